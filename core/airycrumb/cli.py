@@ -1,0 +1,92 @@
+"""The command line: python -m airycrumb sheet FILE [--kitchen FILE] [--now TIME] [--json]."""
+
+import argparse
+import dataclasses
+import json
+import sys
+from collections.abc import Iterator
+from datetime import datetime
+from importlib.resources import files
+from pathlib import Path
+from typing import Any
+
+from airycrumb.documents import Kitchen
+from airycrumb.formats import load_json, read_bake, read_kitchen
+from airycrumb.problems import InputError, Problem
+from airycrumb.sheet import Sheet, work
+
+
+def _read(path: str) -> dict[str, Any]:
+    try:
+        return load_json(Path(path).read_text(encoding="utf-8"))
+    except (OSError, UnicodeDecodeError) as error:
+        raise InputError([Problem("no_file", "", f"{path} cannot be read: check the name, and that it is a text file.")]) from error
+
+
+def _kitchen(path: str | None) -> Kitchen:
+    """The named kitchen, or a plain one that ships with the program."""
+    if path is not None:
+        return read_kitchen(_read(path))
+    return read_kitchen(load_json((files("airycrumb.data") / "plain-kitchen.json").read_text(encoding="utf-8")))
+
+
+def _now(text: str | None) -> datetime:
+    try:
+        return datetime.fromisoformat(text).astimezone() if text else datetime.now().astimezone()
+    except ValueError as error:
+        raise InputError([Problem("not_a_time", "--now", f"“{text}” is not a date and time: write one such as 2026-11-25T14:00.")]) from error
+
+
+def _lines(s: Sheet) -> Iterator[str]:
+    """The sheet as text, in the order of the work."""
+    yield f"{s.name}: {s.scaled.pieces} × {s.scaled.dough_per_piece_g:.1f} g dough around {s.scaled.filling_per_piece_g:.1f} g {s.sentence.filling_name}"
+    yield f"Start {s.day.start:%a %H:%M}, eat {s.day.eat:%a %H:%M} (between {s.day.eat_low:%H:%M} and {s.day.eat_high:%H:%M})"
+    yield f"\nWEIGH  dough {s.weigh.dough_g:.0f} g, true hydration {s.weigh.percentages.true_hydration:.0f} % ({s.weigh.feel}), liquid at {s.weigh.water_c:.0f} °C"
+    for line in s.weigh.dough:
+        yield f"  {line.shown_g:8g} g  {line.name}  ({line.percent:.1f} %)"
+    yield f"  filling {s.weigh.filling_g:.0f} g"
+    for line in s.weigh.filling:
+        yield f"  {line.shown_g:8g} g  {line.name}"
+    yield f"RISE   at {s.rise.air_c:.0f} °C: ready {s.rise.ready_low:%H:%M} to {s.rise.ready_high:%H:%M}, look from {s.rise.look_from:%H:%M}"
+    yield f"DIVIDE {s.divide.pieces} × {s.divide.each_shown_g:g} g; by eye: {', '.join(s.divide.cuts) or 'one piece'}"
+    yield f"WRAP   roll to {s.wrap.diameter_mm / 10:.1f} cm, {s.wrap.middle_mm:.1f} mm in the middle, {s.wrap.rim_mm:.1f} mm at the rim; closes over up to {s.wrap.closes_over_g:.0f} g"
+    yield f"PROOF  at {s.proof.air_c:.0f} °C: ready {s.proof.ready_low:%H:%M} to {s.proof.ready_high:%H:%M}"
+    yield f"HEAT   {s.heat.method}, {s.heat.setting}: {s.heat.minutes_planned:.0f} min, {s.heat.loads} load(s) of {s.heat.per_load}"
+    if s.heat.reaches:
+        yield f"       the middle reaches {s.heat.line_c:.0f} °C at {s.heat.reaches.typical:.0f} min ({s.heat.reaches.low:.0f} to {s.heat.reaches.high:.0f}): probe it"
+    yield "\nDAY"
+    yield from (f"  {step.start:%H:%M} to {step.end:%H:%M}  {step.label}{'  (hands)' if step.hands else ''}" for step in s.day.steps)
+    yield "\nDOUBTS" if s.doubts else "\nNo doubts."
+    yield from (f"  [{d.severity}] {d.title} {d.reason}" for d in s.doubts)
+    yield "\nCAUTIONS"
+    yield from (f"  {c.title}. {c.text}" for c in s.cautions)
+
+
+def _json_default(value: Any) -> Any:
+    return value.isoformat() if isinstance(value, datetime) else dataclasses.asdict(value)
+
+
+def _sheet(args: argparse.Namespace) -> int:
+    sheet = work(read_bake(_read(args.file)), _kitchen(args.kitchen), now=_now(args.now))
+    if args.json:
+        print(json.dumps(dataclasses.asdict(sheet), default=_json_default, allow_nan=False, indent=1))
+    else:
+        print("\n".join(_lines(sheet)))
+    return 0
+
+
+def main(argv: list[str] | None = None) -> int:
+    """Run the command line; 0 when it went well, 2 with a sentence on standard error for bad input."""
+    parser = argparse.ArgumentParser(prog="airycrumb", description="Work out a bake: amounts, times, wrapper, heat.")
+    commands = parser.add_subparsers(dest="command", required=True)
+    sheet = commands.add_parser("sheet", help="print everything a bake file needs")
+    sheet.add_argument("file", help="a bake file (docs/formats/bake.md)")
+    sheet.add_argument("--kitchen", help="a kitchen file; without one, a plain kitchen is assumed")
+    sheet.add_argument("--now", help="plan as if it were this date and time")
+    sheet.add_argument("--json", action="store_true", help="print the sheet as JSON")
+    args = parser.parse_args(argv)
+    try:
+        return _sheet(args)
+    except InputError as error:
+        print("\n".join(p.message for p in error.problems), file=sys.stderr)
+        return 2

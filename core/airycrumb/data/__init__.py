@@ -1,0 +1,1 @@
+"""Tables of constants, each value with its unit, range, source and kind."""

@@ -1,0 +1,40 @@
+"""Constants of the rise model (docs/models/rise.md). Assumed values are shown to the cook as doubt."""
+
+from airycrumb.data.record import Constant
+
+OURS = "Airy Crumb rise model, fitted by hand to times that are common practice; no measured curve behind it"
+
+T_MIN = Constant(-1.0, "°C", "assumed", OURS)
+T_OPT = Constant(36.0, "°C", "assumed", OURS)
+T_MAX = Constant(46.0, "°C", "assumed", OURS)
+T_REFERENCE = Constant(27.0, "°C", "assumed", "temperature at which one hour of clock is one hour of yeast time")
+WAKE_HOURS = Constant(0.34, "h of yeast time", "assumed", OURS)
+GROWTH = Constant(0.036, "% of flour per h of yeast time", "assumed", OURS)
+GROWTH_HALF = Constant(0.108, "% of flour", "assumed", OURS)
+RATE = Constant(1.10, "mL gas at 25 °C per mL dough and h", "assumed", OURS)
+YEAST_POWER = Constant(0.92, "1", "assumed", OURS)
+OSMOTIC_HALF = Constant(6.8, "g salt equivalent per 100 g water", "assumed", OURS, 0, 40)
+HEAT_OF_GAS = Constant(0.5, "°C per mL/mL", "assumed", OURS)
+DISSOLVED_25 = Constant(1.87, "mL/mL at 0 °C intercept", "from memory", "solubility of CO2 in water, Henry's law (Sander 2015 compilation)", 0, 45)
+DISSOLVED_SLOPE = Constant(0.0325, "1/K", "from memory", "temperature slope of the same", 0, 45)
+AIR_MIXED_IN = Constant(0.10, "mL air per mL dough", "assumed", OURS)
+HEAT_CAPACITY = Constant(2800.0, "J/kgK", "from memory", "bread dough, handbook range 2500-3000")
+DIFFUSIVITY = Constant(1.4e-7, "m2/s", "from memory", "bread dough, handbook range 1.2-1.6e-7")
+FILM_BOWL = Constant(7.0, "W/m2K", "assumed", "still room air over a covered bowl")
+FILM_PIECE = Constant(9.0, "W/m2K", "assumed", "still room air over a bare piece")
+VIGOUR_SPREAD = Constant(0.30, "ln units", "assumed", "how much kitchens differ, before any bake is logged")
+BAKE_SPREAD = Constant(0.14, "ln units", "assumed", "how much bakes in one kitchen differ")
+KEPT_BY_SHAPING = Constant(0.29, "share of bubble gas", "assumed", OURS)
+START_DOUBT_PREDICTED = Constant(1.5, "°C", "assumed", "standard deviation of a predicted dough temperature")
+START_DOUBT_MEASURED = Constant(0.5, "°C", "assumed", "standard deviation of a kitchen thermometer")
+ROOM_DOUBT = Constant(1.0, "°C", "assumed", "standard deviation of a room's warmth through a rise")
+
+# Outside these the model has never been checked: leaving one is a finding on the sheet.
+VALID = {
+    "yeast": (0.05, 5.0, "%"),
+    "hydration": (45.0, 90.0, "%"),
+    "salt": (0.0, 3.5, "%"),
+    "sugar": (0.0, 30.0, "%"),
+    "fat": (0.0, 40.0, "%"),
+    "air": (2.0, 42.0, "°C"),
+}

@@ -1,0 +1,181 @@
+"""Baker's percentages, stated and true hydration, and scaling from any pinned number."""
+
+import math
+from dataclasses import dataclass
+
+from airycrumb.pantry import Ingredient
+from airycrumb.quantities import share_rounded
+
+Part = tuple[Ingredient, float]  # an ingredient and its mass in g
+
+
+@dataclass(frozen=True)
+class Percentages:
+    """A dough in baker's %: every figure is a share of all its flour, in %.
+
+    stated_hydration counts water alone; true_hydration the water in milk, egg, butter and
+    yeast too. yeast is the instant equivalent. total: the whole dough.
+    """
+
+    stated_hydration: float
+    true_hydration: float
+    salt: float
+    sugar: float
+    fat: float
+    yeast: float
+    baking_powder: float
+    total: float
+
+
+def _sum(parts: list[Part], share: str, *roles: str) -> float:
+    return sum(grams * getattr(item, share) / 100 for item, grams in parts if item.role in roles)
+
+
+def _mass(parts: list[Part], *roles: str) -> float:
+    return sum(grams for item, grams in parts if item.role in roles)
+
+
+NOT_FLOUR = ("liquid", "egg", "fat", "sugar", "yeast", "dairy", "vegetable", "fruit", "cheese", "grain")
+
+
+def percentages(parts: list[Part]) -> Percentages:
+    """Baker's percentages of a dough.
+
+    parts: (ingredient, g), with some flour in them. Worked example (common practice):
+    500 g flour with 330 g water is 66 % hydration.
+    """
+    flour = _mass(parts, "flour")
+    pct = 100 / flour
+    return Percentages(
+        stated_hydration=pct * sum(g for i, g in parts if i.key == "water"),
+        true_hydration=pct * _sum(parts, "water", *NOT_FLOUR),
+        salt=pct * _mass(parts, "salt"),
+        sugar=pct * _sum(parts, "sugar", "sugar"),
+        fat=pct * _sum(parts, "fat", "fat", "liquid", "egg", "dairy", "cheese"),
+        yeast=pct * sum(g * (i.instant_factor or 0) for i, g in parts),
+        baking_powder=pct * _mass(parts, "leavener"),
+        total=pct * sum(g for _, g in parts),
+    )
+
+
+def rise_ceiling(parts: list[Part]) -> float:
+    """Largest volume ratio the flours hold together, weighted by their mass."""
+    flours = [(i.rise_ceiling or 4.0, g) for i, g in parts if i.role == "flour"]
+    return sum(c * g for c, g in flours) / sum(g for _, g in flours)
+
+
+def wake_up(parts: list[Part], bloomed: bool) -> float:
+    """Share of the yeast awake at mixing (0 to 1); blooming in warm liquid wakes dry yeast.
+
+    Bloomed values .36 (active dry) and .40 (instant) are assumed.
+    """
+    awake = {"active dry yeast": 0.36, "instant yeast": 0.40} if bloomed else {}
+    yeasts = [(awake.get(i.key, i.wake_up or 0.29), g * (i.instant_factor or 0)) for i, g in parts if i.role == "yeast"]
+    whole = sum(g for _, g in yeasts)
+    return sum(a * g for a, g in yeasts) / whole if whole else 0.29
+
+
+@dataclass(frozen=True)
+class Line:
+    """One ingredient as weighed: exact g, g as the scale shows it, and baker's % (None in a filling)."""
+
+    key: str
+    name: str
+    role: str
+    grams: float
+    shown_g: float
+    percent: float | None
+    below_step: bool
+
+
+@dataclass(frozen=True)
+class Scaled:
+    """The bake's amounts after its pin is honoured. g throughout; spare dough is what pieces leave."""
+
+    pieces: int
+    dough_per_piece_g: float
+    filling_per_piece_g: float
+    dough_g: float
+    filling_g: float
+    spare_dough_g: float
+    gives_way: str
+
+
+@dataclass(frozen=True)
+class Pin:
+    """A number that is held. by: flour, dough, filling or an ingredient's key; amount in g."""
+
+    by: str
+    amount_g: float
+    gives_way: str  # "pieces" or "weight"
+
+
+def dough_from_pin(pin: Pin, parts: list[Part]) -> float:
+    """Whole dough in g that a pinned flour, dough or ingredient makes."""
+    whole = sum(g for _, g in parts)
+    if pin.by == "dough":
+        return pin.amount_g
+    held = _mass(parts, "flour") if pin.by == "flour" else sum(g for i, g in parts if i.key == pin.by)
+    return pin.amount_g * whole / held
+
+
+def _count(available: float, each: float) -> int:
+    return max(1, math.floor(available / each + 1e-9))
+
+
+def scale(pieces: int, dough_each: float, filling_each: float, loss: float, parts: list[Part], pin: Pin | None) -> Scaled:
+    """Work the amounts from the sentence and at most one pin.
+
+    pieces >= 1; masses in g; loss: share of the dough left on bowl and hands (0 to 0.1).
+    Without a pin, pieces x weight decide. With one, `pin.gives_way` says which number follows.
+    """
+    if pin is None:
+        return _scaled(pieces, dough_each, filling_each, pieces * dough_each / (1 - loss), loss, "dough")
+    if pin.by == "filling":
+        if pin.gives_way == "pieces":
+            pieces = _count(pin.amount_g, filling_each)
+        else:
+            filling_each = pin.amount_g / pieces
+        return _scaled(pieces, dough_each, filling_each, pieces * dough_each / (1 - loss), loss, pin.gives_way)
+    dough = dough_from_pin(pin, parts)
+    if pin.gives_way == "pieces":
+        pieces = _count(dough * (1 - loss), dough_each)
+    else:
+        dough_each = dough * (1 - loss) / pieces
+    return _scaled(pieces, dough_each, filling_each, dough, loss, pin.gives_way)
+
+
+def _scaled(pieces: int, dough_each: float, filling_each: float, dough: float, loss: float, gives_way: str) -> Scaled:
+    spare = max(0.0, dough * (1 - loss) - pieces * dough_each)
+    return Scaled(pieces, dough_each, filling_each, dough, pieces * filling_each, spare, gives_way)
+
+
+def lines(parts: list[Part], total_g: float, step_g: float, with_percent: bool) -> list[Line]:
+    """The parts scaled to total_g, exact and as shown on a scale of step_g, the total kept."""
+    whole = sum(g for _, g in parts)
+    exact = [g * total_g / whole for _, g in parts]
+    shown = share_rounded(exact, step_g)
+    flour = _mass(parts, "flour") or whole
+    return [
+        Line(i.key, i.name, i.role, e, s, 100 * g / flour if with_percent else None, 0 < e < 2.5 * step_g)
+        for (i, g), e, s in zip(parts, exact, shown, strict=True)
+    ]
+
+
+def water_temperature(wanted_c: float, room_c: float, friction_c: float, water_share: float) -> float:
+    """Temperature of the liquid that lands the dough at wanted_c, by heat balance. °C.
+
+    water_share: liquid's share of the dough mass (0.2 to 0.6). Specific heats: water 4.19,
+    flour 1.8 kJ/kgK (from memory, common handbook values). friction_c: rise from kneading.
+
+    >>> round(water_temperature(26, 21, 1, 0.39), 1)
+    28.4
+    """
+    liquid, dry = water_share * 4.19, (1 - water_share) * 1.8
+    return ((wanted_c - friction_c) * (liquid + dry) - dry * room_c) / liquid
+
+
+def dough_temperature(liquid_c: float, room_c: float, friction_c: float, water_share: float) -> float:
+    """Inverse of `water_temperature`: where the dough lands with this liquid. °C."""
+    liquid, dry = water_share * 4.19, (1 - water_share) * 1.8
+    return (liquid * liquid_c + dry * room_c) / (liquid + dry) + friction_c

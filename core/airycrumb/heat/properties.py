@@ -1,0 +1,99 @@
+"""Heat capacity, conductivity and enthalpy of dough and filling, tabulated over temperature."""
+
+from dataclasses import dataclass
+from functools import lru_cache
+
+import numpy as np
+from scipy.integrate import cumulative_trapezoid
+
+from airycrumb.data import heat as c
+from airycrumb.heat.water import Array, air_pressure, boiling_point, latent_heat, saturation_pressure, vapour_density
+
+GRID = np.arange(0.0, 300.5, 0.5)  # °C; the march looks properties up here
+Shares = tuple[float, float, float, float, float]  # water, protein, fat, carbohydrate, ash; sum 1
+NAMES = ("water", "protein", "fat", "carbohydrate", "ash")
+
+
+@dataclass(frozen=True)
+class Table:
+    """A material over GRID. enthalpy J/kg from 0 °C, capacity J/kgK, conductivity W/mK; density kg/m3."""
+
+    enthalpy: Array
+    capacity: Array
+    conductivity: Array
+    density: float
+
+
+def _poly(component: str, what: str, t: Array) -> Array:
+    a, b, cc = c.PROPERTIES[component][what]
+    return a + b * t + cc * t**2
+
+
+def specific_heat(shares: Shares, t: Array | float) -> Array:
+    """J/kgK of an unfrozen mixture, mass-weighted. T -40 to 150 °C (clamped). Choi and Okos 1986."""
+    x = np.clip(np.asarray(t, dtype=float), -40, 150)
+    return sum((s * _poly(n, "cp", x) for n, s in zip(NAMES, shares, strict=True)), np.zeros_like(x))
+
+
+def solid_density(shares: Shares, t: float = 20.0) -> float:
+    """kg/m3 without pores: 1/sum(x/rho)."""
+    x = np.asarray(t)
+    return float(1 / sum(s / _poly(n, "rho", x) for n, s in zip(NAMES, shares, strict=True)))
+
+
+def solid_conductivity(shares: Shares, t: Array | float) -> Array:
+    """W/mK without pores, parallel model: volume-weighted. T -40 to 150 °C (clamped)."""
+    x = np.clip(np.asarray(t, dtype=float), -40, 150)
+    volumes = [s / _poly(n, "rho", x) for n, s in zip(NAMES, shares, strict=True)]
+    whole = sum(volumes)
+    return sum((v / whole * _poly(n, "k", x) for n, v in zip(NAMES, volumes, strict=True)), np.zeros_like(x))
+
+
+def pore_conductivity(t: Array | float, pressure: float) -> Array:
+    """W/mK of the gas in moist pores: air, plus vapour evaporating on the warm side and condensing on the cold.
+
+    k = k_air + eta D L (d rho_v/dT) P/(P - p_v), the last factor held under 1/.03. T 0 to boiling.
+    """
+    x = np.asarray(t, dtype=float)
+    slope = (vapour_density(x + 0.05) - vapour_density(x - 0.05)) / 0.1
+    diffusivity = 2.12e-5 * ((x + 273.15) / 273.15) ** 1.8 * 101325 / pressure
+    crowding = 1 / np.maximum(1 - saturation_pressure(x) / pressure, 0.03)
+    return 0.0243 + 7e-5 * x + c.ETA.value * diffusivity * latent_heat(x) * slope * crowding
+
+
+def maxwell(matrix: Array, gas: Array, porosity: float) -> Array:
+    """W/mK of a matrix with round pores. porosity 0 to 0.75. Maxwell 1873."""
+    top = 2 * matrix + gas - 2 * porosity * (matrix - gas)
+    return matrix * top / (2 * matrix + gas + porosity * (matrix - gas))
+
+
+def _drying(t: Array, boiling: float) -> Array:
+    """Share of the crust's water gone at T °C: u/(3+u), u = T - T_boil."""
+    over = np.maximum(t - boiling, 0)
+    return over / (3 + over)
+
+
+def _table(shares: Shares, moist: Array, density: float, altitude_m: float) -> Table:
+    boiling = boiling_point(altitude_m)
+    dried = _drying(GRID, boiling)
+    vapour = max(shares[0] - c.DRIED_WATER.value, 0.0) * float(latent_heat(boiling))
+    enthalpy = cumulative_trapezoid(specific_heat(shares, GRID), GRID, initial=0) + vapour * dried
+    conductivity = 0.08 + (moist - 0.08) * (1 - dried) ** 3
+    return Table(enthalpy, np.gradient(enthalpy, GRID), conductivity, density)
+
+
+@lru_cache(maxsize=256)
+def dough_table(shares: Shares, density: float, altitude_m: float) -> Table:
+    """A porous dough of this bulk density (kg/m3, 250 to 1050) at this altitude."""
+    porosity = max(0.0, 1 - density / c.DOUGH_SOLID_DENSITY.value)
+    pressure, boiling = air_pressure(altitude_m), boiling_point(altitude_m)
+    at = np.minimum(GRID, boiling)
+    moist = maxwell(solid_conductivity(shares, at), pore_conductivity(at, pressure), porosity)
+    return _table(shares, moist, density, altitude_m)
+
+
+@lru_cache(maxsize=256)
+def filling_table(shares: Shares, altitude_m: float) -> Table:
+    """A dense filling of this composition."""
+    at = np.minimum(GRID, boiling_point(altitude_m))
+    return _table(shares, solid_conductivity(shares, at), solid_density(shares), altitude_m)

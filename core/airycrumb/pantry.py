@@ -1,0 +1,85 @@
+"""What is in an ingredient: composition, density, allergens, and how a dough feels it."""
+
+import csv
+from dataclasses import dataclass
+from difflib import get_close_matches
+from functools import cache
+from importlib.resources import files
+
+from airycrumb.problems import InputError, Problem
+
+
+@dataclass(frozen=True)
+class Ingredient:
+    """One pantry item. Composition in g per 100 g; sugar is what yeast can ferment.
+
+    density: g/mL as usually measured, None where unknown. rise_ceiling: largest volume ratio
+    a dough of this flour holds. instant_factor: mass of instant yeast equal to 1 g of it.
+    wake_up: share of the yeast awake at mixing (0 to 1).
+    """
+
+    key: str
+    name: str
+    role: str
+    water: float
+    protein: float
+    fat: float
+    carbohydrate: float
+    sugar: float
+    ash: float
+    density: float | None
+    allergens: tuple[str, ...]
+    rise_ceiling: float | None
+    instant_factor: float | None
+    wake_up: float | None
+    kind: str
+    source: str
+
+
+def _number(text: str) -> float | None:
+    return float(text) if text else None
+
+
+def _row(row: dict[str, str]) -> Ingredient:
+    shares = {k: float(row[k]) for k in ("water", "protein", "fat", "carbohydrate", "sugar", "ash")}
+    options = {k: _number(row[k]) for k in ("density", "rise_ceiling", "instant_factor", "wake_up")}
+    texts = {k: row[k] for k in ("key", "name", "role", "kind", "source")}
+    allergens = tuple(a for a in row["allergens"].split(";") if a)
+    return Ingredient(**texts, **shares, **options, allergens=allergens)  # type: ignore[arg-type]
+
+
+@cache
+def shelf() -> dict[str, Ingredient]:
+    """Every pantry item by key, read once."""
+    text = (files("airycrumb.data") / "pantry.csv").read_text(encoding="utf-8")
+    return {row["key"]: _row(row) for row in csv.DictReader(text.splitlines())}
+
+
+def find(key: str, where: str = "") -> Ingredient:
+    """The pantry item of that name; InputError with suggestions where there is none."""
+    item = shelf().get(key.strip().lower())
+    if item is not None:
+        return item
+    near = get_close_matches(key.strip().lower(), shelf(), n=3)
+    hint = f": did you mean {' or '.join(near)}?" if near else ": choose one from the pantry."
+    raise InputError([Problem("unknown_ingredient", where, f"“{key[:40]}” is not in the pantry{hint}")])
+
+
+@dataclass(frozen=True)
+class Composition:
+    """Mass shares (sum 1) of a mixture, for the heat station's property models."""
+
+    water: float
+    protein: float
+    fat: float
+    carbohydrate: float
+    ash: float
+
+
+def blend(parts: list[tuple[Ingredient, float]]) -> Composition:
+    """Composition of a mixture of (item, g). Masses >= 0, at least one above 0."""
+    names = ("water", "protein", "fat", "carbohydrate", "ash")
+    sums = {n: sum(getattr(item, n) * grams for item, grams in parts) for n in names}
+    # Tables seldom add up to exactly 100: shares of what they do add up to.
+    whole = sum(sums.values())
+    return Composition(**{n: s / whole for n, s in sums.items()})

@@ -1,0 +1,255 @@
+"""When the dough is ready, with a 90 % band that readings narrow."""
+
+import math
+from dataclasses import dataclass, field, replace
+
+import numpy as np
+from scipy.stats import norm
+from scipy.stats import t as student
+
+from airycrumb.data import rise as c
+from airycrumb.quantities import Band
+from airycrumb.rise.model import (
+    Array,
+    Course,
+    Dough,
+    Place,
+    State,
+    activity,
+    bubble_gas,
+    dissolved_limit,
+    gas_with_ceiling,
+    powder_gas,
+    retained,
+    simulate,
+    time_constant_h,
+    volume_ratio,
+)
+
+GRID_POINTS = 41
+LONGEST = 36 * 60.0  # min; past this the forecast says "not within a day and a half"
+
+
+@dataclass(frozen=True)
+class Reading:
+    """A look at the dough. minute: since the stage began; ratio: volume over that at its start.
+
+    doubled: the cook said "at the target now", which is a reading in time, not in size.
+    """
+
+    minute: float
+    ratio: float
+    doubled: bool = False
+
+
+@dataclass(frozen=True)
+class Belief:
+    """What is believed of ln vigour for this bake: a weight on each grid point (sum 1)."""
+
+    log_vigour: Array
+    weight: Array
+
+    def quantile(self, p: float) -> float:
+        """Vigour at cumulative probability p (0 to 1), interpolated within the grid."""
+        below = np.cumsum(self.weight) - self.weight / 2
+        return math.exp(float(np.interp(p, below, self.log_vigour)))
+
+    def mean_variance(self) -> tuple[float, float]:
+        """Mean and variance of ln vigour."""
+        mean = float(self.weight @ self.log_vigour)
+        return mean, float(self.weight @ (self.log_vigour - mean) ** 2)
+
+
+@dataclass(frozen=True)
+class Forecast:
+    """A fermenting stage. Curves share `minutes`; low and high bound the 90 % band of the ratio.
+
+    ready: minutes to the target, None where it is never reached. learned_variance: ln units,
+    what this bake's readings leave of the doubt; findings: sentences on left validity ranges.
+    """
+
+    minutes: list[float]
+    low: list[float]
+    typical: list[float]
+    high: list[float]
+    temperature: list[float]
+    target: float
+    ready: Band | None
+    past_target_from: float | None
+    vigour: Band
+    degree_slower_min: float | None
+    findings: list[str] = field(default_factory=list)
+
+
+def temperature_doubt(place: Place, start: State, start_sd: float, over_h: float = 2.0) -> float:
+    """Doubt of ln rate (standard deviation) from not knowing start and room exactly."""
+    tau = time_constant_h(place)
+    weight = tau / over_h * (1 - math.exp(-over_h / tau))
+    degrees = math.hypot(weight * start_sd, (1 - weight) * c.ROOM_DOUBT.value)
+    middle = weight * start.temperature + (1 - weight) * place.air_c
+    faster, slower = float(activity(middle + 0.5)), float(activity(middle - 0.5))
+    return degrees * abs(math.log(max(faster, 1e-3) / max(slower, 1e-3)))
+
+
+def prior(mean: float, variance: float) -> Belief:
+    """Normal belief of ln vigour on a grid of 41 points, 4 standard deviations each way."""
+    sd = math.sqrt(variance)
+    grid = np.linspace(mean - 4 * sd, mean + 4 * sd, GRID_POINTS)
+    weight = norm.pdf(grid, mean, sd)
+    return Belief(grid, weight / weight.sum())
+
+
+class Stage:
+    """One stage as seen by every vigour: the course, and what bubbles it began with.
+
+    kept: bubble gas (mL/mL) and dissolved gas carried in by vigour, from a knock-back; zero
+    at mixing.
+    """
+
+    def __init__(self, dough: Dough, course: Course, before: "Stage | None" = None, at: float = 0.0, share: float = 0.0, waited: float = 0.0):
+        self.dough, self.course, self.waited = dough, course, waited
+        self._before, self._at, self._share = before, at, share
+
+    def _pressure(self, vigour: Array, minute: Array | None = None) -> Array:
+        gas = self.course.gas if minute is None else np.interp(minute, self.course.minutes, self.course.gas)
+        minutes = self.course.minutes if minute is None else minute
+        return gas_with_ceiling(self.dough, gas, vigour) + powder_gas(self.dough, minutes + self.waited)
+
+    def _carried(self, vigour: Array) -> Array:
+        """Retained gas just after the knock-back: what was dissolved, and a share of the bubbles."""
+        if self._before is None:
+            return np.zeros_like(vigour)
+        held = self._before.held(vigour, np.array([self._at]))
+        warm = self._before.course.state_at(self._at).temperature
+        bubbles = bubble_gas(self.dough, held, warm)
+        return held - (1 - self._share) * bubbles
+
+    def held(self, vigour: Array, minute: Array | None = None) -> Array:
+        """Gas held at each minute; vigour of shape (n, 1) gives (n, minutes)."""
+        now = self._pressure(vigour, minute)
+        at_start = self._pressure(vigour, np.array([0.0]))
+        # Below the flour's ceiling retention is nearly the identity, so the carried gas stands
+        # for the pressure it came from.
+        start = self._carried(vigour) if self._before else at_start
+        return retained(self.dough, np.maximum(start + now - at_start, 0.0))
+
+    def ratios(self, vigour: Array) -> Array:
+        """Volume over the volume at the stage's start, shape (vigours, minutes)."""
+        k = np.asarray(vigour, dtype=float).reshape(-1, 1)
+        volume = volume_ratio(self.dough, self.held(k), self.course.temperature)
+        return volume / volume[:, :1]
+
+
+def crossings(minutes: Array, ratios: Array, target: float) -> Array:
+    """First minute each row reaches the target; inf where it does not."""
+    reached = ratios >= target
+    first = reached.argmax(axis=1)
+    rows = np.arange(len(ratios))
+    before = np.maximum(first - 1, 0)
+    r0, r1 = ratios[rows, before], ratios[rows, first]
+    part = np.where(first > 0, (target - r0) / np.maximum(r1 - r0, 1e-12), 0.0)
+    step = minutes[1] - minutes[0]
+    return np.where(reached.any(axis=1), minutes[before] + part * step, np.inf)
+
+
+def update(belief: Belief, stage: Stage, readings: list[Reading], target: float) -> Belief:
+    """Weigh each vigour by how well it explains the readings (Student-t, 4 degrees of freedom)."""
+    if not readings:
+        return belief
+    ratios = stage.ratios(np.exp(belief.log_vigour))
+    logs = np.log(np.maximum(belief.weight, 1e-300))
+    ready = np.minimum(crossings(stage.course.minutes, ratios, target), LONGEST)
+    for reading in readings:
+        if reading.doubled:
+            off = np.log(max(reading.minute, 1.0) / np.maximum(ready, 1.0)) / 0.06
+        else:
+            seen = np.array([np.interp(reading.minute, stage.course.minutes, row) for row in ratios])
+            off = (reading.ratio - seen) / math.hypot(0.10, 0.03 + 0.08 * (reading.ratio - 1))
+        logs = logs + student.logpdf(off, 4)
+    weight = np.exp(logs - logs.max())
+    return Belief(belief.log_vigour, weight / weight.sum())
+
+
+def range_findings(dough: Dough, place: Place) -> list[str]:
+    """A sentence for every input outside the range the model was ever checked in."""
+    values = {"yeast": dough.yeast, "hydration": dough.hydration, "salt": dough.salt, "sugar": dough.sugar, "fat": dough.fat, "air": place.air_c}
+    return [
+        f"{name.capitalize()} of {values[name]:.3g} {unit} is outside {low:g} to {high:g} {unit}, where this forecast was checked: trust the dough, not the clock."
+        for name, (low, high, unit) in c.VALID.items()
+        if not low <= values[name] <= high
+    ]
+
+
+def _horizon(dough: Dough, start: State, place: Place, target: float, slow: float, make: "StageMaker") -> Stage:
+    """The shortest of 6, 12, 36 h in which even a slow kitchen passes the target."""
+    for minutes in (360.0, 720.0, LONGEST):
+        stage = make(simulate(dough, start, place, minutes))
+        if stage.ratios(np.array([slow]))[0].max() >= target:
+            return stage
+    return stage
+
+
+class StageMaker:
+    """Builds a stage from a course, remembering what it was knocked back from."""
+
+    def __init__(self, dough: Dough, before: Stage | None = None, at: float = 0.0, share: float = 0.0, waited: float = 0.0):
+        self._args = (before, at, share, waited)
+        self._dough = dough
+
+    def __call__(self, course: Course) -> Stage:
+        before, at, share, waited = self._args
+        return Stage(self._dough, course, before, at, share, waited)
+
+
+def forecast(
+    dough: Dough,
+    start: State,
+    place: Place,
+    target: float,
+    belief: Belief,
+    readings: list[Reading],
+    make: StageMaker | None = None,
+) -> tuple[Forecast, Stage, Belief]:
+    """The stage's forecast, the stage itself, and the belief its readings leave.
+
+    target: volume ratio > 1. A belief from `prior` includes every doubt that acts like vigour.
+    """
+    make = make or StageMaker(dough)
+    stage = _horizon(dough, start, place, target, belief.quantile(0.05), make)
+    after = update(belief, stage, readings, target)
+    vigours = np.array([after.quantile(p) for p in (0.05, 0.5, 0.95)])
+    ratios = stage.ratios(vigours)
+    slow, middle, fast = crossings(stage.course.minutes, ratios, target)
+    ready = Band(float(fast), float(middle), float(slow)) if np.isfinite([slow, middle, fast]).all() else None
+    cooler = crossings_in_cooler_room(dough, start, place, target, vigours[1], make, stage) if ready else None
+    late = past_target(stage, ratios[1], target)
+    shown = _shown(stage, ratios, ready)
+    result = Forecast(**shown, target=target, ready=ready, past_target_from=late, vigour=Band(*vigours),
+                      degree_slower_min=cooler - float(middle) if cooler else None, findings=range_findings(dough, place))
+    return result, stage, after
+
+
+def crossings_in_cooler_room(dough: Dough, start: State, place: Place, target: float, vigour: float, make: StageMaker, stage: Stage) -> float | None:
+    """Minutes to the target if the room is 2 °C cooler than said, over the same horizon."""
+    cooler = make(simulate(dough, start, replace(place, air_c=place.air_c - 2), float(stage.course.minutes[-1])))
+    minute = float(crossings(cooler.course.minutes, cooler.ratios(np.array([vigour])), target)[0])
+    return minute if math.isfinite(minute) else None
+
+
+def past_target(stage: Stage, typical: Array, target: float) -> float | None:
+    """Minute from which the dough is well past its target: 40 % more growth than asked."""
+    minute = float(crossings(stage.course.minutes, typical[None, :], 1 + 1.4 * (target - 1))[0])
+    return minute if math.isfinite(minute) else None
+
+
+def _shown(stage: Stage, ratios: Array, ready: Band | None, points: int = 61) -> dict[str, list[float]]:
+    """The part of the curves worth drawing, thinned."""
+    minutes = stage.course.minutes
+    end = min(minutes[-1], 1.25 * ready.high + 10) if ready else minutes[-1]
+    at = np.linspace(0, end, points)
+    pick = lambda values: np.interp(at, minutes, values).round(4).tolist()
+    return {"minutes": at.round(2).tolist(), "low": pick(ratios[0]), "typical": pick(ratios[1]), "high": pick(ratios[2]),
+            "temperature": pick(stage.course.temperature)}
+
+
+__all__ = ["Belief", "Forecast", "Reading", "Stage", "StageMaker", "crossings", "dissolved_limit", "forecast", "prior", "temperature_doubt"]

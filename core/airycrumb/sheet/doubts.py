@@ -1,0 +1,168 @@
+"""The tool's questions: each with its number, the usual band, the reason and a one-press answer."""
+
+from collections.abc import Callable, Iterator
+from dataclasses import dataclass
+
+from airycrumb.enclose import Wrapper
+from airycrumb.sheet.context import Context
+from airycrumb.sheet.ferment import Fermented
+from airycrumb.sheet.heating import Heated
+from airycrumb.sheet.timing import clock
+from airycrumb.sheet.types import Answer, Change, Doubt, RiseTray
+
+# usual bands in % of flour, common practice: low, high, what to suggest
+USUAL = {"yeast": (0.3, 3.0, 1.2), "salt": (1.0, 2.5, 1.8), "hydration": (50.0, 80.0, 62.0)}
+KEEP = Answer("Keep it", [])
+
+
+@dataclass(frozen=True)
+class Worked:
+    """What the stations found, for the questions that need it."""
+
+    ctx: Context
+    first: Fermented
+    proof: Fermented
+    rise_tray: RiseTray
+    wrapper: Wrapper
+    heated: Heated
+
+
+def _amount_change(w: Worked, role: str, percent: float, now: float) -> list[Change]:
+    """Scale every ingredient of a role so that it makes up `percent` of the flour."""
+    changes: list[Change] = []
+    for i, (item, grams) in enumerate(w.ctx.bake.parts):
+        if item.role == role and now > 0:
+            changes.append(Change(["dough", "ingredients", i, "amount"], f"{grams * percent / now:.1f} g"))
+    return changes
+
+
+def _recipe_grams(w: Worked, role: str) -> tuple[float, float]:
+    parts = w.ctx.bake.parts
+    return sum(g for i, g in parts if i.role == role), sum(g for i, g in parts if i.role == "flour")
+
+
+def _share(w: Worked, role: str, value: float, word: str, slip: str) -> Iterator[Doubt]:
+    low, high, suggested = USUAL[role]
+    grams, flour = _recipe_grams(w, role)
+    if low <= value <= high:
+        return
+    side = "more" if value > high else "less"
+    if value > 0:
+        answers = [Answer(f"Make it {suggested:g} %", _amount_change(w, role, suggested, value)), KEEP]
+    else:
+        answers = [KEEP]
+    yield Doubt(f"{role}_{'high' if value > high else 'low'}", "weigh", "ask", f"{grams:.3g} g of {word} on {flour:.4g} g of flour?",
+                f"That is {value:.2g} %, {side} than the usual {low:g} to {high:g} %. {slip}", answers)
+
+
+def yeast(w: Worked) -> Iterator[Doubt]:
+    """Too much or too little yeast for the flour."""
+    yield from _share(w, "yeast", w.ctx.percentages.yeast, "yeast", "A tablespoon read for a teaspoon does this.")
+
+
+def salt(w: Worked) -> Iterator[Doubt]:
+    """Too much, too little or no salt."""
+    yield from _share(w, "salt", w.ctx.percentages.salt, "salt", "Salt crystals differ by twice in a spoon; weigh it.")
+
+
+def hydration(w: Worked) -> Iterator[Doubt]:
+    """A dough outside what can be shaped, counting the water in milk and egg."""
+    value = w.ctx.percentages.true_hydration
+    low, high, _ = USUAL["hydration"]
+    if not low <= value <= high:
+        word = "too stiff to close" if value < low else "too soft to hold a filling"
+        yield Doubt("hydration", "weigh", "ask", f"True hydration {value:.0f} %: {word}?", f"Counting the water in milk, egg and butter. Usual: {low:g} to {high:g} %.", [KEEP])
+
+
+def sugar(w: Worked) -> Iterator[Doubt]:
+    """Ordinary yeast in a sweet dough."""
+    p = w.ctx.percentages
+    if p.sugar > 10:
+        yield Doubt("sugary_yeast", "weigh", "note", f"{p.sugar:.0f} % sugar slows ordinary yeast",
+                    "Above about 10 % the sugar draws water from the yeast. The forecast counts on it; a yeast for sweet doughs would be quicker.", [KEEP])
+
+
+def room(w: Worked) -> Iterator[Doubt]:
+    """Whether the kitchen's warmth is known well enough, when it matters."""
+    extra = w.first.forecast.degree_slower_min
+    if extra is None or extra < 8 or (w.ctx.done is not None and "rise" in w.ctx.done.ended):
+        return
+    at = clock(w.ctx.later(w.rise_tray.ready, extra))
+    yield Doubt("room_known", "rise", "note", f"Is it really {w.rise_tray.air_c:.0f} °C beside the bowl?",
+                f"2 °C cooler would mean {at} instead of {clock(w.rise_tray.ready)}. The dough's own temperature, measured after kneading, would tell more.",
+                [Answer(f"Yes, {w.rise_tray.air_c:.0f} °C", []), Answer("2 °C cooler", [Change(["plan", "room"], f"{w.ctx.room_c - 2:.0f} C")])])
+
+
+def ranges(w: Worked) -> Iterator[Doubt]:
+    """Inputs outside the range the rise model was ever checked in."""
+    for i, text in enumerate(w.first.forecast.findings):
+        yield Doubt(f"rise_range_{i}", "rise", "note", "Outside what the forecast knows", text, [KEEP])
+
+
+def never_risen(w: Worked) -> Iterator[Doubt]:
+    """A rise or proof that does not reach its target within a day and a half."""
+    for stage, f, target, path in (("rise", w.first, w.ctx.bake.rise_to, "rise"), ("proof", w.proof, w.ctx.bake.proof_to, "proof")):
+        if f.forecast.ready is None:
+            best = max(f.forecast.typical)
+            lower = round(1 + 0.7 * (best - 1), 2)
+            answers = [Answer(f"Stop at {lower:g} times", [Change([path, "to"], lower)]), KEEP] if lower > 1.2 else [KEEP]
+            yield Doubt(f"{stage}_never", stage, "stop", f"It may never reach {target:g} times its size", f"In 36 hours the forecast grows to about {best:.1f} times. Warmth, more yeast or a lower aim would change that.", answers)
+
+
+def capacity(w: Worked) -> Iterator[Doubt]:
+    """More filling than this dough closes over."""
+    r = w.wrapper
+    if r.filling_g > r.most_filling_g:
+        fits = max(5, int(r.most_filling_g))
+        yield Doubt("overfull", "wrap", "stop", f"{r.filling_g:.0f} g is more than {w.ctx.scaled.dough_per_piece_g:.0f} g of dough closes over",
+                    f"Rolled as thin as a {r.label} bears, it closes over {r.most_filling_g:.0f} g. More bursts at the seam.", [Answer(f"Use {fits} g", [Change(["filling_per_piece"], f"{fits} g")]), KEEP])
+    elif not r.ratio_low <= r.ratio <= r.ratio_high:
+        word = "a lot of filling" if r.ratio > r.ratio_high else "mostly bread"
+        fits = round(w.ctx.scaled.dough_per_piece_g * (r.ratio_low + r.ratio_high) / 2)
+        yield Doubt("ratio", "wrap", "ask", f"{r.ratio:.2f} g of filling to 1 g of dough: {word}", f"A {r.label} is usual between {r.ratio_low:g} and {r.ratio_high:g}.", [Answer(f"Use {fits} g", [Change(["filling_per_piece"], f"{fits} g")]), KEEP])
+
+
+def warm_filling(w: Worked) -> Iterator[Doubt]:
+    """A filling wrapped warm."""
+    if w.ctx.bake.filling_c > 18:
+        yield Doubt("warm_filling", "wrap", "ask", f"Filling at {w.ctx.bake.filling_c:.0f} °C?", "Warm filling softens the dough and loosens the seam. Fridge-cold it is stiff and stays where you put it.", [Answer("Chill it to 6 °C", [Change(["filling", "temperature"], "6 C")]), KEEP])
+
+
+def heat_works(w: Worked) -> Iterator[Doubt]:
+    """A setting or time that leaves the middle below its line, or the crust pale."""
+    h, bake = w.heated.tray, w.ctx.bake
+    if w.heated.needed is None:
+        better = Answer("Bake at 190 °C", [Change(["heat", "temperature"], "190 C"), Change(["heat", "minutes"], None)])
+        yield Doubt("never_hot", "heat", "stop", f"The middle does not reach {h.line_c:.0f} °C", f"In 75 min it gets to about {max(h.core):.0f} °C: {h.line_why}.", [better, KEEP] if bake.method == "oven" else [KEEP])
+    elif bake.heat_min is not None and bake.heat_min < (w.heated.core_needs or 0) * w.heated.margin:
+        yield Doubt("time_short", "heat", "stop", f"{bake.heat_min:.0f} min leaves the middle at about {h.core_at_end_c:.0f} °C",
+                    f"The line is {h.line_c:.0f} °C ({h.line_why}). Typical time {w.heated.core_needs:.0f} min; {w.heated.needed:.0f} with a margin for doubt.", [Answer(f"Allow {w.heated.needed:.0f} min", [Change(["heat", "minutes"], None)]), KEEP])
+    if bake.method == "oven" and h.colour in ("none", "pale gold") and w.heated.golden is None:
+        yield Doubt("pale", "heat", "ask", f"{bake.air_c:.0f} °C bakes it through but leaves it pale", "The surface stays too wet and too cool to brown. A hotter oven, or egg wash, colours it.", [Answer("Bake at 190 °C", [Change(["heat", "temperature"], "190 C")]), KEEP])
+
+
+def loads(w: Worked) -> Iterator[Doubt]:
+    """More pieces than go in at once."""
+    h = w.heated.tray
+    if h.loads > 1:
+        wait = (h.loads - 1) * (h.minutes_planned + 2)
+        yield Doubt("loads", "heat", "note", f"{h.per_load} fit at once: {h.loads} loads", f"The last load waits {wait:.0f} min and goes on rising. Keep it cool, and cook first what was wrapped first.",
+                    [Answer(f"Make {h.per_load}", [Change(["pieces"], h.per_load), Change(["pin"], None)]), KEEP])
+
+
+def boil_dry(w: Worked) -> Iterator[Doubt]:
+    """Water for the whole steaming."""
+    h = w.heated.tray
+    if h.method == "steam":
+        need = h.water_ml * h.loads * 1.25 + 150
+        yield Doubt("water", "heat", "note", f"Put {round(need / 50) * 50:.0f} ml of water in the pot", f"About {h.water_ml * h.loads:.0f} ml boils away in the time planned; a quarter more and a safe depth at the end.", [KEEP])
+
+
+QUESTIONS: tuple[Callable[[Worked], Iterator[Doubt]], ...] = (yeast, salt, hydration, sugar, room, ranges, never_risen, capacity, warm_filling, heat_works, loads, boil_dry)
+GRAVITY = {"stop": 0, "ask": 1, "note": 2}
+
+
+def ask(w: Worked, timing: list[Doubt]) -> list[Doubt]:
+    """Every question not answered with "keep", gravest first."""
+    found = timing + [d for question in QUESTIONS for d in question(w)]
+    return sorted((d for d in found if d.code not in w.ctx.bake.kept), key=lambda d: GRAVITY[d.severity])

@@ -1,0 +1,78 @@
+"""What a finished batch teaches: the kitchen's vigour and pace, and the review of the batch."""
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from datetime import datetime
+
+from airycrumb.documents import Bake, Kitchen, Observation
+from airycrumb.notebook import Facts, Finding, Stage, learned_wrap_seconds, review
+from airycrumb.quantities import Band
+from airycrumb.rise import Vigour, learn
+from airycrumb.sheet.context import Context
+from airycrumb.sheet.ferment import first_rise
+from airycrumb.sheet.types import Sheet
+from airycrumb.sheet.weigh import weigh
+from airycrumb.sheet.work import work, wrap_seconds
+
+BEFORE = {"weigh": None, "rise": "weigh", "divide": "rise", "wrap": "divide", "proof": "wrap", "heat": "proof"}
+
+
+@dataclass(frozen=True)
+class Lesson:
+    """What changes in the kitchen, and what the batch says. wrap_seconds: None if wrapping was not marked."""
+
+    vigour: Vigour
+    vigour_before: float
+    wrap_seconds: float | None
+    stages: list[Stage]
+    findings: list[Finding]
+
+
+def _actual(ctx: Context, stage: str) -> float | None:
+    before = BEFORE[stage]
+    if before is None:
+        done = ctx.done
+        return (done.ended[stage] - done.started).total_seconds() / 60 if done and done.started and stage in done.ended else None
+    return ctx.lasted(stage, before)
+
+
+def _stages(ctx: Context, plan: Sheet) -> list[Stage]:
+    """Forecast and actual minutes of the stages that were planned."""
+    at = {s.key: s for s in plan.day.steps}
+    found = []
+    for key in BEFORE:
+        minutes = (at[key].end - at[key].start).total_seconds() / 60
+        band = _band(plan, key, minutes)
+        found.append(Stage(key, at[key].label, band, _actual(ctx, key)))
+    return found
+
+
+def _band(plan: Sheet, key: str, minutes: float) -> Band:
+    tray = {"rise": plan.rise, "proof": plan.proof}.get(key)
+    if tray is not None and tray.forecast.ready is not None:
+        r = tray.forecast.ready
+        return Band(minutes * r.low / r.typical, minutes, minutes * r.high / r.typical)
+    return Band(minutes * 0.8, minutes, minutes * 1.2)
+
+
+def _off(stages: list[Stage], key: str) -> float:
+    stage = next(s for s in stages if s.key == key)
+    return 0.0 if stage.actual is None else stage.actual - stage.forecast.typical
+
+
+def finish(bake: Bake, kitchen: Kitchen, observations: Sequence[Observation], troubles: list[str], *, now: datetime) -> Lesson:
+    """Learn from a batch: its rise readings teach the kitchen, its marks fill the review.
+
+    The plan is the sheet as it stood at the start, worked again from the same inputs.
+    """
+    ctx = Context(bake, kitchen, tuple(observations), now)
+    started = ctx.done.started if ctx.done and ctx.done.started else now
+    plan = work(bake, kitchen, [o for o in observations if o.kind == "started"], now=started)
+    weighed = weigh(ctx)
+    seen = first_rise(ctx, weighed.dough_c, weighed.dough_c_measured)
+    vigour = learn(kitchen.vigour, seen.before, seen.after, seen.doubt_sd) if seen.marks else kitchen.vigour
+    stages = _stages(ctx, plan)
+    wrapped = ctx.lasted("wrap", "divide")
+    pace = None if wrapped is None else learned_wrap_seconds(wrap_seconds(ctx), wrapped, ctx.scaled.pieces)
+    facts = Facts(plan.wrap.ratio, plan.wrap.filling_g, _off(stages, "proof"), _off(stages, "rise"), plan.heat.colour, plan.heat.core_at_end_c)
+    return Lesson(vigour, kitchen.vigour.factor, pace, stages, review(stages, facts, troubles, kitchen.vigour.factor, vigour.factor))

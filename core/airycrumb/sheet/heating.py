@@ -1,0 +1,161 @@
+"""The Heat tray: how long this piece needs, what it looks like then, and how the pieces go in."""
+
+import math
+from dataclasses import dataclass, replace
+
+import numpy as np
+
+from airycrumb import heat
+from airycrumb.data import heat as c
+from airycrumb.data.shapes import CLOSED_AS, DOUGH_DENSITY
+from airycrumb.enclose import Size, fits_round, fits_tray
+from airycrumb.heat.cook import Cook, Fire, Piece
+from airycrumb.pantry import Composition, blend
+from airycrumb.quantities import Band
+from airycrumb.rise.model import Place, time_constant_h
+from airycrumb.safety import CoreLine
+from airycrumb.sheet.context import Context
+from airycrumb.sheet.types import HeatTray, Mark
+
+LONGEST_MIN = 75.0
+LOAD_CHANGE_MIN = 2.0
+
+
+@dataclass(frozen=True)
+class Heated:
+    """The cook worked out: the tray, and what doubts and the day need besides."""
+
+    tray: HeatTray
+    whole: Band
+    needed: float | None
+    golden: float | None
+    core_needs: float | None
+    margin: float
+
+
+def _shares(mix: Composition) -> tuple[float, float, float, float, float]:
+    return (round(mix.water, 4), round(mix.protein, 4), round(mix.fat, 4), round(mix.carbohydrate, 4), round(mix.ash, 4))
+
+
+def piece_of(ctx: Context, gas_ratio: float, dough_c: float, proof_min: float) -> Piece:
+    """A piece as it enters the heat.
+
+    Its filling is taken to have warmed only as slowly as the whole piece does from the filling's
+    own temperature: the cold side, so that the core is never flattered.
+    """
+    bake, scaled = ctx.bake, ctx.scaled
+    air = bake.proof_air_c if bake.proof_air_c is not None else ctx.room_c
+    tau = time_constant_h(Place(air, "piece", scaled.dough_per_piece_g + scaled.filling_per_piece_g))
+    filling_c = air + (bake.filling_c - air) * math.exp(-proof_min / 60 / tau)
+    density = min(max(DOUGH_DENSITY.value * 1000 / gas_ratio, 250), 1050)
+    return Piece(CLOSED_AS[bake.closing], scaled.dough_per_piece_g, scaled.filling_per_piece_g, _shares(blend(bake.parts)),
+                 _shares(blend(bake.filling_parts)), density, dough_c, filling_c)
+
+
+def per_load(ctx: Context, cooked: Size) -> int:
+    """Pieces that go into the heat at once, at their grown size."""
+    k = ctx.kitchen
+    if ctx.bake.method == "steam":
+        across = max(cooked.width_mm, cooked.length_mm) if ctx.bake.closing == "gathered" else math.sqrt(cooked.width_mm * cooked.length_mm)
+        return max(1, k.baskets * fits_round(k.basket_mm, across))
+    return max(1, k.trays * fits_tray(*k.tray_mm, cooked))
+
+
+def fire_of(ctx: Context, at_once: int) -> Fire:
+    """How the bake is heated, with the hob's power shared over the pieces in the basket."""
+    b, k = ctx.bake, ctx.kitchen
+    return Fire(b.method, b.air_c, b.fire, b.fan, k.net_watts / at_once if b.method == "steam" else 0.0, k.altitude_m, b.covered)
+
+
+def _golden_from(ctx: Context) -> float:
+    enriched = ctx.bake.wash != "none" or ctx.percentages.sugar > 3
+    return (c.GOLDEN_FROM_WASHED if enriched else c.GOLDEN_FROM).value
+
+
+def crumb_target(altitude_m: float) -> float:
+    """°C at which the crumb is set: 92, less where water boils lower."""
+    return min(c.CRUMB_SET.value, heat.boiling_point(altitude_m) - 4)
+
+
+def _needs(ctx: Context, long: Cook, line_c: float) -> tuple[float | None, float | None, float | None]:
+    """Minutes for the core, for the crumb and for colour; None where never within the horizon."""
+    colour = long.reaches(long.skin, _golden_from(ctx)) if ctx.bake.method == "oven" else 0.0
+    return long.reaches(long.core, line_c), long.reaches(long.crumb, crumb_target(ctx.kitchen.altitude_m)), colour
+
+
+def _margin(ctx: Context) -> float:
+    """Minutes planned over the typical core time: more where the filling goes in raw."""
+    return (c.PLAN_MARGIN_COOKED if ctx.bake.filling_state == "cooked" else c.PLAN_MARGIN).value
+
+
+def _plan(core: float | None, crumb: float | None, colour: float | None, margin: float) -> float | None:
+    """Whole minutes to plan: the core with its margin, the crumb, the colour; None if the core never gets there."""
+    if core is None or crumb is None:
+        return None
+    return float(math.ceil(max(core * margin, crumb * 1.1, colour or 0.0)))
+
+
+def _stretched(minutes: np.ndarray, core: np.ndarray, factor: float) -> list[float]:
+    """The core curve if everything took `factor` times as long."""
+    return np.interp(minutes / factor, minutes, core).round(1).tolist()
+
+
+def _probed(ctx: Context, cook: Cook) -> tuple[float, list[Mark]]:
+    """How much slower than forecast the core really heats (1: as forecast), and the probe's marks."""
+    marks, pace = [], 1.0
+    for o in ctx.of("probe", "heat"):
+        minute = ctx.minutes_since("proof", o.at)
+        if minute is None or minute <= 0 or o.value is None:
+            continue
+        marks.append(Mark(minute, o.value))
+        expected = cook.reaches(cook.core, o.value)
+        if expected:
+            pace = min(max(minute / expected, 0.5), 2.0)
+    return pace, marks
+
+
+def heating(ctx: Context, piece: Piece, cooked: Size, line: CoreLine, warm_before_min: float) -> Heated:
+    """Work the Heat tray. warm_before_min: minutes the filling stands warm before it is heated."""
+    at_once = min(per_load(ctx, cooked), ctx.scaled.pieces)
+    loads = math.ceil(ctx.scaled.pieces / at_once)
+    fire = fire_of(ctx, at_once)
+    long = heat.cook(piece, fire, LONGEST_MIN)
+    core, crumb, colour = _needs(ctx, long, line.celsius)
+    needed = _plan(core, crumb, colour, _margin(ctx))
+    minutes = ctx.bake.heat_min or needed or LONGEST_MIN
+    rest = ctx.bake.rest_min
+    shown = heat.cook(piece, fire, minutes, rest)
+    pace, marks = _probed(ctx, shown)
+    reaches = None if core is None else heat.spread(core * pace)
+    if marks and reaches is not None:
+        # One probe reading replaces most of the doubt about this piece.
+        reaches = Band(reaches.typical * 0.92, reaches.typical, reaches.typical * 1.08)
+    tray = _tray(ctx, shown, minutes, line, reaches, at_once, loads, piece, marks)
+    waits = (loads - 1) * (minutes + LOAD_CHANGE_MIN)
+    tray = replace(tray, warm_min=warm_before_min + waits + (long.reaches(long.core, 60.0) or minutes))
+    whole = minutes * loads + LOAD_CHANGE_MIN * (loads - 1)
+    doubt = 0.0 if ctx.bake.heat_min else c.MINUTES_DOUBT.value
+    return Heated(tray, Band(whole * (1 - doubt), whole, whole * (1 + doubt)), needed, colour, core, _margin(ctx))
+
+
+def _tray(ctx: Context, shown: Cook, minutes: float, line: CoreLine, reaches: Band | None, at_once: int, loads: int, piece: Piece, marks: list[Mark]) -> HeatTray:
+    k, b = ctx.kitchen, ctx.bake
+    end = int(np.searchsorted(shown.minutes, minutes))
+    end = min(end, len(shown.minutes) - 1)
+    at = np.linspace(0, float(shown.minutes[-1]), 61)
+    pick = lambda values: np.interp(at, shown.minutes, values)
+    d = c.MINUTES_DOUBT.value
+    steam = b.method == "steam"
+    return HeatTray(
+        b.method, _setting(ctx), heat.steam_temperature(fire_of(ctx, at_once)) if steam else b.air_c, minutes, b.heat_min is not None,
+        at.round(2).tolist(), pick(shown.core).round(1).tolist(), _stretched(at, pick(shown.core), 1 + d), _stretched(at, pick(shown.core), 1 - d),
+        pick(shown.skin).round(1).tolist(), line.celsius, line.why, reaches, float(shown.core[end]), float(shown.core[-1]),
+        shown.reaches(shown.crumb, crumb_target(k.altitude_m)), "none" if steam else heat.colour(float(shown.skin[: end + 1].max())),
+        float(shown.loss[end] * 100), piece.filling_c, heat.boiling_point(k.altitude_m), at_once, loads,
+        heat.steam_water_ml(k.net_watts, minutes) if steam else 0.0, k.boil_min if steam else k.preheat_min, b.rest_min, marks, 0.0)
+
+
+def _setting(ctx: Context) -> str:
+    if ctx.bake.method == "steam":
+        return f"{ctx.bake.fire} fire"
+    return f"{ctx.bake.air_c:.0f} °C" + (", fan" if ctx.bake.fan else "")

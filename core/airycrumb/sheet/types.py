@@ -1,0 +1,160 @@
+"""What a sheet holds. Plain numbers and lists, units in the names: this is the HTTP contract too."""
+
+from dataclasses import dataclass
+from datetime import datetime
+
+from airycrumb.data.record import Source
+from airycrumb.day import Timetable
+from airycrumb.divide import ShareOut
+from airycrumb.enclose import Wrapper
+from airycrumb.formula import Line, Percentages, Scaled
+from airycrumb.quantities import Band
+from airycrumb.rise.forecast import Forecast
+from airycrumb.safety import Caution
+
+
+@dataclass(frozen=True)
+class Change:
+    """One edit of the bake document: a path of names and positions, and the value to put there."""
+
+    path: list[str | int]
+    value: str | int | float | bool | None
+
+
+@dataclass(frozen=True)
+class Answer:
+    """A one-press answer to a doubt: the edits it makes. No edits: keep things as they are."""
+
+    label: str
+    changes: list[Change]
+
+
+@dataclass(frozen=True)
+class Doubt:
+    """A question the tool has, where it belongs, how grave it is, and why.
+
+    severity: note (worth knowing), ask (probably a slip), stop (will not work as written).
+    """
+
+    code: str
+    tray: str
+    severity: str
+    title: str
+    reason: str
+    answers: list[Answer]
+
+
+@dataclass(frozen=True)
+class Sentence:
+    """What the sentence above the rail says, as worked out."""
+
+    closing: str
+    filling_name: str
+    heat: str
+    eat_at: datetime
+    start_at: datetime
+    room_c: float
+
+
+@dataclass(frozen=True)
+class WeighTray:
+    """Dough and filling as weighed, in baker's %, with the water that lands the dough right."""
+
+    dough: list[Line]
+    filling: list[Line]
+    percentages: Percentages
+    flour_g: float
+    dough_g: float
+    filling_g: float
+    spoons: dict[str, float]
+    water_c: float
+    room_c: float
+    dough_c: float
+    dough_c_measured: bool
+    feel: str
+    minutes: float
+
+
+@dataclass(frozen=True)
+class Mark:
+    """A reading as placed on a curve: minutes since the stage began, and the value there."""
+
+    minute: float
+    value: float
+
+
+@dataclass(frozen=True)
+class RiseTray:
+    """A fermenting stage: forecast, where it stands, and when in the day it is ready."""
+
+    forecast: Forecast
+    start: datetime
+    ready_low: datetime
+    ready: datetime
+    ready_high: datetime
+    look_from: datetime
+    past_from: datetime | None
+    air_c: float
+    start_c: float
+    marks: list[Mark]
+    vigour: float
+    bakes_logged: int
+    first_to_last_min: float
+
+
+@dataclass(frozen=True)
+class HeatTray:
+    """The cook of one piece, and how the pieces go in. °C, minutes from entering the heat.
+
+    reaches: when the coldest point passes the safe line, None if it never does.
+    """
+
+    method: str
+    setting: str
+    air_c: float
+    minutes_planned: float
+    stated: bool
+    minutes: list[float]
+    core: list[float]
+    core_low: list[float]
+    core_high: list[float]
+    skin: list[float]
+    line_c: float
+    line_why: str
+    reaches: Band | None
+    core_at_end_c: float
+    core_after_rest_c: float
+    crumb_set_min: float | None
+    colour: str
+    loss_percent: float
+    start_c: float
+    boils_at_c: float
+    per_load: int
+    loads: int
+    water_ml: float
+    preheat_min: float
+    rest_min: float
+    marks: list[Mark]
+    warm_min: float
+
+
+@dataclass(frozen=True)
+class Sheet:
+    """One bake in one kitchen, worked out."""
+
+    name: str
+    worked_at: datetime
+    sentence: Sentence
+    scaled: Scaled
+    weigh: WeighTray
+    rise: RiseTray
+    divide: ShareOut
+    wrap: Wrapper
+    wrap_seconds_each: float
+    proof: RiseTray
+    heat: HeatTray
+    day: Timetable
+    doubts: list[Doubt]
+    cautions: list[Caution]
+    allergens: list[str]
+    sources: list[Source]

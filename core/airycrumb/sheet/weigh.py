@@ -1,0 +1,46 @@
+"""The Weigh tray: amounts, percentages, and the water that lands the dough at its temperature."""
+
+from airycrumb import formula
+from airycrumb.data.record import Constant
+from airycrumb.formula import Part
+from airycrumb.pantry import find
+from airycrumb.sheet.context import Context
+from airycrumb.sheet.types import WeighTray
+
+WANTED_C = Constant(26.0, "°C", "common practice", "dough temperature most yeasted doughs are mixed to")
+COLDEST_TAP_C, WARMEST_LIQUID_C = 5.0, 43.0
+MIX_MIN = Constant(22.0, "min", "common practice", "8-12 min kneading by hand, and weighing before it")
+TEASPOON_ML = 4.92892159
+FEELS = ((56.0, "stiff"), (63.0, "firm"), (70.0, "soft"), (999.0, "sticky"))
+
+
+def _liquid_share(parts: list[Part]) -> float:
+    whole = sum(g for _, g in parts)
+    return max(0.1, sum(g * i.water / 100 for i, g in parts if i.role in ("liquid", "egg")) / whole)
+
+
+def temperatures(ctx: Context) -> tuple[float, float, bool]:
+    """Liquid °C to use, dough °C it gives, and whether the dough was measured."""
+    share, friction = _liquid_share(ctx.bake.parts), ctx.kitchen.friction_c
+    liquid = formula.water_temperature(WANTED_C.value, ctx.room_c, friction, share)
+    liquid = min(max(liquid, COLDEST_TAP_C), WARMEST_LIQUID_C)
+    measured = ctx.bake.start_c
+    dough = measured if measured is not None else formula.dough_temperature(liquid, ctx.room_c, friction, share)
+    return liquid, dough, measured is not None
+
+
+def feel(true_hydration: float) -> str:
+    """The word for a dough of this true hydration (%)."""
+    return next(word for limit, word in FEELS if true_hydration < limit)
+
+
+def weigh(ctx: Context) -> WeighTray:
+    """Work the Weigh tray."""
+    step, bake, scaled = ctx.kitchen.scale_step_g, ctx.bake, ctx.scaled
+    dough = formula.lines(bake.parts, scaled.dough_g, step, with_percent=True)
+    filling = formula.lines(bake.filling_parts, scaled.filling_g, step, with_percent=False)
+    liquid, dough_c, measured = temperatures(ctx)
+    small = [line for line in dough + filling if line.below_step]
+    spoons = {line.key: line.grams / density / TEASPOON_ML for line in small if (density := find(line.key).density)}
+    return WeighTray(dough, filling, ctx.percentages, sum(x.grams for x in dough if x.role == "flour"), scaled.dough_g, scaled.filling_g,
+                     spoons, liquid, ctx.room_c, dough_c, measured, feel(ctx.percentages.true_hydration), MIX_MIN.value)
