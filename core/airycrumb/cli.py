@@ -20,7 +20,9 @@ def _read(path: str) -> dict[str, Any]:
     try:
         return load_json(Path(path).read_text(encoding="utf-8"))
     except (OSError, UnicodeDecodeError) as error:
-        raise InputError([Problem("no_file", "", f"{path} cannot be read: check the name, and that it is a text file.")]) from error
+        raise InputError(
+            [Problem("no_file", "", f"{path} cannot be read: check the name, and that it is a text file.")]
+        ) from error
 
 
 def _kitchen(path: str | None) -> Kitchen:
@@ -34,7 +36,9 @@ def _now(text: str | None) -> datetime:
     try:
         return datetime.fromisoformat(text).astimezone() if text else datetime.now().astimezone()
     except ValueError as error:
-        raise InputError([Problem("not_a_time", "--now", f"“{text}” is not a date and time: write one such as 2026-11-25T14:00.")]) from error
+        raise InputError(
+            [Problem("not_a_time", "--now", f"“{text}” is not a date and time: write one such as 2026-11-25T14:00.")]
+        ) from error
 
 
 def _lines(s: Sheet) -> Iterator[str]:
@@ -55,7 +59,10 @@ def _lines(s: Sheet) -> Iterator[str]:
     if s.heat.reaches:
         yield f"       the middle reaches {s.heat.line_c:.0f} °C at {s.heat.reaches.typical:.0f} min ({s.heat.reaches.low:.0f} to {s.heat.reaches.high:.0f}): probe it"
     yield "\nDAY"
-    yield from (f"  {step.start:%H:%M} to {step.end:%H:%M}  {step.label}{'  (hands)' if step.hands else ''}" for step in s.day.steps)
+    yield from (
+        f"  {step.start:%H:%M} to {step.end:%H:%M}  {step.label}{'  (hands)' if step.hands else ''}"
+        for step in s.day.steps
+    )
     yield "\nDOUBTS" if s.doubts else "\nNo doubts."
     yield from (f"  [{d.severity}] {d.title} {d.reason}" for d in s.doubts)
     yield "\nCAUTIONS"

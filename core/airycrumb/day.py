@@ -63,13 +63,22 @@ def resolve(text: str, now: datetime, where: str) -> datetime:
         at = datetime.fromisoformat(text.strip())
         return at if at.tzinfo else at.replace(tzinfo=now.tzinfo)
     except ValueError as error:
-        raise InputError([Problem("not_a_time", where, f"“{text[:40]}” is not a time: write hours and minutes, such as 18:30.")]) from error
+        raise InputError(
+            [Problem("not_a_time", where, f"“{text[:40]}” is not a time: write hours and minutes, such as 18:30.")]
+        ) from error
 
 
 def _lengths(d: Durations) -> list[tuple[str, Band]]:
     exact = lambda m: Band(m, m, m)
-    return [("weigh", exact(d.weigh)), ("rise", d.rise), ("divide", exact(d.divide + d.bench_rest)), ("wrap", exact(d.wrap)),
-            ("proof", d.proof), ("heat", d.heat), ("rest", exact(d.rest))]
+    return [
+        ("weigh", exact(d.weigh)),
+        ("rise", d.rise),
+        ("divide", exact(d.divide + d.bench_rest)),
+        ("wrap", exact(d.wrap)),
+        ("proof", d.proof),
+        ("heat", d.heat),
+        ("rest", exact(d.rest)),
+    ]
 
 
 def total_minutes(d: Durations) -> float:
@@ -99,7 +108,15 @@ class Done:
     now: datetime
 
 
-LABELS = {"weigh": "Weigh and knead", "rise": "First rise", "divide": "Divide and rest", "wrap": "Wrap", "proof": "Final proof", "heat": "Heat", "rest": "Rest"}
+LABELS = {
+    "weigh": "Weigh and knead",
+    "rise": "First rise",
+    "divide": "Divide and rest",
+    "wrap": "Wrap",
+    "proof": "Final proof",
+    "heat": "Heat",
+    "rest": "Rest",
+}
 HANDS = {"weigh", "divide", "wrap"}
 
 
@@ -112,7 +129,11 @@ def _main_steps(d: Durations, weigh_at: datetime, done: Done | None) -> list[Ste
         if done and not ended and end < done.now and all(k in done.ended for k in MAIN[: MAIN.index(key)]):
             end = done.now  # under way and overdue: it ends no sooner than now
         doubt = (timedelta(minutes=below**0.5), timedelta(minutes=above**0.5))
-        steps.append(Step(key, "heat" if key == "rest" else key, LABELS[key], at, end, at - doubt[0], at + doubt[1], key in HANDS))
+        steps.append(
+            Step(
+                key, "heat" if key == "rest" else key, LABELS[key], at, end, at - doubt[0], at + doubt[1], key in HANDS
+            )
+        )
         if ended:
             below = above = 0.0
         else:
@@ -130,15 +151,30 @@ def _side_steps(d: Durations, steps: dict[str, Step], weigh_at: datetime, done: 
         end = begin + timedelta(minutes=d.filling_hands)
         side.append(Step("filling", "rise", "Make the filling", begin, end, begin, begin, True))
         if d.filling_cool > 0:
-            side.append(Step("cooling", "rise", "Filling cools", end, end + timedelta(minutes=d.filling_cool), end, end, False))
+            side.append(
+                Step("cooling", "rise", "Filling cools", end, end + timedelta(minutes=d.filling_cool), end, end, False)
+            )
     if d.preheat > 0:
         heat = steps["heat"]
         begin = heat.start - timedelta(minutes=d.preheat)
-        side.append(Step("preheat", "proof", "Preheat", begin, heat.start, begin - (heat.start - heat.start_low), begin + (heat.start_high - heat.start), False))
+        side.append(
+            Step(
+                "preheat",
+                "proof",
+                "Preheat",
+                begin,
+                heat.start,
+                begin - (heat.start - heat.start_low),
+                begin + (heat.start_high - heat.start),
+                False,
+            )
+        )
     return side
 
 
-def timetable(d: Durations, start: datetime | None = None, eat: datetime | None = None, done: Done | None = None) -> Timetable:
+def timetable(
+    d: Durations, start: datetime | None = None, eat: datetime | None = None, done: Done | None = None
+) -> Timetable:
     """Lay the bake out from a start, from the hour to eat (exactly one given), or from what has been done.
 
     A timetable worked back from `eat` and one worked forwards from its start are the same.
@@ -156,7 +192,15 @@ def timetable(d: Durations, start: datetime | None = None, eat: datetime | None 
     spread_low, spread_high = last.start - last.start_low, last.start_high - last.start
     hands = sum((s.end - s.start).total_seconds() / 60 for s in steps if s.hands)
     first = min(s.start for s in steps)
-    return Timetable(first, last.end, last.end - spread_low, last.end + spread_high, hands, (last.end - first).total_seconds() / 60, steps)
+    return Timetable(
+        first,
+        last.end,
+        last.end - spread_low,
+        last.end + spread_high,
+        hands,
+        (last.end - first).total_seconds() / 60,
+        steps,
+    )
 
 
 def _back_from(eat: datetime | None, d: Durations) -> datetime:

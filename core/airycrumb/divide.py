@@ -45,7 +45,9 @@ def cuts_by_eye(pieces: int) -> list[str]:
     return cuts
 
 
-def share_out(pieces: int, dough_g: float, loss: float, each_g: float, step_g: float, weighed_g: float | None = None) -> ShareOut:
+def share_out(
+    pieces: int, dough_g: float, loss: float, each_g: float, step_g: float, weighed_g: float | None = None
+) -> ShareOut:
     """Equal pieces. Masses in g; weighed_g: the dough as turned out of the bowl, if it was weighed.
 
     Unweighed dough is taken to lose `loss` (share) on bowl and hands. Pieces x each + spare +
@@ -55,5 +57,17 @@ def share_out(pieces: int, dough_g: float, loss: float, each_g: float, step_g: f
     each = out / pieces if weighed_g is not None else each_g
     shown = share_rounded([each], step_g)[0]
     spare = max(0.0, out - pieces * each)
-    return ShareOut(pieces, each, shown, dough_g, max(0.0, dough_g - out), spare, each * 0.97, each * 1.03, each * 0.95, each * 1.05,
-                    cuts_by_eye(pieces), weighed_g is not None)
+    return ShareOut(
+        pieces,
+        each,
+        shown,
+        dough_g,
+        max(0.0, dough_g - out),
+        spare,
+        each * 0.97,
+        each * 1.03,
+        each * 0.95,
+        each * 1.05,
+        cuts_by_eye(pieces),
+        weighed_g is not None,
+    )

@@ -101,15 +101,33 @@ class Closing:
 
 CLOSINGS: dict[str, Closing] = {
     "gathered": Closing(
-        "pleated round", "pleated buns", gathered_diameter, gathered_capacity,
-        lambda d: gathered_capacity(d, c.MOST_STRETCH.value), c.SEAM_MM.value, lambda d: max(8, round(math.pi * d / 23)),
-        ("Roll the rim thin and leave the middle thick.", "Heap the filling in the middle; keep the rim clean.",
-         "Gather pleat by pleat, press the air out, twist shut.")),
+        "pleated round",
+        "pleated buns",
+        gathered_diameter,
+        gathered_capacity,
+        lambda d: gathered_capacity(d, c.MOST_STRETCH.value),
+        c.SEAM_MM.value,
+        lambda d: max(8, round(math.pi * d / 23)),
+        (
+            "Roll the rim thin and leave the middle thick.",
+            "Heap the filling in the middle; keep the rim clean.",
+            "Gather pleat by pleat, press the air out, twist shut.",
+        ),
+    ),
     "half_moon": Closing(
-        "half-moon", "half-moons", half_moon_diameter, half_moon_capacity,
-        lambda d: half_moon_capacity(d, c.CUSHION_MOST.value), c.RIM_MM.value, lambda d: max(12, round(math.pi * d / 2 / 9)),
-        ("Roll an even disc.", "Lay the filling on one half; wet the clean rim.",
-         "Fold over, press the air out, crimp the rim; cut one small vent for the oven.")),
+        "half-moon",
+        "half-moons",
+        half_moon_diameter,
+        half_moon_capacity,
+        lambda d: half_moon_capacity(d, c.CUSHION_MOST.value),
+        c.RIM_MM.value,
+        lambda d: max(12, round(math.pi * d / 2 / 9)),
+        (
+            "Roll an even disc.",
+            "Lay the filling on one half; wet the clean rim.",
+            "Fold over, press the air out, crimp the rim; cut one small vent for the oven.",
+        ),
+    ),
 }
 
 
@@ -143,9 +161,24 @@ def enclose(closing: str, dough_g: float, filling_g: float, filling_density: flo
     thinnest = disc_diameter(dough_g, c.THINNEST_MM[closing].value)
     low, high = c.RATIO[closing]
     return Wrapper(
-        closing, how.label, diameter, mean, rim * thick, rim, how.seam_mm, how.folds(diameter), filling_g, volume,
-        how.fullest(diameter) * filling_density, how.capacity(thinnest) * filling_density,
-        filling_g / dough_g, low, high, list(how.how), _sizes(closing, dough_g, filling_ml=volume, proofed_ratio=proofed_ratio))
+        closing,
+        how.label,
+        diameter,
+        mean,
+        rim * thick,
+        rim,
+        how.seam_mm,
+        how.folds(diameter),
+        filling_g,
+        volume,
+        how.fullest(diameter) * filling_density,
+        how.capacity(thinnest) * filling_density,
+        filling_g / dough_g,
+        low,
+        high,
+        list(how.how),
+        _sizes(closing, dough_g, filling_ml=volume, proofed_ratio=proofed_ratio),
+    )
 
 
 def fits_round(basket_mm: float, piece_mm: float) -> int:

@@ -38,7 +38,9 @@ def _validator(name: str) -> Draft202012Validator:
 
 
 def _refuse_constant(text: str) -> float:
-    raise InputError([Problem("not_finite", "", f"{text} is not a number this kitchen can use: write an ordinary one.")])
+    raise InputError(
+        [Problem("not_finite", "", f"{text} is not a number this kitchen can use: write an ordinary one.")]
+    )
 
 
 def _finite_float(text: str) -> float:
@@ -49,14 +51,24 @@ def _finite_float(text: str) -> float:
 def load_json(text: str) -> Document:
     """A JSON object from a file's text; InputError for what is not one, for NaN and for numbers too large."""
     if len(text) > LARGEST_FILE:
-        raise InputError([Problem("too_large", "", f"The file has {len(text):,} characters; at most {LARGEST_FILE:,} are read. Is it really a bake?")])
+        raise InputError(
+            [
+                Problem(
+                    "too_large",
+                    "",
+                    f"The file has {len(text):,} characters; at most {LARGEST_FILE:,} are read. Is it really a bake?",
+                )
+            ]
+        )
     try:
         loaded = json.loads(text, parse_constant=_refuse_constant, parse_float=_finite_float)
     except (json.JSONDecodeError, RecursionError, ValueError) as error:
         if isinstance(error, InputError):
             raise
         at = f" near line {error.lineno}, column {error.colno}" if isinstance(error, json.JSONDecodeError) else ""
-        raise InputError([Problem("not_json", "", f"This is not a JSON file{at}: check commas, quotes and brackets there.")]) from error
+        raise InputError(
+            [Problem("not_json", "", f"This is not a JSON file{at}: check commas, quotes and brackets there.")]
+        ) from error
     if not isinstance(loaded, dict):
         raise InputError([Problem("not_json", "", "The file should hold one JSON object, { … }.")])
     return loaded
@@ -76,7 +88,9 @@ def _unknown_fields(error: ValidationError, where: str) -> list[Problem]:
         near = get_close_matches(name, known, n=1)
         hint = f"did you mean “{near[0]}”?" if near else "remove it."
         place = f" in {where}" if where else ""
-        problems.append(Problem("unknown_field", f"{where}.{name}".lstrip("."), f"Unknown field “{name[:40]}”{place}: {hint}"))
+        problems.append(
+            Problem("unknown_field", f"{where}.{name}".lstrip("."), f"Unknown field “{name[:40]}”{place}: {hint}")
+        )
     return problems
 
 
@@ -88,19 +102,47 @@ def _sentences(error: ValidationError) -> list[Problem]:
         return _unknown_fields(error, where)
     if error.validator == "required":
         missing = [n for n in error.schema["required"] if n not in error.instance]
-        return [Problem("missing_field", f"{where}.{n}".lstrip("."), f"“{n}” is missing from {place}: add it.") for n in missing]
+        return [
+            Problem("missing_field", f"{where}.{n}".lstrip("."), f"“{n}” is missing from {place}: add it.")
+            for n in missing
+        ]
     if error.validator == "enum":
         allowed = ", ".join(str(v) for v in error.schema["enum"])
-        return [Problem("not_a_choice", where, f"“{str(error.instance)[:40]}” is not a choice for {place}: use one of {allowed}.")]
+        return [
+            Problem(
+                "not_a_choice",
+                where,
+                f"“{str(error.instance)[:40]}” is not a choice for {place}: use one of {allowed}.",
+            )
+        ]
     if error.validator == "anyOf":
-        return [Problem("wrong_type", where, f"{place} cannot be {json.dumps(error.instance)[:40]}: write a quantity in quotes, or null.")]
+        return [
+            Problem(
+                "wrong_type",
+                where,
+                f"{place} cannot be {json.dumps(error.instance)[:40]}: write a quantity in quotes, or null.",
+            )
+        ]
     if error.validator == "type":
-        return [Problem("wrong_type", where, f"{place} should be {_article(error.schema['type'])}, not {json.dumps(error.instance)[:40]}.")]
+        return [
+            Problem(
+                "wrong_type",
+                where,
+                f"{place} should be {_article(error.schema['type'])}, not {json.dumps(error.instance)[:40]}.",
+            )
+        ]
     return [Problem("too_much", where, f"{place} is longer than can be read: shorten it.")]
 
 
 def _article(kind: str) -> str:
-    return {"string": "a text in quotes", "integer": "a whole number", "number": "a number", "boolean": "true or false", "array": "a list", "object": "a group { … }"}[kind]
+    return {
+        "string": "a text in quotes",
+        "integer": "a whole number",
+        "number": "a number",
+        "boolean": "true or false",
+        "array": "a list",
+        "object": "a group { … }",
+    }[kind]
 
 
 def structure_problems(name: str, document: Document) -> list[Problem]:
@@ -134,7 +176,9 @@ class _Reader:
 
         return float(self.collect(read, math.nan))
 
-    def optional(self, text: str | None, kind: str, where: str, low: float, high: float, what: str, unit: str) -> float | None:
+    def optional(
+        self, text: str | None, kind: str, where: str, low: float, high: float, what: str, unit: str
+    ) -> float | None:
         return None if text is None else self.quantity(text, kind, where, low, high, what, unit)
 
     def number(self, value: float, low: float, high: float, what: str, unit: str, where: str) -> float:
@@ -174,7 +218,12 @@ def _pin(raw: Document | None, parts: list[Part], r: _Reader) -> Pin | None:
     keys = {item.key for item, _ in parts}
     by = raw["by"].strip().lower()
     known = by in {"flour", "dough", "filling"} | keys
-    r.require(known, "unknown_pin", "pin.by", f"“{by[:40]}” cannot be pinned: pin flour, dough, filling or an ingredient of this dough.")
+    r.require(
+        known,
+        "unknown_pin",
+        "pin.by",
+        f"“{by[:40]}” cannot be pinned: pin flour, dough, filling or an ingredient of this dough.",
+    )
     return Pin(by, amount, raw["gives_way"])
 
 
@@ -191,32 +240,67 @@ def read_bake(document: Document) -> Bake:
     flour = sum(g for i, g in parts if i.role == "flour")
     r.require(flour > 0, "no_flour", "dough.ingredients", "The dough has no flour: add one with an amount above 0 g.")
     yeast = sum(g for i, g in parts if i.role == "yeast")
-    r.require(yeast > 0 or any("yeast" in row["use"] and r.problems for row in dough["ingredients"]), "no_yeast", "dough.ingredients", f"This dough has no yeast and would not rise: add about {flour * 0.01:.2g} g of instant yeast (1 % of the flour).")
-    r.require(sum(g for _, g in inside) > 0, "no_filling", "filling.ingredients", "The filling has nothing in it: add an ingredient with an amount above 0 g.")
+    r.require(
+        yeast > 0 or any("yeast" in row["use"] and r.problems for row in dough["ingredients"]),
+        "no_yeast",
+        "dough.ingredients",
+        f"This dough has no yeast and would not rise: add about {flour * 0.01:.2g} g of instant yeast (1 % of the flour).",
+    )
+    r.require(
+        sum(g for _, g in inside) > 0,
+        "no_filling",
+        "filling.ingredients",
+        "The filling has nothing in it: add an ingredient with an amount above 0 g.",
+    )
     oven = heat["method"] == "oven"
-    r.require(not oven or heat.get("temperature") is not None, "no_oven_temperature", "heat.temperature", "An oven temperature is missing: write one such as 190 C.")
+    r.require(
+        not oven or heat.get("temperature") is not None,
+        "no_oven_temperature",
+        "heat.temperature",
+        "An oven temperature is missing: write one such as 190 C.",
+    )
     bake = Bake(
         name=document["name"],
         pieces=r.count(document["pieces"], 200, "The number of pieces", "pieces"),
         dough_each_g=r.quantity(document["dough_per_piece"], "mass", "dough_per_piece", 10, 1500, "A piece", "g"),
-        filling_each_g=r.quantity(document["filling_per_piece"], "mass", "filling_per_piece", 5, 1500, "Filling for a piece", "g"),
+        filling_each_g=r.quantity(
+            document["filling_per_piece"], "mass", "filling_per_piece", 5, 1500, "Filling for a piece", "g"
+        ),
         closing=document["closing"],
         leavening=dough["leavening"],
         parts=parts,
         bloomed=dough.get("yeast_woken", False),
-        start_c=r.optional(dough.get("start_temperature"), "temperature", "dough.start_temperature", 2, 45, "The dough's start temperature", "C"),
+        start_c=r.optional(
+            dough.get("start_temperature"),
+            "temperature",
+            "dough.start_temperature",
+            2,
+            45,
+            "The dough's start temperature",
+            "C",
+        ),
         rise_to=r.number(rise["to"], 1.2, 3.5, "The rise", "times", "rise.to"),
         rise_air_c=r.optional(rise.get("air"), "temperature", "rise.air", 1, 45, "Warmth of the rise", "C"),
         filling_name=filling["name"],
         filling_parts=inside,
         filling_state=filling["state"],
-        filling_c=r.quantity(filling["temperature"], "temperature", "filling.temperature", 0, 60, "The filling's temperature", "C"),
-        filling_hands_min=r.quantity(filling["hands_on"], "duration", "filling.hands_on", 0, 480, "Time to make the filling", "min"),
-        filling_cool_min=r.quantity(filling["cooling"], "duration", "filling.cooling", 0, 2880, "Time to cool the filling", "min"),
+        filling_c=r.quantity(
+            filling["temperature"], "temperature", "filling.temperature", 0, 60, "The filling's temperature", "C"
+        ),
+        filling_hands_min=r.quantity(
+            filling["hands_on"], "duration", "filling.hands_on", 0, 480, "Time to make the filling", "min"
+        ),
+        filling_cool_min=r.quantity(
+            filling["cooling"], "duration", "filling.cooling", 0, 2880, "Time to cool the filling", "min"
+        ),
         proof_to=r.number(proof["to"], 1.05, 2.5, "The proof", "times", "proof.to"),
         proof_air_c=r.optional(proof.get("air"), "temperature", "proof.air", 1, 45, "Warmth of the proof", "C"),
         method=heat["method"],
-        air_c=r.quantity(heat.get("temperature"), "temperature", "heat.temperature", 100, 280, "The oven temperature", "C") if oven and heat.get("temperature") is not None else 100.0,
+        air_c=r.quantity(
+            heat.get("temperature"), "temperature", "heat.temperature", 100, 280, "The oven temperature", "C"
+        )
+        if oven and heat.get("temperature") is not None
+        else 100.0,
         fire=heat.get("fire", "high"),
         fan=heat.get("fan", False),
         wash=heat.get("wash", "none"),
@@ -258,13 +342,21 @@ def read_kitchen(document: Document) -> Kitchen:
         basket_mm=r.quantity(steamer["diameter"], "length", "steamer.diameter", 10, 60, "A basket", "cm"),
         net_watts=r.quantity(steamer["net_power"], "power", "steamer.net_power", 100, 4000, "The hob's net power", "W"),
         trays=r.count(oven["trays"], 4, "The number of trays", "oven.trays"),
-        tray_mm=(r.quantity(oven["width"], "length", "oven.width", 10, 90, "A tray", "cm"), r.quantity(oven["depth"], "length", "oven.depth", 10, 90, "A tray", "cm")),
+        tray_mm=(
+            r.quantity(oven["width"], "length", "oven.width", 10, 90, "A tray", "cm"),
+            r.quantity(oven["depth"], "length", "oven.depth", 10, 90, "A tray", "cm"),
+        ),
         preheat_min=r.quantity(oven["preheat"], "duration", "oven.preheat", 0, 120, "The preheat", "min"),
         boil_min=r.quantity(steamer["boil"], "duration", "steamer.boil", 0, 60, "Bringing to the boil", "min"),
-        friction_c=r.quantity(document.get("kneading_warms", "1 C"), "temperature", "kneading_warms", 0, 15, "Warming by kneading", "C"),
+        friction_c=r.quantity(
+            document.get("kneading_warms", "1 C"), "temperature", "kneading_warms", 0, 15, "Warming by kneading", "C"
+        ),
         region=document.get("food_safety_region", "strictest"),
         vigour=_vigour(document.get("vigour"), r),
-        wrap_seconds={k: r.number(v, 5, 1800, "Seconds to wrap one", "s", f"wrap_seconds.{k}") for k, v in document.get("wrap_seconds", {}).items()},
+        wrap_seconds={
+            k: r.number(v, 5, 1800, "Seconds to wrap one", "s", f"wrap_seconds.{k}")
+            for k, v in document.get("wrap_seconds", {}).items()
+        },
     )
     r.done()
     return kitchen

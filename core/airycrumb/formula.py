@@ -123,7 +123,9 @@ def _count(available: float, each: float) -> int:
     return max(1, math.floor(available / each + 1e-9))
 
 
-def scale(pieces: int, dough_each: float, filling_each: float, loss: float, parts: list[Part], pin: Pin | None) -> Scaled:
+def scale(
+    pieces: int, dough_each: float, filling_each: float, loss: float, parts: list[Part], pin: Pin | None
+) -> Scaled:
     """Work the amounts from the sentence and at most one pin.
 
     pieces >= 1; masses in g; loss: share of the dough left on bowl and hands (0 to 0.1).

@@ -39,21 +39,55 @@ def _timing(stages: list[Stage], vigour_before: float, vigour_after: float) -> l
         change = f"{s.label} took {abs(off):.0f} min {word} than forecast"
         if s.key == "rise":
             why = f"This kitchen's vigour went from {vigour_before:.2f} to {vigour_after:.2f} with this batch."
-            found.append(Finding(change, why, "The next forecast counts on it; measure the dough after kneading to tell warmth from yeast."))
+            found.append(
+                Finding(
+                    change,
+                    why,
+                    "The next forecast counts on it; measure the dough after kneading to tell warmth from yeast.",
+                )
+            )
         elif s.key == "wrap":
-            found.append(Finding(change, "Your own pace is now used for this closing.", "Start wrapping earlier by that much, or make fewer at once."))
+            found.append(
+                Finding(
+                    change,
+                    "Your own pace is now used for this closing.",
+                    "Start wrapping earlier by that much, or make fewer at once.",
+                )
+            )
         else:
-            found.append(Finding(change, f"The forecast said {s.forecast.low:.0f} to {s.forecast.high:.0f} min.", "Mark it again next time: one batch is not yet a habit."))
+            found.append(
+                Finding(
+                    change,
+                    f"The forecast said {s.forecast.low:.0f} to {s.forecast.high:.0f} min.",
+                    "Mark it again next time: one batch is not yet a habit.",
+                )
+            )
     return found
 
 
 # What a cook reports, what in a batch's own record may explain it, and the change it suggests.
 TROUBLES = {
-    "burst": ("Seams opened", "Filling against dough was {ratio:.2f} by mass.", "Leave a wider clean rim, or use {less:.0f} g of filling."),
-    "collapsed": ("They sank", "The proof went {over:+.0f} min past its forecast.", "End the proof sooner, and leave the lid shut for 5 min off the heat."),
+    "burst": (
+        "Seams opened",
+        "Filling against dough was {ratio:.2f} by mass.",
+        "Leave a wider clean rim, or use {less:.0f} g of filling.",
+    ),
+    "collapsed": (
+        "They sank",
+        "The proof went {over:+.0f} min past its forecast.",
+        "End the proof sooner, and leave the lid shut for 5 min off the heat.",
+    ),
     "pale": ("Too pale", "The skin was forecast {colour}.", "Brush with egg, or 15 °C hotter for the last minutes."),
-    "dense": ("Dense crumb", "The rise was ended {short:+.0f} min from its forecast.", "Give the rise until it has truly doubled; mark it in a straight-sided jar."),
-    "gummy": ("Gummy inside", "The middle was forecast at {core:.0f} °C at the end.", "Allow a few minutes more and probe the thickest piece."),
+    "dense": (
+        "Dense crumb",
+        "The rise was ended {short:+.0f} min from its forecast.",
+        "Give the rise until it has truly doubled; mark it in a straight-sided jar.",
+    ),
+    "gummy": (
+        "Gummy inside",
+        "The middle was forecast at {core:.0f} °C at the end.",
+        "Allow a few minutes more and probe the thickest piece.",
+    ),
 }
 
 
@@ -69,8 +103,20 @@ class Facts:
     core_c: float
 
 
-def review(stages: list[Stage], facts: Facts, troubles: list[str], vigour_before: float, vigour_after: float) -> list[Finding]:
+def review(
+    stages: list[Stage], facts: Facts, troubles: list[str], vigour_before: float, vigour_after: float
+) -> list[Finding]:
     """What this batch says, its timing first, then each trouble the cook reported. Unknown troubles are ignored."""
-    values = {"ratio": facts.ratio, "less": facts.filling_g * 0.85, "over": facts.proof_off, "short": facts.rise_off, "colour": facts.colour, "core": facts.core_c}
-    told = [Finding(what, why.format(**values), then.format(**values)) for what, why, then in (TROUBLES[t] for t in troubles if t in TROUBLES)]
+    values = {
+        "ratio": facts.ratio,
+        "less": facts.filling_g * 0.85,
+        "over": facts.proof_off,
+        "short": facts.rise_off,
+        "colour": facts.colour,
+        "core": facts.core_c,
+    }
+    told = [
+        Finding(what, why.format(**values), then.format(**values))
+        for what, why, then in (TROUBLES[t] for t in troubles if t in TROUBLES)
+    ]
     return _timing(stages, vigour_before, vigour_after) + told

@@ -52,10 +52,18 @@ def _split(text: str, kind: str, where: str) -> tuple[float, str]:
         raise _refuse("empty", where, f"An amount is missing: write it with its unit, such as {EXAMPLES[kind]}.")
     match = _SHAPE.match(text)
     if match is None:
-        raise _refuse("not_a_quantity", where, f"“{text[:40]}” is not an amount: write a number and a unit, such as {EXAMPLES[kind]}.")
+        raise _refuse(
+            "not_a_quantity",
+            where,
+            f"“{text[:40]}” is not an amount: write a number and a unit, such as {EXAMPLES[kind]}.",
+        )
     number = float(match["number"].replace(",", "."))
     if not math.isfinite(number):
-        raise _refuse("not_finite", where, f"“{text[:40]}” is not a number this kitchen can use: write one such as {EXAMPLES[kind]}.")
+        raise _refuse(
+            "not_finite",
+            where,
+            f"“{text[:40]}” is not a number this kitchen can use: write one such as {EXAMPLES[kind]}.",
+        )
     return number, (match["unit"] or "").strip()
 
 
@@ -104,7 +112,9 @@ def parse_amount(text: str, density_g_per_ml: float | None, where: str = "") -> 
     if unit.lower() not in FACTORS["volume"]:
         return parse(text, "mass", where)
     if density_g_per_ml is None:
-        raise _refuse("no_density", where, f"“{text}” is a volume and no density is known for it: weigh it and write grams.")
+        raise _refuse(
+            "no_density", where, f"“{text}” is a volume and no density is known for it: weigh it and write grams."
+        )
     return number * FACTORS["volume"][unit.lower()] * density_g_per_ml
 
 
@@ -113,7 +123,9 @@ def within(value: float, low: float, high: float, what: str, unit: str, where: s
     if low <= value <= high:
         return value
     raise _refuse(
-        "out_of_range", where, f"{what} of {value:,.4g} {unit} is outside what can be worked out here: keep it between {low:g} and {high:g} {unit}."
+        "out_of_range",
+        where,
+        f"{what} of {value:,.4g} {unit} is outside what can be worked out here: keep it between {low:g} and {high:g} {unit}.",
     )
 
 

@@ -67,18 +67,67 @@ def warm_limit(room_c: float) -> float:
     return table.WARM_LIMIT_HOT_MIN if room_c > table.HOT_ROOM else table.WARM_LIMIT_MIN
 
 
-def cautions(dough: list[Ingredient], filling: list[Ingredient], state: str, method: str, air_c: float, line: CoreLine, warm_min: float, room_c: float) -> list[Caution]:
+def cautions(
+    dough: list[Ingredient],
+    filling: list[Ingredient],
+    state: str,
+    method: str,
+    air_c: float,
+    line: CoreLine,
+    warm_min: float,
+    room_c: float,
+) -> list[Caution]:
     """Every caution this bake needs, in the order of the work."""
     found = [
-        Caution("raw_dough", "weigh", "Do not taste the raw dough", "Raw flour and raw egg can carry germs. Wash hands, bowl and bench after mixing.", "common practice", False),
-        Caution("allergens", "weigh", "Contains " + ", ".join(allergens(dough + filling) or ["none of the listed allergens"]),
-                "Say so to whoever eats. The list covers the pantry's own data; read your packets.", "pantry data", False),
-        Caution("probe", "heat", f"Probe the middle: {line.celsius:.0f} °C", f"{line.why.capitalize()}. The forecast is an estimate; a thermometer decides. Local food-safety rules come first.", line.source, True),
+        Caution(
+            "raw_dough",
+            "weigh",
+            "Do not taste the raw dough",
+            "Raw flour and raw egg can carry germs. Wash hands, bowl and bench after mixing.",
+            "common practice",
+            False,
+        ),
+        Caution(
+            "allergens",
+            "weigh",
+            "Contains " + ", ".join(allergens(dough + filling) or ["none of the listed allergens"]),
+            "Say so to whoever eats. The list covers the pantry's own data; read your packets.",
+            "pantry data",
+            False,
+        ),
+        Caution(
+            "probe",
+            "heat",
+            f"Probe the middle: {line.celsius:.0f} °C",
+            f"{line.why.capitalize()}. The forecast is an estimate; a thermometer decides. Local food-safety rules come first.",
+            line.source,
+            True,
+        ),
     ]
     if is_raw(filling, state):
-        found.insert(2, Caution("raw_filling", "wrap", "Raw filling: keep it cold until the moment you wrap", "Take it from the fridge in small lots, keep a clean hand for the dough, and wash the board.", "common practice", True))
+        found.insert(
+            2,
+            Caution(
+                "raw_filling",
+                "wrap",
+                "Raw filling: keep it cold until the moment you wrap",
+                "Take it from the fridge in small lots, keep a clean hand for the dough, and wash the board.",
+                "common practice",
+                True,
+            ),
+        )
     if state == "cooked":
-        found.insert(2, Caution("cool_fast", "rise", "Cool the filling fast", "Spread it shallow: under 21 °C within 2 hours, then into the fridge.", table.COOLING, False))
+        found.insert(
+            2,
+            Caution(
+                "cool_fast",
+                "rise",
+                "Cool the filling fast",
+                "Spread it shallow: under 21 °C within 2 hours, then into the fridge.",
+                table.COOLING,
+                False,
+            ),
+        )
     if is_perishable(filling):
         found.append(_standing(warm_min, room_c))
     found.append(_burns(method, air_c))
@@ -89,13 +138,30 @@ def _standing(warm_min: float, room_c: float) -> Caution:
     limit = warm_limit(room_c)
     over = warm_min > limit
     title = f"Filling stands warm about {warm_min:.0f} min" + (f": over the {limit:.0f} min limit" if over else "")
-    text = ("Wrap in two lots and keep the second cold, or proof cooler for less time." if over
-            else f"From wrapping until it is hot again. Keep it under {limit:.0f} min; what waits goes in the fridge.")
+    text = (
+        "Wrap in two lots and keep the second cold, or proof cooler for less time."
+        if over
+        else f"From wrapping until it is hot again. Keep it under {limit:.0f} min; what waits goes in the fridge."
+    )
     return Caution("standing", "proof", title, text, table.TWO_HOURS, over)
 
 
 def _burns(method: str, air_c: float) -> Caution:
     if method == "steam":
-        return Caution("steam", "heat", "Steam burns: tilt the lid away from you", "Lift the far edge first. Keep water in the pot; a pot boiled dry can catch fire. Keep the basket's edge off an open flame.", "common practice", True)
+        return Caution(
+            "steam",
+            "heat",
+            "Steam burns: tilt the lid away from you",
+            "Lift the far edge first. Keep water in the pot; a pot boiled dry can catch fire. Keep the basket's edge off an open flame.",
+            "common practice",
+            True,
+        )
     hot = " Stones and trays stay hot long after." if air_c >= 220 else ""
-    return Caution("oven", "heat", f"{air_c:.0f} °C: dry thick gloves", "Open the door at arm's length and let the hot air out first." + hot, "common practice", True)
+    return Caution(
+        "oven",
+        "heat",
+        f"{air_c:.0f} °C: dry thick gloves",
+        "Open the door at arm's length and let the hot air out first." + hot,
+        "common practice",
+        True,
+    )

@@ -15,7 +15,14 @@ RATE = Constant(1.10, "mL gas at 25 °C per mL dough and h", "assumed", OURS)
 YEAST_POWER = Constant(0.92, "1", "assumed", OURS)
 OSMOTIC_HALF = Constant(6.8, "g salt equivalent per 100 g water", "assumed", OURS, 0, 40)
 HEAT_OF_GAS = Constant(0.5, "°C per mL/mL", "assumed", OURS)
-DISSOLVED_25 = Constant(1.87, "mL/mL at 0 °C intercept", "from memory", "solubility of CO2 in water, Henry's law (Sander 2015 compilation)", 0, 45)
+DISSOLVED_25 = Constant(
+    1.87,
+    "mL/mL at 0 °C intercept",
+    "from memory",
+    "solubility of CO2 in water, Henry's law (Sander 2015 compilation)",
+    0,
+    45,
+)
 DISSOLVED_SLOPE = Constant(0.0325, "1/K", "from memory", "temperature slope of the same", 0, 45)
 AIR_MIXED_IN = Constant(0.10, "mL air per mL dough", "assumed", OURS)
 HEAT_CAPACITY = Constant(2800.0, "J/kgK", "from memory", "bread dough, handbook range 2500-3000")

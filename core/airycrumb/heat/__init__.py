@@ -3,4 +3,15 @@
 from airycrumb.heat.cook import Cook, Fire, Piece, colour, cook, spread, steam_temperature, steam_water_ml
 from airycrumb.heat.water import air_pressure, boiling_point
 
-__all__ = ["Cook", "Fire", "Piece", "air_pressure", "boiling_point", "colour", "cook", "spread", "steam_temperature", "steam_water_ml"]
+__all__ = [
+    "Cook",
+    "Fire",
+    "Piece",
+    "air_pressure",
+    "boiling_point",
+    "colour",
+    "cook",
+    "spread",
+    "steam_temperature",
+    "steam_water_ml",
+]

@@ -78,7 +78,16 @@ def steam_temperature(fire: Fire) -> float:
 
 
 def _phase(minutes: float, air: tuple[float, float], setting: c.Setting, most_watts: float) -> list[float]:
-    row = [minutes * 60, *air, setting.h_top, setting.h_bottom, setting.tray_capacity, float(setting.radiates), float(setting.wet_air), most_watts]
+    row = [
+        minutes * 60,
+        *air,
+        setting.h_top,
+        setting.h_bottom,
+        setting.tray_capacity,
+        float(setting.radiates),
+        float(setting.wet_air),
+        most_watts,
+    ]
     assert len(row) == PHASE_COLUMNS
     return row
 
@@ -103,7 +112,9 @@ def _stack(table: Table) -> Array:
 
 def _held(temperature: Array, mass: Array, is_dough: Array, dough: Table, filling: Table) -> float:
     """J in the piece above 0 °C."""
-    per_kg = np.where(is_dough > 0, np.interp(temperature, GRID, dough.enthalpy), np.interp(temperature, GRID, filling.enthalpy))
+    per_kg = np.where(
+        is_dough > 0, np.interp(temperature, GRID, dough.enthalpy), np.interp(temperature, GRID, filling.enthalpy)
+    )
     return float(mass @ per_kg)
 
 
@@ -122,14 +133,40 @@ def cook(piece: Piece, fire: Fire, minutes: float, rest: float = 0.0) -> Cook:
     before = _held(temperature, mass, m.is_dough, dough, filling)
     skin_water = c.SKIN_MM.value / 1000 * dough.density * piece.dough_shares[0]
     samples, energy = march(
-        temperature, mass, density, m.is_dough, m.radius, m.thickness, m.face, np.array([m.surface_bottom, m.surface_top]), shape.dimension,
-        _stack(dough), _stack(filling), _VAPOUR, float(latent_heat(90.0)), skin_water, _phases(fire, minutes, rest), EVERY,
-        c.EMISSIVITY_VIEW.value * c.STEFAN_BOLTZMANN.value, c.AIR_VAPOUR.value)
+        temperature,
+        mass,
+        density,
+        m.is_dough,
+        m.radius,
+        m.thickness,
+        m.face,
+        np.array([m.surface_bottom, m.surface_top]),
+        shape.dimension,
+        _stack(dough),
+        _stack(filling),
+        _VAPOUR,
+        float(latent_heat(90.0)),
+        skin_water,
+        _phases(fire, minutes, rest),
+        EVERY,
+        c.EMISSIVITY_VIEW.value * c.STEFAN_BOLTZMANN.value,
+        c.AIR_VAPOUR.value,
+    )
     dried = _crust_loss(temperature, mass, m.is_dough, piece.dough_shares[0], fire.altitude_m)
     grams = (piece.dough_g + piece.filling_g) / 1000
     loss = (samples[:, 5] + dried * np.clip(samples[:, 0] / max(samples[-1, 0], STEP), 0, 1)) / grams
     after = _held(temperature, mass, m.is_dough, dough, filling)
-    return Cook(samples[:, 0] / 60, samples[:, 1], samples[:, 2], samples[:, 3], loss, minutes, float(energy), after - before, shape)
+    return Cook(
+        samples[:, 0] / 60,
+        samples[:, 1],
+        samples[:, 2],
+        samples[:, 3],
+        loss,
+        minutes,
+        float(energy),
+        after - before,
+        shape,
+    )
 
 
 def _crust_loss(temperature: Array, mass: Array, is_dough: Array, water: float, altitude_m: float) -> float:

@@ -138,8 +138,26 @@ def share_sideways(temperature, h, mass, density, c, k, radius, dimension, entha
 
 
 @njit(cache=True)
-def march(temperature, mass, density, is_dough, radius, thickness, face, areas, dimension,
-          dough, filling, vapour, latent, skin_water, phases, every, sigma_view, air_vapour):
+def march(
+    temperature,
+    mass,
+    density,
+    is_dough,
+    radius,
+    thickness,
+    face,
+    areas,
+    dimension,
+    dough,
+    filling,
+    vapour,
+    latent,
+    skin_water,
+    phases,
+    every,
+    sigma_view,
+    air_vapour,
+):
     """March a piece through phases; returns samples (rows as `take_sample`) and J put in.
 
     temperature: (cells,) °C at the start, changed in place. mass kg, density kg/m3, areas:

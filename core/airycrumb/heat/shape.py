@@ -70,7 +70,9 @@ def mesh(b: Body) -> Mesh:
     area = surface * (edges / b.radius) ** (n - 1)
     dough = (middles > b.filling_radius).astype(float)
     down, up = b.facing_down, 1 - b.facing_down
-    face = np.concatenate((down * area[1:-1][::-1], [surface * (0.25 * thick[0] / b.radius) ** (n - 1)], up * area[1:-1]))
+    face = np.concatenate(
+        (down * area[1:-1][::-1], [surface * (0.25 * thick[0] / b.radius) ** (n - 1)], up * area[1:-1])
+    )
     both = lambda a: np.concatenate((a[::-1], a))
     volume = np.concatenate((down * shells[::-1], up * shells))
     return Mesh(both(middles), both(thick), face, volume, both(dough), down * surface, up * surface)

@@ -7,7 +7,14 @@ from scipy.optimize import brentq
 from airycrumb.data.heat import LATENT_REFERENCE
 
 Array = NDArray[np.float64]
-_WAGNER = ((-7.85951783, 1.0), (1.84408259, 1.5), (-11.7866497, 3.0), (22.6807411, 3.5), (-15.9618719, 4.0), (1.80122502, 7.5))
+_WAGNER = (
+    (-7.85951783, 1.0),
+    (1.84408259, 1.5),
+    (-11.7866497, 3.0),
+    (22.6807411, 3.5),
+    (-15.9618719, 4.0),
+    (1.80122502, 7.5),
+)
 
 
 def saturation_pressure(t: Array | float) -> Array:

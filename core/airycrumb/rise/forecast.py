@@ -106,7 +106,15 @@ class Stage:
     at mixing.
     """
 
-    def __init__(self, dough: Dough, course: Course, before: "Stage | None" = None, at: float = 0.0, share: float = 0.0, waited: float = 0.0):
+    def __init__(
+        self,
+        dough: Dough,
+        course: Course,
+        before: "Stage | None" = None,
+        at: float = 0.0,
+        share: float = 0.0,
+        waited: float = 0.0,
+    ):
         self.dough, self.course, self.waited = dough, course, waited
         self._before, self._at, self._share = before, at, share
 
@@ -172,7 +180,14 @@ def update(belief: Belief, stage: Stage, readings: list[Reading], target: float)
 
 def range_findings(dough: Dough, place: Place) -> list[str]:
     """A sentence for every input outside the range the model was ever checked in."""
-    values = {"yeast": dough.yeast, "hydration": dough.hydration, "salt": dough.salt, "sugar": dough.sugar, "fat": dough.fat, "air": place.air_c}
+    values = {
+        "yeast": dough.yeast,
+        "hydration": dough.hydration,
+        "salt": dough.salt,
+        "sugar": dough.sugar,
+        "fat": dough.fat,
+        "air": place.air_c,
+    }
     return [
         f"{name.capitalize()} of {values[name]:.3g} {unit} is outside {low:g} to {high:g} {unit}, where this forecast was checked: trust the dough, not the clock."
         for name, (low, high, unit) in c.VALID.items()
@@ -192,11 +207,14 @@ def _horizon(dough: Dough, start: State, place: Place, target: float, slow: floa
 class StageMaker:
     """Builds a stage from a course, remembering what it was knocked back from."""
 
-    def __init__(self, dough: Dough, before: Stage | None = None, at: float = 0.0, share: float = 0.0, waited: float = 0.0):
+    def __init__(
+        self, dough: Dough, before: Stage | None = None, at: float = 0.0, share: float = 0.0, waited: float = 0.0
+    ):
         self._args = (before, at, share, waited)
         self._dough = dough
 
     def __call__(self, course: Course) -> Stage:
+        """The stage this course makes."""
         before, at, share, waited = self._args
         return Stage(self._dough, course, before, at, share, waited)
 
@@ -224,12 +242,21 @@ def forecast(
     cooler = crossings_in_cooler_room(dough, start, place, target, vigours[1], make, stage) if ready else None
     late = past_target(stage, ratios[1], target)
     shown = _shown(stage, ratios, ready)
-    result = Forecast(**shown, target=target, ready=ready, past_target_from=late, vigour=Band(*vigours),
-                      degree_slower_min=cooler - float(middle) if cooler else None, findings=range_findings(dough, place))
+    result = Forecast(
+        **shown,
+        target=target,
+        ready=ready,
+        past_target_from=late,
+        vigour=Band(*vigours),
+        degree_slower_min=cooler - float(middle) if cooler else None,
+        findings=range_findings(dough, place),
+    )
     return result, stage, after
 
 
-def crossings_in_cooler_room(dough: Dough, start: State, place: Place, target: float, vigour: float, make: StageMaker, stage: Stage) -> float | None:
+def crossings_in_cooler_room(
+    dough: Dough, start: State, place: Place, target: float, vigour: float, make: StageMaker, stage: Stage
+) -> float | None:
     """Minutes to the target if the room is 2 °C cooler than said, over the same horizon."""
     cooler = make(simulate(dough, start, replace(place, air_c=place.air_c - 2), float(stage.course.minutes[-1])))
     minute = float(crossings(cooler.course.minutes, cooler.ratios(np.array([vigour])), target)[0])
@@ -248,8 +275,24 @@ def _shown(stage: Stage, ratios: Array, ready: Band | None, points: int = 61) ->
     end = min(minutes[-1], 1.25 * ready.high + 10) if ready else minutes[-1]
     at = np.linspace(0, end, points)
     pick = lambda values: np.interp(at, minutes, values).round(4).tolist()
-    return {"minutes": at.round(2).tolist(), "low": pick(ratios[0]), "typical": pick(ratios[1]), "high": pick(ratios[2]),
-            "temperature": pick(stage.course.temperature)}
+    return {
+        "minutes": at.round(2).tolist(),
+        "low": pick(ratios[0]),
+        "typical": pick(ratios[1]),
+        "high": pick(ratios[2]),
+        "temperature": pick(stage.course.temperature),
+    }
 
 
-__all__ = ["Belief", "Forecast", "Reading", "Stage", "StageMaker", "crossings", "dissolved_limit", "forecast", "prior", "temperature_doubt"]
+__all__ = [
+    "Belief",
+    "Forecast",
+    "Reading",
+    "Stage",
+    "StageMaker",
+    "crossings",
+    "dissolved_limit",
+    "forecast",
+    "prior",
+    "temperature_doubt",
+]

@@ -47,12 +47,17 @@ def _share(w: Worked, role: str, value: float, word: str, slip: str) -> Iterator
     if low <= value <= high:
         return
     side = "more" if value > high else "less"
-    if value > 0:
-        answers = [Answer(f"Make it {suggested:g} %", _amount_change(w, role, suggested, value)), KEEP]
-    else:
-        answers = [KEEP]
-    yield Doubt(f"{role}_{'high' if value > high else 'low'}", "weigh", "ask", f"{grams:.3g} g of {word} on {flour:.4g} g of flour?",
-                f"That is {value:.2g} %, {side} than the usual {low:g} to {high:g} %. {slip}", answers)
+    answers = [Answer(f"Make it {suggested:g} %", _amount_change(w, role, suggested, value)), KEEP][
+        0 if value > 0 else 1 :
+    ]
+    yield Doubt(
+        f"{role}_{'high' if value > high else 'low'}",
+        "weigh",
+        "ask",
+        f"{grams:.3g} g of {word} on {flour:.4g} g of flour?",
+        f"That is {value:.2g} %, {side} than the usual {low:g} to {high:g} %. {slip}",
+        answers,
+    )
 
 
 def yeast(w: Worked) -> Iterator[Doubt]:
@@ -71,15 +76,28 @@ def hydration(w: Worked) -> Iterator[Doubt]:
     low, high, _ = USUAL["hydration"]
     if not low <= value <= high:
         word = "too stiff to close" if value < low else "too soft to hold a filling"
-        yield Doubt("hydration", "weigh", "ask", f"True hydration {value:.0f} %: {word}?", f"Counting the water in milk, egg and butter. Usual: {low:g} to {high:g} %.", [KEEP])
+        yield Doubt(
+            "hydration",
+            "weigh",
+            "ask",
+            f"True hydration {value:.0f} %: {word}?",
+            f"Counting the water in milk, egg and butter. Usual: {low:g} to {high:g} %.",
+            [KEEP],
+        )
 
 
 def sugar(w: Worked) -> Iterator[Doubt]:
     """Ordinary yeast in a sweet dough."""
     p = w.ctx.percentages
     if p.sugar > 10:
-        yield Doubt("sugary_yeast", "weigh", "note", f"{p.sugar:.0f} % sugar slows ordinary yeast",
-                    "Above about 10 % the sugar draws water from the yeast. The forecast counts on it; a yeast for sweet doughs would be quicker.", [KEEP])
+        yield Doubt(
+            "sugary_yeast",
+            "weigh",
+            "note",
+            f"{p.sugar:.0f} % sugar slows ordinary yeast",
+            "Above about 10 % the sugar draws water from the yeast. The forecast counts on it; a yeast for sweet doughs would be quicker.",
+            [KEEP],
+        )
 
 
 def room(w: Worked) -> Iterator[Doubt]:
@@ -88,9 +106,17 @@ def room(w: Worked) -> Iterator[Doubt]:
     if extra is None or extra < 8 or (w.ctx.done is not None and "rise" in w.ctx.done.ended):
         return
     at = clock(w.ctx.later(w.rise_tray.ready, extra))
-    yield Doubt("room_known", "rise", "note", f"Is it really {w.rise_tray.air_c:.0f} °C beside the bowl?",
-                f"2 °C cooler would mean {at} instead of {clock(w.rise_tray.ready)}. The dough's own temperature, measured after kneading, would tell more.",
-                [Answer(f"Yes, {w.rise_tray.air_c:.0f} °C", []), Answer("2 °C cooler", [Change(["plan", "room"], f"{w.ctx.room_c - 2:.0f} C")])])
+    yield Doubt(
+        "room_known",
+        "rise",
+        "note",
+        f"Is it really {w.rise_tray.air_c:.0f} °C beside the bowl?",
+        f"2 °C cooler would mean {at} instead of {clock(w.rise_tray.ready)}. The dough's own temperature, measured after kneading, would tell more.",
+        [
+            Answer(f"Yes, {w.rise_tray.air_c:.0f} °C", []),
+            Answer("2 °C cooler", [Change(["plan", "room"], f"{w.ctx.room_c - 2:.0f} C")]),
+        ],
+    )
 
 
 def ranges(w: Worked) -> Iterator[Doubt]:
@@ -101,12 +127,24 @@ def ranges(w: Worked) -> Iterator[Doubt]:
 
 def never_risen(w: Worked) -> Iterator[Doubt]:
     """A rise or proof that does not reach its target within a day and a half."""
-    for stage, f, target, path in (("rise", w.first, w.ctx.bake.rise_to, "rise"), ("proof", w.proof, w.ctx.bake.proof_to, "proof")):
+    for stage, f, target, path in (
+        ("rise", w.first, w.ctx.bake.rise_to, "rise"),
+        ("proof", w.proof, w.ctx.bake.proof_to, "proof"),
+    ):
         if f.forecast.ready is None:
             best = max(f.forecast.typical)
             lower = round(1 + 0.7 * (best - 1), 2)
-            answers = [Answer(f"Stop at {lower:g} times", [Change([path, "to"], lower)]), KEEP] if lower > 1.2 else [KEEP]
-            yield Doubt(f"{stage}_never", stage, "stop", f"It may never reach {target:g} times its size", f"In 36 hours the forecast grows to about {best:.1f} times. Warmth, more yeast or a lower aim would change that.", answers)
+            answers = (
+                [Answer(f"Stop at {lower:g} times", [Change([path, "to"], lower)]), KEEP] if lower > 1.2 else [KEEP]
+            )
+            yield Doubt(
+                f"{stage}_never",
+                stage,
+                "stop",
+                f"It may never reach {target:g} times its size",
+                f"In 36 hours the forecast grows to about {best:.1f} times. Warmth, more yeast or a lower aim would change that.",
+                answers,
+            )
 
 
 def capacity(w: Worked) -> Iterator[Doubt]:
@@ -114,18 +152,38 @@ def capacity(w: Worked) -> Iterator[Doubt]:
     r = w.wrapper
     if r.filling_g > r.most_filling_g:
         fits = max(5, int(r.most_filling_g))
-        yield Doubt("overfull", "wrap", "stop", f"{r.filling_g:.0f} g is more than {w.ctx.scaled.dough_per_piece_g:.0f} g of dough closes over",
-                    f"Rolled as thin as a {r.label} bears, it closes over {r.most_filling_g:.0f} g. More bursts at the seam.", [Answer(f"Use {fits} g", [Change(["filling_per_piece"], f"{fits} g")]), KEEP])
+        yield Doubt(
+            "overfull",
+            "wrap",
+            "stop",
+            f"{r.filling_g:.0f} g is more than {w.ctx.scaled.dough_per_piece_g:.0f} g of dough closes over",
+            f"Rolled as thin as a {r.label} bears, it closes over {r.most_filling_g:.0f} g. More bursts at the seam.",
+            [Answer(f"Use {fits} g", [Change(["filling_per_piece"], f"{fits} g")]), KEEP],
+        )
     elif not r.ratio_low <= r.ratio <= r.ratio_high:
         word = "a lot of filling" if r.ratio > r.ratio_high else "mostly bread"
         fits = round(w.ctx.scaled.dough_per_piece_g * (r.ratio_low + r.ratio_high) / 2)
-        yield Doubt("ratio", "wrap", "ask", f"{r.ratio:.2f} g of filling to 1 g of dough: {word}", f"A {r.label} is usual between {r.ratio_low:g} and {r.ratio_high:g}.", [Answer(f"Use {fits} g", [Change(["filling_per_piece"], f"{fits} g")]), KEEP])
+        yield Doubt(
+            "ratio",
+            "wrap",
+            "ask",
+            f"{r.ratio:.2f} g of filling to 1 g of dough: {word}",
+            f"A {r.label} is usual between {r.ratio_low:g} and {r.ratio_high:g}.",
+            [Answer(f"Use {fits} g", [Change(["filling_per_piece"], f"{fits} g")]), KEEP],
+        )
 
 
 def warm_filling(w: Worked) -> Iterator[Doubt]:
     """A filling wrapped warm."""
     if w.ctx.bake.filling_c > 18:
-        yield Doubt("warm_filling", "wrap", "ask", f"Filling at {w.ctx.bake.filling_c:.0f} °C?", "Warm filling softens the dough and loosens the seam. Fridge-cold it is stiff and stays where you put it.", [Answer("Chill it to 6 °C", [Change(["filling", "temperature"], "6 C")]), KEEP])
+        yield Doubt(
+            "warm_filling",
+            "wrap",
+            "ask",
+            f"Filling at {w.ctx.bake.filling_c:.0f} °C?",
+            "Warm filling softens the dough and loosens the seam. Fridge-cold it is stiff and stays where you put it.",
+            [Answer("Chill it to 6 °C", [Change(["filling", "temperature"], "6 C")]), KEEP],
+        )
 
 
 def heat_works(w: Worked) -> Iterator[Doubt]:
@@ -133,12 +191,32 @@ def heat_works(w: Worked) -> Iterator[Doubt]:
     h, bake = w.heated.tray, w.ctx.bake
     if w.heated.needed is None:
         better = Answer("Bake at 190 °C", [Change(["heat", "temperature"], "190 C"), Change(["heat", "minutes"], None)])
-        yield Doubt("never_hot", "heat", "stop", f"The middle does not reach {h.line_c:.0f} °C", f"In 75 min it gets to about {max(h.core):.0f} °C: {h.line_why}.", [better, KEEP] if bake.method == "oven" else [KEEP])
+        yield Doubt(
+            "never_hot",
+            "heat",
+            "stop",
+            f"The middle does not reach {h.line_c:.0f} °C",
+            f"In 75 min it gets to about {max(h.core):.0f} °C: {h.line_why}.",
+            [better, KEEP] if bake.method == "oven" else [KEEP],
+        )
     elif bake.heat_min is not None and bake.heat_min < (w.heated.core_needs or 0) * w.heated.margin:
-        yield Doubt("time_short", "heat", "stop", f"{bake.heat_min:.0f} min leaves the middle at about {h.core_at_end_c:.0f} °C",
-                    f"The line is {h.line_c:.0f} °C ({h.line_why}). Typical time {w.heated.core_needs:.0f} min; {w.heated.needed:.0f} with a margin for doubt.", [Answer(f"Allow {w.heated.needed:.0f} min", [Change(["heat", "minutes"], None)]), KEEP])
+        yield Doubt(
+            "time_short",
+            "heat",
+            "stop",
+            f"{bake.heat_min:.0f} min leaves the middle at about {h.core_at_end_c:.0f} °C",
+            f"The line is {h.line_c:.0f} °C ({h.line_why}). Typical time {w.heated.core_needs:.0f} min; {w.heated.needed:.0f} with a margin for doubt.",
+            [Answer(f"Allow {w.heated.needed:.0f} min", [Change(["heat", "minutes"], None)]), KEEP],
+        )
     if bake.method == "oven" and h.colour in ("none", "pale gold") and w.heated.golden is None:
-        yield Doubt("pale", "heat", "ask", f"{bake.air_c:.0f} °C bakes it through but leaves it pale", "The surface stays too wet and too cool to brown. A hotter oven, or egg wash, colours it.", [Answer("Bake at 190 °C", [Change(["heat", "temperature"], "190 C")]), KEEP])
+        yield Doubt(
+            "pale",
+            "heat",
+            "ask",
+            f"{bake.air_c:.0f} °C bakes it through but leaves it pale",
+            "The surface stays too wet and too cool to brown. A hotter oven, or egg wash, colours it.",
+            [Answer("Bake at 190 °C", [Change(["heat", "temperature"], "190 C")]), KEEP],
+        )
 
 
 def loads(w: Worked) -> Iterator[Doubt]:
@@ -146,8 +224,14 @@ def loads(w: Worked) -> Iterator[Doubt]:
     h = w.heated.tray
     if h.loads > 1:
         wait = (h.loads - 1) * (h.minutes_planned + 2)
-        yield Doubt("loads", "heat", "note", f"{h.per_load} fit at once: {h.loads} loads", f"The last load waits {wait:.0f} min and goes on rising. Keep it cool, and cook first what was wrapped first.",
-                    [Answer(f"Make {h.per_load}", [Change(["pieces"], h.per_load), Change(["pin"], None)]), KEEP])
+        yield Doubt(
+            "loads",
+            "heat",
+            "note",
+            f"{h.per_load} fit at once: {h.loads} loads",
+            f"The last load waits {wait:.0f} min and goes on rising. Keep it cool, and cook first what was wrapped first.",
+            [Answer(f"Make {h.per_load}", [Change(["pieces"], h.per_load), Change(["pin"], None)]), KEEP],
+        )
 
 
 def boil_dry(w: Worked) -> Iterator[Doubt]:
@@ -155,10 +239,30 @@ def boil_dry(w: Worked) -> Iterator[Doubt]:
     h = w.heated.tray
     if h.method == "steam":
         need = h.water_ml * h.loads * 1.25 + 150
-        yield Doubt("water", "heat", "note", f"Put {round(need / 50) * 50:.0f} ml of water in the pot", f"About {h.water_ml * h.loads:.0f} ml boils away in the time planned; a quarter more and a safe depth at the end.", [KEEP])
+        yield Doubt(
+            "water",
+            "heat",
+            "note",
+            f"Put {round(need / 50) * 50:.0f} ml of water in the pot",
+            f"About {h.water_ml * h.loads:.0f} ml boils away in the time planned; a quarter more and a safe depth at the end.",
+            [KEEP],
+        )
 
 
-QUESTIONS: tuple[Callable[[Worked], Iterator[Doubt]], ...] = (yeast, salt, hydration, sugar, room, ranges, never_risen, capacity, warm_filling, heat_works, loads, boil_dry)
+QUESTIONS: tuple[Callable[[Worked], Iterator[Doubt]], ...] = (
+    yeast,
+    salt,
+    hydration,
+    sugar,
+    room,
+    ranges,
+    never_risen,
+    capacity,
+    warm_filling,
+    heat_works,
+    loads,
+    boil_dry,
+)
 GRAVITY = {"stop": 0, "ask": 1, "note": 2}
 
 

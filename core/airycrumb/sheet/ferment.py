@@ -38,7 +38,17 @@ class Fermented:
 def dough_of(ctx: Context) -> rise.Dough:
     """The dough as the rise model sees it."""
     p, bake = ctx.percentages, ctx.bake
-    return rise.Dough(p.yeast, p.true_hydration, p.salt, p.sugar, p.fat, p.total, formula.rise_ceiling(bake.parts), formula.wake_up(bake.parts, bake.bloomed), p.baking_powder)
+    return rise.Dough(
+        p.yeast,
+        p.true_hydration,
+        p.salt,
+        p.sugar,
+        p.fat,
+        p.total,
+        formula.rise_ceiling(bake.parts),
+        formula.wake_up(bake.parts, bake.bloomed),
+        p.baking_powder,
+    )
 
 
 def _minutes(forecast: Forecast) -> Band:
@@ -135,6 +145,17 @@ def tray(ctx: Context, f: Fermented, start: datetime, air_c: float, first_to_las
     ready = f.forecast.ready or Band(LONGEST, LONGEST, LONGEST)
     past = f.forecast.past_target_from
     return RiseTray(
-        f.forecast, start, ctx.later(start, ready.low), ctx.later(start, ready.typical), ctx.later(start, ready.high),
-        ctx.later(start, 0.9 * ready.low), None if past is None else ctx.later(start, past), air_c, f.start_c, f.marks,
-        f.forecast.vigour.typical, ctx.kitchen.vigour.bakes, first_to_last)
+        f.forecast,
+        start,
+        ctx.later(start, ready.low),
+        ctx.later(start, ready.typical),
+        ctx.later(start, ready.high),
+        ctx.later(start, 0.9 * ready.low),
+        None if past is None else ctx.later(start, past),
+        air_c,
+        f.start_c,
+        f.marks,
+        f.forecast.vigour.typical,
+        ctx.kitchen.vigour.bakes,
+        first_to_last,
+    )

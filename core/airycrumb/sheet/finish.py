@@ -32,7 +32,11 @@ def _actual(ctx: Context, stage: str) -> float | None:
     before = BEFORE[stage]
     if before is None:
         done = ctx.done
-        return (done.ended[stage] - done.started).total_seconds() / 60 if done and done.started and stage in done.ended else None
+        return (
+            (done.ended[stage] - done.started).total_seconds() / 60
+            if done and done.started and stage in done.ended
+            else None
+        )
     return ctx.lasted(stage, before)
 
 
@@ -60,19 +64,38 @@ def _off(stages: list[Stage], key: str) -> float:
     return 0.0 if stage.actual is None else stage.actual - stage.forecast.typical
 
 
-def finish(bake: Bake, kitchen: Kitchen, observations: Sequence[Observation], troubles: list[str], *, now: datetime) -> Lesson:
+def finish(
+    bake: Bake,
+    kitchen: Kitchen,
+    observations: Sequence[Observation],
+    troubles: list[str],
+    *,
+    now: datetime,
+    believed: Kitchen | None = None,
+) -> Lesson:
     """Learn from a batch: its rise readings teach the kitchen, its marks fill the review.
 
-    The plan is the sheet as it stood at the start, worked again from the same inputs.
+    kitchen: as it was when the batch began, so that the plan comes out as it stood then;
+    believed: as it is now (other batches may have taught it meanwhile), which is what learns.
     """
+    taught = believed or kitchen
     ctx = Context(bake, kitchen, tuple(observations), now)
     started = ctx.done.started if ctx.done and ctx.done.started else now
     plan = work(bake, kitchen, [o for o in observations if o.kind == "started"], now=started)
     weighed = weigh(ctx)
     seen = first_rise(ctx, weighed.dough_c, weighed.dough_c_measured)
-    vigour = learn(kitchen.vigour, seen.before, seen.after, seen.doubt_sd) if seen.marks else kitchen.vigour
+    vigour = learn(taught.vigour, seen.before, seen.after, seen.doubt_sd) if seen.marks else taught.vigour
     stages = _stages(ctx, plan)
     wrapped = ctx.lasted("wrap", "divide")
-    pace = None if wrapped is None else learned_wrap_seconds(wrap_seconds(ctx), wrapped, ctx.scaled.pieces)
-    facts = Facts(plan.wrap.ratio, plan.wrap.filling_g, _off(stages, "proof"), _off(stages, "rise"), plan.heat.colour, plan.heat.core_at_end_c)
-    return Lesson(vigour, kitchen.vigour.factor, pace, stages, review(stages, facts, troubles, kitchen.vigour.factor, vigour.factor))
+    pace_now = wrap_seconds(Context(bake, taught, (), now))
+    pace = None if wrapped is None else learned_wrap_seconds(pace_now, wrapped, ctx.scaled.pieces)
+    facts = Facts(
+        plan.wrap.ratio,
+        plan.wrap.filling_g,
+        _off(stages, "proof"),
+        _off(stages, "rise"),
+        plan.heat.colour,
+        plan.heat.core_at_end_c,
+    )
+    findings = review(stages, facts, troubles, taught.vigour.factor, vigour.factor)
+    return Lesson(vigour, taught.vigour.factor, pace, stages, findings)

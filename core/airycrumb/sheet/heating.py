@@ -34,7 +34,13 @@ class Heated:
 
 
 def _shares(mix: Composition) -> tuple[float, float, float, float, float]:
-    return (round(mix.water, 4), round(mix.protein, 4), round(mix.fat, 4), round(mix.carbohydrate, 4), round(mix.ash, 4))
+    return (
+        round(mix.water, 4),
+        round(mix.protein, 4),
+        round(mix.fat, 4),
+        round(mix.carbohydrate, 4),
+        round(mix.ash, 4),
+    )
 
 
 def piece_of(ctx: Context, gas_ratio: float, dough_c: float, proof_min: float) -> Piece:
@@ -48,15 +54,27 @@ def piece_of(ctx: Context, gas_ratio: float, dough_c: float, proof_min: float) -
     tau = time_constant_h(Place(air, "piece", scaled.dough_per_piece_g + scaled.filling_per_piece_g))
     filling_c = air + (bake.filling_c - air) * math.exp(-proof_min / 60 / tau)
     density = min(max(DOUGH_DENSITY.value * 1000 / gas_ratio, 250), 1050)
-    return Piece(CLOSED_AS[bake.closing], scaled.dough_per_piece_g, scaled.filling_per_piece_g, _shares(blend(bake.parts)),
-                 _shares(blend(bake.filling_parts)), density, dough_c, filling_c)
+    return Piece(
+        CLOSED_AS[bake.closing],
+        scaled.dough_per_piece_g,
+        scaled.filling_per_piece_g,
+        _shares(blend(bake.parts)),
+        _shares(blend(bake.filling_parts)),
+        density,
+        dough_c,
+        filling_c,
+    )
 
 
 def per_load(ctx: Context, cooked: Size) -> int:
     """Pieces that go into the heat at once, at their grown size."""
     k = ctx.kitchen
     if ctx.bake.method == "steam":
-        across = max(cooked.width_mm, cooked.length_mm) if ctx.bake.closing == "gathered" else math.sqrt(cooked.width_mm * cooked.length_mm)
+        across = (
+            max(cooked.width_mm, cooked.length_mm)
+            if ctx.bake.closing == "gathered"
+            else math.sqrt(cooked.width_mm * cooked.length_mm)
+        )
         return max(1, k.baskets * fits_round(k.basket_mm, across))
     return max(1, k.trays * fits_tray(*k.tray_mm, cooked))
 
@@ -64,7 +82,9 @@ def per_load(ctx: Context, cooked: Size) -> int:
 def fire_of(ctx: Context, at_once: int) -> Fire:
     """How the bake is heated, with the hob's power shared over the pieces in the basket."""
     b, k = ctx.bake, ctx.kitchen
-    return Fire(b.method, b.air_c, b.fire, b.fan, k.net_watts / at_once if b.method == "steam" else 0.0, k.altitude_m, b.covered)
+    return Fire(
+        b.method, b.air_c, b.fire, b.fan, k.net_watts / at_once if b.method == "steam" else 0.0, k.altitude_m, b.covered
+    )
 
 
 def _golden_from(ctx: Context) -> float:
@@ -138,7 +158,17 @@ def heating(ctx: Context, piece: Piece, cooked: Size, line: CoreLine, warm_befor
     return Heated(tray, Band(whole * (1 - doubt), whole, whole * (1 + doubt)), needed, colour, core, _margin(ctx))
 
 
-def _tray(ctx: Context, shown: Cook, minutes: float, line: CoreLine, reaches: Band | None, at_once: int, loads: int, piece: Piece, marks: list[Mark]) -> HeatTray:
+def _tray(
+    ctx: Context,
+    shown: Cook,
+    minutes: float,
+    line: CoreLine,
+    reaches: Band | None,
+    at_once: int,
+    loads: int,
+    piece: Piece,
+    marks: list[Mark],
+) -> HeatTray:
     k, b = ctx.kitchen, ctx.bake
     end = int(np.searchsorted(shown.minutes, minutes))
     end = min(end, len(shown.minutes) - 1)
@@ -147,12 +177,34 @@ def _tray(ctx: Context, shown: Cook, minutes: float, line: CoreLine, reaches: Ba
     d = c.MINUTES_DOUBT.value
     steam = b.method == "steam"
     return HeatTray(
-        b.method, _setting(ctx), heat.steam_temperature(fire_of(ctx, at_once)) if steam else b.air_c, minutes, b.heat_min is not None,
-        at.round(2).tolist(), pick(shown.core).round(1).tolist(), _stretched(at, pick(shown.core), 1 + d), _stretched(at, pick(shown.core), 1 - d),
-        pick(shown.skin).round(1).tolist(), line.celsius, line.why, reaches, float(shown.core[end]), float(shown.core[-1]),
-        shown.reaches(shown.crumb, crumb_target(k.altitude_m)), "none" if steam else heat.colour(float(shown.skin[: end + 1].max())),
-        float(shown.loss[end] * 100), piece.filling_c, heat.boiling_point(k.altitude_m), at_once, loads,
-        heat.steam_water_ml(k.net_watts, minutes) if steam else 0.0, k.boil_min if steam else k.preheat_min, b.rest_min, marks, 0.0)
+        b.method,
+        _setting(ctx),
+        heat.steam_temperature(fire_of(ctx, at_once)) if steam else b.air_c,
+        minutes,
+        b.heat_min is not None,
+        at.round(2).tolist(),
+        pick(shown.core).round(1).tolist(),
+        _stretched(at, pick(shown.core), 1 + d),
+        _stretched(at, pick(shown.core), 1 - d),
+        pick(shown.skin).round(1).tolist(),
+        line.celsius,
+        line.why,
+        reaches,
+        float(shown.core[end]),
+        float(shown.core[-1]),
+        shown.reaches(shown.crumb, crumb_target(k.altitude_m)),
+        "none" if steam else heat.colour(float(shown.skin[: end + 1].max())),
+        float(shown.loss[end] * 100),
+        piece.filling_c,
+        heat.boiling_point(k.altitude_m),
+        at_once,
+        loads,
+        heat.steam_water_ml(k.net_watts, minutes) if steam else 0.0,
+        k.boil_min if steam else k.preheat_min,
+        b.rest_min,
+        marks,
+        0.0,
+    )
 
 
 def _setting(ctx: Context) -> str:

@@ -15,20 +15,43 @@ def clock(at: datetime) -> str:
 
 
 def _start_now(table: day.Timetable) -> Answer:
-    return Answer(f"Start now, eat at {clock(table.eat)}", [Change(["plan", "eat_at"], table.eat.isoformat(timespec="minutes"))])
+    return Answer(
+        f"Start now, eat at {clock(table.eat)}", [Change(["plan", "eat_at"], table.eat.isoformat(timespec="minutes"))]
+    )
 
 
 def _too_late(asked: datetime, table: day.Timetable) -> Doubt:
     short = (table.eat - asked).total_seconds() / 60
-    return Doubt("too_late", "day", "ask", f"Too late for {clock(asked)} by about {short:.0f} min",
-                 f"Started now, this bake is ready at {clock(table.eat)} ({clock(table.eat_low)} to {clock(table.eat_high)}). A warmer rise or fewer pieces would bring it nearer.",
-                 [_start_now(table), Answer(f"Tomorrow at {clock(asked)}", [Change(["plan", "eat_at"], (asked + timedelta(days=1)).isoformat(timespec="minutes"))])])
+    return Doubt(
+        "too_late",
+        "day",
+        "ask",
+        f"Too late for {clock(asked)} by about {short:.0f} min",
+        f"Started now, this bake is ready at {clock(table.eat)} ({clock(table.eat_low)} to {clock(table.eat_high)}). A warmer rise or fewer pieces would bring it nearer.",
+        [
+            _start_now(table),
+            Answer(
+                f"Tomorrow at {clock(asked)}",
+                [Change(["plan", "eat_at"], (asked + timedelta(days=1)).isoformat(timespec="minutes"))],
+            ),
+        ],
+    )
 
 
 def _past(asked: datetime, planned: datetime, forwards: day.Timetable) -> Doubt:
-    return Doubt("eat_in_past", "day", "ask", f"{clock(asked)} has passed",
-                 f"The plan below is for {planned:%A} at {clock(planned)}. Started now, this bake is ready at {clock(forwards.eat)}.",
-                 [_start_now(forwards), Answer(f"{planned:%A} at {clock(planned)}", [Change(["plan", "eat_at"], planned.isoformat(timespec="minutes"))])])
+    return Doubt(
+        "eat_in_past",
+        "day",
+        "ask",
+        f"{clock(asked)} has passed",
+        f"The plan below is for {planned:%A} at {clock(planned)}. Started now, this bake is ready at {clock(forwards.eat)}.",
+        [
+            _start_now(forwards),
+            Answer(
+                f"{planned:%A} at {clock(planned)}", [Change(["plan", "eat_at"], planned.isoformat(timespec="minutes"))]
+            ),
+        ],
+    )
 
 
 def _next_day(asked: datetime, now: datetime) -> datetime:

@@ -42,5 +42,18 @@ def weigh(ctx: Context) -> WeighTray:
     liquid, dough_c, measured = temperatures(ctx)
     small = [line for line in dough + filling if line.below_step]
     spoons = {line.key: line.grams / density / TEASPOON_ML for line in small if (density := find(line.key).density)}
-    return WeighTray(dough, filling, ctx.percentages, sum(x.grams for x in dough if x.role == "flour"), scaled.dough_g, scaled.filling_g,
-                     spoons, liquid, ctx.room_c, dough_c, measured, feel(ctx.percentages.true_hydration), MIX_MIN.value)
+    return WeighTray(
+        dough,
+        filling,
+        ctx.percentages,
+        sum(x.grams for x in dough if x.role == "flour"),
+        scaled.dough_g,
+        scaled.filling_g,
+        spoons,
+        liquid,
+        ctx.room_c,
+        dough_c,
+        measured,
+        feel(ctx.percentages.true_hydration),
+        MIX_MIN.value,
+    )

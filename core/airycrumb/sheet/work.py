@@ -15,7 +15,15 @@ from airycrumb.enclose import Wrapper, enclose
 from airycrumb.pantry import shelf
 from airycrumb.sheet.context import Context
 from airycrumb.sheet.doubts import Worked, ask
-from airycrumb.sheet.ferment import BENCH_REST_MIN, Fermented, divide_minutes, final_proof, first_rise, tray, volume_over_gas_free
+from airycrumb.sheet.ferment import (
+    BENCH_REST_MIN,
+    Fermented,
+    divide_minutes,
+    final_proof,
+    first_rise,
+    tray,
+    volume_over_gas_free,
+)
 from airycrumb.sheet.heating import Heated, heating, piece_of
 from airycrumb.sheet.timing import plan_day
 from airycrumb.sheet.types import RiseTray, Sentence, Sheet
@@ -35,13 +43,28 @@ def wrap_seconds(ctx: Context) -> float:
     return ctx.kitchen.wrap_seconds.get(closing, SECONDS_EACH[closing].value)
 
 
-def _durations(ctx: Context, first: Fermented, proof: Fermented, heated: Heated, weigh_min: float, wrap_min: float) -> Durations:
+def _durations(
+    ctx: Context, first: Fermented, proof: Fermented, heated: Heated, weigh_min: float, wrap_min: float
+) -> Durations:
     b, h = ctx.bake, heated.tray
-    return Durations(weigh_min, first.minutes, divide_minutes(ctx.scaled.pieces), BENCH_REST_MIN.value, wrap_min, proof.minutes,
-                     heated.whole, b.rest_min, b.filling_hands_min, b.filling_cool_min, h.preheat_min)
+    return Durations(
+        weigh_min,
+        first.minutes,
+        divide_minutes(ctx.scaled.pieces),
+        BENCH_REST_MIN.value,
+        wrap_min,
+        proof.minutes,
+        heated.whole,
+        b.rest_min,
+        b.filling_hands_min,
+        b.filling_cool_min,
+        h.preheat_min,
+    )
 
 
-def _trays(ctx: Context, first: Fermented, proof: Fermented, table: Timetable, wrap_min: float) -> tuple[RiseTray, RiseTray]:
+def _trays(
+    ctx: Context, first: Fermented, proof: Fermented, table: Timetable, wrap_min: float
+) -> tuple[RiseTray, RiseTray]:
     at = {s.key: s for s in table.steps}
     bake, room = ctx.bake, ctx.room_c
     rise_air = room if bake.rise_air_c is None else bake.rise_air_c
@@ -62,9 +85,13 @@ def _sources(ctx: Context) -> list[Source]:
 
 def _wrapper(ctx: Context, proof: Fermented) -> tuple[Wrapper, float]:
     """The wrapper, and how many times its gas-free volume the dough is when it meets the heat."""
-    ratio = volume_over_gas_free(proof, proof.forecast.ready.typical if proof.forecast.ready else float(proof.stage.course.minutes[-1]))
+    ratio = volume_over_gas_free(
+        proof, proof.forecast.ready.typical if proof.forecast.ready else float(proof.stage.course.minutes[-1])
+    )
     s = ctx.scaled
-    return enclose(ctx.bake.closing, s.dough_per_piece_g, s.filling_per_piece_g, filling_density(ctx.bake), ratio), ratio
+    return enclose(
+        ctx.bake.closing, s.dough_per_piece_g, s.filling_per_piece_g, filling_density(ctx.bake), ratio
+    ), ratio
 
 
 def work(bake: Bake, kitchen: Kitchen, observations: Sequence[Observation] = (), *, now: datetime) -> Sheet:
@@ -87,10 +114,32 @@ def work(bake: Bake, kitchen: Kitchen, observations: Sequence[Observation] = (),
     heated = heating(ctx, piece, wrapper.sizes[-1], line, wrap_min + proof.minutes.typical)
     table, timing = plan_day(ctx, _durations(ctx, first, proof, heated, weighed.minutes, wrap_min))
     rise_tray, proof_tray = _trays(ctx, first, proof, table, wrap_min)
-    shares = share_out(ctx.scaled.pieces, ctx.scaled.dough_g, kitchen.bowl_loss, ctx.scaled.dough_per_piece_g, kitchen.scale_step_g, ctx.latest("dough_weight"))
+    shares = share_out(
+        ctx.scaled.pieces,
+        ctx.scaled.dough_g,
+        kitchen.bowl_loss,
+        ctx.scaled.dough_per_piece_g,
+        kitchen.scale_step_g,
+        ctx.latest("dough_weight"),
+    )
     dough_items = [i for i, _ in bake.parts]
     return Sheet(
-        bake.name, now, Sentence(bake.closing, bake.filling_name, heated.tray.setting, table.eat, table.start, ctx.room_c), ctx.scaled, weighed,
-        rise_tray, shares, wrapper, seconds, proof_tray, heated.tray, table, ask(Worked(ctx, first, proof, rise_tray, wrapper, heated), timing),
-        safety.cautions(dough_items, inside, bake.filling_state, bake.method, bake.air_c, line, heated.tray.warm_min, ctx.room_c),
-        safety.allergens(dough_items + inside), _sources(ctx))
+        bake.name,
+        now,
+        Sentence(bake.closing, bake.filling_name, heated.tray.setting, table.eat, table.start, ctx.room_c),
+        ctx.scaled,
+        weighed,
+        rise_tray,
+        shares,
+        wrapper,
+        seconds,
+        proof_tray,
+        heated.tray,
+        table,
+        ask(Worked(ctx, first, proof, rise_tray, wrapper, heated), timing),
+        safety.cautions(
+            dough_items, inside, bake.filling_state, bake.method, bake.air_c, line, heated.tray.warm_min, ctx.room_c
+        ),
+        safety.allergens(dough_items + inside),
+        _sources(ctx),
+    )

@@ -1,0 +1,80 @@
+# Airy Crumb. Two commands matter: make demo, and make test.
+.PHONY: demo demo-reset test bench build lock schema lint clean setup
+.DELETE_ON_ERROR:
+unexport PYTHONDONTWRITEBYTECODE
+export PYTHONPATH := $(CURDIR)/core:$(CURDIR)/server
+export PIP_DISABLE_PIP_VERSION_CHECK := 1
+
+PY := .venv/bin/python
+STAMP := .run
+WEB_SOURCES := $(shell find web/src web/public -type f) web/index.html web/vite.config.ts web/package-lock.json
+HEAT_SOURCES := $(wildcard core/airycrumb/heat/*.py)
+
+demo: build
+	@$(PY) scripts/demo.py
+
+demo-reset: $(STAMP)/debian
+	@python3 scripts/postgres.py destroy --name demo
+	@echo "The demo kitchen is gone; make demo makes it afresh."
+
+test: build
+	@$(PY) scripts/check.py
+
+bench: build
+	@$(PY) scripts/bench.py
+
+build: setup web/dist/index.html $(STAMP)/heat
+
+setup: $(STAMP)/debian $(STAMP)/python $(STAMP)/node
+
+$(STAMP)/debian: scripts/debian.sh
+	@mkdir -p $(STAMP)
+	@bash scripts/debian.sh
+	@touch $@
+
+# The stamp comes last: an install cut short is done again from nothing.
+$(STAMP)/python: requirements.txt requirements-dev.txt
+	@mkdir -p $(STAMP)
+	@echo "Installing the Python packages…"
+	@rm -rf .venv $(STAMP)/tools
+	@python3 -m venv .venv
+	@python3 -m venv $(STAMP)/tools
+	@$(STAMP)/tools/bin/pip install -q uv
+	@$(STAMP)/tools/bin/uv pip sync -q --python $(PY) --require-hashes requirements.txt requirements-dev.txt
+	@touch $@
+
+$(STAMP)/node: web/package-lock.json web/package.json web/.npmrc
+	@mkdir -p $(STAMP)
+	@echo "Installing the front end's packages…"
+	@rm -rf web/node_modules
+	@cd web && npm ci --silent --no-fund --no-audit
+	@touch $@
+
+web/dist/index.html: $(WEB_SOURCES) $(STAMP)/node $(STAMP)/python
+	@echo "Building the pages…"
+	@rm -rf web/dist
+	@cd web && npm run --silent build -- --logLevel warn
+	@$(PY) -m whitenoise.compress -q web/dist
+	@touch $@
+
+$(STAMP)/heat: $(HEAT_SOURCES) $(STAMP)/python
+	@echo "Compiling the heat model…"
+	@$(PY) -m airycrumb.heat
+	@touch $@
+
+# After changing requirements*.in.
+lock: $(STAMP)/python
+	@$(STAMP)/tools/bin/uv pip compile -q --python-version 3.11 --generate-hashes --no-annotate --custom-compile-command 'make lock' -o requirements.txt requirements.in
+	@$(STAMP)/tools/bin/uv pip compile -q --python-version 3.11 --generate-hashes --no-annotate --custom-compile-command 'make lock' -o requirements-dev.txt requirements-dev.in
+
+# After changing an endpoint, a sheet type or a file format: the contract and the client follow.
+schema: setup
+	@$(PY) scripts/export_schema.py
+	@cd web && npm run --silent client
+
+lint: setup
+	@$(PY) scripts/check.py --only-lint
+
+clean:
+	@python3 scripts/postgres.py stop --name demo; python3 scripts/postgres.py stop --name test; true
+	@rm -rf .venv web/node_modules web/dist .run

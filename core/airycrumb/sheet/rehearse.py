@@ -1,0 +1,57 @@
+"""A simulated cook makes a bake: the observations a real one might send. For demo data and tests."""
+
+import math
+import random
+from datetime import datetime, timedelta
+
+import numpy as np
+
+from airycrumb.documents import Bake, Kitchen, Observation
+from airycrumb.rise.forecast import LONGEST, crossings
+from airycrumb.sheet.context import Context
+from airycrumb.sheet.ferment import BENCH_REST_MIN, divide_minutes, first_rise
+from airycrumb.sheet.weigh import weigh
+from airycrumb.sheet.work import work, wrap_seconds
+
+
+def _later(at: datetime, minutes: float) -> datetime:
+    return at + timedelta(minutes=round(minutes, 1))
+
+
+def rehearse(bake: Bake, kitchen: Kitchen, started: datetime, log_vigour: float, seed: int) -> list[Observation]:
+    """Observations from start to last bite of a dough of that true ln vigour, with human noise.
+
+    The eye misjudges growth by about 8 %, hands are 15 % off their usual pace. Same seed, same
+    batch. seed: any whole number; log_vigour -1 to 1.
+    """
+    noise = random.Random(seed)
+    ctx = Context(bake, kitchen, (), started)
+    weighed = weigh(ctx)
+    first = first_rise(ctx, weighed.dough_c + noise.gauss(0, 0.8), True)
+    ratios = first.stage.ratios(np.array([math.exp(log_vigour)]))
+    ready = min(float(crossings(first.stage.course.minutes, ratios, bake.rise_to)[0]), LONGEST)
+    plan = work(bake, kitchen, now=started)
+    mixed = _later(started, weighed.minutes * noise.uniform(0.9, 1.3))
+    look = ready * noise.uniform(0.45, 0.65)
+    seen = float(np.interp(look, first.stage.course.minutes, ratios[0])) - 1
+    risen = _later(mixed, ready * noise.gauss(1.0, 0.04))
+    divided = _later(risen, (divide_minutes(ctx.scaled.pieces) + BENCH_REST_MIN.value) * noise.uniform(0.9, 1.2))
+    wrapped = _later(divided, wrap_seconds(ctx) * ctx.scaled.pieces / 60 * noise.uniform(0.85, 1.25))
+    proofed = _later(
+        wrapped, plan.proof.forecast.ready.typical * noise.uniform(0.6, 0.95) if plan.proof.forecast.ready else 40.0
+    )
+    probed = _later(proofed, plan.heat.minutes_planned * 0.9)
+    heated = _later(proofed, plan.heat.minutes_planned * plan.heat.loads * noise.uniform(0.98, 1.08))
+    return [
+        Observation("started", "weigh", started),
+        Observation("done", "weigh", mixed),
+        Observation("risen", "rise", _later(mixed, look), round(max(0.05, seen * noise.gauss(1, 0.08)), 2)),
+        Observation("doubled", "rise", risen),
+        Observation("done", "rise", risen),
+        Observation("done", "divide", divided),
+        Observation("done", "wrap", wrapped),
+        Observation("done", "proof", proofed),
+        Observation("probe", "heat", probed, round(plan.heat.core_at_end_c - noise.uniform(2, 9), 0)),
+        Observation("done", "heat", heated),
+        Observation("done", "rest", _later(heated, bake.rest_min + 1)),
+    ]

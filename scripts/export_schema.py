@@ -1,0 +1,34 @@
+"""Write the HTTP contract (server/openapi.json) and the published formats (docs/formats)."""
+
+import json
+import os
+import sys
+from pathlib import Path
+
+ROOT = Path(__file__).resolve().parent.parent
+sys.path[:0] = [str(ROOT / "core"), str(ROOT / "server")]
+os.environ.setdefault("AIRYCRUMB_MODE", "test")
+os.environ.setdefault("DJANGO_SETTINGS_MODULE", "kitchenside.settings")
+
+import django  # noqa: E402
+
+django.setup()
+
+from airycrumb.formats import schema  # noqa: E402
+
+from kitchenside.api import api  # noqa: E402
+
+
+def texts() -> dict[Path, str]:
+    """Every generated file and what it should hold."""
+    dump = lambda value: json.dumps(value, indent=2, ensure_ascii=False, default=str) + "\n"
+    files = {ROOT / "server" / "openapi.json": dump(api.get_openapi_schema())}
+    for name in ("bake", "kitchen"):
+        files[ROOT / "docs" / "formats" / f"{name}.schema.json"] = dump(schema(name))
+    return files
+
+
+if __name__ == "__main__":
+    for path, text in texts().items():
+        path.write_text(text, encoding="utf-8")
+        print(f"wrote {path.relative_to(ROOT)}")

@@ -1,0 +1,1 @@
+"""Households, their people, signing in."""

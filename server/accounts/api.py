@@ -1,0 +1,70 @@
+"""Who am I, sign in, sign out, open the demo."""
+
+from django.http import HttpRequest
+from ninja import Router
+from ninja.utils import check_csrf
+
+from accounts import services
+from kitchenside.contract import Failure, Refusal, Strict
+
+router = Router(tags=["accounts"])
+
+
+class Me(Strict):
+    """user and household are null for someone not signed in."""
+
+    user: str | None
+    household: str | None
+    demo_open: bool
+
+
+class Credentials(Strict):
+    username: str
+    password: str
+
+
+def _guard(request: HttpRequest) -> None:
+    # Operations without auth are exempt from ninja's own CSRF check.
+    if check_csrf(request) is not None:
+        raise Refusal(403, "This page is out of date: reload it and try again.")
+
+
+def _me(request: HttpRequest) -> Me:
+    known = request.user.is_authenticated
+    name = request.user.get_username() if known else None
+    return Me(
+        user=name,
+        household=services.household_of(request).name if known else None,
+        demo_open=services.demo_is_open(request),
+    )
+
+
+@router.get("/me", auth=None, response={200: Me, 403: Failure}, operation_id="who_am_i")
+def who_am_i(request: HttpRequest) -> Me:
+    """Who is signed in."""
+    return _me(request)
+
+
+@router.post(
+    "/session", auth=None, response={200: Me, 401: Failure, 403: Failure, 422: Failure}, operation_id="sign_in"
+)
+def sign_in(request: HttpRequest, payload: Credentials) -> Me:
+    """Sign in with a name and a password."""
+    _guard(request)
+    services.sign_in(request, payload.username, payload.password)
+    return _me(request)
+
+
+@router.post("/session/demo", auth=None, response={200: Me, 403: Failure}, operation_id="open_demo")
+def open_demo(request: HttpRequest) -> Me:
+    """Open the demo household, in demo mode on this machine only."""
+    _guard(request)
+    services.open_demo(request)
+    return _me(request)
+
+
+@router.delete("/session", response={204: None, 401: Failure}, operation_id="sign_out")
+def sign_out(request: HttpRequest) -> tuple[int, None]:
+    """Sign out."""
+    services.sign_out(request)
+    return 204, None

@@ -1,0 +1,50 @@
+"""Signing in and out, and the household of a request."""
+
+import ipaddress
+
+from django.conf import settings
+from django.contrib.auth import authenticate, get_user_model, login, logout
+from django.http import HttpRequest
+
+from accounts.models import Household, Member
+from kitchenside.contract import Refusal
+
+DEMO_USER = "ferry-house"
+
+
+def household_of(request: HttpRequest) -> Household:
+    """The signed-in person's household; Refusal 403 for someone who has none."""
+    member = Member.objects.select_related("household").filter(user_id=request.user.pk).first()
+    if member is None:
+        raise Refusal(403, "You belong to no household yet: ask whoever runs this server to add you to one.")
+    return member.household
+
+
+def sign_in(request: HttpRequest, username: str, password: str) -> None:
+    """Open a session, or Refusal 401. The same words for a wrong name and a wrong password."""
+    user = authenticate(request, username=username, password=password)
+    if user is None:
+        raise Refusal(401, "That name and password do not belong together: check both and try again.")
+    login(request, user)
+
+
+def sign_out(request: HttpRequest) -> None:
+    """Close the session."""
+    logout(request)
+
+
+def demo_is_open(request: HttpRequest) -> bool:
+    """Whether the demo household opens without a password: demo mode, and a caller on this machine."""
+    try:
+        nearby = ipaddress.ip_address(request.META.get("REMOTE_ADDR", "")).is_loopback
+    except ValueError:
+        nearby = False
+    return bool(settings.DEMO) and nearby
+
+
+def open_demo(request: HttpRequest) -> None:
+    """Sign in to the demo household; Refusal 403 where that is not offered."""
+    user = get_user_model().objects.filter(username=DEMO_USER).first()
+    if not demo_is_open(request) or user is None:
+        raise Refusal(403, "The demo kitchen is not open here: sign in instead.")
+    login(request, user, backend="django.contrib.auth.backends.ModelBackend")

@@ -1,0 +1,1 @@
+"""Bakes and their immutable versions."""

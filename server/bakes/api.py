@@ -1,0 +1,120 @@
+"""Bakes: work a sheet from a draft, and keep bakes."""
+
+from datetime import datetime
+
+from django.http import HttpRequest
+from ninja import Router
+from pydantic import AwareDatetime
+
+from accounts.services import household_of
+from bakes import services
+from bakes.models import BakeVersion
+from kitchens.services import kitchen_of
+from kitchenside import compute
+from kitchenside.contract import BakeDocument, Failure, Strict
+
+router = Router(tags=["bakes"])
+
+
+class Draft(Strict):
+    """An unsaved bake to be worked. kitchen_id null: the household's first kitchen."""
+
+    bake: BakeDocument
+    kitchen_id: int | None = None
+    now: AwareDatetime
+
+
+class BakeOut(Strict):
+    """A bake at one version; head is the number of its newest."""
+
+    id: int
+    version: int
+    head: int
+    changed: datetime
+    document: BakeDocument
+
+
+class BakeSummary(Strict):
+    id: int
+    name: str
+    version: int
+    changed: datetime
+
+
+class NewBake(Strict):
+    document: BakeDocument
+
+
+class BakeSave(Strict):
+    """base: the version this was made from."""
+
+    base: int
+    document: BakeDocument
+
+
+def _out(version: BakeVersion) -> BakeOut:
+    bake = version.bake
+    return BakeOut(
+        id=bake.pk, version=version.number, head=bake.head, changed=version.created, document=version.document
+    )
+
+
+@router.post(
+    "/sheet",
+    response={200: compute.SheetReply, 401: Failure, 403: Failure, 404: Failure, 422: Failure},
+    operation_id="work_sheet",
+)
+def work_sheet(request: HttpRequest, payload: Draft) -> compute.SheetReply:
+    """Work a sheet from an unsaved draft. Nothing is stored."""
+    kitchen = kitchen_of(household_of(request), payload.kitchen_id)
+    return compute.reply(payload.bake, kitchen.document, (), payload.now)
+
+
+@router.get("/bakes", response={200: list[BakeSummary], 401: Failure, 403: Failure}, operation_id="list_bakes")
+def list_bakes(request: HttpRequest) -> list[BakeSummary]:
+    """This household's bakes, last changed first."""
+    heads = services.heads_of(household_of(request))
+    return [BakeSummary(id=v.bake_id, name=v.document["name"], version=v.number, changed=v.created) for v in heads]
+
+
+@router.post("/bakes", response={201: BakeOut, 401: Failure, 403: Failure, 422: Failure}, operation_id="create_bake")
+def create_bake(request: HttpRequest, payload: NewBake) -> tuple[int, BakeOut]:
+    """Keep a new bake."""
+    return 201, _out(services.create(household_of(request), payload.document))
+
+
+@router.get(
+    "/bakes/{bake_id}", response={200: BakeOut, 401: Failure, 403: Failure, 404: Failure}, operation_id="read_bake"
+)
+def read_bake(request: HttpRequest, bake_id: int) -> BakeOut:
+    """A bake as it stands."""
+    return _out(services.head_of(household_of(request), bake_id))
+
+
+@router.get(
+    "/bakes/{bake_id}/versions/{number}",
+    response={200: BakeOut, 401: Failure, 403: Failure, 404: Failure},
+    operation_id="read_bake_version",
+)
+def read_bake_version(request: HttpRequest, bake_id: int, number: int) -> BakeOut:
+    """A bake as it stood."""
+    return _out(services.version_of(household_of(request), bake_id, number))
+
+
+@router.put(
+    "/bakes/{bake_id}",
+    response={200: BakeOut, 401: Failure, 403: Failure, 404: Failure, 409: Failure, 422: Failure},
+    operation_id="save_bake",
+)
+def save_bake(request: HttpRequest, bake_id: int, payload: BakeSave) -> BakeOut:
+    """Save a bake as a new version."""
+    return _out(services.save(household_of(request), bake_id, payload.base, payload.document))
+
+
+@router.delete(
+    "/bakes/{bake_id}", response={204: None, 401: Failure, 403: Failure, 404: Failure}, operation_id="delete_bake"
+)
+def delete_bake(request: HttpRequest, bake_id: int) -> tuple[int, None]:
+    """Put a bake away."""
+    services.delete(household_of(request), bake_id)
+    return 204, None

@@ -1,0 +1,94 @@
+"""Making, saving and reading bakes. A save adds a version; it never overwrites one."""
+
+from django.db import transaction
+from django.db.models import F
+
+from accounts.models import Household
+from bakes.models import Bake, BakeVersion
+from kitchenside import compute
+from kitchenside.contract import Refusal, missing
+
+
+def _check(document: compute.Document) -> None:
+    """Only the document's shape must be right: what is typed wrong is kept, so that nothing is lost."""
+    problems = compute.structure_problems("bake", document)
+    if problems:
+        raise compute.InputError(problems)
+
+
+def heads_of(household: Household) -> list[BakeVersion]:
+    """The newest version of each of a household's bakes, last changed first."""
+    bakes = Bake.objects.filter(household=household, deleted=False).order_by("-changed", "-id")
+    versions = BakeVersion.objects.filter(bake__in=bakes, number=F("bake__head")).select_related("bake")
+    by_bake = {v.bake_id: v for v in versions}
+    return [by_bake[b.pk] for b in bakes]
+
+
+def head_of(household: Household, bake_id: int) -> BakeVersion:
+    """The newest version of one bake; Refusal 404 for another household's."""
+    version = (
+        BakeVersion.objects.filter(
+            bake__household=household, bake_id=bake_id, bake__deleted=False, number=F("bake__head")
+        )
+        .select_related("bake")
+        .first()
+    )
+    if version is None:
+        raise missing("bake")
+    return version
+
+
+def version_of(household: Household, bake_id: int, number: int) -> BakeVersion:
+    """One version of one bake, deleted bakes included: batches still point to them."""
+    version = (
+        BakeVersion.objects.filter(bake__household=household, bake_id=bake_id, number=number)
+        .select_related("bake")
+        .first()
+    )
+    if version is None:
+        raise missing("version")
+    return version
+
+
+@transaction.atomic
+def create(household: Household, document: compute.Document) -> BakeVersion:
+    """A new bake with its first version."""
+    _check(document)
+    bake = Bake.objects.create(household=household)
+    return BakeVersion.objects.create(bake=bake, number=1, document=document)
+
+
+def _locked(household: Household, bake_id: int) -> Bake:
+    bake = Bake.objects.select_for_update().filter(household=household, id=bake_id, deleted=False).first()
+    if bake is None:
+        raise missing("bake")
+    return bake
+
+
+@transaction.atomic
+def save(household: Household, bake_id: int, base: int, document: compute.Document) -> BakeVersion:
+    """Add a version made from version `base`; Refusal 409 when another was saved since.
+
+    Saving what the head already says adds nothing.
+    """
+    _check(document)
+    bake = _locked(household, bake_id)
+    if bake.head != base:
+        raise Refusal(
+            409,
+            "This bake was changed in another window meanwhile: yours is kept here. Save it as its own bake, or take the other.",
+        )
+    head = BakeVersion.objects.get(bake=bake, number=base)
+    if head.document == document:
+        return head
+    bake.head = base + 1
+    bake.save()
+    return BakeVersion.objects.create(bake=bake, number=bake.head, document=document)
+
+
+@transaction.atomic
+def delete(household: Household, bake_id: int) -> None:
+    """Put a bake away. Its versions stay for the batches made from them."""
+    bake = _locked(household, bake_id)
+    bake.deleted = True
+    bake.save()

@@ -1,0 +1,1 @@
+"""Batches: bakes being made, and what was seen."""

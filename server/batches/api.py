@@ -1,0 +1,188 @@
+"""Batches: start, watch, mark, finish, look back."""
+
+import uuid
+from datetime import datetime
+from typing import Annotated, Any, Literal
+
+from django.http import HttpRequest
+from ninja import Query, Router
+from pydantic import AwareDatetime, Field
+
+from accounts.services import household_of
+from batches import services
+from batches.models import Batch
+from batches.services import Seen, zone_of
+from kitchenside import compute
+from kitchenside.contract import BakeDocument, Failure, Strict
+
+router = Router(tags=["batches"])
+Kind = Literal[
+    "started", "done", "doubled", "risen", "dough_temperature", "room_temperature", "dough_weight", "probe", "undo"
+]
+StageKey = Literal["weigh", "filling", "rise", "divide", "wrap", "proof", "heat", "rest"]
+Verdict = Literal["good", "fair", "poor"]
+Trouble = Literal["burst", "collapsed", "pale", "dense", "gummy"]
+
+
+class ObservationIn(Strict):
+    """client_id is made by whoever saw it, so that sending twice is harmless."""
+
+    client_id: uuid.UUID
+    kind: Kind
+    stage: StageKey
+    at: AwareDatetime
+    value: float | None = None
+    undoes: uuid.UUID | None = None
+
+
+class ObservationOut(Strict):
+    client_id: uuid.UUID
+    kind: Kind
+    stage: StageKey
+    at: datetime
+    value: float | None
+
+
+class NewBatch(Strict):
+    """version null: the bake's newest."""
+
+    version: int | None = None
+    kitchen_id: int | None = None
+    now: AwareDatetime
+
+
+class Marks(Strict):
+    observations: Annotated[list[ObservationIn], Field(max_length=200)]
+    now: AwareDatetime
+
+
+class Outcome(Strict):
+    verdict: Verdict
+    troubles: list[Trouble]
+    note: Annotated[str, Field(max_length=2000)] = ""
+
+
+class Finish(Strict):
+    outcome: Outcome
+    now: AwareDatetime
+
+
+class BatchSummary(Strict):
+    """One line of the Notebook. rise_minutes: forecast and, where marked, actual."""
+
+    id: int
+    name: str
+    bake_id: int
+    started: datetime
+    finished: datetime | None
+    verdict: Verdict | None
+    troubles: list[Trouble]
+    pieces: int
+    room_c: float
+    rise_forecast_min: float
+    rise_actual_min: float | None
+    vigour_after: float | None
+
+
+class BatchOut(Strict):
+    """One batch: the plan it began with, the sheet as things stand, what was seen, what it taught."""
+
+    id: int
+    bake_id: int
+    version: int
+    name: str
+    started: datetime
+    finished: datetime | None
+    document: BakeDocument
+    plan: compute.Sheet
+    live: compute.SheetReply
+    observations: list[ObservationOut]
+    outcome: Outcome | None
+    lesson: compute.Lesson | None
+
+
+def _stage(lesson: dict[str, Any] | None, key: str) -> dict[str, Any] | None:
+    return next((s for s in (lesson or {}).get("stages", []) if s["key"] == key), None)
+
+
+def _summary(batch: Batch) -> BatchSummary:
+    rise, outcome = _stage(batch.lesson, "rise"), batch.outcome or {}
+    forecast = batch.plan["rise"]["forecast"]["ready"]
+    return BatchSummary(
+        id=batch.pk,
+        name=batch.version.document["name"],
+        bake_id=batch.version.bake_id,
+        started=batch.started.astimezone(zone_of(batch)),
+        finished=batch.finished,
+        verdict=outcome.get("verdict"),
+        troubles=outcome.get("troubles", []),
+        pieces=batch.plan["scaled"]["pieces"],
+        room_c=batch.plan["sentence"]["room_c"],
+        rise_forecast_min=forecast["typical"] if forecast else 0.0,
+        rise_actual_min=rise["actual"] if rise else None,
+        vigour_after=_vigour(batch.lesson),
+    )
+
+
+def _vigour(lesson: dict[str, Any] | None) -> float | None:
+    return None if lesson is None else float(2.718281828459045 ** lesson["vigour"]["mean"])
+
+
+def _out(batch: Batch, now: datetime) -> BatchOut:
+    seen = [
+        ObservationOut(client_id=o.client_id, kind=o.kind, stage=o.stage, at=o.at, value=o.value)
+        for o in services.standing(batch)
+    ]
+    v = batch.version
+    return BatchOut(
+        id=batch.pk, bake_id=v.bake_id, version=v.number, name=v.document["name"], started=batch.started.astimezone(zone_of(batch)), finished=batch.finished,
+        document=v.document, plan=batch.plan, live=services.live(batch, batch.finished or now), observations=seen, outcome=batch.outcome, lesson=batch.lesson)  # fmt: skip
+
+
+@router.get("/batches", response={200: list[BatchSummary], 401: Failure, 403: Failure}, operation_id="list_batches")
+def list_batches(request: HttpRequest) -> list[BatchSummary]:
+    """Every batch of this household, newest first."""
+    return [_summary(b) for b in services.batches_of(household_of(request))]
+
+
+@router.post(
+    "/bakes/{bake_id}/batches",
+    response={201: BatchOut, 401: Failure, 403: Failure, 404: Failure, 422: Failure},
+    operation_id="start_batch",
+)
+def start_batch(request: HttpRequest, bake_id: int, payload: NewBatch) -> tuple[int, BatchOut]:
+    """Start making a bake."""
+    batch = services.start(household_of(request), bake_id, payload.version, payload.kitchen_id, payload.now)
+    return 201, _out(batch, payload.now)
+
+
+@router.get(
+    "/batches/{batch_id}",
+    response={200: BatchOut, 401: Failure, 403: Failure, 404: Failure, 422: Failure},
+    operation_id="read_batch",
+)
+def read_batch(request: HttpRequest, batch_id: int, now: Annotated[AwareDatetime, Query()]) -> BatchOut:
+    """A batch as things stand."""
+    return _out(services.batch_of(household_of(request), batch_id), now)
+
+
+@router.post(
+    "/batches/{batch_id}/observations",
+    response={200: BatchOut, 401: Failure, 403: Failure, 404: Failure, 422: Failure},
+    operation_id="observe",
+)
+def observe(request: HttpRequest, batch_id: int, payload: Marks) -> BatchOut:
+    """Add what was seen; the plan follows."""
+    seen = [Seen(**o.model_dump()) for o in payload.observations]
+    return _out(services.observe(household_of(request), batch_id, seen), payload.now)
+
+
+@router.post(
+    "/batches/{batch_id}/finish",
+    response={200: BatchOut, 401: Failure, 403: Failure, 404: Failure, 422: Failure},
+    operation_id="finish_batch",
+)
+def finish_batch(request: HttpRequest, batch_id: int, payload: Finish) -> BatchOut:
+    """End a batch and learn from it."""
+    outcome = payload.outcome.model_dump()
+    return _out(services.finish(household_of(request), batch_id, outcome, payload.now), payload.now)

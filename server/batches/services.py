@@ -1,0 +1,169 @@
+"""Starting a batch, adding observations, finishing it."""
+
+import dataclasses
+import json
+import uuid
+from collections.abc import Iterable
+from dataclasses import dataclass
+from datetime import datetime, timedelta, timezone
+from typing import Any
+
+from django.db import transaction
+from django.db.models import QuerySet
+
+from accounts.models import Household
+from bakes.services import head_of, version_of
+from batches.models import Batch, Observation
+from kitchens.services import kitchen_of, teach
+from kitchenside import compute
+from kitchenside.contract import Refusal, missing
+
+EARLIEST = timedelta(days=7)  # an observation further before the start is a slip of the clock
+
+
+@dataclass(frozen=True)
+class Seen:
+    """An observation as sent. value: growth as a share, °C or g, by kind."""
+
+    client_id: uuid.UUID
+    kind: str
+    stage: str
+    at: datetime
+    value: float | None = None
+    undoes: uuid.UUID | None = None
+
+
+# kind: what a value must lie between, and in which unit; None where there is no value
+KINDS: dict[str, tuple[float, float, str] | None] = {
+    "started": None,
+    "done": None,
+    "doubled": None,
+    "risen": (-0.2, 5.0, "of its size"),
+    "dough_temperature": (0.0, 50.0, "°C"),
+    "room_temperature": (5.0, 40.0, "°C"),
+    "dough_weight": (10.0, 300_000.0, "g"),
+    "probe": (0.0, 110.0, "°C"),
+    "undo": None,
+}
+STAGES = ("weigh", "filling", "rise", "divide", "wrap", "proof", "heat", "rest")
+
+
+def batches_of(household: Household) -> QuerySet[Batch]:
+    """A household's batches, newest first."""
+    return Batch.objects.filter(household=household).select_related("version__bake").order_by("-started", "-id")
+
+
+def batch_of(household: Household, batch_id: int) -> Batch:
+    """One batch; Refusal 404 for another household's."""
+    batch = batches_of(household).filter(id=batch_id).first()
+    if batch is None:
+        raise missing("batch")
+    return batch
+
+
+def standing(batch: Batch) -> list[Observation]:
+    """What has been seen, without what was taken back, in order of time."""
+    everything = list(batch.observations.all())
+    undone = {o.undoes for o in everything if o.undoes}
+    return [o for o in everything if o.kind != "undo" and o.client_id not in undone]
+
+
+def zone_of(batch: Batch) -> timezone:
+    """The clock of the kitchen in which it was started."""
+    return timezone(timedelta(minutes=batch.utc_offset))
+
+
+def as_core(batch: Batch) -> list[compute.Observation]:
+    """The standing observations as the core takes them."""
+    zone = zone_of(batch)
+    return [compute.Observation(o.kind, o.stage, o.at.astimezone(zone), o.value) for o in standing(batch)]
+
+
+def live(batch: Batch, now: datetime) -> compute.SheetReply:
+    """The sheet of a batch as things stand: the same function as on the Bench, with what was seen."""
+    return compute.reply(batch.version.document, batch.kitchen_document, as_core(batch), now.astimezone(zone_of(batch)))
+
+
+def plain(value: Any) -> Any:
+    """A dataclass of the core as JSON for storing."""
+    return json.loads(json.dumps(dataclasses.asdict(value), default=lambda d: d.isoformat(), allow_nan=False))
+
+
+@transaction.atomic
+def start(household: Household, bake_id: int, version: int | None, kitchen_id: int | None, now: datetime) -> Batch:
+    """Start making a bake: its version, the kitchen and the plan are frozen now."""
+    made = head_of(household, bake_id) if version is None else version_of(household, bake_id, version)
+    kitchen = kitchen_of(household, kitchen_id)
+    reply = compute.reply(made.document, kitchen.document, (), now)
+    if reply.sheet is None:
+        raise Refusal(
+            422, "This bake cannot be started yet: " + " ".join(p.message for p in reply.problems), reply.problems
+        )
+    offset = int((now.utcoffset() or timedelta()).total_seconds() // 60)
+    begun = [compute.Observation("started", "weigh", now)]
+    plan = compute.reply(made.document, kitchen.document, begun, now).sheet
+    batch = Batch.objects.create(
+        household=household,
+        version=made,
+        kitchen=kitchen,
+        kitchen_document=kitchen.document,
+        plan=plain(plan),
+        started=now,
+        utc_offset=offset,
+    )
+    Observation.objects.create(batch=batch, client_id=uuid.uuid4(), kind="started", stage="weigh", at=now)
+    return batch
+
+
+def _check(batch: Batch, seen: Seen) -> None:
+    if seen.kind not in KINDS or seen.stage not in STAGES:
+        raise Refusal(422, f"“{seen.kind}” at “{seen.stage}” is not something that can be recorded.")
+    if seen.at < batch.started - EARLIEST:
+        raise Refusal(422, f"{seen.at:%d %B, %H:%M} is long before this batch was started: check the clock.")
+    limits = KINDS[seen.kind]
+    if limits is None:
+        return
+    low, high, unit = limits
+    if seen.value is None or not low <= seen.value <= high:
+        shown = "nothing" if seen.value is None else f"{seen.value:g}"
+        raise Refusal(
+            422,
+            f"A reading of {shown} {unit} cannot be right: it should be between {low:g} and {high:g} {unit}. It was not recorded; type it again.",
+        )
+
+
+def _locked(household: Household, batch_id: int) -> Batch:
+    batch = (
+        Batch.objects.select_for_update(of=("self",))
+        .filter(household=household, id=batch_id)
+        .select_related("version__bake")
+        .first()
+    )
+    if batch is None:
+        raise missing("batch")
+    return batch
+
+
+@transaction.atomic
+def observe(household: Household, batch_id: int, seen: Iterable[Seen]) -> Batch:
+    """Append observations; those already here (same client_id) are passed over. All or none."""
+    batch = _locked(household, batch_id)
+    for one in seen:
+        _check(batch, one)
+        Observation.objects.get_or_create(batch=batch, client_id=one.client_id, defaults={**dataclasses.asdict(one)})
+    return batch
+
+
+@transaction.atomic
+def finish(household: Household, batch_id: int, outcome: dict[str, Any], now: datetime) -> Batch:
+    """End a batch: keep how it turned out, learn from it, teach the kitchen. Finishing twice changes nothing."""
+    batch = _locked(household, batch_id)
+    if batch.finished is not None:
+        return batch
+    believed = kitchen_of(household, batch.kitchen_id).document
+    document, here = batch.version.document, now.astimezone(zone_of(batch))
+    learned = compute.lesson(document, batch.kitchen_document, believed, as_core(batch), outcome["troubles"], here)
+    batch.finished, batch.outcome, batch.lesson = now, outcome, plain(learned)
+    batch.save()
+    teach(batch.kitchen_id, learned, document["closing"])
+    return batch

@@ -1,0 +1,1 @@
+"""Kitchens: where bakes are made and what they have taught."""

@@ -1,0 +1,52 @@
+"""Kitchens and the pantry."""
+
+from django.http import HttpRequest
+from ninja import Router
+
+from accounts.services import household_of
+from kitchens import services
+from kitchens.models import Kitchen
+from kitchenside import compute
+from kitchenside.contract import Failure, KitchenDocument, Strict
+
+router = Router(tags=["kitchens"])
+
+
+class KitchenOut(Strict):
+    id: int
+    name: str
+    revision: int
+    document: KitchenDocument
+
+
+class KitchenChange(Strict):
+    """revision: the one the change was made on."""
+
+    revision: int
+    document: KitchenDocument
+
+
+def _out(kitchen: Kitchen) -> KitchenOut:
+    return KitchenOut(id=kitchen.pk, name=str(kitchen), revision=kitchen.revision, document=kitchen.document)
+
+
+@router.get("/kitchens", response={200: list[KitchenOut], 401: Failure, 403: Failure}, operation_id="list_kitchens")
+def list_kitchens(request: HttpRequest) -> list[KitchenOut]:
+    """This household's kitchens."""
+    return [_out(k) for k in services.kitchens_of(household_of(request))]
+
+
+@router.put(
+    "/kitchens/{kitchen_id}",
+    response={200: KitchenOut, 401: Failure, 403: Failure, 404: Failure, 409: Failure, 422: Failure},
+    operation_id="change_kitchen",
+)
+def change_kitchen(request: HttpRequest, kitchen_id: int, payload: KitchenChange) -> KitchenOut:
+    """Change a kitchen."""
+    return _out(services.change(household_of(request), kitchen_id, payload.revision, payload.document))
+
+
+@router.get("/pantry", response={200: list[compute.PantryItem], 401: Failure}, operation_id="list_pantry")
+def list_pantry(request: HttpRequest) -> list[compute.PantryItem]:
+    """What is on the shelf."""
+    return compute.pantry()

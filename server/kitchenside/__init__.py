@@ -1,0 +1,1 @@
+"""The Django project: settings, addresses, the contract, and the door to the core."""

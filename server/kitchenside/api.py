@@ -1,0 +1,53 @@
+"""The API: every router, one error shape, sessions with CSRF."""
+
+from django.http import HttpRequest, HttpResponse
+from ninja import NinjaAPI
+from ninja.errors import AuthenticationError, ValidationError
+from ninja.security import django_auth
+
+from accounts.api import router as accounts
+from bakes.api import router as bakes
+from batches.api import router as batches
+from kitchens.api import router as kitchens
+from kitchenside.compute import InputError, Problem
+from kitchenside.contract import FiniteParser, FiniteRenderer, Refusal
+
+api = NinjaAPI(
+    title="Airy Crumb",
+    version="1",
+    auth=django_auth,
+    parser=FiniteParser(),
+    renderer=FiniteRenderer(),
+    docs_url=None,
+)
+for router in (accounts, kitchens, bakes, batches):
+    api.add_router("", router)
+
+
+def _answer(request: HttpRequest, refusal: Refusal) -> HttpResponse:
+    return api.create_response(request, refusal.body(), status=refusal.status)
+
+
+@api.exception_handler(Refusal)
+def _refused(request: HttpRequest, error: Refusal) -> HttpResponse:
+    return _answer(request, error)
+
+
+@api.exception_handler(InputError)
+def _bad_input(request: HttpRequest, error: InputError) -> HttpResponse:
+    return _answer(request, Refusal(422, str(error), error.problems))
+
+
+@api.exception_handler(AuthenticationError)
+def _not_signed_in(request: HttpRequest, _error: AuthenticationError) -> HttpResponse:
+    return _answer(request, Refusal(401, "You are not signed in: sign in and try again. Nothing you typed is lost."))
+
+
+@api.exception_handler(ValidationError)
+def _not_as_agreed(request: HttpRequest, error: ValidationError) -> HttpResponse:
+    problems = [Problem(str(e["type"]), _place(e["loc"]), f"{_place(e['loc'])}: {e['msg']}.") for e in error.errors]
+    return _answer(request, Refusal(422, " ".join(p.message for p in problems), problems))
+
+
+def _place(steps: tuple[str | int, ...]) -> str:
+    return ".".join(str(s) for s in steps if s not in ("body", "payload"))

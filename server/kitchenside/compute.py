@@ -1,0 +1,115 @@
+"""The one door to the core. Nothing else in the server imports airycrumb."""
+
+import copy
+from collections.abc import Sequence
+from dataclasses import dataclass
+from datetime import datetime
+from typing import Any
+
+from airycrumb.documents import Observation
+from airycrumb.formats import load_json, read_bake, read_kitchen, schema, structure_problems
+from airycrumb.pantry import shelf
+from airycrumb.problems import InputError, Problem
+from airycrumb.sheet import Sheet, work
+from airycrumb.sheet.finish import Lesson, finish
+from airycrumb.sheet.rehearse import rehearse
+
+Document = dict[str, Any]
+
+
+@dataclass(frozen=True)
+class SheetReply:
+    """A sheet, or what stands in its way."""
+
+    sheet: Sheet | None
+    problems: list[Problem]
+
+
+@dataclass(frozen=True)
+class PantryItem:
+    """A pantry item as the Bench lists it."""
+
+    key: str
+    name: str
+    role: str
+    allergens: list[str]
+    source: str
+
+
+def document_schema(name: str) -> Document:
+    """The published schema of a "bake" or "kitchen" document, as a copy."""
+    return copy.deepcopy(schema(name))
+
+
+def pantry() -> list[PantryItem]:
+    """Everything on the shelf, by name."""
+    items = sorted(shelf().values(), key=lambda i: i.name)
+    return [PantryItem(i.key, i.name, i.role, list(i.allergens), i.source) for i in items]
+
+
+def check_kitchen(document: Document) -> None:
+    """InputError with every problem of a kitchen document."""
+    read_kitchen(document)
+
+
+def check_bake(document: Document) -> None:
+    """InputError with every problem of a bake document."""
+    read_bake(document)
+
+
+def reply(bake: Document, kitchen: Document, observations: Sequence[Observation], now: datetime) -> SheetReply:
+    """Work a sheet; bad input comes back as problems, never as an exception."""
+    try:
+        return SheetReply(work(read_bake(bake), read_kitchen(kitchen), observations, now=now), [])
+    except InputError as error:
+        return SheetReply(None, list(error.problems))
+
+
+def lesson(
+    bake: Document,
+    kitchen: Document,
+    believed: Document,
+    observations: Sequence[Observation],
+    troubles: list[str],
+    now: datetime,
+) -> Lesson:
+    """What a finished batch teaches. kitchen: as it was at the start; believed: as it is now."""
+    return finish(
+        read_bake(bake), read_kitchen(kitchen), observations, troubles, now=now, believed=read_kitchen(believed)
+    )
+
+
+def taught(kitchen: Document, learned: Lesson, closing: str) -> Document:
+    """The kitchen document with a lesson written into it."""
+    v = learned.vigour
+    new = {**kitchen, "vigour": {"mean": round(v.mean, 5), "variance": round(v.variance, 6), "bakes": v.bakes}}
+    if learned.wrap_seconds is not None:
+        new["wrap_seconds"] = {**kitchen.get("wrap_seconds", {}), closing: round(learned.wrap_seconds, 1)}
+    return new
+
+
+def rehearsal(bake: Document, kitchen: Document, started: datetime, log_vigour: float, seed: int) -> list[Observation]:
+    """Observations of a simulated cook making this bake (demo data)."""
+    return rehearse(read_bake(bake), read_kitchen(kitchen), started, log_vigour, seed)
+
+
+__all__ = [
+    "Document",
+    "InputError",
+    "Lesson",
+    "Observation",
+    "PantryItem",
+    "Problem",
+    "Sheet",
+    "SheetReply",
+    "check_bake",
+    "check_kitchen",
+    "document_schema",
+    "lesson",
+    "load_json",
+    "pantry",
+    "rehearsal",
+    "reply",
+    "structure_problems",
+    "taught",
+]

@@ -1,0 +1,59 @@
+import createClient from "openapi-fetch";
+
+import type { components, paths } from "./schema";
+
+type Schemas = components["schemas"];
+export type Sheet = Schemas["Sheet"];
+export type SheetReply = Schemas["SheetReply"];
+export type Bake = Schemas["BakeOut"]["document"];
+export type BakeOut = Schemas["BakeOut"];
+export type BakeSummary = Schemas["BakeSummary"];
+export type BatchOut = Schemas["BatchOut"];
+export type BatchSummary = Schemas["BatchSummary"];
+export type Kitchen = Schemas["KitchenOut"];
+export type Doubt = Schemas["Doubt"];
+export type Answer = Schemas["Answer"];
+export type Caution = Schemas["Caution"];
+export type Problem = Schemas["ProblemOut"];
+export type RiseTray = Schemas["RiseTray"];
+export type HeatTray = Schemas["HeatTray"];
+export type Wrapper = Schemas["Wrapper"];
+export type Line = Schemas["Line"];
+export type Step = Schemas["Step"];
+export type Outcome = Schemas["Outcome"];
+export type ObservationIn = Schemas["ObservationIn"];
+export type Me = Schemas["Me"];
+export type PantryItem = Schemas["PantryItem"];
+
+/** What the server said when it refused, or that it could not be reached at all (status 0). */
+export class ServerError extends Error {
+  constructor(readonly status: number, message: string) {
+    super(message);
+  }
+}
+
+const cookie = (name: string) =>
+  document.cookie.split("; ").find((c) => c.startsWith(`${name}=`))?.slice(name.length + 1) ?? "";
+
+export const client = createClient<paths>({
+  baseUrl: location.origin,
+  fetch: async (request) => {
+    const headers = new Headers(request.headers);
+    if (request.method !== "GET") headers.set("X-CSRFToken", cookie("csrftoken"));
+    try {
+      return await fetch(new Request(request, { headers }));
+    } catch {
+      throw new ServerError(0, "The server is out of reach. What you typed is kept here and is sent when it is back.");
+    }
+  },
+});
+
+type Answered<T> = { data?: T; error?: unknown; response: Response };
+
+/** The data of an answer, or a ServerError with the server's own sentence. */
+export async function take<T>(pending: Promise<Answered<T>>): Promise<T> {
+  const { data, error, response } = await pending;
+  if (response.ok) return data as T;
+  const said = (error as { message?: string } | undefined)?.message;
+  throw new ServerError(response.status, said ?? `The server could not answer (${response.status}): try again in a moment.`);
+}

@@ -1,0 +1,91 @@
+import { scaleLinear } from "d3-scale";
+import { area, curveMonotoneX, line } from "d3-shape";
+
+export interface Level {
+  value: number;
+  label: string;
+  strong?: boolean;
+}
+export interface Point {
+  x: number;
+  y: number;
+  label: string;
+}
+export interface CurveProps {
+  title: string;
+  x: number[];
+  low: number[];
+  typical: number[];
+  high: number[];
+  levels: Level[];
+  ticks: { x: number; label: string }[];
+  /** Where the target is met: low, typical, high. */
+  ready?: { low: number; typical: number; high: number } | null;
+  marks?: Point[];
+  now?: { x: number; label: string } | null;
+  top: number;
+  bottom: number;
+  width?: number;
+  height?: number;
+  large?: boolean;
+}
+
+/** A forecast with its band: risen volume or core temperature against time. */
+export function Curve(p: CurveProps) {
+  const width = p.width ?? 560;
+  const height = p.height ?? 360;
+  const text = p.large ? 17 : 14;
+  const pad = { left: 10, right: 12, top: 30, bottom: 28 };
+  const last = p.x.at(-1) ?? 1;
+  const x = scaleLinear([0, last], [pad.left, width - pad.right]);
+  const y = scaleLinear([p.bottom, p.top], [height - pad.bottom, pad.top]).clamp(true);
+  const at = (i: number) => x(p.x[i] ?? 0);
+  const band = area<number>().x((_, i) => at(i)).y0((_, i) => y(p.low[i] ?? 0)).y1((_, i) => y(p.high[i] ?? 0)).curve(curveMonotoneX);
+  const typical = line<number>().x((_, i) => at(i)).y((v) => y(v)).curve(curveMonotoneX);
+  const target = p.levels.find((l) => l.strong);
+  return (
+    <svg viewBox={`0 0 ${width} ${height}`} role="img" aria-label={p.title} className="h-auto w-full" fontSize={text}>
+      <path d={band(p.typical) ?? ""} fill="var(--steam)" />
+      {p.levels.map((l) => (
+        <g key={l.label}>
+          <line x1={pad.left} x2={width - pad.right} y1={y(l.value)} y2={y(l.value)} stroke={l.strong ? "var(--cobalt)" : "var(--rim)"} strokeWidth={l.strong ? 2 : 1.4} />
+          <text x={pad.left + 2} y={y(l.value) - 6} fill={l.strong ? "var(--cobalt)" : "var(--muted)"} fontWeight={l.strong ? 700 : 500}>
+            {l.label}
+          </text>
+        </g>
+      ))}
+      <path d={typical(p.typical) ?? ""} fill="none" stroke="var(--ink)" strokeWidth={3} strokeLinejoin="round" />
+      {p.ready && target && (
+        <g>
+          <line x1={x(p.ready.low)} x2={Math.min(x(p.ready.high), width - pad.right)} y1={y(target.value)} y2={y(target.value)} stroke="var(--cobalt)" strokeWidth={11} strokeLinecap="round" />
+          <circle cx={x(p.ready.typical)} cy={y(target.value)} r={4} fill="var(--enamel)" />
+        </g>
+      )}
+      {p.ticks.map((t) => (
+        <g key={t.x}>
+          <line x1={x(t.x)} x2={x(t.x)} y1={height - pad.bottom} y2={height - pad.bottom + 5} stroke="var(--muted)" />
+          <text x={x(t.x)} y={height - 6} textAnchor={t.x === 0 ? "start" : "middle"} fill="var(--muted)">
+            {t.label}
+          </text>
+        </g>
+      ))}
+      <line x1={pad.left} x2={width - pad.right} y1={height - pad.bottom} y2={height - pad.bottom} stroke="var(--muted)" strokeWidth={1.4} />
+      {p.now && p.now.x >= 0 && p.now.x <= last && (
+        <g>
+          <line x1={x(p.now.x)} x2={x(p.now.x)} y1={pad.top - 8} y2={height - pad.bottom} stroke="var(--crust)" strokeWidth={2.5} />
+          <text x={x(p.now.x) + (p.now.x > last * 0.7 ? -7 : 7)} y={pad.top - 10} textAnchor={p.now.x > last * 0.7 ? "end" : "start"} fill="var(--crust)" fontWeight={700}>
+            {p.now.label}
+          </text>
+        </g>
+      )}
+      {(p.marks ?? []).map((m) => (
+        <g key={`${m.x}-${m.y}`}>
+          <circle cx={x(Math.min(m.x, last))} cy={y(m.y)} r={7} fill="var(--enamel)" stroke="var(--crust)" strokeWidth={3.5} />
+          <text x={x(Math.min(m.x, last)) + (m.x > last * 0.6 ? -13 : 13)} y={y(m.y) + 20} textAnchor={m.x > last * 0.6 ? "end" : "start"} fill="var(--crust)" fontWeight={700}>
+            {m.label}
+          </text>
+        </g>
+      ))}
+    </svg>
+  );
+}

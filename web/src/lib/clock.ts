@@ -1,0 +1,37 @@
+/** Hours of the day, 18:30. */
+export const clock = (at: string | Date | number) => {
+  const d = new Date(at);
+  return `${String(d.getHours()).padStart(2, "0")}:${String(d.getMinutes()).padStart(2, "0")}`;
+};
+
+export const day = (at: string | Date) =>
+  new Date(at).toLocaleDateString("en-GB", { weekday: "short", day: "numeric", month: "short" });
+
+const sameDay = (a: Date, b: Date) => a.toDateString() === b.toDateString();
+
+/** 18:30, or "Thu 18:30" where it is not today. */
+export const clockFrom = (at: string, now: number) =>
+  sameDay(new Date(at), new Date(now)) ? clock(at) : `${new Date(at).toLocaleDateString("en-GB", { weekday: "short" })} ${clock(at)}`;
+
+/** Now with this machine's offset, as the server wants it. */
+export const nowIso = (at = new Date()) => {
+  const offset = -at.getTimezoneOffset();
+  const sign = offset < 0 ? "-" : "+";
+  const two = (n: number) => String(Math.floor(Math.abs(n))).padStart(2, "0");
+  const local = new Date(at.getTime() + offset * 60_000).toISOString().slice(0, 19);
+  return `${local}${sign}${two(offset / 60)}:${two(offset % 60)}`;
+};
+
+/** 95 -> "1 h 35", 40 -> "40 min". */
+export const duration = (minutes: number) => {
+  const whole = Math.max(0, Math.round(minutes));
+  return whole < 60 ? `${whole} min` : `${Math.floor(whole / 60)} h ${String(whole % 60).padStart(2, "0")}`;
+};
+
+/** Seconds as 7:40, or 1:07:40; a leading minus once past. */
+export const countdown = (seconds: number) => {
+  const s = Math.abs(Math.round(seconds));
+  const [h, m, r] = [Math.floor(s / 3600), Math.floor((s % 3600) / 60), s % 60];
+  const text = h ? `${h}:${String(m).padStart(2, "0")}:${String(r).padStart(2, "0")}` : `${m}:${String(r).padStart(2, "0")}`;
+  return seconds < 0 ? `-${text}` : text;
+};

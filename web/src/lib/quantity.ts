@@ -1,0 +1,70 @@
+/** Quantities as written in a bake ("62 g") and as shown in the cook's units. The core does the real parsing. */
+export type Units = "metric" | "us";
+export type Kind = "mass" | "temperature";
+
+const FACTORS: Record<string, number> = { g: 1, kg: 1000, mg: 0.001, oz: 28.349523125, lb: 453.59237 };
+
+export const unitOf = (kind: Kind, units: Units) =>
+  kind === "mass" ? (units === "metric" ? "g" : "oz") : units === "metric" ? "C" : "F";
+
+/** Value in g or °C, or null where the text is not a plain quantity (it is then shown as typed). */
+export function read(text: string, kind: Kind): number | null {
+  const match = /^\s*([+-]?\d+(?:[.,]\d+)?)\s*°?\s*([a-zA-Z]+)\s*$/.exec(text);
+  if (!match?.[1] || !match[2]) return null;
+  const value = Number(match[1].replace(",", "."));
+  if (kind === "temperature") {
+    const unit = match[2].toUpperCase();
+    return unit === "C" ? value : unit === "F" ? (value - 32) / 1.8 : null;
+  }
+  const factor = FACTORS[match[2].toLowerCase()];
+  return factor === undefined ? null : value * factor;
+}
+
+const trim = (value: number, digits: number) => String(Number(value.toFixed(digits)));
+
+const inUnit = (value: number, kind: Kind, units: Units) =>
+  units === "metric" ? value : kind === "mass" ? value / 28.349523125 : value * 1.8 + 32;
+
+/** The bare number as shown, without its unit. */
+export const shownNumber = (value: number, kind: Kind, units: Units) =>
+  trim(inUnit(value, kind, units), kind === "temperature" ? (units === "metric" ? 1 : 0) : units === "metric" ? (value < 10 ? 1 : 0) : value < 283 ? 2 : 1);
+
+/** What goes into the bake when a bare number is typed: the unit in sight is the unit meant. */
+export const written = (typed: string, kind: Kind, units: Units) =>
+  /[a-zA-Z°]/.test(typed) || !typed.trim() ? typed.trim() : `${typed.trim()} ${unitOf(kind, units)}`;
+
+export const mass = (g: number, units: Units) => {
+  if (units === "us") return g >= 453.6 ? `${trim(g / 453.59237, 2)} lb` : `${trim(g / 28.349523125, g < 283 ? 2 : 1)} oz`;
+  return `${trim(g, g < 10 ? 1 : 0)} g`;
+};
+export const temperature = (c: number, units: Units) =>
+  units === "us" ? `${Math.round(c * 1.8 + 32)} °F` : `${trim(c, Math.abs(c) < 50 ? 1 : 0)} °C`;
+export const length = (mm: number, units: Units) => {
+  if (units === "us") return `${trim(mm / 25.4, mm < 50 ? 2 : 1)} in`;
+  return mm < 20 ? `${trim(mm, 1)} mm` : `${trim(mm / 10, 1)} cm`;
+};
+export const volume = (ml: number, units: Units) => (units === "us" ? `${trim(ml / 29.5735, 1)} fl oz` : `${Math.round(ml)} ml`);
+
+/** Spoons a cook would reach for: 1 ¾ tbsp, ⅔ tsp. */
+export function spoons(ml: number): string {
+  const [size, name] = ml >= 11 ? [14.787, "tbsp"] : [4.929, "tsp"];
+  const quarters = Math.max(1, Math.round((ml / size) * 4));
+  const part = ["", "¼", "½", "¾"][quarters % 4];
+  const whole = Math.floor(quarters / 4);
+  return `${[whole || "", part].filter(Boolean).join(" ")} ${name}`;
+}
+
+const PATTERN = /(-?\d+(?:\.\d+)?) (°C|g|cm|mm|ml)(?![a-zA-Z])/g;
+
+/** The server's sentences in the cook's units. A difference ("2 °C cooler") is scaled, not shifted. */
+export function inUnits(text: string, units: Units): string {
+  if (units === "metric") return text;
+  return text.replace(PATTERN, (_whole, number: string, unit: string, at: number) => {
+    const value = Number(number);
+    if (unit === "°C") {
+      const difference = /^ (cooler|warmer|hotter)/.test(text.slice(at + _whole.length));
+      return difference ? `${Math.round(value * 1.8)} °F` : temperature(value, units);
+    }
+    return unit === "g" ? mass(value, units) : unit === "ml" ? volume(value, units) : length(unit === "cm" ? value * 10 : value, units);
+  });
+}

@@ -1,0 +1,80 @@
+import "./styles.css";
+
+import { QueryClient, QueryClientProvider, useQuery } from "@tanstack/react-query";
+import { StrictMode, type ReactNode } from "react";
+import { createRoot } from "react-dom/client";
+import { createBrowserRouter, Navigate, RouterProvider } from "react-router";
+
+import { client, ServerError, take } from "./api/client";
+import { SettingsProvider } from "./lib/settings";
+import { Button } from "./ui/button";
+import { Notice } from "./ui/facts";
+import { Bench } from "./views/bench/bench";
+import { Door } from "./views/door/door";
+import { Hands } from "./views/hands/hands";
+import { BatchPage } from "./views/notebook/batch-page";
+import { Notebook } from "./views/notebook/notebook";
+import { bakesQuery, meQuery } from "./views/queries";
+import { Shell } from "./views/shell";
+
+const queries = new QueryClient({
+  defaultOptions: { queries: { retry: (count, error) => count < 2 && !(error instanceof ServerError && error.status >= 400 && error.status < 500), staleTime: 5_000 } },
+});
+
+/** Opens the demo household where that is offered; otherwise shows the door. */
+function Guard({ children }: { children: ReactNode }) {
+  const me = useQuery(meQuery);
+  const closed = me.data !== undefined && me.data.user === null;
+  const demo = useQuery({
+    queryKey: ["open-demo"],
+    enabled: closed && me.data.demo_open,
+    queryFn: async () => {
+      const opened = await take(client.POST("/api/session/demo"));
+      queries.setQueryData(meQuery.queryKey, opened);
+      return opened;
+    },
+  });
+  const failed = me.error ?? demo.error;
+  if (failed)
+    return (
+      <Notice title="The kitchen cannot be reached" text={failed.message}>
+        <Button onClick={() => void queries.invalidateQueries()}>Try again</Button>
+      </Notice>
+    );
+  if (closed && !me.data.demo_open) return <Door />;
+  if (!me.data?.user) return <Notice title="Opening the kitchen…" />;
+  return children;
+}
+
+/** The first thing to see is the bake that comes next. */
+function Next() {
+  const bakes = useQuery(bakesQuery);
+  const first = bakes.data?.[0];
+  if (first) return <Navigate to={`/bench/${first.id}`} replace />;
+  return bakes.data ? <Notice title="No bake yet" text="Import a bake file on the command line, or ask whoever runs this server for the demo kitchen." /> : <Notice title="Opening the bench…" />;
+}
+
+const router = createBrowserRouter([
+  { path: "/hands/:id", element: <Guard><Hands /></Guard> },
+  {
+    element: <Guard><Shell /></Guard>,
+    children: [
+      { path: "/", element: <Next /> },
+      { path: "/bench", element: <Next /> },
+      { path: "/bench/:id", element: <Bench /> },
+      { path: "/notebook", element: <Notebook /> },
+      { path: "/notebook/:id", element: <BatchPage /> },
+      { path: "*", element: <Notice title="There is nothing at this address" text="The ways at the top lead back." /> },
+    ],
+  },
+]);
+
+createRoot(document.getElementById("root") as HTMLElement).render(
+  <StrictMode>
+    <QueryClientProvider client={queries}>
+      <SettingsProvider>
+        <RouterProvider router={router} />
+      </SettingsProvider>
+    </QueryClientProvider>
+  </StrictMode>,
+);

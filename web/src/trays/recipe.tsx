@@ -1,0 +1,67 @@
+import { useState } from "react";
+
+import type { PantryItem } from "../api/client";
+import { setAt } from "../lib/path";
+import { Button } from "../ui/button";
+import { Choice } from "../ui/choice";
+import type { Editing } from "./quantity";
+
+type Part = "dough" | "filling";
+
+/** One written amount. It is kept exactly as typed, right or wrong. */
+function Written({ label, text, invalid, onCommit }: { label: string; text: string; invalid: boolean; onCommit: (text: string) => void }) {
+  return (
+    <input aria-label={label} defaultValue={text} aria-invalid={invalid || undefined} maxLength={40} autoComplete="off"
+      className={`w-24 rounded-lg border-2 bg-enamel px-2 py-1 text-right font-semibold ${invalid ? "border-crust text-crust" : "border-rim"}`}
+      onBlur={(e) => e.target.value !== text && onCommit(/^\s*\d+([.,]\d+)?\s*$/.test(e.target.value) ? `${e.target.value.trim()} g` : e.target.value)}
+      onKeyDown={(e) => e.key === "Enter" && e.currentTarget.blur()} />
+  );
+}
+
+function Ingredients({ part, pantry, ...e }: Editing & { part: Part; pantry: PantryItem[] }) {
+  const rows = e.document[part].ingredients;
+  const put = (next: typeof rows) => e.edit(setAt(e.document, [part, "ingredients"], next));
+  const unused = pantry.filter((item) => !rows.some((row) => row.use === item.key));
+  return (
+    <section aria-label={`${part} as written`}>
+      <h3 className="font-bold">{part === "dough" ? "Dough" : "Filling"}</h3>
+      <ul>
+        {rows.map((row, i) => (
+          <li key={`${row.use}-${row.amount}`} className="flex items-center justify-between gap-2 py-0.5">
+            <span className="min-w-0 flex-1">{pantry.find((item) => item.key === row.use)?.name ?? row.use}</span>
+            <Written label={`Amount of ${row.use}`} text={row.amount} invalid={e.problems.some((q) => q.where.startsWith(`${part}.ingredients[${i}]`))} onCommit={(amount) => put(rows.map((other, j) => (j === i ? { ...other, amount } : other)))} />
+            <button type="button" aria-label={`Leave out ${row.use}`} className="min-h-9 min-w-9 rounded-lg text-lg font-bold text-muted hover:text-crust" onClick={() => put(rows.filter((_, j) => j !== i))}>
+              ×
+            </button>
+          </li>
+        ))}
+      </ul>
+      <Choice label={`Add to the ${part}`} value="" options={unused.map((item) => ({ value: item.key, label: item.name }))} onChoose={(use) => put([...rows, { use, amount: "10 g" }])} className="font-semibold text-cobalt underline decoration-rim decoration-2 underline-offset-4">
+        add an ingredient
+      </Choice>
+    </section>
+  );
+}
+
+/** The recipe as written: a ratio, changed here, scaled above. */
+export function Recipe({ pantry, ...e }: Editing & { pantry: PantryItem[] }) {
+  const [open, setOpen] = useState(false);
+  if (!open)
+    return (
+      <Button className="mt-4" onClick={() => setOpen(true)}>
+        Change the recipe
+      </Button>
+    );
+  return (
+    <div className="mt-4 rounded-2xl border-2 border-rim p-4">
+      <p className="mb-2 text-muted">The recipe as written. Only its proportions matter: the amounts beside it follow from the sentence.</p>
+      <div className="grid gap-5 tab:grid-cols-2">
+        <Ingredients {...e} part="dough" pantry={pantry} />
+        <Ingredients {...e} part="filling" pantry={pantry} />
+      </div>
+      <Button className="mt-3" onClick={() => setOpen(false)}>
+        Done
+      </Button>
+    </div>
+  );
+}

@@ -1,0 +1,75 @@
+import type { Sheet } from "../api/client";
+import { MadeOf } from "../drawings/made-of";
+import { duration } from "../lib/clock";
+import { spoons } from "../lib/quantity";
+import { useUnits } from "../lib/settings";
+import { Fact, Facts, Headline, Plate } from "../ui/facts";
+
+const percent = (value: number) => `${value.toFixed(value < 10 ? 1 : 0)} %`;
+
+function Lines({ title, lines, total, spoonsOf }: { title: string; lines: Sheet["weigh"]["dough"]; total: number; spoonsOf: Record<string, number> }) {
+  const u = useUnits();
+  return (
+    <table className="w-full">
+      <caption className="pb-1 text-left text-[1.05rem] font-bold">{title}</caption>
+      <tbody>
+        {lines.map((line) => (
+          <tr key={line.key} className="border-t-2 border-inset">
+            <th scope="row" className="py-1 pr-2 text-left font-normal">
+              {line.name}
+              {line.percent != null && <span className="pl-2 text-sm text-muted">{percent(line.percent)}</span>}
+            </th>
+            <td className="py-1 text-right text-[1.12rem] font-bold whitespace-nowrap">
+              {u.mass(line.shown_g)}
+              {spoonsOf[line.key] !== undefined && <span className="block text-sm font-normal text-muted">about {spoons((spoonsOf[line.key] ?? 0) * 4.929)}</span>}
+            </td>
+          </tr>
+        ))}
+        <tr className="border-t-2 border-cobalt">
+          <th scope="row" className="py-1 text-left font-bold">
+            together
+          </th>
+          <td className="py-1 text-right text-[1.12rem] font-bold whitespace-nowrap text-cobalt">{u.mass(total)}</td>
+        </tr>
+      </tbody>
+    </table>
+  );
+}
+
+export function WeighFacts({ sheet }: { sheet: Sheet }) {
+  const u = useUnits();
+  const w = sheet.weigh;
+  return (
+    <>
+      <Headline title={`Weigh, mix, knead to a ${w.feel} dough`} under={duration(w.minutes)} figure={`Liquid at ${u.temperature(Math.round(w.water_c))}`}
+        note={`lands the dough near ${u.temperature(Math.round(w.dough_c))}${w.dough_c_measured ? " (measured)" : ", give or take " + (u.units === "us" ? "3 °F" : "1.5 °C")}`} />
+      <Facts>
+        <Fact name="True hydration" from="milk, egg and butter counted" value={percent(w.percentages.true_hydration)} strong />
+        <Fact name="Stated hydration" from="water alone" value={percent(w.percentages.stated_hydration)} />
+        <Fact name="Salt" value={percent(w.percentages.salt)} />
+        <Fact name="Yeast" from="as instant" value={percent(w.percentages.yeast)} />
+        {w.percentages.sugar > 0.05 && <Fact name="Sugar" value={percent(w.percentages.sugar)} />}
+        {w.percentages.fat > 0.05 && <Fact name="Fat" value={percent(w.percentages.fat)} />}
+      </Facts>
+    </>
+  );
+}
+
+export function WeighPlates({ sheet }: { sheet: Sheet }) {
+  const u = useUnits();
+  const w = sheet.weigh;
+  const shown = w.dough.filter((line) => line.grams > 0);
+  return (
+    <div className="grid gap-6 tab:grid-cols-2">
+      <div className="flex flex-col gap-5">
+        <Lines title="Dough" lines={w.dough} total={w.dough_g} spoonsOf={w.spoons} />
+      </div>
+      <div className="flex flex-col gap-5">
+        <Lines title={`Filling: ${sheet.sentence.filling_name}`} lines={w.filling} total={w.filling_g} spoonsOf={w.spoons} />
+        <Plate caption="what the dough is made of, by mass">
+          <MadeOf title="What the dough is made of" parts={shown.map((l) => ({ name: l.name, grams: l.grams, role: l.role }))} label={(part) => `${part.name} ${u.mass(part.grams)}`} />
+        </Plate>
+      </div>
+    </div>
+  );
+}

@@ -1,0 +1,62 @@
+import type { ReactNode } from "react";
+
+/** A tray's first line, its one large figure, and what that figure rests on. */
+export function Headline(props: { title: string; under?: ReactNode; figure: ReactNode; note?: ReactNode }) {
+  return (
+    <header>
+      <h2 className="text-[1.35rem] leading-tight font-bold">{props.title}</h2>
+      {props.under && <p className="text-muted">{props.under}</p>}
+      <p className="mt-3 text-[2.1rem] leading-none font-extrabold tracking-tight text-cobalt">{props.figure}</p>
+      {props.note && <p className="mt-1.5">{props.note}</p>}
+    </header>
+  );
+}
+
+/** Name, value, and in small what it comes from. `strong` for the one that matters most. */
+export function Fact(props: { name: string; value: ReactNode; from?: ReactNode; strong?: boolean }) {
+  return (
+    <div className="flex items-baseline justify-between gap-4 border-t-2 border-inset py-1.5 first:border-t-0">
+      <dt className="text-muted">
+        {props.name}
+        {props.from && <span className="block text-sm">{props.from}</span>}
+      </dt>
+      <dd className={`text-right whitespace-nowrap ${props.strong ? "text-xl font-bold text-cobalt" : "text-lg font-bold"}`}>{props.value}</dd>
+    </div>
+  );
+}
+
+export function Facts({ children }: { children: ReactNode }) {
+  return <dl className="mt-4">{children}</dl>;
+}
+
+/** A picture with its caption beneath. */
+export function Plate(props: { caption: ReactNode; children: ReactNode; className?: string }) {
+  return (
+    <figure className={`flex min-w-0 flex-col ${props.className ?? ""}`}>
+      {props.children}
+      <figcaption className="mt-1 text-center text-sm text-muted">{props.caption}</figcaption>
+    </figure>
+  );
+}
+
+/** A caution beside its step. */
+export function Warning(props: { title: string; text: string; source?: string; urgent?: boolean }) {
+  return (
+    <aside className={`rounded-xl border-2 px-3.5 py-2.5 ${props.urgent ? "border-crust bg-warm" : "border-rim bg-inset"}`}>
+      <p className="font-bold">{props.title}</p>
+      <p className="text-[0.95rem]">{props.text}</p>
+      {props.source && <p className="mt-0.5 text-sm text-muted">{props.source}</p>}
+    </aside>
+  );
+}
+
+/** Empty, loading and failed places say what is the matter and what still works. */
+export function Notice(props: { title: string; text?: string; children?: ReactNode }) {
+  return (
+    <div role="status" className="mx-auto my-16 max-w-lg px-6 text-center">
+      <p className="text-2xl font-bold">{props.title}</p>
+      {props.text && <p className="mt-2 text-muted">{props.text}</p>}
+      {props.children && <div className="mt-5 flex justify-center gap-3">{props.children}</div>}
+    </div>
+  );
+}

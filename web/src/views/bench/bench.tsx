@@ -1,0 +1,139 @@
+import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { useCallback, useEffect, useState, useSyncExternalStore } from "react";
+import { useNavigate, useParams, useSearchParams } from "react-router";
+
+import { client, ServerError, take, type Answer, type BakeOut, type Doubt, type Kitchen } from "../../api/client";
+import { nowIso } from "../../lib/clock";
+import { setAt } from "../../lib/path";
+import { useNow } from "../../lib/use-now";
+import { Button } from "../../ui/button";
+import { Notice } from "../../ui/facts";
+import { bakeQuery, bakesQuery, batchesQuery, kitchensQuery, pantryQuery } from "../queries";
+import { DraftStore } from "./draft-store";
+import { FilePanel } from "./file-panel";
+import { Hold } from "./hold";
+import { KeysPanel } from "./keys";
+import { RailAndTrays } from "./rail-and-trays";
+import { SaveState } from "./save-state";
+import { Sentence } from "./sentence";
+import { isTray, TRAYS, type TrayKey } from "./tray-list";
+
+export function Bench() {
+  const params = useParams();
+  const id = Number(params.id);
+  const bake = useQuery({ ...bakeQuery(id), enabled: Number.isInteger(id) });
+  const kitchens = useQuery(kitchensQuery);
+  if (bake.isError || !Number.isInteger(id)) {
+    const said = bake.error instanceof ServerError ? bake.error.message : "This address names no bake.";
+    return (
+      <Notice title="This bake cannot be opened" text={said}>
+        <Button onClick={() => void bake.refetch()}>Try again</Button>
+      </Notice>
+    );
+  }
+  if (!bake.data) return <Notice title="Opening the bake…" />;
+  return <OpenBake key={id} from={bake.data} kitchen={kitchens.data?.[0]} />;
+}
+
+/** Undo and redo anywhere but in a field; numbers open trays; ? lists the keys. */
+function useKeys(store: DraftStore, open: (tray: TrayKey) => void, help: () => void, answer: () => void) {
+  useEffect(() => {
+    const onKey = (e: KeyboardEvent) => {
+      const z = e.key.toLowerCase() === "z" && (e.ctrlKey || e.metaKey);
+      const typing = e.target instanceof HTMLInputElement || e.target instanceof HTMLTextAreaElement;
+      if (z) {
+        e.preventDefault();
+        if (e.target instanceof HTMLInputElement) e.target.blur();
+        if (e.shiftKey) store.redo();
+        else store.undo();
+        return;
+      }
+      if (typing || e.ctrlKey || e.metaKey || e.altKey) return;
+      const tray = TRAYS[Number(e.key) - 1];
+      if (tray) open(tray.key);
+      if (e.key === "?") help();
+      if (e.key === "Enter" && e.target === document.body) answer();
+    };
+    addEventListener("keydown", onKey);
+    return () => removeEventListener("keydown", onKey);
+  }, [store, open, help, answer]);
+}
+
+function OpenBake({ from, kitchen }: { from: BakeOut; kitchen: Kitchen | undefined }) {
+  const [store] = useState(() => new DraftStore(from));
+  const state = useSyncExternalStore(store.subscribe, store.read);
+  const [search, setSearch] = useSearchParams();
+  const [panel, setPanel] = useState<"keys" | "file" | null>(null);
+  const pantry = useQuery(pantryQuery);
+  const [starting, setStarting] = useState<string | null>(null);
+  const navigate = useNavigate();
+  const queries = useQueryClient();
+  const now = useNow(20_000);
+  const asked = search.get("tray");
+  const tray: TrayKey = isTray(asked) ? asked : "rise";
+  const { sheet, problems, document } = state;
+
+  useEffect(() => store.open(), [store]);
+  useEffect(() => {
+    globalThis.document.title = `${document.name || "A bake"} · Airy Crumb`;
+  }, [document.name]);
+
+  const open = useCallback((next: TrayKey) => setSearch((now) => ({ ...Object.fromEntries(now), tray: next })), [setSearch]);
+  const showHelp = useCallback(() => setPanel("keys"), []);
+  const edit = useCallback((next: typeof document, preview?: boolean) => store.edit(next, preview), [store]);
+  const answer = useCallback(
+    (doubt: Doubt, chosen: Answer) => {
+      const now = store.read().document;
+      if (chosen.changes.length === 0) return store.edit({ ...now, kept: [...new Set([...(now.kept ?? []), doubt.code])] });
+      store.edit(chosen.changes.reduce((doc, change) => setAt(doc, change.path, change.value), now));
+    },
+    [store],
+  );
+  const here = sheet?.doubts.filter((d) => d.tray === tray || d.tray === "day") ?? [];
+  const first = here[0];
+  const answerFirst = useCallback(() => first?.answers[0] && answer(first, first.answers[0]), [first, answer]);
+  useKeys(store, open, showHelp, answerFirst);
+
+  const begin = async () => {
+    setStarting("Starting…");
+    try {
+      const version = await store.settle();
+      const batch = await take(client.POST("/api/bakes/{bake_id}/batches", { params: { path: { bake_id: from.id } }, body: { version, kitchen_id: kitchen?.id ?? null, now: nowIso() } }));
+      await queries.invalidateQueries({ queryKey: batchesQuery.queryKey });
+      await navigate(`/hands/${batch.id}`);
+    } catch (error) {
+      setStarting(error instanceof Error ? error.message : String(error));
+    }
+  };
+  const keepAsOwn = async () => {
+    const id = await store.keepAsOwn();
+    await queries.invalidateQueries({ queryKey: bakesQuery.queryKey });
+    await navigate(`/bench/${id}`);
+  };
+
+  return (
+    <main className="mx-auto w-full max-w-[1320px] px-4 pb-8 tab:px-8">
+      <div className="flex flex-col justify-between gap-x-8 tab:flex-row">
+        <div className="min-w-0 flex-1">
+          <h1 className="sr-only">{document.name}</h1>
+          <Sentence document={document} sheet={sheet} problems={problems} kitchen={kitchen} edit={edit} />
+          <Hold document={document} sheet={sheet} edit={edit} />
+        </div>
+        <SaveState state={state} now={now} starting={starting} onUndo={store.undo} onRedo={store.redo} onStart={() => void begin()} onHelp={showHelp} onFile={() => setPanel("file")} onTakeOther={() => void store.takeOther()} onKeepAsOwn={() => void keepAsOwn()} />
+      </div>
+      {problems.length > 0 && (
+        <div role="alert" className="mt-2 rounded-xl border-2 border-crust bg-warm px-4 py-2.5">
+          {problems.map((p) => (
+            <p key={p.where + p.message} className="font-semibold">
+              {p.message}
+            </p>
+          ))}
+          {sheet && <p className="text-sm text-muted">Below is the last plan that could be worked out. What you typed is kept.</p>}
+        </div>
+      )}
+      {sheet ? <RailAndTrays sheet={sheet} tray={tray} now={now} stale={problems.length > 0} onOpen={open} onAnswer={answer} document={document} problems={problems} edit={edit} pantry={pantry.data ?? []} /> : problems.length === 0 && <Notice title="Working it out…" />}
+      <KeysPanel open={panel === "keys"} onClose={() => setPanel(null)} />
+      <FilePanel id={from.id} document={document} open={panel === "file"} onClose={() => setPanel(null)} onRename={(name) => edit({ ...document, name })} />
+    </main>
+  );
+}

@@ -1,0 +1,203 @@
+import { client, ServerError, take, type Bake, type BakeOut, type Problem, type Sheet } from "../../api/client";
+import { nowIso } from "../../lib/clock";
+import { emptyHistory, pushed, recall, redone, remember, undone, type History } from "../../lib/history";
+import { drop, keep, kept } from "../../lib/kept";
+
+export type SaveState = "saved" | "saving" | "unsaved" | "conflict" | "refused";
+
+export interface DraftState {
+  document: Bake;
+  sheet: Sheet | null;
+  problems: Problem[];
+  save: SaveState;
+  /** Why saving or working did not go well; null while all is well. */
+  trouble: string | null;
+  reachable: boolean;
+  canUndo: boolean;
+  canRedo: boolean;
+}
+
+interface Unsaved {
+  base: number;
+  document: Bake;
+}
+
+const SAVE_AFTER = 500;
+const TRY_AGAIN_AFTER = 4000;
+const WORK_AGAIN_AFTER = 60_000;
+
+/**
+ * One bake being edited: the document, its undo, its saving and its sheet.
+ *
+ * Edits go to this browser's storage at once, to the server's sheet at once, and to the server
+ * as a new version half a second later. Whatever fails, the edit stays.
+ */
+export class DraftStore {
+  private state: DraftState;
+  private history: History<Bake>;
+  private readonly listeners = new Set<() => void>();
+  private saveTimer: ReturnType<typeof setTimeout> | undefined;
+  private workTimer: ReturnType<typeof setTimeout> | undefined;
+  private working = false;
+  private workAgain = false;
+  private closed = false;
+  private base: number;
+  readonly id: number;
+
+  constructor(from: BakeOut) {
+    this.id = from.id;
+    this.base = from.version;
+    const unsaved = kept<Unsaved | null>(`draft.${from.id}`, null);
+    this.history = recall<Bake>(String(from.id));
+    const mine = unsaved && JSON.stringify(unsaved.document) !== JSON.stringify(from.document) ? unsaved : null;
+    const conflict = mine !== null && mine.base !== from.version;
+    this.state = {
+      document: mine ? mine.document : from.document,
+      sheet: null,
+      problems: [],
+      save: conflict ? "conflict" : mine ? "unsaved" : "saved",
+      trouble: conflict ? "This bake was changed elsewhere while your change here was not yet saved. Both are kept: choose." : null,
+      reachable: true,
+      ...this.depth(),
+    };
+    if (!mine) drop(`draft.${from.id}`);
+  }
+
+  open = (): (() => void) => {
+    this.closed = false;
+    void this.work();
+    if (this.state.save === "unsaved") this.saveSoon(SAVE_AFTER);
+    return () => {
+      this.closed = true;
+      clearTimeout(this.saveTimer);
+      clearTimeout(this.workTimer);
+      if (this.state.save === "unsaved") void this.save();
+    };
+  };
+  subscribe = (listener: () => void) => {
+    this.listeners.add(listener);
+    return () => void this.listeners.delete(listener);
+  };
+  read = () => this.state;
+
+  /** Change the document. A preview is worked but neither kept nor undoable: the drag is not over. */
+  edit(document: Bake, preview = false) {
+    if (!preview) {
+      const before = this.beforePreview ?? this.state.document;
+      this.beforePreview = null;
+      if (JSON.stringify(before) !== JSON.stringify(document)) this.history = pushed(this.history, before);
+      this.stored(document);
+    } else {
+      this.beforePreview ??= this.state.document;
+      this.set({ document });
+    }
+    void this.work();
+  }
+  private beforePreview: Bake | null = null;
+
+  undo = () => this.travel(undone(this.history, this.state.document));
+  redo = () => this.travel(redone(this.history, this.state.document));
+
+  private travel(step: { history: History<Bake>; document: Bake } | null) {
+    if (!step) return;
+    this.history = step.history;
+    this.stored(step.document);
+    void this.work();
+  }
+
+  private stored(document: Bake) {
+    remember(String(this.id), this.history);
+    keep(`draft.${this.id}`, { base: this.base, document } satisfies Unsaved);
+    this.set({ document, ...this.depth(), save: this.state.save === "conflict" ? "conflict" : "unsaved" });
+    if (this.state.save !== "conflict") this.saveSoon(SAVE_AFTER);
+  }
+
+  private depth = () => ({ canUndo: this.history.past.length > 0, canRedo: this.history.future.length > 0 });
+
+  private set(change: Partial<DraftState>) {
+    this.state = { ...this.state, ...change };
+    this.listeners.forEach((listener) => listener());
+  }
+
+  private saveSoon(after: number) {
+    clearTimeout(this.saveTimer);
+    this.saveTimer = setTimeout(() => void this.save(), after);
+  }
+
+  private async save() {
+    const document = this.state.document;
+    this.set({ save: "saving" });
+    try {
+      const saved = await take(client.PUT("/api/bakes/{bake_id}", { params: { path: { bake_id: this.id } }, body: { base: this.base, document } }));
+      this.base = saved.version;
+      const current = this.state.document === document;
+      if (current) drop(`draft.${this.id}`);
+      else keep(`draft.${this.id}`, { base: this.base, document: this.state.document } satisfies Unsaved);
+      this.set({ save: current ? "saved" : "unsaved", trouble: null });
+      if (!current) this.saveSoon(SAVE_AFTER);
+    } catch (error) {
+      this.notSaved(error instanceof ServerError ? error : new ServerError(0, String(error)));
+    }
+  }
+
+  private notSaved(error: ServerError) {
+    if (error.status === 409) return this.set({ save: "conflict", trouble: error.message });
+    if (error.status === 422) return this.set({ save: "refused", trouble: error.message });
+    this.set({ save: "unsaved", trouble: error.message });
+    if (!this.closed) this.saveSoon(TRY_AGAIN_AFTER);
+  }
+
+  /** Work the sheet for what is in sight: one request under way at a time, the newest edit next. */
+  private async work(): Promise<void> {
+    clearTimeout(this.workTimer);
+    if (this.working) {
+      this.workAgain = true;
+      return;
+    }
+    this.working = true;
+    const bake = this.state.document;
+    try {
+      const reply = await take(client.POST("/api/sheet", { body: { bake, kitchen_id: null, now: nowIso() } }));
+      this.set({ sheet: reply.sheet ?? this.state.sheet, problems: reply.problems, reachable: true });
+    } catch (error) {
+      const said = error instanceof ServerError ? error : new ServerError(0, String(error));
+      if (said.status === 422) this.set({ problems: [{ code: "refused", where: "", message: said.message }], reachable: true });
+      else this.set({ reachable: false });
+    }
+    this.working = false;
+    if (this.closed) return;
+    if (this.workAgain) {
+      this.workAgain = false;
+      return this.work();
+    }
+    this.workTimer = setTimeout(() => void this.work(), this.state.reachable ? WORK_AGAIN_AFTER : TRY_AGAIN_AFTER);
+  }
+
+  /** Give up what is here for what another window saved. */
+  async takeOther() {
+    const other = await take(client.GET("/api/bakes/{bake_id}", { params: { path: { bake_id: this.id } } }));
+    this.history = pushed(this.history, this.state.document);
+    remember(String(this.id), this.history);
+    drop(`draft.${this.id}`);
+    this.base = other.version;
+    this.set({ document: other.document, save: "saved", trouble: null, ...this.depth() });
+    void this.work();
+  }
+
+  /** Keep what is here as a bake of its own; returns its id. */
+  async keepAsOwn(): Promise<number> {
+    const document = { ...this.state.document, name: `${this.state.document.name} (my change)` };
+    const made = await take(client.POST("/api/bakes", { body: { document } }));
+    drop(`draft.${this.id}`);
+    remember(String(this.id), emptyHistory<Bake>());
+    return made.id;
+  }
+
+  /** Save now and wait for it, so that a batch starts from what is in sight. */
+  async settle(): Promise<number> {
+    clearTimeout(this.saveTimer);
+    if (this.state.save !== "saved") await this.save();
+    if (this.state.save !== "saved") throw new ServerError(0, this.state.trouble ?? "This bake could not be saved yet, so the batch was not started.");
+    return this.base;
+  }
+}

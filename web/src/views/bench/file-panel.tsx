@@ -1,0 +1,90 @@
+import { useQueryClient } from "@tanstack/react-query";
+import { useState } from "react";
+import { useNavigate } from "react-router";
+
+import { client, take, type Bake } from "../../api/client";
+import { Button } from "../../ui/button";
+import { Panel } from "../../ui/panel";
+import { bakesQuery } from "../queries";
+
+const fileName = (name: string) => `${name.toLowerCase().replace(/[^a-z0-9]+/g, "-").replace(/^-|-$/g, "") || "bake"}.json`;
+
+function download(document: Bake) {
+  const url = URL.createObjectURL(new Blob([`${JSON.stringify(document, null, 2)}\n`], { type: "application/json" }));
+  const link = globalThis.document.createElement("a");
+  link.href = url;
+  link.download = fileName(document.name);
+  link.click();
+  URL.revokeObjectURL(url);
+}
+
+interface Props {
+  id: number;
+  document: Bake;
+  open: boolean;
+  onClose: () => void;
+  onRename: (name: string) => void;
+}
+
+/** The bake as a thing of its own: its name, copies of it, and the bake file in and out. */
+export function FilePanel({ id, document, open, onClose, onRename }: Props) {
+  const [trouble, setTrouble] = useState<string | null>(null);
+  const queries = useQueryClient();
+  const navigate = useNavigate();
+  const go = async (to: string) => {
+    await queries.invalidateQueries({ queryKey: bakesQuery.queryKey });
+    onClose();
+    await navigate(to);
+  };
+  const attempt = async (work: () => Promise<void>) => {
+    setTrouble(null);
+    try {
+      await work();
+    } catch (error) {
+      setTrouble(error instanceof Error ? error.message : String(error));
+    }
+  };
+  const create = (made: Bake) => attempt(async () => go(`/bench/${(await take(client.POST("/api/bakes", { body: { document: made } }))).id}`));
+  const importFile = (file: File | undefined) =>
+    file &&
+    attempt(async () => {
+      let parsed: unknown;
+      try {
+        parsed = JSON.parse(await file.text());
+      } catch {
+        throw new Error(`${file.name} is not a bake file: it is not JSON. Your bake here is unchanged.`);
+      }
+      await create(parsed as Bake);
+    });
+  const putAway = () =>
+    attempt(async () => {
+      await take(client.DELETE("/api/bakes/{bake_id}", { params: { path: { bake_id: id } } }));
+      await go("/");
+    });
+  return (
+    <Panel title="This bake" open={open} onClose={onClose}>
+      <label className="mt-3 block font-semibold">
+        Name
+        <input defaultValue={document.name} maxLength={120} className="mt-1 block w-full rounded-xl border-2 border-cobalt bg-enamel px-3 py-2" onBlur={(e) => e.target.value !== document.name && onRename(e.target.value)} />
+      </label>
+      <div className="mt-4 flex flex-wrap gap-2">
+        <Button onClick={() => void create({ ...document, name: `${document.name} (copy)` })}>Make a copy</Button>
+        <Button onClick={() => download(document)}>Save as a file</Button>
+        <label className="inline-flex min-h-10 cursor-pointer items-center rounded-xl border-2 border-cobalt bg-enamel px-4 font-semibold text-cobalt focus-within:outline-3 focus-within:outline-crust">
+          Open a bake file
+          <input type="file" accept=".json,application/json" className="sr-only" onChange={(e) => void importFile(e.target.files?.[0])} />
+        </label>
+        <Button onClick={() => void putAway()}>Put it away</Button>
+      </div>
+      <p className="mt-2 text-sm text-muted">A bake put away leaves the list; the batches made from it stay in the Notebook.</p>
+      {trouble && (
+        <p role="alert" className="mt-3 rounded-xl border-2 border-crust bg-warm p-3">
+          {trouble}
+        </p>
+      )}
+      <Button look="solid" className="mt-5" onClick={onClose}>
+        Back to the bench
+      </Button>
+    </Panel>
+  );
+}

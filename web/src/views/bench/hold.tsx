@@ -1,0 +1,51 @@
+import type { Bake, Sheet } from "../../api/client";
+import { shownNumber, read, unitOf, written } from "../../lib/quantity";
+import { useSettings, useUnits } from "../../lib/settings";
+import type { Edit } from "../../trays/quantity";
+import { Amount } from "../../ui/amount";
+import { Choice } from "../../ui/choice";
+
+/** What is held and what gives way, as a second, smaller sentence. */
+export function Hold({ document, sheet, edit }: { document: Bake; sheet: Sheet | null; edit: Edit }) {
+  const { units } = useSettings();
+  const u = useUnits();
+  const pin = document.pin;
+  const by = pin?.by ?? "nothing";
+  const flours = sheet?.weigh.dough.filter((line) => line.role === "flour") ?? [];
+  const options = [
+    { value: "nothing", label: "nothing", note: "pieces and weights decide how much is made" },
+    { value: "flour", label: "the flour I have" },
+    { value: "filling", label: "the filling I have" },
+    { value: "dough", label: "the whole dough" },
+    ...(sheet?.weigh.dough.filter((line) => flours.length > 1 || line.role !== "flour").map((line) => ({ value: line.key, label: line.name })) ?? []),
+  ];
+  const now = (what: string) =>
+    what === "flour" ? sheet?.weigh.flour_g : what === "filling" ? sheet?.weigh.filling_g : what === "dough" ? sheet?.weigh.dough_g : sheet?.weigh.dough.find((l) => l.key === what)?.grams;
+  const choose = (what: string) => {
+    if (what === "nothing") {
+      // The numbers in sight stay as they are when nothing is held any more.
+      const s = sheet?.scaled;
+      edit({ ...document, pin: null, ...(s ? { pieces: s.pieces, dough_per_piece: `${s.dough_per_piece_g.toFixed(1)} g`, filling_per_piece: `${s.filling_per_piece_g.toFixed(1)} g` } : {}) });
+    } else edit({ ...document, pin: { by: what, amount: `${Math.round(now(what) ?? 500)} g`, gives_way: "pieces" } });
+  };
+  const value = pin ? read(pin.amount, "mass") : null;
+  const each = by === "filling" ? "the filling in each" : "the dough in each";
+  return (
+    <p className="text-[1.02rem] leading-[2] text-muted">
+      Held: <Choice label="Held" value={by} options={options} onChoose={choose} className="rounded border-b-2 border-cobalt font-bold text-cobalt" />
+      {pin && (
+        <>
+          {", "}
+          <Amount label="Amount held" shown={value === null ? pin.amount : shownNumber(value, "mass", units)} {...(value === null ? {} : { unit: unitOf("mass", units) })}
+            step={5} largeStep={50} onCommit={(t) => edit({ ...document, pin: { ...pin, amount: written(t, "mass", units) } })} onPreview={(t) => edit({ ...document, pin: { ...pin, amount: written(t, "mass", units) } }, true)} />
+          , so{" "}
+          <Choice label="Gives way" value={pin.gives_way} onChoose={(gives_way) => edit({ ...document, pin: { ...pin, gives_way } })} className="rounded border-b-2 border-cobalt font-bold text-cobalt"
+            options={[{ value: "pieces", label: "the number of pieces" }, { value: "weight", label: each }]} />{" "}
+          gives way
+          {sheet && sheet.scaled.spare_dough_g > 1 && <>; {u.mass(sheet.scaled.spare_dough_g)} of dough is spare</>}
+        </>
+      )}
+      {!pin && sheet && <>: {u.mass(sheet.weigh.flour_g)} of flour makes {u.mass(sheet.weigh.dough_g)} of dough; {u.mass(sheet.weigh.filling_g)} of filling</>}.
+    </p>
+  );
+}

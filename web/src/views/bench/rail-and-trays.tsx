@@ -1,0 +1,114 @@
+import type { Answer, Doubt, PantryItem, Sheet } from "../../api/client";
+import { Rail } from "../../drawings/rail";
+import { clockTicks } from "../../drawings/ticks";
+import { clock, duration } from "../../lib/clock";
+import { useUnits } from "../../lib/settings";
+import { DivideFacts, DividePlates } from "../../trays/divide";
+import { ProofFacts, ProofPlates, RiseFacts, RisePlates } from "../../trays/ferment";
+import { HeatFacts, HeatPlates } from "../../trays/heat";
+import type { Editing } from "../../trays/quantity";
+import { Recipe } from "../../trays/recipe";
+import { TraySettings } from "../../trays/settings";
+import { WeighFacts, WeighPlates } from "../../trays/weigh";
+import { WrapFacts, WrapPlates } from "../../trays/wrap";
+import { Warning } from "../../ui/facts";
+import { TrayList, TrayPanel, TrayRoot, TrayTab } from "../../ui/panel";
+import { Doubts } from "./doubts";
+import { TRAYS, type TrayKey } from "./tray-list";
+
+interface Props extends Editing {
+  sheet: Sheet;
+  pantry: PantryItem[];
+  tray: TrayKey;
+  now: number;
+  stale: boolean;
+  onOpen: (tray: TrayKey) => void;
+  onAnswer: (doubt: Doubt, answer: Answer) => void;
+}
+
+/** In a few words, what a tray holds. */
+function useWords(sheet: Sheet): Record<TrayKey, string> {
+  const u = useUnits();
+  const ready = (t: Sheet["rise"]) => (t.forecast.ready ? `${clock(t.ready_low)} to ${clock(t.ready_high)}` : "not in sight");
+  return {
+    weigh: `${u.mass(sheet.weigh.flour_g)} flour, ${sheet.weigh.feel}`,
+    rise: ready(sheet.rise),
+    divide: `${sheet.divide.pieces} × ${u.mass(sheet.divide.each_shown_g)}`,
+    wrap: `${u.length(sheet.wrap.diameter_mm)}, ${duration((sheet.wrap_seconds_each * sheet.divide.pieces) / 60)}`,
+    proof: ready(sheet.proof),
+    heat: `${duration(sheet.heat.minutes_planned)}${sheet.heat.loads > 1 ? ` × ${sheet.heat.loads}` : ""} + ${sheet.heat.rest_min} rest`,
+  };
+}
+
+const FACTS = { weigh: WeighFacts, rise: RiseFacts, divide: DivideFacts, wrap: WrapFacts, proof: ProofFacts, heat: HeatFacts };
+const PLATES = { weigh: WeighPlates, rise: RisePlates, divide: DividePlates, wrap: WrapPlates, proof: ProofPlates, heat: HeatPlates };
+
+function RailOf({ sheet, tray, now }: { sheet: Sheet; tray: TrayKey; now: number }) {
+  const ms = (at: string) => Date.parse(at);
+  const minutes = (ms(sheet.day.eat) - ms(sheet.day.start)) / 60_000;
+  const steps = sheet.day.steps;
+  const at = (key: string) => ms(steps.find((s) => s.key === key)?.start ?? sheet.day.start);
+  const hands = steps.filter((s) => s.hands).map((s) => ({ start: ms(s.start), end: ms(s.end), label: `${s.label}, ${clock(s.start)}` }));
+  const doubt = (["rise", "proof"] as const).filter((k) => sheet[k].forecast.ready).map((k) => ({ start: ms(sheet[k].ready_low), end: Math.min(ms(sheet[k].ready_high), ms(sheet.day.eat)), label: `ready ${clock(sheet[k].ready_low)} to ${clock(sheet[k].ready_high)}` }));
+  const ticks = clockTicks(sheet.day.start, minutes, clock, 9).map((t) => ({ at: ms(sheet.day.start) + t.x * 60_000, label: t.label }));
+  const hangers = TRAYS.map((t, i) => ({ at: at(t.key), to: (i + 0.5) / TRAYS.length, open: t.key === tray }));
+  return <Rail title={`From ${clock(sheet.day.start)} to ${clock(sheet.day.eat)}: brown strips need your hands, pale bands are not certain`} start={ms(sheet.day.start)} end={ms(sheet.day.eat)} hands={hands} doubt={doubt} ticks={ticks} now={now} hangers={hangers} />;
+}
+
+function Tab({ name, word, at, doubts, value }: { name: string; word: string; at: string; doubts: number; value: string }) {
+  return (
+    <TrayTab value={value} className="group enamel min-w-0 !rounded-2xl px-3 py-1.5 text-left text-ink data-[state=active]:bg-cobalt data-[state=active]:text-oncobalt wide:data-[state=active]:-mb-[26px] wide:data-[state=active]:rounded-b-none wide:data-[state=active]:pb-[26px]">
+      <span className="flex items-baseline justify-between gap-1">
+        <span className="text-[1.12rem] font-bold">
+          {name}
+          {doubts > 0 && (
+            <span className="ml-1.5 rounded-full bg-crust px-1.5 text-sm font-bold text-oncrust" aria-label={`${doubts} to answer`}>
+              {doubts}
+            </span>
+          )}
+        </span>
+        <span className="font-semibold">{at}</span>
+      </span>
+      <span className="block truncate text-sm text-muted group-data-[state=active]:text-oncobalt">{word}</span>
+    </TrayTab>
+  );
+}
+
+/** The clock of the bake, its trays, and the open tray filling the bench. */
+export function RailAndTrays({ sheet, tray, now, stale, onOpen, onAnswer, pantry, ...editing }: Props) {
+  const words = useWords(sheet);
+  const u = useUnits();
+  const Facts = FACTS[tray];
+  const Plates = PLATES[tray];
+  const here = sheet.doubts.filter((d) => d.tray === tray || d.tray === "day");
+  const cautions = sheet.cautions.filter((c) => c.tray === tray);
+  const weight = (key: string) => sheet.doubts.filter((d) => d.tray === key && d.severity !== "note").length;
+  const start = (key: string) => clock(sheet.day.steps.find((s) => s.key === key)?.start ?? sheet.day.start);
+  return (
+    <TrayRoot value={tray} onValueChange={(next) => onOpen(next as TrayKey)} className={`mt-2 ${stale ? "opacity-60" : ""}`} data-worked={sheet.worked_at}>
+      <div className="hidden wide:block">
+        <RailOf sheet={sheet} tray={tray} now={now} />
+      </div>
+      <TrayList aria-label="Trays" className="mb-2 grid grid-cols-2 gap-2 min-[30rem]:grid-cols-3 wide:relative wide:z-10 wide:grid-cols-6 wide:gap-3">
+        {TRAYS.map((t) => (
+          <Tab key={t.key} value={t.key} name={t.name} at={start(t.key)} word={words[t.key]} doubts={weight(t.key)} />
+        ))}
+      </TrayList>
+      <TrayPanel value={tray} tabIndex={-1} className="enamel wide:relative wide:mt-[14px] grid gap-x-7 gap-y-6 p-4 tab:p-6 wide:grid-cols-[17.5rem_minmax(0,1fr)_16.5rem]">
+        <section aria-label="What to do">
+          <Facts sheet={sheet} />
+          <TraySettings tray={tray} room={sheet.sentence.room_c} {...editing} />
+        </section>
+        <section aria-label="What you will see" className="min-w-0">
+          <Plates sheet={sheet} now={now} />
+          {tray === "weigh" && <Recipe pantry={pantry} {...editing} />}
+        </section>
+        <div className="flex flex-col gap-3 wide:border-l-2 wide:border-rim wide:pl-5">
+          {cautions.filter((c) => c.urgent).map((c) => <Warning key={c.code} title={u.text(c.title)} text={u.text(c.text)} urgent />)}
+          <Doubts doubts={here} elsewhere={sheet.doubts.length - here.length} onAnswer={onAnswer} />
+          {cautions.filter((c) => !c.urgent).map((c) => <Warning key={c.code} title={u.text(c.title)} text={u.text(c.text)} />)}
+        </div>
+      </TrayPanel>
+    </TrayRoot>
+  );
+}

@@ -1,0 +1,83 @@
+import { clockFrom, duration } from "../../lib/clock";
+import { Button } from "../../ui/button";
+import type { DraftState } from "./draft-store";
+
+const WORDS: Record<DraftState["save"], string> = {
+  saved: "saved",
+  saving: "saving…",
+  unsaved: "kept here, not yet saved",
+  conflict: "changed in two places",
+  refused: "kept here, not saved",
+};
+
+interface Props {
+  state: DraftState;
+  now: number;
+  starting: string | null;
+  onUndo: () => void;
+  onRedo: () => void;
+  onStart: () => void;
+  onHelp: () => void;
+  onFile: () => void;
+  onTakeOther: () => void;
+  onKeepAsOwn: () => void;
+}
+
+/** When to start, whether it is saved, and the way back. */
+export function SaveState(p: Props) {
+  const { sheet, save, trouble, reachable, problems } = p.state;
+  return (
+    <aside className="flex shrink-0 flex-col gap-1 pt-2 tab:w-56 tab:text-right">
+      {sheet && (
+        <>
+          <p className="text-[1.3rem] leading-tight font-bold">Start {clockFrom(sheet.day.start, p.now)}</p>
+          <p className="text-muted">
+            eat {clockFrom(sheet.day.eat_low, p.now)} to {clockFrom(sheet.day.eat_high, p.now)}; {duration(sheet.day.hands_min)} with your hands
+          </p>
+        </>
+      )}
+      <div className="mt-1 flex flex-wrap items-center gap-2 tab:justify-end">
+        <Button look="solid" disabled={!sheet || problems.length > 0 || save === "conflict"} onClick={p.onStart}>
+          Start this bake
+        </Button>
+      </div>
+      <p className="text-sm text-muted" aria-live="polite">
+        <span data-save={save}>{reachable ? WORDS[save] : "server out of reach; kept here"}</span>
+        {" · "}
+        <button type="button" className="font-semibold text-cobalt underline disabled:text-muted disabled:no-underline" disabled={!p.state.canUndo} onClick={p.onUndo}>
+          undo
+        </button>
+        {" · "}
+        <button type="button" className="font-semibold text-cobalt underline disabled:text-muted disabled:no-underline" disabled={!p.state.canRedo} onClick={p.onRedo}>
+          redo
+        </button>
+        {" · "}
+        <button type="button" className="font-semibold text-cobalt underline" onClick={p.onFile}>
+          bake file
+        </button>
+        {" · "}
+        <button type="button" className="font-semibold text-cobalt underline" onClick={p.onHelp}>
+          keys
+        </button>
+      </p>
+      {p.starting && (
+        <p role="status" className="text-sm font-semibold text-crust">
+          {p.starting}
+        </p>
+      )}
+      {trouble && (
+        <div role="alert" className="rounded-xl border-2 border-crust bg-warm p-2.5 text-left text-sm">
+          <p>{trouble}</p>
+          {save === "conflict" && (
+            <p className="mt-2 flex flex-wrap gap-2">
+              <Button look="crust" onClick={p.onKeepAsOwn}>
+                Keep mine as its own bake
+              </Button>
+              <Button onClick={p.onTakeOther}>Take the other</Button>
+            </p>
+          )}
+        </div>
+      )}
+    </aside>
+  );
+}

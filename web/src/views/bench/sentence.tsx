@@ -1,0 +1,125 @@
+import type { Bake, Kitchen, Sheet } from "../../api/client";
+import { clock, nowIso } from "../../lib/clock";
+import { Quantity, type Editing } from "../../trays/quantity";
+import { Amount } from "../../ui/amount";
+import { Choice } from "../../ui/choice";
+
+interface Props extends Editing {
+  sheet: Sheet | null;
+  kitchen: Kitchen | undefined;
+}
+
+/** Editing a number that gives way makes the other one give way instead. */
+const givingWay = (document: Bake, what: "pieces" | "weight"): Bake =>
+  document.pin ? { ...document, pin: { ...document.pin, gives_way: what } } : document;
+
+const CLOSINGS = [
+  { value: "gathered", label: "pleated buns", note: "gathered and twisted shut on top" },
+  { value: "half_moon", label: "half-moons", note: "a disc folded over and crimped" },
+] as const;
+
+function Pieces(p: Props) {
+  const follows = p.document.pin?.gives_way === "pieces" && p.sheet ? p.sheet.scaled.pieces : null;
+  const put = (typed: string, preview: boolean) => {
+    const count = Number(typed.replace(",", "."));
+    // What is no whole number is kept as typed nowhere: the field shows the last one and says why.
+    if (typed.trim() === "" || !Number.isInteger(count)) return p.edit({ ...p.document, pieces: (typed.trim() || null) as unknown as number }, preview);
+    p.edit(givingWay({ ...p.document, pieces: count }, "weight"), preview);
+  };
+  return (
+    <Amount label="Pieces" shown={String(follows ?? p.document.pieces ?? "")} step={1} largeStep={6} follows={follows !== null}
+      invalid={p.problems.some((problem) => problem.where === "pieces")} onCommit={(t) => put(t, false)} onPreview={(t) => put(t, true)} />
+  );
+}
+
+function Closing(p: Props) {
+  return <Choice label="Closing" value={p.document.closing} options={[...CLOSINGS]} onChoose={(closing) => p.edit({ ...p.document, closing })} />;
+}
+
+function Heat(p: Props) {
+  const heat = p.document.heat;
+  const choose = (method: "steam" | "oven") =>
+    p.edit({ ...p.document, heat: { ...heat, method, temperature: method === "oven" ? (heat.temperature ?? "190 C") : (heat.temperature ?? null), covered: method === "steam", minutes: null } });
+  return (
+    <>
+      <Choice label="Heat" value={heat.method} onChoose={choose}
+        options={[{ value: "steam", label: "steamed", note: "in baskets over boiling water" }, { value: "oven", label: "baked", note: "on a tray in the oven" }]} />
+      {heat.method === "oven" ? (
+        <>
+          {" at "}
+          <Quantity {...p} label="Oven temperature" kind="temperature" path={["heat", "temperature"]} text={heat.temperature ?? ""} />
+        </>
+      ) : (
+        <>
+          {" over a "}
+          <Choice label="Fire" value={heat.fire ?? "high"} onChoose={(fire) => p.edit({ ...p.document, heat: { ...heat, fire } })}
+            options={[{ value: "gentle", label: "gentle fire", note: "steam with some air in it" }, { value: "high", label: "high fire", note: "full steam" }]} />
+        </>
+      )}
+    </>
+  );
+}
+
+type When = "eat" | "start" | "now";
+
+function Hour(p: Props) {
+  const plan = p.document.plan ?? {};
+  const when: When = plan.eat_at ? "eat" : plan.start_at ? "start" : "now";
+  const put = (eat_at: string | null, start_at: string | null) => p.edit({ ...p.document, plan: { ...plan, eat_at, start_at } });
+  const choose = (next: When) => put(next === "eat" ? clock(p.sheet?.day.eat ?? Date.now()) : null, next === "start" ? clock(p.sheet?.day.start ?? Date.now()) : null);
+  const text = plan.eat_at ?? plan.start_at ?? "";
+  const shown = /^\d{4}-/.test(text) && !Number.isNaN(Date.parse(text)) ? clock(text) : text;
+  const typed = (value: string, minutes = 0) => {
+    const hhmm = minutes ? clock(Date.parse(`2000-01-01T${shown.padStart(5, "0")}`) + minutes * 60_000) : value;
+    // An hour typed on another day stays on that day.
+    const date = /^\d{4}-/.test(text) && /^\d{1,2}:\d{2}$/.test(hhmm) ? nowIso(new Date(`${text.slice(0, 10)}T${hhmm.padStart(5, "0")}`)) : hhmm;
+    put(when === "eat" ? date : null, when === "start" ? date : null);
+  };
+  return (
+    <>
+      <Choice label="What the plan goes by" value={when} onChoose={choose} className="rounded border-b-3 border-dotted border-rim px-0.5 text-ink"
+        options={[{ value: "eat", label: "to eat at", note: "worked back from the hour to eat" }, { value: "start", label: "starting at", note: "worked forwards from then" }, { value: "now", label: "starting now", note: "worked forwards from this minute" }]} />{" "}
+      {when !== "now" && <ClockField key={text} shown={shown} label={when === "eat" ? "Hour to eat" : "Hour to start"} invalid={p.problems.some((q) => q.where.startsWith("plan."))} onCommit={typed} />}
+    </>
+  );
+}
+
+/** An hour of the day, nudged by five minutes. */
+function ClockField(p: { shown: string; label: string; invalid: boolean; onCommit: (value: string, minutes?: number) => void }) {
+  return (
+    <span className={`chip inline-flex ${p.invalid ? "!text-crust outline-2 outline-crust" : ""}`}>
+      <input aria-label={p.label} defaultValue={p.shown} size={5} maxLength={5} inputMode="numeric" aria-invalid={p.invalid || undefined} autoComplete="off"
+        className="fit min-w-[4.2ch] rounded bg-transparent text-center outline-offset-4"
+        onFocus={(e) => e.target.select()}
+        onBlur={(e) => e.target.value !== p.shown && p.onCommit(e.target.value)}
+        onKeyDown={(e) => {
+          if (e.key === "Enter") e.currentTarget.blur();
+          const by = e.shiftKey ? 30 : 5;
+          if (e.key === "ArrowUp" || e.key === "ArrowDown") {
+            e.preventDefault();
+            p.onCommit("", e.key === "ArrowUp" ? by : -by);
+          }
+        }} />
+    </span>
+  );
+}
+
+/** The bake in one sentence. Every raised word can be changed; a sunk number follows from a held one. */
+export function Sentence(p: Props) {
+  const { document, sheet } = p;
+  const pin = document.pin;
+  const weightFollows = pin?.gives_way === "weight" && sheet;
+  const room = document.plan?.room ?? p.kitchen?.document.room ?? "";
+  return (
+    <p className="text-[1.36rem] leading-[1.85] tab:text-[1.72rem] tab:leading-[1.72]">
+      Make <Pieces {...p} /> <Closing {...p} /> of{" "}
+      <Quantity {...p} label="Dough in each" kind="mass" path={["dough_per_piece"]} text={document.dough_per_piece}
+        follows={weightFollows && pin?.by !== "filling" ? sheet.scaled.dough_per_piece_g : null} also={(d) => (pin?.by === "filling" ? d : givingWay(d, "pieces"))} />{" "}
+      dough around{" "}
+      <Quantity {...p} label="Filling in each" kind="mass" path={["filling_per_piece"]} text={document.filling_per_piece}
+        follows={weightFollows && pin?.by === "filling" ? sheet.scaled.filling_per_piece_g : null} also={(d) => (pin?.by === "filling" ? givingWay(d, "pieces") : d)} />{" "}
+      of <strong className="font-bold">{document.filling.name}</strong>, <Heat {...p} />, <Hour {...p} />, in a kitchen at{" "}
+      <Quantity {...p} label="Kitchen temperature" kind="temperature" path={["plan", "room"]} text={room} />.
+    </p>
+  );
+}

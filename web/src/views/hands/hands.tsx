@@ -1,0 +1,232 @@
+import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { useEffect, useRef, useState, useSyncExternalStore } from "react";
+import { Link, useNavigate, useParams } from "react-router";
+
+import { client, take, type BatchOut, type Outcome } from "../../api/client";
+import { countdown, nowIso } from "../../lib/clock";
+import { useUnits } from "../../lib/settings";
+import { useNow } from "../../lib/use-now";
+import { FermentCurve } from "../../trays/ferment";
+import { CoreCurve } from "../../trays/heat";
+import { Button } from "../../ui/button";
+import { Notice, Warning } from "../../ui/facts";
+import { batchesQuery, batchQuery } from "../queries";
+import { ring, stayAwake } from "./alarm";
+import { HowWasIt } from "./outcome";
+import { ended, RunStore } from "./outbox";
+import { RisenBy, TypedReading } from "./readings";
+import { dueAt, nextWords, STAGES, stepOf, type HandsStep, type Stage } from "./steps";
+
+export function Hands() {
+  const id = Number(useParams().id);
+  const batch = useQuery({ ...batchQuery(id), enabled: Number.isInteger(id), staleTime: Infinity });
+  if (batch.isError || !Number.isInteger(id))
+    return (
+      <Notice title="This batch cannot be opened" text={batch.error?.message ?? "This address names no batch."}>
+        <Button onClick={() => void batch.refetch()}>Try again</Button>
+        <Link to="/notebook" className="self-center font-semibold text-cobalt underline">
+          To the notebook
+        </Link>
+      </Notice>
+    );
+  if (!batch.data) return <Notice title="Opening the batch…" />;
+  return <Run key={id} from={batch.data} />;
+}
+
+/** Rings once when the countdown passes zero, and again for each new step. */
+function useAlarm(due: number | null, now: number) {
+  const rung = useRef<number | null>(null);
+  useEffect(() => {
+    if (due === null || now < due || now - due > 120_000 || rung.current === due) return;
+    rung.current = due;
+    ring();
+  }, [due, now]);
+}
+
+function Run({ from }: { from: BatchOut }) {
+  const [store] = useState(() => new RunStore(from));
+  const state = useSyncExternalStore(store.subscribe, store.read);
+  const [panel, setPanel] = useState<"risen" | "dough" | "probe" | "weight" | null>(null);
+  const [trouble, setTrouble] = useState<string | null>(null);
+  const now = useNow(500);
+  const u = useUnits();
+  const navigate = useNavigate();
+  const queries = useQueryClient();
+  useEffect(() => store.open(), [store]);
+  useEffect(stayAwake, []);
+
+  const { batch } = state;
+  const sheet = batch.live.sheet ?? batch.plan;
+  const endedAt = ended(state);
+  const stage = STAGES.find((s) => !endedAt.has(s));
+  const step = stage ? stepOf(stage, sheet, u) : null;
+  const due = step && step.figure === null ? dueAt(step.stage, sheet, endedAt) : null;
+  useAlarm(due, now);
+  useEffect(() => {
+    document.title = `${step?.name ?? "Done"} · ${batch.name}`;
+  }, [step?.name, batch.name]);
+
+  const finish = async (outcome: Outcome) => {
+    try {
+      await take(client.POST("/api/batches/{batch_id}/finish", { params: { path: { batch_id: batch.id } }, body: { outcome, now: nowIso() } }));
+      await queries.invalidateQueries({ queryKey: batchesQuery.queryKey });
+      await queries.invalidateQueries({ queryKey: ["batch", batch.id] });
+      await navigate(`/notebook/${batch.id}`);
+    } catch (error) {
+      setTrouble(error instanceof Error ? error.message : String(error));
+    }
+  };
+  if (batch.finished)
+    return (
+      <Notice title="This batch is finished" text="It is in the notebook.">
+        <Link to={`/notebook/${batch.id}`} className="font-semibold text-cobalt underline">
+          Look back on it
+        </Link>
+      </Notice>
+    );
+
+  const done = () => {
+    if (!step) return;
+    const seen = (step.stage === "rise" || step.stage === "proof") && step.press.startsWith("It has");
+    store.mark([...(seen ? [{ kind: "doubled" as const, stage: step.stage }] : []), { kind: "done", stage: step.stage }]);
+  };
+  const mark = (kind: "risen" | "dough_temperature" | "probe" | "dough_weight", on: Stage, value: number) => {
+    store.mark([{ kind, stage: on, value }]);
+    setPanel(null);
+  };
+  const undo = () => {
+    const all = [...batch.observations, ...state.waiting].filter((o) => o.kind !== "undo" && o.kind !== "started");
+    const last = all.at(-1);
+    const together = all.filter((o) => last && o.at === last.at).length;
+    store.undo(Math.max(1, together));
+  };
+  const marked = batch.observations.length + state.waiting.length > 1;
+
+  return (
+    <main className="min-h-dvh bg-cobalt p-1.5 tab:p-3">
+      <div className="flex min-h-[calc(100dvh-0.75rem)] flex-col rounded-3xl bg-enamel px-5 py-4 tab:min-h-[calc(100dvh-1.5rem)] tab:px-10">
+        <div className="flex items-baseline justify-between gap-3 text-lg">
+          <p className="font-bold text-cobalt">{step ? step.name : "All done"}</p>
+          <p className="text-ink">
+            {stage ? `${STAGES.indexOf(stage) + 1} of ${STAGES.length}` : ""}
+            <Link to={`/bench/${batch.bake_id}`} className="ml-4 font-semibold text-cobalt underline">
+              leave
+            </Link>
+          </p>
+        </div>
+        {(!state.reachable || state.waiting.length > 0) && (
+          <p role="status" className="mt-1 rounded-xl border-2 border-crust bg-warm px-3 py-1.5 font-semibold">
+            {state.reachable ? "Sending…" : `Server out of reach: go on, ${state.waiting.length ? "your marks are kept here and sent later" : "the times below still count"}.`}
+          </p>
+        )}
+        {state.trouble && (
+          <p role="alert" className="mt-1 rounded-xl border-2 border-crust bg-warm px-3 py-1.5 font-semibold">
+            {state.trouble}
+          </p>
+        )}
+        {step ? (
+          <StepView step={step} due={due} now={now} batch={batch} endedAt={endedAt} onDone={done} extras={<Extras stage={step.stage} marked={marked} onOpen={setPanel} onUndo={undo} onSkip={() => store.mark([{ kind: "done", stage: step.stage }])} press={step.press} />} />
+        ) : (
+          <>
+            <HowWasIt onFinish={(o) => void finish(o)} trouble={trouble} />
+            <Button className="mx-auto mt-3" onClick={undo}>
+              Undo: not eaten yet
+            </Button>
+          </>
+        )}
+      </div>
+      <RisenBy open={panel === "risen"} onClose={() => setPanel(null)} onMark={(v) => mark("risen", stage === "proof" ? "proof" : "rise", v)} />
+      <TypedReading title="The dough is at" note="Push the probe into its middle." kind="temperature" open={panel === "dough"} onClose={() => setPanel(null)} onMark={(v) => mark("dough_temperature", "rise", v)} />
+      <TypedReading title="The probe says" note="In the middle of the thickest piece." kind="temperature" open={panel === "probe"} onClose={() => setPanel(null)} onMark={(v) => mark("probe", "heat", v)} />
+      <TypedReading title="The whole dough weighs" note="Turned out of its bowl." kind="mass" open={panel === "weight"} onClose={() => setPanel(null)} onMark={(v) => mark("dough_weight", "divide", v)} />
+    </main>
+  );
+}
+
+interface StepProps {
+  step: HandsStep;
+  due: number | null;
+  now: number;
+  batch: BatchOut;
+  endedAt: Map<string, number>;
+  onDone: () => void;
+  extras: React.ReactNode;
+}
+
+/** The figure of a step, and its curve where it has one. */
+function StepView({ step, due, now, batch, endedAt, onDone, extras }: StepProps) {
+  const u = useUnits();
+  const sheet = batch.live.sheet ?? batch.plan;
+  const left = due === null ? 0 : (due - now) / 1000;
+  const over = due !== null && left < 0;
+  const heatFrom = endedAt.get("proof");
+  return (
+    <>
+      <h1 className="mt-2 text-[1.9rem] leading-tight font-extrabold tab:text-[2.6rem]">{step.title}</h1>
+      <p className="text-lg text-ink tab:text-xl">{step.under}</p>
+      <div className="grid flex-1 items-center gap-x-10 tab:landscape:grid-cols-2">
+        <button type="button" onClick={onDone} aria-label={`${step.press}: press anywhere here`} className="w-full rounded-3xl py-3 text-center">
+          <span role="timer" className={`block text-[min(23vw,8.5rem)] leading-none font-extrabold tracking-tight ${over ? "text-crust" : "text-ink"}`}>
+            {step.figure ?? countdown(left)}
+          </span>
+          <span className="mt-2 block text-lg text-ink tab:text-xl">
+            {over && "time to look: "}
+            {step.figureNote}
+          </span>
+        </button>
+        <div className="flex flex-col gap-3">
+          {step.stage === "rise" && <FermentCurve tray={sheet.rise} now={now} large width={460} height={250} />}
+          {step.stage === "proof" && <FermentCurve tray={sheet.proof} now={now} large width={460} height={250} />}
+          {step.stage === "heat" && <CoreCurve heat={sheet.heat} minute={heatFrom ? (now - heatFrom) / 60_000 : null} large width={460} height={250} />}
+          {step.stage === "weigh" && <Amounts batch={batch} />}
+          {step.cautions.filter((c) => c.urgent).map((c) => <Warning key={c.code} title={u.text(c.title)} text={u.text(c.text)} urgent />)}
+        </div>
+      </div>
+      <p className="mt-2 text-lg">{nextWords(step.stage, sheet)}</p>
+      <Button look="solid" className="mt-3 min-h-24 w-full !rounded-3xl text-[1.9rem]" onClick={onDone}>
+        {step.press}
+      </Button>
+      {extras}
+      {step.cautions.filter((c) => !c.urgent).map((c) => <div key={c.code} className="mt-3"><Warning title={u.text(c.title)} text={u.text(c.text)} /></div>)}
+    </>
+  );
+}
+
+function Amounts({ batch }: { batch: BatchOut }) {
+  const u = useUnits();
+  const lines = (batch.live.sheet ?? batch.plan).weigh.dough;
+  return (
+    <ul className="text-xl tab:text-2xl">
+      {lines.map((l) => (
+        <li key={l.key} className="flex justify-between border-b-2 border-inset py-1">
+          {l.name}
+          <strong>{u.mass(l.shown_g)}</strong>
+        </li>
+      ))}
+    </ul>
+  );
+}
+
+interface ExtrasProps {
+  stage: Stage;
+  marked: boolean;
+  press: string;
+  onOpen: (panel: "risen" | "dough" | "probe" | "weight") => void;
+  onUndo: () => void;
+  onSkip: () => void;
+}
+
+/** Other things to say at this step, each large enough for a knuckle. */
+function Extras(p: ExtrasProps) {
+  const big = "min-h-14 flex-1 !px-2";
+  return (
+    <div className="mt-3 flex flex-wrap gap-2">
+      {(p.stage === "rise" || p.stage === "proof") && <Button className={big} onClick={() => p.onOpen("risen")}>Risen by…</Button>}
+      {p.stage === "rise" && <Button className={big} onClick={() => p.onOpen("dough")}>Dough is at…</Button>}
+      {p.stage === "rise" && <Button className={big} onClick={p.onSkip}>Go on early</Button>}
+      {p.stage === "divide" && <Button className={big} onClick={() => p.onOpen("weight")}>Dough weighs…</Button>}
+      {(p.stage === "heat" || p.stage === "rest") && <Button className={big} onClick={() => p.onOpen("probe")}>Probe says…</Button>}
+      <Button className={big} disabled={!p.marked} onClick={p.onUndo}>Undo</Button>
+    </div>
+  );
+}

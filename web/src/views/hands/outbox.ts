@@ -1,0 +1,114 @@
+import { client, ServerError, take, type BatchOut, type ObservationIn } from "../../api/client";
+import { nowIso } from "../../lib/clock";
+import { drop, keep, kept } from "../../lib/kept";
+
+type Kind = ObservationIn["kind"];
+type Stage = ObservationIn["stage"];
+
+export interface RunState {
+  batch: BatchOut;
+  waiting: ObservationIn[];
+  reachable: boolean;
+  trouble: string | null;
+}
+
+const EVERY = 20_000;
+const TRY_AGAIN = 4_000;
+
+/**
+ * A batch under way. Marks are kept in this browser first and sent after, so that a lost server
+ * loses nothing; each has its own id, so that sending twice is harmless.
+ */
+export class RunStore {
+  private state: RunState;
+  private readonly listeners = new Set<() => void>();
+  private timer: ReturnType<typeof setTimeout> | undefined;
+  private sending = false;
+  private closed = false;
+
+  constructor(batch: BatchOut) {
+    this.state = { batch, waiting: kept<ObservationIn[]>(`outbox.${batch.id}`, []), reachable: true, trouble: null };
+  }
+
+  open = () => {
+    this.closed = false;
+    void this.send();
+    return () => {
+      this.closed = true;
+      clearTimeout(this.timer);
+    };
+  };
+  subscribe = (listener: () => void) => {
+    this.listeners.add(listener);
+    return () => void this.listeners.delete(listener);
+  };
+  read = () => this.state;
+
+  private set(change: Partial<RunState>) {
+    this.state = { ...this.state, ...change };
+    this.listeners.forEach((listener) => listener());
+  }
+
+  /** Note something seen or done now. Returns once it is kept here; sending follows. */
+  mark(marks: { kind: Kind; stage: Stage; value?: number }[]) {
+    const at = nowIso();
+    const made = marks.map((m) => ({ client_id: crypto.randomUUID(), kind: m.kind, stage: m.stage, at, value: m.value ?? null, undoes: null }));
+    this.keep([...this.state.waiting, ...made]);
+    void this.send();
+  }
+
+  /** Take back the last mark: unsent ones vanish, sent ones are undone by another. */
+  undo(together: number) {
+    const waiting = this.state.waiting.filter((o) => o.kind !== "undo");
+    if (waiting.length > 0) {
+      const gone = new Set(waiting.slice(-together).map((o) => o.client_id));
+      this.keep(this.state.waiting.filter((o) => !gone.has(o.client_id)));
+      return;
+    }
+    const last = this.state.batch.observations.filter((o) => o.kind !== "started").slice(-together);
+    this.keep([...this.state.waiting, ...last.map((o) => ({ client_id: crypto.randomUUID(), kind: "undo" as Kind, stage: o.stage, at: nowIso(), value: null, undoes: o.client_id }))]);
+    void this.send();
+  }
+
+  private keep(waiting: ObservationIn[]) {
+    if (waiting.length) keep(`outbox.${this.state.batch.id}`, waiting);
+    else drop(`outbox.${this.state.batch.id}`);
+    this.set({ waiting });
+  }
+
+  private async send(): Promise<void> {
+    clearTimeout(this.timer);
+    if (this.sending) return;
+    this.sending = true;
+    const out = this.state.waiting;
+    try {
+      const path = { batch_id: this.state.batch.id };
+      const batch = out.length
+        ? await take(client.POST("/api/batches/{batch_id}/observations", { params: { path }, body: { observations: out, now: nowIso() } }))
+        : await take(client.GET("/api/batches/{batch_id}", { params: { path, query: { now: nowIso() } } }));
+      const sent = new Set(out.map((o) => o.client_id));
+      this.set({ batch, reachable: true, trouble: null });
+      this.keep(this.state.waiting.filter((o) => !sent.has(o.client_id)));
+    } catch (error) {
+      this.failed(error, out);
+    }
+    this.sending = false;
+    if (!this.closed) this.timer = setTimeout(() => void this.send(), this.state.waiting.length ? (this.state.reachable ? 0 : TRY_AGAIN) : EVERY);
+  }
+
+  private failed(error: unknown, out: ObservationIn[]) {
+    const said = error instanceof ServerError ? error : new ServerError(0, String(error));
+    if (said.status !== 422) return this.set({ reachable: false, trouble: said.status ? said.message : null });
+    // Refused for what it says: sending it again would not help.
+    const refused = new Set(out.map((o) => o.client_id));
+    this.set({ trouble: said.message, reachable: true });
+    this.keep(this.state.waiting.filter((o) => !refused.has(o.client_id)));
+  }
+}
+
+/** Stages ended so far, those not yet sent included, with when. */
+export function ended(state: RunState): Map<string, number> {
+  const undone = new Set(state.waiting.map((o) => o.undoes).filter(Boolean));
+  const all = [...state.batch.observations, ...state.waiting].filter((o) => o.kind === "done" && !undone.has(o.client_id));
+  return new Map(all.map((o) => [o.stage, Date.parse(o.at)]));
+}

@@ -1,0 +1,78 @@
+import { useState } from "react";
+
+import { useSettings } from "../../lib/settings";
+import { Button } from "../../ui/button";
+import { Panel } from "../../ui/panel";
+
+const GROWTH = [0.1, 0.2, 0.3, 0.4, 0.5, 0.6, 0.8, 1.0, 1.2, 1.5];
+
+/** How much it has grown, by the level in the bowl. */
+export function RisenBy({ open, onClose, onMark }: { open: boolean; onClose: () => void; onMark: (share: number) => void }) {
+  const [picked, setPicked] = useState(0.5);
+  const level = 34 * (1 + picked);
+  return (
+    <Panel title="Risen by…" note="Against the dough as it went in. A straight-sided jar shows it best." open={open} onClose={onClose}>
+      <svg viewBox="0 0 300 112" role="img" aria-label={`a jar risen by ${Math.round(picked * 100)} %`} className="mx-auto mt-2 h-36">
+        <rect x="110" y={106 - level} width="80" height={level} fill="var(--dough)" stroke="var(--doughline)" strokeWidth="2" />
+        <path d="M106 6 V106 H194 V6" fill="none" stroke="var(--cobalt)" strokeWidth="5" strokeLinecap="round" />
+        <line x1="96" x2="110" y1="72" y2="72" stroke="var(--ink)" strokeWidth="3" />
+        <text x="90" y="77" textAnchor="end" fontSize="14" fill="var(--ink)">
+          as it went in
+        </text>
+        <text x="206" y={111 - level} fontSize="16" fontWeight="700" fill="var(--ink)">
+          +{Math.round(picked * 100)} %
+        </text>
+      </svg>
+      <div className="mt-2 grid grid-cols-5 gap-2" role="group" aria-label="Growth">
+        {GROWTH.map((g) => (
+          <Button key={g} look={g === picked ? "solid" : "rim"} className="!min-h-14 !px-1 text-lg" onClick={() => setPicked(g)}>
+            {Math.round(g * 100)} %
+          </Button>
+        ))}
+      </div>
+      <Button look="crust" className="mt-4 min-h-16 w-full text-xl" onClick={() => onMark(picked)}>
+        It has risen by {Math.round(picked * 100)} %
+      </Button>
+    </Panel>
+  );
+}
+
+/** A reading of a thermometer or scale, typed in the cook's own units. */
+export function TypedReading(p: { title: string; note: string; kind: "temperature" | "mass"; open: boolean; onClose: () => void; onMark: (value: number) => void }) {
+  const { units } = useSettings();
+  const [typed, setTyped] = useState("");
+  const [wrong, setWrong] = useState(false);
+  const us = units === "us";
+  const unit = p.kind === "temperature" ? (us ? "°F" : "°C") : us ? "oz" : "g";
+  const submit = () => {
+    const value = Number(typed.replace(",", "."));
+    if (!typed.trim() || !Number.isFinite(value)) return setWrong(true);
+    const metric = !us ? value : p.kind === "temperature" ? (value - 32) / 1.8 : value * 28.349523125;
+    setTyped("");
+    setWrong(false);
+    p.onMark(Math.round(metric * 10) / 10);
+  };
+  return (
+    <Panel title={p.title} note={p.note} open={p.open} onClose={p.onClose}>
+      <form
+        onSubmit={(e) => {
+          e.preventDefault();
+          submit();
+        }}
+      >
+        <label className="mt-4 flex items-baseline gap-3 text-4xl font-bold">
+          <input autoFocus aria-label={p.title} inputMode="decimal" autoComplete="off" value={typed} onChange={(e) => setTyped(e.target.value)} className="w-40 rounded-2xl border-3 border-cobalt bg-enamel px-4 py-2 text-right" />
+          {unit}
+        </label>
+        {wrong && (
+          <p role="alert" className="mt-2 font-semibold text-crust">
+            Type a number, such as {p.kind === "temperature" ? (us ? "79" : "26") : us ? "26" : "740"}.
+          </p>
+        )}
+        <Button type="submit" look="crust" className="mt-4 min-h-16 w-full text-xl">
+          Note it
+        </Button>
+      </form>
+    </Panel>
+  );
+}

@@ -1,0 +1,101 @@
+import { useQuery } from "@tanstack/react-query";
+import { Link, useParams } from "react-router";
+
+import type { BatchOut } from "../../api/client";
+import { StageBars } from "../../drawings/stage-bars";
+import { clock, day, duration } from "../../lib/clock";
+import { useUnits } from "../../lib/settings";
+import { FermentCurve } from "../../trays/ferment";
+import { CoreCurve } from "../../trays/heat";
+import { Button } from "../../ui/button";
+import { Notice } from "../../ui/facts";
+import { batchQuery } from "../queries";
+
+export function BatchPage() {
+  const id = Number(useParams().id);
+  const batch = useQuery({ ...batchQuery(id), enabled: Number.isInteger(id) });
+  if (batch.isError || !Number.isInteger(id))
+    return (
+      <Notice title="This batch cannot be opened" text={batch.error?.message ?? "This address names no batch."}>
+        <Button onClick={() => void batch.refetch()}>Try again</Button>
+      </Notice>
+    );
+  if (!batch.data) return <Notice title="Turning to that page…" />;
+  return <Page batch={batch.data} />;
+}
+
+function Findings({ batch }: { batch: BatchOut }) {
+  const u = useUnits();
+  const findings = batch.lesson?.findings ?? [];
+  return (
+    <section className="enamel p-5">
+      <h2 className="text-xl font-bold">What to change next time</h2>
+      {findings.length === 0 && <p className="mt-2 text-muted">{batch.finished ? "Nothing: it went as forecast." : "It is still under way."}</p>}
+      <ul className="mt-2 space-y-3">
+        {findings.map((f) => (
+          <li key={f.what} className="rounded-xl border-2 border-rim bg-inset px-3.5 py-2.5">
+            <p className="font-bold">{u.text(f.what)}</p>
+            <p className="text-[0.95rem]">{u.text(f.why)}</p>
+            <p className="text-[0.95rem] font-semibold text-cobalt">{u.text(f.next_time)}</p>
+          </li>
+        ))}
+      </ul>
+      {batch.outcome?.note && <p className="mt-3 border-l-4 border-cobalt pl-3">{batch.outcome.note}</p>}
+    </section>
+  );
+}
+
+function Page({ batch }: { batch: BatchOut }) {
+  const u = useUnits();
+  const seen = batch.live.sheet ?? batch.plan;
+  const stages = batch.lesson?.stages ?? [];
+  return (
+    <main className="mx-auto w-full max-w-[1320px] px-4 pb-10 tab:px-8">
+      <p className="mt-4">
+        <Link to="/notebook" className="font-semibold text-cobalt underline">
+          All batches
+        </Link>
+      </p>
+      <h1 className="text-3xl font-bold">{batch.name}</h1>
+      <p className="text-muted">
+        {day(batch.started)}, {clock(batch.started)} · {batch.plan.scaled.pieces} × {u.mass(batch.plan.scaled.dough_per_piece_g)} around {u.mass(batch.plan.scaled.filling_per_piece_g)} · kitchen {u.temperature(batch.plan.sentence.room_c)} ·{" "}
+        {batch.outcome ? <strong className="text-ink">{batch.outcome.verdict}</strong> : "under way"} ·{" "}
+        <Link to={`/bench/${batch.bake_id}`} className="font-semibold text-cobalt underline">
+          make it again
+        </Link>
+      </p>
+      <div className="mt-4 grid gap-6 wide:grid-cols-[minmax(0,1fr)_24rem]">
+        <div className="flex flex-col gap-6">
+          {stages.length > 0 && (
+            <section className="enamel p-5">
+              <h2 className="text-xl font-bold">Forecast and what happened</h2>
+              <StageBars title="Minutes of each stage: forecast band and as it went" stages={stages.map((s) => ({ name: s.label, ...s.forecast, actual: s.actual }))} words={duration} />
+            </section>
+          )}
+          <section className="enamel grid gap-6 p-5 tab:grid-cols-2">
+            <div>
+              <h2 className="mb-1 font-bold">The rise, with what you saw</h2>
+              <FermentCurve tray={{ ...batch.plan.rise, marks: seen.rise.marks }} height={300} width={470} />
+            </div>
+            <div>
+              <h2 className="mb-1 font-bold">The middle of the filling</h2>
+              <CoreCurve heat={{ ...batch.plan.heat, marks: seen.heat.marks }} height={300} width={470} />
+            </div>
+          </section>
+        </div>
+        <div className="flex flex-col gap-6">
+          <Findings batch={batch} />
+          {batch.lesson && (
+            <section className="enamel p-5">
+              <h2 className="text-xl font-bold">What the kitchen learned</h2>
+              <p className="mt-1">
+                Its vigour went from <strong>× {batch.lesson.vigour_before.toFixed(2)}</strong> to <strong>× {Math.exp(batch.lesson.vigour.mean).toFixed(2)}</strong>, now from {batch.lesson.vigour.bakes} bakes.
+                {batch.lesson.wrap_seconds != null && ` Wrapping one takes about ${Math.round(batch.lesson.wrap_seconds)} s.`}
+              </p>
+            </section>
+          )}
+        </div>
+      </div>
+    </main>
+  );
+}

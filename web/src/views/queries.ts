@@ -1,0 +1,14 @@
+import { queryOptions } from "@tanstack/react-query";
+
+import { client, take } from "../api/client";
+import { nowIso } from "../lib/clock";
+
+export const meQuery = queryOptions({ queryKey: ["me"], queryFn: () => take(client.GET("/api/me")), staleTime: 60_000 });
+export const bakesQuery = queryOptions({ queryKey: ["bakes"], queryFn: () => take(client.GET("/api/bakes")) });
+export const kitchensQuery = queryOptions({ queryKey: ["kitchens"], queryFn: () => take(client.GET("/api/kitchens")) });
+export const batchesQuery = queryOptions({ queryKey: ["batches"], queryFn: () => take(client.GET("/api/batches")), staleTime: 10_000 });
+export const bakeQuery = (id: number) =>
+  queryOptions({ queryKey: ["bake", id], queryFn: () => take(client.GET("/api/bakes/{bake_id}", { params: { path: { bake_id: id } } })), gcTime: 0, staleTime: Infinity, refetchOnWindowFocus: false });
+export const batchQuery = (id: number) =>
+  queryOptions({ queryKey: ["batch", id], queryFn: () => take(client.GET("/api/batches/{batch_id}", { params: { path: { batch_id: id }, query: { now: nowIso() } } })) });
+export const pantryQuery = queryOptions({ queryKey: ["pantry"], queryFn: () => take(client.GET("/api/pantry")), staleTime: Infinity });

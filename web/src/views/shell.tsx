@@ -1,0 +1,82 @@
+import { useQuery } from "@tanstack/react-query";
+import { Link, NavLink, Outlet, useLocation, useNavigate } from "react-router";
+
+import { clock } from "../lib/clock";
+import { useSettings } from "../lib/settings";
+import { Choice } from "../ui/choice";
+import { bakesQuery, batchesQuery, batchQuery } from "./queries";
+
+function Mark() {
+  return (
+    <svg viewBox="0 0 32 32" aria-hidden="true" className="h-7 w-7">
+      <path d="M2 25C2 12 8 5 16 5s14 7 14 20z" fill="var(--cobalt)" />
+      <circle cx="12" cy="18" r="3" fill="var(--ground)" />
+      <circle cx="19.5" cy="14" r="2.2" fill="var(--ground)" />
+      <circle cx="20.5" cy="20.5" r="1.7" fill="var(--ground)" />
+    </svg>
+  );
+}
+
+const ORDER = ["weigh", "rise", "divide", "wrap", "proof", "heat", "rest"];
+const DOING: Record<string, string> = { weigh: "weighing", rise: "rising", divide: "dividing", wrap: "wrapping", proof: "proofing", heat: "in the heat", rest: "resting" };
+
+/** What the batch under way is doing, for the way into Hands. */
+function useUnderWay(id: number | undefined): string {
+  const batch = useQuery({ ...batchQuery(id ?? 0), enabled: id !== undefined, refetchInterval: 60_000 });
+  const done = new Set(batch.data?.observations.filter((o) => o.kind === "done").map((o) => o.stage as string));
+  const stage = ORDER.find((s) => !done.has(s));
+  const next = batch.data?.live.sheet?.day.steps.find((s) => s.key === stage);
+  return stage && next ? `${DOING[stage]} until ${clock(next.end)}` : "";
+}
+
+function Way({ to, name, word }: { to: string; name: string; word: string }) {
+  return (
+    <NavLink to={to} className={({ isActive }) => `min-w-0 rounded-xl border-2 px-3 py-0.5 leading-tight ${isActive ? "border-cobalt bg-enamel" : "border-transparent hover:border-rim"}`}>
+      <span className="block font-bold text-ink">{name}</span>
+      <span className="block max-w-44 truncate text-sm text-muted">{word}</span>
+    </NavLink>
+  );
+}
+
+/** The way between the views. Each way says what is going on there. */
+export function Shell() {
+  const bakes = useQuery(bakesQuery);
+  const batches = useQuery(batchesQuery);
+  const { units, theme, setUnits, setTheme } = useSettings();
+  const location = useLocation();
+  const navigate = useNavigate();
+  const onBench = /^\/bench\/(\d+)/.exec(location.pathname)?.[1];
+  const bench = onBench ? Number(onBench) : bakes.data?.[0]?.id;
+  const running = batches.data?.find((b) => !b.finished);
+  const word = useUnderWay(running?.id);
+  const finished = batches.data?.filter((b) => b.finished).length ?? 0;
+  return (
+    <>
+      <header className="mx-auto flex w-full max-w-[1320px] flex-wrap items-center gap-x-4 gap-y-1 px-4 pt-3 tab:px-8">
+        <Link to="/" className="flex items-center gap-2 text-xl font-bold text-cobalt" aria-label="Airy Crumb, to the bench">
+          <Mark />
+          Airy Crumb
+        </Link>
+        {bakes.data && onBench && bakes.data.length > 0 && (
+          <Choice label="Bake on the bench" value={onBench} options={bakes.data.map((b) => ({ value: String(b.id), label: b.name }))} onChoose={(id) => void navigate(`/bench/${id}`)} className="max-w-[60vw] truncate rounded-lg border-2 border-rim bg-enamel px-2.5 py-0.5 font-semibold text-ink">
+            {bakes.data.find((b) => String(b.id) === onBench)?.name ?? "this bake"} <span aria-hidden="true">▾</span>
+          </Choice>
+        )}
+        <nav aria-label="Views" className="order-last -mx-1 flex w-full gap-1 tab:order-none tab:ml-auto tab:w-auto">
+          <Way to={`/bench/${bench ?? ""}`} name="Bench" word="plan a bake" />
+          {running && <Way to={`/hands/${running.id}`} name="Hands" word={word || running.name} />}
+          <Way to="/notebook" name="Notebook" word={`${finished} batches`} />
+        </nav>
+        <div className="ml-auto flex gap-1 tab:ml-0">
+          <button type="button" className="min-h-9 rounded-lg px-2 text-sm font-semibold text-cobalt underline decoration-rim decoration-2 underline-offset-4" onClick={() => setUnits(units === "metric" ? "us" : "metric")} aria-label={units === "metric" ? "Show ounces, Fahrenheit and inches" : "Show grams, Celsius and centimetres"}>
+            {units === "metric" ? "g °C cm" : "oz °F in"}
+          </button>
+          <button type="button" className="min-h-9 rounded-lg px-2 text-sm font-semibold text-cobalt underline decoration-rim decoration-2 underline-offset-4" onClick={() => setTheme(theme === "dark" ? "light" : "dark")}>
+            {theme === "dark" ? "day" : "late"}
+          </button>
+        </div>
+      </header>
+      <Outlet />
+    </>
+  );
+}
