@@ -181,9 +181,10 @@ def spread(minutes: float) -> Band:
     return Band(minutes * (1 - d), minutes, minutes * (1 + d))
 
 
-def colour(skin_c: float) -> str:
-    """The word for a surface that reached so many °C (±12)."""
-    return next(word for limit, word in c.COLOURS if skin_c < limit)
+def colour(skin_c: float, enriched: bool) -> str:
+    """The word for a surface that reached so many °C (±12); egg, milk and sugar brown 10 °C sooner."""
+    sooner = c.GOLDEN_FROM.value - c.GOLDEN_FROM_WASHED.value if enriched else 0.0
+    return next(word for limit, word in c.COLOURS if skin_c + sooner < limit)
 
 
 def steam_water_ml(net_watts: float, minutes: float) -> float:

@@ -87,9 +87,12 @@ def fire_of(ctx: Context, at_once: int) -> Fire:
     )
 
 
+def _enriched(ctx: Context) -> bool:
+    return ctx.bake.wash != "none" or ctx.percentages.sugar > 3
+
+
 def _golden_from(ctx: Context) -> float:
-    enriched = ctx.bake.wash != "none" or ctx.percentages.sugar > 3
-    return (c.GOLDEN_FROM_WASHED if enriched else c.GOLDEN_FROM).value
+    return (c.GOLDEN_FROM_WASHED if _enriched(ctx) else c.GOLDEN_FROM).value
 
 
 def crumb_target(altitude_m: float) -> float:
@@ -193,7 +196,7 @@ def _tray(
         float(shown.core[end]),
         float(shown.core[-1]),
         shown.reaches(shown.crumb, crumb_target(k.altitude_m)),
-        "none" if steam else heat.colour(float(shown.skin[: end + 1].max())),
+        "none" if steam else heat.colour(float(shown.skin[: end + 1].max()), _enriched(ctx)),
         float(shown.loss[end] * 100),
         piece.filling_c,
         heat.boiling_point(k.altitude_m),

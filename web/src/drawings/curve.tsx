@@ -1,5 +1,6 @@
 import { scaleLinear } from "d3-scale";
 import { area, curveMonotoneX, line } from "d3-shape";
+import { useId } from "react";
 
 export interface Level {
   value: number;
@@ -38,23 +39,30 @@ export function Curve(p: CurveProps) {
   const pad = { left: 10, right: 12, top: 30, bottom: 28 };
   const last = p.x.at(-1) ?? 1;
   const x = scaleLinear([0, last], [pad.left, width - pad.right]);
-  const y = scaleLinear([p.bottom, p.top], [height - pad.bottom, pad.top]).clamp(true);
+  const y = scaleLinear([p.bottom, p.top], [height - pad.bottom, pad.top]);
+  const clip = useId();
   const at = (i: number) => x(p.x[i] ?? 0);
   const band = area<number>().x((_, i) => at(i)).y0((_, i) => y(p.low[i] ?? 0)).y1((_, i) => y(p.high[i] ?? 0)).curve(curveMonotoneX);
   const typical = line<number>().x((_, i) => at(i)).y((v) => y(v)).curve(curveMonotoneX);
+  // Curves climb from lower left to upper right: low levels are named at the right, high ones at the left.
+  const beside = (value: number) =>
+    value < (p.bottom + p.top) * 0.45 ? { x: width - pad.right - 2, textAnchor: "end" as const } : { x: pad.left + 2, textAnchor: "start" as const };
   const target = p.levels.find((l) => l.strong);
   return (
-    <svg viewBox={`0 0 ${width} ${height}`} role="img" aria-label={p.title} className="h-auto w-full" fontSize={text}>
-      <path d={band(p.typical) ?? ""} fill="var(--steam)" />
+    <svg viewBox={`0 0 ${width} ${height}`} role="img" aria-label={p.title} className="h-auto w-full [--halo:var(--enamel)]" fontSize={text}>
+      <clipPath id={clip}>
+        <rect x={pad.left} y={pad.top - 4} width={width - pad.left - pad.right} height={height - pad.top - pad.bottom + 4} />
+      </clipPath>
+      <path d={band(p.typical) ?? ""} fill="var(--steam)" clipPath={`url(#${clip})`} />
       {p.levels.map((l) => (
         <g key={l.label}>
           <line x1={pad.left} x2={width - pad.right} y1={y(l.value)} y2={y(l.value)} stroke={l.strong ? "var(--cobalt)" : "var(--rim)"} strokeWidth={l.strong ? 2 : 1.4} />
-          <text x={pad.left + 2} y={y(l.value) - 6} fill={l.strong ? "var(--cobalt)" : "var(--muted)"} fontWeight={l.strong ? 700 : 500}>
+          <text {...beside(l.value)} y={y(l.value) - 6} fill={l.strong ? "var(--cobalt)" : "var(--muted)"} fontWeight={l.strong ? 700 : 500}>
             {l.label}
           </text>
         </g>
       ))}
-      <path d={typical(p.typical) ?? ""} fill="none" stroke="var(--ink)" strokeWidth={3} strokeLinejoin="round" />
+      <path d={typical(p.typical) ?? ""} fill="none" stroke="var(--ink)" strokeWidth={3} strokeLinejoin="round" clipPath={`url(#${clip})`} />
       {p.ready && target && (
         <g>
           <line x1={x(p.ready.low)} x2={Math.min(x(p.ready.high), width - pad.right)} y1={y(target.value)} y2={y(target.value)} stroke="var(--cobalt)" strokeWidth={11} strokeLinecap="round" />

@@ -29,7 +29,7 @@ export function Rail(p: Props) {
         <path key={h.to} d={`M${x(h.at)} ${LINE} C${x(h.at)} ${FOOT - 8} ${h.to * WIDTH} ${LINE + 16} ${h.to * WIDTH} ${FOOT}`} fill="none" stroke={h.open ? "var(--cobalt)" : "var(--muted)"} strokeWidth={h.open ? 3.5 : 1.6} />
       ))}
       {p.doubt.map((d) => (
-        <rect key={d.label} x={x(d.start)} width={Math.max(x(d.end) - x(d.start), 2)} y={LINE - 7} height={14} rx={7} fill="var(--steam)">
+        <rect key={d.label} x={x(d.start)} width={Math.max(x(d.end) - x(d.start), 2)} y={LINE - 9} height={18} rx={9} fill="var(--steamdeep)">
           <title>{d.label}</title>
         </rect>
       ))}

@@ -40,29 +40,38 @@ function Piece({ size, x, y, closing, id }: { size: Size; x: number; y: number; 
   );
 }
 
+const GAP = 22;
+const rimOf = (closing: string) => (closing === "gathered" ? 0 : 14);
+const widthsOf = (closing: string, sizes: Size[]) => sizes.map((s) => Math.max(s.width_mm, 62) + rimOf(closing));
+
+/** Width in mm of the whole drawing, so that others can be laid beside it at the same scale. */
+export const sectionWidth = (closing: string, sizes: Size[]) => widthsOf(closing, sizes).reduce((a, b) => a + b + GAP, -GAP) + 8;
+
 /** The piece cut through as wrapped, proofed and cooked, all at one scale. */
 export function Section(p: { closing: string; sizes: Size[]; length: (mm: number) => string; title: string }) {
-  const gap = 26;
-  const rim = p.closing === "gathered" ? 0 : 14;
+  const rim = rimOf(p.closing);
   const tallest = Math.max(...p.sizes.map((s) => s.height_mm));
-  const widths = p.sizes.map((s) => Math.max(s.width_mm, 52) + rim);
-  const total = widths.reduce((a, b) => a + b + gap, -gap) + 8;
+  const widths = widthsOf(p.closing, p.sizes);
+  const total = sectionWidth(p.closing, p.sizes);
   const base = tallest + 8;
   const placed = p.sizes.map((size, i) => {
-    const before = widths.slice(0, i).reduce((sum, w) => sum + w + gap, 4);
+    const before = widths.slice(0, i).reduce((sum, w) => sum + w + GAP, 4);
     return { size, middle: before + (widths[i] ?? 0) / 2 };
   });
   return (
-    <svg viewBox={`0 0 ${total} ${base + 34}`} role="img" aria-label={p.title} className="h-auto w-full" fontSize={8.6}>
+    <svg viewBox={`0 0 ${total} ${base + 42}`} role="img" aria-label={p.title} className="h-auto w-full" fontSize={9.4}>
       {placed.map(({ size, middle }, i) => (
         <g key={size.when}>
           <Piece size={size} x={middle - rim / 2} y={base} closing={p.closing} id={`${p.closing}-${i}`} />
           <line x1={middle - size.width_mm / 2 - rim / 2} x2={middle + size.width_mm / 2 - rim / 2} y1={base + 5} y2={base + 5} stroke="var(--muted)" strokeWidth={0.8} />
-          <text x={middle} y={base + 17} textAnchor="middle" fill="var(--ink)" fontWeight={700}>
+          <text x={middle} y={base + 16} textAnchor="middle" fill="var(--ink)" fontWeight={700}>
             {size.when}
           </text>
-          <text x={middle} y={base + 28} textAnchor="middle" fill="var(--muted)">
-            {p.length(size.width_mm)} across, wall {p.length(size.wall_mm)}
+          <text x={middle} y={base + 27} textAnchor="middle" fill="var(--muted)">
+            {p.length(size.width_mm)} across
+          </text>
+          <text x={middle} y={base + 38} textAnchor="middle" fill="var(--muted)">
+            wall {p.length(size.wall_mm)}
           </text>
         </g>
       ))}

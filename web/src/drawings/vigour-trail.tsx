@@ -5,7 +5,7 @@ export function VigourTrail({ points, title }: { points: { at: string; value: nu
   const [width, height, pad] = [340, 190, 34];
   const values = points.map((p) => p.value);
   const low = Math.min(0.8, ...values) - 0.05;
-  const high = Math.max(1.15, ...values) + 0.05;
+  const high = Math.max(1.02, ...values) + 0.05;
   const x = scaleLinear([0, Math.max(points.length - 1, 1)], [pad, width - 14]);
   const y = scaleLinear([low, high], [height - 26, 12]);
   return (

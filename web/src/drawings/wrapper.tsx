@@ -10,18 +10,22 @@ interface Props {
   title: string;
 }
 
+const MARGIN = 10;
+
+/** Width in mm of the whole drawing, so that others can be laid beside it at the same scale. */
+export const planWidth = (diameter_mm: number) => diameter_mm + MARGIN * 2;
+
 /** The rolled wrapper from above: thick middle, clean rim, where the filling goes and where it folds. */
 export function WrapperPlan(p: Props) {
   const r = p.diameter_mm / 2;
-  const margin = 14;
-  const size = p.diameter_mm + margin * 2;
+  const size = planWidth(p.diameter_mm);
   const c = size / 2;
   const heap = Math.cbrt((3 * p.filling_ml * 1000) / (4 * Math.PI));
   const gathered = p.closing === "gathered";
   const pleats = Array.from({ length: p.folds }, (_, i) => (i / p.folds) * 2 * Math.PI);
   const foot = size + 4;
   return (
-    <svg viewBox={`0 0 ${size} ${size + 34}`} role="img" aria-label={p.title} className="h-auto w-full" fontSize={size * 0.052}>
+    <svg viewBox={`0 0 ${size} ${size + 26}`} role="img" aria-label={p.title} className="h-auto w-full" fontSize={11}>
       <circle cx={c} cy={c} r={r} fill="var(--dough)" stroke="var(--doughline)" strokeWidth={1.6} />
       {gathered && <circle cx={c} cy={c} r={r * 0.5} fill="var(--doughline)" opacity={0.28} />}
       {gathered ? (
@@ -45,7 +49,7 @@ export function WrapperPlan(p: Props) {
       {[c - r, c + r].map((x) => (
         <line key={x} x1={x} x2={x} y1={foot - 4} y2={foot + 4} stroke="var(--ink)" strokeWidth={1.3} />
       ))}
-      <text x={c} y={foot + 18} textAnchor="middle" fill="var(--ink)" fontWeight={700}>
+      <text x={c} y={foot + 17} textAnchor="middle" fill="var(--ink)" fontWeight={700}>
         {p.length(p.diameter_mm)}
       </text>
     </svg>

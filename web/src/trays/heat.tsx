@@ -11,7 +11,7 @@ export function CoreCurve({ heat, minute, large, height, width }: { heat: HeatTr
   const top = Math.max(heat.line_c + 12, ...heat.core_high, ...(large ? [] : [heat.boils_at_c + 4]));
   const levels = [
     { value: heat.line_c, label: `${u.temperature(heat.line_c)} line`, strong: true },
-    ...(heat.line_c > 45 ? [{ value: 21, label: u.temperature(21) }] : []),
+    { value: heat.core[0] ?? 0, label: `${u.temperature(Math.round(heat.core[0] ?? 0))} going in` },
     ...(large ? [] : [{ value: heat.boils_at_c, label: `water boils, ${u.temperature(Math.round(heat.boils_at_c))}` }]),
   ];
   return (

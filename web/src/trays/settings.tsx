@@ -1,3 +1,5 @@
+import type { ReactNode } from "react";
+
 import { setAt } from "../lib/path";
 import { Amount } from "../ui/amount";
 import { Choice } from "../ui/choice";
@@ -42,7 +44,7 @@ function Place(p: Editing & { label: string; path: Path; air: string | null | un
 /** What can be changed about this tray, in a sentence of its own. */
 export function TraySettings({ tray, room, ...e }: Editing & { tray: string; room: number }) {
   const d = e.document;
-  const line = (children: React.ReactNode) => <p className="mt-4 border-t-2 border-inset pt-3 leading-[2.1] text-muted">{children}</p>;
+  const line = (children: ReactNode) => <p className="mt-3 border-t-2 border-inset pt-2 leading-[2.1] text-muted [--chip:var(--inset)]">{children}</p>;
   if (tray === "weigh")
     return line(
       <>

@@ -6,7 +6,7 @@ export function Headline(props: { title: string; under?: ReactNode; figure: Reac
     <header>
       <h2 className="text-[1.35rem] leading-tight font-bold">{props.title}</h2>
       {props.under && <p className="text-muted">{props.under}</p>}
-      <p className="mt-3 text-[2.1rem] leading-none font-extrabold tracking-tight text-cobalt">{props.figure}</p>
+      <p className="mt-2 text-[2rem] leading-none font-extrabold tracking-tight text-cobalt">{props.figure}</p>
       {props.note && <p className="mt-1.5">{props.note}</p>}
     </header>
   );
@@ -15,10 +15,10 @@ export function Headline(props: { title: string; under?: ReactNode; figure: Reac
 /** Name, value, and in small what it comes from. `strong` for the one that matters most. */
 export function Fact(props: { name: string; value: ReactNode; from?: ReactNode; strong?: boolean }) {
   return (
-    <div className="flex items-baseline justify-between gap-4 border-t-2 border-inset py-1.5 first:border-t-0">
+    <div className="flex items-baseline justify-between gap-4 border-t-2 border-inset py-1 first:border-t-0">
       <dt className="text-muted">
         {props.name}
-        {props.from && <span className="block text-sm">{props.from}</span>}
+        {props.from && <span className="block text-sm leading-tight">{props.from}</span>}
       </dt>
       <dd className={`text-right whitespace-nowrap ${props.strong ? "text-xl font-bold text-cobalt" : "text-lg font-bold"}`}>{props.value}</dd>
     </div>
@@ -26,13 +26,13 @@ export function Fact(props: { name: string; value: ReactNode; from?: ReactNode; 
 }
 
 export function Facts({ children }: { children: ReactNode }) {
-  return <dl className="mt-4">{children}</dl>;
+  return <dl className="mt-2.5">{children}</dl>;
 }
 
 /** A picture with its caption beneath. */
-export function Plate(props: { caption: ReactNode; children: ReactNode; className?: string }) {
+export function Plate(props: { caption: ReactNode; children: ReactNode; className?: string; grow?: number }) {
   return (
-    <figure className={`flex min-w-0 flex-col ${props.className ?? ""}`}>
+    <figure className={`flex min-w-0 flex-col ${props.className ?? ""}`} {...(props.grow ? { style: { flex: `${props.grow} 1 0` } } : {})}>
       {props.children}
       <figcaption className="mt-1 text-center text-sm text-muted">{props.caption}</figcaption>
     </figure>

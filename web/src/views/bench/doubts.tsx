@@ -5,7 +5,7 @@ import { Button } from "../../ui/button";
 const WORDS: Record<string, string> = { stop: "Will not work as written", ask: "A question", note: "Worth knowing" };
 
 /** The tool's questions for this tray, each answered with one press. */
-export function Doubts({ doubts, elsewhere, onAnswer }: { doubts: Doubt[]; elsewhere: number; onAnswer: (doubt: Doubt, answer: Answer) => void }) {
+export function Doubts({ doubts, elsewhere, onOpen, onAnswer }: { doubts: Doubt[]; elsewhere: Doubt[]; onOpen: (tray: string) => void; onAnswer: (doubt: Doubt, answer: Answer) => void }) {
   const u = useUnits();
   return (
     <section aria-label="Doubts" className="flex flex-col gap-3">
@@ -23,8 +23,22 @@ export function Doubts({ doubts, elsewhere, onAnswer }: { doubts: Doubt[]; elsew
           </div>
         </article>
       ))}
-      {doubts.length === 0 && <p className="text-[0.95rem] text-muted">No doubts about this step{elsewhere ? `; ${elsewhere} elsewhere` : ""}.</p>}
-      {doubts.length > 0 && elsewhere > 0 && <p className="text-sm text-muted">{elsewhere} more on other trays.</p>}
+      {doubts.length === 0 && <p className="text-[0.95rem] text-muted">No doubts about this step.</p>}
+      {elsewhere.length > 0 && (
+        <div>
+          <p className="text-sm text-muted">On other trays:</p>
+          <ul>
+            {elsewhere.map((d) => (
+              <li key={d.code}>
+                <button type="button" className="py-0.5 text-left text-[0.95rem] leading-snug font-semibold text-cobalt underline decoration-rim decoration-2 underline-offset-3" onClick={() => onOpen(d.tray)}>
+                  {d.tray[0]?.toUpperCase()}
+                  {d.tray.slice(1)}: {u.text(d.title)}
+                </button>
+              </li>
+            ))}
+          </ul>
+        </div>
+      )}
     </section>
   );
 }

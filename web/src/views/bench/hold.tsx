@@ -31,7 +31,7 @@ export function Hold({ document, sheet, edit }: { document: Bake; sheet: Sheet |
   const value = pin ? read(pin.amount, "mass") : null;
   const each = by === "filling" ? "the filling in each" : "the dough in each";
   return (
-    <p className="text-[1.02rem] leading-[2] text-muted">
+    <p className="text-base leading-[1.9] text-muted">
       Held: <Choice label="Held" value={by} options={options} onChoose={choose} className="rounded border-b-2 border-cobalt font-bold text-cobalt" />
       {pin && (
         <>

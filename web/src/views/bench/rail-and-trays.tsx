@@ -14,7 +14,7 @@ import { WrapFacts, WrapPlates } from "../../trays/wrap";
 import { Warning } from "../../ui/facts";
 import { TrayList, TrayPanel, TrayRoot, TrayTab } from "../../ui/panel";
 import { Doubts } from "./doubts";
-import { TRAYS, type TrayKey } from "./tray-list";
+import { isTray, TRAYS, type TrayKey } from "./tray-list";
 
 interface Props extends Editing {
   sheet: Sheet;
@@ -57,7 +57,7 @@ function RailOf({ sheet, tray, now }: { sheet: Sheet; tray: TrayKey; now: number
 
 function Tab({ name, word, at, doubts, value }: { name: string; word: string; at: string; doubts: number; value: string }) {
   return (
-    <TrayTab value={value} className="group enamel min-w-0 !rounded-2xl px-3 py-1.5 text-left text-ink data-[state=active]:bg-cobalt data-[state=active]:text-oncobalt wide:data-[state=active]:-mb-[26px] wide:data-[state=active]:rounded-b-none wide:data-[state=active]:pb-[26px]">
+    <TrayTab value={value} className="group enamel min-w-0 !rounded-2xl px-3 py-1 text-left text-ink data-[state=active]:bg-cobalt data-[state=active]:text-oncobalt wide:data-[state=active]:-mb-[26px] wide:data-[state=active]:rounded-b-none wide:data-[state=active]:pb-[26px]">
       <span className="flex items-baseline justify-between gap-1">
         <span className="text-[1.12rem] font-bold">
           {name}
@@ -85,7 +85,7 @@ export function RailAndTrays({ sheet, tray, now, stale, onOpen, onAnswer, pantry
   const weight = (key: string) => sheet.doubts.filter((d) => d.tray === key && d.severity !== "note").length;
   const start = (key: string) => clock(sheet.day.steps.find((s) => s.key === key)?.start ?? sheet.day.start);
   return (
-    <TrayRoot value={tray} onValueChange={(next) => onOpen(next as TrayKey)} className={`mt-2 ${stale ? "opacity-60" : ""}`} data-worked={sheet.worked_at}>
+    <TrayRoot value={tray} onValueChange={(next) => onOpen(next as TrayKey)} className={`mt-1 ${stale ? "opacity-60" : ""}`} data-worked={sheet.worked_at}>
       <div className="hidden wide:block">
         <RailOf sheet={sheet} tray={tray} now={now} />
       </div>
@@ -94,7 +94,7 @@ export function RailAndTrays({ sheet, tray, now, stale, onOpen, onAnswer, pantry
           <Tab key={t.key} value={t.key} name={t.name} at={start(t.key)} word={words[t.key]} doubts={weight(t.key)} />
         ))}
       </TrayList>
-      <TrayPanel value={tray} tabIndex={-1} className="enamel wide:relative wide:mt-[14px] grid gap-x-7 gap-y-6 p-4 tab:p-6 wide:grid-cols-[17.5rem_minmax(0,1fr)_16.5rem]">
+      <TrayPanel value={tray} tabIndex={-1} className="enamel wide:relative wide:mt-[14px] grid gap-x-7 gap-y-6 p-4 tab:p-5 wide:grid-cols-[17.5rem_minmax(0,1fr)_16.5rem]">
         <section aria-label="What to do">
           <Facts sheet={sheet} />
           <TraySettings tray={tray} room={sheet.sentence.room_c} {...editing} />
@@ -105,7 +105,7 @@ export function RailAndTrays({ sheet, tray, now, stale, onOpen, onAnswer, pantry
         </section>
         <div className="flex flex-col gap-3 wide:border-l-2 wide:border-rim wide:pl-5">
           {cautions.filter((c) => c.urgent).map((c) => <Warning key={c.code} title={u.text(c.title)} text={u.text(c.text)} urgent />)}
-          <Doubts doubts={here} elsewhere={sheet.doubts.length - here.length} onAnswer={onAnswer} />
+          <Doubts doubts={here} elsewhere={sheet.doubts.filter((d) => !here.includes(d))} onOpen={(t) => isTray(t) && onOpen(t)} onAnswer={onAnswer} />
           {cautions.filter((c) => !c.urgent).map((c) => <Warning key={c.code} title={u.text(c.title)} text={u.text(c.text)} />)}
         </div>
       </TrayPanel>

@@ -27,12 +27,13 @@ interface Props {
 export function SaveState(p: Props) {
   const { sheet, save, trouble, reachable, problems } = p.state;
   return (
-    <aside className="flex shrink-0 flex-col gap-1 pt-2 tab:w-56 tab:text-right">
+    <aside className="flex shrink-0 flex-col gap-0.5 pt-1 tab:w-60 tab:text-right">
       {sheet && (
         <>
           <p className="text-[1.3rem] leading-tight font-bold">Start {clockFrom(sheet.day.start, p.now)}</p>
-          <p className="text-muted">
-            eat {clockFrom(sheet.day.eat_low, p.now)} to {clockFrom(sheet.day.eat_high, p.now)}; {duration(sheet.day.hands_min)} with your hands
+          <p className="text-[0.95rem] leading-snug text-muted">
+            eat {clockFrom(sheet.day.eat_low, p.now)} to {clockFrom(sheet.day.eat_high, p.now)}<br />
+            {duration(sheet.day.hands_min)} with your hands
           </p>
         </>
       )}

@@ -78,7 +78,8 @@ function Hour(p: Props) {
   return (
     <>
       <Choice label="What the plan goes by" value={when} onChoose={choose} className="rounded border-b-3 border-dotted border-rim px-0.5 text-ink"
-        options={[{ value: "eat", label: "to eat at", note: "worked back from the hour to eat" }, { value: "start", label: "starting at", note: "worked forwards from then" }, { value: "now", label: "starting now", note: "worked forwards from this minute" }]} />{" "}
+        options={[{ value: "eat", label: "to eat at", note: "worked back from the hour to eat" }, { value: "start", label: "starting at", note: "worked forwards from then" }, { value: "now", label: "starting now", note: "worked forwards from this minute" }]} />
+      {when !== "now" && " "}
       {when !== "now" && <ClockField key={text} shown={shown} label={when === "eat" ? "Hour to eat" : "Hour to start"} invalid={p.problems.some((q) => q.where.startsWith("plan."))} onCommit={typed} />}
     </>
   );
@@ -111,7 +112,7 @@ export function Sentence(p: Props) {
   const weightFollows = pin?.gives_way === "weight" && sheet;
   const room = document.plan?.room ?? p.kitchen?.document.room ?? "";
   return (
-    <p className="text-[1.36rem] leading-[1.85] tab:text-[1.72rem] tab:leading-[1.72]">
+    <p className="text-[1.3rem] leading-[1.85] tab:text-[1.5rem] tab:leading-[1.75] wide:text-[1.62rem]">
       Make <Pieces {...p} /> <Closing {...p} /> of{" "}
       <Quantity {...p} label="Dough in each" kind="mass" path={["dough_per_piece"]} text={document.dough_per_piece}
         follows={weightFollows && pin?.by !== "filling" ? sheet.scaled.dough_per_piece_g : null} also={(d) => (pin?.by === "filling" ? d : givingWay(d, "pieces"))} />{" "}
