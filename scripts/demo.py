@@ -52,7 +52,12 @@ def main() -> int:
         was_running = cluster.is_running()
         cluster.start()
     try:
-        env = {**os.environ, "AIRYCRUMB_MODE": "demo", "AIRYCRUMB_DATABASE_URL": cluster.url, "DJANGO_SETTINGS_MODULE": "kitchenside.settings"}
+        env = {
+            **os.environ,
+            "AIRYCRUMB_MODE": "demo",
+            "AIRYCRUMB_DATABASE_URL": cluster.url,
+            "DJANGO_SETTINGS_MODULE": "kitchenside.settings",
+        }
         manage(env, "migrate", "--verbosity", "0")
         manage(env, "load_demo")
         port = choose_port(wanted)

@@ -15,7 +15,6 @@ import django  # noqa: E402
 django.setup()
 
 from airycrumb.formats import schema  # noqa: E402
-
 from kitchenside.api import api  # noqa: E402
 
 

@@ -147,7 +147,19 @@ class Cluster:
         # A socket's path may not reach 108 bytes; without a folder for it there is loopback alone.
         sockets = f"-k '{self.data}'" if len(str(self.data)) < 80 else "-k ''"
         options = f"-p {self.state['port']} -h 127.0.0.1 {sockets} -c fsync=off -c full_page_writes=off" if self.name == "test" else f"-p {self.state['port']} -h 127.0.0.1 {sockets}"  # fmt: skip
-        run(binaries() / "pg_ctl", "-D", self.data, "-l", self.data / "server.log", "-o", options, "-w", "-t", "60", "start")
+        run(
+            binaries() / "pg_ctl",
+            "-D",
+            self.data,
+            "-l",
+            self.data / "server.log",
+            "-o",
+            options,
+            "-w",
+            "-t",
+            "60",
+            "start",
+        )
 
     def start(self) -> None:
         """Start the cluster, making it first where there is none."""

@@ -6,12 +6,11 @@ import json
 import sys
 from collections.abc import Iterator
 from datetime import datetime
-from importlib.resources import files
 from pathlib import Path
 from typing import Any
 
 from airycrumb.documents import Kitchen
-from airycrumb.formats import load_json, read_bake, read_kitchen
+from airycrumb.formats import load_json, plain_kitchen, read_bake, read_kitchen
 from airycrumb.problems import InputError, Problem
 from airycrumb.sheet import Sheet, work
 
@@ -29,7 +28,7 @@ def _kitchen(path: str | None) -> Kitchen:
     """The named kitchen, or a plain one that ships with the program."""
     if path is not None:
         return read_kitchen(_read(path))
-    return read_kitchen(load_json((files("airycrumb.data") / "plain-kitchen.json").read_text(encoding="utf-8")))
+    return read_kitchen(plain_kitchen())
 
 
 def _now(text: str | None) -> datetime:

@@ -83,7 +83,7 @@ def _lengths(d: Durations) -> list[tuple[str, Band]]:
 
 def total_minutes(d: Durations) -> float:
     """Minutes from the first cup weighed to the first bite, filling work before it included."""
-    return sum(b.typical for _, b in _lengths(d)) - _filling_start(d)
+    return sum(b.typical for _, b in _lengths(d)) - min(_filling_start(d), 0.0)
 
 
 def _filling_start(d: Durations) -> float:
@@ -205,6 +205,4 @@ def timetable(
 
 def _back_from(eat: datetime | None, d: Durations) -> datetime:
     assert eat is not None, "a timetable needs a start or an hour to eat"
-    lead = min(_filling_start(d), 0.0)
-    main = sum(b.typical for _, b in _lengths(d))
-    return eat - timedelta(minutes=main - lead)
+    return eat - timedelta(minutes=total_minutes(d))

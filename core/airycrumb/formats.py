@@ -360,3 +360,8 @@ def read_kitchen(document: Document) -> Kitchen:
     )
     r.done()
     return kitchen
+
+
+def plain_kitchen() -> Document:
+    """A kitchen document to start from, every figure in it assumed."""
+    return load_json((files("airycrumb.data") / "plain-kitchen.json").read_text(encoding="utf-8"))

@@ -171,7 +171,7 @@ def water_temperature(wanted_c: float, room_c: float, friction_c: float, water_s
     flour 1.8 kJ/kgK (from memory, common handbook values). friction_c: rise from kneading.
 
     >>> round(water_temperature(26, 21, 1, 0.39), 1)
-    28.4
+    27.7
     """
     liquid, dry = water_share * 4.19, (1 - water_share) * 1.8
     return ((wanted_c - friction_c) * (liquid + dry) - dry * room_c) / liquid

@@ -14,7 +14,7 @@ from django.db.models import QuerySet
 from accounts.models import Household
 from bakes.services import head_of, version_of
 from batches.models import Batch, Observation
-from kitchens.services import kitchen_of, teach
+from kitchens.services import kitchen_of, locked, teach
 from kitchenside import compute
 from kitchenside.contract import Refusal, missing
 
@@ -160,10 +160,13 @@ def finish(household: Household, batch_id: int, outcome: dict[str, Any], now: da
     batch = _locked(household, batch_id)
     if batch.finished is not None:
         return batch
-    believed = kitchen_of(household, batch.kitchen_id).document
+    # Another batch may be teaching the same kitchen: one after the other.
+    kitchen = locked(batch.kitchen_id)
     document, here = batch.version.document, now.astimezone(zone_of(batch))
-    learned = compute.lesson(document, batch.kitchen_document, believed, as_core(batch), outcome["troubles"], here)
+    learned = compute.lesson(
+        document, batch.kitchen_document, kitchen.document, as_core(batch), outcome["troubles"], here
+    )
     batch.finished, batch.outcome, batch.lesson = now, outcome, plain(learned)
     batch.save()
-    teach(batch.kitchen_id, learned, document["closing"])
+    teach(kitchen, learned, document["closing"])
     return batch

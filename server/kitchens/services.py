@@ -43,9 +43,13 @@ def change(household: Household, kitchen_id: int, revision: int, document: compu
     return kitchen
 
 
-def teach(kitchen_id: int, learned: compute.Lesson, closing: str) -> None:
-    """Write a batch's lesson into the kitchen as it now is. Call inside a transaction."""
-    kitchen = Kitchen.objects.select_for_update().get(id=kitchen_id)
+def locked(kitchen_id: int) -> Kitchen:
+    """A kitchen that no one else can change until this transaction ends."""
+    return Kitchen.objects.select_for_update().get(id=kitchen_id)
+
+
+def teach(kitchen: Kitchen, learned: compute.Lesson, closing: str) -> None:
+    """Write a batch's lesson into a kitchen obtained from `locked`."""
     kitchen.document = compute.taught(kitchen.document, learned, closing)
     kitchen.revision += 1
     kitchen.save()

@@ -2,7 +2,7 @@
 
 from django.http import HttpRequest, HttpResponse
 from ninja import NinjaAPI
-from ninja.errors import AuthenticationError, ValidationError
+from ninja.errors import AuthenticationError, HttpError, ValidationError
 from ninja.security import django_auth
 
 from accounts.api import router as accounts
@@ -36,6 +36,14 @@ def _refused(request: HttpRequest, error: Refusal) -> HttpResponse:
 @api.exception_handler(InputError)
 def _bad_input(request: HttpRequest, error: InputError) -> HttpResponse:
     return _answer(request, Refusal(422, str(error), error.problems))
+
+
+@api.exception_handler(HttpError)
+def _unreadable(request: HttpRequest, error: HttpError) -> HttpResponse:
+    # The framework hides what the parser said behind a general error; the cause is the sentence.
+    if isinstance(error.__cause__, InputError):
+        return _bad_input(request, error.__cause__)
+    return _answer(request, Refusal(error.status_code, str(error)))
 
 
 @api.exception_handler(AuthenticationError)

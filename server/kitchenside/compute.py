@@ -7,7 +7,7 @@ from datetime import datetime
 from typing import Any
 
 from airycrumb.documents import Observation
-from airycrumb.formats import load_json, read_bake, read_kitchen, schema, structure_problems
+from airycrumb.formats import load_json, plain_kitchen, read_bake, read_kitchen, schema, structure_problems
 from airycrumb.pantry import shelf
 from airycrumb.problems import InputError, Problem
 from airycrumb.sheet import Sheet, work
@@ -108,6 +108,7 @@ __all__ = [
     "lesson",
     "load_json",
     "pantry",
+    "plain_kitchen",
     "rehearsal",
     "reply",
     "structure_problems",

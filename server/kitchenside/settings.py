@@ -118,3 +118,5 @@ LOGGING = {
     "handlers": {"console": {"class": "logging.StreamHandler"}},
     "root": {"handlers": ["console"], "level": "WARNING"},
 }
+
+TEST_RUNNER = "kitchenside.testing.CountingRunner"

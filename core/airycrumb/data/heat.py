@@ -10,7 +10,7 @@ OURS = "Airy Crumb heat model: a prior chosen so that times that are common prac
 # Polynomials in T [°C] from -40 to 150 °C: specific heat [J/kgK], conductivity [W/mK], density [kg/m3].
 PROPERTIES: dict[str, dict[str, tuple[float, float, float]]] = {
     "water": {
-        "cp": (4128.9, -0.090864, 0.0054731),
+        "cp": (4176.2, -0.090864, 0.0054731),
         "k": (0.57109, 1.7625e-3, -6.7036e-6),
         "rho": (997.18, 3.1439e-3, -3.7574e-3),
     },

@@ -28,6 +28,7 @@ from airycrumb.rise.model import (
 
 GRID_POINTS = 41
 LONGEST = 36 * 60.0  # min; past this the forecast says "not within a day and a half"
+HORIZONS = (360.0, 720.0, LONGEST)
 
 
 @dataclass(frozen=True)
@@ -77,7 +78,7 @@ class Forecast:
     ready: Band | None
     past_target_from: float | None
     vigour: Band
-    degree_slower_min: float | None
+    two_cooler_adds_min: float | None
     findings: list[str] = field(default_factory=list)
 
 
@@ -195,15 +196,6 @@ def range_findings(dough: Dough, place: Place) -> list[str]:
     ]
 
 
-def _horizon(dough: Dough, start: State, place: Place, target: float, slow: float, make: "StageMaker") -> Stage:
-    """The shortest of 6, 12, 36 h in which even a slow kitchen passes the target."""
-    for minutes in (360.0, 720.0, LONGEST):
-        stage = make(simulate(dough, start, place, minutes))
-        if stage.ratios(np.array([slow]))[0].max() >= target:
-            return stage
-    return stage
-
-
 class StageMaker:
     """Builds a stage from a course, remembering what it was knocked back from."""
 
@@ -233,11 +225,15 @@ def forecast(
     target: volume ratio > 1. A belief from `prior` includes every doubt that acts like vigour.
     """
     make = make or StageMaker(dough)
-    stage = _horizon(dough, start, place, target, belief.quantile(0.05), make)
-    after = update(belief, stage, readings, target)
-    vigours = np.array([after.quantile(p) for p in (0.05, 0.5, 0.95)])
-    ratios = stage.ratios(vigours)
-    slow, middle, fast = crossings(stage.course.minutes, ratios, target)
+    for horizon in HORIZONS:
+        stage = make(simulate(dough, start, place, horizon))
+        after = update(belief, stage, readings, target)
+        vigours = np.array([after.quantile(p) for p in (0.05, 0.5, 0.95)])
+        ratios = stage.ratios(vigours)
+        slow, middle, fast = crossings(stage.course.minutes, ratios, target)
+        # A short march is enough for most doughs; a slow one, or late readings, ask for more.
+        if math.isfinite(slow) and all(r.minute <= horizon for r in readings):
+            break
     ready = Band(float(fast), float(middle), float(slow)) if np.isfinite([slow, middle, fast]).all() else None
     cooler = crossings_in_cooler_room(dough, start, place, target, vigours[1], make, stage) if ready else None
     late = past_target(stage, ratios[1], target)
@@ -248,7 +244,7 @@ def forecast(
         ready=ready,
         past_target_from=late,
         vigour=Band(*vigours),
-        degree_slower_min=cooler - float(middle) if cooler else None,
+        two_cooler_adds_min=cooler - float(middle) if cooler else None,
         findings=range_findings(dough, place),
     )
     return result, stage, after

@@ -102,7 +102,7 @@ def sugar(w: Worked) -> Iterator[Doubt]:
 
 def room(w: Worked) -> Iterator[Doubt]:
     """Whether the kitchen's warmth is known well enough, when it matters."""
-    extra = w.first.forecast.degree_slower_min
+    extra = w.first.forecast.two_cooler_adds_min
     if extra is None or extra < 8 or (w.ctx.done is not None and "rise" in w.ctx.done.ended):
         return
     at = clock(w.ctx.later(w.rise_tray.ready, extra))

@@ -667,8 +667,8 @@ export interface components {
             /** Past Target From */
             past_target_from: number | null;
             vigour: components["schemas"]["Band"];
-            /** Degree Slower Min */
-            degree_slower_min: number | null;
+            /** Two Cooler Adds Min */
+            two_cooler_adds_min: number | null;
             /** Findings */
             findings?: string[];
         };

@@ -115,7 +115,9 @@ class Command(BaseCommand):
         batch = batches.start(household, version.bake_id, None, None, now - timedelta(minutes=74))
         marks = [("done", "weigh", 50, None), ("risen", "rise", 6, 0.22)]
         seen = [
-            batches.Seen(uuid.UUID(int=noise.getrandbits(128), version=4), kind, stage, now - timedelta(minutes=ago), value)
+            batches.Seen(
+                uuid.UUID(int=noise.getrandbits(128), version=4), kind, stage, now - timedelta(minutes=ago), value
+            )
             for kind, stage, ago, value in marks
         ]
         batches.observe(household, batch.pk, seen)

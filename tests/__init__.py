@@ -1,0 +1,1 @@
+"""The tests of Airy Crumb: core, published references, server, browser."""

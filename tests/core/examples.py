@@ -1,0 +1,60 @@
+"""Bakes and kitchens for tests, made from the demo files."""
+
+import copy
+import json
+from datetime import UTC, datetime, timedelta
+from pathlib import Path
+from typing import Any
+
+from airycrumb.documents import Kitchen, Observation
+from airycrumb.formats import load_json, read_bake, read_kitchen
+from airycrumb.sheet import Sheet, work
+
+ROOT = Path(__file__).resolve().parent.parent.parent
+NOON = datetime(2026, 11, 25, 12, 0, tzinfo=UTC)
+DEMO_BAKES = sorted((ROOT / "demo" / "bakes").glob("*.json"))
+
+
+def bake_document(which: str = "beetroot-walnut-buns", /, **changes: Any) -> dict[str, Any]:
+    """A demo bake's document, with top-level fields replaced or, for groups, merged."""
+    document = load_json((ROOT / "demo" / "bakes" / f"{which}.json").read_text(encoding="utf-8"))
+    for key, value in changes.items():
+        if isinstance(value, dict) and isinstance(document.get(key), dict):
+            document[key] = {**document[key], **value}
+        else:
+            document[key] = value
+    return document
+
+
+def with_amount(document: dict[str, Any], use: str, amount: str) -> dict[str, Any]:
+    """The document with one dough ingredient's amount replaced."""
+    changed = copy.deepcopy(document)
+    for row in changed["dough"]["ingredients"]:
+        if row["use"] == use:
+            row["amount"] = amount
+    return changed
+
+
+def kitchen_document(**changes: Any) -> dict[str, Any]:
+    """The demo kitchen's document with fields replaced."""
+    return {**json.loads((ROOT / "demo" / "kitchen.json").read_text(encoding="utf-8")), **changes}
+
+
+def kitchen(**changes: Any) -> Kitchen:
+    """The demo kitchen, read."""
+    return read_kitchen(kitchen_document(**changes))
+
+
+def sheet(
+    document: dict[str, Any] | None = None,
+    observations: list[Observation] | None = None,
+    now: datetime = NOON,
+    **changes: Any,
+) -> Sheet:
+    """A worked sheet of a bake in the demo kitchen."""
+    return work(read_bake(document or bake_document()), kitchen(**changes), observations or [], now=now)
+
+
+def seen(kind: str, stage: str, minutes: float, value: float | None = None) -> Observation:
+    """An observation so many minutes after noon."""
+    return Observation(kind, stage, NOON + timedelta(minutes=minutes), value)

@@ -1,0 +1,106 @@
+"""The timetable, forwards and backwards, and while things happen."""
+
+import unittest
+from dataclasses import replace
+from datetime import timedelta
+
+from hypothesis import given
+from hypothesis import strategies as st
+
+from airycrumb.day import Done, Durations, Timetable, resolve, timetable, total_minutes
+from airycrumb.problems import InputError
+from airycrumb.quantities import Band
+from tests.core.examples import NOON
+
+PLAIN = Durations(22, Band(80, 110, 150), 9, 10, 22, Band(20, 30, 45), Band(14, 17, 20), 5, 25, 35, 10)
+minute = st.floats(1, 600)
+
+
+def at(table: Timetable, key: str):  # type: ignore[no-untyped-def]
+    """A step by its key."""
+    return next(s for s in table.steps if s.key == key)
+
+
+class BothWays(unittest.TestCase):
+    @given(minute, minute, minute, minute, minute, minute)
+    def test_worked_back_from_eating_and_forwards_from_there_agree(
+        self, rise: float, wrap: float, proof: float, heat: float, hands: float, cool: float
+    ) -> None:
+        d = replace(
+            PLAIN,
+            rise=Band(rise, rise, rise),
+            wrap=wrap,
+            proof=Band(proof, proof, proof),
+            heat=Band(heat, heat, heat),
+            filling_hands=hands,
+            filling_cool=cool,
+        )
+        back = timetable(d, eat=NOON)
+        forth = timetable(d, start=back.start)
+        self.assertLess(abs(back.eat - NOON), timedelta(seconds=1))
+        self.assertLess(abs(forth.eat - NOON), timedelta(seconds=1))
+        self.assertAlmostEqual(total_minutes(d), (forth.eat - forth.start).total_seconds() / 60, places=2)
+
+    def test_stages_follow_one_another_without_gaps(self) -> None:
+        t = timetable(PLAIN, start=NOON)
+        keys = ("weigh", "rise", "divide", "wrap", "proof", "heat", "rest")
+        for before, after in zip(keys, keys[1:], strict=False):
+            self.assertEqual(at(t, before).end, at(t, after).start)
+
+
+class Placing(unittest.TestCase):
+    def test_filling_work_sits_inside_the_rise_and_is_cool_for_wrapping(self) -> None:
+        t = timetable(PLAIN, start=NOON)
+        self.assertGreaterEqual(at(t, "filling").start, at(t, "rise").start)
+        self.assertLessEqual(at(t, "cooling").end, at(t, "wrap").start)
+
+    def test_hands_are_never_asked_for_two_things_at_once(self) -> None:
+        t = timetable(replace(PLAIN, filling_cool=0), start=NOON)
+        busy = sorted((s.start, s.end) for s in t.steps if s.hands)
+        for (_, end), (start, _) in zip(busy, busy[1:], strict=False):
+            self.assertLessEqual(end, start)
+
+    def test_a_filling_that_cools_for_longer_than_the_rise_is_made_first(self) -> None:
+        t = timetable(replace(PLAIN, filling_cool=300), start=NOON)
+        self.assertEqual(t.start, at(t, "filling").start)
+        self.assertLessEqual(at(t, "filling").end, at(t, "weigh").start)
+        self.assertLessEqual(at(t, "cooling").end, at(t, "wrap").start)
+
+    def test_the_preheat_ends_as_the_heat_begins(self) -> None:
+        t = timetable(PLAIN, start=NOON)
+        self.assertEqual(at(t, "preheat").end, at(t, "heat").start)
+
+    def test_doubt_grows_along_the_day(self) -> None:
+        t = timetable(PLAIN, start=NOON)
+        self.assertEqual(at(t, "rise").start_low, at(t, "rise").start)
+        self.assertLess(at(t, "divide").start_low, at(t, "divide").start)
+        self.assertGreater(t.eat_high - t.eat, at(t, "divide").start_high - at(t, "divide").start)
+
+
+class UnderWay(unittest.TestCase):
+    def done(self, now_min: float, **ended: float) -> Timetable:
+        marks = {k: NOON + timedelta(minutes=m) for k, m in ended.items()}
+        return timetable(PLAIN, done=Done(NOON, marks, NOON + timedelta(minutes=now_min)))
+
+    def test_a_stage_that_ended_late_moves_all_that_follows(self) -> None:
+        early, late = self.done(30, weigh=22), self.done(60, weigh=52)
+        self.assertEqual(late.eat - early.eat, timedelta(minutes=30))
+
+    def test_an_overdue_stage_ends_no_sooner_than_now(self) -> None:
+        t = self.done(300, weigh=22)
+        self.assertEqual(at(t, "rise").end, NOON + timedelta(minutes=300))
+
+    def test_what_has_ended_carries_no_doubt(self) -> None:
+        t = self.done(150, weigh=22, rise=140)
+        self.assertEqual(at(t, "divide").start_low, at(t, "divide").start_high)
+
+
+class Hours(unittest.TestCase):
+    def test_an_hour_is_todays_and_a_date_is_its_own(self) -> None:
+        self.assertEqual(resolve("18:30", NOON, "x").hour, 18)
+        self.assertEqual(resolve("2026-11-27T18:30", NOON, "x").day, 27)
+
+    def test_nonsense_is_answered_with_a_sentence(self) -> None:
+        for text in ("25:00", "half six", "", "18:3x", "2026-13-40T10:00"):
+            with self.subTest(text=text), self.assertRaisesRegex(InputError, "is not a time"):
+                resolve(text, NOON, "plan.eat_at")

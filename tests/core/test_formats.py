@@ -1,0 +1,148 @@
+"""The bake file and the kitchen file: what is wrong with them is said by name, all at once."""
+
+import json
+import unittest
+from typing import Any
+
+from hypothesis import given
+from hypothesis import strategies as st
+from jsonschema import Draft202012Validator
+
+from airycrumb.formats import load_json, read_bake, read_kitchen, schema
+from airycrumb.problems import InputError
+from tests.core.examples import DEMO_BAKES, bake_document, kitchen_document, with_amount
+
+
+def problems(document: dict[str, Any]) -> dict[str, str]:
+    """Sentences by place for a bake that cannot be worked."""
+    try:
+        read_bake(document)
+    except InputError as error:
+        return {p.where: p.message for p in error.problems}
+    return {}
+
+
+class Bakes(unittest.TestCase):
+    def test_every_demo_bake_reads(self) -> None:
+        self.assertGreaterEqual(len(DEMO_BAKES), 4)
+        for path in DEMO_BAKES:
+            self.assertTrue(read_bake(load_json(path.read_text(encoding="utf-8"))).parts)
+
+    def test_the_published_schemas_are_schemas(self) -> None:
+        for name in ("bake", "kitchen"):
+            Draft202012Validator.check_schema(schema(name))
+
+    def test_an_unknown_field_is_refused_by_name_with_what_it_may_be(self) -> None:
+        found = problems({**bake_document(), "peices": 12})
+        self.assertIn("Unknown field “peices”", found["peices"])
+        self.assertIn("did you mean “pieces”?", found["peices"])
+
+    def test_an_unknown_field_deep_inside_names_its_place(self) -> None:
+        found = problems(bake_document(heat={"temprature": "190 C"}))
+        self.assertIn("in heat", found["heat.temprature"])
+
+    def test_a_missing_field_is_asked_for(self) -> None:
+        document = bake_document()
+        del document["filling"]
+        self.assertIn("“filling” is missing", problems(document)["filling"])
+
+    def test_a_choice_that_is_none_lists_the_choices(self) -> None:
+        self.assertIn("gathered, half_moon", problems(bake_document(closing="origami"))["closing"])
+
+    def test_amounts_that_cannot_be(self) -> None:
+        cases = {
+            "5 kg": "5,000 g is outside",
+            "-62 g": "-62 g is outside",
+            "0 g": "0 g is outside",
+            "": "missing",
+            "62 stone": "“stone” is not a unit",
+            "nan g": "not a number",
+            "1e400 g": "not a number",
+        }
+        for text, part in cases.items():
+            with self.subTest(text=text):
+                self.assertIn(part, problems(bake_document(dough_per_piece=text))["dough_per_piece"])
+
+    def test_pieces_that_cannot_be(self) -> None:
+        self.assertIn("0", problems(bake_document(pieces=0))["pieces"])
+        self.assertIn("whole number", problems(bake_document(pieces=1.5))["pieces"])
+        self.assertIn("whole number", problems(bake_document(pieces="a dozen"))["pieces"])
+
+    def test_all_problems_are_told_at_once(self) -> None:
+        found = problems(bake_document(dough_per_piece="5 kg", filling_per_piece="", plan={"room": "99 C"}))
+        self.assertEqual(set(found), {"dough_per_piece", "filling_per_piece", "plan.room"})
+
+    def test_a_dough_without_yeast_says_how_much_would_do(self) -> None:
+        found = problems(with_amount(bake_document(), "instant yeast", "0 g"))
+        self.assertIn("no yeast", found["dough.ingredients"])
+        self.assertIn("4.5 g of instant yeast", found["dough.ingredients"])
+
+    def test_a_negative_ingredient_is_named(self) -> None:
+        found = problems(with_amount(bake_document(), "fine salt", "-7 g"))
+        self.assertIn("Fine salt of -7 g", found["dough.ingredients[5].amount"])
+
+    def test_an_oven_without_a_temperature_is_asked_for_one(self) -> None:
+        found = problems(bake_document(heat={"method": "oven", "temperature": None}))
+        self.assertIn("oven temperature is missing", found["heat.temperature"])
+
+    def test_a_pin_on_something_that_is_not_there_is_refused(self) -> None:
+        found = problems(bake_document(pin={"by": "saffron", "amount": "1 g", "gives_way": "pieces"}))
+        self.assertIn("cannot be pinned", found["pin.by"])
+
+    @given(
+        st.recursive(
+            st.none() | st.booleans() | st.floats() | st.text(max_size=8),
+            lambda inner: st.lists(inner, max_size=3) | st.dictionaries(st.text(max_size=8), inner, max_size=3),
+            max_leaves=8,
+        )
+    )
+    def test_no_value_in_any_place_does_more_than_raise_a_sentence(self, value: Any) -> None:
+        for key in ("pieces", "dough_per_piece", "dough", "filling", "heat", "plan", "pin", "kept"):
+            for message in problems({**bake_document(), key: value}).values():
+                self.assertTrue(
+                    message[0].isupper() or message[0] in "“" or message.split()[0].isidentifier() or "." in message
+                )
+
+
+class Files(unittest.TestCase):
+    def test_what_is_no_json_says_where(self) -> None:
+        with self.assertRaisesRegex(InputError, "line 1"):
+            load_json("{nope")
+
+    def test_numbers_that_are_none_are_refused(self) -> None:
+        for text in ('{"a": NaN}', '{"a": Infinity}', '{"a": 1e400}', '{"a": -1e999}'):
+            with self.subTest(text=text), self.assertRaisesRegex(InputError, "not a number"):
+                load_json(text)
+
+    def test_a_megabyte_of_rubbish_is_refused_before_it_is_read(self) -> None:
+        with self.assertRaisesRegex(InputError, "characters"):
+            load_json("[" * 1_000_000)
+
+    def test_deep_nesting_and_lists_are_no_bake(self) -> None:
+        for text in ("[" * 50_000, "[1, 2]", '"text"', ""):
+            with self.subTest(text=text[:5]), self.assertRaises(InputError):
+                load_json(text)
+
+
+class Kitchens(unittest.TestCase):
+    def test_the_demo_kitchen_reads_in_the_cores_units(self) -> None:
+        k = read_kitchen(kitchen_document(altitude="5000 ft", room="70 F"))
+        self.assertAlmostEqual(k.altitude_m, 1524)
+        self.assertAlmostEqual(k.room_c, 21.1, delta=0.05)
+
+    def test_what_a_kitchen_cannot_be(self) -> None:
+        cases = {
+            "room": "60 C",
+            "altitude": "9000 m",
+            "scale_step": "0 g",
+            "bowl_loss": 0.5,
+            "vigour": {"mean": 0, "variance": 0, "bakes": 1},
+        }
+        for key, value in cases.items():
+            with self.subTest(key=key), self.assertRaisesRegex(InputError, "outside what can be worked out"):
+                read_kitchen(json.loads(json.dumps(kitchen_document(**{key: value}))))
+
+    def test_no_baskets_is_not_a_steamer(self) -> None:
+        steamer = {**kitchen_document()["steamer"], "baskets": 0}
+        with self.assertRaisesRegex(InputError, "number of baskets"):
+            read_kitchen(kitchen_document(steamer=steamer))

@@ -1,0 +1,128 @@
+"""The heat model: energy, common sense, and times that are common practice."""
+
+import unittest
+from dataclasses import replace
+
+import numpy as np
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from airycrumb.heat import Fire, Piece, colour, cook, steam_water_ml
+from airycrumb.heat.cook import Cook
+from airycrumb.heat.shape import body, mesh
+
+DOUGH = (0.385, 0.07, 0.03, 0.50, 0.015)
+MEAT = (0.68, 0.15, 0.13, 0.02, 0.02)
+BUN = Piece("round bun", 57, 45, DOUGH, MEAT, 480, 28, 14)
+STEAM = Fire("steam", 0, "high", False, 0, 0, True)
+
+
+def oven(celsius: float, fan: bool = False) -> Fire:
+    """An oven with nothing over the pieces."""
+    return Fire("oven", celsius, "high", fan, 0, 0, False)
+
+
+def core_at(c: Cook, minute: float) -> float:
+    """Core temperature at a minute."""
+    return float(np.interp(minute, c.minutes, c.core))
+
+
+class Energy(unittest.TestCase):
+    def test_what_goes_in_is_what_is_held(self) -> None:
+        for fire in (STEAM, oven(200), oven(230, True)):
+            c = cook(BUN, fire, 18, 5)
+            self.assertAlmostEqual(c.energy_in / c.energy_held, 1, delta=0.001)
+
+    def test_a_mesh_has_the_volume_and_mass_of_the_piece(self) -> None:
+        b = body("round bun", 57e-3 / 480, 45e-3 / 1050)
+        m = mesh(b)
+        self.assertAlmostEqual(float(m.volume.sum()), b.volume, delta=b.volume * 1e-9)
+        self.assertAlmostEqual(float(m.volume[m.is_dough == 0].sum()), 45e-3 / 1050, delta=1e-9)
+
+    def test_nothing_is_ever_hotter_than_its_surroundings(self) -> None:
+        c = cook(BUN, oven(200), 60)
+        self.assertLess(c.skin.max(), 200)
+        self.assertLess(cook(BUN, STEAM, 60).core.max(), 100)
+
+
+class CommonSense(unittest.TestCase):
+    @given(st.floats(150, 240), st.floats(1, 30), st.floats(5, 40))
+    @settings(deadline=None, max_examples=20)
+    def test_hotter_and_longer_never_give_a_colder_core(self, celsius: float, hotter: float, minutes: float) -> None:
+        cooler = cook(BUN, oven(celsius), minutes)
+        self.assertGreaterEqual(
+            core_at(cook(BUN, oven(celsius + hotter), minutes), minutes), core_at(cooler, minutes) - 0.05
+        )
+        self.assertTrue((np.diff(cooler.core) >= -0.05).all())
+
+    @given(st.floats(2, 20), st.floats(1, 15))
+    @settings(deadline=None, max_examples=20)
+    def test_a_warmer_filling_is_hot_sooner(self, filling: float, warmer: float) -> None:
+        cold = cook(replace(BUN, filling_c=filling), STEAM, 15)
+        warm = cook(replace(BUN, filling_c=filling + warmer), STEAM, 15)
+        self.assertGreater(core_at(warm, 12), core_at(cold, 12))
+
+    def test_a_larger_piece_takes_longer(self) -> None:
+        giant = replace(BUN, dough_g=110, filling_g=145)
+        self.assertGreater(core_at(cook(BUN, STEAM, 12), 12), core_at(cook(giant, STEAM, 12), 12))
+
+    def test_altitude_never_shortens_steaming(self) -> None:
+        needed = [
+            cook(BUN, replace(STEAM, altitude_m=h), 40).reaches(cook(BUN, replace(STEAM, altitude_m=h), 40).core, 71)
+            for h in (0, 800, 1600, 2400)
+        ]
+        self.assertEqual(needed, sorted(needed, key=lambda m: m or 0))
+
+    def test_a_weak_hob_slows_a_full_basket(self) -> None:
+        self.assertLess(core_at(cook(BUN, replace(STEAM, watts_each=20), 12), 12), core_at(cook(BUN, STEAM, 12), 12))
+
+    def test_a_fan_is_worth_about_twenty_degrees(self) -> None:
+        # common practice, no source: fan minus 20 °C
+        still, fan = cook(BUN, oven(200), 20), cook(BUN, oven(180, True), 20)
+        self.assertAlmostEqual(core_at(still, 18), core_at(fan, 18), delta=7)
+
+    def test_resting_covered_carries_on_further_than_resting_open(self) -> None:
+        covered, bare = cook(BUN, STEAM, 10, 5), cook(BUN, replace(STEAM, covered=False), 10, 5)
+        self.assertGreater(covered.core[-1], bare.core[-1])
+
+    def test_colour_words_follow_the_surface_and_the_wash(self) -> None:
+        self.assertEqual(
+            [colour(t, False) for t in (90, 110, 130, 160, 200)], ["none", "pale gold", "golden", "brown", "burnt"]
+        )
+        self.assertEqual(colour(112, True), "golden")
+
+    def test_water_boils_away_with_the_hobs_net_power(self) -> None:
+        # 800 mL at 1 kW lasts 20 min of steaming: 532 g (2257 kJ/kg, handbook latent heat at 100 °C)
+        self.assertAlmostEqual(steam_water_ml(1000, 20), 532, delta=1)
+
+
+class CommonPractice(unittest.TestCase):
+    """Common practice, no source: no measured temperature stands behind these bands (±10 °C)."""
+
+    def coldest(self, piece: Piece, fire: Fire, minutes: float) -> float:
+        return core_at(cook(piece, fire, minutes), minutes)
+
+    def test_steamed_buns(self) -> None:
+        cases = (((71, 45), 15, 73), ((57, 45), 10, 52), ((57, 45), 12, 64), ((110, 145), 20, 58), ((110, 145), 25, 71))
+        for (dough, filling), minutes, wanted in cases:
+            with self.subTest(dough=dough, minutes=minutes):
+                piece = replace(BUN, dough_g=dough, filling_g=filling)
+                self.assertAlmostEqual(self.coldest(piece, STEAM, minutes), wanted, delta=10)
+
+    def test_a_turnover_at_163_degrees_is_hot_through_in_25_to_30_minutes(self) -> None:
+        turnover = Piece("half moon", 90, 50, DOUGH, MEAT, 480, 26, 14)
+        self.assertGreater(self.coldest(turnover, oven(163), 30), 80)
+
+    def test_a_plain_roll_at_220_degrees_bakes_in_15_to_20_minutes(self) -> None:
+        roll = Piece("round bun", 65, 0.01, DOUGH, MEAT, 480, 26, 26)
+        c = cook(roll, oven(220), 20)
+        set_at = c.reaches(c.crumb, 92)
+        assert set_at is not None
+        self.assertTrue(6 <= set_at <= 12)
+        self.assertAlmostEqual(float(c.loss[-1]), 0.11, delta=0.03)
+        self.assertIn(colour(float(c.skin.max()), False), ("golden", "brown"))
+
+    def test_120_degrees_for_15_to_20_minutes_leaves_it_raw_and_pale(self) -> None:
+        c = cook(replace(BUN, dough_c=26), oven(120), 20)
+        self.assertLess(c.core[-1], 60)
+        self.assertEqual(colour(float(c.skin.max()), False), "none")

@@ -1,0 +1,1 @@
+"""Values from outside the project; each file names its source."""

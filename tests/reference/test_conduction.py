@@ -1,0 +1,89 @@
+"""The heat march against analytic series: slab, cylinder and sphere (Carslaw and Jaeger, Conduction of Heat in Solids, 2nd ed.,
+chapters 3, 7 and 9), and against scipy's solve_ivp on the same cells. Agreement: 1.5 % of the step, 0.5 °C.
+
+The series are for a constant material with its surface held at the surroundings' temperature.
+"""
+
+import unittest
+
+import numpy as np
+from scipy.integrate import solve_ivp
+from scipy.special import j0, j1, jn_zeros
+
+from airycrumb.heat.march import STEP, march
+from airycrumb.heat.properties import GRID
+from airycrumb.heat.shape import Body, mesh
+
+RHO, CP, K = 1000.0, 3500.0, 0.5
+ALPHA = K / RHO / CP
+RADIUS, START, AIR = 0.02, 10.0, 90.0
+CONSTANT = np.stack((CP * GRID, np.full_like(GRID, CP), np.full_like(GRID, K)))
+
+
+def slab(t: float) -> float:
+    """Centre of a slab of half-thickness RADIUS as a share of the step still to come."""
+    n = np.arange(200)
+    return float(
+        np.sum(
+            4 / np.pi * (-1) ** n / (2 * n + 1) * np.exp(-((2 * n + 1) ** 2) * np.pi**2 * ALPHA * t / (4 * RADIUS**2))
+        )
+    )
+
+
+def cylinder(t: float) -> float:
+    """Axis of a long cylinder."""
+    zeros = jn_zeros(0, 200)
+    return float(np.sum(2 / (zeros * j1(zeros)) * j0(0 * zeros) * np.exp(-(zeros**2) * ALPHA * t / RADIUS**2)))
+
+
+def sphere(t: float) -> float:
+    """Centre of a sphere."""
+    n = np.arange(1, 200)
+    return float(np.sum(2 * (-1) ** (n + 1) * np.exp(-(n**2) * np.pi**2 * ALPHA * t / RADIUS**2)))
+
+
+def marched(dimension: float, seconds: float, h: float = 1e6, facing_down: float = 0.5) -> np.ndarray:
+    """Core temperatures of our march for a constant material, one sample a step."""
+    volume = 1e-4
+    m = mesh(Body(dimension, RADIUS, RADIUS * 0.5, volume, facing_down, 0, 0, 0))
+    phases = np.array([[seconds, AIR, AIR, h, h, 0, 0, 1, 0]])
+    temperature = np.full(len(m.volume), START)
+    samples, _ = march(
+        temperature, m.volume * RHO, np.full_like(m.volume, RHO), m.is_dough, m.radius, m.thickness, m.face,
+        np.array([m.surface_bottom, m.surface_top]), dimension, CONSTANT, CONSTANT, np.zeros_like(GRID), 2.3e6, 0.0, phases, 1, 0.0, 0.0)  # fmt: skip
+    return samples
+
+
+class AgainstSeries(unittest.TestCase):
+    def test_slab_cylinder_and_sphere(self) -> None:
+        for dimension, series, seconds in ((1.0, slab, 1500), (2.0, cylinder, 900), (3.0, sphere, 600)):
+            samples = marched(dimension, seconds)
+            for share in (0.3, 0.6, 1.0):
+                i = int(share * seconds / STEP)
+                left = (AIR - samples[i, 1]) / (AIR - START)
+                with self.subTest(dimension=dimension, seconds=samples[i, 0]):
+                    self.assertAlmostEqual(left, series(samples[i, 0]), delta=0.015)
+
+
+class AgainstSolveIvp(unittest.TestCase):
+    def test_a_sphere_on_the_same_cells(self) -> None:
+        h, seconds = 100.0, 900.0
+        ours = marched(3.0, seconds, h)
+        edges = np.concatenate((np.linspace(0, RADIUS / 2, 12), np.linspace(RADIUS / 2, RADIUS, 13)[1:]))
+        middles, thick = (edges[1:] + edges[:-1]) / 2, np.diff(edges)
+        area, volume = 4 * np.pi * edges**2, 4 / 3 * np.pi * np.diff(edges**3)
+        conductance = K * area[1:-1] / np.diff(middles)
+        skin = area[-1] / (1 / h + thick[-1] / 2 / K)
+
+        def slope(_t: float, temperature: np.ndarray) -> np.ndarray:
+            flow = conductance * np.diff(temperature)
+            gain = np.zeros_like(temperature)
+            gain[:-1] += flow
+            gain[1:] -= flow
+            gain[-1] += skin * (AIR - temperature[-1])
+            return gain / (volume * RHO * CP)
+
+        theirs = solve_ivp(
+            slope, (0, seconds), np.full(len(middles), START), method="BDF", rtol=1e-8, atol=1e-8, t_eval=ours[:, 0]
+        )
+        self.assertLess(float(np.abs(theirs.y[0] - ours[:, 1]).max()), 0.5)

@@ -1,0 +1,86 @@
+"""The rise equations against scipy's solve_ivp, and against published forms.
+
+Cardinal temperature model: Rosso, Lobry, Flandrois 1993 (J. Theor. Biol. 162, 447): its defining
+values. Temperature coefficient: activity of baker's yeast about doubles every 8 to 10 °C between
+15 and 30 °C (common practice, no source). Agreement with solve_ivp: 1 %.
+"""
+
+import math
+import unittest
+
+import numpy as np
+from scipy.integrate import solve_ivp
+
+from airycrumb.data import rise as c
+from airycrumb.rise import Dough, Place, State, simulate
+from airycrumb.rise.model import activity, cardinal_temperature, osmotic_factor, time_constant_h, yeast_grown
+
+DOUGH = Dough(1.2, 62, 1.8, 4, 8, 177, 4.0, 0.29)
+
+
+def full_equations(dough: Dough, start: State, place: Place, minutes: np.ndarray) -> np.ndarray:
+    """Warmth, clock, yeast and gas as one system of differential equations, solved by scipy."""
+    tau, fo = time_constant_h(place), osmotic_factor(dough)
+    sugar = 1 + 0.15 * (1 - math.exp(-dough.sugar / 1.5))
+    fat = math.exp(-max(0.0, dough.fat - 6) / 80)
+    stiff = max(0.5, 1 - 0.015 * max(0.0, 58 - dough.hydration))
+
+    def slope(_t: float, y: np.ndarray) -> list[float]:
+        warmth, theta, yeast, _gas = y
+        f = float(activity(warmth))
+        awake = 1 / (1 + (1 / dough.awake - 1) * math.exp(-theta / 0.34))
+        rate = 1.10 * fo * sugar * fat * stiff * yeast**0.92 * awake * f
+        return [(place.air_c - warmth) / tau + 0.5 * rate, f, f * fo * 0.036 * yeast / (0.108 + yeast), rate]
+
+    hours = minutes / 60
+    solved = solve_ivp(
+        slope, (0, hours[-1]), [start.temperature, 0.0, dough.yeast, 0.0], t_eval=hours, rtol=1e-8, atol=1e-10
+    )
+    return np.asarray(solved.y)
+
+
+class AgainstSolveIvp(unittest.TestCase):
+    def test_gas_clock_and_warmth_of_a_whole_rise(self) -> None:
+        for air, start, grams in ((17, 27, 1200), (23, 25, 500), (32, 22, 60)):
+            with self.subTest(air=air):
+                place = Place(air, "bowl" if grams > 100 else "piece", grams)
+                course = simulate(DOUGH, State(start), place, 300)
+                theirs = full_equations(DOUGH, State(start), place, course.minutes)
+                late = course.minutes >= 20
+                self.assertLess(float(np.abs(course.temperature - theirs[0]).max()), 0.3)
+                self.assertLess(float(np.abs(course.theta[late] / theirs[1][late] - 1).max()), 0.01)
+                self.assertLess(float(np.abs(course.gas[late] / theirs[3][late] - 1).max()), 0.01)
+
+    def test_growth_is_solved_exactly(self) -> None:
+        theta = np.linspace(0, 12, 40)
+        fo = osmotic_factor(DOUGH)
+        theirs = solve_ivp(
+            lambda _t, y: fo * c.GROWTH.value * y / (c.GROWTH_HALF.value + y),
+            (0, 12),
+            [DOUGH.yeast],
+            t_eval=theta,
+            rtol=1e-10,
+            atol=1e-12,
+        ).y[0]
+        np.testing.assert_allclose(yeast_grown(DOUGH, theta), theirs, rtol=1e-6)
+
+    def test_a_cooling_dough_follows_its_exponential(self) -> None:
+        still = Dough(0.0, 62, 1.8, 0, 0, 164, 4.0, 0.29)
+        place = Place(15, "bowl", 900)
+        course = simulate(still, State(30), place, 240)
+        exact = 15 + 15 * np.exp(-course.minutes / 60 / time_constant_h(place))
+        np.testing.assert_allclose(course.temperature, exact, atol=1e-6)
+
+
+class PublishedForms(unittest.TestCase):
+    def test_cardinal_temperatures(self) -> None:
+        self.assertAlmostEqual(float(cardinal_temperature(c.T_OPT.value)), 1.0)
+        for t in (c.T_MIN.value, c.T_MAX.value, -20, 60):
+            self.assertAlmostEqual(float(cardinal_temperature(t)), 0.0)
+        around = cardinal_temperature(np.array([35.9, 36.0, 36.1]))
+        self.assertTrue(around[1] > around[0] and around[1] > around[2])
+
+    def test_activity_about_doubles_every_eight_to_ten_degrees(self) -> None:
+        coefficient = (float(activity(30)) / float(activity(15))) ** (1 / 15)
+        doubling = math.log(2) / math.log(coefficient)
+        self.assertTrue(7.5 <= doubling <= 10.5, doubling)

@@ -1,0 +1,1 @@
+"""The server through its HTTP contract."""

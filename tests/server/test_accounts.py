@@ -1,0 +1,54 @@
+"""Signing in, and the demo that opens on this machine only."""
+
+from django.test import Client, override_settings
+
+from tests.server.base import ApiCase
+
+
+class SigningIn(ApiCase):
+    def test_a_stranger_is_told_so_without_an_error(self) -> None:
+        status, me = self.call("GET", "/me", client=Client())
+        self.assertEqual((status, me), (200, {"user": None, "household": None, "demo_open": False}))
+
+    def test_the_right_password_opens_the_household(self) -> None:
+        client = Client()
+        status, me = self.call("POST", "/session", {"username": "north", "password": "crumb-of-north"}, client)
+        self.assertEqual((status, me["household"]), (200, "north"))
+        self.assertEqual(self.call("DELETE", "/session", client=client)[0], 204)
+        self.assertIsNone(self.call("GET", "/me", client=client)[1]["user"])
+
+    def test_a_wrong_name_and_a_wrong_password_sound_alike(self) -> None:
+        said = {
+            self.call("POST", "/session", {"username": u, "password": "wrong"}, Client())[1]["message"]
+            for u in ("north", "nobody")
+        }
+        self.assertEqual(len(said), 1)
+
+    def test_a_form_from_elsewhere_is_refused(self) -> None:
+        strict = Client(enforce_csrf_checks=True)
+        self.assertEqual(
+            self.call("POST", "/session", {"username": "north", "password": "crumb-of-north"}, strict)[0], 403
+        )
+        strict.force_login(self.person)
+        self.assertEqual(self.call("POST", "/bakes", {"document": {}}, strict)[0], 403)
+
+    def test_someone_without_a_household_is_told_whom_to_ask(self) -> None:
+        self.person.member.delete()
+        status, body = self.call("GET", "/bakes")
+        self.assertEqual(status, 403)
+        self.assertIn("no household", body["message"])
+
+
+class Demo(ApiCase):
+    def test_it_is_shut_outside_demo_mode(self) -> None:
+        self.assertEqual(self.call("POST", "/session/demo", client=Client())[0], 403)
+
+    @override_settings(DEMO=True)
+    def test_it_is_shut_to_other_machines(self) -> None:
+        far = Client(REMOTE_ADDR="192.0.2.7")
+        self.assertFalse(self.call("GET", "/me", client=far)[1]["demo_open"])
+        self.assertEqual(self.call("POST", "/session/demo", client=far)[0], 403)
+
+    @override_settings(DEMO=True)
+    def test_it_is_shut_where_nothing_was_loaded(self) -> None:
+        self.assertEqual(self.call("POST", "/session/demo", client=Client())[0], 403)

@@ -1,0 +1,187 @@
+"""A batch from its start to what it teaches."""
+
+import threading
+import uuid
+from datetime import timedelta
+from typing import Any
+
+from django.db import connection
+from django.test import TransactionTestCase
+
+from accounts.models import Household
+from bakes import services as bakes
+from batches import services
+from batches.models import Batch, Observation
+from kitchens.models import Kitchen
+from tests.core.examples import bake_document
+from tests.server.base import NOW, ApiCase, household
+
+WHOLE = (
+    ("done", "weigh", 24, None),
+    ("risen", "rise", 84, 0.3),
+    ("doubled", "rise", 168, None),
+    ("done", "rise", 168, None),
+    ("done", "divide", 188, None),
+    ("done", "wrap", 214, None),
+    ("done", "proof", 240, None),
+    ("probe", "heat", 256, 74.0),
+    ("done", "heat", 262, None),
+    ("done", "rest", 268, None),
+)
+GOOD = {
+    "outcome": {"verdict": "good", "troubles": ["burst"], "note": "less filling"},
+    "now": (NOW + timedelta(hours=5)).isoformat(),
+}
+
+
+class Running(ApiCase):
+    def test_the_plan_is_frozen_and_the_live_sheet_follows_the_marks(self) -> None:
+        batch = self.start()
+        status, after = self.mark(batch["id"], ("done", "weigh", 24, None), ("risen", "rise", 84, 0.1))
+        self.assertEqual(status, 200)
+        self.assertEqual(after["plan"], batch["plan"])
+        self.assertGreater(after["live"]["sheet"]["rise"]["ready"], batch["plan"]["rise"]["ready"])
+        self.assertEqual(len(after["live"]["sheet"]["rise"]["marks"]), 1)
+
+    def test_later_changes_of_the_bake_do_not_touch_the_batch(self) -> None:
+        made = self.make_bake()
+        batch = self.start(made["id"])
+        self.call("PUT", f"/bakes/{made['id']}", {"base": 1, "document": bake_document(pieces=3)})
+        self.assertEqual(
+            self.call("GET", f"/batches/{batch['id']}?now=2026-11-25T13:00:00Z")[1]["document"]["pieces"], 12
+        )
+
+    def test_sending_the_same_mark_twice_records_it_once(self) -> None:
+        batch = self.start()
+        one = {"client_id": str(uuid.uuid4()), "kind": "done", "stage": "weigh", "at": NOW.isoformat()}
+        for _ in range(3):
+            self.call("POST", f"/batches/{batch['id']}/observations", {"observations": [one], "now": NOW.isoformat()})
+        self.assertEqual(Observation.objects.filter(batch_id=batch["id"], kind="done").count(), 1)
+
+    def test_an_undone_mark_no_longer_counts_but_stays_on_record(self) -> None:
+        batch = self.start()
+        _, after = self.mark(batch["id"], ("risen", "rise", 60, 1.5))
+        mistaken = next(o for o in after["observations"] if o["kind"] == "risen")
+        undo = {
+            "client_id": str(uuid.uuid4()),
+            "kind": "undo",
+            "stage": "rise",
+            "at": NOW.isoformat(),
+            "undoes": mistaken["client_id"],
+        }
+        _, undone = self.call(
+            "POST", f"/batches/{batch['id']}/observations", {"observations": [undo], "now": NOW.isoformat()}
+        )
+        self.assertEqual([o["kind"] for o in undone["observations"]], ["started"])
+        self.assertEqual(Observation.objects.filter(batch_id=batch["id"]).count(), 3)
+
+    def test_readings_that_cannot_be_are_refused_with_a_sentence_and_none_of_them_kept(self) -> None:
+        batch = self.start()
+        for kind, stage, value in (
+            ("risen", "rise", 40.0),
+            ("risen", "rise", None),
+            ("probe", "heat", 400.0),
+            ("dough_temperature", "rise", -9.0),
+        ):
+            with self.subTest(kind=kind, value=value):
+                status, body = self.mark(batch["id"], ("done", "weigh", 20, None), (kind, stage, 60, value))
+                self.assertEqual(status, 422)
+                self.assertIn("between", body["message"])
+        self.assertEqual(self.mark(batch["id"], ("sang", "rise", 60, None))[0], 422)
+        self.assertEqual(self.mark(batch["id"], ("done", "weigh", -20_000, None))[0], 422)
+        self.assertEqual(Observation.objects.filter(batch_id=batch["id"]).count(), 1)
+
+    def test_a_bake_that_cannot_be_worked_cannot_be_started(self) -> None:
+        made = self.make_bake(dough_per_piece="5 kg")
+        status, body = self.call("POST", f"/bakes/{made['id']}/batches", {"now": NOW.isoformat()})
+        self.assertEqual(status, 422)
+        self.assertIn("cannot be started yet", body["message"])
+        self.assertEqual(Batch.objects.count(), 0)
+
+
+class Finishing(ApiCase):
+    def finished(self) -> Any:
+        batch = self.start()
+        self.mark(batch["id"], *WHOLE)
+        status, done = self.call("POST", f"/batches/{batch['id']}/finish", GOOD)
+        self.assertEqual(status, 200, done)
+        return done
+
+    def test_it_teaches_the_kitchen_its_vigour_and_its_pace(self) -> None:
+        done = self.finished()
+        kitchen = Kitchen.objects.get(household=self.home)
+        self.assertLess(kitchen.document["vigour"]["mean"], 0)
+        self.assertEqual(kitchen.document["vigour"]["bakes"], 1)
+        # 26 min for 12 pieces is 130 s; half way from 110
+        self.assertAlmostEqual(kitchen.document["wrap_seconds"]["gathered"], 120, delta=0.5)
+        self.assertAlmostEqual(done["lesson"]["vigour"]["mean"], kitchen.document["vigour"]["mean"], places=4)
+        self.assertEqual(Kitchen.objects.get(household=self.other_home).document["vigour"]["bakes"], 0)
+
+    def test_it_says_what_happened_against_the_forecast(self) -> None:
+        done = self.finished()
+        stages = {s["key"]: s for s in done["lesson"]["stages"]}
+        self.assertAlmostEqual(stages["rise"]["actual"], 144)
+        self.assertLess(stages["rise"]["forecast"]["low"], stages["rise"]["forecast"]["high"])
+        self.assertIn("Seams opened", [f["what"] for f in done["lesson"]["findings"]])
+        self.assertEqual(done["outcome"]["note"], "less filling")
+
+    def test_finishing_twice_teaches_once(self) -> None:
+        done = self.finished()
+        self.call("POST", f"/batches/{done['id']}/finish", GOOD)
+        self.assertEqual(Kitchen.objects.get(household=self.home).document["vigour"]["bakes"], 1)
+
+    def test_the_next_plan_counts_on_what_was_learned(self) -> None:
+        before = self.start()["plan"]["rise"]["forecast"]["ready"]
+        self.finished()
+        after = self.start()["plan"]["rise"]["forecast"]["ready"]
+        self.assertGreater(after["typical"], before["typical"])
+        self.assertLess(after["high"] / after["low"], before["high"] / before["low"])
+
+    def test_the_notebook_lists_it_with_forecast_and_actual(self) -> None:
+        self.finished()
+        line = self.call("GET", "/batches")[1][0]
+        self.assertEqual((line["verdict"], line["troubles"], line["pieces"]), ("good", ["burst"], 12))
+        self.assertAlmostEqual(line["rise_actual_min"], 144)
+
+
+class AtOnce(TransactionTestCase):
+    """Several processes against one database: the same as several connections."""
+
+    def together(self, work: Any) -> list[Any]:
+        results: list[Any] = []
+
+        def one(i: int) -> None:
+            try:
+                results.append(work(i))
+            except Exception as error:
+                results.append(error)
+            finally:
+                connection.close()
+
+        threads = [threading.Thread(target=one, args=(i,)) for i in range(4)]
+        for thread in threads:
+            thread.start()
+        for thread in threads:
+            thread.join()
+        return results
+
+    def test_of_four_saves_made_from_one_version_one_wins_and_three_are_told(self) -> None:
+        home: Household = household("crowd")[0]
+        made = bakes.create(home, bake_document())
+        results = self.together(lambda i: bakes.save(home, made.bake_id, 1, bake_document(pieces=20 + i)))
+        self.assertEqual(sum(getattr(r, "status", None) == 409 for r in results), 3, results)
+        self.assertEqual(bakes.head_of(home, made.bake_id).number, 2)
+
+    def test_two_batches_finished_at_once_both_teach(self) -> None:
+        home: Household = household("crowd")[0]
+        made = bakes.create(home, bake_document())
+        batches = [services.start(home, made.bake_id, None, None, NOW) for _ in range(4)]
+        for batch in batches:
+            services.observe(
+                home,
+                batch.pk,
+                [services.Seen(uuid.uuid4(), k, s, NOW + timedelta(minutes=m), v) for k, s, m, v in WHOLE],
+            )
+        outcome = {"verdict": "good", "troubles": [], "note": ""}
+        self.together(lambda i: services.finish(home, batches[i].pk, outcome, NOW + timedelta(hours=5)))
+        self.assertEqual(Kitchen.objects.get(household=home).document["vigour"]["bakes"], 4)

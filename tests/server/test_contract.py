@@ -1,0 +1,160 @@
+"""The contract: who may do what, one shape of refusal, and generated files that are not stale."""
+
+import importlib.util
+import json
+import subprocess
+from datetime import timedelta
+from typing import Any
+
+from django.test import Client, SimpleTestCase
+from ninja import Schema
+
+from kitchenside.api import api
+from kitchenside.contract import FiniteRenderer, Strict
+from tests.core.examples import ROOT, bake_document, kitchen_document
+from tests.server.base import NOW, ApiCase
+
+# operation: open to anyone, and what another household's person is answered
+PERMISSIONS: dict[str, tuple[bool, int | None]] = {
+    "who_am_i": (True, None),
+    "sign_in": (True, None),
+    "open_demo": (True, None),
+    "sign_out": (False, None),
+    "list_kitchens": (False, None),
+    "change_kitchen": (False, 404),
+    "list_pantry": (False, None),
+    "work_sheet": (False, 404),
+    "list_bakes": (False, None),
+    "create_bake": (False, None),
+    "read_bake": (False, 404),
+    "read_bake_version": (False, 404),
+    "save_bake": (False, 404),
+    "delete_bake": (False, 404),
+    "list_batches": (False, None),
+    "start_batch": (False, 404),
+    "read_batch": (False, 404),
+    "observe": (False, 404),
+    "finish_batch": (False, 404),
+}
+
+
+def operations() -> dict[str, tuple[str, str]]:
+    """Operation id to verb and path, as published."""
+    schema = api.get_openapi_schema()
+    return {
+        op["operationId"]: (verb.upper(), path) for path, verbs in schema["paths"].items() for verb, op in verbs.items()
+    }
+
+
+class Permissions(ApiCase):
+    def test_every_operation_is_in_the_table(self) -> None:
+        self.assertEqual(set(operations()), set(PERMISSIONS))
+
+    def test_strangers_are_turned_away_from_all_but_the_door(self) -> None:
+        for name, (verb, path) in operations().items():
+            if PERMISSIONS[name][0]:
+                continue
+            with self.subTest(operation=name):
+                status, body = self.call(
+                    verb, path.removeprefix("/api").format(kitchen_id=1, bake_id=1, batch_id=1, number=1), {}, Client()
+                )
+                self.assertEqual(status, 401)
+                self.assertIn("sign in", body["message"])
+
+    def test_another_households_things_look_as_if_they_were_not_there(self) -> None:
+        batch = self.start()
+        kitchen_id = self.call("GET", "/kitchens")[1][0]["id"]
+        now = NOW.isoformat()
+        bodies: dict[str, Any] = {
+            "change_kitchen": {"revision": 1, "document": kitchen_document()},
+            "work_sheet": {"bake": bake_document(), "kitchen_id": kitchen_id, "now": now},
+            "save_bake": {"base": 1, "document": bake_document()},
+            "start_batch": {"now": now},
+            "observe": {"observations": [], "now": now},
+            "finish_batch": {"outcome": {"verdict": "good", "troubles": []}, "now": now},
+        }
+        for name, (_, answer) in PERMISSIONS.items():
+            if answer is None:
+                continue
+            verb, path = operations()[name]
+            place = path.removeprefix("/api").format(
+                kitchen_id=kitchen_id, bake_id=batch["bake_id"], batch_id=batch["id"], number=1
+            )
+            query = "?now=2026-11-25T12:00:00Z" if name == "read_batch" else ""
+            with self.subTest(operation=name):
+                self.assertEqual(self.call(verb, place + query, bodies.get(name, {}), self.other)[0], answer)
+        self.assertEqual(self.call("GET", "/bakes", client=self.other)[1], [])
+        self.assertEqual(self.call("GET", "/batches", client=self.other)[1], [])
+
+
+class Shape(SimpleTestCase):
+    def test_every_operation_says_how_it_refuses(self) -> None:
+        schema = api.get_openapi_schema()
+        for path, verbs in schema["paths"].items():
+            for verb, op in verbs.items():
+                with self.subTest(operation=op["operationId"]):
+                    refusals = {code: r for code, r in op["responses"].items() if int(code) >= 400}
+                    self.assertTrue(refusals or op["operationId"] == "who_am_i", (path, verb))
+                    for answer in refusals.values():
+                        self.assertTrue(answer["content"]["application/json"]["schema"]["$ref"].endswith("/Failure"))
+
+    def test_operation_ids_are_one_each(self) -> None:
+        schema = api.get_openapi_schema()
+        ids = [op["operationId"] for verbs in schema["paths"].values() for op in verbs.values()]
+        self.assertEqual(len(ids), len(set(ids)))
+
+    def test_every_schema_refuses_what_it_does_not_know(self) -> None:
+        def below(kind: type) -> list[type]:
+            return [k for c in kind.__subclasses__() for k in (c, *below(c))]
+
+        ours = [
+            k
+            for k in below(Schema)
+            if k.__module__.split(".")[0] in ("accounts", "kitchens", "bakes", "batches", "kitchenside")
+        ]
+        self.assertGreater(len(ours), 10)
+        for kind in ours:
+            self.assertTrue(issubclass(kind, Strict), kind)
+
+    def test_a_nan_in_an_answer_fails_loudly(self) -> None:
+        with self.assertRaises(ValueError):
+            FiniteRenderer().render(None, {"x": float("nan")}, response_status=200)  # type: ignore[arg-type]
+
+
+class Generated(SimpleTestCase):
+    def test_the_published_schemas_are_not_stale(self) -> None:
+        spec = importlib.util.spec_from_file_location("export_schema", ROOT / "scripts" / "export_schema.py")
+        assert spec and spec.loader
+        export = importlib.util.module_from_spec(spec)
+        spec.loader.exec_module(export)
+        for path, text in export.texts().items():
+            self.assertEqual(
+                json.loads(path.read_text(encoding="utf-8")), json.loads(text), f"{path.name} is stale: run make schema"
+            )
+
+    def test_the_front_ends_client_is_not_stale(self) -> None:
+        made = subprocess.run(
+            ["npx", "--no-install", "openapi-typescript", "../server/openapi.json"],
+            cwd=ROOT / "web",
+            capture_output=True,
+            text=True,
+            timeout=60,
+        )
+        kept = (ROOT / "web" / "src" / "api" / "schema.d.ts").read_text(encoding="utf-8")
+        self.assertIn("export interface paths", made.stdout)
+        self.assertEqual(made.stdout.strip(), kept.strip(), "schema.d.ts is stale: run make schema")
+
+
+class Answers(ApiCase):
+    def test_a_time_in_another_zone_is_the_same_moment(self) -> None:
+        here = self.call("POST", "/sheet", {"bake": bake_document(plan={"eat_at": None}), "now": NOW.isoformat()})[1]
+        there = self.call(
+            "POST",
+            "/sheet",
+            {
+                "bake": bake_document(plan={"eat_at": None}),
+                "now": (NOW + timedelta(hours=2)).isoformat().replace("+00:00", "+02:00"),
+            },
+        )[1]
+        self.assertEqual(here["sheet"]["day"]["total_min"], there["sheet"]["day"]["total_min"])
+        self.assertTrue(there["sheet"]["day"]["start"].endswith("+02:00"))
