@@ -11,7 +11,7 @@ WEB_SOURCES := $(shell find web/src web/public -type f) web/index.html web/vite.
 HEAT_SOURCES := $(wildcard core/airycrumb/heat/*.py)
 
 demo: build
-	@$(PY) scripts/demo.py
+	@$(PY) scripts/run_demo.py
 
 demo-reset: $(STAMP)/debian
 	@python3 scripts/postgres.py destroy --name demo

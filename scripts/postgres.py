@@ -24,6 +24,7 @@ from pathlib import Path
 ROOT = Path(__file__).resolve().parent.parent
 RUN = ROOT / ".run"
 FIRST_PORT = 54610
+RUN.mkdir(exist_ok=True)
 
 
 def binaries() -> Path:
@@ -41,7 +42,7 @@ def run(*command: object, password: str = "", check: bool = True) -> subprocess.
     done = subprocess.run([str(c) for c in command], cwd="/", env=env, capture_output=True, text=True, **who)  # type: ignore[call-overload]
     if check and done.returncode:
         raise SystemExit(f"{command[0]} failed: {(done.stderr or done.stdout).strip()}")
-    return done  # type: ignore[no-any-return]
+    return done
 
 
 def port_is_free(port: int) -> bool:
@@ -61,7 +62,6 @@ class Cluster:
     def __init__(self, name: str) -> None:
         self.state_file = RUN / f"postgres-{name}.json"
         self.name = name
-        RUN.mkdir(exist_ok=True)
         try:
             self.state = json.loads(self.state_file.read_text())
         except (OSError, ValueError):
@@ -191,10 +191,29 @@ class Cluster:
 @contextmanager
 def one_at_a_time(name: str) -> Iterator[None]:
     """Two commands never start or make the same cluster at once."""
-    RUN.mkdir(exist_ok=True)
     with (RUN / f"postgres-{name}.lock").open("w") as lock:
         fcntl.flock(lock, fcntl.LOCK_EX)
         yield
+
+
+@contextmanager
+def in_use(name: str) -> Iterator[Cluster]:
+    """The cluster, running, for as long as the block lasts; the last of its users stops it."""
+    with (RUN / f"postgres-{name}.users").open("w") as users:
+        with one_at_a_time(name):
+            cluster = Cluster(name)
+            cluster.start()
+            fcntl.flock(users, fcntl.LOCK_SH)
+        try:
+            yield cluster
+        finally:
+            with one_at_a_time(name):
+                fcntl.flock(users, fcntl.LOCK_UN)
+                try:
+                    fcntl.flock(users, fcntl.LOCK_EX | fcntl.LOCK_NB)
+                    cluster.stop()
+                except OSError:
+                    pass  # someone else still uses it
 
 
 def main() -> int:

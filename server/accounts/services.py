@@ -14,7 +14,7 @@ DEMO_USER = "ferry-house"
 
 def household_of(request: HttpRequest) -> Household:
     """The signed-in person's household; Refusal 403 for someone who has none."""
-    member = Member.objects.select_related("household").filter(user_id=request.user.pk).first()
+    member = Member.objects.select_related("household").filter(user__username=request.user.get_username()).first()
     if member is None:
         raise Refusal(403, "You belong to no household yet: ask whoever runs this server to add you to one.")
     return member.household

@@ -79,7 +79,7 @@ class BatchSummary(Strict):
     troubles: list[Trouble]
     pieces: int
     room_c: float
-    rise_forecast_min: float
+    rise_forecast_min: float | None
     rise_actual_min: float | None
     vigour_after: float | None
 
@@ -94,7 +94,7 @@ class BatchOut(Strict):
     started: datetime
     finished: datetime | None
     document: BakeDocument
-    plan: compute.Sheet
+    plan: compute.Sheet | None
     live: compute.SheetReply
     observations: list[ObservationOut]
     outcome: Outcome | None
@@ -107,7 +107,7 @@ def _stage(lesson: dict[str, Any] | None, key: str) -> dict[str, Any] | None:
 
 def _summary(batch: Batch) -> BatchSummary:
     rise, outcome = _stage(batch.lesson, "rise"), batch.outcome or {}
-    forecast = batch.plan["rise"]["forecast"]["ready"]
+    forecast = batch.plan
     return BatchSummary(
         id=batch.pk,
         name=batch.version.document["name"],
@@ -116,9 +116,9 @@ def _summary(batch: Batch) -> BatchSummary:
         finished=batch.finished,
         verdict=outcome.get("verdict"),
         troubles=outcome.get("troubles", []),
-        pieces=batch.plan["scaled"]["pieces"],
-        room_c=batch.plan["sentence"]["room_c"],
-        rise_forecast_min=forecast["typical"] if forecast else 0.0,
+        pieces=forecast["pieces"],
+        room_c=forecast["room_c"],
+        rise_forecast_min=forecast["rise_min"],
         rise_actual_min=rise["actual"] if rise else None,
         vigour_after=_vigour(batch.lesson),
     )
@@ -129,14 +129,11 @@ def _vigour(lesson: dict[str, Any] | None) -> float | None:
 
 
 def _out(batch: Batch, now: datetime) -> BatchOut:
-    seen = [
-        ObservationOut(client_id=o.client_id, kind=o.kind, stage=o.stage, at=o.at, value=o.value)
-        for o in services.standing(batch)
-    ]
+    seen = [ObservationOut.model_validate(o, from_attributes=True) for o in services.standing(batch)]
     v = batch.version
     return BatchOut(
         id=batch.pk, bake_id=v.bake_id, version=v.number, name=v.document["name"], started=batch.started.astimezone(zone_of(batch)), finished=batch.finished,
-        document=v.document, plan=batch.plan, live=services.live(batch, batch.finished or now), observations=seen, outcome=batch.outcome, lesson=batch.lesson)  # fmt: skip
+        document=v.document, plan=services.plan_of(batch).sheet, live=services.live(batch, batch.finished or now), observations=seen, outcome=batch.outcome, lesson=batch.lesson)  # fmt: skip
 
 
 @router.get("/batches", response={200: list[BatchSummary], 401: Failure, 403: Failure}, operation_id="list_batches")

@@ -8,7 +8,11 @@ from kitchens.models import Kitchen
 
 
 class Batch(models.Model):
-    """One making of a bake. kitchen_document: the kitchen as it was at the start."""
+    """One making of a bake.
+
+    kitchen_document: the kitchen as it was at the start; plan: what was forecast then, as
+    `services.forecast_of` keeps it.
+    """
 
     household = models.ForeignKey(Household, on_delete=models.CASCADE, related_name="batches")
     version = models.ForeignKey(BakeVersion, on_delete=models.PROTECT, related_name="batches")

@@ -89,6 +89,28 @@ def plain(value: Any) -> Any:
     return json.loads(json.dumps(dataclasses.asdict(value), default=lambda d: d.isoformat(), allow_nan=False))
 
 
+def forecast_of(sheet: compute.Sheet) -> dict[str, Any]:
+    """What the Notebook keeps of the forecast at the start, in a shape of its own.
+
+    The whole plan is never stored: it is worked again from the frozen bake and kitchen, so that
+    a sheet may gain fields without old batches becoming unreadable.
+    """
+    ready = sheet.rise.forecast.ready
+    return {
+        "pieces": sheet.scaled.pieces,
+        "room_c": sheet.sentence.room_c,
+        "eat": sheet.day.eat.isoformat(),
+        "rise_min": None if ready is None else ready.typical,
+    }
+
+
+def plan_of(batch: Batch) -> compute.SheetReply:
+    """The plan as it stood at the start."""
+    begun = batch.started.astimezone(zone_of(batch))
+    started = [compute.Observation("started", "weigh", begun)]
+    return compute.reply(batch.version.document, batch.kitchen_document, started, begun)
+
+
 @transaction.atomic
 def start(household: Household, bake_id: int, version: int | None, kitchen_id: int | None, now: datetime) -> Batch:
     """Start making a bake: its version, the kitchen and the plan are frozen now."""
@@ -100,14 +122,12 @@ def start(household: Household, bake_id: int, version: int | None, kitchen_id: i
             422, "This bake cannot be started yet: " + " ".join(p.message for p in reply.problems), reply.problems
         )
     offset = int((now.utcoffset() or timedelta()).total_seconds() // 60)
-    begun = [compute.Observation("started", "weigh", now)]
-    plan = compute.reply(made.document, kitchen.document, begun, now).sheet
     batch = Batch.objects.create(
         household=household,
         version=made,
         kitchen=kitchen,
         kitchen_document=kitchen.document,
-        plan=plain(plan),
+        plan=forecast_of(reply.sheet),
         started=now,
         utc_offset=offset,
     )

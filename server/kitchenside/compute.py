@@ -1,12 +1,14 @@
 """The one door to the core. Nothing else in the server imports airycrumb."""
 
 import copy
+import json
 from collections.abc import Sequence
 from dataclasses import dataclass
 from datetime import datetime
+from functools import lru_cache
 from typing import Any
 
-from airycrumb.documents import Observation
+from airycrumb.documents import Kitchen, Observation
 from airycrumb.formats import load_json, plain_kitchen, read_bake, read_kitchen, schema, structure_problems
 from airycrumb.pantry import shelf
 from airycrumb.problems import InputError, Problem
@@ -57,10 +59,20 @@ def check_bake(document: Document) -> None:
     read_bake(document)
 
 
+@lru_cache(maxsize=256)
+def _kitchen_of(text: str) -> Kitchen:
+    return read_kitchen(json.loads(text))
+
+
+def _kitchen(document: Document) -> Kitchen:
+    """A kitchen document, read. Kitchens change seldom and are asked for with every edit."""
+    return _kitchen_of(json.dumps(document, sort_keys=True))
+
+
 def reply(bake: Document, kitchen: Document, observations: Sequence[Observation], now: datetime) -> SheetReply:
     """Work a sheet; bad input comes back as problems, never as an exception."""
     try:
-        return SheetReply(work(read_bake(bake), read_kitchen(kitchen), observations, now=now), [])
+        return SheetReply(work(read_bake(bake), _kitchen(kitchen), observations, now=now), [])
     except InputError as error:
         return SheetReply(None, list(error.problems))
 

@@ -3,6 +3,7 @@
 import unittest
 from dataclasses import replace
 from datetime import timedelta
+from itertools import pairwise
 
 from hypothesis import given
 from hypothesis import strategies as st
@@ -44,7 +45,7 @@ class BothWays(unittest.TestCase):
     def test_stages_follow_one_another_without_gaps(self) -> None:
         t = timetable(PLAIN, start=NOON)
         keys = ("weigh", "rise", "divide", "wrap", "proof", "heat", "rest")
-        for before, after in zip(keys, keys[1:], strict=False):
+        for before, after in pairwise(keys):
             self.assertEqual(at(t, before).end, at(t, after).start)
 
 
@@ -57,7 +58,7 @@ class Placing(unittest.TestCase):
     def test_hands_are_never_asked_for_two_things_at_once(self) -> None:
         t = timetable(replace(PLAIN, filling_cool=0), start=NOON)
         busy = sorted((s.start, s.end) for s in t.steps if s.hands)
-        for (_, end), (start, _) in zip(busy, busy[1:], strict=False):
+        for (_, end), (start, _) in pairwise(busy):
             self.assertLessEqual(end, start)
 
     def test_a_filling_that_cools_for_longer_than_the_rise_is_made_first(self) -> None:

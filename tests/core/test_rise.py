@@ -166,7 +166,7 @@ class Learning(unittest.TestCase):
                 k = math.exp(truth + rng.normal(0, 0.14))
                 when = float(np.interp(2.0, stage.ratios(np.array([k]))[0], stage.course.minutes))
                 before = prior(*kitchen.for_one_bake(0.0))
-                f, _, after = forecast(LEAN, State(26), Place(23, "bowl", 800), 2.0, before, [Reading(when, 2.0, True)])
+                _, _, after = forecast(LEAN, State(26), Place(23, "bowl", 800), 2.0, before, [Reading(when, 2.0, True)])
                 guess, _, _ = forecast(LEAN, State(26), Place(23, "bowl", 800), 2.0, before, [])
                 assert guess.ready is not None
                 if bake in errors:

@@ -18,7 +18,7 @@ from airycrumb.rise.model import activity, cardinal_temperature, osmotic_factor,
 DOUGH = Dough(1.2, 62, 1.8, 4, 8, 177, 4.0, 0.29)
 
 
-def full_equations(dough: Dough, start: State, place: Place, minutes: np.ndarray) -> np.ndarray:
+def full_equations(dough: Dough, start: State, place: Place, minutes: np.ndarray, rtol: float = 1e-8) -> np.ndarray:
     """Warmth, clock, yeast and gas as one system of differential equations, solved by scipy."""
     tau, fo = time_constant_h(place), osmotic_factor(dough)
     sugar = 1 + 0.15 * (1 - math.exp(-dough.sugar / 1.5))
@@ -34,7 +34,7 @@ def full_equations(dough: Dough, start: State, place: Place, minutes: np.ndarray
 
     hours = minutes / 60
     solved = solve_ivp(
-        slope, (0, hours[-1]), [start.temperature, 0.0, dough.yeast, 0.0], t_eval=hours, rtol=1e-8, atol=1e-10
+        slope, (0, hours[-1]), [start.temperature, 0.0, dough.yeast, 0.0], t_eval=hours, rtol=rtol, atol=rtol / 100
     )
     return np.asarray(solved.y)
 

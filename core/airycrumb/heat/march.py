@@ -21,16 +21,15 @@ def look_up(table, t):
 
 
 @njit(cache=True)
-def temperature_of(enthalpy, h):
-    """Inverse of the enthalpy table by bisection: exact, so that energy closes."""
-    lo, hi = 0, len(enthalpy) - 1
-    while hi - lo > 1:
-        middle = (lo + hi) // 2
-        if enthalpy[middle] <= h:
-            lo = middle
-        else:
-            hi = middle
-    return 0.5 * (lo + (h - enthalpy[lo]) / (enthalpy[hi] - enthalpy[lo]))
+def temperature_of(enthalpy, h, near):
+    """Inverse of the enthalpy table, exact so that energy closes; walks from the temperature it was near."""
+    last = len(enthalpy) - 2
+    i = min(max(int(near * 2.0), 0), last)
+    while i < last and enthalpy[i + 1] <= h:
+        i += 1
+    while i > 0 and enthalpy[i] > h:
+        i -= 1
+    return 0.5 * (i + (h - enthalpy[i]) / (enthalpy[i + 1] - enthalpy[i]))
 
 
 @njit(cache=True)
@@ -133,8 +132,8 @@ def share_sideways(temperature, h, mass, density, c, k, radius, dimension, entha
         moved = one * other / (one + other) * (temperature[j] - temperature[i]) * (1 - np.exp(-rate * STEP))
         h[i] += moved / mass[i]
         h[j] -= moved / mass[j]
-        temperature[i] = temperature_of(enthalpies[i], h[i])
-        temperature[j] = temperature_of(enthalpies[j], h[j])
+        temperature[i] = temperature_of(enthalpies[i], h[i], temperature[i])
+        temperature[j] = temperature_of(enthalpies[j], h[j], temperature[j])
 
 
 @njit(cache=True)
@@ -202,7 +201,7 @@ def march(
             gone += STEP * lost / latent
             for i in range(n):
                 h[i] += c[i] * (new[i] - temperature[i])
-                temperature[i] = temperature_of(enthalpies[i], h[i])
+                temperature[i] = temperature_of(enthalpies[i], h[i], temperature[i])
             share_sideways(temperature, h, mass, density, c, k, radius, dimension, enthalpies)
             count += 1
     take_sample(samples, row, count * STEP, temperature, mass, is_dough, gone)

@@ -17,7 +17,8 @@ from airycrumb.safety import CoreLine
 from airycrumb.sheet.context import Context
 from airycrumb.sheet.types import HeatTray, Mark
 
-LONGEST_MIN = 75.0
+HORIZONS_MIN = (35.0, 75.0)  # most pieces are done within the first; a giant or a cool oven asks for the second
+LONGEST_MIN = HORIZONS_MIN[-1]
 LOAD_CHANGE_MIN = 2.0
 
 
@@ -142,9 +143,12 @@ def heating(ctx: Context, piece: Piece, cooked: Size, line: CoreLine, warm_befor
     at_once = min(per_load(ctx, cooked), ctx.scaled.pieces)
     loads = math.ceil(ctx.scaled.pieces / at_once)
     fire = fire_of(ctx, at_once)
-    long = heat.cook(piece, fire, LONGEST_MIN)
-    core, crumb, colour = _needs(ctx, long, line.celsius)
-    needed = _plan(core, crumb, colour, _margin(ctx))
+    for horizon in HORIZONS_MIN:
+        long = heat.cook(piece, fire, horizon)
+        core, crumb, colour = _needs(ctx, long, line.celsius)
+        needed = _plan(core, crumb, colour, _margin(ctx))
+        if needed is not None and colour is not None:
+            break
     minutes = ctx.bake.heat_min or needed or LONGEST_MIN
     rest = ctx.bake.rest_min
     shown = heat.cook(piece, fire, minutes, rest)

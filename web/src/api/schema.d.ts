@@ -1958,7 +1958,7 @@ export interface components {
             /** Room C */
             room_c: number;
             /** Rise Forecast Min */
-            rise_forecast_min: number;
+            rise_forecast_min: number | null;
             /** Rise Actual Min */
             rise_actual_min: number | null;
             /** Vigour After */
@@ -2168,7 +2168,7 @@ export interface components {
                 kept?: string[];
                 notes?: string;
             };
-            plan: components["schemas"]["Sheet"];
+            plan: components["schemas"]["Sheet"] | null;
             live: components["schemas"]["SheetReply"];
             /** Observations */
             observations: components["schemas"]["ObservationOut"][];

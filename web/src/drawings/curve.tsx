@@ -72,7 +72,7 @@ export function Curve(p: CurveProps) {
       {p.ticks.map((t) => (
         <g key={t.x}>
           <line x1={x(t.x)} x2={x(t.x)} y1={height - pad.bottom} y2={height - pad.bottom + 5} stroke="var(--muted)" />
-          <text x={x(t.x)} y={height - 6} textAnchor={t.x === 0 ? "start" : "middle"} fill="var(--muted)">
+          <text x={x(t.x)} y={height - 6} textAnchor={x(t.x) < 24 ? "start" : x(t.x) > width - 24 ? "end" : "middle"} fill="var(--muted)">
             {t.label}
           </text>
         </g>

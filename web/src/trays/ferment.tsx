@@ -3,12 +3,14 @@ import { Curve } from "../drawings/curve";
 import { clockTicks } from "../drawings/ticks";
 import { clock, duration } from "../lib/clock";
 import { useUnits } from "../lib/settings";
+import { usePhone } from "../lib/use-narrow";
 import { Fact, Facts, Headline, Plate } from "../ui/facts";
 
 export const times = (ratio: number) => (Math.abs(ratio - 2) < 0.02 ? "doubled" : `${ratio.toFixed(ratio % 0.1 > 0.01 && ratio % 0.1 < 0.09 ? 2 : 1)} times the size`);
 
 /** A rise or proof as a curve, with the clock beneath it. Shared by Bench, Hands and Notebook. */
 export function FermentCurve({ tray, now, large, height, width }: { tray: RiseTray; now?: number; large?: boolean; height?: number; width?: number }) {
+  const narrow = usePhone();
   const f = tray.forecast;
   const last = f.minutes.at(-1) ?? 60;
   const top = Math.max(1 + 1.3 * (f.target - 1), Math.min(Math.max(...f.high), 1 + 1.75 * (f.target - 1)));
@@ -21,10 +23,10 @@ export function FermentCurve({ tray, now, large, height, width }: { tray: RiseTr
   const minute = now === undefined ? null : (now - new Date(tray.start).getTime()) / 60_000;
   return (
     <Curve title={`Growth from ${clock(tray.start)}: ready ${clock(tray.ready_low)} to ${clock(tray.ready_high)}`} x={f.minutes} low={f.low} typical={f.typical} high={f.high} levels={levels}
-      ticks={clockTicks(tray.start, last, clock, large ? 4 : 6)} ready={f.ready} top={top} bottom={0.96}
+      ticks={clockTicks(tray.start, last, clock, large || narrow ? 4 : 6)} ready={f.ready} top={top} bottom={0.96}
       now={minute !== null && minute > 0 && minute < last ? { x: minute, label: `now ${clock(now ?? 0)}` } : null}
       marks={tray.marks.map((m) => ({ x: m.minute, y: m.value, label: `you saw +${Math.round((m.value - 1) * 100)} %` }))}
-      {...(large ? { large } : {})} {...(height ? { height } : {})} {...(width ? { width } : {})} />
+      {...(large ? { large } : {})} height={narrow ? 250 : (height ?? 360)} width={narrow ? 350 : (width ?? 560)} />
   );
 }
 

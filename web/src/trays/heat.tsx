@@ -3,11 +3,13 @@ import { Curve } from "../drawings/curve";
 import { minuteTicks } from "../drawings/ticks";
 import { duration } from "../lib/clock";
 import { useUnits } from "../lib/settings";
+import { usePhone } from "../lib/use-narrow";
 import { Fact, Facts, Headline } from "../ui/facts";
 
 /** Core temperature with its band and the safe line. Shared by Bench, Hands and Notebook. */
 export function CoreCurve({ heat, minute, large, height, width }: { heat: HeatTray; minute?: number | null; large?: boolean; height?: number; width?: number }) {
   const u = useUnits();
+  const narrow = usePhone();
   const top = Math.max(heat.line_c + 12, ...heat.core_high, ...(large ? [] : [heat.boils_at_c + 4]));
   const levels = [
     { value: heat.line_c, label: `${u.temperature(heat.line_c)} line`, strong: true },
@@ -18,7 +20,7 @@ export function CoreCurve({ heat, minute, large, height, width }: { heat: HeatTr
     <Curve title={`Middle of the filling: ${u.temperature(heat.line_c)} at about ${heat.reaches ? Math.round(heat.reaches.typical) : "no"} minutes`} x={heat.minutes} low={heat.core_low} typical={heat.core} high={heat.core_high}
       levels={levels} ticks={minuteTicks(heat.minutes.at(-1) ?? 20)} ready={heat.reaches} top={top} bottom={0}
       now={minute != null ? { x: minute, label: `${Math.round(minute)} min` } : { x: heat.minutes_planned, label: heat.rest_min ? "off the heat" : "out" }}
-      marks={heat.marks.map((m) => ({ x: m.minute, y: m.value, label: `probe ${u.temperature(m.value)}` }))} {...(large ? { large } : {})} {...(height ? { height } : {})} {...(width ? { width } : {})} />
+      marks={heat.marks.map((m) => ({ x: m.minute, y: m.value, label: `probe ${u.temperature(m.value)}` }))} {...(large ? { large } : {})} height={narrow ? 250 : (height ?? 360)} width={narrow ? 350 : (width ?? 560)} />
   );
 }
 

@@ -42,11 +42,11 @@ export function Plate(props: { caption: ReactNode; children: ReactNode; classNam
 /** A caution beside its step. */
 export function Warning(props: { title: string; text: string; source?: string; urgent?: boolean }) {
   return (
-    <aside className={`rounded-xl border-2 px-3.5 py-2.5 ${props.urgent ? "border-crust bg-warm" : "border-rim bg-inset"}`}>
+    <div role="note" className={`rounded-xl border-2 px-3.5 py-2.5 ${props.urgent ? "border-crust bg-warm" : "border-rim bg-inset"}`}>
       <p className="font-bold">{props.title}</p>
       <p className="text-[0.95rem]">{props.text}</p>
       {props.source && <p className="mt-0.5 text-sm text-muted">{props.source}</p>}
-    </aside>
+    </div>
   );
 }
 

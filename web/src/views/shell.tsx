@@ -33,7 +33,7 @@ function Way({ to, name, word }: { to: string; name: string; word: string }) {
   return (
     <NavLink to={to} className={({ isActive }) => `min-w-0 rounded-xl border-2 px-3 py-0.5 leading-tight ${isActive ? "border-cobalt bg-enamel" : "border-transparent hover:border-rim"}`}>
       <span className="block font-bold text-ink">{name}</span>
-      <span className="block max-w-44 truncate text-sm text-muted">{word}</span>
+      <span className="block max-w-44 truncate text-sm text-muted tab:max-wide:hidden">{word}</span>
     </NavLink>
   );
 }
@@ -52,7 +52,7 @@ export function Shell() {
   const finished = batches.data?.filter((b) => b.finished).length ?? 0;
   return (
     <>
-      <header className="mx-auto flex w-full max-w-[1320px] flex-wrap items-center gap-x-4 gap-y-1 px-4 pt-3 tab:px-8">
+      <header className="mx-auto flex w-full max-w-[1320px] flex-wrap items-center gap-x-4 gap-y-1 px-4 pt-3 tab:max-wide:gap-x-2 tab:px-8">
         <Link to="/" className="flex items-center gap-2 text-xl font-bold text-cobalt" aria-label="Airy Crumb, to the bench">
           <Mark />
           Airy Crumb
@@ -67,11 +67,11 @@ export function Shell() {
           {running && <Way to={`/hands/${running.id}`} name="Hands" word={word || running.name} />}
           <Way to="/notebook" name="Notebook" word={`${finished} batches`} />
         </nav>
-        <div className="ml-auto flex gap-1 tab:ml-0">
-          <button type="button" className="min-h-9 rounded-lg px-2 text-sm font-semibold text-cobalt underline decoration-rim decoration-2 underline-offset-4" onClick={() => setUnits(units === "metric" ? "us" : "metric")} aria-label={units === "metric" ? "Show ounces, Fahrenheit and inches" : "Show grams, Celsius and centimetres"}>
+        <div className="ml-auto flex gap-1 tab:ml-0 tab:max-wide:flex-col tab:max-wide:gap-0">
+          <button type="button" className="min-h-9 rounded-lg px-2 text-sm whitespace-nowrap tab:max-wide:min-h-6 font-semibold text-cobalt underline decoration-rim decoration-2 underline-offset-4" onClick={() => setUnits(units === "metric" ? "us" : "metric")} aria-label={units === "metric" ? "Show ounces, Fahrenheit and inches" : "Show grams, Celsius and centimetres"}>
             {units === "metric" ? "g °C cm" : "oz °F in"}
           </button>
-          <button type="button" className="min-h-9 rounded-lg px-2 text-sm font-semibold text-cobalt underline decoration-rim decoration-2 underline-offset-4" onClick={() => setTheme(theme === "dark" ? "light" : "dark")}>
+          <button type="button" className="min-h-9 rounded-lg px-2 text-sm whitespace-nowrap tab:max-wide:min-h-6 font-semibold text-cobalt underline decoration-rim decoration-2 underline-offset-4" onClick={() => setTheme(theme === "dark" ? "light" : "dark")}>
             {theme === "dark" ? "day" : "late"}
           </button>
         </div>

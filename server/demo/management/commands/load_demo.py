@@ -24,7 +24,7 @@ from kitchenside import compute
 SEED = 20_260
 TRUE_LOG_VIGOUR, BAKE_SPREAD = -0.13, 0.12
 # days ago, hour, room °C, which bake, how it turned out
-HISTORY = (
+HISTORY: tuple[tuple[int, int, int, str, str, list[str]], ...] = (
     (93, 13, 24, "squash", "good", []),
     (86, 14, 26, "beetroot", "good", []),
     (79, 9, 25, "pear", "fair", ["pale"]),

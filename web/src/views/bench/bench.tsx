@@ -131,7 +131,7 @@ function OpenBake({ from, kitchen }: { from: BakeOut; kitchen: Kitchen | undefin
           {sheet && <p className="text-sm text-muted">Below is the last plan that could be worked out. What you typed is kept.</p>}
         </div>
       )}
-      {sheet ? <RailAndTrays sheet={sheet} tray={tray} now={now} stale={problems.length > 0} onOpen={open} onAnswer={answer} document={document} problems={problems} edit={edit} pantry={pantry.data ?? []} /> : problems.length === 0 && <Notice title="Working it out…" />}
+      {sheet ? <RailAndTrays sheet={sheet} tray={tray} now={now} stale={problems.length > 0} answer={state.answers} onOpen={open} onAnswer={answer} document={document} problems={problems} edit={edit} pantry={pantry.data ?? []} /> : problems.length === 0 && <Notice title="Working it out…" />}
       <KeysPanel open={panel === "keys"} onClose={() => setPanel(null)} />
       <FilePanel id={from.id} document={document} open={panel === "file"} onClose={() => setPanel(null)} onRename={(name) => edit({ ...document, name })} />
     </main>

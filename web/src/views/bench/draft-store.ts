@@ -9,6 +9,8 @@ export interface DraftState {
   document: Bake;
   sheet: Sheet | null;
   problems: Problem[];
+  /** How many times a sheet has been answered. */
+  answers: number;
   save: SaveState;
   /** Why saving or working did not go well; null while all is well. */
   trouble: string | null;
@@ -55,6 +57,7 @@ export class DraftStore {
       document: mine ? mine.document : from.document,
       sheet: null,
       problems: [],
+      answers: 0,
       save: conflict ? "conflict" : mine ? "unsaved" : "saved",
       trouble: conflict ? "This bake was changed elsewhere while your change here was not yet saved. Both are kept: choose." : null,
       reachable: true,
@@ -158,7 +161,7 @@ export class DraftStore {
     const bake = this.state.document;
     try {
       const reply = await take(client.POST("/api/sheet", { body: { bake, kitchen_id: null, now: nowIso() } }));
-      this.set({ sheet: reply.sheet ?? this.state.sheet, problems: reply.problems, reachable: true });
+      this.set({ sheet: reply.sheet ?? this.state.sheet, problems: reply.problems, reachable: true, answers: this.state.answers + 1 });
     } catch (error) {
       const said = error instanceof ServerError ? error : new ServerError(0, String(error));
       if (said.status === 422) this.set({ problems: [{ code: "refused", where: "", message: said.message }], reachable: true });

@@ -3,6 +3,7 @@ import { Rail } from "../../drawings/rail";
 import { clockTicks } from "../../drawings/ticks";
 import { clock, duration } from "../../lib/clock";
 import { useUnits } from "../../lib/settings";
+import { useTablet } from "../../lib/use-narrow";
 import { DivideFacts, DividePlates } from "../../trays/divide";
 import { ProofFacts, ProofPlates, RiseFacts, RisePlates } from "../../trays/ferment";
 import { HeatFacts, HeatPlates } from "../../trays/heat";
@@ -22,6 +23,8 @@ interface Props extends Editing {
   tray: TrayKey;
   now: number;
   stale: boolean;
+  /** Number of the answer in sight, so that a repaint can be timed. */
+  answer: number;
   onOpen: (tray: TrayKey) => void;
   onAnswer: (doubt: Doubt, answer: Answer) => void;
 }
@@ -44,21 +47,22 @@ const FACTS = { weigh: WeighFacts, rise: RiseFacts, divide: DivideFacts, wrap: W
 const PLATES = { weigh: WeighPlates, rise: RisePlates, divide: DividePlates, wrap: WrapPlates, proof: ProofPlates, heat: HeatPlates };
 
 function RailOf({ sheet, tray, now }: { sheet: Sheet; tray: TrayKey; now: number }) {
+  const tablet = useTablet();
   const ms = (at: string) => Date.parse(at);
   const minutes = (ms(sheet.day.eat) - ms(sheet.day.start)) / 60_000;
   const steps = sheet.day.steps;
   const at = (key: string) => ms(steps.find((s) => s.key === key)?.start ?? sheet.day.start);
   const hands = steps.filter((s) => s.hands).map((s) => ({ start: ms(s.start), end: ms(s.end), label: `${s.label}, ${clock(s.start)}` }));
   const doubt = (["rise", "proof"] as const).filter((k) => sheet[k].forecast.ready).map((k) => ({ start: ms(sheet[k].ready_low), end: Math.min(ms(sheet[k].ready_high), ms(sheet.day.eat)), label: `ready ${clock(sheet[k].ready_low)} to ${clock(sheet[k].ready_high)}` }));
-  const ticks = clockTicks(sheet.day.start, minutes, clock, 9).map((t) => ({ at: ms(sheet.day.start) + t.x * 60_000, label: t.label }));
+  const ticks = clockTicks(sheet.day.start, minutes, clock, tablet ? 6 : 9).map((t) => ({ at: ms(sheet.day.start) + t.x * 60_000, label: t.label }));
   const hangers = TRAYS.map((t, i) => ({ at: at(t.key), to: (i + 0.5) / TRAYS.length, open: t.key === tray }));
-  return <Rail title={`From ${clock(sheet.day.start)} to ${clock(sheet.day.eat)}: brown strips need your hands, pale bands are not certain`} start={ms(sheet.day.start)} end={ms(sheet.day.eat)} hands={hands} doubt={doubt} ticks={ticks} now={now} hangers={hangers} />;
+  return <Rail title={`From ${clock(sheet.day.start)} to ${clock(sheet.day.eat)}: brown strips need your hands, pale bands are not certain`} start={ms(sheet.day.start)} end={ms(sheet.day.eat)} hands={hands} doubt={doubt} ticks={ticks} now={now} hangers={hangers} width={tablet ? 760 : 1200} />;
 }
 
 function Tab({ name, word, at, doubts, value }: { name: string; word: string; at: string; doubts: number; value: string }) {
   return (
-    <TrayTab value={value} className="group enamel min-w-0 !rounded-2xl px-3 py-1 text-left text-ink data-[state=active]:bg-cobalt data-[state=active]:text-oncobalt wide:data-[state=active]:-mb-[26px] wide:data-[state=active]:rounded-b-none wide:data-[state=active]:pb-[26px]">
-      <span className="flex items-baseline justify-between gap-1">
+    <TrayTab value={value} className="group enamel min-w-0 !rounded-2xl px-3 py-1 text-left text-ink data-[state=active]:bg-cobalt data-[state=active]:text-oncobalt tab:data-[state=active]:-mb-[26px] tab:data-[state=active]:pb-[26px]">
+      <span className="flex items-baseline justify-between gap-1 tab:max-wide:flex-col tab:max-wide:gap-0">
         <span className="text-[1.12rem] font-bold">
           {name}
           {doubts > 0 && (
@@ -69,13 +73,13 @@ function Tab({ name, word, at, doubts, value }: { name: string; word: string; at
         </span>
         <span className="font-semibold">{at}</span>
       </span>
-      <span className="block truncate text-sm text-muted group-data-[state=active]:text-oncobalt">{word}</span>
+      <span className="block text-sm leading-tight text-muted wide:truncate group-data-[state=active]:text-oncobalt">{word}</span>
     </TrayTab>
   );
 }
 
 /** The clock of the bake, its trays, and the open tray filling the bench. */
-export function RailAndTrays({ sheet, tray, now, stale, onOpen, onAnswer, pantry, ...editing }: Props) {
+export function RailAndTrays({ sheet, tray, now, stale, answer, onOpen, onAnswer, pantry, ...editing }: Props) {
   const words = useWords(sheet);
   const u = useUnits();
   const Facts = FACTS[tray];
@@ -85,16 +89,16 @@ export function RailAndTrays({ sheet, tray, now, stale, onOpen, onAnswer, pantry
   const weight = (key: string) => sheet.doubts.filter((d) => d.tray === key && d.severity !== "note").length;
   const start = (key: string) => clock(sheet.day.steps.find((s) => s.key === key)?.start ?? sheet.day.start);
   return (
-    <TrayRoot value={tray} onValueChange={(next) => onOpen(next as TrayKey)} className={`mt-1 ${stale ? "opacity-60" : ""}`} data-worked={sheet.worked_at}>
-      <div className="hidden wide:block">
+    <TrayRoot value={tray} onValueChange={(next) => onOpen(next as TrayKey)} className={`mt-1 ${stale ? "opacity-60" : ""}`} data-worked={sheet.worked_at} data-edit={answer}>
+      <div className="hidden tab:block">
         <RailOf sheet={sheet} tray={tray} now={now} />
       </div>
-      <TrayList aria-label="Trays" className="mb-2 grid grid-cols-2 gap-2 min-[30rem]:grid-cols-3 wide:relative wide:z-10 wide:grid-cols-6 wide:gap-3">
+      <TrayList aria-label="Trays" className="mb-2 grid grid-cols-2 gap-2 min-[30rem]:grid-cols-3 tab:relative tab:z-10 tab:grid-cols-6 wide:gap-3">
         {TRAYS.map((t) => (
           <Tab key={t.key} value={t.key} name={t.name} at={start(t.key)} word={words[t.key]} doubts={weight(t.key)} />
         ))}
       </TrayList>
-      <TrayPanel value={tray} tabIndex={-1} className="enamel wide:relative wide:mt-[14px] grid gap-x-7 gap-y-6 p-4 tab:p-5 wide:grid-cols-[17.5rem_minmax(0,1fr)_16.5rem]">
+      <TrayPanel value={tray} tabIndex={-1} className="enamel tab:relative tab:mt-[14px] grid gap-x-7 gap-y-6 p-4 tab:grid-cols-[15.5rem_minmax(0,1fr)] tab:p-5 wide:grid-cols-[17.5rem_minmax(0,1fr)_16.5rem]">
         <section aria-label="What to do">
           <Facts sheet={sheet} />
           <TraySettings tray={tray} room={sheet.sentence.room_c} {...editing} />
@@ -103,7 +107,7 @@ export function RailAndTrays({ sheet, tray, now, stale, onOpen, onAnswer, pantry
           <Plates sheet={sheet} now={now} />
           {tray === "weigh" && <Recipe pantry={pantry} {...editing} />}
         </section>
-        <div className="flex flex-col gap-3 wide:border-l-2 wide:border-rim wide:pl-5">
+        <div className="flex flex-col gap-3 tab:max-wide:col-span-2 wide:border-l-2 wide:border-rim wide:pl-5">
           {cautions.filter((c) => c.urgent).map((c) => <Warning key={c.code} title={u.text(c.title)} text={u.text(c.text)} urgent />)}
           <Doubts doubts={here} elsewhere={sheet.doubts.filter((d) => !here.includes(d))} onOpen={(t) => isTray(t) && onOpen(t)} onAnswer={onAnswer} />
           {cautions.filter((c) => !c.urgent).map((c) => <Warning key={c.code} title={u.text(c.title)} text={u.text(c.text)} />)}

@@ -27,7 +27,7 @@ interface Props {
 export function SaveState(p: Props) {
   const { sheet, save, trouble, reachable, problems } = p.state;
   return (
-    <aside className="flex shrink-0 flex-col gap-0.5 pt-1 tab:w-60 tab:text-right">
+    <div className="flex shrink-0 flex-col gap-0.5 pt-1 tab:w-60 tab:text-right">
       {sheet && (
         <>
           <p className="text-[1.3rem] leading-tight font-bold">Start {clockFrom(sheet.day.start, p.now)}</p>
@@ -79,6 +79,6 @@ export function SaveState(p: Props) {
           )}
         </div>
       )}
-    </aside>
+    </div>
   );
 }

@@ -72,8 +72,9 @@ function Hour(p: Props) {
   const typed = (value: string, minutes = 0) => {
     const hhmm = minutes ? clock(Date.parse(`2000-01-01T${shown.padStart(5, "0")}`) + minutes * 60_000) : value;
     // An hour typed on another day stays on that day.
-    const date = /^\d{4}-/.test(text) && /^\d{1,2}:\d{2}$/.test(hhmm) ? nowIso(new Date(`${text.slice(0, 10)}T${hhmm.padStart(5, "0")}`)) : hhmm;
-    put(when === "eat" ? date : null, when === "start" ? date : null);
+    const moved = new Date(`${text.slice(0, 10)}T${hhmm.trim().padStart(5, "0")}`);
+    const dated = /^\d{4}-/.test(text) && /^\d{1,2}:\d{2}$/.test(hhmm.trim()) && !Number.isNaN(moved.getTime()) ? nowIso(moved) : hhmm;
+    put(when === "eat" ? dated : null, when === "start" ? dated : null);
   };
   return (
     <>

@@ -2,7 +2,7 @@ import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useEffect, useRef, useState, useSyncExternalStore } from "react";
 import { Link, useNavigate, useParams } from "react-router";
 
-import { client, take, type BatchOut, type Outcome } from "../../api/client";
+import { client, take, type BatchOut, type Outcome, type Sheet } from "../../api/client";
 import { countdown, nowIso } from "../../lib/clock";
 import { useUnits } from "../../lib/settings";
 import { useNow } from "../../lib/use-now";
@@ -56,11 +56,14 @@ function Run({ from }: { from: BatchOut }) {
   useEffect(stayAwake, []);
 
   const { batch } = state;
-  const sheet = batch.live.sheet ?? batch.plan;
+  // The newest sheet that could be worked: a mark that makes no sense must not blank the screen.
+  const [kept, setKept] = useState<Sheet | null>(batch.live.sheet ?? batch.plan);
+  if (batch.live.sheet && batch.live.sheet !== kept) setKept(batch.live.sheet);
+  const sheet = kept;
   const endedAt = ended(state);
   const stage = STAGES.find((s) => !endedAt.has(s));
-  const step = stage ? stepOf(stage, sheet, u) : null;
-  const due = step && step.figure === null ? dueAt(step.stage, sheet, endedAt) : null;
+  const step = stage && sheet ? stepOf(stage, sheet, u) : null;
+  const due = step && sheet && step.figure === null ? dueAt(step.stage, sheet, endedAt) : null;
   useAlarm(due, now);
   useEffect(() => {
     document.title = `${step?.name ?? "Done"} · ${batch.name}`;
@@ -84,6 +87,8 @@ function Run({ from }: { from: BatchOut }) {
         </Link>
       </Notice>
     );
+
+  if (!sheet) return <Notice title="This batch's plan cannot be worked any more" text={batch.live.problems.map((p) => p.message).join(" ")} />;
 
   const done = () => {
     if (!step) return;
@@ -125,7 +130,7 @@ function Run({ from }: { from: BatchOut }) {
           </p>
         )}
         {step ? (
-          <StepView step={step} due={due} now={now} batch={batch} endedAt={endedAt} onDone={done} extras={<Extras stage={step.stage} marked={marked} onOpen={setPanel} onUndo={undo} onSkip={() => store.mark([{ kind: "done", stage: step.stage }])} press={step.press} />} />
+          <StepView step={step} due={due} now={now} sheet={sheet} endedAt={endedAt} onDone={done} extras={<Extras stage={step.stage} marked={marked} onOpen={setPanel} onUndo={undo} onSkip={() => store.mark([{ kind: "done", stage: step.stage }])} press={step.press} />} />
         ) : (
           <>
             <HowWasIt onFinish={(o) => void finish(o)} trouble={trouble} />
@@ -147,16 +152,15 @@ interface StepProps {
   step: HandsStep;
   due: number | null;
   now: number;
-  batch: BatchOut;
+  sheet: Sheet;
   endedAt: Map<string, number>;
   onDone: () => void;
   extras: React.ReactNode;
 }
 
 /** The figure of a step, and its curve where it has one. */
-function StepView({ step, due, now, batch, endedAt, onDone, extras }: StepProps) {
+function StepView({ step, due, now, sheet, endedAt, onDone, extras }: StepProps) {
   const u = useUnits();
-  const sheet = batch.live.sheet ?? batch.plan;
   const left = due === null ? 0 : (due - now) / 1000;
   const over = due !== null && left < 0;
   const heatFrom = endedAt.get("proof");
@@ -178,7 +182,7 @@ function StepView({ step, due, now, batch, endedAt, onDone, extras }: StepProps)
           {step.stage === "rise" && <FermentCurve tray={sheet.rise} now={now} large width={460} height={250} />}
           {step.stage === "proof" && <FermentCurve tray={sheet.proof} now={now} large width={460} height={250} />}
           {step.stage === "heat" && <CoreCurve heat={sheet.heat} minute={heatFrom ? (now - heatFrom) / 60_000 : null} large width={460} height={250} />}
-          {step.stage === "weigh" && <Amounts batch={batch} />}
+          {step.stage === "weigh" && <Amounts sheet={sheet} />}
           {step.cautions.filter((c) => c.urgent).map((c) => <Warning key={c.code} title={u.text(c.title)} text={u.text(c.text)} urgent />)}
         </div>
       </div>
@@ -192,9 +196,9 @@ function StepView({ step, due, now, batch, endedAt, onDone, extras }: StepProps)
   );
 }
 
-function Amounts({ batch }: { batch: BatchOut }) {
+function Amounts({ sheet }: { sheet: Sheet }) {
   const u = useUnits();
-  const lines = (batch.live.sheet ?? batch.plan).weigh.dough;
+  const lines = sheet.weigh.dough;
   return (
     <ul className="text-xl tab:text-2xl">
       {lines.map((l) => (

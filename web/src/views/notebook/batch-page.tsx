@@ -47,7 +47,9 @@ function Findings({ batch }: { batch: BatchOut }) {
 
 function Page({ batch }: { batch: BatchOut }) {
   const u = useUnits();
-  const seen = batch.live.sheet ?? batch.plan;
+  const { plan } = batch;
+  if (!plan) return <Notice title="This batch's plan cannot be worked any more" text={batch.live.problems.map((p) => p.message).join(" ")} />;
+  const seen = batch.live.sheet ?? plan;
   const stages = batch.lesson?.stages ?? [];
   return (
     <main className="mx-auto w-full max-w-[1320px] px-4 pb-10 tab:px-8">
@@ -58,7 +60,7 @@ function Page({ batch }: { batch: BatchOut }) {
       </p>
       <h1 className="text-3xl font-bold">{batch.name}</h1>
       <p className="text-muted">
-        {day(batch.started)}, {clock(batch.started)} · {batch.plan.scaled.pieces} × {u.mass(batch.plan.scaled.dough_per_piece_g)} around {u.mass(batch.plan.scaled.filling_per_piece_g)} · kitchen {u.temperature(batch.plan.sentence.room_c)} ·{" "}
+        {day(batch.started)}, {clock(batch.started)} · {plan.scaled.pieces} × {u.mass(plan.scaled.dough_per_piece_g)} around {u.mass(plan.scaled.filling_per_piece_g)} · kitchen {u.temperature(plan.sentence.room_c)} ·{" "}
         {batch.outcome ? <strong className="text-ink">{batch.outcome.verdict}</strong> : "under way"} ·{" "}
         <Link to={`/bench/${batch.bake_id}`} className="font-semibold text-cobalt underline">
           make it again
@@ -75,11 +77,11 @@ function Page({ batch }: { batch: BatchOut }) {
           <section className="enamel grid gap-6 p-5 tab:grid-cols-2">
             <div>
               <h2 className="mb-1 font-bold">The rise, with what you saw</h2>
-              <FermentCurve tray={{ ...batch.plan.rise, marks: seen.rise.marks }} height={300} width={470} />
+              <FermentCurve tray={{ ...plan.rise, marks: seen.rise.marks }} height={300} width={470} />
             </div>
             <div>
               <h2 className="mb-1 font-bold">The middle of the filling</h2>
-              <CoreCurve heat={{ ...batch.plan.heat, marks: seen.heat.marks }} height={300} width={470} />
+              <CoreCurve heat={{ ...plan.heat, marks: seen.heat.marks }} height={300} width={470} />
             </div>
           </section>
         </div>

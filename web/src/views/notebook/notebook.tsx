@@ -15,11 +15,12 @@ const SAID: Record<string, string> = { burst: "seams opened", collapsed: "sank",
 function RiseBar({ batch, longest }: { batch: BatchSummary; longest: number }) {
   const width = (m: number) => `${Math.min(100, (m / longest) * 100)}%`;
   const actual = batch.rise_actual_min;
-  const off = actual == null ? null : actual - batch.rise_forecast_min;
+  const forecast = batch.rise_forecast_min ?? 0;
+  const off = actual == null ? null : actual - forecast;
   return (
     <div className="grid grid-cols-[1fr_7.5rem] items-center gap-3">
       <div className="relative h-6" aria-hidden="true">
-        <div className="absolute top-1 h-4 rounded-full bg-steam" style={{ width: width(batch.rise_forecast_min) }} />
+        <div className="absolute top-1 h-4 rounded-full bg-steam" style={{ width: width(forecast) }} />
         {actual != null && <div className="absolute top-0 h-6 w-1.5 rounded bg-crust" style={{ left: `calc(${width(actual)} - 3px)` }} />}
       </div>
       <span className="text-sm text-muted">
@@ -40,7 +41,7 @@ export function Notebook() {
     );
   if (!batches.data) return <Notice title="Opening the notebook…" />;
   if (batches.data.length === 0) return <Notice title="No batch yet" text="Press “Start this bake” on the Bench: the notebook fills itself while you work." />;
-  const longest = Math.max(...batches.data.map((b) => Math.max(b.rise_forecast_min, b.rise_actual_min ?? 0)), 60);
+  const longest = Math.max(...batches.data.map((b) => Math.max(b.rise_forecast_min ?? 0, b.rise_actual_min ?? 0)), 60);
   const learned = [...batches.data].reverse().filter((b) => b.vigour_after !== null);
   return (
     <main className="mx-auto w-full max-w-[1320px] px-4 pb-10 tab:px-8">
@@ -69,7 +70,7 @@ export function Notebook() {
             </li>
           ))}
         </ul>
-        <aside className="enamel h-fit p-5">
+        <section className="enamel h-fit p-5">
           <h2 className="text-xl font-bold">What this kitchen has taught</h2>
           {learned.length > 1 ? (
             <VigourTrail title="Vigour of this kitchen after each batch" points={learned.map((b) => ({ at: day(b.started), value: b.vigour_after ?? 1 }))} />
@@ -83,7 +84,7 @@ export function Notebook() {
             <span className="inline-block h-3 w-9 rounded-full bg-steam" /> forecast of the first rise
             <span className="ml-2 inline-block h-5 w-1.5 rounded bg-crust" /> as it went
           </p>
-        </aside>
+        </section>
       </div>
     </main>
   );

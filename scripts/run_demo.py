@@ -9,7 +9,7 @@ import urllib.request
 from pathlib import Path
 from types import FrameType
 
-from postgres import Cluster, one_at_a_time, port_is_free
+from postgres import in_use, port_is_free
 
 ROOT = Path(__file__).resolve().parent.parent
 
@@ -42,40 +42,34 @@ def wait_until_it_answers(port: int, server: subprocess.Popen[bytes]) -> None:
     raise SystemExit("The server did not answer within a minute.")
 
 
-def main() -> int:
-    """Start the database, load what is missing, serve until interrupted."""
-    signal.signal(signal.SIGTERM, _interrupted)
-    wanted = int(os.environ.get("PORT") or 8000)
-    server = None
-    with one_at_a_time("demo"):
-        cluster = Cluster("demo")
-        was_running = cluster.is_running()
-        cluster.start()
+def serve(database_url: str, wanted: int) -> int:
+    """Migrate, load what is missing, serve until interrupted."""
+    env = {**os.environ, "AIRYCRUMB_MODE": "demo", "AIRYCRUMB_DATABASE_URL": database_url}
+    manage(env, "migrate", "--verbosity", "0")
+    manage(env, "load_demo")
+    port = choose_port(wanted)
+    command = [sys.executable, "-m", "gunicorn", "kitchenside.wsgi", "--chdir", str(ROOT / "server")]
+    command += ["--bind", f"127.0.0.1:{port}", "--workers", "2", "--threads", "4", "--preload", "--log-level", "error"]
+    # Its own session, so that Ctrl+C reaches us first and we stop it in order.
+    server = subprocess.Popen(command, env=env, start_new_session=True)
     try:
-        env = {
-            **os.environ,
-            "AIRYCRUMB_MODE": "demo",
-            "AIRYCRUMB_DATABASE_URL": cluster.url,
-            "DJANGO_SETTINGS_MODULE": "kitchenside.settings",
-        }
-        manage(env, "migrate", "--verbosity", "0")
-        manage(env, "load_demo")
-        port = choose_port(wanted)
-        gunicorn = [sys.executable, "-m", "gunicorn", "kitchenside.wsgi", "--chdir", str(ROOT / "server"), "--bind", f"127.0.0.1:{port}",
-                    "--workers", "2", "--threads", "4", "--preload", "--log-level", "warning"]  # fmt: skip
-        server = subprocess.Popen(gunicorn, env=env, start_new_session=True)
         wait_until_it_answers(port, server)
         print(f"Airy Crumb is at http://127.0.0.1:{port}/", flush=True)
         return server.wait()
-    except KeyboardInterrupt:
-        print("\nStopping.", flush=True)
-        return 0
     finally:
-        if server is not None:
-            server.terminate()
-            server.wait()
-        if not was_running:
-            cluster.stop()
+        server.terminate()
+        server.wait()
+
+
+def main() -> int:
+    """Start the database, serve, and stop what was started."""
+    signal.signal(signal.SIGTERM, _interrupted)
+    try:
+        with in_use("demo") as cluster:
+            return serve(cluster.url, int(os.environ.get("PORT") or 8000))
+    except KeyboardInterrupt:
+        print("\nStopped.", flush=True)
+        return 0
 
 
 def _interrupted(_signal: int, _frame: FrameType | None) -> None:

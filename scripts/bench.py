@@ -1,0 +1,243 @@
+"""Benchmarks: one figure a line (name, value, unit, goal), and the same in bench.json.
+
+Speeds of the models are ratios against scipy's solve_ivp on the same equations at equal error,
+measured in this run; times in milliseconds depend on the machine.
+"""
+
+import gzip
+import json
+import math
+import os
+import statistics
+import subprocess
+import sys
+import time
+import urllib.request
+from collections.abc import Callable
+from pathlib import Path
+from typing import Any
+
+import numpy as np
+import psutil
+from playwright.sync_api import Page, sync_playwright
+from postgres import in_use, port_is_free
+
+ROOT = Path(__file__).resolve().parent.parent
+sys.path[:0] = [str(ROOT), str(ROOT / "core"), str(ROOT / "server")]
+
+from airycrumb.rise import Place, State, simulate  # noqa: E402
+from tests.core.examples import NOON, bake_document, sheet  # noqa: E402
+from tests.reference.test_conduction import against_solve_ivp  # noqa: E402
+from tests.reference.test_rise_equations import DOUGH, full_equations  # noqa: E402
+
+FIGURES: list[dict[str, Any]] = []
+
+
+def report(name: str, value: float, unit: str, goal: str = "") -> None:
+    """Print and keep one figure."""
+    FIGURES.append({"name": name, "value": round(value, 3), "unit": unit, "goal": goal})
+    print(f"{name:<46} {value:>10.2f} {unit:<6} {goal}", flush=True)
+
+
+def timed(work: Callable[[], Any], times: int) -> list[float]:
+    """Milliseconds of each run, after one that is not counted."""
+    work()
+    found = []
+    for _ in range(times):
+        begin = time.perf_counter()
+        work()
+        found.append((time.perf_counter() - begin) * 1000)
+    return found
+
+
+def p95(values: list[float]) -> float:
+    """The value that 95 % stay under."""
+    return sorted(values)[max(0, math.ceil(0.95 * len(values)) - 1)]
+
+
+def core() -> None:
+    """A whole sheet, and the models against solve_ivp."""
+    rooms = iter(range(10_000))
+    # Every sheet is of another bake: no cache may answer for the last one.
+    spent = timed(lambda: sheet(bake_document(dough_per_piece=f"{60 + next(rooms) % 40 * 0.5} g")), 100)
+    report("whole sheet, median", statistics.median(spent), "ms", "<= 50")
+    report("whole sheet, p95", p95(spent), "ms")
+
+    place, start = Place(21, "bowl", 800), State(25)
+    ours = statistics.median(timed(lambda: simulate(DOUGH, start, place, 600), 50))
+    grid = np.arange(0.0, 601.0)
+    theirs = statistics.median(timed(lambda: full_equations(DOUGH, start, place, grid, rtol=1e-4), 5))
+    exact = full_equations(DOUGH, start, place, grid)[3][-1]
+    error = abs(float(simulate(DOUGH, start, place, 600).gas[-1]) / exact - 1)
+    loose = abs(full_equations(DOUGH, start, place, grid, rtol=1e-4)[3][-1] / exact - 1)
+    report("rise, 10 h: times faster than solve_ivp", theirs / ours, "x", ">= 10")
+    report("rise: error of the gas made, ours", error * 100, "%", "<= 1")
+    report("rise: error of the gas made, solve_ivp", loose * 100, "%")
+
+    heat = against_solve_ivp()
+    report("heat, 15 min sphere: times faster than solve_ivp", heat.their_ms / heat.our_ms, "x", ">= 10")
+    report("heat: largest error, ours", heat.our_error, "K", "<= 0.5")
+    report("heat: largest error, solve_ivp", heat.their_error, "K")
+
+
+def bundle() -> None:
+    """Scripts and styles as sent, compressed."""
+    files = [p for p in (ROOT / "web" / "dist" / "assets").iterdir() if p.suffix in (".js", ".css")]
+    size = sum(len(gzip.compress(p.read_bytes(), 9)) for p in files)
+    report("scripts and styles, gzipped", size / 1000, "kB", "<= 250")
+
+
+class Served:
+    """The application on loopback with the demo kitchen, as `make demo` serves it."""
+
+    def __init__(self, url: str) -> None:
+        self.env = {
+            **os.environ,
+            "AIRYCRUMB_MODE": "demo",
+            "AIRYCRUMB_DATABASE_URL": url,
+            "DJANGO_SETTINGS_MODULE": "kitchenside.settings",
+        }
+        self.port = next(p for p in range(8731, 8931) if port_is_free(p))
+        self.base = f"http://127.0.0.1:{self.port}"
+
+    def manage(self, *command: str) -> None:
+        """A management command."""
+        subprocess.run(
+            [sys.executable, str(ROOT / "server" / "manage.py"), *command],
+            env=self.env,
+            check=True,
+            stdout=subprocess.DEVNULL,
+        )
+
+    def start(self) -> float:
+        """Start the server; seconds until it answers."""
+        begin = time.perf_counter()
+        command = [
+            sys.executable,
+            "-m",
+            "gunicorn",
+            "kitchenside.wsgi",
+            "--chdir",
+            str(ROOT / "server"),
+            "--bind",
+            f"127.0.0.1:{self.port}",
+        ]
+        self.process = subprocess.Popen(
+            [*command, "--workers", "1", "--threads", "4", "--log-level", "error"], env=self.env
+        )
+        while True:
+            try:
+                urllib.request.urlopen(f"{self.base}/api/me", timeout=2).read()
+                return time.perf_counter() - begin
+            except OSError:
+                time.sleep(0.02)
+
+    def memory_mb(self) -> float:
+        """Resident memory of the worker that answers."""
+        return max(p.memory_info().rss for p in psutil.Process(self.process.pid).children()) / 1e6
+
+    def stop(self) -> None:
+        """Stop it."""
+        self.process.terminate()
+        self.process.wait()
+
+
+# Runs in the page: change a field, and wait until the plan that answers it has been painted.
+EDIT = """async ([label, text]) => {
+  const field = document.querySelector(`input[aria-label="${label}"]`);
+  const panel = document.querySelector("[data-worked]");
+  const painted = new Promise((resolve) => {
+    const seen = new MutationObserver(() => {
+      seen.disconnect();
+      requestAnimationFrame(() => requestAnimationFrame(() => resolve(performance.now())));
+    });
+    seen.observe(panel, { attributes: true, attributeFilter: ["data-edit"] });
+  });
+  field.focus();
+  Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, "value").set.call(field, text);
+  field.dispatchEvent(new Event("input", { bubbles: true }));
+  await new Promise((resolve) => setTimeout(resolve, 30));
+  const begin = performance.now();
+  field.dispatchEvent(new KeyboardEvent("keydown", { key: "Enter", bubbles: true }));
+  return (await painted) - begin;
+}"""
+
+
+def edits(page: Page) -> None:
+    """One edit to repaint in Chromium."""
+    spent = []
+    for i in range(60):
+        label, text = (
+            ("Dough in each", str(60 + i % 20)),
+            ("Filling in each", str(36 + i % 9)),
+            ("Kitchen temperature", str(18 + i % 7)),
+        )[i % 3]
+        spent.append(float(page.evaluate(EDIT, [label, text])))
+        page.wait_for_timeout(40)
+    report("one edit to repaint, median", statistics.median(spent[5:]), "ms")
+    report("one edit to repaint, p95", p95(spent[5:]), "ms", "<= 100")
+
+
+def in_the_browser(base: str) -> None:
+    """What a cook feels: first sight, and an edit."""
+    with sync_playwright() as play:
+        flags = [
+            "--no-sandbox",
+            "--disable-gpu",
+            "--disable-background-networking",
+            "--host-resolver-rules=MAP * ~NOTFOUND, EXCLUDE 127.0.0.1",
+        ]
+        browser = play.chromium.launch(executable_path="/usr/bin/chromium", args=flags)
+        page = browser.new_context(viewport={"width": 1280, "height": 800}).new_page()
+        begin = time.perf_counter()
+        page.goto(base)
+        page.wait_for_selector("[data-worked]")
+        report("first screen, from nothing to a plan", (time.perf_counter() - begin) * 1000, "ms")
+        edits(page)
+        browser.close()
+
+
+def sheets_over_http(base: str, times: int) -> list[float]:
+    """Milliseconds of sheets asked for over HTTP."""
+    with sync_playwright() as play:
+        calls = play.request.new_context(base_url=base)
+        calls.get("/")
+        token = next(c["value"] for c in calls.storage_state()["cookies"] if c["name"] == "csrftoken")
+        calls.post("/api/session/demo", headers={"X-CSRFToken": token})
+        token = next(c["value"] for c in calls.storage_state()["cookies"] if c["name"] == "csrftoken")
+        body = {"bake": bake_document(), "now": NOON.isoformat()}
+        spent = timed(lambda: calls.post("/api/sheet", data=body, headers={"X-CSRFToken": token}), times)
+        calls.dispose()
+    return spent
+
+
+def server() -> None:
+    """Starts, memory, sheets over HTTP and edits, on the test cluster's own database."""
+    with in_use("test") as cluster:
+        served = Served(cluster.url)
+        served.manage("migrate", "-v0")
+        served.manage("flush", "--noinput")
+        served.manage("load_demo")
+        report("cold start to the first answer", served.start(), "s")
+        served.stop()
+        report("warm start to the first answer", served.start(), "s")
+        try:
+            spent = sheets_over_http(served.base, 100)
+            before = served.memory_mb()
+            report("sheet over HTTP, median", statistics.median(spent), "ms")
+            report("sheet over HTTP, p95", p95(spent), "ms")
+            report("memory of a worker after 100 sheets", before, "MB")
+            sheets_over_http(served.base, 100)
+            report("its growth over the next 100", served.memory_mb() - before, "MB", "<= 5")
+            in_the_browser(served.base)
+        finally:
+            served.stop()
+            served.manage("flush", "--noinput")
+
+
+if __name__ == "__main__":
+    bundle()
+    core()
+    server()
+    (ROOT / "bench.json").write_text(json.dumps(FIGURES, indent=1) + "\n")
+    print("The same as JSON: bench.json")

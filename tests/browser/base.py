@@ -1,0 +1,182 @@
+"""A real server (gunicorn, two workers) on the test database, and a real Chromium that can reach nothing but it."""
+
+import ctypes
+import os
+import signal
+import socket
+import subprocess
+import sys
+import time
+import urllib.request
+from typing import Any
+from urllib.parse import quote, urlsplit
+
+from django.conf import settings
+from django.core.management import call_command
+from django.db import connections
+from django.test import TransactionTestCase
+from playwright.sync_api import Browser, BrowserContext, Page, sync_playwright
+from playwright.sync_api import Error as PlaywrightError
+
+from tests.browser.driver import Bench, Hands, Notebook
+from tests.core.examples import ROOT
+
+CHROMIUM = "/usr/bin/chromium"
+FLAGS = [
+    "--no-sandbox",
+    "--disable-gpu",
+    "--disable-quic",
+    "--no-first-run",
+    "--disable-background-networking",
+    "--disable-component-update",
+    "--disable-sync",
+    "--host-resolver-rules=MAP * ~NOTFOUND, EXCLUDE 127.0.0.1",
+]
+SIZES = {"laptop": (1280, 800), "tablet": (820, 1180), "phone": (390, 844)}
+
+
+def free_port() -> int:
+    """A loopback port nobody listens on."""
+    with socket.socket() as s:
+        s.bind(("127.0.0.1", 0))
+        return int(s.getsockname()[1])
+
+
+class Server:
+    """gunicorn on the test database; can be stopped and started again on the same port."""
+
+    def __init__(self) -> None:
+        self.port = free_port()
+        self.process: subprocess.Popen[bytes] | None = None
+
+    @property
+    def address(self) -> str:
+        """Where it answers."""
+        return f"http://127.0.0.1:{self.port}"
+
+    def start(self) -> None:
+        """Start it and wait until it answers."""
+        db = settings.DATABASES["default"]
+        url = f"postgres://{quote(db['USER'])}:{quote(db['PASSWORD'])}@{db['HOST']}:{db['PORT']}/{db['NAME']}"
+        env = {**os.environ, "AIRYCRUMB_MODE": "demo", "AIRYCRUMB_DATABASE_URL": url}
+        command = [
+            sys.executable,
+            "-m",
+            "gunicorn",
+            "kitchenside.wsgi",
+            "--chdir",
+            str(ROOT / "server"),
+            "--bind",
+            f"127.0.0.1:{self.port}",
+        ]
+        command += ["--workers", "2", "--threads", "4", "--preload", "--log-level", "error"]
+        self.process = subprocess.Popen(command, env=env, start_new_session=True, preexec_fn=_die_with_parent)
+        for _ in range(200):
+            try:
+                urllib.request.urlopen(f"{self.address}/api/me", timeout=2).read()
+                return
+            except OSError:
+                time.sleep(0.1)
+        raise AssertionError("the server under test did not start")
+
+    def stop(self) -> None:
+        """Stop it, workers and all."""
+        if self.process is not None:
+            os.killpg(self.process.pid, signal.SIGKILL)
+            self.process.wait()
+            self.process = None
+
+
+def _die_with_parent() -> None:
+    """A test process that is killed must not leave its server behind (Linux: PR_SET_PDEATHSIG)."""
+    ctypes.CDLL(None).prctl(1, signal.SIGKILL)
+
+
+class BrowserCase(TransactionTestCase):
+    """Each test gets the demo kitchen, a fresh browser context, and no way out of this machine."""
+
+    browser: Browser
+    server: Server
+
+    @classmethod
+    def setUpClass(cls) -> None:
+        # Playwright's loop makes Django think it is called from async code.
+        cls.enterClassContext(_environment("DJANGO_ALLOW_ASYNC_UNSAFE", "true"))
+        super().setUpClass()
+        playwright = sync_playwright().start()
+        cls.addClassCleanup(playwright.stop)
+        cls.browser = playwright.chromium.launch(executable_path=CHROMIUM, args=FLAGS)
+        cls.addClassCleanup(cls.browser.close)
+        cls.server = Server()
+        cls.server.start()
+        cls.addClassCleanup(cls.server.stop)
+
+    def __reduce__(self) -> Any:
+        # Cases travel between test processes by name: a browser cannot be pickled.
+        return type(self), (self._testMethodName,)
+
+    def _callTestMethod(self, method: Any) -> None:  # noqa: N802
+        try:
+            super()._callTestMethod(method)  # type: ignore[misc]
+        except PlaywrightError as error:
+            # Its own kind of error cannot be sent between processes.
+            raise AssertionError(str(error)) from None
+
+    def setUp(self) -> None:
+        self.strays: list[str] = []
+        self.errors: list[str] = []
+        call_command("load_demo", verbosity=0, stdout=open(os.devnull, "w"))  # noqa: SIM115
+        self.context = self.fresh_context()
+        self.page = self.context.new_page()
+        self.bench, self.hands, self.notebook = Bench(self.page), Hands(self.page), Notebook(self.page)
+
+    def fresh_context(self, size: str = "laptop", theme: str = "light") -> BrowserContext:
+        """A browser with nothing kept, watched for requests that leave this machine."""
+        width, height = SIZES[size]
+        context = self.browser.new_context(
+            viewport={"width": width, "height": height},
+            color_scheme=theme,
+            base_url=self.server.address,
+            timezone_id="Europe/Lisbon",
+        )  # type: ignore[arg-type]
+        context.set_default_timeout(6_000)
+        self.addCleanup(context.close)
+        context.on("request", self._watch)
+        context.on("page", lambda page: page.on("pageerror", lambda error: self.errors.append(str(error))))
+        return context
+
+    def _watch(self, request: Any) -> None:
+        parts = urlsplit(request.url)
+        if parts.scheme in ("http", "https", "ws", "wss") and parts.hostname != "127.0.0.1":
+            self.strays.append(request.url)
+
+    def open_first_screen(self, page: Page | None = None) -> None:
+        """Go where a newcomer goes, and wait until a plan is in sight."""
+        (page or self.page).goto("/")
+        Bench(page or self.page).worked()
+
+    def tearDown(self) -> None:
+        self.assertEqual(self.strays, [], "a request left this machine")
+        self.assertEqual(self.errors, [], "the page threw")
+
+    def _fixture_teardown(self) -> None:
+        # The server's idle connections would hold the tables against the flush.
+        connections.close_all()
+        super()._fixture_teardown()
+
+
+class _environment:  # noqa: N801
+    """Set one environment variable for a while."""
+
+    def __init__(self, name: str, value: str) -> None:
+        self.name, self.value = name, value
+
+    def __enter__(self) -> None:
+        self.before = os.environ.get(self.name)
+        os.environ[self.name] = self.value
+
+    def __exit__(self, *_: object) -> None:
+        if self.before is None:
+            del os.environ[self.name]
+        else:
+            os.environ[self.name] = self.before

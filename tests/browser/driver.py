@@ -1,0 +1,122 @@
+"""The interface in gestures: what a cook does, not where it is on the page."""
+
+import re
+
+from playwright.sync_api import Locator, Page, expect
+
+
+class Bench:
+    """One bake on the Bench."""
+
+    def __init__(self, page: Page) -> None:
+        self.page = page
+
+    def worked(self) -> None:
+        """Wait for a plan in sight."""
+        expect(self.page.get_by_role("tab", name=re.compile("Rise"))).to_be_visible()
+        expect(self.page.get_by_role("tabpanel")).to_be_visible()
+
+    def field(self, label: str) -> Locator:
+        """A word of the sentence or a field of a tray."""
+        return self.page.get_by_label(label, exact=True)
+
+    def set(self, label: str, text: str) -> None:
+        """Type into a field and take it."""
+        field = self.field(label)
+        field.click()
+        field.fill(text)
+        field.press("Enter")
+
+    def nudge(self, label: str, key: str = "ArrowUp") -> None:
+        """Nudge a number from the keyboard."""
+        self.field(label).focus()
+        self.page.keyboard.press(key)
+
+    def drag(self, label: str, pixels: int) -> None:
+        """Drag a number sideways."""
+        box = self.field(label).bounding_box()
+        assert box
+        x, y = box["x"] + box["width"] / 2, box["y"] + box["height"] / 2
+        self.page.mouse.move(x, y)
+        self.page.mouse.down()
+        self.page.mouse.move(x + pixels, y, steps=6)
+        self.page.mouse.up()
+
+    def choose(self, label: str, option: str) -> None:
+        """Open a word that is a choice and choose."""
+        self.page.locator(f'button[aria-haspopup=menu][aria-label^="{label}:"]').click()
+        self.page.get_by_role("menuitemradio", name=re.compile(f"^{re.escape(option)}")).click()
+
+    def open(self, tray: str) -> None:
+        """Open a tray."""
+        self.page.get_by_role("tab", name=re.compile(f"^{tray}", re.IGNORECASE)).click()
+
+    def tab(self, tray: str) -> str:
+        """What a tray's tab says."""
+        return self.page.get_by_role("tab", name=re.compile(f"^{tray}", re.IGNORECASE)).inner_text()
+
+    def text(self) -> str:
+        """Everything on the page."""
+        return self.page.locator("main").inner_text()
+
+    def saved(self) -> None:
+        """Wait until the server has it."""
+        expect(self.page.locator("[data-save=saved]")).to_be_visible()
+
+    def says(self, sentence: str) -> None:
+        """Wait for a sentence."""
+        expect(self.page.get_by_text(re.compile(sentence)).first).to_be_visible()
+
+    def undo(self) -> None:
+        """Ctrl+Z with nothing in hand."""
+        self.page.keyboard.press("Control+z")
+
+    def start(self) -> None:
+        """Start the batch, and wait for Hands."""
+        self.page.get_by_role("button", name="Start this bake").click()
+        expect(self.page).to_have_url(re.compile(r"/hands/\d+"))
+
+
+class Hands:
+    """A batch under way."""
+
+    def __init__(self, page: Page) -> None:
+        self.page = page
+
+    def at(self, title: str) -> None:
+        """Wait for a step."""
+        expect(self.page.get_by_role("heading", level=1, name=re.compile(title))).to_be_visible()
+
+    def press(self, name: str) -> None:
+        """Press a large button."""
+        self.page.get_by_role("button", name=name, exact=True).click()
+
+    def risen_by(self, percent: int) -> None:
+        """Say how much the dough has grown."""
+        self.press("Risen by…")
+        self.page.get_by_role("group", name="Growth").get_by_role("button", name=f"{percent} %", exact=True).click()
+        self.page.get_by_role("button", name=f"It has risen by {percent} %").click()
+
+    def reading(self, button: str, field: str, value: str) -> None:
+        """Type a thermometer's or scale's reading."""
+        self.press(button)
+        self.page.get_by_label(field, exact=True).last.fill(value)
+        self.press("Note it")
+
+    def sent(self) -> None:
+        """Wait until nothing is waiting to be sent."""
+        expect(self.page.get_by_text("Sending…")).to_have_count(0)
+        expect(self.page.get_by_text("Server out of reach")).to_have_count(0)
+
+
+class Notebook:
+    """Batches made."""
+
+    def __init__(self, page: Page) -> None:
+        self.page = page
+
+    def lines(self) -> list[str]:
+        """One text for each batch."""
+        self.page.goto("/notebook")
+        expect(self.page.get_by_role("heading", level=1)).to_be_visible()
+        return self.page.locator("main li").all_inner_texts()

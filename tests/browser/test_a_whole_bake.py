@@ -1,0 +1,129 @@
+"""From the first screen to the Notebook, as a newcomer would."""
+
+import re
+
+from playwright.sync_api import expect
+
+from batches.models import Batch
+from tests.browser.base import BrowserCase
+
+NONSENSE = re.compile(r"\bNaN\b|\bundefined\b|\bnull\b|Infinity|\[object")
+
+
+class AWholeBake(BrowserCase):
+    def test_a_newcomer_changes_the_sentence_bakes_and_finds_it_in_the_notebook(self) -> None:
+        self.open_first_screen()
+        bench, hands = self.bench, self.hands
+        expect(self.page).to_have_title(re.compile("Beetroot and walnut buns"))
+
+        # Every number of the sentence moves what depends on it.
+        before = bench.tab("Weigh")
+        bench.set("Pieces", "8")
+        expect(self.page.get_by_role("tab", name=re.compile("^Divide"))).to_contain_text("8 × 62 g")
+        self.assertNotEqual(bench.tab("Weigh"), before)
+        bench.set("Dough in each", "70")
+        expect(self.page.get_by_role("tab", name=re.compile("^Divide"))).to_contain_text("8 × 70 g")
+        wrap = bench.tab("Wrap")
+        bench.nudge("Filling in each", "Shift+ArrowUp")
+        expect(self.page.get_by_role("tab", name=re.compile("^Wrap"))).not_to_have_text(wrap)
+        rise = bench.tab("Rise")
+        bench.set("Kitchen temperature", "25")
+        expect(self.page.get_by_role("tab", name=re.compile("^Rise"))).not_to_have_text(rise)
+        start = self.page.get_by_text(re.compile(r"^Start (\w+ )?\d\d:\d\d")).inner_text()
+        bench.nudge("Hour to eat", "Shift+ArrowUp")
+        expect(self.page.get_by_text(re.compile(r"^Start (\w+ )?\d\d:\d\d"))).not_to_have_text(start)
+        for tray in ("weigh", "rise", "divide", "wrap", "proof", "heat"):
+            bench.open(tray)
+            self.assertNotRegex(bench.text(), NONSENSE)
+            self.assertGreaterEqual(self.page.locator("main svg[role=img]").count(), 1)
+        bench.saved()
+
+        # Through Hands to the end, with two observations.
+        bench.start()
+        hands.at("Knead")
+        hands.press("Kneaded, in the bowl")
+        hands.at("Let it rise")
+        ready = self.page.get_by_text(re.compile("^ready ")).inner_text()
+        hands.risen_by(10)
+        hands.sent()
+        expect(self.page.get_by_text(re.compile("^ready "))).not_to_have_text(ready)
+        hands.press("It has doubled")
+        hands.at("Cut 8 pieces")
+        hands.press("Rounded and rested")
+        hands.press("The last is wrapped")
+        hands.at("Leave them to grow")
+        hands.press("Into the steam")
+        hands.at("Do not lift the lid")
+        self.assertIn("tilt the lid", self.page.locator("main").inner_text())
+        hands.reading("Probe says…", "The probe says", "71")
+        hands.press("Off the fire")
+        hands.press("Eat")
+        hands.press("Good")
+        hands.press("seams opened")
+        self.page.get_by_label("A word for next time").fill("less filling next time")
+        hands.press("Into the notebook")
+        expect(self.page).to_have_url(re.compile(r"/notebook/\d+"))
+        batch = Batch.objects.latest("id")
+        self.assertEqual(
+            sorted(batch.observations.values_list("kind", flat=True)),
+            sorted(["started", "risen", "doubled", "probe", *["done"] * 7]),
+        )
+
+        # And it is there after the server has been restarted.
+        self.server.stop()
+        self.server.start()
+        self.assertIn("Beetroot and walnut buns", self.notebook.lines()[0])
+        self.page.goto(f"/notebook/{batch.pk}")
+        self.bench.says("less filling next time")
+        self.bench.says("Seams opened")
+        self.assertNotRegex(self.bench.text(), NONSENSE)
+
+
+class Marks(BrowserCase):
+    def test_the_demo_batch_under_way_goes_on_where_it_was(self) -> None:
+        self.page.goto("/notebook")
+        self.page.get_by_text("under way").click()
+        self.hands.at("Let it rise")
+        expect(self.page.get_by_text("you saw +22 %")).to_be_visible()
+
+    def test_a_mark_can_be_taken_back(self) -> None:
+        self.open_first_screen()
+        self.bench.start()
+        self.hands.press("Kneaded, in the bowl")
+        self.hands.at("Let it rise")
+        self.hands.sent()
+        self.hands.press("Undo")
+        self.hands.at("Knead")
+        self.hands.sent()
+        self.page.reload()
+        self.hands.at("Knead")
+
+    def test_marks_made_while_the_server_is_away_arrive_when_it_is_back(self) -> None:
+        self.open_first_screen()
+        self.bench.start()
+        self.hands.at("Knead")
+        self.server.stop()
+        try:
+            self.hands.press("Kneaded, in the bowl")
+            self.hands.at("Let it rise")
+            self.hands.risen_by(50)
+            self.bench.says("your marks are kept here")
+        finally:
+            self.server.start()
+        self.hands.sent()
+        self.page.reload()
+        self.hands.at("Let it rise")
+        kinds = list(Batch.objects.latest("id").observations.values_list("kind", flat=True))
+        self.assertEqual(sorted(kinds), ["done", "risen", "started"])
+
+    def test_a_reading_that_cannot_be_is_refused_with_a_sentence_and_the_step_stays(self) -> None:
+        self.open_first_screen()
+        self.bench.start()
+        self.hands.press("Kneaded, in the bowl")
+        self.hands.reading("Dough is at…", "The dough is at", "400")
+        self.bench.says("cannot be right")
+        self.hands.at("Let it rise")
+        self.hands.press("Dough is at…")
+        self.page.get_by_label("The dough is at", exact=True).last.fill("warm")
+        self.hands.press("Note it")
+        self.bench.says("Type a number")
