@@ -1,5 +1,5 @@
 # Airy Crumb. Two commands matter: make demo, and make test.
-.PHONY: demo demo-reset test bench build lock schema lint clean setup
+.PHONY: demo demo-reset test bench screenshots build lock schema lint clean setup
 .DELETE_ON_ERROR:
 unexport PYTHONDONTWRITEBYTECODE
 export PYTHONPATH := $(CURDIR)/core:$(CURDIR)/server
@@ -22,6 +22,9 @@ test: build
 
 bench: build
 	@$(PY) scripts/bench.py
+
+screenshots: build
+	@$(PY) scripts/screenshots.py
 
 build: setup web/dist/index.html $(STAMP)/heat
 

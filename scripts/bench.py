@@ -7,20 +7,17 @@ measured in this run; times in milliseconds depend on the machine.
 import gzip
 import json
 import math
-import os
 import statistics
-import subprocess
 import sys
 import time
-import urllib.request
 from collections.abc import Callable
 from pathlib import Path
 from typing import Any
 
 import numpy as np
-import psutil
 from playwright.sync_api import Page, sync_playwright
-from postgres import in_use, port_is_free
+from postgres import in_use
+from served import FLAGS, Served
 
 ROOT = Path(__file__).resolve().parent.parent
 sys.path[:0] = [str(ROOT), str(ROOT / "core"), str(ROOT / "server")]
@@ -87,61 +84,6 @@ def bundle() -> None:
     report("scripts and styles, gzipped", size / 1000, "kB", "<= 250")
 
 
-class Served:
-    """The application on loopback with the demo kitchen, as `make demo` serves it."""
-
-    def __init__(self, url: str) -> None:
-        self.env = {
-            **os.environ,
-            "AIRYCRUMB_MODE": "demo",
-            "AIRYCRUMB_DATABASE_URL": url,
-            "DJANGO_SETTINGS_MODULE": "kitchenside.settings",
-        }
-        self.port = next(p for p in range(8731, 8931) if port_is_free(p))
-        self.base = f"http://127.0.0.1:{self.port}"
-
-    def manage(self, *command: str) -> None:
-        """A management command."""
-        subprocess.run(
-            [sys.executable, str(ROOT / "server" / "manage.py"), *command],
-            env=self.env,
-            check=True,
-            stdout=subprocess.DEVNULL,
-        )
-
-    def start(self) -> float:
-        """Start the server; seconds until it answers."""
-        begin = time.perf_counter()
-        command = [
-            sys.executable,
-            "-m",
-            "gunicorn",
-            "kitchenside.wsgi",
-            "--chdir",
-            str(ROOT / "server"),
-            "--bind",
-            f"127.0.0.1:{self.port}",
-        ]
-        self.process = subprocess.Popen(
-            [*command, "--workers", "1", "--threads", "4", "--log-level", "error"], env=self.env
-        )
-        while True:
-            try:
-                urllib.request.urlopen(f"{self.base}/api/me", timeout=2).read()
-                return time.perf_counter() - begin
-            except OSError:
-                time.sleep(0.02)
-
-    def memory_mb(self) -> float:
-        """Resident memory of the worker that answers."""
-        return max(p.memory_info().rss for p in psutil.Process(self.process.pid).children()) / 1e6
-
-    def stop(self) -> None:
-        """Stop it."""
-        self.process.terminate()
-        self.process.wait()
-
-
 # Runs in the page: change a field, and wait until the plan that answers it has been painted.
 EDIT = """async ([label, text]) => {
   const field = document.querySelector(`input[aria-label="${label}"]`);
@@ -181,13 +123,7 @@ def edits(page: Page) -> None:
 def in_the_browser(base: str) -> None:
     """What a cook feels: first sight, and an edit."""
     with sync_playwright() as play:
-        flags = [
-            "--no-sandbox",
-            "--disable-gpu",
-            "--disable-background-networking",
-            "--host-resolver-rules=MAP * ~NOTFOUND, EXCLUDE 127.0.0.1",
-        ]
-        browser = play.chromium.launch(executable_path="/usr/bin/chromium", args=flags)
+        browser = play.chromium.launch(executable_path="/usr/bin/chromium", args=FLAGS)
         page = browser.new_context(viewport={"width": 1280, "height": 800}).new_page()
         begin = time.perf_counter()
         page.goto(base)

@@ -74,7 +74,7 @@ TROUBLES = {
     ),
     "collapsed": (
         "They sank",
-        "The proof went {over:+.0f} min past its forecast.",
+        "The proof ended {proof}.",
         "End the proof sooner, and leave the lid shut for 5 min off the heat.",
     ),
     "pale": ("Too pale", "The skin was forecast {colour}.", "Brush with egg, or 15 °C hotter for the last minutes."),
@@ -103,6 +103,12 @@ class Facts:
     core_c: float
 
 
+def _against_forecast(minutes: float) -> str:
+    if abs(minutes) < 1:
+        return "as forecast"
+    return f"{abs(minutes):.0f} min {'later' if minutes > 0 else 'earlier'} than forecast"
+
+
 def review(
     stages: list[Stage], facts: Facts, troubles: list[str], vigour_before: float, vigour_after: float
 ) -> list[Finding]:
@@ -110,8 +116,8 @@ def review(
     values = {
         "ratio": facts.ratio,
         "less": facts.filling_g * 0.85,
-        "over": facts.proof_off,
-        "short": facts.rise_off,
+        "proof": _against_forecast(facts.proof_off),
+        "rise": _against_forecast(facts.rise_off),
         "colour": facts.colour,
         "core": facts.core_c,
     }

@@ -63,12 +63,12 @@ export function WeighPlates({ sheet }: { sheet: Sheet }) {
     <div className="grid gap-6 tab:grid-cols-2">
       <div className="flex flex-col gap-5">
         <Lines title="Dough" lines={w.dough} total={w.dough_g} spoonsOf={w.spoons} />
-        <Plate caption="what the dough is made of, by mass">
-          <MadeOf title="What the dough is made of" parts={shown.map((l) => ({ name: l.name, grams: l.grams, role: l.role }))} mass={u.mass} />
-        </Plate>
       </div>
       <div className="flex flex-col gap-5">
         <Lines title={`Filling: ${sheet.sentence.filling_name}`} lines={w.filling} total={w.filling_g} spoonsOf={w.spoons} />
+        <Plate caption="what the dough is made of, by mass">
+          <MadeOf title="What the dough is made of" parts={shown.map((l) => ({ name: l.name, grams: l.grams, role: l.role }))} mass={u.mass} />
+        </Plate>
       </div>
     </div>
   );

@@ -4,6 +4,7 @@ import { planWidth, WrapperPlan } from "../drawings/wrapper";
 import { duration } from "../lib/clock";
 import { spoons } from "../lib/quantity";
 import { useUnits } from "../lib/settings";
+import { usePhone } from "../lib/use-narrow";
 import { Fact, Facts, Headline, Plate } from "../ui/facts";
 
 export function WrapFacts({ sheet }: { sheet: Sheet }) {
@@ -26,6 +27,7 @@ export function WrapFacts({ sheet }: { sheet: Sheet }) {
 
 export function WrapPlates({ sheet }: { sheet: Sheet }) {
   const u = useUnits();
+  const phone = usePhone();
   const w = sheet.wrap;
   return (
     <div className="flex flex-col gap-5">
@@ -34,7 +36,7 @@ export function WrapPlates({ sheet }: { sheet: Sheet }) {
         <Plate className="w-full" grow={planWidth(w.diameter_mm)} caption={w.closing === "gathered" ? `${w.folds} pleats, to the dashes` : "fold along the line"}>
           <WrapperPlan title={`Wrapper from above, ${u.length(w.diameter_mm)} across`} closing={w.closing} diameter_mm={w.diameter_mm} middle_mm={w.middle_mm} rim_mm={w.rim_mm} seam_mm={w.seam_mm} folds={w.folds} filling_ml={w.filling_ml} length={u.length} />
         </Plate>
-        <Plate className="w-full" grow={sectionWidth(w.closing, w.sizes)} caption="cut through the middle, at the same scale">
+        <Plate className="w-full" grow={sectionWidth(w.closing, w.sizes)} caption={phone ? "cut through the middle, all at one scale" : "cut through the middle, at the same scale"}>
           <Section title="Cross-section as wrapped, after the proof and cooked" closing={w.closing} sizes={w.sizes} length={u.length} />
         </Plate>
       </div>

@@ -8,7 +8,7 @@ from typing import Any
 
 from django.conf import settings
 from django.contrib.auth import get_user_model
-from django.core.management.base import BaseCommand
+from django.core.management.base import BaseCommand, CommandParser
 from django.db import transaction
 from django.utils import timezone
 
@@ -57,8 +57,15 @@ class Command(BaseCommand):
 
     help = "Load the demo household into an empty database."
 
-    def handle(self, *_args: Any, **_options: Any) -> None:
+    def add_arguments(self, parser: CommandParser) -> None:
+        """The moment the demo's day is laid out around."""
+        parser.add_argument(
+            "--now", type=datetime.fromisoformat, help="a date and time with its offset; now by default"
+        )
+
+    def handle(self, *_args: Any, **options: Any) -> None:
         """Load once; a second call keeps what is there."""
+        self.now = options["now"] or timezone.localtime()
         if get_user_model().objects.filter(username=DEMO_USER).exists():
             self.stdout.write("The demo kitchen is there already.")
             return
@@ -95,7 +102,7 @@ class Command(BaseCommand):
         troubles: list[str],
     ) -> None:
         """One batch of the past: played through by the simulated cook, recorded as a real one would be."""
-        started = timezone.localtime().replace(hour=hour, minute=noise.randrange(60), second=0, microsecond=0)
+        started = self.now.replace(hour=hour, minute=noise.randrange(60), second=0, microsecond=0)
         started -= timedelta(days=days)
         head = bakes.head_of(household, made[which].bake_id)
         document = {**head.document, "plan": {"eat_at": None, "start_at": None, "room": f"{room} C"}}
@@ -110,7 +117,7 @@ class Command(BaseCommand):
 
     def _under_way(self, household: Household, version: BakeVersion, noise: random.Random) -> None:
         """A batch begun an hour ago: kneaded, rising, looked at once."""
-        now = timezone.localtime().replace(microsecond=0)
+        now = self.now.replace(microsecond=0)
         self._restore(household, version, "20 C")
         batch = batches.start(household, version.bake_id, None, None, now - timedelta(minutes=74))
         marks = [("done", "weigh", 50, None), ("risen", "rise", 6, 0.22)]
@@ -130,7 +137,7 @@ class Command(BaseCommand):
 
     def _next(self, household: Household, version: BakeVersion) -> None:
         """The bake the Bench opens on, last so that it is the last changed: to eat in good time from now."""
-        eat = _good_hour(timezone.localtime())
+        eat = _good_hour(self.now)
         self._restore(household, version, None, eat.isoformat(timespec="minutes"))
 
 

@@ -161,6 +161,8 @@ export class DraftStore {
     const bake = this.state.document;
     try {
       const reply = await take(client.POST("/api/sheet", { body: { bake, kitchen_id: null, now: nowIso() } }));
+      // The server is back: what waited to be saved need not wait longer.
+      if (!this.state.reachable && this.state.save === "unsaved") this.saveSoon(0);
       this.set({ sheet: reply.sheet ?? this.state.sheet, problems: reply.problems, reachable: true, answers: this.state.answers + 1 });
     } catch (error) {
       const said = error instanceof ServerError ? error : new ServerError(0, String(error));

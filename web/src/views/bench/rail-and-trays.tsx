@@ -61,7 +61,7 @@ function RailOf({ sheet, tray, now }: { sheet: Sheet; tray: TrayKey; now: number
 
 function Tab({ name, word, at, doubts, value }: { name: string; word: string; at: string; doubts: number; value: string }) {
   return (
-    <TrayTab value={value} className="group enamel min-w-0 !rounded-2xl px-3 py-1 text-left text-ink data-[state=active]:bg-cobalt data-[state=active]:text-oncobalt tab:data-[state=active]:-mb-[26px] tab:data-[state=active]:pb-[26px]">
+    <TrayTab value={value} className="group enamel flex min-w-0 flex-col items-stretch justify-start !rounded-2xl px-3 py-1 text-left text-ink data-[state=active]:bg-cobalt data-[state=active]:text-oncobalt tab:data-[state=active]:-mb-[26px] tab:data-[state=active]:pb-[26px]">
       <span className="flex items-baseline justify-between gap-1 tab:max-wide:flex-col tab:max-wide:gap-0">
         <span className="text-[1.12rem] font-bold">
           {name}
@@ -98,8 +98,8 @@ export function RailAndTrays({ sheet, tray, now, stale, answer, onOpen, onAnswer
           <Tab key={t.key} value={t.key} name={t.name} at={start(t.key)} word={words[t.key]} doubts={weight(t.key)} />
         ))}
       </TrayList>
-      <TrayPanel value={tray} tabIndex={-1} className="enamel tab:relative tab:mt-[14px] grid gap-x-7 gap-y-6 p-4 tab:grid-cols-[15.5rem_minmax(0,1fr)] tab:p-5 wide:grid-cols-[17.5rem_minmax(0,1fr)_16.5rem]">
-        <section aria-label="What to do">
+      <TrayPanel value={tray} tabIndex={-1} className="enamel tab:relative tab:mt-[14px] grid gap-x-7 gap-y-6 p-4 tab:p-5 wide:grid-cols-[17.5rem_minmax(0,1fr)_16.5rem]">
+        <section aria-label="What to do" className="tab:max-wide:grid tab:max-wide:grid-cols-2 tab:max-wide:gap-x-8 tab:max-wide:[&>dl]:row-span-2 tab:max-wide:[&>dl]:mt-0">
           <Facts sheet={sheet} />
           <TraySettings tray={tray} room={sheet.sentence.room_c} {...editing} />
         </section>
@@ -107,7 +107,7 @@ export function RailAndTrays({ sheet, tray, now, stale, answer, onOpen, onAnswer
           <Plates sheet={sheet} now={now} />
           {tray === "weigh" && <Recipe pantry={pantry} {...editing} />}
         </section>
-        <div className="flex flex-col gap-3 tab:max-wide:col-span-2 wide:border-l-2 wide:border-rim wide:pl-5">
+        <div className="flex flex-col gap-3 wide:border-l-2 wide:border-rim wide:pl-5">
           {cautions.filter((c) => c.urgent).map((c) => <Warning key={c.code} title={u.text(c.title)} text={u.text(c.text)} urgent />)}
           <Doubts doubts={here} elsewhere={sheet.doubts.filter((d) => !here.includes(d))} onOpen={(t) => isTray(t) && onOpen(t)} onAnswer={onAnswer} />
           {cautions.filter((c) => !c.urgent).map((c) => <Warning key={c.code} title={u.text(c.title)} text={u.text(c.text)} />)}

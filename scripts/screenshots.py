@@ -1,0 +1,100 @@
+"""Take every picture in docs/screenshots again, from the demo kitchen at five past one in the afternoon."""
+
+from datetime import UTC, datetime, timedelta
+from pathlib import Path
+
+from playwright.sync_api import Browser, Page, sync_playwright
+from postgres import in_use
+from served import FLAGS, ROOT, Served
+
+FOLDER = ROOT / "docs" / "screenshots"
+NOW = datetime(2026, 11, 25, 13, 5, tzinfo=UTC)
+SIZES = {"laptop": (1280, 800), "tablet": (820, 1180), "phone": (390, 844)}
+# file, address after the bench's own, size, theme
+BENCH = (
+    ("bench-weigh", "?tray=weigh", "laptop", "light"),
+    ("bench-rise", "?tray=rise", "laptop", "light"),
+    ("bench-divide", "?tray=divide", "laptop", "light"),
+    ("bench-wrap", "?tray=wrap", "laptop", "light"),
+    ("bench-proof", "?tray=proof", "laptop", "light"),
+    ("bench-heat-dark", "?tray=heat", "laptop", "dark"),
+    ("bench-tablet", "?tray=wrap", "tablet", "light"),
+    ("bench-phone", "?tray=rise", "phone", "dark"),
+)
+
+
+def page_of(browser: Browser, base: str, size: str, theme: str, now: datetime = NOW) -> Page:
+    """A fresh page whose clock stands at a moment."""
+    width, height = SIZES[size]
+    context = browser.new_context(
+        viewport={"width": width, "height": height}, color_scheme=theme, base_url=base, timezone_id="Europe/Lisbon"
+    )  # type: ignore[arg-type]
+    page = context.new_page()
+    page.clock.set_fixed_time(now)
+    return page
+
+
+def shoot(page: Page, name: str) -> None:
+    """Wait until it stands still, and take the picture."""
+    page.wait_for_load_state("networkidle")
+    page.wait_for_selector("svg[role=img]:visible")
+    page.evaluate("document.fonts.ready")
+    page.wait_for_timeout(250)
+    page.screenshot(path=Path(FOLDER) / f"{name}.png")
+    print(f"{name}.png")
+
+
+def through_to_the_heat(browser: Browser, base: str, address: str) -> Page:
+    """The batch under way, marked on until it steams."""
+    marks = ((24, "It has doubled"), (45, "Rounded and rested"), (66, "The last is wrapped"), (98, "Into the steam"))
+    page = page_of(browser, base, "tablet", "light")
+    for minutes, press in marks:
+        page.clock.set_fixed_time(NOW + timedelta(minutes=minutes))
+        page.goto(address)
+        page.get_by_role("button", name=press, exact=True).click()
+        page.wait_for_load_state("networkidle")
+    page.clock.set_fixed_time(NOW + timedelta(minutes=105))
+    page.goto(address)
+    return page
+
+
+def take_all(served: Served) -> None:
+    """Every picture."""
+    with sync_playwright() as play:
+        browser = play.chromium.launch(executable_path="/usr/bin/chromium", args=FLAGS)
+        first = page_of(browser, served.base, "laptop", "light")
+        first.goto("/")
+        first.wait_for_selector("[data-worked]")
+        bench = first.url.removeprefix(served.base)
+        for name, query, size, theme in BENCH:
+            page = page_of(browser, served.base, size, theme)
+            page.goto("/")
+            page.wait_for_selector("[data-worked]")
+            page.goto(bench + query)
+            shoot(page, name)
+        hands = first.get_by_role("link", name="Hands").get_attribute("href") or ""
+        page = page_of(browser, served.base, "phone", "light")
+        page.goto(hands)
+        shoot(page, "hands-rise-phone")
+        page = page_of(browser, served.base, "laptop", "light")
+        page.goto("/notebook")
+        shoot(page, "notebook")
+        page.locator("main li", has_text="dense").get_by_role("link").click()
+        shoot(page, "notebook-batch")
+        shoot(through_to_the_heat(browser, served.base, hands), "hands-heat-tablet")
+        browser.close()
+
+
+if __name__ == "__main__":
+    FOLDER.mkdir(parents=True, exist_ok=True)
+    with in_use("test") as cluster:
+        application = Served(cluster.url)
+        application.manage("migrate", "-v0")
+        application.manage("flush", "--noinput")
+        application.manage("load_demo", "--now", NOW.isoformat())
+        application.start()
+        try:
+            take_all(application)
+        finally:
+            application.stop()
+            application.manage("flush", "--noinput")
