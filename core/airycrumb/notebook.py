@@ -80,8 +80,8 @@ TROUBLES = {
     "pale": ("Too pale", "The skin was forecast {colour}.", "Brush with egg, or 15 °C hotter for the last minutes."),
     "dense": (
         "Dense crumb",
-        "The rise was ended {short:+.0f} min from its forecast.",
-        "Give the rise until it has truly doubled; mark it in a straight-sided jar.",
+        "The rise ended {rise}, the proof {proof}.",
+        "Let what was cut short go on until a poke fills slowly; mark the rise in a straight-sided jar.",
     ),
     "gummy": (
         "Gummy inside",

@@ -9,6 +9,7 @@ from datetime import timedelta
 from typing import Any
 
 from airycrumb.formats import load_json, read_bake
+from airycrumb.notebook import TROUBLES
 from airycrumb.sheet import Sheet
 from airycrumb.sheet.finish import finish
 from airycrumb.sheet.rehearse import rehearse
@@ -269,6 +270,13 @@ class LookingBack(unittest.TestCase):
         finding = next(f for f in self.played(0, ["burst"]).findings if f.what == "Seams opened")
         self.assertIn("0.65", finding.why)
         self.assertIn("34 g", finding.next_time)
+
+    def test_every_trouble_a_cook_can_report_is_explained_without_a_gap(self) -> None:
+        found = self.played(0, list(TROUBLES)).findings
+        told = [f for f in found if f.what in {what for what, _, _ in TROUBLES.values()}]
+        self.assertEqual(len(told), len(TROUBLES))
+        for finding in told:
+            self.assertNotRegex(finding.why + finding.next_time, r"[{}]|nan|None")
 
     def test_the_pace_of_wrapping_is_learned(self) -> None:
         seconds = self.played(0).wrap_seconds
