@@ -2,7 +2,7 @@
 .PHONY: demo demo-reset test bench screenshots build lock schema lint clean setup
 .DELETE_ON_ERROR:
 unexport PYTHONDONTWRITEBYTECODE
-export PYTHONPATH := $(CURDIR)/core:$(CURDIR)/server
+export PYTHONPATH := $(CURDIR):$(CURDIR)/core:$(CURDIR)/server
 export PIP_DISABLE_PIP_VERSION_CHECK := 1
 
 PY := .venv/bin/python
@@ -11,20 +11,20 @@ WEB_SOURCES := $(shell find web/src web/public -type f) web/index.html web/vite.
 HEAT_SOURCES := $(wildcard core/airycrumb/heat/*.py)
 
 demo: build
-	@$(PY) scripts/run_demo.py
+	@$(PY) -m scripts.run_demo
 
 demo-reset: $(STAMP)/debian
 	@python3 scripts/postgres.py destroy --name demo
 	@echo "The demo kitchen is gone; make demo makes it afresh."
 
 test: build
-	@$(PY) scripts/check.py
+	@$(PY) -m scripts.check
 
 bench: build
-	@$(PY) scripts/bench.py
+	@$(PY) -m scripts.bench
 
 screenshots: build
-	@$(PY) scripts/screenshots.py
+	@$(PY) -m scripts.screenshots
 
 build: setup web/dist/index.html $(STAMP)/heat
 
@@ -72,11 +72,11 @@ lock: $(STAMP)/python
 
 # After changing an endpoint, a sheet type or a file format: the contract and the client follow.
 schema: setup
-	@$(PY) scripts/export_schema.py
+	@$(PY) -m scripts.export_schema
 	@cd web && npm run --silent client
 
 lint: setup
-	@$(PY) scripts/check.py --only-lint
+	@$(PY) -m scripts.check --only-lint
 
 clean:
 	@python3 scripts/postgres.py stop --name demo; python3 scripts/postgres.py stop --name test; true

@@ -8,24 +8,19 @@ import gzip
 import json
 import math
 import statistics
-import sys
 import time
 from collections.abc import Callable
-from pathlib import Path
 from typing import Any
 
 import numpy as np
 from playwright.sync_api import Page, sync_playwright
-from postgres import in_use
-from served import FLAGS, Served
 
-ROOT = Path(__file__).resolve().parent.parent
-sys.path[:0] = [str(ROOT), str(ROOT / "core"), str(ROOT / "server")]
-
-from airycrumb.rise import Place, State, simulate  # noqa: E402
-from tests.core.examples import NOON, bake_document, sheet  # noqa: E402
-from tests.reference.test_conduction import against_solve_ivp  # noqa: E402
-from tests.reference.test_rise_equations import DOUGH, full_equations  # noqa: E402
+from airycrumb.rise import Place, State, simulate
+from scripts.served import demo_kitchen
+from scripts.serving import CHROMIUM, FLAGS, ROOT
+from tests.core.examples import NOON, bake_document, sheet
+from tests.reference.test_conduction import against_solve_ivp
+from tests.reference.test_rise_equations import DOUGH, full_equations
 
 FIGURES: list[dict[str, Any]] = []
 
@@ -123,7 +118,7 @@ def edits(page: Page) -> None:
 def in_the_browser(base: str) -> None:
     """What a cook feels: first sight, and an edit."""
     with sync_playwright() as play:
-        browser = play.chromium.launch(executable_path="/usr/bin/chromium", args=FLAGS)
+        browser = play.chromium.launch(executable_path=CHROMIUM, args=FLAGS)
         page = browser.new_context(viewport={"width": 1280, "height": 800}).new_page()
         begin = time.perf_counter()
         page.goto(base)
@@ -148,12 +143,8 @@ def sheets_over_http(base: str, times: int) -> list[float]:
 
 
 def server() -> None:
-    """Starts, memory, sheets over HTTP and edits, on the test cluster's own database."""
-    with in_use("test") as cluster:
-        served = Served(cluster.url)
-        served.manage("migrate", "-v0")
-        served.manage("flush", "--noinput")
-        served.manage("load_demo")
+    """Starts, memory, sheets over HTTP and edits, on a database of its own."""
+    with demo_kitchen() as served:
         report("cold start to the first answer", served.start(), "s")
         served.stop()
         report("warm start to the first answer", served.start(), "s")
@@ -168,7 +159,6 @@ def server() -> None:
             in_the_browser(served.base)
         finally:
             served.stop()
-            served.manage("flush", "--noinput")
 
 
 if __name__ == "__main__":

@@ -12,7 +12,7 @@ import sys
 import tempfile
 from pathlib import Path
 
-from postgres import in_use
+from scripts.postgres import in_use
 
 ROOT = Path(__file__).resolve().parent.parent
 BIN = ROOT / ".venv" / "bin"

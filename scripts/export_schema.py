@@ -2,11 +2,9 @@
 
 import json
 import os
-import sys
 from pathlib import Path
 
 ROOT = Path(__file__).resolve().parent.parent
-sys.path[:0] = [str(ROOT / "core"), str(ROOT / "server")]
 os.environ.setdefault("AIRYCRUMB_MODE", "test")
 os.environ.setdefault("DJANGO_SETTINGS_MODULE", "kitchenside.settings")
 

@@ -2,16 +2,11 @@
 
 import os
 import signal
-import subprocess
 import sys
-import time
-import urllib.request
-from pathlib import Path
 from types import FrameType
 
-from postgres import in_use, port_is_free
-
-ROOT = Path(__file__).resolve().parent.parent
+from scripts.postgres import in_use, port_is_free
+from scripts.serving import address, manage, serve
 
 
 def choose_port(wanted: int) -> int:
@@ -24,37 +19,24 @@ def choose_port(wanted: int) -> int:
     return port
 
 
-def manage(env: dict[str, str], *command: str) -> None:
-    """Run a Django management command, or stop with its own words."""
-    subprocess.run([sys.executable, str(ROOT / "server" / "manage.py"), *command], env=env, check=True)
+def wanted_port() -> int:
+    """PORT from the environment, 8000 by default; SystemExit with a sentence for what is no port."""
+    text = os.environ.get("PORT") or "8000"
+    if not text.isdigit() or not 1024 <= int(text) <= 65000:
+        raise SystemExit(f"PORT is “{text}”: use a number from 1024 to 65000.")
+    return int(text)
 
 
-def wait_until_it_answers(port: int, server: subprocess.Popen[bytes]) -> None:
-    """Return once the first page is served; give up when the server dies or after a minute."""
-    for _ in range(300):
-        if server.poll() is not None:
-            raise SystemExit("The server stopped while starting: its message is above.")
-        try:
-            urllib.request.urlopen(f"http://127.0.0.1:{port}/api/me", timeout=2).read()
-            return
-        except OSError:
-            time.sleep(0.2)
-    raise SystemExit("The server did not answer within a minute.")
-
-
-def serve(database_url: str, wanted: int) -> int:
+def run(database_url: str, wanted: int) -> int:
     """Migrate, load what is missing, serve until interrupted."""
     env = {**os.environ, "AIRYCRUMB_MODE": "demo", "AIRYCRUMB_DATABASE_URL": database_url}
     manage(env, "migrate", "--verbosity", "0")
     manage(env, "load_demo")
     port = choose_port(wanted)
-    command = [sys.executable, "-m", "gunicorn", "kitchenside.wsgi", "--chdir", str(ROOT / "server")]
-    command += ["--bind", f"127.0.0.1:{port}", "--workers", "2", "--threads", "4", "--preload", "--log-level", "error"]
     # Its own session, so that Ctrl+C reaches us first and we stop it in order.
-    server = subprocess.Popen(command, env=env, start_new_session=True)
+    server = serve(env, port, start_new_session=True)
     try:
-        wait_until_it_answers(port, server)
-        print(f"Airy Crumb is at http://127.0.0.1:{port}/", flush=True)
+        print(f"Airy Crumb is at {address(port)}/", flush=True)
         return server.wait()
     finally:
         server.terminate()
@@ -64,9 +46,10 @@ def serve(database_url: str, wanted: int) -> int:
 def main() -> int:
     """Start the database, serve, and stop what was started."""
     signal.signal(signal.SIGTERM, _interrupted)
+    wanted = wanted_port()
     try:
         with in_use("demo") as cluster:
-            return serve(cluster.url, int(os.environ.get("PORT") or 8000))
+            return run(cluster.url, wanted)
     except KeyboardInterrupt:
         print("\nStopped.", flush=True)
         return 0

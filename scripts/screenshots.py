@@ -2,16 +2,19 @@
 
 from datetime import UTC, datetime, timedelta
 from pathlib import Path
+from typing import Literal
 
 from playwright.sync_api import Browser, Page, sync_playwright
-from postgres import in_use
-from served import FLAGS, ROOT, Served
+
+from scripts.served import Served, demo_kitchen
+from scripts.serving import CHROMIUM, FLAGS, ROOT
 
 FOLDER = ROOT / "docs" / "screenshots"
 NOW = datetime(2026, 11, 25, 13, 5, tzinfo=UTC)
+Theme = Literal["light", "dark"]
 SIZES = {"laptop": (1280, 800), "tablet": (820, 1180), "phone": (390, 844)}
 # file, address after the bench's own, size, theme
-BENCH = (
+BENCH: tuple[tuple[str, str, str, Theme], ...] = (
     ("bench-weigh", "?tray=weigh", "laptop", "light"),
     ("bench-rise", "?tray=rise", "laptop", "light"),
     ("bench-divide", "?tray=divide", "laptop", "light"),
@@ -23,12 +26,12 @@ BENCH = (
 )
 
 
-def page_of(browser: Browser, base: str, size: str, theme: str, now: datetime = NOW) -> Page:
+def page_of(browser: Browser, base: str, size: str, theme: Theme, now: datetime = NOW) -> Page:
     """A fresh page whose clock stands at a moment."""
     width, height = SIZES[size]
     context = browser.new_context(
         viewport={"width": width, "height": height}, color_scheme=theme, base_url=base, timezone_id="Europe/Lisbon"
-    )  # type: ignore[arg-type]
+    )
     page = context.new_page()
     page.clock.set_fixed_time(now)
     return page
@@ -61,7 +64,7 @@ def through_to_the_heat(browser: Browser, base: str, address: str) -> Page:
 def take_all(served: Served) -> None:
     """Every picture."""
     with sync_playwright() as play:
-        browser = play.chromium.launch(executable_path="/usr/bin/chromium", args=FLAGS)
+        browser = play.chromium.launch(executable_path=CHROMIUM, args=FLAGS)
         first = page_of(browser, served.base, "laptop", "light")
         first.goto("/")
         first.wait_for_selector("[data-worked]")
@@ -87,14 +90,9 @@ def take_all(served: Served) -> None:
 
 if __name__ == "__main__":
     FOLDER.mkdir(parents=True, exist_ok=True)
-    with in_use("test") as cluster:
-        application = Served(cluster.url)
-        application.manage("migrate", "-v0")
-        application.manage("flush", "--noinput")
-        application.manage("load_demo", "--now", NOW.isoformat())
+    with demo_kitchen("--now", NOW.isoformat()) as application:
         application.start()
         try:
             take_all(application)
         finally:
             application.stop()
-            application.manage("flush", "--noinput")

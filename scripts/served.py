@@ -1,68 +1,29 @@
-"""The application on loopback with the demo kitchen, for benchmarks and screenshots."""
+"""The application with the demo kitchen on the test cluster, for benchmarks and pictures."""
 
 import os
-import subprocess
-import sys
 import time
-import urllib.request
-from pathlib import Path
+from collections.abc import Iterator
+from contextlib import contextmanager
 
 import psutil
-from postgres import port_is_free
 
-ROOT = Path(__file__).resolve().parent.parent
-FLAGS = [
-    "--no-sandbox",
-    "--disable-gpu",
-    "--disable-background-networking",
-    "--host-resolver-rules=MAP * ~NOTFOUND, EXCLUDE 127.0.0.1",
-]
+from scripts.postgres import in_use, port_is_free
+from scripts.serving import address, manage, serve
 
 
 class Served:
-    """The application on loopback with the demo kitchen, as `make demo` serves it."""
+    """One worker, started and stopped at will."""
 
     def __init__(self, url: str) -> None:
-        self.env = {
-            **os.environ,
-            "AIRYCRUMB_MODE": "demo",
-            "AIRYCRUMB_DATABASE_URL": url,
-            "DJANGO_SETTINGS_MODULE": "kitchenside.settings",
-        }
+        self.env = {**os.environ, "AIRYCRUMB_MODE": "demo", "AIRYCRUMB_DATABASE_URL": url}
         self.port = next(p for p in range(8731, 8931) if port_is_free(p))
-        self.base = f"http://127.0.0.1:{self.port}"
-
-    def manage(self, *command: str) -> None:
-        """A management command."""
-        subprocess.run(
-            [sys.executable, str(ROOT / "server" / "manage.py"), *command],
-            env=self.env,
-            check=True,
-            stdout=subprocess.DEVNULL,
-        )
+        self.base = address(self.port)
 
     def start(self) -> float:
         """Start the server; seconds until it answers."""
         begin = time.perf_counter()
-        command = [
-            sys.executable,
-            "-m",
-            "gunicorn",
-            "kitchenside.wsgi",
-            "--chdir",
-            str(ROOT / "server"),
-            "--bind",
-            f"127.0.0.1:{self.port}",
-        ]
-        self.process = subprocess.Popen(
-            [*command, "--workers", "1", "--threads", "4", "--log-level", "error"], env=self.env
-        )
-        while True:
-            try:
-                urllib.request.urlopen(f"{self.base}/api/me", timeout=2).read()
-                return time.perf_counter() - begin
-            except OSError:
-                time.sleep(0.02)
+        self.process = serve(self.env, self.port, workers=1)
+        return time.perf_counter() - begin
 
     def memory_mb(self) -> float:
         """Resident memory of the worker that answers."""
@@ -72,3 +33,17 @@ class Served:
         """Stop it."""
         self.process.terminate()
         self.process.wait()
+
+
+@contextmanager
+def demo_kitchen(*options: str) -> Iterator[Served]:
+    """A database with nothing in it but the demo kitchen; options: for load_demo. Emptied afterwards."""
+    with in_use("test") as cluster:
+        served = Served(cluster.url)
+        manage(served.env, "migrate", "-v0")
+        manage(served.env, "flush", "--noinput", quiet=True)
+        manage(served.env, "load_demo", *options, quiet=True)
+        try:
+            yield served
+        finally:
+            manage(served.env, "flush", "--noinput", quiet=True)

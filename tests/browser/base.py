@@ -5,9 +5,6 @@ import os
 import signal
 import socket
 import subprocess
-import sys
-import time
-import urllib.request
 from typing import Any
 from urllib.parse import quote, urlsplit
 
@@ -18,66 +15,32 @@ from django.test import TransactionTestCase
 from playwright.sync_api import Browser, BrowserContext, Page, sync_playwright
 from playwright.sync_api import Error as PlaywrightError
 
+from scripts.serving import CHROMIUM, FLAGS, address, serve
 from tests.browser.driver import Bench, Hands, Notebook
-from tests.core.examples import ROOT
 
-CHROMIUM = "/usr/bin/chromium"
-FLAGS = [
-    "--no-sandbox",
-    "--disable-gpu",
-    "--disable-quic",
-    "--no-first-run",
-    "--disable-background-networking",
-    "--disable-component-update",
-    "--disable-sync",
-    "--host-resolver-rules=MAP * ~NOTFOUND, EXCLUDE 127.0.0.1",
-]
 SIZES = {"laptop": (1280, 800), "tablet": (820, 1180), "phone": (390, 844)}
 
 
-def free_port() -> int:
-    """A loopback port nobody listens on."""
-    with socket.socket() as s:
-        s.bind(("127.0.0.1", 0))
-        return int(s.getsockname()[1])
+def database_url() -> str:
+    """The test database of this process."""
+    db = settings.DATABASES["default"]
+    return f"postgres://{quote(db['USER'])}:{quote(db['PASSWORD'])}@{db['HOST']}:{db['PORT']}/{db['NAME']}"
 
 
 class Server:
     """gunicorn on the test database; can be stopped and started again on the same port."""
 
-    def __init__(self) -> None:
-        self.port = free_port()
+    def __init__(self, mode: str = "demo") -> None:
+        with socket.socket() as s:
+            s.bind(("127.0.0.1", 0))
+            self.port = int(s.getsockname()[1])
+        self.mode, self.address = mode, address(self.port)
         self.process: subprocess.Popen[bytes] | None = None
-
-    @property
-    def address(self) -> str:
-        """Where it answers."""
-        return f"http://127.0.0.1:{self.port}"
 
     def start(self) -> None:
         """Start it and wait until it answers."""
-        db = settings.DATABASES["default"]
-        url = f"postgres://{quote(db['USER'])}:{quote(db['PASSWORD'])}@{db['HOST']}:{db['PORT']}/{db['NAME']}"
-        env = {**os.environ, "AIRYCRUMB_MODE": "demo", "AIRYCRUMB_DATABASE_URL": url}
-        command = [
-            sys.executable,
-            "-m",
-            "gunicorn",
-            "kitchenside.wsgi",
-            "--chdir",
-            str(ROOT / "server"),
-            "--bind",
-            f"127.0.0.1:{self.port}",
-        ]
-        command += ["--workers", "2", "--threads", "4", "--preload", "--log-level", "error"]
-        self.process = subprocess.Popen(command, env=env, start_new_session=True, preexec_fn=_die_with_parent)
-        for _ in range(200):
-            try:
-                urllib.request.urlopen(f"{self.address}/api/me", timeout=2).read()
-                return
-            except OSError:
-                time.sleep(0.1)
-        raise AssertionError("the server under test did not start")
+        env = {**os.environ, "AIRYCRUMB_MODE": self.mode, "AIRYCRUMB_DATABASE_URL": database_url()}
+        self.process = serve(env, self.port, start_new_session=True, preexec_fn=_die_with_parent)
 
     def stop(self) -> None:
         """Stop it, workers and all."""

@@ -1,6 +1,5 @@
 """The contract: who may do what, one shape of refusal, and generated files that are not stale."""
 
-import importlib.util
 import json
 import subprocess
 from datetime import timedelta
@@ -11,6 +10,7 @@ from ninja import Schema
 
 from kitchenside.api import api
 from kitchenside.contract import FiniteRenderer, Strict
+from scripts.export_schema import texts
 from tests.core.examples import ROOT, bake_document, kitchen_document
 from tests.server.base import NOW, ApiCase
 
@@ -123,11 +123,7 @@ class Shape(SimpleTestCase):
 
 class Generated(SimpleTestCase):
     def test_the_published_schemas_are_not_stale(self) -> None:
-        spec = importlib.util.spec_from_file_location("export_schema", ROOT / "scripts" / "export_schema.py")
-        assert spec and spec.loader
-        export = importlib.util.module_from_spec(spec)
-        spec.loader.exec_module(export)
-        for path, text in export.texts().items():
+        for path, text in texts().items():
             self.assertEqual(
                 json.loads(path.read_text(encoding="utf-8")), json.loads(text), f"{path.name} is stale: run make schema"
             )

@@ -14,6 +14,7 @@ import { Door } from "./views/door/door";
 import { Hands } from "./views/hands/hands";
 import { BatchPage } from "./views/notebook/batch-page";
 import { Notebook } from "./views/notebook/notebook";
+import { firstBake } from "./views/first-bake";
 import { bakesQuery, meQuery } from "./views/queries";
 import { Shell } from "./views/shell";
 
@@ -51,7 +52,18 @@ function Next() {
   const bakes = useQuery(bakesQuery);
   const first = bakes.data?.[0];
   if (first) return <Navigate to={`/bench/${first.id}`} replace />;
-  return bakes.data ? <Notice title="No bake yet" text="Import a bake file on the command line, or ask whoever runs this server for the demo kitchen." /> : <Notice title="Opening the bench…" />;
+  if (!bakes.data) return <Notice title="Opening the bench…" />;
+  const begin = async () => {
+    await take(client.POST("/api/bakes", { body: { document: firstBake } }));
+    await queries.invalidateQueries({ queryKey: bakesQuery.queryKey });
+  };
+  return (
+    <Notice title="No bake on the bench yet" text="Begin with an example and change it word by word; its amounts, times and drawings follow.">
+      <Button look="solid" onClick={() => void begin()}>
+        Begin with an example
+      </Button>
+    </Notice>
+  );
 }
 
 const router = createBrowserRouter([

@@ -1,10 +1,11 @@
-import { useQuery } from "@tanstack/react-query";
+import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { Link, NavLink, Outlet, useLocation, useNavigate } from "react-router";
 
+import { client, take } from "../api/client";
 import { clock } from "../lib/clock";
 import { useSettings } from "../lib/settings";
 import { Choice } from "../ui/choice";
-import { bakesQuery, batchesQuery, batchQuery } from "./queries";
+import { bakesQuery, batchesQuery, batchQuery, meQuery } from "./queries";
 
 function Mark() {
   return (
@@ -17,6 +18,7 @@ function Mark() {
   );
 }
 
+const QUIET = "min-h-9 rounded-lg px-2 text-sm whitespace-nowrap font-semibold text-cobalt underline decoration-rim decoration-2 underline-offset-4 tab:max-wide:min-h-6";
 const ORDER = ["weigh", "rise", "divide", "wrap", "proof", "heat", "rest"];
 const DOING: Record<string, string> = { weigh: "weighing", rise: "rising", divide: "dividing", wrap: "wrapping", proof: "proofing", heat: "in the heat", rest: "resting" };
 
@@ -42,10 +44,18 @@ function Way({ to, name, word }: { to: string; name: string; word: string }) {
 export function Shell() {
   const bakes = useQuery(bakesQuery);
   const batches = useQuery(batchesQuery);
+  const me = useQuery(meQuery);
+  const queries = useQueryClient();
   const { units, theme, setUnits, setTheme } = useSettings();
-  const location = useLocation();
+  const signOut = async () => {
+    await take(client.DELETE("/api/session"));
+    queries.clear();
+    await queries.invalidateQueries();
+    location.assign("/");
+  };
+  const { pathname } = useLocation();
   const navigate = useNavigate();
-  const onBench = /^\/bench\/(\d+)/.exec(location.pathname)?.[1];
+  const onBench = /^\/bench\/(\d+)/.exec(pathname)?.[1];
   const bench = onBench ? Number(onBench) : bakes.data?.[0]?.id;
   const running = batches.data?.find((b) => !b.finished);
   const word = useUnderWay(running?.id);
@@ -68,10 +78,15 @@ export function Shell() {
           <Way to="/notebook" name="Notebook" word={`${finished} batches`} />
         </nav>
         <div className="ml-auto flex gap-1 tab:ml-0 tab:max-wide:flex-col tab:max-wide:gap-0">
-          <button type="button" className="min-h-9 rounded-lg px-2 text-sm whitespace-nowrap tab:max-wide:min-h-6 font-semibold text-cobalt underline decoration-rim decoration-2 underline-offset-4" onClick={() => setUnits(units === "metric" ? "us" : "metric")} aria-label={units === "metric" ? "Show ounces, Fahrenheit and inches" : "Show grams, Celsius and centimetres"}>
+          <button type="button" className={QUIET} onClick={() => setUnits(units === "metric" ? "us" : "metric")} aria-label={units === "metric" ? "Show ounces, Fahrenheit and inches" : "Show grams, Celsius and centimetres"}>
             {units === "metric" ? "g °C cm" : "oz °F in"}
           </button>
-          <button type="button" className="min-h-9 rounded-lg px-2 text-sm whitespace-nowrap tab:max-wide:min-h-6 font-semibold text-cobalt underline decoration-rim decoration-2 underline-offset-4" onClick={() => setTheme(theme === "dark" ? "light" : "dark")}>
+          {me.data && !me.data.demo_open && (
+            <button type="button" className={QUIET} onClick={() => void signOut()}>
+              sign out
+            </button>
+          )}
+          <button type="button" className={QUIET} onClick={() => setTheme(theme === "dark" ? "light" : "dark")}>
             {theme === "dark" ? "day" : "late"}
           </button>
         </div>

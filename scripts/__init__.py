@@ -1,0 +1,1 @@
+"""Set-up, database, checks, benchmarks and pictures: what make calls."""

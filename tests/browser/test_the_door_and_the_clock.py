@@ -1,0 +1,91 @@
+"""Signing in where nothing is open, and what the clock does: timers that ring, plans that move, ways that say what is going on."""
+
+import re
+from datetime import UTC, datetime, timedelta
+
+from django.core.management import call_command
+from playwright.sync_api import Page, expect
+
+from accounts.models import Household
+from batches.models import Batch
+from tests.browser.base import BrowserCase, Server
+
+
+class TheDoor(BrowserCase):
+    def test_without_the_demo_one_signs_in_and_an_empty_household_is_no_dead_end(self) -> None:
+        call_command("add_member", "ana", "--household", "Hill house", "--password", "a-long-password-7", verbosity=0)
+        shut = Server(mode="test")
+        shut.start()
+        self.addCleanup(shut.stop)
+        self.page.goto(shut.address)
+        self.page.get_by_label("Name").fill("ana")
+        self.page.get_by_label("Password").fill("wrong")
+        self.page.get_by_role("button", name="Sign in").click()
+        expect(self.page.get_by_role("alert")).to_contain_text("do not belong together")
+        self.page.get_by_label("Password").fill("a-long-password-7")
+        self.page.get_by_role("button", name="Sign in").click()
+        self.page.get_by_role("button", name="Begin with an example").click()
+        self.bench.worked()
+        self.bench.set("Pieces", "5")
+        self.bench.saved()
+        self.assertEqual(Household.objects.get(name="Hill house").bakes.count(), 1)
+        self.page.goto(f"{shut.address}/notebook")
+        self.bench.says("No batch yet")
+        self.page.get_by_role("button", name="sign out").click()
+        expect(self.page.get_by_label("Password")).to_be_visible()
+
+
+class TheClock(BrowserCase):
+    def in_hands(self) -> Page:
+        """The demo's rising batch, on a page whose clock we hold."""
+        page = self.context.new_page()
+        page.clock.install(time=datetime.now(UTC))
+        page.add_init_script(
+            "window.rung = 0; class Quiet { constructor() { window.rung += 1; throw new Error('no sound'); } } window.AudioContext = Quiet;"
+        )
+        page.goto(f"/hands/{Batch.objects.get(finished=None).pk}")
+        expect(page.get_by_role("timer")).to_be_visible()
+        return page
+
+    def test_a_countdown_runs_down_rings_once_and_says_it_is_time_to_look(self) -> None:
+        page = self.in_hands()
+        before = page.get_by_role("timer").inner_text()
+        page.clock.run_for(5_000)
+        expect(page.get_by_role("timer")).not_to_have_text(before)
+        self.assertEqual(page.evaluate("window.rung"), 0)
+        sheet = page.evaluate(
+            "fetch(`/api/batches/${location.pathname.split('/')[2]}?now=${encodeURIComponent(new Date().toISOString())}`).then((r) => r.json())"
+        )
+        due = datetime.fromisoformat(
+            next(s["end"] for s in sheet["live"]["sheet"]["day"]["steps"] if s["key"] == "rise")
+        )
+        page.clock.set_fixed_time(due + timedelta(seconds=3))
+        page.clock.resume()
+        expect(page.get_by_text("time to look")).to_be_visible()
+        self.assertGreaterEqual(page.evaluate("window.rung"), 1)
+
+    def test_the_way_to_hands_says_what_the_dough_is_doing(self) -> None:
+        self.open_first_screen()
+        expect(self.page.get_by_role("link", name=re.compile("Hands rising until"))).to_be_visible()
+        self.page.get_by_role("link", name=re.compile("^Hands")).click()
+        self.hands.at("Let it rise")
+        self.page.go_back()
+        self.bench.worked()
+
+    def test_the_bake_on_the_bench_can_be_changed_for_another(self) -> None:
+        self.open_first_screen()
+        self.bench.choose("Bake on the bench", "Pear and hazelnut")
+        expect(self.page).to_have_title(re.compile("Pear and hazelnut"))
+        expect(self.bench.field("Pieces")).to_have_value("9")
+        self.page.go_back()
+        expect(self.bench.field("Pieces")).to_have_value("12")
+
+    def test_enter_accepts_the_first_doubts_answer(self) -> None:
+        self.open_first_screen()
+        self.bench.set("Filling in each", "200 g")
+        self.bench.open("wrap")
+        self.bench.says("more than 62 g of dough closes over")
+        self.page.evaluate("document.activeElement.blur()")
+        self.page.keyboard.press("Enter")
+        expect(self.page.get_by_text("closes over").first).not_to_contain_text("more than")
+        self.assertNotEqual(self.bench.field("Filling in each").input_value(), "200")
