@@ -134,13 +134,14 @@ class Cluster:
         return ready.returncode == 0
 
     def _clear_stale_pid(self) -> None:
-        """After a crash: wait for leftover processes to go, then remove the pid file they left."""
+        """After a crash: wait for leftover processes to go, then remove the pid and lock files they left."""
         for _ in range(100):
             if not self.processes():
                 break
             time.sleep(0.1)
         if not self.processes():
-            (self.data / "postmaster.pid").unlink(missing_ok=True)
+            for left in (self.data / "postmaster.pid", *self.data.glob(".s.PGSQL.*")):
+                left.unlink(missing_ok=True)
 
     def _launch(self) -> None:
         self.state["port"] = next(p for p in range(self.state["port"], self.state["port"] + 200) if port_is_free(p))

@@ -1,5 +1,6 @@
 """Signing in where nothing is open, and what the clock does: timers that ring, plans that move, ways that say what is going on."""
 
+import io
 import re
 from datetime import UTC, datetime, timedelta
 
@@ -13,7 +14,9 @@ from tests.browser.base import BrowserCase, Server
 
 class TheDoor(BrowserCase):
     def test_without_the_demo_one_signs_in_and_an_empty_household_is_no_dead_end(self) -> None:
-        call_command("add_member", "ana", "--household", "Hill house", "--password", "a-long-password-7", verbosity=0)
+        call_command(
+            "add_member", "ana", "--household", "Hill house", "--password", "a-long-password-7", stdout=io.StringIO()
+        )
         shut = Server(mode="test")
         shut.start()
         self.addCleanup(shut.stop)

@@ -9,6 +9,7 @@ from airycrumb.data.shapes import SHAPES
 from airycrumb.heat.water import Array
 
 FILLING_CELLS, DOUGH_CELLS = 11, 12
+PLAIN_BELOW = 1e-3  # share of the volume under which a piece is taken to have no filling
 
 
 @dataclass(frozen=True)
@@ -55,8 +56,12 @@ class Mesh:
     surface_top: float
 
 
+def _is_filled(b: Body) -> bool:
+    return (b.filling_radius / b.radius) ** b.dimension > PLAIN_BELOW
+
+
 def _edges(b: Body) -> Array:
-    inner = np.linspace(0, b.filling_radius, FILLING_CELLS + 1) if b.filling_radius > 1e-4 else np.zeros(1)
+    inner = np.linspace(0, b.filling_radius, FILLING_CELLS + 1) if _is_filled(b) else np.zeros(1)
     outer = np.linspace(inner[-1], b.radius, (DOUGH_CELLS if len(inner) > 1 else DOUGH_CELLS + FILLING_CELLS) + 1)
     return np.concatenate((inner, outer[1:]))
 
@@ -68,7 +73,7 @@ def mesh(b: Body) -> Mesh:
     shells = b.volume * np.diff((edges / b.radius) ** n)
     surface = n * b.volume / b.radius
     area = surface * (edges / b.radius) ** (n - 1)
-    dough = (middles > b.filling_radius).astype(float)
+    dough = (middles > (b.filling_radius if _is_filled(b) else 0.0)).astype(float)
     down, up = b.facing_down, 1 - b.facing_down
     face = np.concatenate(
         (down * area[1:-1][::-1], [surface * (0.25 * thick[0] / b.radius) ** (n - 1)], up * area[1:-1])

@@ -1,4 +1,4 @@
-import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { useQuery } from "@tanstack/react-query";
 import { Link, NavLink, Outlet, useLocation, useNavigate } from "react-router";
 
 import { client, take } from "../api/client";
@@ -45,12 +45,10 @@ export function Shell() {
   const bakes = useQuery(bakesQuery);
   const batches = useQuery(batchesQuery);
   const me = useQuery(meQuery);
-  const queries = useQueryClient();
   const { units, theme, setUnits, setTheme } = useSettings();
   const signOut = async () => {
     await take(client.DELETE("/api/session"));
-    queries.clear();
-    await queries.invalidateQueries();
+    // A fresh page: nothing of this household stays in memory.
     location.assign("/");
   };
   const { pathname } = useLocation();

@@ -3,6 +3,7 @@ import { useState, type FormEvent } from "react";
 
 import { client, take } from "../../api/client";
 import { Button } from "../../ui/button";
+import { meQuery } from "../queries";
 
 /** Signing in. */
 export function Door() {
@@ -13,8 +14,7 @@ export function Door() {
     const form = new FormData(e.currentTarget);
     try {
       const me = await take(client.POST("/api/session", { body: { username: String(form.get("username")), password: String(form.get("password")) } }));
-      queries.clear();
-      queries.setQueryData(["me"], me);
+      queries.setQueryData(meQuery.queryKey, me);
     } catch (error) {
       setTrouble(error instanceof Error ? error.message : String(error));
     }
