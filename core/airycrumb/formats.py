@@ -5,7 +5,7 @@ Schemas: data/bake.schema.json and data/kitchen.schema.json, published in docs/f
 
 import json
 import math
-from collections.abc import Callable
+from collections.abc import Callable, Iterator
 from difflib import get_close_matches
 from functools import cache
 from importlib.resources import files
@@ -48,6 +48,27 @@ def _finite_float(text: str) -> float:
     return value if math.isfinite(value) else _refuse_constant(text[:40])
 
 
+def _texts(value: Any) -> Iterator[str]:
+    """Every text in a document, keys too."""
+    if isinstance(value, str):
+        yield value
+    elif isinstance(value, dict):
+        yield from value
+        for inner in value.values():
+            yield from _texts(inner)
+    elif isinstance(value, list):
+        for inner in value:
+            yield from _texts(inner)
+
+
+def _refuse_unwritable(text: str, loaded: Any) -> None:
+    """An escape can spell a NUL or half a character: no database or file in UTF-8 takes them."""
+    if "\\u" in text and any(c == "\0" or "\ud800" <= c <= "\udfff" for found in _texts(loaded) for c in found):
+        raise InputError(
+            [Problem("not_text", "", "A text in it holds a character that cannot be written: retype that text.")]
+        )
+
+
 def load_json(text: str) -> Document:
     """A JSON object from a file's text; InputError for what is not one, for NaN and for numbers too large."""
     if len(text) > LARGEST_FILE:
@@ -62,6 +83,7 @@ def load_json(text: str) -> Document:
         )
     try:
         loaded = json.loads(text, parse_constant=_refuse_constant, parse_float=_finite_float)
+        _refuse_unwritable(text, loaded)
     except (json.JSONDecodeError, RecursionError, ValueError) as error:
         if isinstance(error, InputError):
             raise

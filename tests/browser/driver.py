@@ -91,6 +91,11 @@ class Hands:
         """Press a large button."""
         self.page.get_by_role("button", name=name, exact=True).click()
 
+    def go_on(self) -> None:
+        """Press the step's large button, whatever it says."""
+        figure = self.page.get_by_role("button", name=re.compile("press anywhere here$"))
+        self.press(str(figure.get_attribute("aria-label")).split(":")[0])
+
     def risen_by(self, percent: int) -> None:
         """Say how much the dough has grown."""
         self.press("Risen by…")

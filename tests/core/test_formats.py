@@ -114,6 +114,12 @@ class Files(unittest.TestCase):
             with self.subTest(text=text), self.assertRaisesRegex(InputError, "not a number"):
                 load_json(text)
 
+    def test_characters_nothing_can_write_are_refused_and_others_are_not(self) -> None:
+        for text in ('{"a": "\\u0000"}', '{"a": ["\\ud800"]}', '{"\\udc00": 1}'):
+            with self.subTest(text=text), self.assertRaisesRegex(InputError, "retype that text"):
+                load_json(text)
+        self.assertEqual(load_json('{"a": "\\ud83c\\udf5e \\u00e9"}'), {"a": "\U0001f35e é"})
+
     def test_a_megabyte_of_rubbish_is_refused_before_it_is_read(self) -> None:
         with self.assertRaisesRegex(InputError, "characters"):
             load_json("[" * 1_000_000)

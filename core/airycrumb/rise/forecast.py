@@ -78,7 +78,6 @@ class Forecast:
     ready: Band | None
     past_target_from: float | None
     vigour: Band
-    two_cooler_adds_min: float | None
     findings: list[str] = field(default_factory=list)
 
 
@@ -230,12 +229,13 @@ def forecast(
         after = update(belief, stage, readings, target)
         vigours = np.array([after.quantile(p) for p in (0.05, 0.5, 0.95)])
         ratios = stage.ratios(vigours)
-        slow, middle, fast = crossings(stage.course.minutes, ratios, target)
+        times = crossings(stage.course.minutes, ratios, target)
+        # Near the flour's ceiling a livelier dough may hold less and be later: order by outcome.
+        fast, middle, slow = times.min(), times[1], times.max()
         # A short march is enough for most doughs; a slow one, or late readings, ask for more.
         if math.isfinite(slow) and all(r.minute <= horizon for r in readings):
             break
-    ready = Band(float(fast), float(middle), float(slow)) if np.isfinite([slow, middle, fast]).all() else None
-    cooler = crossings_in_cooler_room(dough, start, place, target, vigours[1], make, stage) if ready else None
+    ready = Band(float(fast), float(middle), float(slow)) if math.isfinite(slow) else None
     late = past_target(stage, ratios[1], target)
     shown = _shown(stage, ratios, ready)
     result = Forecast(
@@ -244,19 +244,23 @@ def forecast(
         ready=ready,
         past_target_from=late,
         vigour=Band(*vigours),
-        two_cooler_adds_min=cooler - float(middle) if cooler else None,
         findings=range_findings(dough, place),
     )
     return result, stage, after
 
 
-def crossings_in_cooler_room(
-    dough: Dough, start: State, place: Place, target: float, vigour: float, make: StageMaker, stage: Stage
-) -> float | None:
-    """Minutes to the target if the room is 2 °C cooler than said, over the same horizon."""
-    cooler = make(simulate(dough, start, replace(place, air_c=place.air_c - 2), float(stage.course.minutes[-1])))
-    minute = float(crossings(cooler.course.minutes, cooler.ratios(np.array([vigour])), target)[0])
-    return minute if math.isfinite(minute) else None
+def cooler_adds(found: Forecast, stage: Stage, start: State, place: Place, degrees: float) -> float | None:
+    """Minutes a first rise takes longer if its air is so many °C cooler than said, at the typical vigour.
+
+    None where one of the two does not reach the target within the horizon of the forecast.
+    """
+    if found.ready is None:
+        return None
+    air = replace(place, air_c=place.air_c - degrees)
+    cooler = Stage(stage.dough, simulate(stage.dough, start, air, float(stage.course.minutes[-1])))
+    ratios = cooler.ratios(np.array([found.vigour.typical]))
+    minute = float(crossings(cooler.course.minutes, ratios, found.target)[0])
+    return minute - found.ready.typical if math.isfinite(minute) else None
 
 
 def past_target(stage: Stage, typical: Array, target: float) -> float | None:
@@ -273,9 +277,9 @@ def _shown(stage: Stage, ratios: Array, ready: Band | None, points: int = 61) ->
     pick = lambda values: np.interp(at, minutes, values).round(4).tolist()
     return {
         "minutes": at.round(2).tolist(),
-        "low": pick(ratios[0]),
+        "low": pick(ratios.min(axis=0)),
         "typical": pick(ratios[1]),
-        "high": pick(ratios[2]),
+        "high": pick(ratios.max(axis=0)),
         "temperature": pick(stage.course.temperature),
     }
 
@@ -286,6 +290,7 @@ __all__ = [
     "Reading",
     "Stage",
     "StageMaker",
+    "cooler_adds",
     "crossings",
     "dissolved_limit",
     "forecast",

@@ -4,6 +4,7 @@ from collections.abc import Callable, Iterator
 from dataclasses import dataclass
 
 from airycrumb.enclose import Wrapper
+from airycrumb.rise.forecast import cooler_adds
 from airycrumb.sheet.context import Context
 from airycrumb.sheet.ferment import Fermented
 from airycrumb.sheet.heating import Heated
@@ -102,10 +103,13 @@ def sugar(w: Worked) -> Iterator[Doubt]:
 
 def room(w: Worked) -> Iterator[Doubt]:
     """Whether the kitchen's warmth is known well enough, when it matters."""
-    extra = w.first.forecast.two_cooler_adds_min
-    if extra is None or extra < 8 or (w.ctx.done is not None and "rise" in w.ctx.done.ended):
+    if w.ctx.done is not None and "rise" in w.ctx.done.ended:
+        return
+    extra = cooler_adds(w.first.forecast, w.first.stage, w.first.start, w.first.place, 2.0)
+    if extra is None or extra < 8:
         return
     at = clock(w.ctx.later(w.rise_tray.ready, extra))
+    where: list[str | int] = ["rise", "air"] if w.ctx.bake.rise_air_c is not None else ["plan", "room"]
     yield Doubt(
         "room_known",
         "rise",
@@ -114,7 +118,7 @@ def room(w: Worked) -> Iterator[Doubt]:
         f"2 °C cooler would mean {at} instead of {clock(w.rise_tray.ready)}. The dough's own temperature, measured after kneading, would tell more.",
         [
             Answer(f"Yes, {w.rise_tray.air_c:.0f} °C", []),
-            Answer("2 °C cooler", [Change(["plan", "room"], f"{w.ctx.room_c - 2:.0f} C")]),
+            Answer("2 °C cooler", [Change(where, f"{w.rise_tray.air_c - 2:.0f} C")]),
         ],
     )
 
@@ -141,7 +145,7 @@ def never_risen(w: Worked) -> Iterator[Doubt]:
                 f"{stage}_never",
                 stage,
                 "stop",
-                f"It may never reach {target:g} times its size",
+                f"It may never reach {target:.3g} times its size",
                 f"In 36 hours the forecast grows to about {best:.1f} times. Warmth, more yeast or a lower aim would change that.",
                 answers,
             )

@@ -27,11 +27,12 @@ class Fermented:
 
     forecast: Forecast
     stage: Stage
+    start: rise.State
+    place: rise.Place
     before: Belief
     after: Belief
     doubt_sd: float
     minutes: Band
-    start_c: float
     marks: list[Mark]
 
 
@@ -92,7 +93,7 @@ def first_rise(ctx: Context, dough_c: float, measured: bool) -> Fermented:
     before = prior(*ctx.kitchen.vigour.for_one_bake(doubt))
     readings, marks = _readings(ctx, "rise", "weigh")
     forecast, stage, after = rise.forecast(dough, start, place, ctx.bake.rise_to, before, readings)
-    return Fermented(forecast, stage, before, after, doubt, _minutes(forecast), start_c, marks)
+    return Fermented(forecast, stage, start, place, before, after, doubt, _minutes(forecast), marks)
 
 
 def divide_minutes(pieces: int) -> float:
@@ -128,7 +129,7 @@ def final_proof(ctx: Context, first: Fermented, wrap_min: float) -> Fermented:
     forecast, stage, after = rise.forecast(dough, start, place, bake.proof_to, first.after, readings, make)
     whole = _minutes(forecast)
     rest = Band(*(max(2.0, m - wrap_min / 2) for m in (whole.low, whole.typical, whole.high)))
-    return Fermented(forecast, stage, first.after, after, first.doubt_sd, rest, start_c, marks)
+    return Fermented(forecast, stage, start, place, first.after, after, first.doubt_sd, rest, marks)
 
 
 def volume_over_gas_free(proof: Fermented, minute: float) -> float:
@@ -153,7 +154,7 @@ def tray(ctx: Context, f: Fermented, start: datetime, air_c: float, first_to_las
         ctx.later(start, 0.9 * ready.low),
         None if past is None else ctx.later(start, past),
         air_c,
-        f.start_c,
+        f.start.temperature,
         f.marks,
         f.forecast.vigour.typical,
         ctx.kitchen.vigour.bakes,

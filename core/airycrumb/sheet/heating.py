@@ -119,9 +119,14 @@ def _plan(core: float | None, crumb: float | None, colour: float | None, margin:
     return float(math.ceil(max(core * margin, crumb * 1.1, colour or 0.0)))
 
 
-def _stretched(minutes: np.ndarray, core: np.ndarray, factor: float) -> list[float]:
-    """The core curve if everything took `factor` times as long."""
-    return np.interp(minutes / factor, minutes, core).round(1).tolist()
+def _core_band(minutes: np.ndarray, core: np.ndarray) -> tuple[list[float], list[float]]:
+    """Coldest and hottest core at each minute if all took the doubt longer or shorter.
+
+    Once a resting piece cools, the quicker one is the colder: the band is the envelope of the paces.
+    """
+    doubt = c.MINUTES_DOUBT.value
+    paces = np.stack([np.interp(minutes / f, minutes, core) for f in (1 - doubt, 1.0, 1 + doubt)])
+    return paces.min(axis=0).round(1).tolist(), paces.max(axis=0).round(1).tolist()
 
 
 def _probed(ctx: Context, cook: Cook) -> tuple[float, list[Mark]]:
@@ -181,7 +186,7 @@ def _tray(
     end = min(end, len(shown.minutes) - 1)
     at = np.linspace(0, float(shown.minutes[-1]), 61)
     pick = lambda values: np.interp(at, shown.minutes, values)
-    d = c.MINUTES_DOUBT.value
+    low, high = _core_band(at, pick(shown.core))
     steam = b.method == "steam"
     return HeatTray(
         b.method,
@@ -191,8 +196,8 @@ def _tray(
         b.heat_min is not None,
         at.round(2).tolist(),
         pick(shown.core).round(1).tolist(),
-        _stretched(at, pick(shown.core), 1 + d),
-        _stretched(at, pick(shown.core), 1 - d),
+        low,
+        high,
         pick(shown.skin).round(1).tolist(),
         line.celsius,
         line.why,

@@ -667,8 +667,6 @@ export interface components {
             /** Past Target From */
             past_target_from: number | null;
             vigour: components["schemas"]["Band"];
-            /** Two Cooler Adds Min */
-            two_cooler_adds_min: number | null;
             /** Findings */
             findings?: string[];
         };

@@ -1,4 +1,6 @@
-import { useRef, useState, type KeyboardEvent, type PointerEvent } from "react";
+import { useRef, useState, type KeyboardEvent } from "react";
+
+import { useSideways } from "./sideways";
 
 interface Props {
   label: string;
@@ -15,8 +17,6 @@ interface Props {
   onCommit: (typed: string) => void;
 }
 
-const PIXELS_A_STEP = 7;
-
 const stepped = (shown: string, by: number): string | null => {
   const match = /-?\d+(?:[.,]\d+)?/.exec(shown);
   if (!match) return null;
@@ -28,10 +28,14 @@ const stepped = (shown: string, by: number): string | null => {
 export function Amount(props: Props) {
   const { label, shown, unit, step, largeStep, invalid, follows, onCommit, onPreview } = props;
   const [typed, setTyped] = useState<string | null>(null);
-  const drag = useRef<{ x: number; from: string; moved: boolean } | null>(null);
+  const input = useRef<HTMLInputElement>(null);
+  const dropped = useRef(false);
+  const draggedFrom = useRef(shown);
 
   const commit = () => {
-    if (typed !== null && typed.trim() !== shown.trim()) onCommit(typed);
+    const given = dropped.current ? null : typed;
+    dropped.current = false;
+    if (given !== null && given.trim() !== shown.trim()) onCommit(given);
     setTyped(null);
   };
   const nudge = (by: number) => {
@@ -49,57 +53,44 @@ export function Amount(props: Props) {
       commit();
       e.currentTarget.select();
     } else if (e.key === "Escape") {
-      setTyped(null);
+      // Leaving the field takes what was typed; Escape must leave without it.
+      dropped.current = true;
       e.currentTarget.blur();
     }
   };
-  const dragged = (e: PointerEvent) => {
-    const start = drag.current;
-    if (!start) return null;
-    const steps = Math.round((e.clientX - start.x) / PIXELS_A_STEP);
-    return stepped(start.from, steps * step);
-  };
-  const onPointerDown = (e: PointerEvent<HTMLInputElement>) => {
-    if (document.activeElement !== e.currentTarget) drag.current = { x: e.clientX, from: shown, moved: false };
-  };
-  const onPointerMove = (e: PointerEvent<HTMLInputElement>) => {
-    const start = drag.current;
-    if (!start || !e.buttons) return;
-    if (!start.moved && Math.abs(e.clientX - start.x) < 5) return;
-    if (!start.moved) e.currentTarget.setPointerCapture(e.pointerId);
-    start.moved = true;
-    const next = dragged(e);
-    if (next !== null) onPreview?.(next);
-  };
-  const onPointerUp = (e: PointerEvent<HTMLInputElement>) => {
-    const next = drag.current?.moved ? dragged(e) : null;
-    drag.current = null;
-    if (next === null) return;
-    onCommit(next);
-    e.currentTarget.blur();
-  };
+  const sideways = useSideways({
+    ready: () => {
+      draggedFrom.current = shown;
+      return document.activeElement !== input.current;
+    },
+    onSteps: (steps, done) => {
+      const next = stepped(draggedFrom.current, steps * step);
+      if (next !== null) (done ? onCommit : onPreview)?.(next);
+      if (done) input.current?.blur();
+    },
+  });
 
   return (
-    <span className={`inline-flex items-baseline ${follows ? "chip-follows" : "chip"} ${invalid ? "!text-crust outline-2 outline-crust" : ""} ${props.className ?? ""}`}>
+    <label
+      className={`inline-flex min-w-6 cursor-ew-resize touch-pan-y items-baseline justify-center select-none ${follows ? "chip-follows" : "chip"} ${invalid ? "!text-crust outline-2 outline-crust" : ""} ${props.className ?? ""}`}
+      {...sideways}
+    >
       <input
+        ref={input}
         aria-label={label}
         aria-invalid={invalid || undefined}
         inputMode="decimal"
         autoComplete="off"
         spellCheck={false}
-        className="fit min-w-[1.2ch] max-w-[9ch] cursor-ew-resize touch-pan-y rounded bg-transparent text-right outline-offset-4 focus:cursor-text"
+        className="fit min-w-[1.2ch] max-w-[9ch] cursor-ew-resize rounded bg-transparent text-right outline-offset-4 select-text focus:cursor-text"
         size={Math.max(1, (typed ?? shown).length)}
         value={typed ?? shown}
         onChange={(e) => setTyped(e.target.value)}
         onFocus={(e) => e.target.select()}
         onBlur={commit}
         onKeyDown={onKeyDown}
-        onPointerDown={onPointerDown}
-        onPointerMove={onPointerMove}
-        onPointerUp={onPointerUp}
-        onPointerCancel={() => (drag.current = null)}
       />
       {unit && <span className="pl-[0.28em]">{unit}</span>}
-    </span>
+    </label>
   );
 }

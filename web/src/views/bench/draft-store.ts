@@ -85,16 +85,14 @@ export class DraftStore {
 
   /** Change the document. A preview is worked but neither kept nor undoable: the drag is not over. */
   edit(document: Bake, preview = false) {
-    if (!preview) {
-      const before = this.beforePreview ?? this.state.document;
-      this.beforePreview = null;
-      if (JSON.stringify(before) !== JSON.stringify(document)) this.history = pushed(this.history, before);
-      this.stored(document);
-    } else {
-      this.beforePreview ??= this.state.document;
-      this.set({ document });
-    }
+    const before = this.beforePreview ?? this.state.document;
+    this.beforePreview = preview ? before : null;
+    this.set({ document });
+    // The question goes out first: writing to storage takes as long as the server takes to answer.
     void this.work();
+    if (preview) return;
+    if (JSON.stringify(before) !== JSON.stringify(document)) this.history = pushed(this.history, before);
+    this.stored(document);
   }
   private beforePreview: Bake | null = null;
 
@@ -104,8 +102,9 @@ export class DraftStore {
   private travel(step: { history: History<Bake>; document: Bake } | null) {
     if (!step) return;
     this.history = step.history;
-    this.stored(step.document);
+    this.set({ document: step.document });
     void this.work();
+    this.stored(step.document);
   }
 
   private stored(document: Bake) {

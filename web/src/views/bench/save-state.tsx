@@ -1,5 +1,5 @@
 import { clockFrom, duration } from "../../lib/clock";
-import { Button } from "../../ui/button";
+import { Button, Small } from "../../ui/button";
 import type { DraftState } from "./draft-store";
 
 const WORDS: Record<DraftState["save"], string> = {
@@ -42,25 +42,13 @@ export function SaveState(p: Props) {
           Start this bake
         </Button>
       </div>
-      <p className="text-sm text-muted" aria-live="polite">
-        <span data-save={save}>{reachable ? WORDS[save] : "server out of reach; kept here"}</span>
-        {" · "}
-        <button type="button" className="font-semibold text-cobalt underline disabled:text-muted disabled:no-underline" disabled={!p.state.canUndo} onClick={p.onUndo}>
-          undo
-        </button>
-        {" · "}
-        <button type="button" className="font-semibold text-cobalt underline disabled:text-muted disabled:no-underline" disabled={!p.state.canRedo} onClick={p.onRedo}>
-          redo
-        </button>
-        {" · "}
-        <button type="button" className="font-semibold text-cobalt underline" onClick={p.onFile}>
-          bake file
-        </button>
-        {" · "}
-        <button type="button" className="font-semibold text-cobalt underline" onClick={p.onHelp}>
-          keys
-        </button>
-      </p>
+      <div className="flex flex-wrap items-center gap-x-3 text-sm text-muted tab:justify-end">
+        <span data-save={save} aria-live="polite">{reachable ? WORDS[save] : "server out of reach; kept here"}</span>
+        <Small disabled={!p.state.canUndo} onClick={p.onUndo}>undo</Small>
+        <Small disabled={!p.state.canRedo} onClick={p.onRedo}>redo</Small>
+        <Small onClick={p.onFile}>bake file</Small>
+        <Small onClick={p.onHelp}>keys</Small>
+      </div>
       {p.starting && (
         <p role="status" className="text-sm font-semibold text-crust">
           {p.starting}

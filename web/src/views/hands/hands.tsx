@@ -10,6 +10,7 @@ import { FermentCurve } from "../../trays/ferment";
 import { CoreCurve } from "../../trays/heat";
 import { Button } from "../../ui/button";
 import { Notice, Warning } from "../../ui/facts";
+import { Panel } from "../../ui/panel";
 import { batchesQuery, batchQuery } from "../queries";
 import { ring, stayAwake } from "./alarm";
 import { HowWasIt } from "./outcome";
@@ -33,6 +34,8 @@ export function Hands() {
   return <Run key={id} from={batch.data} />;
 }
 
+type PanelName = "risen" | "dough" | "probe" | "weight" | "filling";
+
 /** Rings once when the countdown passes zero, and again for each new step. */
 function useAlarm(due: number | null, now: number) {
   const rung = useRef<number | null>(null);
@@ -46,7 +49,7 @@ function useAlarm(due: number | null, now: number) {
 function Run({ from }: { from: BatchOut }) {
   const [store] = useState(() => new RunStore(from));
   const state = useSyncExternalStore(store.subscribe, store.read);
-  const [panel, setPanel] = useState<"risen" | "dough" | "probe" | "weight" | null>(null);
+  const [panel, setPanel] = useState<PanelName | null>(null);
   const [trouble, setTrouble] = useState<string | null>(null);
   const now = useNow(500);
   const u = useUnits();
@@ -143,6 +146,12 @@ function Run({ from }: { from: BatchOut }) {
       <RisenBy open={panel === "risen"} onClose={() => setPanel(null)} onMark={(v) => mark("risen", stage === "proof" ? "proof" : "rise", v)} />
       <TypedReading title="The dough is at" note="Push the probe into its middle." kind="temperature" open={panel === "dough"} onClose={() => setPanel(null)} onMark={(v) => mark("dough_temperature", "rise", v)} />
       <TypedReading title="The probe says" note="In the middle of the thickest piece." kind="temperature" open={panel === "probe"} onClose={() => setPanel(null)} onMark={(v) => mark("probe", "heat", v)} />
+      <Panel title={`The filling: ${u.mass(sheet.weigh.filling_g)}`} note={`${u.mass(sheet.wrap.filling_g)} for each of ${sheet.divide.pieces}. Have it cold before you wrap.`} open={panel === "filling"} onClose={() => setPanel(null)}>
+        <Amounts lines={sheet.weigh.filling} />
+        <Button look="crust" className="mt-4 min-h-16 w-full text-xl" onClick={() => setPanel(null)}>
+          Back to the dough
+        </Button>
+      </Panel>
       <TypedReading title="The whole dough weighs" note="Turned out of its bowl." kind="mass" open={panel === "weight"} onClose={() => setPanel(null)} onMark={(v) => mark("dough_weight", "divide", v)} />
     </main>
   );
@@ -182,7 +191,7 @@ function StepView({ step, due, now, sheet, endedAt, onDone, extras }: StepProps)
           {step.stage === "rise" && <FermentCurve tray={sheet.rise} now={now} large width={460} height={250} />}
           {step.stage === "proof" && <FermentCurve tray={sheet.proof} now={now} large width={460} height={250} />}
           {step.stage === "heat" && <CoreCurve heat={sheet.heat} minute={heatFrom ? (now - heatFrom) / 60_000 : null} large width={460} height={250} />}
-          {step.stage === "weigh" && <Amounts sheet={sheet} />}
+          {step.stage === "weigh" && <Amounts lines={sheet.weigh.dough} />}
           {step.cautions.filter((c) => c.urgent).map((c) => <Warning key={c.code} title={u.text(c.title)} text={u.text(c.text)} urgent />)}
         </div>
       </div>
@@ -196,9 +205,8 @@ function StepView({ step, due, now, sheet, endedAt, onDone, extras }: StepProps)
   );
 }
 
-function Amounts({ sheet }: { sheet: Sheet }) {
+function Amounts({ lines }: { lines: Sheet["weigh"]["dough"] }) {
   const u = useUnits();
-  const lines = sheet.weigh.dough;
   return (
     <ul className="text-xl tab:text-2xl">
       {lines.map((l) => (
@@ -215,7 +223,7 @@ interface ExtrasProps {
   stage: Stage;
   marked: boolean;
   press: string;
-  onOpen: (panel: "risen" | "dough" | "probe" | "weight") => void;
+  onOpen: (panel: PanelName) => void;
   onUndo: () => void;
   onSkip: () => void;
 }
@@ -227,6 +235,7 @@ function Extras(p: ExtrasProps) {
     <div className="mt-3 flex flex-wrap gap-2">
       {(p.stage === "rise" || p.stage === "proof") && <Button className={big} onClick={() => p.onOpen("risen")}>Risen by…</Button>}
       {p.stage === "rise" && <Button className={big} onClick={() => p.onOpen("dough")}>Dough is at…</Button>}
+      {["rise", "divide", "wrap"].includes(p.stage) && <Button className={big} onClick={() => p.onOpen("filling")}>The filling…</Button>}
       {p.stage === "rise" && <Button className={big} onClick={p.onSkip}>Go on early</Button>}
       {p.stage === "divide" && <Button className={big} onClick={() => p.onOpen("weight")}>Dough weighs…</Button>}
       {(p.stage === "heat" || p.stage === "rest") && <Button className={big} onClick={() => p.onOpen("probe")}>Probe says…</Button>}
