@@ -85,7 +85,7 @@ export function Shell() {
             </button>
           )}
           <button type="button" className={QUIET} onClick={() => setTheme(theme === "dark" ? "light" : "dark")}>
-            {theme === "dark" ? "day" : "late"}
+            {theme === "dark" ? "light" : "dark"}
           </button>
         </div>
       </header>
