@@ -40,6 +40,10 @@ def _now(text: str | None) -> datetime:
         ) from error
 
 
+def _loads(s: Sheet) -> str:
+    return "all at once" if s.heat.loads == 1 else f"{s.heat.loads} loads of up to {s.heat.per_load}"
+
+
 def _lines(s: Sheet) -> Iterator[str]:
     """The sheet as text, in the order of the work."""
     yield f"{s.name}: {s.scaled.pieces} × {s.scaled.dough_per_piece_g:.1f} g dough around {s.scaled.filling_per_piece_g:.1f} g {s.sentence.filling_name}"
@@ -54,7 +58,7 @@ def _lines(s: Sheet) -> Iterator[str]:
     yield f"DIVIDE {s.divide.pieces} × {s.divide.each_shown_g:g} g; by eye: {', '.join(s.divide.cuts) or 'one piece'}"
     yield f"WRAP   roll to {s.wrap.diameter_mm / 10:.1f} cm, {s.wrap.middle_mm:.1f} mm in the middle, {s.wrap.rim_mm:.1f} mm at the rim; closes over up to {s.wrap.closes_over_g:.0f} g"
     yield f"PROOF  at {s.proof.air_c:.0f} °C: ready {s.proof.ready_low:%H:%M} to {s.proof.ready_high:%H:%M}"
-    yield f"HEAT   {s.heat.method}, {s.heat.setting}: {s.heat.minutes_planned:.0f} min, {s.heat.loads} load(s) of {s.heat.per_load}"
+    yield f"HEAT   {s.heat.method}, {s.heat.setting}: {s.heat.minutes_planned:.0f} min, {_loads(s)}"
     if s.heat.reaches:
         yield f"       the middle reaches {s.heat.line_c:.0f} °C at {s.heat.reaches.typical:.0f} min ({s.heat.reaches.low:.0f} to {s.heat.reaches.high:.0f}): probe it"
     yield "\nDAY"
@@ -63,7 +67,7 @@ def _lines(s: Sheet) -> Iterator[str]:
         for step in s.day.steps
     )
     yield "\nDOUBTS" if s.doubts else "\nNo doubts."
-    yield from (f"  [{d.severity}] {d.title} {d.reason}" for d in s.doubts)
+    yield from (f"  [{d.severity}] {d.title}\n         {d.reason}" for d in s.doubts)
     yield "\nCAUTIONS"
     yield from (f"  {c.title}. {c.text}" for c in s.cautions)
 

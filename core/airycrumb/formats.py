@@ -116,6 +116,13 @@ def _unknown_fields(error: ValidationError, where: str) -> list[Problem]:
     return problems
 
 
+def _for_example(field: Document) -> str:
+    """What could be written there, as its schema says."""
+    if "enum" in field:
+        return ": " + " or ".join(json.dumps(v) for v in field["enum"])
+    return f", such as {json.dumps(field['examples'][0])}" if "examples" in field else ""
+
+
 def _sentences(error: ValidationError) -> list[Problem]:
     """What a schema error means to the person who wrote the file."""
     where = _path(error)
@@ -124,8 +131,13 @@ def _sentences(error: ValidationError) -> list[Problem]:
         return _unknown_fields(error, where)
     if error.validator == "required":
         missing = [n for n in error.schema["required"] if n not in error.instance]
+        fields = error.schema["properties"]
         return [
-            Problem("missing_field", f"{where}.{n}".lstrip("."), f"“{n}” is missing from {place}: add it.")
+            Problem(
+                "missing_field",
+                f"{where}.{n}".lstrip("."),
+                f"“{n}” is missing from {place}: add it{_for_example(fields[n])}.",
+            )
             for n in missing
         ]
     if error.validator == "enum":

@@ -46,6 +46,13 @@ class Bakes(unittest.TestCase):
         del document["filling"]
         self.assertIn("“filling” is missing", problems(document)["filling"])
 
+    def test_what_is_missing_is_asked_for_with_an_example_of_it(self) -> None:
+        document = bake_document()
+        del document["closing"], document["heat"]["rest"]
+        found = problems(document)
+        self.assertIn('add it: "gathered" or "half_moon".', found["closing"])
+        self.assertIn('add it, such as "5 min".', found["heat.rest"])
+
     def test_a_choice_that_is_none_lists_the_choices(self) -> None:
         self.assertIn("gathered, half_moon", problems(bake_document(closing="origami"))["closing"])
 
