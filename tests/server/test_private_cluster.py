@@ -16,8 +16,10 @@ NAME = f"trial-{os.getpid()}"
 
 class PrivateCluster(unittest.TestCase):
     def setUp(self) -> None:
-        self.addCleanup(lambda: Cluster(NAME).destroy())
+        # The last first: destroying needs the state file, and leaves only locks behind.
+        self.addCleanup(lambda: self.assertEqual([*postgres.RUN.glob(f"postgres-{NAME}")], []))
         self.addCleanup(lambda: [p.unlink() for p in postgres.RUN.glob(f"postgres-{NAME}.*")])
+        self.addCleanup(lambda: Cluster(NAME).destroy())
 
     def started(self) -> Cluster:
         cluster = Cluster(NAME)
