@@ -162,10 +162,15 @@ def _sentences(error: ValidationError) -> list[Problem]:
             Problem(
                 "wrong_type",
                 where,
-                f"{place} should be {_article(error.schema['type'])}, not {json.dumps(error.instance)[:40]}.",
+                f"{place} should be {_article(error.schema['type'])}, not {_as_written(error.instance)}.",
             )
         ]
     return [Problem("too_much", where, f"{place} is longer than can be read: shorten it.")]
+
+
+def _as_written(value: Any) -> str:
+    """A value as its writer knows it."""
+    return "empty" if value is None else json.dumps(value, ensure_ascii=False)[:40]
 
 
 def _article(kind: str) -> str:

@@ -73,6 +73,7 @@ class Bakes(unittest.TestCase):
     def test_pieces_that_cannot_be(self) -> None:
         self.assertIn("0", problems(bake_document(pieces=0))["pieces"])
         self.assertIn("whole number", problems(bake_document(pieces=1.5))["pieces"])
+        self.assertIn("whole number, not empty", problems(bake_document(pieces=None))["pieces"])
         self.assertIn("whole number", problems(bake_document(pieces="a dozen"))["pieces"])
 
     def test_all_problems_are_told_at_once(self) -> None:
