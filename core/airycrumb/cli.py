@@ -1,4 +1,4 @@
-"""The command line: python -m airycrumb sheet FILE [--kitchen FILE] [--now TIME] [--json]."""
+"""The command line: python -m airycrumb sheet FILE [--kitchen FILE] [--now TIME] [--json], or recipe FILE [--bake]."""
 
 import argparse
 import dataclasses
@@ -12,12 +12,17 @@ from typing import Any
 from airycrumb.documents import Kitchen
 from airycrumb.formats import load_json, plain_kitchen, read_bake, read_kitchen
 from airycrumb.problems import InputError, Problem
+from airycrumb.recipe import Draft, Reading, read_recipe, to_bake
 from airycrumb.sheet import Sheet, work
 
 
 def _read(path: str) -> dict[str, Any]:
+    return load_json(_text(path))
+
+
+def _text(path: str) -> str:
     try:
-        return load_json(Path(path).read_text(encoding="utf-8"))
+        return Path(path).read_text(encoding="utf-8")
     except (OSError, UnicodeDecodeError) as error:
         raise InputError(
             [Problem("no_file", "", f"{path} cannot be read: check the name, and that it is a text file.")]
@@ -85,6 +90,29 @@ def _sheet(args: argparse.Namespace) -> int:
     return 0
 
 
+def _recipe_lines(reading: Reading, draft: Draft) -> Iterator[str]:
+    """A recipe as understood, line by line."""
+    yield reading.title
+    for placed in reading.lines:
+        g = placed.line.grams
+        amount = f"{g.typical:8.1f} g" if g else "       ?  "
+        doubt = f" ({g.low:.0f} to {g.high:.0f})" if g and g.high > g.low * 1.02 else ""
+        yield f"  {amount}{doubt}  {placed.line.name or 'not understood'}  <- {placed.part}: {placed.line.written}"
+        yield from (f"              {why}" for why in placed.line.why)
+    yield "ASSUMED"
+    yield from (f"  {sentence}" for sentence in draft.assumed)
+
+
+def _recipe(args: argparse.Namespace) -> int:
+    reading = read_recipe(_text(args.file), _kitchen(args.kitchen).habits)
+    draft = to_bake(reading)
+    if args.bake:
+        print(json.dumps(draft.document, indent=1, ensure_ascii=False))
+    else:
+        print("\n".join(_recipe_lines(reading, draft)))
+    return 0
+
+
 def main(argv: list[str] | None = None) -> int:
     """Run the command line; 0 when it went well, 2 with a sentence on standard error for bad input."""
     parser = argparse.ArgumentParser(prog="airycrumb", description="Work out a bake: amounts, times, wrapper, heat.")
@@ -94,9 +122,15 @@ def main(argv: list[str] | None = None) -> int:
     sheet.add_argument("--kitchen", help="a kitchen file; without one, a plain kitchen is assumed")
     sheet.add_argument("--now", help="plan as if it were this date and time")
     sheet.add_argument("--json", action="store_true", help="print the sheet as JSON")
+    sheet.set_defaults(run=_sheet)
+    recipe = commands.add_parser("recipe", help="read a recipe in cups, spoons or grams")
+    recipe.add_argument("file", help="a text, or a page or JSON-LD file that holds a recipe")
+    recipe.add_argument("--kitchen", help="a kitchen file, for how its cook fills a cup")
+    recipe.add_argument("--bake", action="store_true", help="print the bake file it makes")
+    recipe.set_defaults(run=_recipe)
     args = parser.parse_args(argv)
     try:
-        return _sheet(args)
+        return int(args.run(args))
     except InputError as error:
         print("\n".join(p.message for p in error.problems), file=sys.stderr)
         return 2

@@ -4,6 +4,8 @@ from dataclasses import dataclass, field
 from datetime import datetime
 
 from airycrumb.formula import Part, Pin
+from airycrumb.quantities import Band
+from airycrumb.recipe import Habits
 from airycrumb.rise.learning import Vigour
 
 
@@ -12,6 +14,8 @@ class Bake:
     """What the cook wants to make. Masses g, temperatures °C, durations min; None: not said.
 
     parts: the recipe as written, a ratio; pieces, *_each_g and pin decide how much is made.
+    bands: how much of each part there may be [g], for a recipe measured by volume; said: what
+    the recipe claims (pieces; piece_weight g; rise, proof, heat min; oven, liquid °C; across mm).
     """
 
     name: str
@@ -46,6 +50,8 @@ class Bake:
     room_c: float | None
     pin: Pin | None
     kept: frozenset[str]
+    bands: tuple[Band, ...] = ()
+    said: dict[str, float] = field(default_factory=dict)
 
 
 @dataclass(frozen=True)
@@ -68,6 +74,7 @@ class Kitchen:
     region: str
     vigour: Vigour = field(default_factory=Vigour)
     wrap_seconds: dict[str, float] = field(default_factory=dict)
+    habits: Habits = field(default_factory=Habits)
 
 
 @dataclass(frozen=True)

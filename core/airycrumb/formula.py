@@ -4,7 +4,7 @@ import math
 from dataclasses import dataclass
 
 from airycrumb.pantry import Ingredient
-from airycrumb.quantities import share_rounded
+from airycrumb.quantities import Band, share_rounded
 
 Part = tuple[Ingredient, float]  # an ingredient and its mass in g
 
@@ -56,6 +56,32 @@ def percentages(parts: list[Part]) -> Percentages:
         baking_powder=pct * _mass(parts, "leavener"),
         total=pct * sum(g for _, g in parts),
     )
+
+
+@dataclass(frozen=True)
+class HydrationDoubt:
+    """True hydration [%] with its 90 % band, and the line that widens it most; most: None where all is weighed."""
+
+    hydration: Band
+    most: int | None
+
+
+def hydration_doubt(parts: list[Part], bands: tuple[Band, ...]) -> HydrationDoubt:
+    """How surely a dough measured by volume is known: each line swung alone, independent swings added in square.
+
+    bands: g of each part, as `parts`; () means weighed.
+    """
+    typical = percentages(parts).true_hydration
+    swings = []
+    for i, band in enumerate(bands):
+        swung = [[*parts[:i], (parts[i][0], g), *parts[i + 1 :]] for g in (band.low, band.high)]
+        found = [percentages(p).true_hydration - typical for p in swung]
+        swings.append((min(0.0, *found), max(0.0, *found)))
+    down, up = (math.sqrt(sum(s[side] ** 2 for s in swings)) for side in (0, 1))
+    widest = max(range(len(swings)), key=lambda i: swings[i][1] - swings[i][0], default=None)
+    if widest is not None and swings[widest] == (0.0, 0.0):
+        widest = None
+    return HydrationDoubt(Band(typical - down, typical, typical + up), widest)
 
 
 def rise_ceiling(parts: list[Part]) -> float:

@@ -15,7 +15,8 @@ class Ingredient:
 
     density: g/mL as usually measured, None where unknown. rise_ceiling: largest volume ratio
     a dough of this flour holds. instant_factor: mass of instant yeast equal to 1 g of it.
-    wake_up: share of the yeast awake at mixing (0 to 1).
+    wake_up: share of the yeast awake at mixing (0 to 1). piece_g: one of them (an egg without its
+    shell, a medium onion, a packet of yeast); aliases: other names recipes use.
     """
 
     key: str
@@ -32,6 +33,8 @@ class Ingredient:
     rise_ceiling: float | None
     instant_factor: float | None
     wake_up: float | None
+    piece_g: float | None
+    aliases: tuple[str, ...]
     kind: str
     source: str
 
@@ -42,10 +45,10 @@ def _number(text: str) -> float | None:
 
 def _row(row: dict[str, str]) -> Ingredient:
     shares = {k: float(row[k]) for k in ("water", "protein", "fat", "carbohydrate", "sugar", "ash")}
-    options = {k: _number(row[k]) for k in ("density", "rise_ceiling", "instant_factor", "wake_up")}
+    options = {k: _number(row[k]) for k in ("density", "rise_ceiling", "instant_factor", "wake_up", "piece_g")}
     texts = {k: row[k] for k in ("key", "name", "role", "kind", "source")}
-    allergens = tuple(a for a in row["allergens"].split(";") if a)
-    return Ingredient(**texts, **shares, **options, allergens=allergens)  # type: ignore[arg-type]
+    several = {k: tuple(a for a in row[k].split(";") if a) for k in ("allergens", "aliases")}
+    return Ingredient(**texts, **shares, **options, **several)  # type: ignore[arg-type]
 
 
 @cache

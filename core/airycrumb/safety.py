@@ -27,8 +27,8 @@ class CoreLine:
     source: str
 
 
-PERISHABLE = ("ground meat", "poultry", "fish", "egg", "cheese", "dairy")
 RAW_KINDS = ("ground meat", "poultry", "fish")
+PERISHABLE = (*RAW_KINDS, "cooked meat", "cooked fish", "egg", "egg cooked", "cheese", "dairy", "sauce")
 
 
 def _kinds(parts: list[Ingredient], state: str) -> list[str]:

@@ -52,6 +52,24 @@ class BakeSave(Strict):
     document: BakeDocument
 
 
+class RecipeText(Strict):
+    """A pasted recipe. kitchen_id null: the household's first kitchen, whose cups are meant."""
+
+    text: str
+    kitchen_id: int | None = None
+
+
+class RecipeOut(Strict):
+    """A recipe as understood: its lines, what its method says, and the bake it makes."""
+
+    title: str
+    lines: list[compute.RecipeLine]
+    said: list[compute.RecipeSays]
+    bake: BakeDocument
+    assumed: list[str]
+    problems: list[compute.Problem]
+
+
 def _out(version: BakeVersion) -> BakeOut:
     bake = version.bake
     return BakeOut(
@@ -68,6 +86,17 @@ def work_sheet(request: HttpRequest, payload: Draft) -> compute.SheetReply:
     """Work a sheet from an unsaved draft. Nothing is stored."""
     kitchen = kitchen_of(household_of(request), payload.kitchen_id)
     return compute.reply(payload.bake, kitchen.document, (), payload.now)
+
+
+@router.post(
+    "/recipe",
+    response={200: RecipeOut, 401: Failure, 403: Failure, 404: Failure, 422: Failure},
+    operation_id="read_recipe",
+)
+def read_recipe(request: HttpRequest, payload: RecipeText) -> RecipeOut:
+    """Read a pasted recipe. Nothing is stored."""
+    kitchen = kitchen_of(household_of(request), payload.kitchen_id)
+    return RecipeOut(**vars(compute.recipe(payload.text, kitchen.document)))
 
 
 @router.get("/bakes", response={200: list[BakeSummary], 401: Failure, 403: Failure}, operation_id="list_bakes")

@@ -12,6 +12,8 @@ from airycrumb.documents import Kitchen, Observation
 from airycrumb.formats import load_json, plain_kitchen, read_bake, read_kitchen, schema, structure_problems
 from airycrumb.pantry import shelf
 from airycrumb.problems import InputError, Problem
+from airycrumb.quantities import Band
+from airycrumb.recipe import read_recipe, to_bake
 from airycrumb.sheet import Sheet, work
 from airycrumb.sheet.finish import Lesson, finish
 from airycrumb.sheet.rehearse import rehearse
@@ -47,6 +49,70 @@ def pantry() -> list[PantryItem]:
     """Everything on the shelf, by name."""
     items = sorted(shelf().values(), key=lambda i: i.name)
     return [PantryItem(i.key, i.name, i.role, list(i.allergens), i.source) for i in items]
+
+
+@dataclass(frozen=True)
+class RecipeLine:
+    """A line of a pasted recipe as understood. grams: None where it could not be read."""
+
+    written: str
+    part: str
+    part_sure: bool
+    use: str | None
+    name: str
+    grams: Band | None
+    by: str
+    sureness: float
+    why: list[str]
+
+
+@dataclass(frozen=True)
+class RecipeSays:
+    """A number from the method. what: temperature, minutes, pieces, each_g, thick_mm or across_mm."""
+
+    step: str
+    what: str
+    value: Band
+    text: str
+
+
+@dataclass(frozen=True)
+class RecipeReply:
+    """A recipe as understood, and the bake it makes with what had to be assumed."""
+
+    title: str
+    lines: list[RecipeLine]
+    said: list[RecipeSays]
+    bake: Document
+    assumed: list[str]
+    problems: list[Problem]
+
+
+def recipe(text: str, kitchen: Document) -> RecipeReply:
+    """A pasted recipe, read with this kitchen's cups. InputError where there is nothing to read."""
+    reading = read_recipe(text, _kitchen(kitchen).habits)
+    draft = to_bake(reading)
+    lines = [
+        RecipeLine(
+            p.line.written,
+            p.part,
+            p.sure,
+            p.line.use,
+            p.line.name,
+            p.line.grams,
+            p.line.by,
+            p.line.sureness,
+            list(p.line.why),
+        )
+        for p in reading.lines
+    ]
+    said = [RecipeSays(s.step, s.what, s.value, s.text) for s in reading.said]
+    try:
+        read_bake(draft.document)
+        problems: list[Problem] = []
+    except InputError as error:
+        problems = list(error.problems)
+    return RecipeReply(reading.title, lines, said, draft.document, draft.assumed, problems)
 
 
 def check_kitchen(document: Document) -> None:
@@ -112,6 +178,9 @@ __all__ = [
     "Observation",
     "PantryItem",
     "Problem",
+    "RecipeLine",
+    "RecipeReply",
+    "RecipeSays",
     "Sheet",
     "SheetReply",
     "check_bake",
@@ -121,6 +190,7 @@ __all__ = [
     "load_json",
     "pantry",
     "plain_kitchen",
+    "recipe",
     "rehearsal",
     "reply",
     "structure_problems",

@@ -38,6 +38,10 @@ class ApiCase(TestCase):
         self.other = Client()
         self.other.force_login(self.other_person)
 
+    def __getstate__(self) -> dict[str, Any]:
+        # A failing sub-test travels between test processes; a client cannot.
+        return {k: v for k, v in self.__dict__.items() if not isinstance(v, Client)}
+
     def call(self, method: str, path: str, body: Any = None, client: Client | None = None) -> tuple[int, Any]:
         """Status and body of a call; body as Python values or as raw text."""
         raw = body if isinstance(body, str) else json.dumps(body)

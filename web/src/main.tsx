@@ -3,7 +3,7 @@ import "./styles.css";
 import { QueryClient, QueryClientProvider, useQuery } from "@tanstack/react-query";
 import { StrictMode, type ReactNode } from "react";
 import { createRoot } from "react-dom/client";
-import { createBrowserRouter, Navigate, RouterProvider } from "react-router";
+import { createBrowserRouter, Navigate, RouterProvider, useNavigate } from "react-router";
 
 import { client, ServerError, take } from "./api/client";
 import { SettingsProvider } from "./lib/settings";
@@ -16,6 +16,7 @@ import { BatchPage } from "./views/notebook/batch-page";
 import { Notebook } from "./views/notebook/notebook";
 import { firstBake } from "./views/first-bake";
 import { bakesQuery, meQuery } from "./views/queries";
+import { Reading } from "./views/reading/reading";
 import { Shell } from "./views/shell";
 
 const queries = new QueryClient({
@@ -49,6 +50,7 @@ function Guard({ children }: { children: ReactNode }) {
 
 /** The first thing to see is the bake that comes next. */
 function Next() {
+  const navigate = useNavigate();
   const bakes = useQuery(bakesQuery);
   const first = bakes.data?.[0];
   if (first) return <Navigate to={`/bench/${first.id}`} replace />;
@@ -62,6 +64,7 @@ function Next() {
       <Button look="solid" onClick={() => void begin()}>
         Begin with an example
       </Button>
+      <Button onClick={() => void navigate("/read")}>Read a recipe of mine</Button>
     </Notice>
   );
 }
@@ -74,6 +77,7 @@ const router = createBrowserRouter([
       { path: "/", element: <Next /> },
       { path: "/bench", element: <Next /> },
       { path: "/bench/:id", element: <Bench /> },
+      { path: "/read", element: <Reading /> },
       { path: "/notebook", element: <Notebook /> },
       { path: "/notebook/:id", element: <BatchPage /> },
       { path: "*", element: <Notice title="There is nothing at this address" text="The ways at the top lead back." /> },

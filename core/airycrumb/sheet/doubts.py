@@ -1,31 +1,15 @@
 """The tool's questions: each with its number, the usual band, the reason and a one-press answer."""
 
 from collections.abc import Callable, Iterator
-from dataclasses import dataclass
 
-from airycrumb.enclose import Wrapper
 from airycrumb.rise.forecast import cooler_adds
-from airycrumb.sheet.context import Context
-from airycrumb.sheet.ferment import Fermented
-from airycrumb.sheet.heating import Heated
+from airycrumb.sheet.audit import AUDIT
 from airycrumb.sheet.timing import clock
-from airycrumb.sheet.types import Answer, Change, Doubt, RiseTray
+from airycrumb.sheet.types import Answer, Change, Doubt
+from airycrumb.sheet.worked import KEEP, Worked
 
 # usual bands in % of flour, common practice: low, high, what to suggest
 USUAL = {"yeast": (0.3, 3.0, 1.2), "salt": (1.0, 2.5, 1.8), "hydration": (50.0, 80.0, 62.0)}
-KEEP = Answer("Keep it", [])
-
-
-@dataclass(frozen=True)
-class Worked:
-    """What the stations found, for the questions that need it."""
-
-    ctx: Context
-    first: Fermented
-    proof: Fermented
-    rise_tray: RiseTray
-    wrapper: Wrapper
-    heated: Heated
 
 
 def _amount_change(w: Worked, role: str, percent: float, now: float) -> list[Change]:
@@ -266,6 +250,7 @@ QUESTIONS: tuple[Callable[[Worked], Iterator[Doubt]], ...] = (
     heat_works,
     loads,
     boil_dry,
+    *AUDIT,
 )
 GRAVITY = {"stop": 0, "ask": 1, "note": 2}
 

@@ -14,6 +14,12 @@ def clock(at: datetime) -> str:
     return f"{at:%H:%M}"
 
 
+def spell(minutes: float) -> str:
+    """A length of time as a cook says it: 45 min, 1 h 30."""
+    whole = round(minutes)
+    return f"{whole} min" if whole < 90 else f"{whole // 60} h {whole % 60:02d}"
+
+
 def _start_now(table: day.Timetable) -> Answer:
     return Answer(
         f"Start now, eat at {clock(table.eat)}", [Change(["plan", "eat_at"], table.eat.isoformat(timespec="minutes"))]

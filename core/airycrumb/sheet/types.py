@@ -73,6 +73,8 @@ class WeighTray:
     dough_c_measured: bool
     feel: str
     minutes: float
+    hydration: Band
+    doubt_from: str | None
 
 
 @dataclass(frozen=True)

@@ -42,6 +42,7 @@ def weigh(ctx: Context) -> WeighTray:
     liquid, dough_c, measured = temperatures(ctx)
     small = [line for line in dough + filling if line.below_step]
     spoons = {line.key: line.grams / density / TEASPOON_ML for line in small if (density := find(line.key).density)}
+    doubt = formula.hydration_doubt(bake.parts, bake.bands)
     return WeighTray(
         dough,
         filling,
@@ -56,4 +57,6 @@ def weigh(ctx: Context) -> WeighTray:
         measured,
         feel(ctx.percentages.true_hydration),
         MIX_MIN.value,
+        doubt.hydration,
+        None if doubt.most is None else bake.parts[doubt.most][0].name,
     )

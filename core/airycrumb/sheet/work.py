@@ -14,7 +14,7 @@ from airycrumb.documents import Bake, Kitchen, Observation
 from airycrumb.enclose import Wrapper, enclose
 from airycrumb.pantry import shelf
 from airycrumb.sheet.context import Context
-from airycrumb.sheet.doubts import Worked, ask
+from airycrumb.sheet.doubts import ask
 from airycrumb.sheet.ferment import (
     BENCH_REST_MIN,
     Fermented,
@@ -28,6 +28,7 @@ from airycrumb.sheet.heating import Heated, heating, piece_of
 from airycrumb.sheet.timing import plan_day
 from airycrumb.sheet.types import RiseTray, Sentence, Sheet
 from airycrumb.sheet.weigh import weigh
+from airycrumb.sheet.worked import Worked
 
 
 def filling_density(bake: Bake) -> float:
@@ -136,7 +137,7 @@ def work(bake: Bake, kitchen: Kitchen, observations: Sequence[Observation] = (),
         proof_tray,
         heated.tray,
         table,
-        ask(Worked(ctx, first, proof, rise_tray, wrapper, heated), timing),
+        ask(Worked(ctx, first, proof, rise_tray, weighed, wrapper, heated), timing),
         safety.cautions(
             dough_items, inside, bake.filling_state, bake.method, bake.air_c, line, heated.tray.warm_min, ctx.room_c
         ),

@@ -23,6 +23,7 @@ export type Step = Schemas["Step"];
 export type Outcome = Schemas["Outcome"];
 export type ObservationIn = Schemas["ObservationIn"];
 export type Me = Schemas["Me"];
+export type RecipeOut = Schemas["RecipeOut"];
 export type PantryItem = Schemas["PantryItem"];
 
 /** What the server said when it refused, or that it could not be reached at all (status 0). */

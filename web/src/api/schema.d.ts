@@ -148,6 +148,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/recipe": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read Recipe
+         * @description Read a pasted recipe. Nothing is stored.
+         */
+        post: operations["read_recipe"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/bakes": {
         parameters: {
             query?: never;
@@ -458,6 +478,23 @@ export interface components {
                     gathered?: number;
                     half_moon?: number;
                 };
+                /** @description How this cook reads cups and spoons. */
+                measuring?: {
+                    /**
+                     * @description Whose cups and spoons: 237, 250 or 250 ml a cup; 15, 15 or 20 ml a tablespoon.
+                     * @enum {string}
+                     */
+                    cups?: "us" | "metric" | "australian";
+                    /**
+                     * @description How a cup of flour is filled.
+                     * @enum {string}
+                     */
+                    filled?: "unknown" | "sifted" | "spooned" | "dipped";
+                    /** @description What a cup of one's own weighs, by pantry key, such as "all-purpose flour": "138 g". */
+                    weighed?: {
+                        [key: string]: string;
+                    };
+                };
             };
         };
         /**
@@ -554,6 +591,23 @@ export interface components {
                 wrap_seconds?: {
                     gathered?: number;
                     half_moon?: number;
+                };
+                /** @description How this cook reads cups and spoons. */
+                measuring?: {
+                    /**
+                     * @description Whose cups and spoons: 237, 250 or 250 ml a cup; 15, 15 or 20 ml a tablespoon.
+                     * @enum {string}
+                     */
+                    cups?: "us" | "metric" | "australian";
+                    /**
+                     * @description How a cup of flour is filled.
+                     * @enum {string}
+                     */
+                    filled?: "unknown" | "sifted" | "spooned" | "dipped";
+                    /** @description What a cup of one's own weighs, by pantry key, such as "all-purpose flour": "138 g". */
+                    weighed?: {
+                        [key: string]: string;
+                    };
                 };
             };
         };
@@ -1097,6 +1151,9 @@ export interface components {
             feel: string;
             /** Minutes */
             minutes: number;
+            hydration: components["schemas"]["Band"];
+            /** Doubt From */
+            doubt_from: string | null;
         };
         /**
          * Wrapper
@@ -1185,6 +1242,18 @@ export interface components {
                          * @example 500 g
                          */
                         amount: string;
+                        /**
+                         * @description Least it may be, where it was measured by volume or count.
+                         * @example 460 g
+                         */
+                        low?: string;
+                        /**
+                         * @description Most it may be.
+                         * @example 620 g
+                         */
+                        high?: string;
+                        /** @description The line of the recipe it was read from. */
+                        written?: string;
                     }[];
                     /**
                      * @description What lifts it.
@@ -1221,6 +1290,18 @@ export interface components {
                          * @example 500 g
                          */
                         amount: string;
+                        /**
+                         * @description Least it may be, where it was measured by volume or count.
+                         * @example 460 g
+                         */
+                        low?: string;
+                        /**
+                         * @description Most it may be.
+                         * @example 620 g
+                         */
+                        high?: string;
+                        /** @description The line of the recipe it was read from. */
+                        written?: string;
                     }[];
                     /**
                      * @description How it goes into the dough.
@@ -1326,6 +1407,46 @@ export interface components {
                 /** @description Doubts the cook has answered with "keep". */
                 kept?: string[];
                 notes?: string;
+                /** @description What the recipe it was read from says; held against what is worked out. */
+                said?: {
+                    /** @description How many it says it makes. */
+                    pieces?: number;
+                    /**
+                     * @description What it says one piece of dough weighs.
+                     * @example 60 g
+                     */
+                    piece_weight?: string;
+                    /**
+                     * @description How long it says the first rise takes.
+                     * @example 60 min
+                     */
+                    rise?: string;
+                    /**
+                     * @description How long it says the final proof takes.
+                     * @example 30 min
+                     */
+                    proof?: string;
+                    /**
+                     * @description How long it says to bake or steam.
+                     * @example 20 min
+                     */
+                    heat?: string;
+                    /**
+                     * @description The oven it says.
+                     * @example 190 C
+                     */
+                    oven?: string;
+                    /**
+                     * @description How warm it wants the liquid the yeast goes into.
+                     * @example 40 C
+                     */
+                    liquid?: string;
+                    /**
+                     * @description How wide it says to roll a piece.
+                     * @example 120 mm
+                     */
+                    across?: string;
+                };
             };
             /** Kitchen Id */
             kitchen_id?: number | null;
@@ -1334,6 +1455,316 @@ export interface components {
              * Format: date-time
              */
             now: string;
+        };
+        /**
+         * RecipeLine
+         * @description A line of a pasted recipe as understood. grams: None where it could not be read.
+         */
+        RecipeLine: {
+            /** Written */
+            written: string;
+            /** Part */
+            part: string;
+            /** Part Sure */
+            part_sure: boolean;
+            /** Use */
+            use: string | null;
+            /** Name */
+            name: string;
+            grams: components["schemas"]["Band"] | null;
+            /** By */
+            by: string;
+            /** Sureness */
+            sureness: number;
+            /** Why */
+            why: string[];
+        };
+        /**
+         * RecipeOut
+         * @description A recipe as understood: its lines, what its method says, and the bake it makes.
+         */
+        RecipeOut: {
+            /** Title */
+            title: string;
+            /** Lines */
+            lines: components["schemas"]["RecipeLine"][];
+            /** Said */
+            said: components["schemas"]["RecipeSays"][];
+            /** A bake */
+            bake: {
+                /**
+                 * @description What this file is.
+                 * @enum {string}
+                 */
+                format: "airycrumb-bake";
+                /**
+                 * @description Version of this format.
+                 * @enum {integer}
+                 */
+                version: 1;
+                /** @description What the cook calls it. */
+                name: string;
+                /** @description How many pieces, 1 to 200. */
+                pieces: number;
+                /**
+                 * @description Mass of dough in one piece, 10 g to 1500 g.
+                 * @example 62 g
+                 */
+                dough_per_piece: string;
+                /**
+                 * @description Mass of filling in one piece, 5 g to 1500 g.
+                 * @example 40 g
+                 */
+                filling_per_piece: string;
+                /**
+                 * @description How a piece is closed.
+                 * @enum {string}
+                 */
+                closing: "gathered" | "half_moon";
+                /** @description The dough. */
+                dough: {
+                    /** @description The recipe as written; only its proportions matter. */
+                    ingredients: {
+                        /** @description Key of a pantry item, such as "bread flour". */
+                        use: string;
+                        /**
+                         * @description Mass, or volume through the ingredient's density.
+                         * @example 500 g
+                         */
+                        amount: string;
+                        /**
+                         * @description Least it may be, where it was measured by volume or count.
+                         * @example 460 g
+                         */
+                        low?: string;
+                        /**
+                         * @description Most it may be.
+                         * @example 620 g
+                         */
+                        high?: string;
+                        /** @description The line of the recipe it was read from. */
+                        written?: string;
+                    }[];
+                    /**
+                     * @description What lifts it.
+                     * @enum {string}
+                     */
+                    leavening: "yeast" | "yeast and baking powder";
+                    /** @description Yeast woken in warm liquid before mixing. */
+                    yeast_woken?: boolean;
+                    /**
+                     * @description Dough temperature after kneading, if measured.
+                     * @example 26 C
+                     */
+                    start_temperature?: string | null;
+                };
+                /** @description First rise. */
+                rise: {
+                    /** @description Volume at the end over volume at the start, 1.2 to 3.5. */
+                    to: number;
+                    /**
+                     * @description Warmth where the dough rises, if not the room's.
+                     * @example 28 C
+                     */
+                    air?: string | null;
+                };
+                /** @description The filling. */
+                filling: {
+                    name: string;
+                    /** @description The filling as written; only its proportions matter. */
+                    ingredients: {
+                        /** @description Key of a pantry item, such as "bread flour". */
+                        use: string;
+                        /**
+                         * @description Mass, or volume through the ingredient's density.
+                         * @example 500 g
+                         */
+                        amount: string;
+                        /**
+                         * @description Least it may be, where it was measured by volume or count.
+                         * @example 460 g
+                         */
+                        low?: string;
+                        /**
+                         * @description Most it may be.
+                         * @example 620 g
+                         */
+                        high?: string;
+                        /** @description The line of the recipe it was read from. */
+                        written?: string;
+                    }[];
+                    /**
+                     * @description How it goes into the dough.
+                     * @enum {string}
+                     */
+                    state: "raw" | "part-cooked" | "cooked";
+                    /**
+                     * @description Temperature when wrapped, 0 to 60 °C.
+                     * @example 6 C
+                     */
+                    temperature: string;
+                    /**
+                     * @description Time with hands to make it.
+                     * @example 20 min
+                     */
+                    hands_on: string;
+                    /**
+                     * @description Time to cool it after that.
+                     * @example 40 min
+                     */
+                    cooling: string;
+                };
+                /** @description Final proof. */
+                proof: {
+                    /** @description Volume of the dough at the end over that just after wrapping, 1.05 to 2.5. */
+                    to: number;
+                    /**
+                     * @description Warmth where the pieces proof, if not the room's.
+                     * @example 30 C
+                     */
+                    air?: string | null;
+                };
+                /** @description Steaming or baking. */
+                heat: {
+                    /**
+                     * @description How it is cooked.
+                     * @enum {string}
+                     */
+                    method: "steam" | "oven";
+                    /**
+                     * @description Oven temperature, 100 to 280 °C.
+                     * @example 190 C
+                     */
+                    temperature?: string | null;
+                    /**
+                     * @description Hob under the steamer.
+                     * @enum {string}
+                     */
+                    fire?: "gentle" | "high";
+                    /** @description Oven fan on. */
+                    fan?: boolean;
+                    /**
+                     * @description What is brushed on before baking.
+                     * @enum {string}
+                     */
+                    wash?: "none" | "egg" | "milk";
+                    /**
+                     * @description Time the recipe states, if it does.
+                     * @example 15 min
+                     */
+                    minutes?: string | null;
+                    /**
+                     * @description Time off the heat before opening or eating.
+                     * @example 5 min
+                     */
+                    rest: string;
+                    /** @description Whether it rests covered. */
+                    covered?: boolean;
+                };
+                /** @description When and where. */
+                plan?: {
+                    /**
+                     * @description When to eat. HH:MM (the next such hour) or a date and time with its offset.
+                     * @example 18:30
+                     */
+                    eat_at?: string | null;
+                    /**
+                     * @description When to start, if the hour to eat is not what is fixed. HH:MM (the next such hour) or a date and time with its offset.
+                     * @example 18:30
+                     */
+                    start_at?: string | null;
+                    /**
+                     * @description Kitchen warmth for this bake, if not the kitchen's own.
+                     * @example 21 C
+                     */
+                    room?: string | null;
+                };
+                /** @description A number that is held. */
+                pin?: {
+                    /** @description flour, dough, filling, or the key of an ingredient. */
+                    by: string;
+                    /**
+                     * @description How much there is of it.
+                     * @example 500 g
+                     */
+                    amount: string;
+                    /**
+                     * @description Which number follows.
+                     * @enum {string}
+                     */
+                    gives_way: "pieces" | "weight";
+                } | null;
+                /** @description Doubts the cook has answered with "keep". */
+                kept?: string[];
+                notes?: string;
+                /** @description What the recipe it was read from says; held against what is worked out. */
+                said?: {
+                    /** @description How many it says it makes. */
+                    pieces?: number;
+                    /**
+                     * @description What it says one piece of dough weighs.
+                     * @example 60 g
+                     */
+                    piece_weight?: string;
+                    /**
+                     * @description How long it says the first rise takes.
+                     * @example 60 min
+                     */
+                    rise?: string;
+                    /**
+                     * @description How long it says the final proof takes.
+                     * @example 30 min
+                     */
+                    proof?: string;
+                    /**
+                     * @description How long it says to bake or steam.
+                     * @example 20 min
+                     */
+                    heat?: string;
+                    /**
+                     * @description The oven it says.
+                     * @example 190 C
+                     */
+                    oven?: string;
+                    /**
+                     * @description How warm it wants the liquid the yeast goes into.
+                     * @example 40 C
+                     */
+                    liquid?: string;
+                    /**
+                     * @description How wide it says to roll a piece.
+                     * @example 120 mm
+                     */
+                    across?: string;
+                };
+            };
+            /** Assumed */
+            assumed: string[];
+            /** Problems */
+            problems: components["schemas"]["Problem"][];
+        };
+        /**
+         * RecipeSays
+         * @description A number from the method. what: temperature, minutes, pieces, each_g, thick_mm or across_mm.
+         */
+        RecipeSays: {
+            /** Step */
+            step: string;
+            /** What */
+            what: string;
+            value: components["schemas"]["Band"];
+            /** Text */
+            text: string;
+        };
+        /**
+         * RecipeText
+         * @description A pasted recipe. kitchen_id null: the household's first kitchen, whose cups are meant.
+         */
+        RecipeText: {
+            /** Text */
+            text: string;
+            /** Kitchen Id */
+            kitchen_id?: number | null;
         };
         /** BakeSummary */
         BakeSummary: {
@@ -1407,6 +1838,18 @@ export interface components {
                          * @example 500 g
                          */
                         amount: string;
+                        /**
+                         * @description Least it may be, where it was measured by volume or count.
+                         * @example 460 g
+                         */
+                        low?: string;
+                        /**
+                         * @description Most it may be.
+                         * @example 620 g
+                         */
+                        high?: string;
+                        /** @description The line of the recipe it was read from. */
+                        written?: string;
                     }[];
                     /**
                      * @description What lifts it.
@@ -1443,6 +1886,18 @@ export interface components {
                          * @example 500 g
                          */
                         amount: string;
+                        /**
+                         * @description Least it may be, where it was measured by volume or count.
+                         * @example 460 g
+                         */
+                        low?: string;
+                        /**
+                         * @description Most it may be.
+                         * @example 620 g
+                         */
+                        high?: string;
+                        /** @description The line of the recipe it was read from. */
+                        written?: string;
                     }[];
                     /**
                      * @description How it goes into the dough.
@@ -1548,6 +2003,46 @@ export interface components {
                 /** @description Doubts the cook has answered with "keep". */
                 kept?: string[];
                 notes?: string;
+                /** @description What the recipe it was read from says; held against what is worked out. */
+                said?: {
+                    /** @description How many it says it makes. */
+                    pieces?: number;
+                    /**
+                     * @description What it says one piece of dough weighs.
+                     * @example 60 g
+                     */
+                    piece_weight?: string;
+                    /**
+                     * @description How long it says the first rise takes.
+                     * @example 60 min
+                     */
+                    rise?: string;
+                    /**
+                     * @description How long it says the final proof takes.
+                     * @example 30 min
+                     */
+                    proof?: string;
+                    /**
+                     * @description How long it says to bake or steam.
+                     * @example 20 min
+                     */
+                    heat?: string;
+                    /**
+                     * @description The oven it says.
+                     * @example 190 C
+                     */
+                    oven?: string;
+                    /**
+                     * @description How warm it wants the liquid the yeast goes into.
+                     * @example 40 C
+                     */
+                    liquid?: string;
+                    /**
+                     * @description How wide it says to roll a piece.
+                     * @example 120 mm
+                     */
+                    across?: string;
+                };
             };
         };
         /** NewBake */
@@ -1594,6 +2089,18 @@ export interface components {
                          * @example 500 g
                          */
                         amount: string;
+                        /**
+                         * @description Least it may be, where it was measured by volume or count.
+                         * @example 460 g
+                         */
+                        low?: string;
+                        /**
+                         * @description Most it may be.
+                         * @example 620 g
+                         */
+                        high?: string;
+                        /** @description The line of the recipe it was read from. */
+                        written?: string;
                     }[];
                     /**
                      * @description What lifts it.
@@ -1630,6 +2137,18 @@ export interface components {
                          * @example 500 g
                          */
                         amount: string;
+                        /**
+                         * @description Least it may be, where it was measured by volume or count.
+                         * @example 460 g
+                         */
+                        low?: string;
+                        /**
+                         * @description Most it may be.
+                         * @example 620 g
+                         */
+                        high?: string;
+                        /** @description The line of the recipe it was read from. */
+                        written?: string;
                     }[];
                     /**
                      * @description How it goes into the dough.
@@ -1735,6 +2254,46 @@ export interface components {
                 /** @description Doubts the cook has answered with "keep". */
                 kept?: string[];
                 notes?: string;
+                /** @description What the recipe it was read from says; held against what is worked out. */
+                said?: {
+                    /** @description How many it says it makes. */
+                    pieces?: number;
+                    /**
+                     * @description What it says one piece of dough weighs.
+                     * @example 60 g
+                     */
+                    piece_weight?: string;
+                    /**
+                     * @description How long it says the first rise takes.
+                     * @example 60 min
+                     */
+                    rise?: string;
+                    /**
+                     * @description How long it says the final proof takes.
+                     * @example 30 min
+                     */
+                    proof?: string;
+                    /**
+                     * @description How long it says to bake or steam.
+                     * @example 20 min
+                     */
+                    heat?: string;
+                    /**
+                     * @description The oven it says.
+                     * @example 190 C
+                     */
+                    oven?: string;
+                    /**
+                     * @description How warm it wants the liquid the yeast goes into.
+                     * @example 40 C
+                     */
+                    liquid?: string;
+                    /**
+                     * @description How wide it says to roll a piece.
+                     * @example 120 mm
+                     */
+                    across?: string;
+                };
             };
         };
         /**
@@ -1786,6 +2345,18 @@ export interface components {
                          * @example 500 g
                          */
                         amount: string;
+                        /**
+                         * @description Least it may be, where it was measured by volume or count.
+                         * @example 460 g
+                         */
+                        low?: string;
+                        /**
+                         * @description Most it may be.
+                         * @example 620 g
+                         */
+                        high?: string;
+                        /** @description The line of the recipe it was read from. */
+                        written?: string;
                     }[];
                     /**
                      * @description What lifts it.
@@ -1822,6 +2393,18 @@ export interface components {
                          * @example 500 g
                          */
                         amount: string;
+                        /**
+                         * @description Least it may be, where it was measured by volume or count.
+                         * @example 460 g
+                         */
+                        low?: string;
+                        /**
+                         * @description Most it may be.
+                         * @example 620 g
+                         */
+                        high?: string;
+                        /** @description The line of the recipe it was read from. */
+                        written?: string;
                     }[];
                     /**
                      * @description How it goes into the dough.
@@ -1927,6 +2510,46 @@ export interface components {
                 /** @description Doubts the cook has answered with "keep". */
                 kept?: string[];
                 notes?: string;
+                /** @description What the recipe it was read from says; held against what is worked out. */
+                said?: {
+                    /** @description How many it says it makes. */
+                    pieces?: number;
+                    /**
+                     * @description What it says one piece of dough weighs.
+                     * @example 60 g
+                     */
+                    piece_weight?: string;
+                    /**
+                     * @description How long it says the first rise takes.
+                     * @example 60 min
+                     */
+                    rise?: string;
+                    /**
+                     * @description How long it says the final proof takes.
+                     * @example 30 min
+                     */
+                    proof?: string;
+                    /**
+                     * @description How long it says to bake or steam.
+                     * @example 20 min
+                     */
+                    heat?: string;
+                    /**
+                     * @description The oven it says.
+                     * @example 190 C
+                     */
+                    oven?: string;
+                    /**
+                     * @description How warm it wants the liquid the yeast goes into.
+                     * @example 40 C
+                     */
+                    liquid?: string;
+                    /**
+                     * @description How wide it says to roll a piece.
+                     * @example 120 mm
+                     */
+                    across?: string;
+                };
             };
         };
         /**
@@ -2024,6 +2647,18 @@ export interface components {
                          * @example 500 g
                          */
                         amount: string;
+                        /**
+                         * @description Least it may be, where it was measured by volume or count.
+                         * @example 460 g
+                         */
+                        low?: string;
+                        /**
+                         * @description Most it may be.
+                         * @example 620 g
+                         */
+                        high?: string;
+                        /** @description The line of the recipe it was read from. */
+                        written?: string;
                     }[];
                     /**
                      * @description What lifts it.
@@ -2060,6 +2695,18 @@ export interface components {
                          * @example 500 g
                          */
                         amount: string;
+                        /**
+                         * @description Least it may be, where it was measured by volume or count.
+                         * @example 460 g
+                         */
+                        low?: string;
+                        /**
+                         * @description Most it may be.
+                         * @example 620 g
+                         */
+                        high?: string;
+                        /** @description The line of the recipe it was read from. */
+                        written?: string;
                     }[];
                     /**
                      * @description How it goes into the dough.
@@ -2165,6 +2812,46 @@ export interface components {
                 /** @description Doubts the cook has answered with "keep". */
                 kept?: string[];
                 notes?: string;
+                /** @description What the recipe it was read from says; held against what is worked out. */
+                said?: {
+                    /** @description How many it says it makes. */
+                    pieces?: number;
+                    /**
+                     * @description What it says one piece of dough weighs.
+                     * @example 60 g
+                     */
+                    piece_weight?: string;
+                    /**
+                     * @description How long it says the first rise takes.
+                     * @example 60 min
+                     */
+                    rise?: string;
+                    /**
+                     * @description How long it says the final proof takes.
+                     * @example 30 min
+                     */
+                    proof?: string;
+                    /**
+                     * @description How long it says to bake or steam.
+                     * @example 20 min
+                     */
+                    heat?: string;
+                    /**
+                     * @description The oven it says.
+                     * @example 190 C
+                     */
+                    oven?: string;
+                    /**
+                     * @description How warm it wants the liquid the yeast goes into.
+                     * @example 40 C
+                     */
+                    liquid?: string;
+                    /**
+                     * @description How wide it says to roll a piece.
+                     * @example 120 mm
+                     */
+                    across?: string;
+                };
             };
             plan: components["schemas"]["Sheet"] | null;
             live: components["schemas"]["SheetReply"];
@@ -2641,6 +3328,66 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SheetReply"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+        };
+    };
+    read_recipe: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RecipeText"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RecipeOut"];
                 };
             };
             /** @description Unauthorized */

@@ -1,11 +1,12 @@
 import { useState } from "react";
 
-import type { PantryItem } from "../api/client";
+import type { Bake, PantryItem } from "../api/client";
 import { setAt } from "../lib/path";
 import { Button } from "../ui/button";
 import { Choice } from "../ui/choice";
 import type { Editing } from "./quantity";
 
+type Row = Bake["dough"]["ingredients"][number];
 type Part = "dough" | "filling";
 
 /** One written amount. It is kept exactly as typed, right or wrong. */
@@ -18,6 +19,9 @@ function Written({ label, text, invalid, onCommit }: { label: string; text: stri
   );
 }
 
+/** An amount the cook wrote is sure: what a cup might have held no longer matters. */
+const weighed = (row: Row, amount: string): Row => ({ use: row.use, amount, ...(row.written && { written: row.written }) });
+
 function Ingredients({ part, pantry, ...e }: Editing & { part: Part; pantry: PantryItem[] }) {
   const rows = e.document[part].ingredients;
   const put = (next: typeof rows) => e.edit(setAt(e.document, [part, "ingredients"], next));
@@ -28,8 +32,11 @@ function Ingredients({ part, pantry, ...e }: Editing & { part: Part; pantry: Pan
       <ul>
         {rows.map((row, i) => (
           <li key={`${row.use}-${row.amount}`} className="flex items-center justify-between gap-2 py-0.5">
-            <span className="min-w-0 flex-1">{pantry.find((item) => item.key === row.use)?.name ?? row.use}</span>
-            <Written label={`Amount of ${row.use}`} text={row.amount} invalid={e.problems.some((q) => q.where.startsWith(`${part}.ingredients[${i}]`))} onCommit={(amount) => put(rows.map((other, j) => (j === i ? { ...other, amount } : other)))} />
+            <span className="min-w-0 flex-1">
+              {pantry.find((item) => item.key === row.use)?.name ?? row.use}
+              {row.written && <span className="block text-sm leading-tight text-muted">“{row.written}”</span>}
+            </span>
+            <Written label={`Amount of ${row.use}`} text={row.amount} invalid={e.problems.some((q) => q.where.startsWith(`${part}.ingredients[${i}]`))} onCommit={(amount) => put(rows.map((other, j) => (j === i ? weighed(other, amount) : other)))} />
             <button type="button" aria-label={`Leave out ${row.use}`} className="min-h-9 min-w-9 rounded-lg text-lg font-bold text-muted hover:text-crust" onClick={() => put(rows.filter((_, j) => j !== i))}>
               ×
             </button>

@@ -39,12 +39,17 @@ function Lines({ title, lines, total, spoonsOf }: { title: string; lines: Sheet[
 export function WeighFacts({ sheet }: { sheet: Sheet }) {
   const u = useUnits();
   const w = sheet.weigh;
+  const wide = w.hydration.high - w.hydration.low >= 2;
   return (
     <>
       <Headline title={`Weigh, mix, knead to a ${w.feel} dough`} under={duration(w.minutes)} figure={`Liquid at ${u.temperature(Math.round(w.water_c))}`}
         note={`lands the dough near ${u.temperature(Math.round(w.dough_c))}${w.dough_c_measured ? " (measured)" : ", give or take " + (u.units === "us" ? "3 °F" : "1.5 °C")}`} />
       <Facts>
-        <Fact name="True hydration" from="milk, egg and butter counted" value={percent(w.percentages.true_hydration)} strong />
+        {wide ? (
+          <Fact name="True hydration" from={`most of the doubt is the ${w.doubt_from}: weigh a cup of it once`} value={`${Math.round(w.hydration.low)} to ${Math.round(w.hydration.high)} %`} strong />
+        ) : (
+          <Fact name="True hydration" from="milk, egg and butter counted" value={percent(w.percentages.true_hydration)} strong />
+        )}
         <Fact name="Stated hydration" from="water alone" value={percent(w.percentages.stated_hydration)} />
         <Fact name="Salt" value={percent(w.percentages.salt)} />
         <Fact name="Yeast" from="as instant" value={percent(w.percentages.yeast)} />

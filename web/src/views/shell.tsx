@@ -70,6 +70,9 @@ export function Shell() {
             {bakes.data.find((b) => String(b.id) === onBench)?.name ?? "this bake"} <span aria-hidden="true">▾</span>
           </Choice>
         )}
+        <Link to="/read" className={`${QUIET} inline-flex items-center`}>
+          read a recipe
+        </Link>
         <nav aria-label="Views" className="order-last -mx-1 flex w-full gap-1 tab:order-none tab:ml-auto tab:w-auto">
           <Way to={`/bench/${bench ?? ""}`} name="Bench" word="plan a bake" />
           {running && <Way to={`/hands/${running.id}`} name="Hands" word={word || running.name} />}

@@ -1,0 +1,112 @@
+"""Words of measure in recipes, and what a cup of flour weighs. NIST Handbook 44 for US volumes."""
+
+from airycrumb.data.record import Constant
+
+_H44 = "NIST Handbook 44, appendix C"
+# canonical unit: kind, size in g or mL; None where it depends on the ingredient
+UNITS: dict[str, tuple[str, float | None]] = {
+    "g": ("mass", 1.0),
+    "kg": ("mass", 1000.0),
+    "oz": ("mass", 28.349523125),
+    "lb": ("mass", 453.59237),
+    "ml": ("volume", 1.0),
+    "cl": ("volume", 10.0),
+    "dl": ("volume", 100.0),
+    "l": ("volume", 1000.0),
+    "tsp": ("volume", 4.92892159),
+    "tbsp": ("volume", 14.78676478),
+    "cup": ("volume", 236.5882365),
+    "fl oz": ("volume", 29.5735296),
+    "pint": ("volume", 473.176473),
+    "quart": ("volume", 946.352946),
+    "pinch": ("mass", 0.35),
+    "stick": ("mass", 113.398),
+    "knob": ("mass", 15.0),
+    "handful": ("mass", 30.0),
+    "packet": ("piece", None),
+    "tin": ("piece", None),
+    "clove": ("piece", None),
+    "head": ("piece", None),
+    "bunch": ("piece", None),
+    "stalk": ("piece", None),
+    "slice": ("mass", 25.0),
+    "sprig": ("mass", 2.0),
+}
+# mL of a cup, tablespoon and teaspoon where a recipe is from; published: NIST Handbook 44, and national standards
+CUPS: dict[str, dict[str, float]] = {
+    "us": {"cup": 236.5882365, "tbsp": 14.78676478, "tsp": 4.92892159},
+    "metric": {"cup": 250.0, "tbsp": 15.0, "tsp": 5.0},
+    "australian": {"cup": 250.0, "tbsp": 20.0, "tsp": 5.0},
+}
+_SPELT = {
+    "g": "g gm gms gr grm gram grams gramme grammes",
+    "kg": "kg kgs kilo kilos kilogram kilograms",
+    "oz": "oz ozs ounce ounces",
+    "lb": "lb lbs pound pounds",
+    "ml": "ml mls cc millilitre millilitres milliliter milliliters",
+    "cl": "cl centilitre centilitres centiliter centiliters",
+    "dl": "dl decilitre decilitres deciliter deciliters",
+    "l": "l litre litres liter liters",
+    "tsp": "t tsp tsps teaspoon teaspoons teaspoonful",
+    "tbsp": "T tbsp tbsps tbs tblsp tablespoon tablespoons tablespoonful",
+    "cup": "c cup cups",
+    "pint": "pt pint pints",
+    "quart": "qt quart quarts",
+    "pinch": "pinch pinches dash dashes",
+    "stick": "stick sticks",
+    "knob": "knob knobs",
+    "handful": "handful handfuls",
+    "packet": "packet packets packs pack sachet sachets envelope envelopes pkg pkgs package packages",
+    "tin": "tin tins can cans jar jars",
+    "clove": "clove cloves",
+    "head": "head heads",
+    "bunch": "bunch bunches",
+    "stalk": "stalk stalks rib ribs",
+    "slice": "slice slices",
+    "sprig": "sprig sprigs",
+}
+UNIT_WORDS: dict[str, str] = {word.lower(): unit for unit, words in _SPELT.items() for word in words.split()}
+UNIT_WORDS |= {"fl oz": "fl oz", "fl. oz": "fl oz", "fluid ounce": "fl oz", "fluid ounces": "fl oz", "t": "tsp"}
+
+NUMBER_WORDS: dict[str, float] = {
+    w: float(n)
+    for n, w in enumerate(
+        ["one", "two", "three", "four", "five", "six", "seven", "eight", "nine", "ten", "eleven", "twelve"], start=1
+    )
+} | {"a": 1.0, "an": 1.0, "half": 0.5, "quarter": 0.25, "dozen": 12.0}
+# what a hedge does to low, typical and high; assumed
+HEDGES: dict[str, tuple[float, float, float]] = {
+    "about": (0.9, 1.0, 1.1),
+    "approximately": (0.9, 1.0, 1.1),
+    "approx": (0.9, 1.0, 1.1),
+    "around": (0.9, 1.0, 1.1),
+    "roughly": (0.85, 1.0, 1.15),
+    "scant": (0.88, 0.94, 1.0),
+    "level": (1.0, 1.0, 1.0),
+    "rounded": (1.05, 1.2, 1.4),
+    "heaped": (1.2, 1.5, 1.9),
+    "heaping": (1.2, 1.5, 1.9),
+    "generous": (1.0, 1.1, 1.25),
+    "good": (1.0, 1.1, 1.25),
+}
+
+# g of wheat flour in a US cup: low, typical, high for each way of filling it; common practice
+CUP_HABITS: dict[str, tuple[float, float, float]] = {
+    "sifted": (115.0, 120.0, 125.0),
+    "spooned": (120.0, 125.0, 132.0),
+    "dipped": (138.0, 146.0, 156.0),
+    "unknown": (115.0, 130.0, 156.0),
+}
+OTHER_VOLUME_DOUBT = Constant(0.06, "share", "assumed", "how evenly a spoon or cup of anything else is filled")
+PIECE_DOUBT = Constant(0.2, "share", "assumed", "how far an onion or a bunch is from a middling one")
+EGG_DOUBT = Constant(
+    0.08, "share", "published", "USDA AMS 56: the weight class next to each egg class is 7 to 12 % away"
+)
+EGG_SIZES: dict[str, float] = {
+    "small": 38.0,
+    "medium": 44.0,
+    "": 50.0,
+    "large": 50.0,
+    "extra large": 56.0,
+    "extra-large": 56.0,
+}

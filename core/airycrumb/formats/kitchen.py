@@ -1,0 +1,74 @@
+"""The kitchen file as the core works with it."""
+
+from importlib.resources import files
+
+from airycrumb.documents import Kitchen
+from airycrumb.formats.reader import Reader
+from airycrumb.formats.structure import structure_problems
+from airycrumb.formats.text import Document, load_json
+from airycrumb.pantry import find
+from airycrumb.problems import InputError
+from airycrumb.recipe import Habits
+from airycrumb.rise.learning import Vigour
+
+
+def _vigour(raw: Document | None, r: Reader) -> Vigour:
+    if raw is None:
+        return Vigour()
+    mean = r.number(raw["mean"], -2, 2, "Mean vigour", "(ln)", "vigour.mean")
+    variance = r.number(raw["variance"], 1e-6, 1, "Variance of vigour", "(ln squared)", "vigour.variance")
+    return Vigour(mean, variance, max(0, raw["bakes"]))
+
+
+def _cup(key: str, text: str, r: Reader) -> float:
+    where = f"measuring.weighed.{key}"
+    r.collect(lambda: find(key, where), None)
+    return r.quantity(text, "mass", where, 5, 400, f"A cup of {key[:40]}", "g")
+
+
+def _habits(raw: Document, r: Reader) -> Habits:
+    own = tuple((key, _cup(key, text, r)) for key, text in sorted(raw.get("weighed", {}).items()))
+    return Habits(raw.get("cups", "us"), raw.get("filled", "unknown"), own)
+
+
+def read_kitchen(document: Document) -> Kitchen:
+    """A kitchen document as the core works with it. Raises InputError with every problem found."""
+    structural = structure_problems("kitchen", document)
+    if structural:
+        raise InputError(structural)
+    r = Reader()
+    steamer, oven = document["steamer"], document["oven"]
+    kitchen = Kitchen(
+        name=document["name"],
+        room_c=r.quantity(document["room"], "temperature", "room", 5, 40, "The kitchen", "C"),
+        altitude_m=r.quantity(document["altitude"], "length", "altitude", -400, 4500, "The altitude", "m") / 1000,
+        scale_step_g=r.quantity(document["scale_step"], "mass", "scale_step", 0.1, 10, "The scale's step", "g"),
+        bowl_loss=r.number(document.get("bowl_loss", 0.015), 0, 0.1, "The loss on the bowl", "(a share)", "bowl_loss"),
+        baskets=r.count(steamer["baskets"], 6, "The number of baskets", "steamer.baskets"),
+        basket_mm=r.quantity(steamer["diameter"], "length", "steamer.diameter", 10, 60, "A basket", "cm"),
+        net_watts=r.quantity(steamer["net_power"], "power", "steamer.net_power", 100, 4000, "The hob's net power", "W"),
+        trays=r.count(oven["trays"], 4, "The number of trays", "oven.trays"),
+        tray_mm=(
+            r.quantity(oven["width"], "length", "oven.width", 10, 90, "A tray", "cm"),
+            r.quantity(oven["depth"], "length", "oven.depth", 10, 90, "A tray", "cm"),
+        ),
+        preheat_min=r.quantity(oven["preheat"], "duration", "oven.preheat", 0, 120, "The preheat", "min"),
+        boil_min=r.quantity(steamer["boil"], "duration", "steamer.boil", 0, 60, "Bringing to the boil", "min"),
+        friction_c=r.quantity(
+            document.get("kneading_warms", "1 C"), "temperature", "kneading_warms", 0, 15, "Warming by kneading", "C"
+        ),
+        region=document.get("food_safety_region", "strictest"),
+        vigour=_vigour(document.get("vigour"), r),
+        habits=_habits(document.get("measuring", {}), r),
+        wrap_seconds={
+            k: r.number(v, 5, 1800, "Seconds to wrap one", "s", f"wrap_seconds.{k}")
+            for k, v in document.get("wrap_seconds", {}).items()
+        },
+    )
+    r.done()
+    return kitchen
+
+
+def plain_kitchen() -> Document:
+    """A kitchen document to start from, every figure in it assumed."""
+    return load_json((files("airycrumb.data") / "plain-kitchen.json").read_text(encoding="utf-8"))

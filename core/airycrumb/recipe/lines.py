@@ -1,0 +1,216 @@
+"""One line of a recipe: how much of what, in grams, with its doubt."""
+
+import re
+from dataclasses import dataclass
+
+from airycrumb.data.measures import (
+    CUP_HABITS,
+    CUPS,
+    EGG_DOUBT,
+    EGG_SIZES,
+    OTHER_VOLUME_DOUBT,
+    PIECE_DOUBT,
+    UNITS,
+)
+from airycrumb.pantry import Ingredient
+from airycrumb.quantities import Band
+from airycrumb.recipe.amounts import SIZES, Measure, plain, read_amount
+from airycrumb.recipe.names import Match, match
+
+US_CUP_ML = CUPS["us"]["cup"]
+BRACKET = re.compile(r"\(([^)]*)\)")
+BULLET = re.compile(r"^\s*(?:[-*•·‣▢☐]+|\d+[.)](?=\s+\D|\s+\d))\s*")
+TO_TASTE = re.compile(
+    r"\b(?:to|for) (?:taste|dusting|greasing|brushing|the pan|the tray|serving)\b.*|\bas needed\b.*|\bto serve\b.*",
+    re.IGNORECASE,
+)
+JOINED = re.compile(r"\s+(?:\+|plus)\s+(?=\S)", re.IGNORECASE)
+
+
+@dataclass(frozen=True)
+class Habits:
+    """How this cook measures: cups of which country, how a cup of flour is filled, own cups in g by pantry key."""
+
+    cups: str = "us"
+    filled: str = "unknown"
+    own_cups: tuple[tuple[str, float], ...] = ()
+
+
+@dataclass(frozen=True)
+class ReadLine:
+    """A line as understood. grams: None where the amount or the ingredient could not be read.
+
+    written: the line as it stood; use: pantry key; sureness 0 to 1; why: what was assumed, in
+    sentences; by: "mass", "volume", "piece", "taste" or "" as the grams were found.
+    """
+
+    written: str
+    use: str | None
+    name: str
+    grams: Band | None
+    by: str
+    sureness: float
+    why: tuple[str, ...]
+
+
+def exact(grams: float) -> Band:
+    """A weighed amount."""
+    return Band(grams, grams, grams)
+
+
+def _unit_size(unit: str, habits: Habits) -> float | None:
+    return CUPS[habits.cups].get(unit) or UNITS[unit][1]
+
+
+def _spread(measure: Measure, size: float, doubt: float) -> Band:
+    return Band(measure.low * size * (1 - doubt), measure.typical * size, measure.high * size * (1 + doubt))
+
+
+def _from_volume(measure: Measure, item: Ingredient, habits: Habits) -> Band | None:
+    millilitres = _unit_size(measure.unit, habits) or 0.0
+    own = dict(habits.own_cups).get(item.key)
+    if own is not None:
+        return _spread(measure, millilitres * own / US_CUP_ML, 0.02)
+    if item.density is None:
+        return None
+    if item.role == "flour" and millilitres > 100:
+        # The habit table is for wheat flour of 130 g a cup: other flours scale by their density.
+        low, typical, high = CUP_HABITS[habits.filled]
+        lighter = item.density / 0.53 * millilitres / US_CUP_ML
+        return Band(measure.low * low * lighter, measure.typical * typical * lighter, measure.high * high * lighter)
+    doubt = 0.01 if item.role in ("liquid", "fat") else OTHER_VOLUME_DOUBT.value
+    return _spread(measure, millilitres * item.density, doubt)
+
+
+def _from_pieces(measure: Measure, item: Ingredient) -> Band | None:
+    if item.piece_g is None:
+        return None
+    if item.key == "whole egg":
+        return _spread(measure, EGG_SIZES.get(measure.size, 50.0), EGG_DOUBT.value)
+    if item.role == "egg":
+        return _spread(measure, item.piece_g * EGG_SIZES.get(measure.size, 50.0) / 50, EGG_DOUBT.value)
+    packed = measure.unit in ("packet", "tin")
+    return _spread(measure, item.piece_g * SIZES.get(measure.size, 1.0), 0.02 if packed else PIECE_DOUBT.value)
+
+
+def in_grams(measure: Measure, item: Ingredient, habits: Habits) -> tuple[Band | None, str]:
+    """A measure of an ingredient in g with its doubt, and by what it was measured."""
+    kind = UNITS[measure.unit][0] if measure.unit else "piece"
+    if kind == "mass":
+        size = _unit_size(measure.unit, habits) or 0.0
+        doubt = 0.3 if measure.unit in ("pinch", "knob", "handful", "slice", "sprig") else 0.0
+        return _spread(measure, size, doubt), "mass" if doubt == 0 else "volume"
+    if kind == "volume":
+        return _from_volume(measure, item, habits), "volume"
+    return _from_pieces(measure, item), "piece"
+
+
+def _alternatives(text: str) -> tuple[list[tuple[Measure, bool]], str]:
+    """Every amount given for a line, with whether it stood in brackets, and the text without them.
+
+    "240 ml / 1 cup milk", "2 cups (240 g) flour", "1 (400 g) tin tomatoes".
+    """
+    found: list[tuple[Measure, bool]] = []
+    for inside in BRACKET.findall(text):
+        for piece in re.split(r"[/;,]|\bor\b", inside):
+            measure, rest = read_amount(piece.strip())
+            if measure and measure.unit and not re.search(r"[a-z]{3,}", rest.replace("each", "").lower()):
+                found.append((measure, True))
+    text = BRACKET.sub(" ", text).strip()
+    measure, rest = read_amount(text)
+    if measure:
+        found.insert(0, (measure, False))
+        while other := re.match(r"^\s*/\s*(.+)", rest):
+            measure, rest = read_amount(other[1])
+            if not measure:
+                break
+            found.append((measure, False))
+    return found, rest
+
+
+def _best(found: list[tuple[Measure, bool]], item: Ingredient, habits: Habits) -> tuple[Band | None, str, list[str]]:
+    """Grams of a line from its alternatives: a mass wins, and shows what the cook's source calls a cup."""
+    if not found:
+        return None, "", ["No amount is given."]
+    first = found[0][0]
+    masses = [(m, b) for m, b in found if m.unit and UNITS[m.unit][0] == "mass" and UNITS[m.unit][1] != 0.35]
+    if masses and len(found) > 1:
+        metric = [(m, b) for m, b in masses if m.unit in ("g", "kg")]
+        measure, bracketed = (metric or masses)[0]
+        grams, by = in_grams(measure, item, habits)
+        # "2 (400 g) tins": the bracket is of one.
+        each = (bracketed and first.unit in ("packet", "tin")) or (bracketed and first.unit == "" and first.typical > 1)
+        if each and grams:
+            grams = Band(*(v * first.typical for v in (grams.low, grams.typical, grams.high)))
+        return grams, by, _calibrates(first, grams)
+    grams, by = in_grams(first, item, habits)
+    if grams is None:
+        what = "a volume and its density is not known" if by == "volume" else "a count and what one weighs is not known"
+        return None, by, [f"It is {what}: weigh it."]
+    return grams, by, []
+
+
+def _calibrates(first: Measure, grams: Band | None) -> list[str]:
+    if grams is None or first.unit != "cup":
+        return []
+    return [f"The grams beside it win; they make a cup {grams.typical / first.typical:.0f} g."]
+
+
+def _one(text: str, written: str, habits: Habits, carried: list[Band]) -> tuple[ReadLine | None, list[Band]]:
+    """One part of a line; an amount with no ingredient is carried to the part that names it."""
+    found, rest = _alternatives(text)
+    named: Match = match(rest)
+    if named.item is None:
+        if found and not rest.strip(" .,:;"):
+            return None, [*carried, *_carry(found)]
+        return ReadLine(written, None, rest.strip(), None, "", 0.0, (named.why,)), []
+    item = named.item
+    grams, by, why = _best(found, item, habits)
+    for millilitres in carried:
+        extra = item.density or 1.0
+        if grams is not None:
+            grams = Band(*(a + b * extra for a, b in zip(_three(grams), _three(millilitres), strict=True)))
+    reasons = tuple(w for w in (named.why, *why) if w)
+    return ReadLine(written, item.key, item.name, grams, by, named.sureness if grams else 0.3, reasons), []
+
+
+def _to_taste(text: str, written: str) -> ReadLine:
+    named = match(text)
+    name = named.item.name if named.item else text.strip()
+    why = "To taste: it is not weighed, and not counted."
+    return ReadLine(written, named.item.key if named.item else None, name, None, "taste", named.sureness, (why,))
+
+
+def _three(band: Band) -> tuple[float, float, float]:
+    return band.low, band.typical, band.high
+
+
+def _carry(found: list[tuple[Measure, bool]]) -> list[Band]:
+    """mL of an amount whose ingredient comes after "plus"."""
+    measure = found[0][0]
+    if not measure.unit or UNITS[measure.unit][0] != "volume":
+        return []
+    return [_spread(measure, UNITS[measure.unit][1] or 0.0, 0.0)]
+
+
+def read_line(line: str, habits: Habits = Habits()) -> list[ReadLine]:
+    """A line of ingredients as understood: one entry for each thing it names.
+
+    >>> [(r.use, r.grams.typical) for r in read_line("2 eggs + 1 yolk") if r.grams]
+    [('whole egg', 100.0), ('egg yolk', 18.0)]
+    """
+    written = line.strip()
+    text = BULLET.sub("", plain(line))
+    # "Juice of 1 lemon" counts lemons.
+    text = re.sub(r"^(?:the\s+)?(juice|zest|rind) of (\S+) (\w+?)s?$", r"\2 \3 \1", text, flags=re.IGNORECASE)
+    found: list[ReadLine] = []
+    carried: list[Band] = []
+    if TO_TASTE.search(text) and read_amount(text)[0] is None:
+        return [_to_taste(part, written) for part in re.split(r",|\band\b|&", TO_TASTE.sub(" ", text)) if part.strip()]
+    for part in JOINED.split(text):
+        if re.match(r"^(?:some\s+)?(?:extra|more)\b", part, re.IGNORECASE):
+            continue  # "plus extra for dusting": no amount, and not in the dough
+        read, carried = _one(part, written, habits, carried)
+        if read is not None:
+            found.append(read)
+    return found

@@ -1,0 +1,182 @@
+"""From a reading to a bake document: what the recipe says, and what had to be assumed."""
+
+import re
+from dataclasses import dataclass
+from typing import Any
+
+from airycrumb.pantry import shelf
+from airycrumb.quantities import Band
+from airycrumb.recipe.method import Said
+from airycrumb.recipe.reading import PlacedLine, Reading
+
+RAW_ROLES = ("ground meat", "poultry", "fish")
+# words in a method that fold a disc over
+FOLDED = re.compile(
+    r"half[- ]moon|crescent|turnover|fold(?:ed)? (?:it |them |the dough )?(?:over|in half)|past(?:y|ies)", re.IGNORECASE
+)
+COOKED = re.compile(
+    r"\b(?:fry|saut[eé]|brown|simmer|cook)\b[^.]*\b(?:filling|meat|mince|pork|beef|lamb|chicken|onion)", re.IGNORECASE
+)
+SMALLEST_PIECE, LARGEST_PIECE, MOST_PIECES = 10.0, 1500.0, 200
+
+
+@dataclass(frozen=True)
+class Draft:
+    """A bake document made from a recipe, and a sentence for everything it had to assume."""
+
+    document: dict[str, Any]
+    assumed: list[str]
+
+
+def _first(said: list[Said], what: str, *steps: str) -> Band | None:
+    """The first value of a kind; with steps, only where the sentence is about one of them."""
+    return next((s.value for s in said if s.what == what and (not steps or s.step in steps)), None)
+
+
+def _amount(grams: float) -> str:
+    return f"{grams:.4g} g" if grams < 1000 else f"{grams:.0f} g"
+
+
+def _row(placed: PlacedLine) -> dict[str, Any]:
+    line = placed.line
+    assert line.use is not None and line.grams is not None
+    row: dict[str, Any] = {"use": line.use, "amount": _amount(line.grams.typical), "written": line.written[:200]}
+    if line.grams.high > line.grams.low * 1.001:
+        row |= {"low": _amount(line.grams.low), "high": _amount(line.grams.high)}
+    return row
+
+
+def _rows(reading: Reading, *parts: str) -> list[dict[str, Any]]:
+    return [_row(p) for p in reading.lines if p.part in parts and p.line.use and p.line.grams]
+
+
+def _grams(reading: Reading, *parts: str) -> float:
+    return sum(p.line.grams.typical for p in reading.lines if p.part in parts and p.line.grams)
+
+
+def _pieces(reading: Reading, dough: float, assumed: list[str]) -> tuple[int, float]:
+    """Pieces and g of dough in each."""
+    count, each = _first(reading.said, "pieces"), _first(reading.said, "each_g")
+    if count is not None and 1 <= count.typical <= MOST_PIECES:
+        pieces = int(count.typical)
+    else:
+        target = each.typical if each else 60.0
+        pieces = min(MOST_PIECES, max(1, round(dough / target)))
+        assumed.append(f"How many pieces is not said: {pieces}, of about {target:.0f} g.")
+    weight = each.typical if each else dough * 0.985 / pieces
+    if not each:
+        assumed.append(f"The dough shared over {pieces} pieces makes {weight:.0f} g each.")
+    return pieces, min(max(weight, SMALLEST_PIECE), LARGEST_PIECE)
+
+
+def _heat(reading: Reading, assumed: list[str]) -> dict[str, Any]:
+    steams = any(s.step == "steam" for s in reading.said) or bool(re.search(r"\bsteam", reading.method, re.IGNORECASE))
+    oven = _first(reading.said, "temperature", "bake", "preheat")
+    # The exact time needed is worked out; what the recipe says is kept beside it and checked.
+    common = {
+        "minutes": None,
+        "rest": "5 min",
+        "fan": bool(re.search(r"\bfan\b|convection", reading.method, re.IGNORECASE)),
+    }
+    if steams and oven is None:
+        return {"method": "steam", "fire": "high", "covered": True, **common}
+    if oven is None:
+        assumed.append("No oven temperature is said: 190 °C.")
+    celsius = oven.typical if oven else 190.0
+    wash = (
+        "egg" if _rows(reading, "wash") or re.search(r"egg ?wash|beaten egg", reading.method, re.IGNORECASE) else "none"
+    )
+    return {"method": "oven", "temperature": f"{celsius:.0f} C", "wash": wash, "covered": False, **common}
+
+
+def _said(reading: Reading) -> dict[str, Any]:
+    """What the recipe claims, for the audit to hold against what is worked out."""
+    said, found = reading.said, {}
+    found["pieces"] = _first(said, "pieces")
+    found["piece_weight"] = _first(said, "each_g")
+    found["rise"] = _first(said, "minutes", "rise")
+    found["proof"] = _first(said, "minutes", "proof")
+    found["heat"] = _first(said, "minutes", "bake", "steam")
+    found["oven"] = _first(said, "temperature", "bake", "preheat")
+    found["liquid"] = _first(said, "temperature", "yeast")
+    found["across"] = _first(said, "across_mm")
+    units = {
+        "piece_weight": "g",
+        "rise": "min",
+        "proof": "min",
+        "heat": "min",
+        "oven": "C",
+        "liquid": "C",
+        "across": "mm",
+    }
+    return {
+        k: int(v.typical) if k == "pieces" else f"{v.typical:.4g} {units[k]}" for k, v in found.items() if v is not None
+    }
+
+
+def _state(reading: Reading, assumed: list[str]) -> str:
+    raw = [
+        p.line.name
+        for p in reading.lines
+        if p.part == "filling" and p.line.use and shelf()[p.line.use].role in RAW_ROLES
+    ]
+    if not raw:
+        return "cooked"
+    if COOKED.search(reading.method):
+        assumed.append(f"The method cooks the filling before wrapping, so {raw[0]} counts as part-cooked.")
+        return "part-cooked"
+    return "raw"
+
+
+def _named(reading: Reading) -> str:
+    """The two weightiest things in the filling, as one says them."""
+    inside = [p.line for p in reading.lines if p.part == "filling" and p.line.use and p.line.grams]
+    most = sorted(inside, key=lambda line: -(line.grams.typical if line.grams else 0.0))[:2]
+    return " and ".join(line.name.removeprefix("raw ") for line in most)[:60] or "grated cheese"
+
+
+def to_bake(reading: Reading) -> Draft:
+    """A bake document from a reading. Every number the recipe does not give is named in `assumed`."""
+    assumed: list[str] = []
+    dough, filling = _rows(reading, "dough", "sponge"), _rows(reading, "filling")
+    if any(p.part == "sponge" for p in reading.lines):
+        assumed.append("The sponge's flour, water and yeast are counted in the dough.")
+    pieces, each = _pieces(reading, _grams(reading, "dough", "sponge"), assumed)
+    stuffed = _grams(reading, "filling")
+    if not filling:
+        filling = [{"use": "hard cheese", "amount": "100 g"}]
+        assumed.append("No filling was found: a grated cheese stands in until you change it.")
+    inside = stuffed / pieces if stuffed else each * 0.4
+    leavener = any(row["use"] in ("baking powder",) for row in dough)
+    folded = bool(FOLDED.search(reading.method) or FOLDED.search(reading.title))
+    heat, state = _heat(reading, assumed), _state(reading, assumed)
+    assumed.append("Rise to double, then proof to 1.4 times the size; the filling goes in at 6 °C.")
+    document = {
+        "format": "airycrumb-bake",
+        "version": 1,
+        "name": reading.title[:120],
+        "pieces": pieces,
+        "dough_per_piece": f"{each:.0f} g",
+        "filling_per_piece": f"{min(max(inside, 5.0), LARGEST_PIECE):.0f} g",
+        "closing": "half_moon" if folded else "gathered",
+        "dough": {
+            "ingredients": dough,
+            "leavening": "yeast and baking powder" if leavener else "yeast",
+            "yeast_woken": bool(
+                re.search(r"yeast[^.]*(?:foam|froth|bubbl|10 min|5 min)|(?:foam|froth)", reading.method, re.IGNORECASE)
+            ),
+        },
+        "rise": {"to": 2.0},
+        "filling": {
+            "name": _named(reading),
+            "ingredients": filling,
+            "state": state,
+            "temperature": "6 C",
+            "hands_on": "20 min",
+            "cooling": "0 min" if state == "raw" else "40 min",
+        },
+        "proof": {"to": 1.4},
+        "heat": heat,
+        "said": _said(reading),
+    }
+    return Draft(document, assumed)

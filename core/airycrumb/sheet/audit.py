@@ -1,0 +1,120 @@
+"""What a recipe claims, held against what is worked out: slips of the spoon, the sum and the clock."""
+
+from collections.abc import Iterator
+
+from airycrumb.data.measures import CUP_HABITS
+from airycrumb.sheet.timing import spell
+from airycrumb.sheet.types import Answer, Change, Doubt
+from airycrumb.sheet.worked import KEEP, Worked
+
+MADE_TOLERANCE = 0.05  # of the dough; models.md section 1
+WIDE_DOUBT = 6.0  # points of hydration from which a cup is worth weighing; assumed
+YEAST_HURT_C, YEAST_DEAD_C = 43.0, 55.0  # common practice
+
+
+def cups(w: Worked) -> Iterator[Doubt]:
+    """A dough known only to within what a cup holds."""
+    band, bands = w.weighed.hydration, w.ctx.bake.bands
+    if band.high - band.low < WIDE_DOUBT or w.weighed.doubt_from is None:
+        return
+    i = next(i for i, (item, _) in enumerate(w.ctx.bake.parts) if item.name == w.weighed.doubt_from)
+    line = bands[i]
+    answers = []
+    for habit, says in (("spooned", "Spooned in"), ("dipped", "Cup dipped")):
+        ratio = [v / CUP_HABITS["unknown"][1] for v in CUP_HABITS[habit]]
+        grams = [line.typical * r for r in ratio]
+        path: list[str | int] = ["dough", "ingredients", i]
+        names = ("low", "amount", "high")
+        if w.ctx.bake.parts[i][0].role == "flour":
+            changes = [Change([*path, n], f"{g:.0f} g") for n, g in zip(names, grams, strict=True)]
+            answers.append(Answer(f"{says}: {grams[1]:.0f} g", changes))
+    yield Doubt(
+        "cups",
+        "weigh",
+        "ask",
+        f"Hydration anywhere from {band.low:.0f} to {band.high:.0f} %",
+        f"Most of that is the {w.weighed.doubt_from}: {line.low:.0f} to {line.high:.0f} g in the recipe's measures. Weigh it once and write the grams.",
+        [*answers, KEEP],
+    )
+
+
+def made(w: Worked) -> Iterator[Doubt]:
+    """Pieces times weight against the dough the recipe makes."""
+    said = w.ctx.bake.said
+    if not said.get("pieces") or not said.get("piece_weight"):
+        return
+    asked, dough = said["pieces"] * said["piece_weight"], sum(g for _, g in w.ctx.bake.parts)
+    if abs(asked / dough - 1) <= MADE_TOLERANCE:
+        return
+    each = dough * (1 - w.ctx.kitchen.bowl_loss) / said["pieces"]
+    count = max(1, int(dough * (1 - w.ctx.kitchen.bowl_loss) / said["piece_weight"]))
+    yield Doubt(
+        "made",
+        "divide",
+        "ask",
+        f"{said['pieces']:.0f} × {said['piece_weight']:.0f} g is {asked:.0f} g, and the recipe makes {dough:.0f} g",
+        "The two should agree within 5 %. Either the pieces weigh something else, or there are more or fewer of them.",
+        [
+            Answer(
+                f"{each:.0f} g each",
+                [Change(["dough_per_piece"], f"{each:.0f} g"), Change(["said", "piece_weight"], f"{each:.1f} g")],
+            ),
+            Answer(f"{count} pieces", [Change(["pieces"], count), Change(["said", "pieces"], count)]),
+            KEEP,
+        ],
+    )
+
+
+def liquid(w: Worked) -> Iterator[Doubt]:
+    """Liquid too hot for the yeast that goes into it."""
+    celsius = w.ctx.bake.said.get("liquid", 0.0)
+    if celsius <= YEAST_HURT_C:
+        return
+    dead = celsius >= YEAST_DEAD_C
+    yield Doubt(
+        "hot_liquid",
+        "weigh",
+        "stop" if dead else "ask",
+        f"Yeast into {celsius:.0f} °C?",
+        f"{'Yeast dies from about 55 °C' if dead else 'Above 43 °C yeast suffers'}; 38 to 43 °C wakes it. No foam after 15 min: stop, do not go on.",
+        [Answer("Use 40 °C", [Change(["said", "liquid"], "40 C")]), KEEP],
+    )
+
+
+def clock_against_kitchen(w: Worked) -> Iterator[Doubt]:
+    """A stated rise or proof this kitchen will not keep to."""
+    for stage, tray, name in (("rise", w.first, "rise"), ("proof", w.proof, "proof")):
+        said, ready = w.ctx.bake.said.get(stage), tray.forecast.ready
+        if not said or ready is None or ready.low * 0.9 <= said <= ready.high * 1.1:
+            continue
+        word = "sooner" if said > ready.high else "longer"
+        yield Doubt(
+            f"said_{stage}",
+            stage,
+            "note",
+            f"The recipe says {spell(said)}; here it takes {word}",
+            f"Worked out for your kitchen: {spell(ready.low)} to {spell(ready.high)} until the {name} is done. Go by the dough.",
+            [KEEP],
+        )
+
+
+def stated_heat(w: Worked) -> Iterator[Doubt]:
+    """A stated oven or time that cannot do the job."""
+    said, needs, bake = w.ctx.bake.said, w.heated.core_needs, w.ctx.bake
+    if not said.get("heat") or needs is None or bake.heat_min is not None:
+        return
+    if said.get("oven") and bake.method == "oven" and abs(said["oven"] - bake.air_c) > 3:
+        return  # the cook bakes at something else: the recipe's time means nothing
+    if said["heat"] >= 0.9 * needs:
+        return
+    yield Doubt(
+        "said_heat",
+        "heat",
+        "ask",
+        f"The recipe's {said['heat']:.0f} min is short",
+        f"Worked out, the middle needs about {needs:.0f} min to reach {w.heated.tray.line_c:.0f} °C; planned with a margin: {w.heated.tray.minutes_planned:.0f} min. Probe it.",
+        [KEEP],
+    )
+
+
+AUDIT = (cups, made, liquid, clock_against_kitchen, stated_heat)

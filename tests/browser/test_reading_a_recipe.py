@@ -1,0 +1,78 @@
+"""A recipe in cups, pasted, questioned, held by what is in the fridge, and kept."""
+
+import re
+
+from playwright.sync_api import expect
+
+from bakes.models import Bake, BakeVersion
+from tests.browser.base import SIZES, BrowserCase
+from tests.core.test_recipe import CUPS
+
+
+class ReadingARecipe(BrowserCase):
+    def paste(self, text: str) -> None:
+        self.page.get_by_label("The recipe, as written").fill(text)
+
+    def put_on_the_bench(self) -> None:
+        self.page.get_by_role("button", name="Put it on the bench").click()
+        self.bench.worked()
+
+    def test_a_cup_recipe_becomes_a_dough_to_trust(self) -> None:
+        self.open_first_screen()
+        self.page.get_by_role("link", name="read a recipe").click()
+        self.paste(CUPS)
+        understood = self.page.get_by_label("What is understood")
+        expect(understood).to_contain_text("All 8 lines are read")
+        expect(understood).to_contain_text("520 g")
+        expect(understood).to_contain_text("460 g to 624 g")
+        expect(understood).to_contain_text("“sugar” alone is taken for white sugar")
+        self.put_on_the_bench()
+        # Two doubts answered: how the cups were filled, and how much goes inside.
+        self.bench.says("Hydration anywhere from")
+        self.page.get_by_role("button", name="Cup dipped: 584 g").click()
+        expect(self.page.get_by_text("Hydration anywhere from")).to_have_count(0)
+        flour = self.bench.tab("Weigh")
+        # The plums in the fridge decide: pieces and flour follow.
+        self.bench.choose("Held", "the filling")
+        self.bench.set("Amount held", "150")
+        expect(self.bench.field("Pieces")).to_have_value("4")
+        self.assertNotEqual(self.bench.tab("Weigh"), flour)
+        self.page.get_by_role("button", name="Show ounces, Fahrenheit and inches").click()
+        expect(self.bench.field("Amount held")).to_have_value("5.29")
+        self.page.get_by_role("button", name="Show grams, Celsius and centimetres").click()
+        self.bench.undo()
+        expect(self.bench.field("Pieces")).not_to_have_value("4")
+        self.page.keyboard.press("Control+Shift+z")
+        expect(self.bench.field("Pieces")).to_have_value("4")
+        self.bench.saved()
+        self.page.reload()
+        self.bench.worked()
+        expect(self.bench.field("Pieces")).to_have_value("4")
+        row = BakeVersion.objects.latest("id").document["dough"]["ingredients"][0]
+        self.assertEqual((row["amount"], row["written"]), ("584 g", "4 cups all-purpose flour"))
+
+    def test_what_is_pasted_outlives_a_reload_and_what_is_lost_is_said(self) -> None:
+        self.open_first_screen()
+        self.page.goto("/read")
+        self.paste("500 g bread flour\n2 cups of gravel\n7 g instant yeast")
+        self.bench.says("1 of 3 lines need a word from you")
+        self.bench.says("not in the pantry")
+        self.page.reload()
+        expect(self.page.get_by_label("The recipe, as written")).to_have_value(re.compile("gravel"))
+        self.paste("good morning")
+        expect(self.page.get_by_role("alert")).to_contain_text("No ingredient was found in this")
+        self.assertEqual(Bake.objects.count(), 5)
+
+    def test_a_page_is_opened_as_a_file_and_nothing_runs_off_the_side(self) -> None:
+        page = '<script type="application/ld+json">{"@type": "Recipe", "name": "Plum buns", "recipeIngredient": ["450 g flour", "7 g instant yeast", "270 ml water", "300 g plums"]}</script>'
+        self.open_first_screen()
+        for size in SIZES:
+            tab = self.fresh_context(size=size).new_page()
+            self.open_first_screen(tab)
+            tab.goto("/read")
+            tab.get_by_label("Open a text or page").set_input_files(
+                {"name": "page.html", "mimeType": "text/html", "buffer": page.encode()}
+            )
+            expect(tab.get_by_role("heading", level=2)).to_have_text("Plum buns")
+            with self.subTest(size=size):
+                self.assertLessEqual(tab.evaluate("document.documentElement.scrollWidth - innerWidth"), 0)

@@ -1,0 +1,94 @@
+import { keepPreviousData, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useEffect, useRef, useState } from "react";
+import { useNavigate } from "react-router";
+
+import { client, take, type RecipeOut } from "../../api/client";
+import { keep, kept } from "../../lib/kept";
+import { useLater } from "../../lib/use-later";
+import { Button } from "../../ui/button";
+import { bakesQuery, recipeQuery } from "../queries";
+import { Understood } from "./understood";
+
+const KEY = "recipe";
+const HINT = `Sour cherry half-moons
+Makes 10
+
+Dough
+3 cups plain flour
+1 packet dried yeast
+1 cup warm milk
+2 tbsp butter
+1 tsp salt
+
+Filling
+2 cups pitted cherries (300 g)
+1/4 cup sugar
+
+Method
+Let rise 1 hour. Divide into 10 pieces…`;
+
+/** A recipe written for another kitchen, and what is understood of it, while it is typed. */
+export function Reading() {
+  const [text, setText] = useState(() => kept(KEY, ""));
+  const asked = useLater(text, 250);
+  const reading = useQuery({ ...recipeQuery(asked), enabled: asked.trim() !== "", placeholderData: keepPreviousData });
+  const [trouble, setTrouble] = useState<string | null>(null);
+  const area = useRef<HTMLTextAreaElement>(null);
+  const navigate = useNavigate();
+  const queries = useQueryClient();
+  useEffect(() => {
+    document.title = "Read a recipe · Airy Crumb";
+    area.current?.focus();
+  }, []);
+
+  const change = (next: string) => {
+    setText(next);
+    // What was typed outlives a closed page.
+    keep(KEY, next);
+  };
+  const open = async (file: File | undefined) => file && change(await file.text());
+  const bench = async (read: RecipeOut) => {
+    try {
+      const made = await take(client.POST("/api/bakes", { body: { document: read.bake } }));
+      await queries.invalidateQueries({ queryKey: bakesQuery.queryKey });
+      await navigate(`/bench/${made.id}?tray=weigh`);
+    } catch (error) {
+      setTrouble(error instanceof Error ? error.message : String(error));
+    }
+  };
+  const shown = text.trim() === "" ? undefined : reading.data;
+  return (
+    <main className="mx-auto w-full max-w-[1320px] px-4 pt-3 pb-8 tab:px-8">
+      <h1 className="text-[1.75rem] leading-tight font-bold">A recipe from another kitchen</h1>
+      <p className="text-muted">Paste it as it stands: cups, spoons, fractions, ranges, method and all. Every line says what it was taken for, in grams, and how sure that is.</p>
+      <div className="mt-3 grid items-start gap-6 wide:grid-cols-[2fr_3fr]">
+        <section aria-label="The recipe">
+          <label className="block">
+            <span className="sr-only">The recipe, as written</span>
+            <textarea ref={area} value={text} onChange={(e) => change(e.target.value)} placeholder={HINT} rows={20} spellCheck={false} aria-label="The recipe, as written" className="w-full resize-y rounded-2xl border-2 border-cobalt bg-enamel p-4 leading-relaxed placeholder:text-muted" />
+          </label>
+          <div className="mt-2 flex flex-wrap gap-2">
+            <label className="inline-flex min-h-10 cursor-pointer items-center rounded-xl border-2 border-cobalt bg-enamel px-4 font-semibold text-cobalt focus-within:outline-3 focus-within:outline-crust">
+              Open a text or page
+              <input type="file" accept=".txt,.md,.html,.json,text/*,application/json,application/ld+json" className="sr-only" onChange={(e) => void open(e.target.files?.[0])} />
+            </label>
+            {text && (
+              <Button look="bare" onClick={() => change("")}>
+                Clear it
+              </Button>
+            )}
+          </div>
+        </section>
+        <section aria-label="What is understood" aria-live="polite" data-read={reading.isFetching ? "no" : "yes"}>
+          {reading.isError && text.trim() !== "" && (
+            <p role="alert" className="rounded-xl border-2 border-crust bg-warm px-4 py-2.5 font-semibold">
+              {reading.error.message}
+            </p>
+          )}
+          {shown && !reading.isError && <Understood reading={shown} trouble={trouble} onTake={() => void bench(shown)} />}
+          {text.trim() === "" && <p className="rounded-2xl border-2 border-dashed border-rim p-6 text-muted">What is understood appears here as you write.</p>}
+        </section>
+      </div>
+    </main>
+  );
+}
