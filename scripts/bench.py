@@ -15,6 +15,7 @@ from typing import Any
 import numpy as np
 from playwright.sync_api import Page, sync_playwright
 
+from airycrumb.recipe import read_recipe, to_bake
 from airycrumb.rise import Place, State, simulate
 from scripts.served import demo_kitchen
 from scripts.serving import CHROMIUM, FLAGS, ROOT
@@ -47,6 +48,17 @@ def p95(values: list[float]) -> float:
     return sorted(values)[max(0, math.ceil(0.95 * len(values)) - 1)]
 
 
+LINE = "4 to 4 1/2 cups (about 540 g) unbleached all-purpose flour, plus extra for dusting"
+
+
+def recipe_of_forty_lines() -> str:
+    """A long recipe: 12 lines of dough, 18 of filling, 10 of method."""
+    dough = [LINE, "7 g instant yeast", "1 1/4 cups warm milk", "2 large eggs + 1 yolk", *["1 1/2 tsp salt"] * 2]
+    filling = ["half a large onion, finely chopped", "2 (400 g) tins chopped tomatoes", "200 g grated cheese"] * 6
+    method = ["Let rise 1 to 1 1/2 hours until doubled.", "Bake at 375 F (190 C) for 20-25 minutes."] * 5
+    return "\n".join(["Dough", *dough * 2, "Filling", *filling, "Method", *method])
+
+
 def core() -> None:
     """A whole sheet, and the models against solve_ivp."""
     rooms = iter(range(10_000))
@@ -54,6 +66,13 @@ def core() -> None:
     spent = timed(lambda: sheet(bake_document(dough_per_piece=f"{60 + next(rooms) % 40 * 0.5} g")), 100)
     report("whole sheet, median", statistics.median(spent), "ms", "<= 50")
     report("whole sheet, p95", p95(spent), "ms")
+
+    pasted = recipe_of_forty_lines()
+    spent = timed(lambda: sheet(to_bake(read_recipe(pasted)).document), 40)
+    report("read, formula, audit of 40 lines, median", statistics.median(spent), "ms")
+    report("read, formula, audit of 40 lines, p95", p95(spent), "ms")
+    spent = timed(lambda: read_recipe("\n".join([LINE] * 200)), 10)
+    report("read a recipe of 200 lines", statistics.median(spent), "ms", "<= 100")
 
     place, start = Place(21, "bowl", 800), State(25)
     ours = statistics.median(timed(lambda: simulate(DOUGH, start, place, 600), 50))

@@ -52,10 +52,21 @@ class BakeSave(Strict):
     document: BakeDocument
 
 
+class CorrectionIn(Strict):
+    """What the nth thing of a written line really is; null leaves it as read."""
+
+    written: str
+    nth: int
+    use: str | None = None
+    grams: float | None = None
+    part: str | None = None
+
+
 class RecipeText(Strict):
     """A pasted recipe. kitchen_id null: the household's first kitchen, whose cups are meant."""
 
     text: str
+    corrections: list[CorrectionIn] = []
     kitchen_id: int | None = None
 
 
@@ -96,7 +107,8 @@ def work_sheet(request: HttpRequest, payload: Draft) -> compute.SheetReply:
 def read_recipe(request: HttpRequest, payload: RecipeText) -> RecipeOut:
     """Read a pasted recipe. Nothing is stored."""
     kitchen = kitchen_of(household_of(request), payload.kitchen_id)
-    return RecipeOut(**vars(compute.recipe(payload.text, kitchen.document)))
+    corrections = [compute.Correction(**c.model_dump()) for c in payload.corrections]
+    return RecipeOut(**vars(compute.recipe(payload.text, corrections, kitchen.document)))
 
 
 @router.get("/bakes", response={200: list[BakeSummary], 401: Failure, 403: Failure}, operation_id="list_bakes")

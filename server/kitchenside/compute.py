@@ -13,7 +13,7 @@ from airycrumb.formats import load_json, plain_kitchen, read_bake, read_kitchen,
 from airycrumb.pantry import shelf
 from airycrumb.problems import InputError, Problem
 from airycrumb.quantities import Band
-from airycrumb.recipe import read_recipe, to_bake
+from airycrumb.recipe import Correction, corrected, read_recipe, to_bake
 from airycrumb.sheet import Sheet, work
 from airycrumb.sheet.finish import Lesson, finish
 from airycrumb.sheet.rehearse import rehearse
@@ -88,9 +88,13 @@ class RecipeReply:
     problems: list[Problem]
 
 
-def recipe(text: str, kitchen: Document) -> RecipeReply:
-    """A pasted recipe, read with this kitchen's cups. InputError where there is nothing to read."""
-    reading = read_recipe(text, _kitchen(kitchen).habits)
+def recipe(text: str, corrections: Sequence[Correction], kitchen: Document) -> RecipeReply:
+    """A pasted recipe, read with this kitchen's cups and the cook's corrections.
+
+    InputError where there is nothing to read, or a correction that cannot be.
+    """
+    habits = _kitchen(kitchen).habits
+    reading = corrected(read_recipe(text, habits), corrections, habits)
     draft = to_bake(reading)
     lines = [
         RecipeLine(
@@ -172,6 +176,7 @@ def rehearsal(bake: Document, kitchen: Document, started: datetime, log_vigour: 
 
 
 __all__ = [
+    "Correction",
     "Document",
     "InputError",
     "Lesson",

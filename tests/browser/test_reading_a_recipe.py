@@ -23,7 +23,7 @@ class ReadingARecipe(BrowserCase):
         self.paste(CUPS)
         understood = self.page.get_by_label("What is understood")
         expect(understood).to_contain_text("All 8 lines are read")
-        expect(understood).to_contain_text("520 g")
+        expect(self.page.get_by_label("Amount of all-purpose flour")).to_have_value("520")
         expect(understood).to_contain_text("460 g to 624 g")
         expect(understood).to_contain_text("“sugar” alone is taken for white sugar")
         self.put_on_the_bench()
@@ -62,6 +62,24 @@ class ReadingARecipe(BrowserCase):
         self.paste("good morning")
         expect(self.page.get_by_role("alert")).to_contain_text("No ingredient was found in this")
         self.assertEqual(Bake.objects.count(), 5)
+
+    def test_a_line_is_put_right_in_place_and_my_cup_is_weighed_once(self) -> None:
+        self.open_first_screen()
+        self.page.goto("/read")
+        self.paste("2 cups flour\n300 ml water\n7 g instant yeast\n1 cup gravel")
+        self.bench.choose("Taken for, 1 cup gravel", "walnuts")
+        self.bench.says("All 4 lines are read")
+        self.bench.set("Amount of instant yeast", "5")
+        self.bench.choose("Belongs to, 1 cup gravel", "Filling")
+        expect(self.page.get_by_role("region", name="Filling")).to_contain_text("walnuts")
+        self.page.get_by_role("button", name="Weigh a cup of mine").click()
+        self.page.get_by_label("Grams of one cup").fill("141")
+        self.page.get_by_role("button", name="Keep it").click()
+        self.page.keyboard.press("Escape")
+        expect(self.page.get_by_label("Amount of all-purpose flour")).to_have_value("282")
+        self.page.reload()
+        expect(self.page.get_by_label("Amount of all-purpose flour")).to_have_value("282")
+        expect(self.page.get_by_label("Amount of instant yeast")).to_have_value("5.0")
 
     def test_a_page_is_opened_as_a_file_and_nothing_runs_off_the_side(self) -> None:
         page = '<script type="application/ld+json">{"@type": "Recipe", "name": "Plum buns", "recipeIngredient": ["450 g flour", "7 g instant yeast", "270 ml water", "300 g plums"]}</script>'

@@ -12,7 +12,7 @@ from hypothesis import strategies as st
 
 from airycrumb.formats import read_bake, read_kitchen
 from airycrumb.problems import InputError
-from airycrumb.recipe import Habits, Reading, read_line, read_recipe, to_bake
+from airycrumb.recipe import Correction, Habits, Reading, corrected, read_line, read_recipe, to_bake
 from airycrumb.sheet import Sheet, work
 from tests.core.examples import NOON, kitchen_document
 
@@ -262,6 +262,32 @@ class Slips(unittest.TestCase):
             document["dough"]["ingredients"][0][change.path[-1]] = change.value
         settled = work(read_bake(document), read_kitchen(kitchen_document()), now=NOON)
         self.assertLess(settled.weigh.hydration.high - settled.weigh.hydration.low, 6)
+
+
+class PutRight(unittest.TestCase):
+    TEXT = "500 g flour\n2 eggs + 1 yolk\n1 cup gravel\n7 g instant yeast"
+
+    def test_an_ingredient_is_chosen_and_its_cup_is_weighed_again(self) -> None:
+        r = corrected(read_recipe(self.TEXT), [Correction("1 cup gravel", 0, use="sugar")], Habits())
+        self.assertEqual(r.unread, [])
+        # 236.588 ml x 0.85
+        self.assertAlmostEqual(grams(r)["sugar"], 201.1, delta=0.05)
+
+    def test_the_second_thing_of_a_line_can_be_meant(self) -> None:
+        r = corrected(read_recipe(self.TEXT), [Correction("2 eggs + 1 yolk", 1, grams=20.0, part="wash")], Habits())
+        self.assertEqual(grams(r, "wash"), {"egg yolk": 20})
+        self.assertEqual(grams(r, "dough")["whole egg"], 100)
+
+    def test_what_is_no_longer_there_is_passed_over_and_nonsense_is_refused(self) -> None:
+        r = read_recipe(self.TEXT)
+        self.assertEqual(corrected(r, [Correction("9 cups of air", 0, grams=1.0)], Habits()), r)
+        for put, part in (
+            (Correction("500 g flour", 0, grams=-1.0), "outside"),
+            (Correction("500 g flour", 0, part="roof"), "no part of a recipe"),
+            (Correction("500 g flour", 0, use="gravel"), "not in the pantry"),
+        ):
+            with self.subTest(put=put), self.assertRaisesRegex(InputError, part):
+                corrected(r, [put], Habits())
 
 
 class AnyText(unittest.TestCase):

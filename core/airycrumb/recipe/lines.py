@@ -40,7 +40,7 @@ class Habits:
 class ReadLine:
     """A line as understood. grams: None where the amount or the ingredient could not be read.
 
-    written: the line as it stood; use: pantry key; sureness 0 to 1; why: what was assumed, in
+    written: the line as it stood; segment: the part of it this is; use: pantry key; sureness 0 to 1; why: what was assumed, in
     sentences; by: "mass", "volume", "piece", "taste" or "" as the grams were found.
     """
 
@@ -51,6 +51,7 @@ class ReadLine:
     by: str
     sureness: float
     why: tuple[str, ...]
+    segment: str = ""
 
 
 def exact(grams: float) -> Band:
@@ -163,7 +164,7 @@ def _one(text: str, written: str, habits: Habits, carried: list[Band]) -> tuple[
     if named.item is None:
         if found and not rest.strip(" .,:;"):
             return None, [*carried, *_carry(found)]
-        return ReadLine(written, None, rest.strip(), None, "", 0.0, (named.why,)), []
+        return ReadLine(written, None, rest.strip(), None, "", 0.0, (named.why,), text), []
     item = named.item
     grams, by, why = _best(found, item, habits)
     for millilitres in carried:
@@ -171,14 +172,20 @@ def _one(text: str, written: str, habits: Habits, carried: list[Band]) -> tuple[
         if grams is not None:
             grams = Band(*(a + b * extra for a, b in zip(_three(grams), _three(millilitres), strict=True)))
     reasons = tuple(w for w in (named.why, *why) if w)
-    return ReadLine(written, item.key, item.name, grams, by, named.sureness if grams else 0.3, reasons), []
+    return ReadLine(written, item.key, item.name, grams, by, named.sureness if grams else 0.3, reasons, text), []
 
 
 def _to_taste(text: str, written: str) -> ReadLine:
     named = match(text)
     name = named.item.name if named.item else text.strip()
     why = "To taste: it is not weighed, and not counted."
-    return ReadLine(written, named.item.key if named.item else None, name, None, "taste", named.sureness, (why,))
+    return ReadLine(written, named.item.key if named.item else None, name, None, "taste", named.sureness, (why,), text)
+
+
+def as_item(line: ReadLine, item: Ingredient, habits: Habits) -> ReadLine:
+    """The line with its ingredient put right: its amount is read again for that ingredient."""
+    grams, by, why = _best(_alternatives(line.segment)[0], item, habits)
+    return ReadLine(line.written, item.key, item.name, grams, by, 1.0, ("You said what it is.", *why), line.segment)
 
 
 def _three(band: Band) -> tuple[float, float, float]:

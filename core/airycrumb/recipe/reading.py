@@ -1,7 +1,7 @@
 """A whole recipe: its title, its ingredients in their parts, and what its method says."""
 
 import re
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
 
 from airycrumb.pantry import shelf
 from airycrumb.problems import InputError, Problem
@@ -184,10 +184,3 @@ def _with_yield(placed: list[PlacedLine]) -> list[PlacedLine]:
 def _yield_lines(text: str) -> str:
     """Lines outside the method that say how many it makes."""
     return "\n".join(line for line in text.splitlines() if YIELD.match(line))
-
-
-def corrected(reading: Reading, index: int, line: ReadLine, part: str) -> Reading:
-    """The reading with one line put right by the cook."""
-    lines = list(reading.lines)
-    lines[index] = PlacedLine(part, True, line)
-    return replace(reading, lines=lines)

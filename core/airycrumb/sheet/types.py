@@ -11,6 +11,7 @@ from airycrumb.formula import Line, Percentages, Scaled
 from airycrumb.quantities import Band
 from airycrumb.rise.forecast import Forecast
 from airycrumb.safety import Caution
+from airycrumb.sheet.mixing import Added
 
 
 @dataclass(frozen=True)
@@ -45,6 +46,15 @@ class Doubt:
 
 
 @dataclass(frozen=True)
+class Swap:
+    """One ingredient for another. of: what is replaced; answer: what goes in and the changes; why: what stays and changes."""
+
+    of: str
+    answer: Answer
+    why: str
+
+
+@dataclass(frozen=True)
 class Sentence:
     """What the sentence above the rail says, as worked out."""
 
@@ -75,6 +85,10 @@ class WeighTray:
     minutes: float
     hydration: Band
     doubt_from: str | None
+    order: list[Added]
+    ice_g: float
+    recipe_g: float
+    swaps: list[Swap]
 
 
 @dataclass(frozen=True)

@@ -5,10 +5,13 @@ from airycrumb.data.record import Constant
 from airycrumb.formula import Part
 from airycrumb.pantry import find
 from airycrumb.sheet.context import Context
+from airycrumb.sheet.mixing import mixing_order
+from airycrumb.sheet.swaps import swaps
 from airycrumb.sheet.types import WeighTray
 
 WANTED_C = Constant(26.0, "°C", "common practice", "dough temperature most yeasted doughs are mixed to")
-COLDEST_TAP_C, WARMEST_LIQUID_C = 5.0, 43.0
+COLD_TAP = Constant(12.0, "°C", "assumed", "cold water from the tap; measure yours in summer")
+MOST_ICE_C, FRIDGE_C, WARMEST_LIQUID_C = -10.0, 4.0, 43.0
 MIX_MIN = Constant(22.0, "min", "common practice", "8-12 min kneading by hand, and weighing before it")
 TEASPOON_ML = 4.92892159
 FEELS = ((56.0, "stiff"), (63.0, "firm"), (70.0, "soft"), (999.0, "sticky"))
@@ -23,7 +26,9 @@ def temperatures(ctx: Context) -> tuple[float, float, bool]:
     """Liquid °C to use, dough °C it gives, and whether the dough was measured."""
     share, friction = _liquid_share(ctx.bake.parts), ctx.kitchen.friction_c
     liquid = formula.water_temperature(WANTED_C.value, ctx.room_c, friction, share)
-    liquid = min(max(liquid, COLDEST_TAP_C), WARMEST_LIQUID_C)
+    # Ice goes into water; milk can be no colder than the fridge.
+    coldest = MOST_ICE_C if any(item.key == "water" for item, _ in ctx.bake.parts) else FRIDGE_C
+    liquid = min(max(liquid, coldest), WARMEST_LIQUID_C)
     measured = ctx.bake.start_c
     dough = measured if measured is not None else formula.dough_temperature(liquid, ctx.room_c, friction, share)
     return liquid, dough, measured is not None
@@ -59,4 +64,8 @@ def weigh(ctx: Context) -> WeighTray:
         MIX_MIN.value,
         doubt.hydration,
         None if doubt.most is None else bake.parts[doubt.most][0].name,
+        mixing_order(dough, bake.bloomed, ctx.percentages.sugar),
+        formula.ice(sum(x.grams for x in dough if x.key == "water"), liquid, COLD_TAP.value),
+        sum(g for _, g in bake.parts),
+        swaps(ctx),
     )

@@ -23,6 +23,7 @@ export type Step = Schemas["Step"];
 export type Outcome = Schemas["Outcome"];
 export type ObservationIn = Schemas["ObservationIn"];
 export type Me = Schemas["Me"];
+export type RecipeText = Schemas["RecipeText"];
 export type RecipeOut = Schemas["RecipeOut"];
 export type PantryItem = Schemas["PantryItem"];
 

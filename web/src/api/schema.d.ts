@@ -628,6 +628,25 @@ export interface components {
             source: string;
         };
         /**
+         * Added
+         * @description One thing going onto the scale. adds_g: of it; reads_g: the scale afterwards if never set to zero since
+         *     the vessel went on; vessel: "bowl" or "jug"; note: what to do with it, "" for nothing.
+         */
+        Added: {
+            /** Vessel */
+            vessel: string;
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Adds G */
+            adds_g: number;
+            /** Reads G */
+            reads_g: number;
+            /** Note */
+            note: string;
+        };
+        /**
          * Answer
          * @description A one-press answer to a doubt: the edits it makes. No edits: keep things as they are.
          */
@@ -1088,6 +1107,17 @@ export interface components {
             hands: boolean;
         };
         /**
+         * Swap
+         * @description One ingredient for another. of: what is replaced; answer: what goes in and the changes; why: what stays and changes.
+         */
+        Swap: {
+            /** Of */
+            of: string;
+            answer: components["schemas"]["Answer"];
+            /** Why */
+            why: string;
+        };
+        /**
          * Timetable
          * @description The bake's day. eat_low/eat_high bound the 90 % band of the first bite.
          */
@@ -1154,6 +1184,14 @@ export interface components {
             hydration: components["schemas"]["Band"];
             /** Doubt From */
             doubt_from: string | null;
+            /** Order */
+            order: components["schemas"]["Added"][];
+            /** Ice G */
+            ice_g: number;
+            /** Recipe G */
+            recipe_g: number;
+            /** Swaps */
+            swaps: components["schemas"]["Swap"][];
         };
         /**
          * Wrapper
@@ -1757,12 +1795,33 @@ export interface components {
             text: string;
         };
         /**
+         * CorrectionIn
+         * @description What the nth thing of a written line really is; null leaves it as read.
+         */
+        CorrectionIn: {
+            /** Written */
+            written: string;
+            /** Nth */
+            nth: number;
+            /** Use */
+            use?: string | null;
+            /** Grams */
+            grams?: number | null;
+            /** Part */
+            part?: string | null;
+        };
+        /**
          * RecipeText
          * @description A pasted recipe. kitchen_id null: the household's first kitchen, whose cups are meant.
          */
         RecipeText: {
             /** Text */
             text: string;
+            /**
+             * Corrections
+             * @default []
+             */
+            corrections: components["schemas"]["CorrectionIn"][];
             /** Kitchen Id */
             kitchen_id?: number | null;
         };

@@ -1,11 +1,13 @@
 import { useState } from "react";
 
-import type { Bake, PantryItem } from "../api/client";
+import type { Bake, PantryItem, Sheet } from "../api/client";
 import { setAt } from "../lib/path";
+import { useUnits } from "../lib/settings";
 import { Button } from "../ui/button";
 import { Choice } from "../ui/choice";
 import type { Editing } from "./quantity";
 
+type Swap = Sheet["weigh"]["swaps"][number];
 type Row = Bake["dough"]["ingredients"][number];
 type Part = "dough" | "filling";
 
@@ -51,8 +53,10 @@ function Ingredients({ part, pantry, ...e }: Editing & { part: Part; pantry: Pan
 }
 
 /** The recipe as written: a ratio, changed here, scaled above. */
-export function Recipe({ pantry, ...e }: Editing & { pantry: PantryItem[] }) {
+export function Recipe({ pantry, swaps, ...e }: Editing & { pantry: PantryItem[]; swaps: Swap[] }) {
   const [open, setOpen] = useState(false);
+  const u = useUnits();
+  const swap = (s: Swap) => e.edit(s.answer.changes.reduce((doc, change) => setAt(doc, change.path, change.value), e.document));
   if (!open)
     return (
       <Button className="mt-4" onClick={() => setOpen(true)}>
@@ -66,6 +70,19 @@ export function Recipe({ pantry, ...e }: Editing & { pantry: PantryItem[] }) {
         <Ingredients {...e} part="dough" pantry={pantry} />
         <Ingredients {...e} part="filling" pantry={pantry} />
       </div>
+      {swaps.length > 0 && (
+        <section aria-label="Swaps" className="mt-4">
+          <h3 className="font-bold">Swaps that keep the dough true</h3>
+          <ul className="grid gap-x-6 tab:grid-cols-2">
+            {swaps.map((s) => (
+              <li key={s.of + s.answer.label} className="border-t-2 border-inset py-1">
+                {s.of}: <button type="button" className="min-h-7 font-semibold text-cobalt underline decoration-rim decoration-2 underline-offset-4" onClick={() => swap(s)}>{u.text(s.answer.label)}</button>
+                <span className="block text-sm text-muted">{u.text(s.why)}</span>
+              </li>
+            ))}
+          </ul>
+        </section>
+      )}
       <Button className="mt-3" onClick={() => setOpen(false)}>
         Done
       </Button>

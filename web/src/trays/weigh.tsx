@@ -4,6 +4,7 @@ import { duration } from "../lib/clock";
 import { spoons } from "../lib/quantity";
 import { useUnits } from "../lib/settings";
 import { Fact, Facts, Headline, Plate } from "../ui/facts";
+import { Mixing } from "./mixing";
 
 const percent = (value: number) => `${value.toFixed(value < 10 ? 1 : 0)} %`;
 
@@ -42,7 +43,7 @@ export function WeighFacts({ sheet }: { sheet: Sheet }) {
   const wide = w.hydration.high - w.hydration.low >= 2;
   return (
     <>
-      <Headline title={`Weigh, mix, knead to a ${w.feel} dough`} under={duration(w.minutes)} figure={`Liquid at ${u.temperature(Math.round(w.water_c))}`}
+      <Headline title={`Weigh, mix, knead to a ${w.feel} dough`} under={duration(w.minutes)} figure={w.ice_g > 0 ? `Iced water: ${u.mass(w.ice_g)} of ice in it` : `Liquid at ${u.temperature(Math.round(w.water_c))}`}
         note={`lands the dough near ${u.temperature(Math.round(w.dough_c))}${w.dough_c_measured ? " (measured)" : ", give or take " + (u.units === "us" ? "3 °F" : "1.5 °C")}`} />
       <Facts>
         {wide ? (
@@ -68,12 +69,13 @@ export function WeighPlates({ sheet }: { sheet: Sheet }) {
     <div className="grid gap-6 tab:grid-cols-2">
       <div className="flex flex-col gap-5">
         <Lines title="Dough" lines={w.dough} total={w.dough_g} spoonsOf={w.spoons} />
-      </div>
-      <div className="flex flex-col gap-5">
-        <Lines title={`Filling: ${sheet.sentence.filling_name}`} lines={w.filling} total={w.filling_g} spoonsOf={w.spoons} />
         <Plate caption="what the dough is made of, by mass">
           <MadeOf title="What the dough is made of" parts={shown.map((l) => ({ name: l.name, grams: l.grams, role: l.role }))} mass={u.mass} />
         </Plate>
+      </div>
+      <div className="flex flex-col gap-5">
+        <Lines title={`Filling: ${sheet.sentence.filling_name}`} lines={w.filling} total={w.filling_g} spoonsOf={w.spoons} />
+        <Mixing order={w.order} />
       </div>
     </div>
   );

@@ -1,6 +1,7 @@
 import { queryOptions } from "@tanstack/react-query";
 
 import { client, take } from "../api/client";
+import type { Correction } from "./reading/corrections";
 import { nowIso } from "../lib/clock";
 
 export const meQuery = queryOptions({ queryKey: ["me"], queryFn: () => take(client.GET("/api/me")), staleTime: 60_000 });
@@ -11,6 +12,6 @@ export const bakeQuery = (id: number) =>
   queryOptions({ queryKey: ["bake", id], queryFn: () => take(client.GET("/api/bakes/{bake_id}", { params: { path: { bake_id: id } } })), gcTime: 0, staleTime: Infinity, refetchOnWindowFocus: false });
 export const batchQuery = (id: number) =>
   queryOptions({ queryKey: ["batch", id], queryFn: () => take(client.GET("/api/batches/{batch_id}", { params: { path: { batch_id: id }, query: { now: nowIso() } } })) });
-export const recipeQuery = (text: string) =>
-  queryOptions({ queryKey: ["recipe", text], queryFn: () => take(client.POST("/api/recipe", { body: { text } })), staleTime: Infinity, gcTime: 60_000, retry: false });
+export const recipeQuery = (text: string, corrections: Correction[]) =>
+  queryOptions({ queryKey: ["recipe", text, corrections], queryFn: () => take(client.POST("/api/recipe", { body: { text, corrections } })), staleTime: Infinity, gcTime: 60_000, retry: false });
 export const pantryQuery = queryOptions({ queryKey: ["pantry"], queryFn: () => take(client.GET("/api/pantry")), staleTime: Infinity });

@@ -5,6 +5,12 @@ import type { Edit } from "../../trays/quantity";
 import { Amount } from "../../ui/amount";
 import { Choice } from "../../ui/choice";
 
+const FRACTIONS = [
+  { value: "1", label: "the recipe as written" },
+  { value: "0.5", label: "half the recipe" },
+  { value: "2", label: "twice the recipe" },
+];
+
 /** What is held and what gives way, as a second, smaller sentence. */
 export function Hold({ document, sheet, edit }: { document: Bake; sheet: Sheet | null; edit: Edit }) {
   const { units } = useSettings();
@@ -17,11 +23,13 @@ export function Hold({ document, sheet, edit }: { document: Bake; sheet: Sheet |
     { value: "flour", label: "the flour I have" },
     { value: "filling", label: "the filling I have" },
     { value: "dough", label: "the whole dough" },
+    ...FRACTIONS.map(({ value, label }) => ({ value, label, note: `${u.mass((sheet?.weigh.recipe_g ?? 0) * Number(value))} of dough, as the recipe makes it` })),
     ...(sheet?.weigh.dough.filter((line) => flours.length > 1 || line.role !== "flour").map((line) => ({ value: line.key, label: line.name })) ?? []),
   ];
   const now = (what: string) =>
     what === "flour" ? sheet?.weigh.flour_g : what === "filling" ? sheet?.weigh.filling_g : what === "dough" ? sheet?.weigh.dough_g : sheet?.weigh.dough.find((l) => l.key === what)?.grams;
   const choose = (what: string) => {
+    if (FRACTIONS.some((f) => f.value === what)) return edit({ ...document, pin: { by: "dough", amount: `${((sheet?.weigh.recipe_g ?? 500) * Number(what)).toFixed(0)} g`, gives_way: "pieces" } });
     if (what === "nothing") {
       // The numbers in sight stay as they are when nothing is held any more.
       const s = sheet?.scaled;

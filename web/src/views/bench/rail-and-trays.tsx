@@ -105,7 +105,7 @@ export function RailAndTrays({ sheet, tray, now, stale, answer, onOpen, onAnswer
         </section>
         <section aria-label="What you will see" className="min-w-0">
           <Plates sheet={sheet} now={now} />
-          {tray === "weigh" && <Recipe pantry={pantry} {...editing} />}
+          {tray === "weigh" && <Recipe pantry={pantry} swaps={sheet.weigh.swaps} {...editing} />}
         </section>
         <div className="flex flex-col gap-3 wide:border-l-2 wide:border-rim wide:pl-5">
           {cautions.filter((c) => c.urgent).map((c) => <Warning key={c.code} title={u.text(c.title)} text={u.text(c.text)} urgent />)}

@@ -8,6 +8,7 @@ import { useUnits } from "../../lib/settings";
 import { useNow } from "../../lib/use-now";
 import { FermentCurve } from "../../trays/ferment";
 import { CoreCurve } from "../../trays/heat";
+import { Mixing } from "../../trays/mixing";
 import { Button } from "../../ui/button";
 import { Notice, Warning } from "../../ui/facts";
 import { Panel } from "../../ui/panel";
@@ -191,7 +192,7 @@ function StepView({ step, due, now, sheet, endedAt, onDone, extras }: StepProps)
           {step.stage === "rise" && <FermentCurve tray={sheet.rise} now={now} large width={460} height={250} />}
           {step.stage === "proof" && <FermentCurve tray={sheet.proof} now={now} large width={460} height={250} />}
           {step.stage === "heat" && <CoreCurve heat={sheet.heat} minute={heatFrom ? (now - heatFrom) / 60_000 : null} large width={460} height={250} />}
-          {step.stage === "weigh" && <Amounts lines={sheet.weigh.dough} />}
+          {step.stage === "weigh" && <Mixing order={sheet.weigh.order} large />}
           {step.cautions.filter((c) => c.urgent).map((c) => <Warning key={c.code} title={u.text(c.title)} text={u.text(c.text)} urgent />)}
         </div>
       </div>

@@ -6,7 +6,9 @@ import { client, take, type RecipeOut } from "../../api/client";
 import { keep, kept } from "../../lib/kept";
 import { useLater } from "../../lib/use-later";
 import { Button } from "../../ui/button";
-import { bakesQuery, recipeQuery } from "../queries";
+import { bakesQuery, kitchensQuery, pantryQuery, recipeQuery } from "../queries";
+import { put, type Correction } from "./corrections";
+import { Cups } from "./cups";
 import { Understood } from "./understood";
 
 const KEY = "recipe";
@@ -30,8 +32,11 @@ Let rise 1 hour. Divide into 10 pieces…`;
 /** A recipe written for another kitchen, and what is understood of it, while it is typed. */
 export function Reading() {
   const [text, setText] = useState(() => kept(KEY, ""));
+  const [corrections, setCorrections] = useState<Correction[]>(() => kept(`${KEY}.corrections`, []));
+  const kitchens = useQuery(kitchensQuery);
+  const pantry = useQuery(pantryQuery);
   const asked = useLater(text, 250);
-  const reading = useQuery({ ...recipeQuery(asked), enabled: asked.trim() !== "", placeholderData: keepPreviousData });
+  const reading = useQuery({ ...recipeQuery(asked, corrections), enabled: asked.trim() !== "", placeholderData: keepPreviousData });
   const [trouble, setTrouble] = useState<string | null>(null);
   const area = useRef<HTMLTextAreaElement>(null);
   const navigate = useNavigate();
@@ -45,6 +50,16 @@ export function Reading() {
     setText(next);
     // What was typed outlives a closed page.
     keep(KEY, next);
+  };
+  const correct = (change: Correction) => {
+    const next = put(corrections, change);
+    setCorrections(next);
+    keep(`${KEY}.corrections`, next);
+  };
+  const clear = () => {
+    change("");
+    setCorrections([]);
+    keep(`${KEY}.corrections`, []);
   };
   const open = async (file: File | undefined) => file && change(await file.text());
   const bench = async (read: RecipeOut) => {
@@ -61,8 +76,9 @@ export function Reading() {
     <main className="mx-auto w-full max-w-[1320px] px-4 pt-3 pb-8 tab:px-8">
       <h1 className="text-[1.75rem] leading-tight font-bold">A recipe from another kitchen</h1>
       <p className="text-muted">Paste it as it stands: cups, spoons, fractions, ranges, method and all. Every line says what it was taken for, in grams, and how sure that is.</p>
+      {kitchens.data?.[0] && <Cups kitchen={kitchens.data[0]} />}
       <div className="mt-3 grid items-start gap-6 wide:grid-cols-[2fr_3fr]">
-        <section aria-label="The recipe">
+        <section aria-label="The recipe" className="wide:sticky wide:top-3">
           <label className="block">
             <span className="sr-only">The recipe, as written</span>
             <textarea ref={area} value={text} onChange={(e) => change(e.target.value)} placeholder={HINT} rows={20} spellCheck={false} aria-label="The recipe, as written" className="w-full resize-y rounded-2xl border-2 border-cobalt bg-enamel p-4 leading-relaxed placeholder:text-muted" />
@@ -73,7 +89,7 @@ export function Reading() {
               <input type="file" accept=".txt,.md,.html,.json,text/*,application/json,application/ld+json" className="sr-only" onChange={(e) => void open(e.target.files?.[0])} />
             </label>
             {text && (
-              <Button look="bare" onClick={() => change("")}>
+              <Button look="bare" onClick={clear}>
                 Clear it
               </Button>
             )}
@@ -85,7 +101,7 @@ export function Reading() {
               {reading.error.message}
             </p>
           )}
-          {shown && !reading.isError && <Understood reading={shown} trouble={trouble} onTake={() => void bench(shown)} />}
+          {shown && !reading.isError && <Understood reading={shown} pantry={pantry.data ?? []} onCorrect={correct} trouble={trouble} onTake={() => void bench(shown)} />}
           {text.trim() === "" && <p className="rounded-2xl border-2 border-dashed border-rim p-6 text-muted">What is understood appears here as you write.</p>}
         </section>
       </div>

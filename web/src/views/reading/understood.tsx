@@ -1,9 +1,11 @@
-import type { RecipeOut } from "../../api/client";
+import type { PantryItem, RecipeOut } from "../../api/client";
 import { duration } from "../../lib/clock";
 import { useUnits } from "../../lib/settings";
+import { Amount } from "../../ui/amount";
 import { Button } from "../../ui/button";
+import { Choice } from "../../ui/choice";
+import { nthOf, type Correction, type Line } from "./corrections";
 
-type Line = RecipeOut["lines"][number];
 type Says = RecipeOut["said"][number];
 
 const PARTS = [
@@ -15,13 +17,24 @@ const PARTS = [
 ];
 const STEPS: Record<string, string> = { bake: "bake", preheat: "oven", steam: "steam", rise: "first rise", proof: "final proof", rest: "rest", knead: "knead", yeast: "for the yeast", fry: "pan" };
 
-function Amount({ line }: { line: Line }) {
+interface Editing {
+  pantry: PantryItem[];
+  onCorrect: (change: Correction) => void;
+}
+
+/** Grams of a line, changed in place; a number the cook wrote is sure. */
+function Grams({ line, nth, onCorrect }: Editing & { line: Line; nth: number }) {
   const u = useUnits();
-  if (!line.grams) return <span className={line.by === "taste" ? "text-muted" : "font-bold text-crust"}>{line.by === "taste" ? "to taste" : "?"}</span>;
-  const { low, typical, high } = line.grams;
+  const put = (typed: string) => {
+    const value = Number(typed.replace(",", "."));
+    if (typed.trim() && Number.isFinite(value)) onCorrect({ written: line.written, nth, grams: u.units === "us" ? value * 28.349523125 : value });
+  };
+  const { low, typical, high } = line.grams ?? { low: 0, typical: 0, high: 0 };
+  const shown = !line.grams ? "" : u.units === "us" ? (typical / 28.349523125).toFixed(2) : typical < 10 ? typical.toFixed(1) : typical.toFixed(0);
   return (
     <>
-      <strong className="text-[1.12rem]">{u.mass(typical)}</strong>
+      <Amount label={`Amount of ${line.name || line.written}`} shown={shown || (line.by === "taste" ? "–" : "?")} unit={u.units === "us" ? "oz" : "g"} step={1} largeStep={10} invalid={!line.grams && line.by !== "taste"} className="[--chip:var(--inset)]" onCommit={put} />
+      {line.by === "taste" && <span className="block text-sm text-muted">to taste</span>}
       {high > low * 1.02 && (
         <span className="block text-sm text-muted">
           {u.mass(low)} to {u.mass(high)}
@@ -31,12 +44,20 @@ function Amount({ line }: { line: Line }) {
   );
 }
 
-function Row({ line }: { line: Line }) {
+const PART_OPTIONS = PARTS.map(({ key, name }) => ({ value: key, label: name }));
+
+function Row({ line, nth, pantry, onCorrect }: Editing & { line: Line; nth: number }) {
   const lost = line.by !== "taste" && (!line.use || !line.grams);
   return (
     <li className="flex justify-between gap-4 border-t-2 border-inset py-1.5">
       <span className="min-w-0">
-        <span className={`font-semibold ${lost ? "text-crust" : ""}`}>{line.use ? line.name : "not understood"}</span>
+        <Choice label={`Taken for, ${line.written}`} value={line.use ?? ""} options={pantry.map((item) => ({ value: item.key, label: item.name }))} onChoose={(use) => onCorrect({ written: line.written, nth, use })}
+          className={`min-h-6 border-b-2 border-dotted border-rim text-left font-semibold ${lost ? "text-crust" : ""}`}>
+          {line.use ? line.name : "not understood: choose"}
+        </Choice>{" "}
+        <Choice label={`Belongs to, ${line.written}`} value={line.part} options={PART_OPTIONS} onChoose={(part) => onCorrect({ written: line.written, nth, part })} className="min-h-6 px-1 text-sm text-cobalt underline decoration-rim decoration-2 underline-offset-4">
+          move
+        </Choice>
         <span className="block text-sm break-words text-muted">“{line.written}”</span>
         {line.why.map((why) => (
           <span key={why} className={`block text-sm ${lost ? "text-crust" : "text-muted"}`}>
@@ -45,7 +66,7 @@ function Row({ line }: { line: Line }) {
         ))}
       </span>
       <span className="shrink-0 text-right">
-        <Amount line={line} />
+        <Grams line={line} nth={nth} pantry={pantry} onCorrect={onCorrect} />
       </span>
     </li>
   );
@@ -60,15 +81,16 @@ function Value({ says }: { says: Says }) {
 }
 
 /** What was made of a recipe, line by line, and the way to the Bench. */
-export function Understood({ reading, trouble, onTake }: { reading: RecipeOut; trouble: string | null; onTake: () => void }) {
+export function Understood({ reading, trouble, onTake, ...editing }: Editing & { reading: RecipeOut; trouble: string | null; onTake: () => void }) {
   const u = useUnits();
+  const nth = nthOf(reading.lines);
   const lost = reading.lines.filter((l) => l.by !== "taste" && (!l.use || !l.grams)).length;
   return (
     <div className="rounded-2xl border-2 border-cobalt bg-enamel p-5">
       <div className="flex flex-wrap items-start justify-between gap-3">
         <div>
           <h2 className="text-[1.35rem] leading-tight font-bold">{reading.title}</h2>
-          <p className={lost ? "font-semibold text-crust" : "text-muted"}>{lost ? `${lost} of ${reading.lines.length} lines need a word from you: change them on the left.` : `All ${reading.lines.length} lines are read.`}</p>
+          <p className={lost ? "font-semibold text-crust" : "text-muted"}>{lost ? `${lost} of ${reading.lines.length} lines need a word from you: choose what they are, or change the text.` : `All ${reading.lines.length} lines are read.`}</p>
         </div>
         <Button look="solid" disabled={reading.problems.length > 0} onClick={onTake}>
           Put it on the bench
@@ -92,9 +114,10 @@ export function Understood({ reading, trouble, onTake }: { reading: RecipeOut; t
                 {name} <span className="text-cobalt">{u.mass(lines.reduce((sum, l) => sum + (l.grams?.typical ?? 0), 0))}</span>
               </h3>
               <ul>
-                {lines.map((line, i) => (
-                  <Row key={`${line.written}-${i}`} line={line} />
-                ))}
+                {lines.map((line) => {
+                  const at = nth[reading.lines.indexOf(line)] ?? 0;
+                  return <Row key={`${line.written}-${at}`} line={line} nth={at} {...editing} />;
+                })}
               </ul>
             </section>
           );

@@ -1,0 +1,60 @@
+"""What the cook puts right in a reading, kept beside the text it belongs to."""
+
+from collections import Counter
+from collections.abc import Sequence
+from dataclasses import dataclass, replace
+
+from airycrumb.pantry import find
+from airycrumb.problems import InputError, Problem
+from airycrumb.recipe.lines import Habits, ReadLine, as_item, exact
+from airycrumb.recipe.reading import PlacedLine, Reading
+
+PART_NAMES = ("dough", "sponge", "filling", "wash", "topping")
+MOST_GRAMS = 100_000.0
+
+
+@dataclass(frozen=True)
+class Correction:
+    """What one thing in a line really is. written, nth: the line as it stood, and which thing of that line from 0.
+
+    use: pantry key; grams: g; part: one of PART_NAMES; None leaves it as read.
+    """
+
+    written: str
+    nth: int
+    use: str | None = None
+    grams: float | None = None
+    part: str | None = None
+
+
+def _line(line: ReadLine, put: Correction, habits: Habits) -> ReadLine:
+    if put.use is not None and put.use != line.use:
+        line = as_item(line, find(put.use, "corrections"), habits)
+    if put.grams is not None:
+        line = replace(line, grams=exact(put.grams), by="mass", why=("You said how much it is.",))
+    return line
+
+
+def _check(put: Correction) -> None:
+    if put.grams is not None and not 0 <= put.grams <= MOST_GRAMS:
+        message = f"{put.grams:.6g} g of “{put.written[:40]}” is outside what can be worked out: keep it between 0 and {MOST_GRAMS:,.0f} g."
+        raise InputError([Problem("out_of_range", "corrections", message)])
+    if put.part is not None and put.part not in PART_NAMES:
+        message = f"“{put.part[:20]}” is no part of a recipe: use {', '.join(PART_NAMES)}."
+        raise InputError([Problem("not_a_part", "corrections", message)])
+
+
+def corrected(reading: Reading, corrections: Sequence[Correction], habits: Habits) -> Reading:
+    """The reading with the cook's corrections; those of a line that is no longer there are passed over."""
+    wanted = {(c.written, c.nth): c for c in corrections}
+    seen: Counter[str] = Counter()
+    lines = []
+    for placed in reading.lines:
+        put = wanted.get((placed.line.written, seen[placed.line.written]))
+        seen[placed.line.written] += 1
+        if put is not None:
+            _check(put)
+            line = _line(placed.line, put, habits)
+            placed = PlacedLine(put.part or placed.part, put.part is not None or placed.sure, line)
+        lines.append(placed)
+    return replace(reading, lines=lines)

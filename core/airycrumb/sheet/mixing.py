@@ -1,0 +1,64 @@
+"""The order things go into the bowl, and what the scale reads after each."""
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+from airycrumb.formula import Line
+
+# Order in the bowl by role; what is not named goes in after the salt. Fat last: it would coat the flour.
+STRAIGHT = ("flour", "yeast", "leavener", "improver", "sugar", "dairy", "salt", "", "liquid", "egg", "fat")
+AFTER_JUG = ("flour", "leavener", "improver", "sugar", "dairy", "salt", "", "egg", "fat")
+SUGARY = 10.0  # % of the flour from which ordinary yeast is kept from the sugar; models.md section 1
+NOTES = {
+    "wake": "Stir, wait 5 to 15 min for foam. No foam: stop, the yeast is dead.",
+    "pour": "Everything from the jug.",
+    "apart": "Yeast in its own water; the sugar joins in the bowl.",
+    "fat": "Knead it in once the dough has come together.",
+}
+
+
+@dataclass(frozen=True)
+class Added:
+    """One thing going onto the scale. adds_g: of it; reads_g: the scale afterwards if never set to zero since
+    the vessel went on; vessel: "bowl" or "jug"; note: what to do with it, "" for nothing."""
+
+    vessel: str
+    key: str
+    name: str
+    adds_g: float
+    reads_g: float
+    note: str
+
+
+def _ranked(lines: Sequence[Line], order: tuple[str, ...]) -> list[Line]:
+    rank = {role: i for i, role in enumerate(order)}
+    return sorted(lines, key=lambda line: rank.get(line.role, rank[""]))
+
+
+def _onto(vessel: str, lines: Sequence[Line], start: float, notes: dict[str, str]) -> list[Added]:
+    reads, steps = start, []
+    for line in lines:
+        reads += line.shown_g
+        steps.append(Added(vessel, line.key, line.name, line.shown_g, round(reads, 3), notes.get(line.role, "")))
+    return steps
+
+
+def mixing_order(dough: Sequence[Line], woken: bool, sugar_percent: float) -> list[Added]:
+    """What to put on the scale, in turn, as it shows it; the last reading in the bowl is the whole dough.
+
+    woken: yeast woken in the liquid, in a jug of its own, before the flour. Masses in g, as `Line`.
+    """
+    lines = [line for line in dough if line.shown_g > 0]
+    liquids = [line for line in lines if line.role == "liquid"]
+    if not woken or not liquids:
+        return _onto("bowl", _ranked(lines, STRAIGHT), 0.0, {"fat": NOTES["fat"]})
+    yeasts = [line for line in lines if line.role == "yeast"]
+    note = NOTES["wake"] + (f" {NOTES['apart']}" if sugar_percent > SUGARY else "")
+    jug = _onto("jug", [*liquids, *yeasts], 0.0, {"yeast": note})
+    rest = _ranked([line for line in lines if line.role not in ("liquid", "yeast")], AFTER_JUG)
+    dry = [line for line in rest if line.role not in ("egg", "fat")]
+    wet = [line for line in rest if line.role in ("egg", "fat")]
+    bowl = _onto("bowl", dry, 0.0, {})
+    at = bowl[-1].reads_g if bowl else 0.0
+    poured = Added("bowl", "jug", "the jug", jug[-1].reads_g, round(at + jug[-1].reads_g, 3), NOTES["pour"])
+    return [*jug, *bowl, poured, *_onto("bowl", wet, poured.reads_g, {"fat": NOTES["fat"]})]

@@ -1,0 +1,161 @@
+"""The Weigh tray: the order on the scale, ice, swaps, and how surely a dough is known."""
+
+import json
+import unittest
+from typing import Any
+
+from hypothesis import given
+from hypothesis import strategies as st
+
+from airycrumb import formula
+from airycrumb.formats import read_bake, read_kitchen
+from airycrumb.pantry import find
+from airycrumb.problems import InputError
+from airycrumb.quantities import Band
+from airycrumb.rise import Place, State
+from airycrumb.rise.forecast import cooler_adds, forecast, prior
+from airycrumb.sheet import Sheet
+from tests.core.examples import DEMO_BAKES, bake_document, kitchen_document, sheet
+from tests.core.test_rise import LEAN
+
+
+def changed(document: dict[str, Any], changes: list[Any]) -> dict[str, Any]:
+    """The document with an answer's changes, rows added where they are new."""
+    new: dict[str, Any] = json.loads(json.dumps(document))
+    for change in changes:
+        place: Any = new
+        for step in change.path[:-1]:
+            if isinstance(place, list) and step == len(place):
+                place.append({})
+            place = place[step]
+        place[change.path[-1]] = change.value
+    return new
+
+
+class OntoTheScale(unittest.TestCase):
+    def test_the_last_reading_is_the_whole_dough_in_either_school(self) -> None:
+        for path in DEMO_BAKES:
+            for woken in (False, True):
+                with self.subTest(bake=path.stem, woken=woken):
+                    w = sheet(bake_document(path.stem, dough={"yeast_woken": woken})).weigh
+                    self.assertAlmostEqual(w.order[-1].reads_g, round(w.dough_g), delta=1e-6)
+
+    def test_straight_in_the_flour_is_first_and_the_fat_last(self) -> None:
+        order = sheet(bake_document()).weigh.order
+        self.assertEqual((order[0].key, order[-1].key), ("all-purpose flour", "oil"))
+        self.assertEqual({step.vessel for step in order}, {"bowl"})
+
+    def test_woken_yeast_goes_into_a_jug_and_waits_for_foam(self) -> None:
+        order = sheet(bake_document(dough={"yeast_woken": True})).weigh.order
+        jug = [step for step in order if step.vessel == "jug"]
+        self.assertEqual([step.key for step in jug], ["whole milk", "water", "instant yeast"])
+        self.assertIn("No foam: stop", jug[-1].note)
+        poured = next(step for step in order if step.key == "jug")
+        self.assertAlmostEqual(poured.adds_g, jug[-1].reads_g)
+
+    def test_a_sugary_dough_keeps_yeast_and_sugar_apart(self) -> None:
+        order = sheet(bake_document("pear-hazelnut-buns", dough={"yeast_woken": True})).weigh.order
+        self.assertIn("Yeast in its own water", next(s.note for s in order if s.key == "instant yeast"))
+
+
+class Ice(unittest.TestCase):
+    def test_it_agrees_with_the_bakers_rule(self) -> None:
+        # Common practice, no source: ice = water x (tap - needed) / (tap + 80).
+        for tap, needed in ((16, 4), (20, 10), (25, 2)):
+            self.assertAlmostEqual(formula.ice(1000, needed, tap) / (1000 * (tap - needed) / (tap + 80)), 1, delta=0.01)
+
+    def test_a_cold_enough_tap_needs_none_and_it_is_never_more_than_the_water(self) -> None:
+        self.assertEqual(formula.ice(300, 15, 12), 0)
+        self.assertEqual(formula.ice(300, -500, 12), 300)
+
+    def test_a_machine_in_a_hot_kitchen_asks_for_ice(self) -> None:
+        hot = bake_document("hake-fennel-buns", plan={"room": "34 C"})
+        self.assertGreater(sheet(hot, kneading_warms="8 C").weigh.ice_g, 10)
+        self.assertEqual(sheet(hot).weigh.ice_g, 0)
+
+
+class Swaps(unittest.TestCase):
+    def each(self) -> list[tuple[dict[str, Any], Sheet, Any]]:
+        """Every swap of every demo bake, with its document and sheet."""
+        found = []
+        for path in DEMO_BAKES:
+            document = bake_document(path.stem)
+            s = sheet(document)
+            found += [(document, s, swap) for swap in s.weigh.swaps]
+        return found
+
+    def test_every_swap_keeps_the_water_the_fat_and_the_lift(self) -> None:
+        self.assertGreater(len(self.each()), 25)
+        for document, before, swap in self.each():
+            with self.subTest(bake=document["name"], of=swap.of, to=swap.answer.label):
+                after = sheet(changed(document, swap.answer.changes)).weigh.percentages
+                was = before.weigh.percentages
+                self.assertAlmostEqual(after.true_hydration, was.true_hydration, delta=0.35)
+                self.assertAlmostEqual(after.yeast, was.yeast, delta=0.01)
+                self.assertAlmostEqual(after.salt, was.salt, delta=0.01)
+                if swap.of not in ("whole milk", "water"):
+                    self.assertAlmostEqual(after.fat, was.fat, delta=0.2)
+
+    def test_milk_for_water_says_what_fat_comes_with_it(self) -> None:
+        swap = next(s for s in sheet(bake_document("pear-hazelnut-buns")).weigh.swaps if s.of == "whole milk")
+        self.assertIn("fat goes with the milk", swap.why)
+
+    def test_yeasts_go_by_the_trades_ratio(self) -> None:
+        # Common practice, no source: fresh : active dry : instant = 3 : 1.3 : 1 by mass.
+        labels = {s.answer.label for s in sheet(bake_document("pear-hazelnut-buns")).weigh.swaps}
+        self.assertLessEqual({"7.8 g active dry yeast", "18 g fresh yeast"}, labels)
+
+
+class HowSure(unittest.TestCase):
+    PARTS = [(find("bread flour"), 500.0), (find("water"), 330.0)]
+
+    def test_weighed_is_sure(self) -> None:
+        bands = tuple(Band(g, g, g) for _, g in self.PARTS)
+        for given_bands in (bands, ()):
+            doubt = formula.hydration_doubt(self.PARTS, given_bands)
+            self.assertEqual((doubt.hydration.low, doubt.hydration.high, doubt.most), (66, 66, None))
+
+    def test_cups_of_flour_swing_it_as_by_hand(self) -> None:
+        # By hand: 330/575 = 57.4 %, 330/440 = 75 %.
+        doubt = formula.hydration_doubt(self.PARTS, (Band(440, 500, 575), Band(330, 330, 330)))
+        self.assertAlmostEqual(doubt.hydration.low, 57.4, delta=0.05)
+        self.assertAlmostEqual(doubt.hydration.high, 75.0, delta=0.05)
+        self.assertEqual(doubt.most, 0)
+
+    @given(st.floats(0.6, 1.0), st.floats(1.0, 1.5), st.floats(0.5, 20))
+    def test_its_band_holds_the_typical_and_knows_no_batch_size(self, low: float, high: float, times: float) -> None:
+        bands = [Band(low * g, g, high * g) for _, g in self.PARTS]
+        one = formula.hydration_doubt(self.PARTS, tuple(bands)).hydration
+        scaled = tuple(Band(b.low * times, b.typical * times, b.high * times) for b in bands)
+        many = formula.hydration_doubt([(i, g * times) for i, g in self.PARTS], scaled).hydration
+        self.assertTrue(one.low <= 66 + 1e-9 and one.high >= 66 - 1e-9)
+        self.assertAlmostEqual(one.low, many.low, places=6)
+        self.assertAlmostEqual(one.high, many.high, places=6)
+
+    def test_an_amount_outside_its_own_band_is_refused(self) -> None:
+        document = bake_document()
+        document["dough"]["ingredients"][0] |= {"low": "500 g", "high": "600 g"}
+        with self.assertRaisesRegex(InputError, "should lie between its least and its most"):
+            read_bake(document)
+
+    def test_a_kitchens_cups_are_read_and_nonsense_is_refused(self) -> None:
+        measuring = {"cups": "metric", "filled": "dipped", "weighed": {"bread flour": "5 oz"}}
+        habits = read_kitchen(kitchen_document(measuring=measuring)).habits
+        self.assertEqual((habits.cups, habits.filled), ("metric", "dipped"))
+        self.assertAlmostEqual(dict(habits.own_cups)["bread flour"], 141.7, delta=0.1)
+        for weighed, part in (({"gravel": "100 g"}, "not in the pantry"), ({"bread flour": "4 kg"}, "outside")):
+            with self.assertRaisesRegex(InputError, part):
+                read_kitchen(kitchen_document(measuring={"weighed": weighed}))
+
+
+class ACoolerRoom(unittest.TestCase):
+    def test_it_takes_longer_and_more_so_the_cooler(self) -> None:
+        start, place = State(25.0), Place(21.0, "bowl", 900.0)
+        found, stage, _ = forecast(LEAN, start, place, 2.0, prior(0.0, 0.1), [])
+        two, four = (cooler_adds(found, stage, start, place, degrees) for degrees in (2.0, 4.0))
+        assert two is not None and four is not None
+        self.assertTrue(0 < two < four)
+        # It is the same forecast, made for the cooler room.
+        direct, _, _ = forecast(LEAN, start, Place(19.0, "bowl", 900.0), 2.0, prior(0.0, 0.1), [])
+        assert found.ready and direct.ready
+        self.assertAlmostEqual(found.ready.typical + two, direct.ready.typical, delta=0.6)

@@ -1,0 +1,75 @@
+import { useState } from "react";
+
+import type { Sheet } from "../api/client";
+import { keep, kept } from "../lib/kept";
+import { useUnits } from "../lib/settings";
+
+type Added = Sheet["weigh"]["order"][number];
+const WAYS = [
+  { key: "zero", label: "zero after each" },
+  { key: "sum", label: "keep adding" },
+] as const;
+
+/** Set to zero or keep adding: how this cook uses the scale, remembered here. */
+function useWay() {
+  const [way, setWay] = useState<(typeof WAYS)[number]["key"]>(() => kept("scale-way", "zero"));
+  const change = (next: typeof way) => {
+    setWay(next);
+    keep("scale-way", next);
+  };
+  return [way, change] as const;
+}
+
+function Step({ step, way, done, large, onTick }: { step: Added; way: string; done: boolean; large: boolean; onTick: () => void }) {
+  const u = useUnits();
+  const shown = way === "sum" ? step.reads_g : step.adds_g;
+  return (
+    <li className="border-t-2 border-inset first:border-t-0">
+      <label className={`flex cursor-pointer items-center gap-3 ${large ? "min-h-14 py-1.5 text-xl" : "min-h-9 py-1"}`}>
+        <input type="checkbox" checked={done} onChange={onTick} aria-label={`${step.name} is in`} className={`shrink-0 accent-cobalt ${large ? "h-7 w-7" : "h-5 w-5"}`} />
+        <span className={`min-w-0 flex-1 ${done ? "text-muted line-through" : ""}`}>
+          {step.name}
+          {step.note && !done && <span className="block text-sm leading-tight text-muted">{u.text(step.note)}</span>}
+        </span>
+        <span className="shrink-0 text-right">
+          <strong className={`${done ? "text-muted" : "text-cobalt"} ${large ? "text-[1.7rem]" : "text-[1.12rem]"}`}>{u.mass(shown)}</strong>
+          {way === "sum" && <span className="block text-sm text-muted">+ {u.mass(step.adds_g)}</span>}
+        </span>
+      </label>
+    </li>
+  );
+}
+
+/** What goes onto the scale in turn, ticked off as it goes in. The figure is what the scale shows. */
+export function Mixing({ order, large = false }: { order: Added[]; large?: boolean }) {
+  const [way, setWay] = useWay();
+  const [done, setDone] = useState<Set<string>>(new Set());
+  const tick = (key: string) => setDone((now) => new Set(now.has(key) ? [...now].filter((k) => k !== key) : [...now, key]));
+  const vessels = [...new Set(order.map((step) => step.vessel))];
+  return (
+    <section aria-label="Onto the scale">
+      <p className="flex flex-wrap items-baseline justify-between gap-x-3">
+        <strong className="text-[1.05rem]">Onto the scale</strong>
+        <span role="group" aria-label="The scale">
+          {WAYS.map(({ key, label }) => (
+            <button key={key} type="button" aria-pressed={way === key} onClick={() => setWay(key)} className={`${large ? "min-h-11" : "min-h-7"} px-1.5 text-sm font-semibold ${way === key ? "text-ink" : "text-cobalt underline"}`}>
+              {label}
+            </button>
+          ))}
+        </span>
+      </p>
+      {vessels.map((vessel) => (
+        <div key={vessel}>
+          <p className="pt-1 text-sm text-muted">{vessel === "jug" ? "A jug on the scale, set to zero" : "The bowl on the scale, set to zero"}</p>
+          <ol>
+            {order
+              .filter((step) => step.vessel === vessel)
+              .map((step) => (
+                <Step key={`${vessel}-${step.key}`} step={step} way={way} large={large} done={done.has(`${vessel}-${step.key}`)} onTick={() => tick(`${vessel}-${step.key}`)} />
+              ))}
+          </ol>
+        </div>
+      ))}
+    </section>
+  );
+}
