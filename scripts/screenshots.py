@@ -11,6 +11,28 @@ from scripts.serving import CHROMIUM, FLAGS, ROOT
 
 FOLDER = ROOT / "docs" / "screenshots"
 NOW = datetime(2026, 11, 25, 13, 5, tzinfo=UTC)
+RECIPE = """Chickpea and blue cheese half-moons
+Makes 10
+
+Dough
+3 to 3 1/2 cups plain flour
+1 packet dried yeast
+1 cup warm milk
+1 egg + 1 yolk
+2 tbsp butter, softened
+1 1/2 tsp salt
+
+Filling
+1 (400 g) tin chickpeas
+half a large onion, finely chopped
+3/4 cup (90 g) blue cheese
+2 heaped tbsp parsley
+
+Method
+Warm the milk to 40 C, stir in the yeast and wait 10 minutes for foam.
+Let rise 1 hour until doubled. Divide into 10 pieces of 70 g each, roll 12 cm across, fold over and crimp.
+Proof 25 minutes. Bake at 375 F (190 C) for 20-25 minutes.
+"""
 Theme = Literal["light", "dark"]
 SIZES = {"laptop": (1280, 800), "tablet": (820, 1180), "phone": (390, 844)}
 # file, address after the bench's own, size, theme
@@ -40,7 +62,7 @@ def page_of(browser: Browser, base: str, size: str, theme: Theme, now: datetime 
 def shoot(page: Page, name: str) -> None:
     """Wait until it stands still, and take the picture."""
     page.wait_for_load_state("networkidle")
-    page.wait_for_selector("svg[role=img]:visible")
+    page.wait_for_selector("svg:visible")
     page.evaluate("document.fonts.ready")
     page.wait_for_timeout(250)
     page.screenshot(path=Path(FOLDER) / f"{name}.png")
@@ -75,6 +97,14 @@ def take_all(served: Served) -> None:
             page.wait_for_selector("[data-worked]")
             page.goto(bench + query)
             shoot(page, name)
+        page = page_of(browser, served.base, "laptop", "light")
+        page.goto("/")
+        page.wait_for_selector("[data-worked]")
+        page.goto("/read")
+        page.get_by_label("The recipe, as written").fill(RECIPE)
+        page.wait_for_selector("[data-read=yes] h2")
+        page.get_by_label("The recipe, as written").evaluate("(e) => { e.blur(); e.scrollTop = 0; }")
+        shoot(page, "read-a-recipe")
         hands = first.get_by_role("link", name="Hands").get_attribute("href") or ""
         page = page_of(browser, served.base, "phone", "light")
         page.goto(hands)

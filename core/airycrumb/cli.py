@@ -14,6 +14,7 @@ from airycrumb.formats import load_json, plain_kitchen, read_bake, read_kitchen
 from airycrumb.problems import InputError, Problem
 from airycrumb.recipe import Draft, Reading, read_recipe, to_bake
 from airycrumb.sheet import Sheet, work
+from airycrumb.sheet.export import as_recipe
 
 
 def _read(path: str) -> dict[str, Any]:
@@ -90,6 +91,13 @@ def _sheet(args: argparse.Namespace) -> int:
     return 0
 
 
+def _export(args: argparse.Namespace) -> int:
+    bake = read_bake(_read(args.file))
+    sheet = work(bake, _kitchen(args.kitchen), now=_now(args.now))
+    print(json.dumps(as_recipe(bake.name, sheet), indent=1, ensure_ascii=False))
+    return 0
+
+
 def _recipe_lines(reading: Reading, draft: Draft) -> Iterator[str]:
     """A recipe as understood, line by line."""
     yield reading.title
@@ -118,7 +126,7 @@ def main(argv: list[str] | None = None) -> int:
     parser = argparse.ArgumentParser(prog="airycrumb", description="Work out a bake: amounts, times, wrapper, heat.")
     commands = parser.add_subparsers(dest="command", required=True)
     sheet = commands.add_parser("sheet", help="print everything a bake file needs")
-    sheet.add_argument("file", help="a bake file (docs/formats/bake.md)")
+    sheet.add_argument("file", help="a bake file (docs/formats)")
     sheet.add_argument("--kitchen", help="a kitchen file; without one, a plain kitchen is assumed")
     sheet.add_argument("--now", help="plan as if it were this date and time")
     sheet.add_argument("--json", action="store_true", help="print the sheet as JSON")
@@ -128,6 +136,11 @@ def main(argv: list[str] | None = None) -> int:
     recipe.add_argument("--kitchen", help="a kitchen file, for how its cook fills a cup")
     recipe.add_argument("--bake", action="store_true", help="print the bake file it makes")
     recipe.set_defaults(run=_recipe)
+    export = commands.add_parser("export", help="print a bake as a schema.org Recipe (JSON-LD)")
+    export.add_argument("file", help="a bake file")
+    export.add_argument("--kitchen", help="a kitchen file; without one, a plain kitchen is assumed")
+    export.add_argument("--now", help="plan as if it were this date and time")
+    export.set_defaults(run=_export)
     args = parser.parse_args(argv)
     try:
         return int(args.run(args))

@@ -14,7 +14,8 @@ class Bake:
     """What the cook wants to make. Masses g, temperatures °C, durations min; None: not said.
 
     parts: the recipe as written, a ratio; pieces, *_each_g and pin decide how much is made.
-    bands: how much of each part there may be [g], for a recipe measured by volume; said: what
+    bands: how much of each part there may be [g], for a recipe measured by volume; places: where
+    each part goes ("dough", "sponge" or "late"), () for all into the dough; said: what
     the recipe claims (pieces; piece_weight g; rise, proof, heat min; oven, liquid °C; across mm).
     """
 
@@ -51,6 +52,7 @@ class Bake:
     pin: Pin | None
     kept: frozenset[str]
     bands: tuple[Band, ...] = ()
+    places: tuple[str, ...] = ()
     said: dict[str, float] = field(default_factory=dict)
 
 

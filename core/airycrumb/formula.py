@@ -59,6 +59,38 @@ def percentages(parts: list[Part]) -> Percentages:
 
 
 @dataclass(frozen=True)
+class Sponge:
+    """A sponge as mixed, scaled. g and baker's % of its own flour; flour_share: % of all the dough's flour."""
+
+    grams: float
+    flour_g: float
+    water_g: float
+    yeast_g: float
+    hydration: float
+    yeast: float
+    flour_share: float
+
+
+def sponge(lines: list["Line"], places: tuple[str, ...], parts: list[Part]) -> Sponge | None:
+    """The sponge's own table; None where nothing goes into one, or no flour does. lines and parts alike in order."""
+    inside = [
+        (item, line.grams) for line, place, (item, _) in zip(lines, places, parts, strict=True) if place == "sponge"
+    ]
+    if not _mass(inside, "flour"):
+        return None
+    own, flour = percentages(inside), _mass(inside, "flour")
+    return Sponge(
+        grams=sum(g for _, g in inside),
+        flour_g=flour,
+        water_g=own.true_hydration * flour / 100,
+        yeast_g=_mass(inside, "yeast"),
+        hydration=own.true_hydration,
+        yeast=own.yeast,
+        flour_share=100 * flour / sum(line.grams for line in lines if line.role == "flour"),
+    )
+
+
+@dataclass(frozen=True)
 class HydrationDoubt:
     """True hydration [%] with its 90 % band, and the line that widens it most; most: None where all is weighed."""
 

@@ -1,6 +1,7 @@
 """Bakes: work a sheet from a draft, and keep bakes."""
 
 from datetime import datetime
+from typing import Any
 
 from django.http import HttpRequest
 from ninja import Router
@@ -109,6 +110,17 @@ def read_recipe(request: HttpRequest, payload: RecipeText) -> RecipeOut:
     kitchen = kitchen_of(household_of(request), payload.kitchen_id)
     corrections = [compute.Correction(**c.model_dump()) for c in payload.corrections]
     return RecipeOut(**vars(compute.recipe(payload.text, corrections, kitchen.document)))
+
+
+@router.post(
+    "/recipe/linked",
+    response={200: dict[str, Any], 401: Failure, 403: Failure, 404: Failure, 422: Failure},
+    operation_id="export_recipe",
+)
+def export_recipe(request: HttpRequest, payload: Draft) -> dict[str, Any]:
+    """A bake as a schema.org Recipe (JSON-LD), as this kitchen would make it."""
+    kitchen = kitchen_of(household_of(request), payload.kitchen_id)
+    return compute.as_linked_recipe(payload.bake, kitchen.document, payload.now)
 
 
 @router.get("/bakes", response={200: list[BakeSummary], 401: Failure, 403: Failure}, operation_id="list_bakes")

@@ -15,6 +15,7 @@ from airycrumb.problems import InputError, Problem
 from airycrumb.quantities import Band
 from airycrumb.recipe import Correction, corrected, read_recipe, to_bake
 from airycrumb.sheet import Sheet, work
+from airycrumb.sheet.export import as_recipe
 from airycrumb.sheet.finish import Lesson, finish
 from airycrumb.sheet.rehearse import rehearse
 
@@ -147,6 +148,12 @@ def reply(bake: Document, kitchen: Document, observations: Sequence[Observation]
         return SheetReply(None, list(error.problems))
 
 
+def as_linked_recipe(bake: Document, kitchen: Document, now: datetime) -> Document:
+    """A bake as a schema.org Recipe; InputError for one that cannot be worked."""
+    read = read_bake(bake)
+    return as_recipe(read.name, work(read, _kitchen(kitchen), now=now))
+
+
 def lesson(
     bake: Document,
     kitchen: Document,
@@ -188,6 +195,7 @@ __all__ = [
     "RecipeSays",
     "Sheet",
     "SheetReply",
+    "as_linked_recipe",
     "check_bake",
     "check_kitchen",
     "document_schema",

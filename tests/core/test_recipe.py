@@ -5,16 +5,18 @@ it was filled (115 to 156); a cup of the rest by its density in the pantry; eggs
 large 50 g, medium 44, extra large 56; 1 oz 28.35 g, 1 lb 453.6 g, a stick of butter 113.4 g.
 """
 
+import json
 import unittest
 
 from hypothesis import given
 from hypothesis import strategies as st
 
-from airycrumb.formats import read_bake, read_kitchen
+from airycrumb.formats import load_json, read_bake, read_kitchen
 from airycrumb.problems import InputError
 from airycrumb.recipe import Correction, Habits, Reading, corrected, read_line, read_recipe, to_bake
 from airycrumb.sheet import Sheet, work
-from tests.core.examples import NOON, kitchen_document
+from airycrumb.sheet.export import as_recipe
+from tests.core.examples import DEMO_BAKES, NOON, kitchen_document, sheet
 
 
 def grams(reading: Reading, part: str | None = None) -> dict[str, float]:
@@ -143,6 +145,15 @@ class TwelveManners(unittest.TestCase):
             "Juice of 1 lemon": ("lemon juice", 45),
             "½ tsp ground cumin": ("cumin", 0.5 * 4.929 * 0.42),
             "1½ oz hard cheese": ("hard cheese", 42.5),
+            "1 dozen eggs": ("whole egg", 600),
+            "3 x 400 g tins chickpeas": ("chickpea cooked", 1200),
+            "1 x 7g sachet fast-action dried yeast": ("instant yeast", 7),
+            "1 kg 200 g flour": ("all-purpose flour", 1200),
+            "1 lb 2 oz strong white flour": ("bread flour", 18 * 28.3495),
+            "1 cup plus 2 tbsp milk": ("whole milk", (236.588 + 29.574) * 1.03),
+            "warm water (about 110°F), 1 cup": ("water", 236.588),
+            "⅔ cup whole milk": ("whole milk", 236.588 * 2 / 3 * 1.03),
+            "200-220g potatoes": ("potato", 210),
         }
         for text, (key, expected) in cases.items():
             with self.subTest(text=text):
@@ -166,6 +177,8 @@ class TwelveManners(unittest.TestCase):
         self.assertEqual(set(grams(r, "dough")), {"all-purpose flour", "instant yeast"})
         self.assertEqual(grams(r, "wash"), {"whole egg": 50, "whole milk": 15.2})
         self.assertEqual(to_bake(r).document["heat"]["wash"], "egg")
+        r = read_recipe("500 g flour\n7 g instant yeast\n1 egg, beaten, for the egg wash\nsalt")
+        self.assertEqual((grams(r, "wash"), r.unread), ({"whole egg": 50}, []))
 
     def test_9_salt_goes_by_its_crystal(self) -> None:
         fine, flaky = (read_line(f"1 tsp {kind} salt")[0].grams for kind in ("table", "light flaky"))
@@ -262,6 +275,25 @@ class Slips(unittest.TestCase):
             document["dough"]["ingredients"][0][change.path[-1]] = change.value
         settled = work(read_bake(document), read_kitchen(kitchen_document()), now=NOON)
         self.assertLess(settled.weigh.hydration.high - settled.weigh.hydration.low, 6)
+
+
+class OutAndBack(unittest.TestCase):
+    def test_a_bake_goes_out_as_linked_data_and_comes_back_the_same_dough(self) -> None:
+        for path in DEMO_BAKES:
+            with self.subTest(bake=path.stem):
+                before = sheet(load_json(path.read_text(encoding="utf-8")))
+                page = f'<script type="application/ld+json">{json.dumps(as_recipe(before.name, before))}</script>'
+                r = read_recipe(page)
+                self.assertEqual(r.unread, [])
+                self.assertEqual(r.title, before.name)
+                wanted = {line.key: line.shown_g for line in (*before.weigh.dough, *before.weigh.filling)}
+                self.assertEqual(set(grams(r)), set(wanted))
+                self.assertAlmostEqual(
+                    sum(p.line.grams.typical for p in r.lines if p.line.grams),
+                    sum(line.shown_g for line in (*before.weigh.dough, *before.weigh.filling)),
+                    delta=0.05,
+                )
+                self.assertEqual(to_bake(r).document["pieces"], before.divide.pieces)
 
 
 class PutRight(unittest.TestCase):

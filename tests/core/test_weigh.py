@@ -74,6 +74,72 @@ class Ice(unittest.TestCase):
         self.assertEqual(sheet(hot).weigh.ice_g, 0)
 
 
+class Sponges(unittest.TestCase):
+    """100 g flour : 48 g water : 1 g instant yeast is the trade's stiff sponge (common practice, no source)."""
+
+    def document(self) -> dict[str, Any]:
+        rows = (("bread flour", 100, "sponge"), ("water", 48, "sponge"), ("instant yeast", 1, "sponge"))
+        main = (
+            ("bread flour", 400, "dough"),
+            ("water", 262, "dough"),
+            ("fine salt", 9, "dough"),
+            ("butter", 30, "late"),
+        )
+        ingredients = [{"use": u, "amount": f"{g} g", "part": p} for u, g, p in (*rows, *main)]
+        return bake_document("hake-fennel-buns", dough={"ingredients": ingredients})
+
+    def test_mass_and_water_are_kept_across_sponge_and_dough(self) -> None:
+        w = sheet(self.document()).weigh
+        assert w.sponge
+        self.assertAlmostEqual(w.sponge.hydration, 48 + 0.05, delta=0.06)  # the yeast brings a trace
+        self.assertAlmostEqual(w.sponge.flour_share, 20, places=6)
+        self.assertAlmostEqual(w.percentages.stated_hydration, 62, places=6)
+        self.assertAlmostEqual(w.sponge.grams / w.dough_g, 149 / 850, places=6)
+        self.assertAlmostEqual(w.order[-1].reads_g, round(w.dough_g), delta=1e-6)
+
+    def test_the_sponge_is_first_and_what_comes_late_is_last(self) -> None:
+        w = sheet(self.document()).weigh
+        self.assertEqual([s.key for s in w.order[:3]], ["bread flour", "instant yeast", "water"])
+        self.assertEqual({s.vessel for s in w.order[:3]}, {"sponge"})
+        self.assertEqual(w.order[-1].key, "butter")
+        self.assertIn("sponge", [s.key for s in w.order])
+        self.assertIn("sponge_time", {d.code for d in sheet(self.document()).doubts})
+
+    def test_where_it_goes_changes_no_percentage(self) -> None:
+        document = self.document()
+        apart = sheet(document).weigh.percentages
+        for row in document["dough"]["ingredients"]:
+            del row["part"]
+        self.assertEqual(apart, sheet(document).weigh.percentages)
+        self.assertIsNone(sheet(document).weigh.sponge)
+
+
+class WholeEggs(unittest.TestCase):
+    def test_no_egg_is_cut_and_the_water_stays(self) -> None:
+        for pieces in (5, 7, 11, 13, 20):
+            document = bake_document("pear-hazelnut-buns", pieces=pieces)
+            before = sheet(document)
+            for doubt in (d for d in before.doubts if d.code == "eggs"):
+                for answer in doubt.answers[:-1]:
+                    with self.subTest(pieces=pieces, answer=answer.label):
+                        after = sheet(changed(document, answer.changes)).weigh
+                        egg = next(line.grams for line in after.dough if line.key == "whole egg")
+                        self.assertAlmostEqual(egg, 50 * int(answer.label.split()[0]), delta=0.1)
+                        self.assertAlmostEqual(
+                            after.percentages.true_hydration, before.weigh.percentages.true_hydration, delta=0.05
+                        )
+
+    def test_nearly_a_whole_egg_is_nobodys_question(self) -> None:
+        s = sheet(bake_document("pear-hazelnut-buns", pieces=9))
+        self.assertEqual("eggs" in {d.code for d in s.doubts}, abs(s.weigh.dough[2].grams / 50 - 1) > 0.08)
+
+    def test_yeast_a_scale_cannot_show_is_diluted(self) -> None:
+        s = sheet(bake_document(pieces=4, dough_per_piece="40 g"))
+        yeast = next(line for line in s.weigh.dough if line.key == "instant yeast")
+        self.assertTrue(yeast.below_step)
+        self.assertAlmostEqual(s.weigh.dilutions["instant yeast"] * 5 / 100, yeast.grams)
+
+
 class Swaps(unittest.TestCase):
     def each(self) -> list[tuple[dict[str, Any], Sheet, Any]]:
         """Every swap of every demo bake, with its document and sheet."""

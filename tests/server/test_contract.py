@@ -25,6 +25,7 @@ PERMISSIONS: dict[str, tuple[bool, int | None]] = {
     "list_pantry": (False, None),
     "work_sheet": (False, 404),
     "read_recipe": (False, 404),
+    "export_recipe": (False, 404),
     "list_bakes": (False, None),
     "create_bake": (False, None),
     "read_bake": (False, 404),
@@ -69,6 +70,7 @@ class Permissions(ApiCase):
         bodies: dict[str, Any] = {
             "change_kitchen": {"revision": 1, "document": kitchen_document()},
             "work_sheet": {"bake": bake_document(), "kitchen_id": kitchen_id, "now": now},
+            "export_recipe": {"bake": bake_document(), "kitchen_id": kitchen_id, "now": now},
             "read_recipe": {"text": "500 g flour", "kitchen_id": kitchen_id},
             "save_bake": {"base": 1, "document": bake_document()},
             "start_batch": {"now": now},

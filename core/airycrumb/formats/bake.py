@@ -133,6 +133,7 @@ def read_bake(document: Document) -> Bake:
         pin=_pin(document.get("pin"), parts, r),
         kept=frozenset(document.get("kept", [])),
         bands=r.bands(dough["ingredients"], parts, "dough.ingredients"),
+        places=tuple(row.get("part", "dough") for row in dough["ingredients"]),
         said=_said(document.get("said", {}), r),
     )
     r.done()

@@ -55,7 +55,36 @@ def number(text: str) -> float:
 
 
 def read_amount(text: str) -> tuple[Measure | None, str]:
-    """The amount a plain text begins with, and what follows it; None where it begins with none."""
+    """The amount a plain text begins with, and what follows it; None where it begins with none.
+
+    "3 x 400 g" is 1200 g, "2 dozen" 24 pieces, "1 lb 2 oz" 18 oz.
+    """
+    if times := TIMES.match(text):
+        measure, rest = _single(text[times.end() :])
+        return (None, text) if measure is None else (_times(measure, number(times[1])), rest)
+    measure, rest = _single(text)
+    if measure is None:
+        return None, text
+    if dozen := re.match(r"^dozens?\b\s*", rest, re.IGNORECASE):
+        return _times(measure, 12.0), rest[dozen.end() :]
+    follows, after = _single(rest)
+    if measure.unit in SMALLER and follows and follows.unit == SMALLER[measure.unit][0]:
+        larger = _times(measure, SMALLER[measure.unit][1])
+        ends = ("low", "typical", "high")
+        summed = {end: getattr(larger, end) + getattr(follows, end) for end in ends}
+        return replace(follows, **summed), after
+    return measure, rest
+
+
+TIMES = re.compile(r"^\s*(\d+)\s*[x×]\s*(?=\d)", re.IGNORECASE)
+SMALLER = {"kg": ("g", 1000.0), "lb": ("oz", 16.0)}
+
+
+def _times(measure: Measure, times: float) -> Measure:
+    return replace(measure, low=measure.low * times, typical=measure.typical * times, high=measure.high * times)
+
+
+def _single(text: str) -> tuple[Measure | None, str]:
     match = AMOUNT.match(text)
     if match is None or (match["low"] is None and match["unit"] is None):
         return None, text

@@ -17,6 +17,7 @@ from airycrumb.quantities import Band
 from airycrumb.recipe.amounts import SIZES, Measure, plain, read_amount
 from airycrumb.recipe.names import Match, match
 
+BY_TASTE = ("salt", "spice")
 US_CUP_ML = CUPS["us"]["cup"]
 BRACKET = re.compile(r"\(([^)]*)\)")
 BULLET = re.compile(r"^\s*(?:[-*•·‣▢☐]+|\d+[.)](?=\s+\D|\s+\d))\s*")
@@ -160,12 +161,20 @@ def _calibrates(first: Measure, grams: Band | None) -> list[str]:
 def _one(text: str, written: str, habits: Habits, carried: list[Band]) -> tuple[ReadLine | None, list[Band]]:
     """One part of a line; an amount with no ingredient is carried to the part that names it."""
     found, rest = _alternatives(text)
+    if not found and "," in text:
+        # "warm water, 1 cup"
+        head, _, tail = text.rpartition(",")
+        measure, nothing = read_amount(tail)
+        if measure and not nothing.strip():
+            found, rest = [(measure, False)], head
     named: Match = match(rest)
     if named.item is None:
         if found and not rest.strip(" .,:;"):
             return None, [*carried, *_carry(found)]
         return ReadLine(written, None, rest.strip(), None, "", 0.0, (named.why,), text), []
     item = named.item
+    if not found and item.role in BY_TASTE:
+        return _to_taste(text, written), []
     grams, by, why = _best(found, item, habits)
     for millilitres in carried:
         extra = item.density or 1.0

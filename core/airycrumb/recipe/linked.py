@@ -69,13 +69,13 @@ def as_plain_text(text: str) -> str:
     return text
 
 
-def linked(document: dict[str, Any], lines: list[str], minutes: float, steps: list[str]) -> dict[str, Any]:
-    """A bake as a schema.org Recipe. lines: "450 g bread flour"; minutes: from start to table; steps: sentences."""
+def linked(name: str, pieces: int, lines: list[str], minutes: float, steps: list[str]) -> dict[str, Any]:
+    """A schema.org Recipe. lines: "450 g bread flour"; minutes: from start to table; steps: sentences."""
     return {
         "@context": "https://schema.org",
         "@type": "Recipe",
-        "name": document["name"],
-        "recipeYield": str(document["pieces"]),
+        "name": name,
+        "recipeYield": str(pieces),
         "totalTime": f"PT{round(minutes)}M",
         "recipeIngredient": lines,
         "recipeInstructions": [{"@type": "HowToStep", "text": step} for step in steps],

@@ -64,6 +64,7 @@ HEADING_WORDS = set(
         " poolish biga preferment pre ferment scald soaker tangzhong roux to brush finish sprinkle decorate icing inside part 1 2",
     )
 )
+FOR_WASH = re.compile(r"\b(?:for|to) (?:the )?(?:egg ?wash|wash|brush(?:ing)?|glaz(?:e|ing))\b", re.IGNORECASE)
 YIELD = re.compile(r"^\W*(?:makes?|yields?|serves)\b", re.IGNORECASE)
 
 
@@ -137,7 +138,9 @@ def _sorted_text(text: str) -> tuple[str, list[tuple[str | None, str]], list[str
 
 
 def _placed(part: str | None, lines: list[ReadLine], seen_dough_end: bool) -> list[PlacedLine]:
-    return [PlacedLine(part or ("filling" if seen_dough_end else "dough"), part is not None, line) for line in lines]
+    own = [("wash" if FOR_WASH.search(line.segment) else None) for line in lines]
+    inferred = "filling" if seen_dough_end else "dough"
+    return [PlacedLine(w or part or inferred, bool(w or part), line) for w, line in zip(own, lines, strict=True)]
 
 
 def _role(line: ReadLine) -> str:

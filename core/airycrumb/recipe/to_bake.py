@@ -41,6 +41,8 @@ def _row(placed: PlacedLine) -> dict[str, Any]:
     line = placed.line
     assert line.use is not None and line.grams is not None
     row: dict[str, Any] = {"use": line.use, "amount": _amount(line.grams.typical), "written": line.written[:200]}
+    if placed.part == "sponge":
+        row["part"] = "sponge"
     if line.grams.high > line.grams.low * 1.001:
         row |= {"low": _amount(line.grams.low), "high": _amount(line.grams.high)}
     return row

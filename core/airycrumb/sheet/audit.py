@@ -117,4 +117,18 @@ def stated_heat(w: Worked) -> Iterator[Doubt]:
     )
 
 
-AUDIT = (cups, made, liquid, clock_against_kitchen, stated_heat)
+def sponge_time(w: Worked) -> Iterator[Doubt]:
+    """A sponge has hours of its own before the plan begins."""
+    found = w.weighed.sponge
+    if found is not None:
+        yield Doubt(
+            "sponge_time",
+            "weigh",
+            "note",
+            f"Mix the sponge about 3 h before: {found.grams:.0f} g",
+            f"{found.flour_g:.0f} g of flour at {found.hydration:.0f} %, {found.flour_share:.0f} % of all the flour. A stiff one is ready in 2.5 to 3.5 h at 27 to 30 °C (common practice), longer in a cool kitchen. The hours below begin with the dough, not with the sponge.",
+            [KEEP],
+        )
+
+
+AUDIT = (sponge_time, cups, made, liquid, clock_against_kitchen, stated_heat)

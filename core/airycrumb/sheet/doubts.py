@@ -4,6 +4,7 @@ from collections.abc import Callable, Iterator
 
 from airycrumb.rise.forecast import cooler_adds
 from airycrumb.sheet.audit import AUDIT
+from airycrumb.sheet.eggs import eggs
 from airycrumb.sheet.timing import clock
 from airycrumb.sheet.types import Answer, Change, Doubt
 from airycrumb.sheet.worked import KEEP, Worked
@@ -250,6 +251,7 @@ QUESTIONS: tuple[Callable[[Worked], Iterator[Doubt]], ...] = (
     heat_works,
     loads,
     boil_dry,
+    eggs,
     *AUDIT,
 )
 GRAVITY = {"stop": 0, "ask": 1, "note": 2}

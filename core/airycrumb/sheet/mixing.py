@@ -1,7 +1,7 @@
 """The order things go into the bowl, and what the scale reads after each."""
 
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from airycrumb.formula import Line
 
@@ -14,13 +14,15 @@ NOTES = {
     "pour": "Everything from the jug.",
     "apart": "Yeast in its own water; the sugar joins in the bowl.",
     "fat": "Knead it in once the dough has come together.",
+    "sponge": "Mix to a rough dough, cover, and leave until tearing shows a honeycomb.",
+    "whole sponge": "All of it, torn into pieces.",
 }
 
 
 @dataclass(frozen=True)
 class Added:
     """One thing going onto the scale. adds_g: of it; reads_g: the scale afterwards if never set to zero since
-    the vessel went on; vessel: "bowl" or "jug"; note: what to do with it, "" for nothing."""
+    the vessel went on; vessel: "sponge", "jug" or "bowl"; note: what to do with it, "" for nothing."""
 
     vessel: str
     key: str
@@ -43,22 +45,42 @@ def _onto(vessel: str, lines: Sequence[Line], start: float, notes: dict[str, str
     return steps
 
 
-def mixing_order(dough: Sequence[Line], woken: bool, sugar_percent: float) -> list[Added]:
+def mixing_order(dough: Sequence[Line], places: Sequence[str], woken: bool, sugar_percent: float) -> list[Added]:
     """What to put on the scale, in turn, as it shows it; the last reading in the bowl is the whole dough.
 
-    woken: yeast woken in the liquid, in a jug of its own, before the flour. Masses in g, as `Line`.
+    places: where each line goes, "dough", "sponge" or "late". woken: yeast woken in the liquid, in
+    a jug of its own, before the flour. Masses in g, as `Line`.
     """
-    lines = [line for line in dough if line.shown_g > 0]
+    placed = [(line, place) for line, place in zip(dough, places, strict=True) if line.shown_g > 0]
+    early = _onto("sponge", _ranked([line for line, p in placed if p == "sponge"], STRAIGHT), 0.0, {})
+    late = [line for line, p in placed if p == "late"]
+    main = _mixed([line for line, p in placed if p == "dough"], woken, sugar_percent)
+    reads = main[-1].reads_g if main else 0.0
+    if early:
+        early[-1] = replace(early[-1], note=NOTES["sponge"])
+        whole = Added(
+            "bowl",
+            "sponge",
+            "the sponge",
+            early[-1].reads_g,
+            round(reads + early[-1].reads_g, 3),
+            NOTES["whole sponge"],
+        )
+        main, reads = [*main, whole], whole.reads_g
+    return [*early, *main, *_onto("bowl", late, reads, {line.role: NOTES["fat"] for line in late})]
+
+
+def _mixed(lines: list[Line], woken: bool, sugar_percent: float) -> list[Added]:
+    """The main dough: straight into the bowl, or by way of a jug in which the yeast wakes."""
     liquids = [line for line in lines if line.role == "liquid"]
-    if not woken or not liquids:
-        return _onto("bowl", _ranked(lines, STRAIGHT), 0.0, {"fat": NOTES["fat"]})
     yeasts = [line for line in lines if line.role == "yeast"]
+    if not woken or not liquids or not yeasts:
+        return _onto("bowl", _ranked(lines, STRAIGHT), 0.0, {"fat": NOTES["fat"]})
     note = NOTES["wake"] + (f" {NOTES['apart']}" if sugar_percent > SUGARY else "")
     jug = _onto("jug", [*liquids, *yeasts], 0.0, {"yeast": note})
     rest = _ranked([line for line in lines if line.role not in ("liquid", "yeast")], AFTER_JUG)
-    dry = [line for line in rest if line.role not in ("egg", "fat")]
-    wet = [line for line in rest if line.role in ("egg", "fat")]
-    bowl = _onto("bowl", dry, 0.0, {})
-    at = bowl[-1].reads_g if bowl else 0.0
+    dry = _onto("bowl", [line for line in rest if line.role not in ("egg", "fat")], 0.0, {})
+    at = dry[-1].reads_g if dry else 0.0
     poured = Added("bowl", "jug", "the jug", jug[-1].reads_g, round(at + jug[-1].reads_g, 3), NOTES["pour"])
-    return [*jug, *bowl, poured, *_onto("bowl", wet, poured.reads_g, {"fat": NOTES["fat"]})]
+    wet = [line for line in rest if line.role in ("egg", "fat")]
+    return [*jug, *dry, poured, *_onto("bowl", wet, poured.reads_g, {"fat": NOTES["fat"]})]

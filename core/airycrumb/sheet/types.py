@@ -7,7 +7,7 @@ from airycrumb.data.record import Source
 from airycrumb.day import Timetable
 from airycrumb.divide import ShareOut
 from airycrumb.enclose import Wrapper
-from airycrumb.formula import Line, Percentages, Scaled
+from airycrumb.formula import Line, Percentages, Scaled, Sponge
 from airycrumb.quantities import Band
 from airycrumb.rise.forecast import Forecast
 from airycrumb.safety import Caution
@@ -88,6 +88,8 @@ class WeighTray:
     order: list[Added]
     ice_g: float
     recipe_g: float
+    sponge: Sponge | None
+    dilutions: dict[str, float]
     swaps: list[Swap]
 
 

@@ -13,6 +13,7 @@ WANTED_C = Constant(26.0, "°C", "common practice", "dough temperature most yeas
 COLD_TAP = Constant(12.0, "°C", "assumed", "cold water from the tap; measure yours in summer")
 MOST_ICE_C, FRIDGE_C, WARMEST_LIQUID_C = -10.0, 4.0, 43.0
 MIX_MIN = Constant(22.0, "min", "common practice", "8-12 min kneading by hand, and weighing before it")
+DILUTED = Constant(5.0, "g", "assumed", "yeast stirred into water to 100 g, to measure what a scale cannot")
 TEASPOON_ML = 4.92892159
 FEELS = ((56.0, "stiff"), (63.0, "firm"), (70.0, "soft"), (999.0, "sticky"))
 
@@ -47,6 +48,7 @@ def weigh(ctx: Context) -> WeighTray:
     liquid, dough_c, measured = temperatures(ctx)
     small = [line for line in dough + filling if line.below_step]
     spoons = {line.key: line.grams / density / TEASPOON_ML for line in small if (density := find(line.key).density)}
+    places = bake.places or ("dough",) * len(bake.parts)
     doubt = formula.hydration_doubt(bake.parts, bake.bands)
     return WeighTray(
         dough,
@@ -64,8 +66,10 @@ def weigh(ctx: Context) -> WeighTray:
         MIX_MIN.value,
         doubt.hydration,
         None if doubt.most is None else bake.parts[doubt.most][0].name,
-        mixing_order(dough, bake.bloomed, ctx.percentages.sugar),
+        mixing_order(dough, places, bake.bloomed, ctx.percentages.sugar),
         formula.ice(sum(x.grams for x in dough if x.key == "water"), liquid, COLD_TAP.value),
         sum(g for _, g in bake.parts),
+        formula.sponge(dough, places, bake.parts),
+        {x.key: 100 * x.grams / DILUTED.value for x in dough if x.below_step and x.role == "yeast"},
         swaps(ctx),
     )

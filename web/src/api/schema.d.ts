@@ -168,6 +168,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/recipe/linked": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Export Recipe
+         * @description A bake as a schema.org Recipe (JSON-LD), as this kitchen would make it.
+         */
+        post: operations["export_recipe"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/bakes": {
         parameters: {
             query?: never;
@@ -630,7 +650,7 @@ export interface components {
         /**
          * Added
          * @description One thing going onto the scale. adds_g: of it; reads_g: the scale afterwards if never set to zero since
-         *     the vessel went on; vessel: "bowl" or "jug"; note: what to do with it, "" for nothing.
+         *     the vessel went on; vessel: "sponge", "jug" or "bowl"; note: what to do with it, "" for nothing.
          */
         Added: {
             /** Vessel */
@@ -1073,6 +1093,26 @@ export interface components {
             source: string;
         };
         /**
+         * Sponge
+         * @description A sponge as mixed, scaled. g and baker's % of its own flour; flour_share: % of all the dough's flour.
+         */
+        Sponge: {
+            /** Grams */
+            grams: number;
+            /** Flour G */
+            flour_g: number;
+            /** Water G */
+            water_g: number;
+            /** Yeast G */
+            yeast_g: number;
+            /** Hydration */
+            hydration: number;
+            /** Yeast */
+            yeast: number;
+            /** Flour Share */
+            flour_share: number;
+        };
+        /**
          * Step
          * @description One thing to do or wait for. hands: whether it needs them; low/high: doubt of its start.
          */
@@ -1190,6 +1230,11 @@ export interface components {
             ice_g: number;
             /** Recipe G */
             recipe_g: number;
+            sponge: components["schemas"]["Sponge"] | null;
+            /** Dilutions */
+            dilutions: {
+                [key: string]: number;
+            };
             /** Swaps */
             swaps: components["schemas"]["Swap"][];
         };
@@ -1292,6 +1337,11 @@ export interface components {
                         high?: string;
                         /** @description The line of the recipe it was read from. */
                         written?: string;
+                        /**
+                         * @description Where it goes: with the rest, into a sponge mixed hours before, or in late, after the gluten is made.
+                         * @enum {string}
+                         */
+                        part?: "dough" | "sponge" | "late";
                     }[];
                     /**
                      * @description What lifts it.
@@ -1582,6 +1632,11 @@ export interface components {
                         high?: string;
                         /** @description The line of the recipe it was read from. */
                         written?: string;
+                        /**
+                         * @description Where it goes: with the rest, into a sponge mixed hours before, or in late, after the gluten is made.
+                         * @enum {string}
+                         */
+                        part?: "dough" | "sponge" | "late";
                     }[];
                     /**
                      * @description What lifts it.
@@ -1909,6 +1964,11 @@ export interface components {
                         high?: string;
                         /** @description The line of the recipe it was read from. */
                         written?: string;
+                        /**
+                         * @description Where it goes: with the rest, into a sponge mixed hours before, or in late, after the gluten is made.
+                         * @enum {string}
+                         */
+                        part?: "dough" | "sponge" | "late";
                     }[];
                     /**
                      * @description What lifts it.
@@ -2160,6 +2220,11 @@ export interface components {
                         high?: string;
                         /** @description The line of the recipe it was read from. */
                         written?: string;
+                        /**
+                         * @description Where it goes: with the rest, into a sponge mixed hours before, or in late, after the gluten is made.
+                         * @enum {string}
+                         */
+                        part?: "dough" | "sponge" | "late";
                     }[];
                     /**
                      * @description What lifts it.
@@ -2416,6 +2481,11 @@ export interface components {
                         high?: string;
                         /** @description The line of the recipe it was read from. */
                         written?: string;
+                        /**
+                         * @description Where it goes: with the rest, into a sponge mixed hours before, or in late, after the gluten is made.
+                         * @enum {string}
+                         */
+                        part?: "dough" | "sponge" | "late";
                     }[];
                     /**
                      * @description What lifts it.
@@ -2718,6 +2788,11 @@ export interface components {
                         high?: string;
                         /** @description The line of the recipe it was read from. */
                         written?: string;
+                        /**
+                         * @description Where it goes: with the rest, into a sponge mixed hours before, or in late, after the gluten is made.
+                         * @enum {string}
+                         */
+                        part?: "dough" | "sponge" | "late";
                     }[];
                     /**
                      * @description What lifts it.
@@ -3447,6 +3522,68 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["RecipeOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+        };
+    };
+    export_recipe: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Draft"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
                 };
             };
             /** @description Unauthorized */

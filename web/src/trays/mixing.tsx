@@ -5,6 +5,7 @@ import { keep, kept } from "../lib/kept";
 import { useUnits } from "../lib/settings";
 
 type Added = Sheet["weigh"]["order"][number];
+const VESSELS: Record<string, string> = { sponge: "Hours before: a small bowl on the scale, set to zero", jug: "A jug on the scale, set to zero", bowl: "The bowl on the scale, set to zero" };
 const WAYS = [
   { key: "zero", label: "zero after each" },
   { key: "sum", label: "keep adding" },
@@ -60,7 +61,7 @@ export function Mixing({ order, large = false }: { order: Added[]; large?: boole
       </p>
       {vessels.map((vessel) => (
         <div key={vessel}>
-          <p className="pt-1 text-sm text-muted">{vessel === "jug" ? "A jug on the scale, set to zero" : "The bowl on the scale, set to zero"}</p>
+          <p className="pt-1 text-sm text-muted">{VESSELS[vessel] ?? vessel}</p>
           <ol>
             {order
               .filter((step) => step.vessel === vessel)

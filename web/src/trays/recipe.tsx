@@ -21,11 +21,17 @@ function Written({ label, text, invalid, onCommit }: { label: string; text: stri
   );
 }
 
+const PLACES = [
+  { value: "dough" as const, label: "with the rest", short: "in" },
+  { value: "sponge" as const, label: "into a sponge", note: "mixed hours before", short: "sponge" },
+  { value: "late" as const, label: "late", note: "after the gluten is made", short: "late" },
+];
+
 /** An amount the cook wrote is sure: what a cup might have held no longer matters. */
-const weighed = (row: Row, amount: string): Row => ({ use: row.use, amount, ...(row.written && { written: row.written }) });
+const weighed = (row: Row, amount: string): Row => ({ use: row.use, amount, ...(row.written && { written: row.written }), ...(row.part && { part: row.part }) });
 
 function Ingredients({ part, pantry, ...e }: Editing & { part: Part; pantry: PantryItem[] }) {
-  const rows = e.document[part].ingredients;
+  const rows: Row[] = e.document[part].ingredients;
   const put = (next: typeof rows) => e.edit(setAt(e.document, [part, "ingredients"], next));
   const unused = pantry.filter((item) => !rows.some((row) => row.use === item.key));
   return (
@@ -38,6 +44,11 @@ function Ingredients({ part, pantry, ...e }: Editing & { part: Part; pantry: Pan
               {pantry.find((item) => item.key === row.use)?.name ?? row.use}
               {row.written && <span className="block text-sm leading-tight text-muted">“{row.written}”</span>}
             </span>
+            {part === "dough" && (
+              <Choice label={`Goes, ${row.use}`} value={row.part ?? "dough"} options={PLACES} onChoose={(place) => put(rows.map((other, j) => (j === i ? { ...other, part: place } : other)))} className="min-h-7 text-sm text-cobalt underline decoration-rim decoration-2 underline-offset-4">
+                {PLACES.find((place) => place.value === (row.part ?? "dough"))?.short}
+              </Choice>
+            )}
             <Written label={`Amount of ${row.use}`} text={row.amount} invalid={e.problems.some((q) => q.where.startsWith(`${part}.ingredients[${i}]`))} onCommit={(amount) => put(rows.map((other, j) => (j === i ? weighed(other, amount) : other)))} />
             <button type="button" aria-label={`Leave out ${row.use}`} className="min-h-9 min-w-9 rounded-lg text-lg font-bold text-muted hover:text-crust" onClick={() => put(rows.filter((_, j) => j !== i))}>
               ×

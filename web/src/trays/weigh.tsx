@@ -8,7 +8,7 @@ import { Mixing } from "./mixing";
 
 const percent = (value: number) => `${value.toFixed(value < 10 ? 1 : 0)} %`;
 
-function Lines({ title, lines, total, spoonsOf }: { title: string; lines: Sheet["weigh"]["dough"]; total: number; spoonsOf: Record<string, number> }) {
+function Lines({ title, lines, total, spoonsOf, dilutions = {} }: { title: string; lines: Sheet["weigh"]["dough"]; total: number; spoonsOf: Record<string, number>; dilutions?: Record<string, number> }) {
   const u = useUnits();
   return (
     <table className="w-full">
@@ -22,6 +22,7 @@ function Lines({ title, lines, total, spoonsOf }: { title: string; lines: Sheet[
             </th>
             <td className="py-1 text-right text-[1.12rem] font-bold whitespace-nowrap">
               {u.mass(line.shown_g)}
+              {dilutions[line.key] !== undefined && <span className="block text-sm font-normal text-muted">or {u.mass(dilutions[line.key] ?? 0)} of {u.mass(5)} stirred into water to {u.mass(100)}</span>}
               {spoonsOf[line.key] !== undefined && <span className="block text-sm font-normal text-muted">about {spoons((spoonsOf[line.key] ?? 0) * 4.929)}</span>}
             </td>
           </tr>
@@ -52,6 +53,7 @@ export function WeighFacts({ sheet }: { sheet: Sheet }) {
           <Fact name="True hydration" from="milk, egg and butter counted" value={percent(w.percentages.true_hydration)} strong />
         )}
         <Fact name="Stated hydration" from="water alone" value={percent(w.percentages.stated_hydration)} />
+        {w.sponge && <Fact name="Sponge" from={`${Math.round(w.sponge.flour_share)} % of the flour, ${percent(w.sponge.yeast)} yeast on its own`} value={`${u.mass(w.sponge.grams)} at ${Math.round(w.sponge.hydration)} %`} />}
         <Fact name="Salt" value={percent(w.percentages.salt)} />
         <Fact name="Yeast" from="as instant" value={percent(w.percentages.yeast)} />
         {w.percentages.sugar > 0.05 && <Fact name="Sugar" value={percent(w.percentages.sugar)} />}
@@ -68,7 +70,7 @@ export function WeighPlates({ sheet }: { sheet: Sheet }) {
   return (
     <div className="grid gap-6 tab:grid-cols-2">
       <div className="flex flex-col gap-5">
-        <Lines title="Dough" lines={w.dough} total={w.dough_g} spoonsOf={w.spoons} />
+        <Lines title="Dough" lines={w.dough} total={w.dough_g} spoonsOf={w.spoons} dilutions={w.dilutions} />
         <Plate caption="what the dough is made of, by mass">
           <MadeOf title="What the dough is made of" parts={shown.map((l) => ({ name: l.name, grams: l.grams, role: l.role }))} mass={u.mass} />
         </Plate>

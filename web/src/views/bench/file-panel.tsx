@@ -3,17 +3,18 @@ import { useState } from "react";
 import { useNavigate } from "react-router";
 
 import { client, take, type Bake } from "../../api/client";
+import { nowIso } from "../../lib/clock";
 import { Button } from "../../ui/button";
 import { Panel } from "../../ui/panel";
 import { bakesQuery } from "../queries";
 
 const fileName = (name: string) => `${name.toLowerCase().replace(/[^a-z0-9]+/g, "-").replace(/^-|-$/g, "") || "bake"}.json`;
 
-function download(document: Bake) {
-  const url = URL.createObjectURL(new Blob([`${JSON.stringify(document, null, 2)}\n`], { type: "application/json" }));
+function download(content: unknown, name: string) {
+  const url = URL.createObjectURL(new Blob([`${JSON.stringify(content, null, 2)}\n`], { type: "application/json" }));
   const link = globalThis.document.createElement("a");
   link.href = url;
-  link.download = fileName(document.name);
+  link.download = fileName(name);
   link.click();
   URL.revokeObjectURL(url);
 }
@@ -56,6 +57,8 @@ export function FilePanel({ id, document, open, onClose, onRename }: Props) {
       }
       await create(parsed as Bake);
     });
+  const exportRecipe = () =>
+    attempt(async () => download(await take(client.POST("/api/recipe/linked", { body: { bake: document, now: nowIso() } })), `${document.name} recipe`));
   const putAway = () =>
     attempt(async () => {
       await take(client.DELETE("/api/bakes/{bake_id}", { params: { path: { bake_id: id } } }));
@@ -69,14 +72,15 @@ export function FilePanel({ id, document, open, onClose, onRename }: Props) {
       </label>
       <div className="mt-4 flex flex-wrap gap-2">
         <Button onClick={() => void create({ ...document, name: `${document.name} (copy)` })}>Make a copy</Button>
-        <Button onClick={() => download(document)}>Save as a file</Button>
+        <Button onClick={() => download(document, document.name)}>Save as a file</Button>
+        <Button onClick={() => void exportRecipe()}>Save as a recipe</Button>
         <label className="inline-flex min-h-10 cursor-pointer items-center rounded-xl border-2 border-cobalt bg-enamel px-4 font-semibold text-cobalt focus-within:outline-3 focus-within:outline-crust">
           Open a bake file
           <input type="file" accept=".json,application/json" className="sr-only" onChange={(e) => void importFile(e.target.files?.[0])} />
         </label>
         <Button onClick={() => void putAway()}>Put it away</Button>
       </div>
-      <p className="mt-2 text-sm text-muted">A bake put away leaves the list; the batches made from it stay in the Notebook.</p>
+      <p className="mt-2 text-sm text-muted">A bake put away leaves the list; the batches made from it stay in the Notebook. A recipe is schema.org&rsquo;s open form, in grams; the bake file keeps everything.</p>
       {trouble && (
         <p role="alert" className="mt-3 rounded-xl border-2 border-crust bg-warm p-3">
           {trouble}

@@ -23,12 +23,14 @@ export function Hold({ document, sheet, edit }: { document: Bake; sheet: Sheet |
     { value: "flour", label: "the flour I have" },
     { value: "filling", label: "the filling I have" },
     { value: "dough", label: "the whole dough" },
+    { value: "fits", label: `what goes in at once: ${sheet?.heat.per_load ?? 1}`, note: "as many pieces as one load of the steamer or oven" },
     ...FRACTIONS.map(({ value, label }) => ({ value, label, note: `${u.mass((sheet?.weigh.recipe_g ?? 0) * Number(value))} of dough, as the recipe makes it` })),
     ...(sheet?.weigh.dough.filter((line) => flours.length > 1 || line.role !== "flour").map((line) => ({ value: line.key, label: line.name })) ?? []),
   ];
   const now = (what: string) =>
     what === "flour" ? sheet?.weigh.flour_g : what === "filling" ? sheet?.weigh.filling_g : what === "dough" ? sheet?.weigh.dough_g : sheet?.weigh.dough.find((l) => l.key === what)?.grams;
   const choose = (what: string) => {
+    if (what === "fits") return edit({ ...document, pin: null, pieces: sheet?.heat.per_load ?? document.pieces });
     if (FRACTIONS.some((f) => f.value === what)) return edit({ ...document, pin: { by: "dough", amount: `${((sheet?.weigh.recipe_g ?? 500) * Number(what)).toFixed(0)} g`, gives_way: "pieces" } });
     if (what === "nothing") {
       // The numbers in sight stay as they are when nothing is held any more.
