@@ -77,13 +77,14 @@ class Kitchen:
     vigour: Vigour = field(default_factory=Vigour)
     wrap_seconds: dict[str, float] = field(default_factory=dict)
     habits: Habits = field(default_factory=Habits)
+    drinks: dict[str, float] = field(default_factory=dict)
 
 
 @dataclass(frozen=True)
 class Observation:
     """Something seen or done while a batch runs.
 
-    kind: started, done, risen, doubled, dough_temperature, dough_weight, probe; stage: the
+    kind: started, done, risen, doubled, dough_temperature, dough_weight, water_left, probe; stage: the
     tray it belongs to; value: growth as a share (risen), °C, or g, None for started and done.
     """
 

@@ -17,7 +17,16 @@ from kitchenside.contract import BakeDocument, Failure, Strict
 
 router = Router(tags=["batches"])
 Kind = Literal[
-    "started", "done", "doubled", "risen", "dough_temperature", "room_temperature", "dough_weight", "probe", "undo"
+    "started",
+    "done",
+    "doubled",
+    "risen",
+    "dough_temperature",
+    "room_temperature",
+    "dough_weight",
+    "water_left",
+    "probe",
+    "undo",
 ]
 StageKey = Literal["weigh", "filling", "rise", "divide", "wrap", "proof", "heat", "rest"]
 Verdict = Literal["good", "fair", "poor"]

@@ -174,6 +174,10 @@ def taught(kitchen: Document, learned: Lesson, closing: str) -> Document:
     new = {**kitchen, "vigour": {"mean": round(v.mean, 5), "variance": round(v.variance, 6), "bakes": v.bakes}}
     if learned.wrap_seconds is not None:
         new["wrap_seconds"] = {**kitchen.get("wrap_seconds", {}), closing: round(learned.wrap_seconds, 1)}
+    if learned.drank is not None:
+        new["drinks"] = {**kitchen.get("drinks", {}), learned.flour: learned.drank}
+    if learned.kneading_warms is not None:
+        new["kneading_warms"] = f"{learned.kneading_warms} C"
     return new
 
 

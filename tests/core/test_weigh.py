@@ -2,6 +2,7 @@
 
 import json
 import unittest
+from datetime import timedelta
 from typing import Any
 
 from hypothesis import given
@@ -15,7 +16,8 @@ from airycrumb.quantities import Band
 from airycrumb.rise import Place, State
 from airycrumb.rise.forecast import cooler_adds, forecast, prior
 from airycrumb.sheet import Sheet
-from tests.core.examples import DEMO_BAKES, bake_document, kitchen_document, sheet
+from airycrumb.sheet.finish import finish
+from tests.core.examples import DEMO_BAKES, NOON, bake_document, kitchen, kitchen_document, seen, sheet
 from tests.core.test_rise import LEAN
 
 
@@ -138,6 +140,52 @@ class WholeEggs(unittest.TestCase):
         yeast = next(line for line in s.weigh.dough if line.key == "instant yeast")
         self.assertTrue(yeast.below_step)
         self.assertAlmostEqual(s.weigh.dilutions["instant yeast"] * 5 / 100, yeast.grams)
+
+
+class WhatTheFlourDrinks(unittest.TestCase):
+    def marks(self, *more: Any) -> list[Any]:
+        return [seen("started", "weigh", 0), *more, seen("done", "weigh", 22), seen("done", "rise", 130)]
+
+    def lesson(self, *more: Any, **changes: Any) -> Any:
+        document = bake_document("hake-fennel-buns")
+        return finish(read_bake(document), kitchen(**changes), self.marks(*more), [], now=NOON + timedelta(hours=5))
+
+    def test_water_left_over_makes_this_dough_stiffer(self) -> None:
+        document = bake_document("hake-fennel-buns")
+        whole, less = (sheet(document, self.marks(*m)) for m in ((), (seen("water_left", "weigh", 20, 20.0),)))
+        flour = sum(line.grams for line in whole.weigh.dough if line.role == "flour")
+        drop = whole.weigh.percentages.true_hydration - less.weigh.percentages.true_hydration
+        self.assertAlmostEqual(drop, 100 * 20 / flour, places=6)
+        self.assertGreater(less.rise.ready, whole.rise.ready)
+
+    def test_it_is_remembered_by_flour_and_said_next_time(self) -> None:
+        learned = self.lesson(seen("water_left", "weigh", 20, 20.0))
+        water = next(line.grams for line in sheet(bake_document("hake-fennel-buns")).weigh.dough if line.key == "water")
+        self.assertEqual(learned.flour, "bread flour")
+        self.assertAlmostEqual(learned.drank, 1 - 20 / water, places=3)
+        again = self.lesson(seen("water_left", "weigh", 20, 20.0), drinks={"bread flour": 1.0})
+        self.assertAlmostEqual(again.drank, 1 - 10 / water, places=3)
+        w = sheet(bake_document("hake-fennel-buns"), drinks={"bread flour": 0.9}).weigh
+        self.assertTrue(w.drank_before)
+        self.assertAlmostEqual(w.hold_back_g, 0.1 * water, places=6)
+
+    def test_where_nothing_was_said_nothing_is_learned(self) -> None:
+        learned = self.lesson()
+        self.assertIsNone(learned.drank)
+        self.assertIsNone(learned.kneading_warms)
+
+    def test_a_dough_warmer_than_predicted_teaches_what_kneading_adds(self) -> None:
+        predicted = sheet(bake_document("hake-fennel-buns")).weigh.dough_c
+        warm, cold = (self.lesson(seen("dough_temperature", "rise", 23, predicted + d)).kneading_warms for d in (4, -9))
+        self.assertAlmostEqual(warm, kitchen().friction_c + 2, delta=0.2)
+        self.assertEqual(cold, 0)
+
+    def test_cups_ask_for_a_tenth_to_be_held_back(self) -> None:
+        document = bake_document("hake-fennel-buns")
+        self.assertEqual(sheet(document).weigh.hold_back_g, 0)
+        document["dough"]["ingredients"][0] |= {"low": "160 g", "high": "215 g", "amount": "180 g"}
+        w = sheet(document).weigh
+        self.assertAlmostEqual(w.hold_back_g, 0.1 * next(x.grams for x in w.dough if x.key == "water"))
 
 
 class Swaps(unittest.TestCase):

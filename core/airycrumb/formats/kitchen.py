@@ -59,6 +59,10 @@ def read_kitchen(document: Document) -> Kitchen:
         ),
         region=document.get("food_safety_region", "strictest"),
         vigour=_vigour(document.get("vigour"), r),
+        drinks={
+            k: r.number(v, 0.5, 1.2, "What a flour drinks", "(a share)", f"drinks.{k}")
+            for k, v in document.get("drinks", {}).items()
+        },
         habits=_habits(document.get("measuring", {}), r),
         wrap_seconds={
             k: r.number(v, 5, 1800, "Seconds to wrap one", "s", f"wrap_seconds.{k}")

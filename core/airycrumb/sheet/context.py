@@ -1,6 +1,6 @@
 """The inputs of a sheet, and the few things read off them by several stations."""
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from datetime import datetime, timedelta
 from functools import cached_property
 
@@ -34,8 +34,19 @@ class Context:
 
     @cached_property
     def percentages(self) -> Percentages:
-        """The dough in baker's %."""
-        return percentages(self.bake.parts)
+        """The dough in baker's %, without the water left over when it was mixed."""
+        written = percentages(self.bake.parts)
+        left = self.latest("water_left")
+        if not left:
+            return written
+        flour_g = self.scaled.dough_g * 100 / written.total
+        less = min(100 * left / flour_g, written.stated_hydration)
+        return replace(
+            written,
+            stated_hydration=written.stated_hydration - less,
+            true_hydration=written.true_hydration - less,
+            total=written.total - less,
+        )
 
     def latest(self, kind: str) -> float | None:
         """Value of the last observation of a kind."""

@@ -11,7 +11,7 @@ from airycrumb.rise import Vigour, learn
 from airycrumb.sheet.context import Context
 from airycrumb.sheet.ferment import first_rise
 from airycrumb.sheet.types import Sheet
-from airycrumb.sheet.weigh import weigh
+from airycrumb.sheet.weigh import main_flour, weigh
 from airycrumb.sheet.work import work, wrap_seconds
 
 BEFORE = {"weigh": None, "rise": "weigh", "divide": "rise", "wrap": "divide", "proof": "wrap", "heat": "proof"}
@@ -19,13 +19,36 @@ BEFORE = {"weigh": None, "rise": "weigh", "divide": "rise", "wrap": "divide", "p
 
 @dataclass(frozen=True)
 class Lesson:
-    """What changes in the kitchen, and what the batch says. wrap_seconds: None if wrapping was not marked."""
+    """What changes in the kitchen, and what the batch says. wrap_seconds: None if wrapping was not marked.
+
+    flour, drank: the main flour and the share of the recipe's water it took, None where nothing was
+    said of it; kneading_warms: °C, None where the dough was not measured.
+    """
 
     vigour: Vigour
     vigour_before: float
     wrap_seconds: float | None
     stages: list[Stage]
     findings: list[Finding]
+    flour: str = ""
+    drank: float | None = None
+    kneading_warms: float | None = None
+
+
+def _drank(ctx: Context, taught: Kitchen, flour: str) -> float | None:
+    """Share of the recipe's water this flour takes here: half from this batch, half from what was believed."""
+    left, water = ctx.latest("water_left"), sum(line.grams for line in weigh(ctx).dough if line.key == "water")
+    if left is None or water <= 0:
+        return None
+    now = 1 - min(left / water, 0.5)
+    return round((now + taught.drinks.get(flour, now)) / 2, 4)
+
+
+def _kneading_warms(ctx: Context, taught: Kitchen, predicted_c: float, start_c: float) -> float | None:
+    """°C kneading adds, moved half way to what a measured dough says."""
+    if ctx.latest("dough_temperature") is None or ctx.bake.start_c is not None:
+        return None
+    return round(min(max(taught.friction_c + (start_c - predicted_c) / 2, 0.0), 15.0), 2)
 
 
 def _actual(ctx: Context, stage: str) -> float | None:
@@ -98,4 +121,14 @@ def finish(
         plan.heat.core_at_end_c,
     )
     findings = review(stages, facts, troubles, taught.vigour.factor, vigour.factor)
-    return Lesson(vigour, taught.vigour.factor, pace, stages, findings)
+    flour = main_flour(bake.parts)
+    return Lesson(
+        vigour,
+        taught.vigour.factor,
+        pace,
+        stages,
+        findings,
+        flour,
+        _drank(ctx, taught, flour),
+        _kneading_warms(ctx, taught, weighed.dough_c, seen.start.temperature),
+    )

@@ -89,6 +89,8 @@ class WeighTray:
     ice_g: float
     recipe_g: float
     sponge: Sponge | None
+    hold_back_g: float
+    drank_before: bool
     dilutions: dict[str, float]
     swaps: list[Swap]
 

@@ -13,6 +13,8 @@ WANTED_C = Constant(26.0, "°C", "common practice", "dough temperature most yeas
 COLD_TAP = Constant(12.0, "°C", "assumed", "cold water from the tap; measure yours in summer")
 MOST_ICE_C, FRIDGE_C, WARMEST_LIQUID_C = -10.0, 4.0, 43.0
 MIX_MIN = Constant(22.0, "min", "common practice", "8-12 min kneading by hand, and weighing before it")
+HELD_BACK = Constant(0.1, "share", "common practice", "of the water, held back until the dough is felt: 20 of 240 ml")
+UNSURE_POINTS = 4.0  # of hydration
 DILUTED = Constant(5.0, "g", "assumed", "yeast stirred into water to 100 g, to measure what a scale cannot")
 TEASPOON_ML = 4.92892159
 FEELS = ((56.0, "stiff"), (63.0, "firm"), (70.0, "soft"), (999.0, "sticky"))
@@ -38,6 +40,24 @@ def temperatures(ctx: Context) -> tuple[float, float, bool]:
 def feel(true_hydration: float) -> str:
     """The word for a dough of this true hydration (%)."""
     return next(word for limit, word in FEELS if true_hydration < limit)
+
+
+def main_flour(parts: list[Part]) -> str:
+    """Key of the flour there is most of."""
+    return max((part for part in parts if part[0].role == "flour"), key=lambda part: part[1])[0].key
+
+
+def _held_back(ctx: Context, dough: list[formula.Line], doubt: formula.HydrationDoubt) -> tuple[float, bool]:
+    """g of water to keep back until the dough is felt, and whether this flour's last dough says so.
+
+    A flour that left water over before leaves it again; flour measured by cups asks for a tenth.
+    """
+    water = sum(line.grams for line in dough if line.key == "water")
+    drank = ctx.kitchen.drinks.get(main_flour(ctx.bake.parts))
+    if drank is not None and drank < 0.99:
+        return water * (1 - drank), True
+    wide = doubt.hydration.high - doubt.hydration.low >= UNSURE_POINTS
+    return (water * HELD_BACK.value if wide else 0.0), False
 
 
 def weigh(ctx: Context) -> WeighTray:
@@ -70,6 +90,7 @@ def weigh(ctx: Context) -> WeighTray:
         formula.ice(sum(x.grams for x in dough if x.key == "water"), liquid, COLD_TAP.value),
         sum(g for _, g in bake.parts),
         formula.sponge(dough, places, bake.parts),
+        *_held_back(ctx, dough, doubt),
         {x.key: 100 * x.grams / DILUTED.value for x in dough if x.below_step and x.role == "yeast"},
         swaps(ctx),
     )

@@ -515,6 +515,10 @@ export interface components {
                         [key: string]: string;
                     };
                 };
+                /** @description Share of a recipe's water each flour here really took, learned from water left over; by pantry key. */
+                drinks?: {
+                    [key: string]: number;
+                };
             };
         };
         /**
@@ -628,6 +632,10 @@ export interface components {
                     weighed?: {
                         [key: string]: string;
                     };
+                };
+                /** @description Share of a recipe's water each flour here really took, learned from water left over; by pantry key. */
+                drinks?: {
+                    [key: string]: number;
                 };
             };
         };
@@ -1231,6 +1239,10 @@ export interface components {
             /** Recipe G */
             recipe_g: number;
             sponge: components["schemas"]["Sponge"] | null;
+            /** Hold Back G */
+            hold_back_g: number;
+            /** Drank Before */
+            drank_before: boolean;
             /** Dilutions */
             dilutions: {
                 [key: string]: number;
@@ -3009,6 +3021,9 @@ export interface components {
         /**
          * Lesson
          * @description What changes in the kitchen, and what the batch says. wrap_seconds: None if wrapping was not marked.
+         *
+         *     flour, drank: the main flour and the share of the recipe's water it took, None where nothing was
+         *     said of it; kneading_warms: °C, None where the dough was not measured.
          */
         Lesson: {
             vigour: components["schemas"]["Vigour"];
@@ -3020,6 +3035,15 @@ export interface components {
             stages: components["schemas"]["Stage"][];
             /** Findings */
             findings: components["schemas"]["Finding"][];
+            /**
+             * Flour
+             * @default
+             */
+            flour: string;
+            /** Drank */
+            drank?: number | null;
+            /** Kneading Warms */
+            kneading_warms?: number | null;
         };
         /** ObservationOut */
         ObservationOut: {
@@ -3032,7 +3056,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "started" | "done" | "doubled" | "risen" | "dough_temperature" | "room_temperature" | "dough_weight" | "probe" | "undo";
+            kind: "started" | "done" | "doubled" | "risen" | "dough_temperature" | "room_temperature" | "dough_weight" | "water_left" | "probe" | "undo";
             /**
              * Stage
              * @enum {string}
@@ -3134,7 +3158,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "started" | "done" | "doubled" | "risen" | "dough_temperature" | "room_temperature" | "dough_weight" | "probe" | "undo";
+            kind: "started" | "done" | "doubled" | "risen" | "dough_temperature" | "room_temperature" | "dough_weight" | "water_left" | "probe" | "undo";
             /**
              * Stage
              * @enum {string}

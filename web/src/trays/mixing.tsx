@@ -41,6 +41,14 @@ function Step({ step, way, done, large, onTick }: { step: Added; way: string; do
   );
 }
 
+/** What to keep back of the water, and why. */
+export function heldBack(sheet: Sheet, u: ReturnType<typeof useUnits>): string {
+  const w = sheet.weigh;
+  const water = w.dough.find((line) => line.key === "water")?.grams ?? 0;
+  const why = w.drank_before ? "your flour drank no more last time" : "the flour was measured by cups: go on by feel";
+  return `Stop at ${u.mass(water - w.hold_back_g)} of water and keep ${u.mass(w.hold_back_g)} back: ${why}.`;
+}
+
 /** What goes onto the scale in turn, ticked off as it goes in. The figure is what the scale shows. */
 export function Mixing({ order, large = false }: { order: Added[]; large?: boolean }) {
   const [way, setWay] = useWay();

@@ -4,7 +4,7 @@ import { duration } from "../lib/clock";
 import { spoons } from "../lib/quantity";
 import { useUnits } from "../lib/settings";
 import { Fact, Facts, Headline, Plate } from "../ui/facts";
-import { Mixing } from "./mixing";
+import { heldBack, Mixing } from "./mixing";
 
 const percent = (value: number) => `${value.toFixed(value < 10 ? 1 : 0)} %`;
 
@@ -78,6 +78,7 @@ export function WeighPlates({ sheet }: { sheet: Sheet }) {
       <div className="flex flex-col gap-5">
         <Lines title={`Filling: ${sheet.sentence.filling_name}`} lines={w.filling} total={w.filling_g} spoonsOf={w.spoons} />
         <Mixing order={w.order} />
+        {w.hold_back_g >= 1 && <p className="text-muted">{heldBack(sheet, u)}</p>}
       </div>
     </div>
   );

@@ -8,7 +8,7 @@ import { useUnits } from "../../lib/settings";
 import { useNow } from "../../lib/use-now";
 import { FermentCurve } from "../../trays/ferment";
 import { CoreCurve } from "../../trays/heat";
-import { Mixing } from "../../trays/mixing";
+import { heldBack, Mixing } from "../../trays/mixing";
 import { Button } from "../../ui/button";
 import { Notice, Warning } from "../../ui/facts";
 import { Panel } from "../../ui/panel";
@@ -35,7 +35,7 @@ export function Hands() {
   return <Run key={id} from={batch.data} />;
 }
 
-type PanelName = "risen" | "dough" | "probe" | "weight" | "filling";
+type PanelName = "risen" | "dough" | "probe" | "weight" | "water" | "filling";
 
 /** Rings once when the countdown passes zero, and again for each new step. */
 function useAlarm(due: number | null, now: number) {
@@ -99,7 +99,7 @@ function Run({ from }: { from: BatchOut }) {
     const seen = (step.stage === "rise" || step.stage === "proof") && step.press.startsWith("It has");
     store.mark([...(seen ? [{ kind: "doubled" as const, stage: step.stage }] : []), { kind: "done", stage: step.stage }]);
   };
-  const mark = (kind: "risen" | "dough_temperature" | "probe" | "dough_weight", on: Stage, value: number) => {
+  const mark = (kind: "risen" | "dough_temperature" | "probe" | "dough_weight" | "water_left", on: Stage, value: number) => {
     store.mark([{ kind, stage: on, value }]);
     setPanel(null);
   };
@@ -134,7 +134,7 @@ function Run({ from }: { from: BatchOut }) {
           </p>
         )}
         {step ? (
-          <StepView step={step} due={due} now={now} sheet={sheet} endedAt={endedAt} onDone={done} extras={<Extras stage={step.stage} marked={marked} onOpen={setPanel} onUndo={undo} onSkip={() => store.mark([{ kind: "done", stage: step.stage }])} press={step.press} />} />
+          <StepView step={step} due={due} now={now} sheet={sheet} endedAt={endedAt} onDone={done} extras={<Extras stage={step.stage} water={sheet.weigh.dough.some((line) => line.key === "water")} marked={marked} onOpen={setPanel} onUndo={undo} onSkip={() => store.mark([{ kind: "done", stage: step.stage }])} press={step.press} />} />
         ) : (
           <>
             <HowWasIt onFinish={(o) => void finish(o)} trouble={trouble} />
@@ -153,6 +153,7 @@ function Run({ from }: { from: BatchOut }) {
           Back to the dough
         </Button>
       </Panel>
+      <TypedReading title="Water left over" note="What the dough did not need. Your flour is remembered by it." kind="mass" open={panel === "water"} onClose={() => setPanel(null)} onMark={(v) => mark("water_left", "weigh", v)} />
       <TypedReading title="The whole dough weighs" note="Turned out of its bowl." kind="mass" open={panel === "weight"} onClose={() => setPanel(null)} onMark={(v) => mark("dough_weight", "divide", v)} />
     </main>
   );
@@ -192,7 +193,12 @@ function StepView({ step, due, now, sheet, endedAt, onDone, extras }: StepProps)
           {step.stage === "rise" && <FermentCurve tray={sheet.rise} now={now} large width={460} height={250} />}
           {step.stage === "proof" && <FermentCurve tray={sheet.proof} now={now} large width={460} height={250} />}
           {step.stage === "heat" && <CoreCurve heat={sheet.heat} minute={heatFrom ? (now - heatFrom) / 60_000 : null} large width={460} height={250} />}
-          {step.stage === "weigh" && <Mixing order={sheet.weigh.order} large />}
+          {step.stage === "weigh" && (
+            <>
+              {sheet.weigh.hold_back_g >= 1 && <p className="rounded-xl bg-inset px-4 py-2 text-lg">{heldBack(sheet, u)}</p>}
+              <Mixing order={sheet.weigh.order} large />
+            </>
+          )}
           {step.cautions.filter((c) => c.urgent).map((c) => <Warning key={c.code} title={u.text(c.title)} text={u.text(c.text)} urgent />)}
         </div>
       </div>
@@ -223,6 +229,7 @@ function Amounts({ lines }: { lines: Sheet["weigh"]["dough"] }) {
 interface ExtrasProps {
   stage: Stage;
   marked: boolean;
+  water: boolean;
   press: string;
   onOpen: (panel: PanelName) => void;
   onUndo: () => void;
@@ -235,6 +242,7 @@ function Extras(p: ExtrasProps) {
   return (
     <div className="mt-3 flex flex-wrap gap-2">
       {(p.stage === "rise" || p.stage === "proof") && <Button className={big} onClick={() => p.onOpen("risen")}>Risen by…</Button>}
+      {p.stage === "weigh" && p.water && <Button className={big} onClick={() => p.onOpen("water")}>Water left…</Button>}
       {p.stage === "rise" && <Button className={big} onClick={() => p.onOpen("dough")}>Dough is at…</Button>}
       {["rise", "divide", "wrap"].includes(p.stage) && <Button className={big} onClick={() => p.onOpen("filling")}>The filling…</Button>}
       {p.stage === "rise" && <Button className={big} onClick={p.onSkip}>Go on early</Button>}

@@ -92,6 +92,8 @@ function Page({ batch }: { batch: BatchOut }) {
               <h2 className="text-xl font-bold">What the kitchen learned</h2>
               <p className="mt-1">
                 Its vigour went from <strong>× {batch.lesson.vigour_before.toFixed(2)}</strong> to <strong>× {Math.exp(batch.lesson.vigour.mean).toFixed(2)}</strong>, now from {batch.lesson.vigour.bakes} bakes.
+                {batch.lesson.drank != null && ` Its ${batch.lesson.flour} took ${Math.round(batch.lesson.drank * 100)} % of the water.`}
+                {batch.lesson.kneading_warms != null && ` Kneading warms the dough by ${u.units === "us" ? `${Math.round(batch.lesson.kneading_warms * 1.8)} °F` : `${batch.lesson.kneading_warms.toFixed(1)} °C`}.`}
                 {batch.lesson.wrap_seconds != null && ` Wrapping one takes about ${Math.round(batch.lesson.wrap_seconds)} s.`}
               </p>
             </section>

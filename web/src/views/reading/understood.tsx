@@ -35,7 +35,7 @@ function Grams({ line, nth, onCorrect }: Editing & { line: Line; nth: number }) 
     <>
       <Amount label={`Amount of ${line.name || line.written}`} shown={shown || (line.by === "taste" ? "–" : "?")} unit={u.units === "us" ? "oz" : "g"} step={1} largeStep={10} invalid={!line.grams && line.by !== "taste"} className="[--chip:var(--inset)]" onCommit={put} />
       {line.by === "taste" && <span className="block text-sm text-muted">to taste</span>}
-      {high > low * 1.02 && (
+      {high > low * 1.02 && u.mass(low) !== u.mass(high) && (
         <span className="block text-sm text-muted">
           {u.mass(low)} to {u.mass(high)}
         </span>
