@@ -163,6 +163,24 @@ class Working(BrowserCase):
         self.bench.choose("Held", "nothing")
         expect(self.page.get_by_role("tab", name=re.compile("^Divide"))).to_contain_text("6 ×")
 
+    def test_who_eats_decides_until_pieces_are_typed(self) -> None:
+        self.open_first_screen()
+        self.bench.choose("Held", "who eats")
+        expect(self.bench.field("Pieces")).to_have_value("12")
+        self.bench.set("Eaters", "5")
+        self.bench.set("Pieces for each", "3")
+        expect(self.bench.field("Pieces")).to_have_value("15")
+        self.bench.set("Eaters", "-2")
+        expect(self.page.get_by_role("alert")).to_contain_text("The number of eaters of -2 is outside")
+        self.bench.undo()
+        self.bench.set("Pieces", "8")
+        expect(self.page.get_by_label("Eaters", exact=True)).to_have_count(0)
+        expect(self.page.get_by_role("tab", name=re.compile("^Divide"))).to_contain_text("8 ×")
+        self.bench.choose("Held", "half the recipe")
+        expect(self.bench.field("Amount held")).to_have_value(re.compile(r"^\d+"))
+        self.bench.choose("Held", "what goes in at once")
+        expect(self.page.get_by_role("tab", name=re.compile("^Heat"))).not_to_contain_text("×")
+
     def test_units_switch_and_change_nothing(self) -> None:
         self.open_first_screen()
         before = BakeVersion.objects.count()

@@ -10,7 +10,7 @@ from jsonschema import Draft202012Validator
 
 from airycrumb.formats import load_json, read_bake, read_kitchen, schema
 from airycrumb.problems import InputError
-from tests.core.examples import DEMO_BAKES, bake_document, kitchen_document, with_amount
+from tests.core.examples import DEMO_BAKES, bake_document, kitchen_document, sheet, with_amount
 
 
 def problems(document: dict[str, Any]) -> dict[str, str]:
@@ -75,6 +75,19 @@ class Bakes(unittest.TestCase):
         self.assertIn("whole number", problems(bake_document(pieces=1.5))["pieces"])
         self.assertIn("whole number, not empty", problems(bake_document(pieces=None))["pieces"])
         self.assertIn("whole number", problems(bake_document(pieces="a dozen"))["pieces"])
+
+    def test_who_eats_decides_the_pieces(self) -> None:
+        self.assertEqual(read_bake(bake_document(pieces=5, eaters={"count": 4, "each": 3})).pieces, 12)
+        self.assertEqual(read_bake(bake_document(pieces=5, eaters=None)).pieces, 5)
+        self.assertIn("0", problems(bake_document(eaters={"count": 0, "each": 3}))["eaters.count"])
+        self.assertIn("400", problems(bake_document(eaters={"count": 40, "each": 10}))["eaters"])
+
+    def test_pins_that_contradict_each_other_are_named(self) -> None:
+        pin = {"by": "flour", "amount": "300 g", "gives_way": "pieces"}
+        said = problems(bake_document(eaters={"count": 4, "each": 3}, pin=pin))["pin.gives_way"]
+        self.assertIn("The eaters want 12 pieces, and the held flour lets the pieces give way", said)
+        agreed = bake_document(eaters={"count": 4, "each": 3}, pin={**pin, "gives_way": "weight"})
+        self.assertEqual(sheet(agreed).scaled.pieces, 12)
 
     def test_all_problems_are_told_at_once(self) -> None:
         found = problems(bake_document(dough_per_piece="5 kg", filling_per_piece="", plan={"room": "99 C"}))

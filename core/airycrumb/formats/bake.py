@@ -47,6 +47,23 @@ def _said(raw: Document, r: Reader) -> dict[str, float]:
     )
 
 
+def _pieces(document: Document, r: Reader) -> int:
+    """Pieces as written, or as many as the eaters want. Two things that both fix them contradict each other."""
+    eaters, pin = document.get("eaters"), document.get("pin")
+    if eaters is None:
+        return r.count(document["pieces"], 200, "The number of pieces", "pieces")
+    wanted = r.count(eaters["count"], 200, "The number of eaters", "eaters.count") * r.count(
+        eaters["each"], 200, "Pieces for each eater", "eaters.each"
+    )
+    r.require(
+        pin is None or pin["gives_way"] != "pieces",
+        "pins_contradict",
+        "pin.gives_way",
+        f"The eaters want {wanted} pieces, and the held {pin['by'] if pin else ''} lets the pieces give way: let the weight give way instead, or let one of the two go.",
+    )
+    return r.count(wanted, 200, "The number of pieces for these eaters", "eaters")
+
+
 def read_bake(document: Document) -> Bake:
     """A bake document as the core works with it. Raises InputError with every problem found."""
     structural = structure_problems("bake", document)
@@ -81,7 +98,7 @@ def read_bake(document: Document) -> Bake:
     )
     bake = Bake(
         name=document["name"],
-        pieces=r.count(document["pieces"], 200, "The number of pieces", "pieces"),
+        pieces=_pieces(document, r),
         dough_each_g=r.quantity(document["dough_per_piece"], "mass", "dough_per_piece", 10, 1500, "A piece", "g"),
         filling_each_g=r.quantity(
             document["filling_per_piece"], "mass", "filling_per_piece", 5, 1500, "Filling for a piece", "g"

@@ -1547,6 +1547,13 @@ export interface components {
                      */
                     across?: string;
                 };
+                /** @description Who eats: decides the number of pieces instead of `pieces`. */
+                eaters?: {
+                    /** @description How many eat. */
+                    count: number;
+                    /** @description Pieces for each. */
+                    each: number;
+                } | null;
             };
             /** Kitchen Id */
             kitchen_id?: number | null;
@@ -1842,6 +1849,13 @@ export interface components {
                      */
                     across?: string;
                 };
+                /** @description Who eats: decides the number of pieces instead of `pieces`. */
+                eaters?: {
+                    /** @description How many eat. */
+                    count: number;
+                    /** @description Pieces for each. */
+                    each: number;
+                } | null;
             };
             /** Assumed */
             assumed: string[];
@@ -2174,6 +2188,13 @@ export interface components {
                      */
                     across?: string;
                 };
+                /** @description Who eats: decides the number of pieces instead of `pieces`. */
+                eaters?: {
+                    /** @description How many eat. */
+                    count: number;
+                    /** @description Pieces for each. */
+                    each: number;
+                } | null;
             };
         };
         /** NewBake */
@@ -2430,6 +2451,13 @@ export interface components {
                      */
                     across?: string;
                 };
+                /** @description Who eats: decides the number of pieces instead of `pieces`. */
+                eaters?: {
+                    /** @description How many eat. */
+                    count: number;
+                    /** @description Pieces for each. */
+                    each: number;
+                } | null;
             };
         };
         /**
@@ -2691,6 +2719,13 @@ export interface components {
                      */
                     across?: string;
                 };
+                /** @description Who eats: decides the number of pieces instead of `pieces`. */
+                eaters?: {
+                    /** @description How many eat. */
+                    count: number;
+                    /** @description Pieces for each. */
+                    each: number;
+                } | null;
             };
         };
         /**
@@ -2998,6 +3033,13 @@ export interface components {
                      */
                     across?: string;
                 };
+                /** @description Who eats: decides the number of pieces instead of `pieces`. */
+                eaters?: {
+                    /** @description How many eat. */
+                    count: number;
+                    /** @description Pieces for each. */
+                    each: number;
+                } | null;
             };
             plan: components["schemas"]["Sheet"] | null;
             live: components["schemas"]["SheetReply"];

@@ -11,15 +11,20 @@ const FRACTIONS = [
   { value: "2", label: "twice the recipe" },
 ];
 
+/** A whole number as typed, or the text itself for the server to say what is wrong with it. */
+const whole = (typed: string): number => (Number.isInteger(Number(typed)) && typed.trim() ? Number(typed) : (typed as unknown as number));
+
 /** What is held and what gives way, as a second, smaller sentence. */
 export function Hold({ document, sheet, edit }: { document: Bake; sheet: Sheet | null; edit: Edit }) {
   const { units } = useSettings();
   const u = useUnits();
   const pin = document.pin;
-  const by = pin?.by ?? "nothing";
+  const eaters = document.eaters;
+  const by = eaters ? "eaters" : (pin?.by ?? "nothing");
   const flours = sheet?.weigh.dough.filter((line) => line.role === "flour") ?? [];
   const options = [
     { value: "nothing", label: "nothing", note: "pieces and weights decide how much is made" },
+    { value: "eaters", label: "who eats", note: "so many eaters, so many pieces for each" },
     { value: "flour", label: "the flour I have" },
     { value: "filling", label: "the filling I have" },
     { value: "dough", label: "the whole dough" },
@@ -30,6 +35,11 @@ export function Hold({ document, sheet, edit }: { document: Bake; sheet: Sheet |
   const now = (what: string) =>
     what === "flour" ? sheet?.weigh.flour_g : what === "filling" ? sheet?.weigh.filling_g : what === "dough" ? sheet?.weigh.dough_g : sheet?.weigh.dough.find((l) => l.key === what)?.grams;
   const choose = (what: string) => {
+    const pieces = sheet?.scaled.pieces ?? document.pieces;
+    if (what === "eaters") return edit({ ...document, pin: null, eaters: { count: Math.max(1, Math.round(pieces / 2)), each: 2 } });
+    chooseFrom(what, eaters ? { ...document, pieces, eaters: null } : document);
+  };
+  const chooseFrom = (what: string, document: Bake) => {
     if (what === "fits") return edit({ ...document, pin: null, pieces: sheet?.heat.per_load ?? document.pieces });
     if (FRACTIONS.some((f) => f.value === what)) return edit({ ...document, pin: { by: "dough", amount: `${((sheet?.weigh.recipe_g ?? 500) * Number(what)).toFixed(0)} g`, gives_way: "pieces" } });
     if (what === "nothing") {
@@ -43,6 +53,13 @@ export function Hold({ document, sheet, edit }: { document: Bake; sheet: Sheet |
   return (
     <p className="text-base leading-[1.9] text-muted">
       Held: <Choice label="Held" value={by} options={options} onChoose={choose} className="rounded border-b-2 border-cobalt font-bold text-cobalt" />
+      {eaters && (
+        <>
+          {": "}
+          <Amount label="Eaters" shown={String(eaters.count)} step={1} largeStep={4} onCommit={(t) => edit({ ...document, eaters: { ...eaters, count: whole(t) } })} onPreview={(t) => edit({ ...document, eaters: { ...eaters, count: whole(t) } }, true)} /> at table,{" "}
+          <Amount label="Pieces for each" shown={String(eaters.each)} step={1} largeStep={2} onCommit={(t) => edit({ ...document, eaters: { ...eaters, each: whole(t) } })} onPreview={(t) => edit({ ...document, eaters: { ...eaters, each: whole(t) } }, true)} /> for each
+        </>
+      )}
       {pin && (
         <>
           {", "}
@@ -55,7 +72,7 @@ export function Hold({ document, sheet, edit }: { document: Bake; sheet: Sheet |
           {sheet && sheet.scaled.spare_dough_g > 1 && <>; {u.mass(sheet.scaled.spare_dough_g)} of dough is spare</>}
         </>
       )}
-      {!pin && sheet && <>: {u.mass(sheet.weigh.flour_g)} of flour makes {u.mass(sheet.weigh.dough_g)} of dough; {u.mass(sheet.weigh.filling_g)} of filling</>}.
+      {!pin && sheet && <>{eaters ? "; " : ": "}{u.mass(sheet.weigh.flour_g)} of flour makes {u.mass(sheet.weigh.dough_g)} of dough; {u.mass(sheet.weigh.filling_g)} of filling</>}.
     </p>
   );
 }

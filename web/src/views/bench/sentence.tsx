@@ -19,12 +19,13 @@ const CLOSINGS = [
 ] as const;
 
 function Pieces(p: Props) {
-  const follows = p.document.pin?.gives_way === "pieces" && p.sheet ? p.sheet.scaled.pieces : null;
+  const follows = (p.document.pin?.gives_way === "pieces" || p.document.eaters) && p.sheet ? p.sheet.scaled.pieces : null;
   const put = (typed: string, preview: boolean) => {
     const count = Number(typed.replace(",", "."));
     // What is no whole number is kept as typed nowhere: the field shows the last one and says why.
     if (typed.trim() === "" || !Number.isInteger(count)) return p.edit({ ...p.document, pieces: (typed.trim() || null) as unknown as number }, preview);
-    p.edit(givingWay({ ...p.document, pieces: count }, "weight"), preview);
+    // A typed number of pieces is meant: who eats no longer decides it.
+    p.edit(givingWay({ ...p.document, pieces: count, ...(p.document.eaters && { eaters: null }) }, "weight"), preview);
   };
   return (
     <Amount label="Pieces" shown={String(follows ?? p.document.pieces ?? "")} step={1} largeStep={6} follows={follows !== null}
