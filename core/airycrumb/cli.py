@@ -83,7 +83,8 @@ def _json_default(value: Any) -> Any:
 
 
 def _sheet(args: argparse.Namespace) -> int:
-    sheet = work(read_bake(_read(args.file)), _kitchen(args.kitchen), now=_now(args.now))
+    kitchen = _kitchen(args.kitchen)
+    sheet = work(read_bake(_read(args.file), kitchen.habits.own), kitchen, now=_now(args.now))
     if args.json:
         print(json.dumps(dataclasses.asdict(sheet), default=_json_default, allow_nan=False, indent=1))
     else:
@@ -92,8 +93,9 @@ def _sheet(args: argparse.Namespace) -> int:
 
 
 def _export(args: argparse.Namespace) -> int:
-    bake = read_bake(_read(args.file))
-    sheet = work(bake, _kitchen(args.kitchen), now=_now(args.now))
+    kitchen = _kitchen(args.kitchen)
+    bake = read_bake(_read(args.file), kitchen.habits.own)
+    sheet = work(bake, kitchen, now=_now(args.now))
     print(json.dumps(as_recipe(bake.name, sheet), indent=1, ensure_ascii=False))
     return 0
 

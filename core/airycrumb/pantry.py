@@ -1,7 +1,7 @@
 """What is in an ingredient: composition, density, allergens, and how a dough feels it."""
 
 import csv
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from difflib import get_close_matches
 from functools import cache
 from importlib.resources import files
@@ -39,6 +39,45 @@ class Ingredient:
     source: str
 
 
+Own = tuple[Ingredient, ...]
+
+
+def alike(
+    base: Ingredient,
+    name: str,
+    water: float | None = None,
+    fat: float | None = None,
+    density: float | None = None,
+    piece_g: float | None = None,
+) -> Ingredient:
+    """A food of the cook's own, like one the pantry knows but for what is said. water, fat: g per 100 g.
+
+    What is not said keeps its proportions in what is left. What is like raw meat or fish stays raw by
+    name, whatever the cook calls it: cautions go by it.
+    """
+    key = name.strip().lower()
+    if "raw" in base.key.split() and "raw" not in key.split():
+        key += " raw"
+    wet = base.water if water is None else water
+    oily = base.fat * (100 - wet) / max(100 - base.water, 1e-9) if fat is None else fat
+    rest = max(100 - base.water - base.fat, 1e-9)
+    shrink = max(0.0, 100 - wet - oily) / rest
+    shares = {k: getattr(base, k) * shrink for k in ("protein", "carbohydrate", "sugar", "ash")}
+    return replace(
+        base,
+        key=key,
+        name=name.strip(),
+        water=wet,
+        fat=oily,
+        **shares,
+        density=density or base.density,
+        piece_g=piece_g or base.piece_g,
+        aliases=(),
+        kind="assumed",
+        source=f"this kitchen's own, like {base.name}",
+    )
+
+
 def _number(text: str) -> float | None:
     return float(text) if text else None
 
@@ -58,12 +97,13 @@ def shelf() -> dict[str, Ingredient]:
     return {row["key"]: _row(row) for row in csv.DictReader(text.splitlines())}
 
 
-def find(key: str, where: str = "") -> Ingredient:
-    """The pantry item of that name; InputError with suggestions where there is none."""
-    item = shelf().get(key.strip().lower())
+def find(key: str, where: str = "", own: Own = ()) -> Ingredient:
+    """The pantry item of that name, the kitchen's own first; InputError with suggestions where there is none."""
+    wanted = key.strip().lower()
+    item = next((mine for mine in own if mine.key == wanted), None) or shelf().get(wanted)
     if item is not None:
         return item
-    near = get_close_matches(key.strip().lower(), shelf(), n=3)
+    near = get_close_matches(wanted, [*(mine.key for mine in own), *shelf()], n=3)
     hint = f": did you mean {' or '.join(near)}?" if near else ": choose one from the pantry."
     raise InputError([Problem("unknown_ingredient", where, f"“{key[:40]}” is not in the pantry{hint}")])
 

@@ -46,7 +46,11 @@ def change_kitchen(request: HttpRequest, kitchen_id: int, payload: KitchenChange
     return _out(services.change(household_of(request), kitchen_id, payload.revision, payload.document))
 
 
-@router.get("/pantry", response={200: list[compute.PantryItem], 401: Failure}, operation_id="list_pantry")
+@router.get(
+    "/pantry",
+    response={200: list[compute.PantryItem], 401: Failure, 403: Failure, 404: Failure},
+    operation_id="list_pantry",
+)
 def list_pantry(request: HttpRequest) -> list[compute.PantryItem]:
-    """What is on the shelf."""
-    return compute.pantry()
+    """What is on the shelf, this household's first kitchen's own among it."""
+    return compute.pantry(services.kitchen_of(household_of(request), None).document)

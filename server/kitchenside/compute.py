@@ -46,9 +46,9 @@ def document_schema(name: str) -> Document:
     return copy.deepcopy(schema(name))
 
 
-def pantry() -> list[PantryItem]:
-    """Everything on the shelf, by name."""
-    items = sorted(shelf().values(), key=lambda i: i.name)
+def pantry(kitchen: Document) -> list[PantryItem]:
+    """Everything on the shelf and this kitchen's own, by name."""
+    items = sorted((*_kitchen(kitchen).habits.own, *shelf().values()), key=lambda i: i.name)
     return [PantryItem(i.key, i.name, i.role, list(i.allergens), i.source) for i in items]
 
 
@@ -113,7 +113,7 @@ def recipe(text: str, corrections: Sequence[Correction], kitchen: Document) -> R
     ]
     said = [RecipeSays(s.step, s.what, s.value, s.text) for s in reading.said]
     try:
-        read_bake(draft.document)
+        read_bake(draft.document, habits.own)
         problems: list[Problem] = []
     except InputError as error:
         problems = list(error.problems)
@@ -123,11 +123,6 @@ def recipe(text: str, corrections: Sequence[Correction], kitchen: Document) -> R
 def check_kitchen(document: Document) -> None:
     """InputError with every problem of a kitchen document."""
     read_kitchen(document)
-
-
-def check_bake(document: Document) -> None:
-    """InputError with every problem of a bake document."""
-    read_bake(document)
 
 
 @lru_cache(maxsize=256)
@@ -143,15 +138,17 @@ def _kitchen(document: Document) -> Kitchen:
 def reply(bake: Document, kitchen: Document, observations: Sequence[Observation], now: datetime) -> SheetReply:
     """Work a sheet; bad input comes back as problems, never as an exception."""
     try:
-        return SheetReply(work(read_bake(bake), _kitchen(kitchen), observations, now=now), [])
+        k = _kitchen(kitchen)
+        return SheetReply(work(read_bake(bake, k.habits.own), k, observations, now=now), [])
     except InputError as error:
         return SheetReply(None, list(error.problems))
 
 
 def as_linked_recipe(bake: Document, kitchen: Document, now: datetime) -> Document:
     """A bake as a schema.org Recipe; InputError for one that cannot be worked."""
-    read = read_bake(bake)
-    return as_recipe(read.name, work(read, _kitchen(kitchen), now=now))
+    k = _kitchen(kitchen)
+    read = read_bake(bake, k.habits.own)
+    return as_recipe(read.name, work(read, k, now=now))
 
 
 def lesson(
@@ -163,9 +160,9 @@ def lesson(
     now: datetime,
 ) -> Lesson:
     """What a finished batch teaches. kitchen: as it was at the start; believed: as it is now."""
-    return finish(
-        read_bake(bake), read_kitchen(kitchen), observations, troubles, now=now, believed=read_kitchen(believed)
-    )
+    then = read_kitchen(kitchen)
+    read = read_bake(bake, then.habits.own)
+    return finish(read, then, observations, troubles, now=now, believed=read_kitchen(believed))
 
 
 def taught(kitchen: Document, learned: Lesson, closing: str) -> Document:
@@ -183,7 +180,8 @@ def taught(kitchen: Document, learned: Lesson, closing: str) -> Document:
 
 def rehearsal(bake: Document, kitchen: Document, started: datetime, log_vigour: float, seed: int) -> list[Observation]:
     """Observations of a simulated cook making this bake (demo data)."""
-    return rehearse(read_bake(bake), read_kitchen(kitchen), started, log_vigour, seed)
+    k = read_kitchen(kitchen)
+    return rehearse(read_bake(bake, k.habits.own), k, started, log_vigour, seed)
 
 
 __all__ = [
@@ -200,7 +198,6 @@ __all__ = [
     "Sheet",
     "SheetReply",
     "as_linked_recipe",
-    "check_bake",
     "check_kitchen",
     "document_schema",
     "lesson",

@@ -81,6 +81,22 @@ class ReadingARecipe(BrowserCase):
         expect(self.page.get_by_label("Amount of all-purpose flour")).to_have_value("282")
         expect(self.page.get_by_label("Amount of instant yeast")).to_have_value("5.0")
 
+    def test_a_food_of_my_own_is_known_from_then_on(self) -> None:
+        self.open_first_screen()
+        self.page.goto("/read")
+        self.paste("500 g flour\n7 g instant yeast\n300 g water\nFilling\n2 cups gravel")
+        self.bench.says("1 of 4 lines")
+        self.page.get_by_role("button", name="Foods of my own").click()
+        self.page.get_by_label("Name of my food").fill("gravel")
+        self.bench.choose("It is like", "walnuts")
+        self.page.get_by_label("Grams of a cup of it").fill("150")
+        self.page.get_by_role("button", name="Keep this food").click()
+        self.page.keyboard.press("Escape")
+        expect(self.page.get_by_label("Amount of gravel")).to_have_value("300")
+        self.put_on_the_bench()
+        self.bench.saved()
+        expect(self.page.get_by_role("tabpanel")).to_contain_text("gravel")
+
     def test_a_page_is_opened_as_a_file_and_nothing_runs_off_the_side(self) -> None:
         page = '<script type="application/ld+json">{"@type": "Recipe", "name": "Plum buns", "recipeIngredient": ["450 g flour", "7 g instant yeast", "270 ml water", "300 g plums"]}</script>'
         self.open_first_screen()

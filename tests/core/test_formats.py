@@ -169,6 +169,28 @@ class Kitchens(unittest.TestCase):
             with self.subTest(key=key), self.assertRaisesRegex(InputError, "outside what can be worked out"):
                 read_kitchen(json.loads(json.dumps(kitchen_document(**{key: value}))))
 
+    def test_a_food_of_ones_own_is_like_another_and_stays_raw(self) -> None:
+        foods = [
+            {"name": "Goat curd", "like": "soft cheese", "water": 80, "cup": "240 g"},
+            {"name": "grandmother's lamb", "like": "lamb raw"},
+        ]
+        curd, lamb = read_kitchen(kitchen_document(pantry=foods)).habits.own
+        self.assertEqual((curd.key, curd.water, curd.allergens), ("goat curd", 80, ("milk",)))
+        self.assertAlmostEqual(curd.water + curd.protein + curd.fat + curd.carbohydrate + curd.ash, 100, delta=0.01)
+        self.assertAlmostEqual(curd.density or 0, 240 / 236.588, places=4)
+        self.assertEqual((lamb.key, lamb.role, lamb.kind), ("grandmother's lamb raw", "ground meat", "assumed"))
+
+    def test_a_food_of_ones_own_that_cannot_be_is_said(self) -> None:
+        cases = (
+            ([{"name": "x", "like": "gravel"}], "not in the pantry"),
+            ([{"name": " ", "like": "water"}], "has no name"),
+            ([{"name": "x", "like": "butter", "water": 60, "fat": 60}], "more water and fat than it weighs"),
+            ([{"name": "x", "like": "butter"}, {"name": "X", "like": "oil"}], "rename one"),
+        )
+        for foods, part in cases:
+            with self.subTest(part=part), self.assertRaisesRegex(InputError, part):
+                read_kitchen(kitchen_document(pantry=foods))
+
     def test_no_baskets_is_not_a_steamer(self) -> None:
         steamer = {**kitchen_document()["steamer"], "baskets": 0}
         with self.assertRaisesRegex(InputError, "number of baskets"):

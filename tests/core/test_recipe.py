@@ -277,6 +277,31 @@ class Slips(unittest.TestCase):
         self.assertLess(settled.weigh.hydration.high - settled.weigh.hydration.low, 6)
 
 
+class FoodsOfMyOwn(unittest.TestCase):
+    HABITS = read_kitchen(
+        kitchen_document(
+            pantry=[{"name": "gravel", "like": "walnut", "cup": "150 g"}, {"name": "Nan's mix", "like": "pork raw"}]
+        )
+    ).habits
+
+    def test_a_recipe_finds_them_by_name(self) -> None:
+        line = read_line("2 cups of gravel", self.HABITS)[0]
+        assert line.grams
+        self.assertEqual(line.use, "gravel")
+        self.assertAlmostEqual(line.grams.typical, 300, delta=0.1)
+        self.assertIsNone(read_line("2 cups of gravel")[0].use)
+
+    def test_the_bake_works_in_its_own_kitchen_and_is_refused_by_name_in_another(self) -> None:
+        text = "500 g flour\n300 g water\n6 g instant yeast\n9 g salt\nFilling\n300 g Nan's mix"
+        document = to_bake(read_recipe(text, self.HABITS)).document
+        bake = read_bake(document, self.HABITS.own)
+        s = work(bake, read_kitchen(kitchen_document()), now=NOON)
+        self.assertIn("raw_filling", {c.code for c in s.cautions})
+        self.assertIn(("Nan's mix", "assumed"), {(x.what, x.kind) for x in s.sources})
+        with self.assertRaisesRegex(InputError, "not in the pantry"):
+            read_bake(document)
+
+
 class OutAndBack(unittest.TestCase):
     def test_a_bake_goes_out_as_linked_data_and_comes_back_the_same_dough(self) -> None:
         for path in DEMO_BAKES:

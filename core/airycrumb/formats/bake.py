@@ -5,6 +5,7 @@ from airycrumb.formats.reader import Reader
 from airycrumb.formats.structure import structure_problems
 from airycrumb.formats.text import Document
 from airycrumb.formula import Part, Pin
+from airycrumb.pantry import Own
 from airycrumb.problems import InputError
 from airycrumb.quantities import parse
 
@@ -64,12 +65,12 @@ def _pieces(document: Document, r: Reader) -> int:
     return r.count(wanted, 200, "The number of pieces for these eaters", "eaters")
 
 
-def read_bake(document: Document) -> Bake:
-    """A bake document as the core works with it. Raises InputError with every problem found."""
+def read_bake(document: Document, own: Own = ()) -> Bake:
+    """A bake document as the core works with it; own: the kitchen's own foods. Raises InputError with every problem found."""
     structural = structure_problems("bake", document)
     if structural:
         raise InputError(structural)
-    r = Reader()
+    r = Reader(own)
     dough, filling, heat = document["dough"], document["filling"], document["heat"]
     plan, rise, proof = document.get("plan", {}), document["rise"], document["proof"]
     parts = r.parts(dough["ingredients"], "dough.ingredients")

@@ -6,8 +6,9 @@ from airycrumb.documents import Kitchen
 from airycrumb.formats.reader import Reader
 from airycrumb.formats.structure import structure_problems
 from airycrumb.formats.text import Document, load_json
-from airycrumb.pantry import find
+from airycrumb.pantry import Ingredient, alike, find
 from airycrumb.problems import InputError
+from airycrumb.quantities import FACTORS
 from airycrumb.recipe import Habits
 from airycrumb.rise.learning import Vigour
 
@@ -26,9 +27,33 @@ def _cup(key: str, text: str, r: Reader) -> float:
     return r.quantity(text, "mass", where, 5, 400, f"A cup of {key[:40]}", "g")
 
 
-def _habits(raw: Document, r: Reader) -> Habits:
-    own = tuple((key, _cup(key, text, r)) for key, text in sorted(raw.get("weighed", {}).items()))
-    return Habits(raw.get("cups", "us"), raw.get("filled", "unknown"), own)
+def _habits(document: Document, r: Reader) -> Habits:
+    raw = document.get("measuring", {})
+    weighed = tuple((key, _cup(key, text, r)) for key, text in sorted(raw.get("weighed", {}).items()))
+    foods = [_food(row, f"pantry[{i}]", r) for i, row in enumerate(document.get("pantry", []))]
+    own = tuple(food for food in foods if food is not None)
+    names = [food.key for food in own]
+    r.require(len(set(names)) == len(names), "twice", "pantry", "Two foods of your own have one name: rename one.")
+    return Habits(raw.get("cups", "us"), raw.get("filled", "unknown"), weighed, own)
+
+
+def _food(row: Document, where: str, r: Reader) -> Ingredient | None:
+    base = r.collect(lambda: find(row["like"], f"{where}.like"), None)
+    named = bool(row["name"].strip())
+    r.require(named, "no_name", f"{where}.name", "A food of your own has no name: write what recipes call it.")
+    shares = {
+        what: r.number(row[what], 0, 100, f"The {what} of {row['name'][:40]}", "g in 100 g", f"{where}.{what}")
+        for what in ("water", "fat")
+        if what in row
+    }
+    both = sum(shares.values()) <= 100
+    r.require(both, "too_much", where, f"{row['name'][:40]} has more water and fat than it weighs: check the two.")
+    cup = r.optional(row.get("cup"), "mass", f"{where}.cup", 5, 600, "A cup of it", "g")
+    piece = r.optional(row.get("piece"), "mass", f"{where}.piece", 0.1, 5000, "One of it", "g")
+    if base is None or not named or not both:
+        return None
+    density = None if cup is None else cup / FACTORS["volume"]["cup"]
+    return alike(base, row["name"], shares.get("water"), shares.get("fat"), density, piece)
 
 
 def read_kitchen(document: Document) -> Kitchen:
@@ -63,7 +88,7 @@ def read_kitchen(document: Document) -> Kitchen:
             k: r.number(v, 0.5, 1.2, "What a flour drinks", "(a share)", f"drinks.{k}")
             for k, v in document.get("drinks", {}).items()
         },
-        habits=_habits(document.get("measuring", {}), r),
+        habits=_habits(document, r),
         wrap_seconds={
             k: r.number(v, 5, 1800, "Seconds to wrap one", "s", f"wrap_seconds.{k}")
             for k, v in document.get("wrap_seconds", {}).items()

@@ -6,7 +6,7 @@ from typing import Any
 
 from airycrumb.formats.text import Document
 from airycrumb.formula import Part
-from airycrumb.pantry import find
+from airycrumb.pantry import Own, find
 from airycrumb.problems import InputError, Problem
 from airycrumb.quantities import Band, parse, parse_amount, within
 
@@ -14,8 +14,9 @@ from airycrumb.quantities import Band, parse, parse_amount, within
 class Reader:
     """Reads values, collecting every problem instead of stopping at the first."""
 
-    def __init__(self) -> None:
+    def __init__(self, own: Own = ()) -> None:
         self.problems: list[Problem] = []
+        self.own = own
 
     def collect(self, read: Callable[[], Any], instead: Any) -> Any:
         """What `read` gives; its problems are kept, and `instead` stands in."""
@@ -81,7 +82,7 @@ class Reader:
         return float(self.collect(lambda: parse_amount(row[end], item.density, f"{where}.{end}"), grams))
 
     def _part(self, row: Document, where: str) -> Part | None:
-        item = self.collect(lambda: find(row["use"], f"{where}.use"), None)
+        item = self.collect(lambda: find(row["use"], f"{where}.use", self.own), None)
         if item is None:
             return None
         name = item.name

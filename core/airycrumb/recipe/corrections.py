@@ -29,7 +29,7 @@ class Correction:
 
 def _line(line: ReadLine, put: Correction, habits: Habits) -> ReadLine:
     if put.use is not None and put.use != line.use:
-        line = as_item(line, find(put.use, "corrections"), habits)
+        line = as_item(line, find(put.use, "corrections", habits.own), habits)
     if put.grams is not None:
         line = replace(line, grams=exact(put.grams), by="mass", why=("You said how much it is.",))
     return line

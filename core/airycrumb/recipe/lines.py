@@ -12,7 +12,7 @@ from airycrumb.data.measures import (
     PIECE_DOUBT,
     UNITS,
 )
-from airycrumb.pantry import Ingredient
+from airycrumb.pantry import Ingredient, Own
 from airycrumb.quantities import Band
 from airycrumb.recipe.amounts import SIZES, Measure, plain, read_amount
 from airycrumb.recipe.names import Match, match
@@ -30,11 +30,15 @@ JOINED = re.compile(r"\s+(?:\+|plus)\s+(?=\S)", re.IGNORECASE)
 
 @dataclass(frozen=True)
 class Habits:
-    """How this cook measures: cups of which country, how a cup of flour is filled, own cups in g by pantry key."""
+    """How this cook measures: cups of which country, how a cup of flour is filled, own cups in g by pantry key;
+
+    own: foods of this kitchen's own.
+    """
 
     cups: str = "us"
     filled: str = "unknown"
     own_cups: tuple[tuple[str, float], ...] = ()
+    own: Own = ()
 
 
 @dataclass(frozen=True)
@@ -53,6 +57,7 @@ class ReadLine:
     sureness: float
     why: tuple[str, ...]
     segment: str = ""
+    role: str = ""
 
 
 def exact(grams: float) -> Band:
@@ -167,34 +172,48 @@ def _one(text: str, written: str, habits: Habits, carried: list[Band]) -> tuple[
         measure, nothing = read_amount(tail)
         if measure and not nothing.strip():
             found, rest = [(measure, False)], head
-    named: Match = match(rest)
+    named: Match = match(rest, habits.own)
     if named.item is None:
         if found and not rest.strip(" .,:;"):
             return None, [*carried, *_carry(found)]
         return ReadLine(written, None, rest.strip(), None, "", 0.0, (named.why,), text), []
     item = named.item
     if not found and item.role in BY_TASTE:
-        return _to_taste(text, written), []
+        return _to_taste(text, written, habits), []
     grams, by, why = _best(found, item, habits)
     for millilitres in carried:
         extra = item.density or 1.0
         if grams is not None:
             grams = Band(*(a + b * extra for a, b in zip(_three(grams), _three(millilitres), strict=True)))
     reasons = tuple(w for w in (named.why, *why) if w)
-    return ReadLine(written, item.key, item.name, grams, by, named.sureness if grams else 0.3, reasons, text), []
+    return ReadLine(
+        written, item.key, item.name, grams, by, named.sureness if grams else 0.3, reasons, text, item.role
+    ), []
 
 
-def _to_taste(text: str, written: str) -> ReadLine:
-    named = match(text)
+def _to_taste(text: str, written: str, habits: Habits) -> ReadLine:
+    named = match(text, habits.own)
     name = named.item.name if named.item else text.strip()
     why = "To taste: it is not weighed, and not counted."
-    return ReadLine(written, named.item.key if named.item else None, name, None, "taste", named.sureness, (why,), text)
+    return ReadLine(
+        written,
+        named.item.key if named.item else None,
+        name,
+        None,
+        "taste",
+        named.sureness,
+        (why,),
+        text,
+        named.item.role if named.item else "",
+    )
 
 
 def as_item(line: ReadLine, item: Ingredient, habits: Habits) -> ReadLine:
     """The line with its ingredient put right: its amount is read again for that ingredient."""
     grams, by, why = _best(_alternatives(line.segment)[0], item, habits)
-    return ReadLine(line.written, item.key, item.name, grams, by, 1.0, ("You said what it is.", *why), line.segment)
+    return ReadLine(
+        line.written, item.key, item.name, grams, by, 1.0, ("You said what it is.", *why), line.segment, item.role
+    )
 
 
 def _three(band: Band) -> tuple[float, float, float]:
@@ -222,7 +241,11 @@ def read_line(line: str, habits: Habits = Habits()) -> list[ReadLine]:
     found: list[ReadLine] = []
     carried: list[Band] = []
     if TO_TASTE.search(text) and read_amount(text)[0] is None:
-        return [_to_taste(part, written) for part in re.split(r",|\band\b|&", TO_TASTE.sub(" ", text)) if part.strip()]
+        return [
+            _to_taste(part, written, habits)
+            for part in re.split(r",|\band\b|&", TO_TASTE.sub(" ", text))
+            if part.strip()
+        ]
     for part in JOINED.split(text):
         if re.match(r"^(?:some\s+)?(?:extra|more)\b", part, re.IGNORECASE):
             continue  # "plus extra for dusting": no amount, and not in the dough

@@ -5,7 +5,7 @@ from dataclasses import dataclass
 from difflib import get_close_matches
 from functools import cache
 
-from airycrumb.pantry import Ingredient, shelf
+from airycrumb.pantry import Ingredient, Own, shelf
 
 # Words that leave a choice open, and what is taken for them.
 OPEN_WORDS = {
@@ -57,40 +57,41 @@ def _singular(word: str) -> str:
     return word
 
 
-def _known(words: list[str]) -> str | None:
-    index = _index()
+def _known(words: list[str], own: Own) -> str | None:
+    index = {*(item.name.lower() for item in own)} | _index().keys() if own else _index()
     for candidate in (" ".join(words), " ".join([*words[:-1], _singular(words[-1])])):
         if candidate in index:
             return candidate
     return None
 
 
-def _contained(words: list[str]) -> tuple[str, int] | None:
+def _contained(words: list[str], own: Own) -> tuple[str, int] | None:
     """The longest known name among neighbouring words; of equals the last, where the noun is."""
-    for length in range(min(_longest(), len(words)), 0, -1):
+    longest = max([_longest(), *(len(item.name.split()) for item in own)])
+    for length in range(min(longest, len(words)), 0, -1):
         for start in range(len(words) - length, -1, -1):
-            name = _known(words[start : start + length])
+            name = _known(words[start : start + length], own)
             if name is not None:
                 return name, length
     return None
 
 
-def match(text: str) -> Match:
-    """The pantry item a text means. Text before a comma counts first: what follows is preparation."""
+def match(text: str, own: Own = ()) -> Match:
+    """The pantry item a text means, the kitchen's own first. Text before a comma counts first: what follows is preparation."""
     head = text.split(",")[0]
     words = words_of(head) or words_of(text)
     if not words:
         return Match(None, 0.0, "No ingredient is named.")
-    found = _contained(words)
+    found = _contained(words, own)
     if found is None and "," in text:
-        found = _contained(words_of(text))
+        found = _contained(words_of(text), own)
     if found is None:
         near = get_close_matches(" ".join(words), _index(), n=1, cutoff=0.82)
         if not near:
             return Match(None, 0.0, f"“{' '.join(words)[:40]}” is not in the pantry.")
         return Match(shelf()[_index()[near[0]]], 0.5, f"“{' '.join(words)[:40]}” looks like {near[0]}.")
     name, length = found
-    item = shelf()[_index()[name]]
+    item = next((mine for mine in own if mine.name.lower() == name), None) or shelf()[_index()[name]]
     if name in OPEN_WORDS:
         return Match(item, 0.75, f"{OPEN_WORDS[name]}.")
     if length == len(words) or set(words) - set(name.split()) <= PREPARATION:

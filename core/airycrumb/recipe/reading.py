@@ -3,7 +3,6 @@
 import re
 from dataclasses import dataclass
 
-from airycrumb.pantry import shelf
 from airycrumb.problems import InputError, Problem
 from airycrumb.recipe.amounts import plain, read_amount
 from airycrumb.recipe.lines import BULLET, Habits, ReadLine, read_line
@@ -144,7 +143,7 @@ def _placed(part: str | None, lines: list[ReadLine], seen_dough_end: bool) -> li
 
 
 def _role(line: ReadLine) -> str:
-    return shelf()[line.use].role if line.use else ""
+    return line.role
 
 
 def read_recipe(text: str, habits: Habits = Habits()) -> Reading:  # noqa: B008

@@ -4,7 +4,6 @@ import re
 from dataclasses import dataclass
 from typing import Any
 
-from airycrumb.pantry import shelf
 from airycrumb.quantities import Band
 from airycrumb.recipe.method import Said
 from airycrumb.recipe.reading import PlacedLine, Reading
@@ -117,11 +116,7 @@ def _said(reading: Reading) -> dict[str, Any]:
 
 
 def _state(reading: Reading, assumed: list[str]) -> str:
-    raw = [
-        p.line.name
-        for p in reading.lines
-        if p.part == "filling" and p.line.use and shelf()[p.line.use].role in RAW_ROLES
-    ]
+    raw = [p.line.name for p in reading.lines if p.part == "filling" and p.line.use and p.line.role in RAW_ROLES]
     if not raw:
         return "cooked"
     if COOKED.search(reading.method):

@@ -3,7 +3,6 @@
 from airycrumb import formula
 from airycrumb.data.record import Constant
 from airycrumb.formula import Part
-from airycrumb.pantry import find
 from airycrumb.sheet.context import Context
 from airycrumb.sheet.mixing import mixing_order
 from airycrumb.sheet.swaps import swaps
@@ -67,7 +66,8 @@ def weigh(ctx: Context) -> WeighTray:
     filling = formula.lines(bake.filling_parts, scaled.filling_g, step, with_percent=False)
     liquid, dough_c, measured = temperatures(ctx)
     small = [line for line in dough + filling if line.below_step]
-    spoons = {line.key: line.grams / density / TEASPOON_ML for line in small if (density := find(line.key).density)}
+    density = {item.key: item.density for item, _ in bake.parts + bake.filling_parts}
+    spoons = {line.key: line.grams / per_ml / TEASPOON_ML for line in small if (per_ml := density[line.key])}
     places = bake.places or ("dough",) * len(bake.parts)
     doubt = formula.hydration_doubt(bake.parts, bake.bands)
     return WeighTray(

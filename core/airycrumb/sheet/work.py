@@ -12,7 +12,6 @@ from airycrumb.day import Durations, Timetable
 from airycrumb.divide import share_out
 from airycrumb.documents import Bake, Kitchen, Observation
 from airycrumb.enclose import Wrapper, enclose
-from airycrumb.pantry import shelf
 from airycrumb.sheet.context import Context
 from airycrumb.sheet.doubts import ask
 from airycrumb.sheet.ferment import (
@@ -76,8 +75,8 @@ def _trays(
 
 def _sources(ctx: Context) -> list[Source]:
     """Where the numbers of this sheet are from, each once."""
-    items = {i.key for i, _ in ctx.bake.parts + ctx.bake.filling_parts}
-    found = [Source(shelf()[k].name, shelf()[k].kind, shelf()[k].source) for k in sorted(items)]  # type: ignore[arg-type]
+    items = {item.key: item for item, _ in ctx.bake.parts + ctx.bake.filling_parts}
+    found = [Source(i.name, i.kind, i.source) for _, i in sorted(items.items())]  # type: ignore[arg-type]
     for name, module in (("rise", rise_table), ("heat", heat_table)):
         constants = [v for v in vars(module).values() if isinstance(v, Constant)]
         found += sorted({Source(name, k.kind, k.source) for k in constants}, key=lambda s: s.source)

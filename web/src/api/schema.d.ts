@@ -117,7 +117,7 @@ export interface paths {
         };
         /**
          * List Pantry
-         * @description What is on the shelf.
+         * @description What is on the shelf, this household's first kitchen's own among it.
          */
         get: operations["list_pantry"];
         put?: never;
@@ -519,6 +519,27 @@ export interface components {
                 drinks?: {
                     [key: string]: number;
                 };
+                /** @description Foods of this kitchen's own, each like one the pantry knows. */
+                pantry?: {
+                    /** @description What it is called here; recipes find it by this name. */
+                    name: string;
+                    /** @description Key of the pantry item it is like. */
+                    like: string;
+                    /** @description g of water in 100 g, where it differs. */
+                    water?: number;
+                    /** @description g of fat in 100 g, where it differs. */
+                    fat?: number;
+                    /**
+                     * @description What a US cup (237 ml) of it weighs.
+                     * @example 230 g
+                     */
+                    cup?: string;
+                    /**
+                     * @description What one of it weighs.
+                     * @example 50 g
+                     */
+                    piece?: string;
+                }[];
             };
         };
         /**
@@ -637,6 +658,27 @@ export interface components {
                 drinks?: {
                     [key: string]: number;
                 };
+                /** @description Foods of this kitchen's own, each like one the pantry knows. */
+                pantry?: {
+                    /** @description What it is called here; recipes find it by this name. */
+                    name: string;
+                    /** @description Key of the pantry item it is like. */
+                    like: string;
+                    /** @description g of water in 100 g, where it differs. */
+                    water?: number;
+                    /** @description g of fat in 100 g, where it differs. */
+                    fat?: number;
+                    /**
+                     * @description What a US cup (237 ml) of it weighs.
+                     * @example 230 g
+                     */
+                    cup?: string;
+                    /**
+                     * @description What one of it weighs.
+                     * @example 50 g
+                     */
+                    piece?: string;
+                }[];
             };
         };
         /**
@@ -3499,6 +3541,24 @@ export interface operations {
             };
             /** @description Unauthorized */
             401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+            /** @description Not Found */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -1,27 +1,30 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 
-import { client, take, type Kitchen } from "../../api/client";
+import { client, take, type Kitchen, type PantryItem } from "../../api/client";
 import { Choice } from "../../ui/choice";
 import { Hanger } from "../../ui/panel";
 import { Button } from "../../ui/button";
-import { kitchensQuery } from "../queries";
+import { kitchensQuery, pantryQuery } from "../queries";
+import { OwnFoods } from "./own-foods";
 
 type Measuring = NonNullable<Kitchen["document"]["measuring"]>;
 const WORD = "font-bold text-cobalt border-b-2 border-cobalt";
 
 /** How this cook's cups are to be read. A setting of the kitchen, kept for every recipe. */
-export function Cups({ kitchen }: { kitchen: Kitchen }) {
+export function Cups({ kitchen, pantry }: { kitchen: Kitchen; pantry: PantryItem[] }) {
   const measuring = kitchen.document.measuring ?? {};
   const queries = useQueryClient();
   const [trouble, setTrouble] = useState<string | null>(null);
   const [flour, setFlour] = useState("all-purpose flour");
   const [grams, setGrams] = useState("");
-  const change = async (next: Partial<Measuring>) => {
+  const change = (next: Partial<Measuring>) => keep({ measuring: { ...measuring, ...next } });
+  const keep = async (next: Partial<Kitchen["document"]>) => {
     setTrouble(null);
     try {
-      const document = { ...kitchen.document, measuring: { ...measuring, ...next } };
+      const document = { ...kitchen.document, ...next };
       await take(client.PUT("/api/kitchens/{kitchen_id}", { params: { path: { kitchen_id: kitchen.id } }, body: { revision: kitchen.revision, document } }));
+      await queries.invalidateQueries({ queryKey: pantryQuery.queryKey });
       await queries.invalidateQueries({ queryKey: ["recipe"] });
     } catch (error) {
       setTrouble(error instanceof Error ? error.message : String(error));
@@ -44,7 +47,7 @@ export function Cups({ kitchen }: { kitchen: Kitchen }) {
         , filled with flour{" "}
         <Choice label="Cup of flour" value={measuring.filled ?? "unknown"} className={WORD} onChoose={(filled) => void change({ filled })}
           options={[{ value: "unknown", label: "who knows how", note: "115 to 156 g a cup" }, { value: "sifted", label: "by sifting", note: "115 to 125 g" }, { value: "spooned", label: "by the spoon, levelled", note: "120 to 132 g" }, { value: "dipped", label: "by dipping in the bag", note: "138 to 156 g" }]} />
-        , and I have{" "}
+        , I have{" "}
         <Hanger label="Weigh a cup of mine" shown={weighed.length ? `weighed ${weighed.map(([key, text]) => `${key} ${text}`).join(", ")}` : "weighed none yet"} className={WORD}>
           <p className="font-bold">Weigh one cup, once</p>
           <p className="text-sm text-muted">Fill it as you always do. From then on every cup of it is known within 2 %.</p>
@@ -58,8 +61,8 @@ export function Cups({ kitchen }: { kitchen: Kitchen }) {
               </Button>
             )}
           </div>
-        </Hanger>
-        .
+        </Hanger>{" "}
+        and <OwnFoods foods={kitchen.document.pantry ?? []} pantry={pantry} onChange={(foods) => void keep({ pantry: foods })} />.
       </p>
       {trouble && (
         <p role="alert" className="rounded-xl border-2 border-crust bg-warm px-3 py-1.5 leading-normal">

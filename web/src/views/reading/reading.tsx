@@ -76,7 +76,7 @@ export function Reading() {
     <main className="mx-auto w-full max-w-[1320px] px-4 pt-3 pb-8 tab:px-8">
       <h1 className="text-[1.75rem] leading-tight font-bold">A recipe from another kitchen</h1>
       <p className="text-muted">Paste it as it stands: cups, spoons, fractions, ranges, method and all. Every line says what it was taken for, in grams, and how sure that is.</p>
-      {kitchens.data?.[0] && <Cups kitchen={kitchens.data[0]} />}
+      {kitchens.data?.[0] && <Cups kitchen={kitchens.data[0]} pantry={pantry.data ?? []} />}
       <div className="mt-3 grid items-start gap-6 wide:grid-cols-[2fr_3fr]">
         <section aria-label="The recipe" className="wide:sticky wide:top-3">
           <label className="block">
