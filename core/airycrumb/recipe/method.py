@@ -13,7 +13,9 @@ TIME = re.compile(rf"{_RANGE}\s*(minutes?|mins?|hours?|hrs?|h)\b", re.IGNORECASE
 WORD_TIME = re.compile(r"\b(half an hour|an hour and a half|an hour|overnight)\b", re.IGNORECASE)
 LENGTH = re.compile(rf"{_RANGE}\s*-?\s*(mm|cm|inch(?:es)?|in\b|\")", re.IGNORECASE)
 COUNT = re.compile(
-    r"(?:into|makes?|form|shape|yields?:?|serves:?)\s+(?:about\s+)?(\d{1,3})\s*(?:equal|even|pieces?|balls?|portions?|buns?|rolls?|parts?|turnovers?|pies?|boats?|breads?|pasties|servings?|[a-z]+)?",
+    r"(?:into|makes?|form|shape|yields?:?)\s+(?:about\s+)?(\d{1,3})(?![\d.,/])"
+    # "into 5-inch circles" and "into 60 g pieces" count nothing.
+    r"(?!\s*-?\s*(?:to\s|-|\d|mm|cm|in\b|inch|\"|g\b|grams?|oz|ounces?|ml|cups?|tbsp|tsp|min|hours?|h\b|°|%))",
     re.IGNORECASE,
 )
 EACH = re.compile(

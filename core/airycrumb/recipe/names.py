@@ -3,7 +3,7 @@
 import re
 from dataclasses import dataclass
 from difflib import get_close_matches
-from functools import cache
+from functools import lru_cache
 
 from airycrumb.pantry import Ingredient, Own, shelf
 
@@ -29,19 +29,19 @@ class Match:
     why: str
 
 
-@cache
-def _index() -> dict[str, str]:
-    """Every name and alias in lower case, to its key."""
-    found: dict[str, str] = {"cheese": "hard cheese"}
-    for key, item in shelf().items():
-        for name in (key, item.name, *item.aliases):
-            found.setdefault(name.lower(), key)
-    return found
+@lru_cache(maxsize=64)
+def _index(own: Own) -> dict[str, Ingredient]:
+    """Every name and alias in lower case, to its item; the kitchen's own come first."""
+    found = {" ".join(words_of(item.name)): item for item in own}
+    for item in shelf().values():
+        for name in (item.key, item.name, *item.aliases):
+            found.setdefault(name.lower(), item)
+    return {"cheese": shelf()["hard cheese"], **found}
 
 
-@cache
-def _longest() -> int:
-    return max(len(name.split()) for name in _index())
+@lru_cache(maxsize=64)
+def _longest(own: Own) -> int:
+    return max(len(name.split()) for name in _index(own))
 
 
 def words_of(text: str) -> list[str]:
@@ -58,17 +58,15 @@ def _singular(word: str) -> str:
 
 
 def _known(words: list[str], own: Own) -> str | None:
-    index = {*(item.name.lower() for item in own)} | _index().keys() if own else _index()
     for candidate in (" ".join(words), " ".join([*words[:-1], _singular(words[-1])])):
-        if candidate in index:
+        if candidate in _index(own):
             return candidate
     return None
 
 
 def _contained(words: list[str], own: Own) -> tuple[str, int] | None:
     """The longest known name among neighbouring words; of equals the last, where the noun is."""
-    longest = max([_longest(), *(len(item.name.split()) for item in own)])
-    for length in range(min(longest, len(words)), 0, -1):
+    for length in range(min(_longest(own), len(words)), 0, -1):
         for start in range(len(words) - length, -1, -1):
             name = _known(words[start : start + length], own)
             if name is not None:
@@ -78,25 +76,23 @@ def _contained(words: list[str], own: Own) -> tuple[str, int] | None:
 
 def match(text: str, own: Own = ()) -> Match:
     """The pantry item a text means, the kitchen's own first. Text before a comma counts first: what follows is preparation."""
-    head = text.split(",")[0]
-    words = words_of(head) or words_of(text)
+    words = words_of(text.split(",")[0]) or words_of(text)
     if not words:
         return Match(None, 0.0, "No ingredient is named.")
-    found = _contained(words, own)
-    if found is None and "," in text:
-        found = _contained(words_of(text), own)
+    found = _contained(words, own) or (_contained(words_of(text), own) if "," in text else None)
+    said = " ".join(words)
     if found is None:
-        near = get_close_matches(" ".join(words), _index(), n=1, cutoff=0.82)
+        near = get_close_matches(said, _index(own), n=1, cutoff=0.82)
         if not near:
-            return Match(None, 0.0, f"“{' '.join(words)[:40]}” is not in the pantry.")
-        return Match(shelf()[_index()[near[0]]], 0.5, f"“{' '.join(words)[:40]}” looks like {near[0]}.")
+            return Match(None, 0.0, f"“{said[:40]}” is not in the pantry.")
+        return Match(_index(own)[near[0]], 0.5, f"“{said[:40]}” looks like {near[0]}.")
     name, length = found
-    item = next((mine for mine in own if mine.name.lower() == name), None) or shelf()[_index()[name]]
-    if name in OPEN_WORDS:
+    item = _index(own)[name]
+    if name in OPEN_WORDS and item not in own:
         return Match(item, 0.75, f"{OPEN_WORDS[name]}.")
     if length == len(words) or set(words) - set(name.split()) <= PREPARATION:
         return Match(item, 1.0, "")
-    return Match(item, 0.85, f"Read from “{' '.join(words)[:48]}”.")
+    return Match(item, 0.85, f"Read from “{said[:48]}”.")
 
 
 PREPARATION = set(
