@@ -16,7 +16,8 @@ class Bake:
     parts: the recipe as written, a ratio; pieces, *_each_g and pin decide how much is made.
     bands: how much of each part there may be [g], for a recipe measured by volume; places: where
     each part goes ("dough", "sponge" or "late"), () for all into the dough; said: what
-    the recipe claims (pieces; piece_weight g; rise, proof, heat min; oven, liquid °C; across mm).
+    the recipe claims (pieces; piece_weight, filling_each g; rise, proof, heat min; oven, liquid
+    °C; across mm); said_feel: the dough it says to make.
     """
 
     name: str
@@ -54,6 +55,7 @@ class Bake:
     bands: tuple[Band, ...] = ()
     places: tuple[str, ...] = ()
     said: dict[str, float] = field(default_factory=dict)
+    said_feel: str | None = None
 
 
 @dataclass(frozen=True)

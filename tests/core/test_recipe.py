@@ -188,7 +188,8 @@ class TwelveManners(unittest.TestCase):
         self.assertTrue(5.7 <= fine.typical <= 6.0)
 
     def test_10_metric_and_australian_cups(self) -> None:
-        for cups, cup, spoon in (("us", 236.59, 14.79), ("metric", 250, 15), ("australian", 250, 20)):
+        kinds = (("us", 236.59, 14.79), ("metric", 250, 15), ("australian", 250, 20), ("imperial", 284.13, 17.76))
+        for cups, cup, spoon in kinds:
             habits = Habits(cups=cups)
             found = [read_line(t, habits)[0].grams for t in ("1 cup water", "1 tbsp water")]
             self.assertEqual([round(g.typical, 2) for g in found if g], [cup, spoon])
@@ -260,6 +261,18 @@ class Slips(unittest.TestCase):
     def test_an_oven_that_cannot_do_it_and_a_time_that_is_short(self) -> None:
         self.assertTrue(codes(SOUND.replace("200 C", "110 C")) & {"never_hot", "pale"})
         self.assertIn("said_heat", codes(SOUND.replace("for 30 minutes", "for 8 minutes")))
+
+    def test_filling_needed_against_filling_made(self) -> None:
+        spoons = SOUND.replace("roll out,", "roll out, put 2 tbsp of the filling on each,")
+        doubt = next(d for d in sheet_of(spoons).doubts if d.code == "filling_made")
+        # 10 x 29.57 g against 550 g.
+        self.assertIn("10 × 30 g of filling is 296 g, and the recipe makes 550 g", doubt.title)
+        self.assertNotIn("filling_made", codes(spoons.replace("2 tbsp", "55 g")))
+
+    def test_a_dough_called_what_it_is_not(self) -> None:
+        said = SOUND.replace("Method\n", "Method\nKnead to a stiff dough. ")
+        self.assertIn("claimed_feel", codes(said.replace("310 g water", "380 g water")))
+        self.assertNotIn("claimed_feel", codes(said))
 
     def test_a_rise_this_kitchen_does_not_keep_to(self) -> None:
         quick = SOUND.replace("Method\n", "Method\nLet the dough rise 20 minutes. ")

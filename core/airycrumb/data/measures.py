@@ -37,6 +37,15 @@ CUPS: dict[str, dict[str, float]] = {
     "us": {"cup": 236.5882365, "tbsp": 14.78676478, "tsp": 4.92892159},
     "metric": {"cup": 250.0, "tbsp": 15.0, "tsp": 5.0},
     "australian": {"cup": 250.0, "tbsp": 20.0, "tsp": 5.0},
+    # UK Weights and Measures Act 1985: the imperial pint is 568.26125 mL; its half is the old cup
+    "imperial": {
+        "cup": 284.130625,
+        "tbsp": 17.7581641,
+        "tsp": 5.91938803,
+        "fl oz": 28.4130625,
+        "pint": 568.26125,
+        "quart": 1136.5225,
+    },
 }
 _SPELT = {
     "g": "g gm gms gr grm gram grams gramme grammes",

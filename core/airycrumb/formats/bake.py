@@ -28,6 +28,7 @@ def _pin(raw: Document | None, parts: list[Part], r: Reader) -> Pin | None:
 
 SAID = {
     "piece_weight": "mass",
+    "filling_each": "mass",
     "rise": "duration",
     "proof": "duration",
     "heat": "duration",
@@ -153,6 +154,7 @@ def read_bake(document: Document, own: Own = ()) -> Bake:
         bands=r.bands(dough["ingredients"], parts, "dough.ingredients"),
         places=tuple(row.get("part", "dough") for row in dough["ingredients"]),
         said=_said(document.get("said", {}), r),
+        said_feel=document.get("said", {}).get("feel"),
     )
     r.done()
     return bake

@@ -4,7 +4,9 @@ import re
 from dataclasses import dataclass
 from typing import Any
 
+from airycrumb.data.measures import UNITS
 from airycrumb.quantities import Band
+from airycrumb.recipe.amounts import plain, read_amount
 from airycrumb.recipe.method import Said
 from airycrumb.recipe.reading import PlacedLine, Reading
 
@@ -16,6 +18,11 @@ FOLDED = re.compile(
 COOKED = re.compile(
     r"\b(?:fry|saut[eé]|brown|simmer|cook)\b[^.]*\b(?:filling|meat|mince|pork|beef|lamb|chicken|onion)", re.IGNORECASE
 )
+FILLED = re.compile(
+    r"\b(?:fill(?: each)? (?:with|of)|put|place|spoon|add|with)\s+((?:about\s+)?[\d½¼¾/. -]+\s*\w+)\s+(?:of\s+)?(?:the\s+)?(?:\w+\s+)?filling",
+    re.IGNORECASE,
+)
+FEEL = re.compile(r"\b(stiff|firm|soft|sticky)(?:,? (?:but )?(?:not )?\w+)? dough\b", re.IGNORECASE)
 SMALLEST_PIECE, LARGEST_PIECE, MOST_PIECES = 10.0, 1500.0, 200
 
 
@@ -101,8 +108,10 @@ def _said(reading: Reading) -> dict[str, Any]:
     found["oven"] = _first(said, "temperature", "bake", "preheat")
     found["liquid"] = _first(said, "temperature", "yeast")
     found["across"] = _first(said, "across_mm")
+    found["filling_each"] = _filling_each(reading)
     units = {
         "piece_weight": "g",
+        "filling_each": "g",
         "rise": "min",
         "proof": "min",
         "heat": "min",
@@ -113,6 +122,21 @@ def _said(reading: Reading) -> dict[str, Any]:
     return {
         k: int(v.typical) if k == "pieces" else f"{v.typical:.4g} {units[k]}" for k, v in found.items() if v is not None
     }
+
+
+def _filling_each(reading: Reading) -> Band | None:
+    """g of filling for each piece, where the method says so in grams or spoons (a spoon holds as much as water)."""
+    told = FILLED.search(reading.method)
+    measure = read_amount(plain(told[1]))[0] if told else None
+    if measure is None or measure.unit not in ("g", "oz", "tbsp", "tsp", "cup"):
+        return None
+    size = UNITS[measure.unit][1] or 0.0
+    return Band(measure.low * size, measure.typical * size, measure.high * size)
+
+
+def _feel(reading: Reading) -> dict[str, str]:
+    told = FEEL.search(reading.method)
+    return {"feel": told[1].lower()} if told else {}
 
 
 def _state(reading: Reading, assumed: list[str]) -> str:
@@ -174,6 +198,6 @@ def to_bake(reading: Reading) -> Draft:
         },
         "proof": {"to": 1.4},
         "heat": heat,
-        "said": _said(reading),
+        "said": {**_said(reading), **_feel(reading)},
     }
     return Draft(document, assumed)

@@ -8,6 +8,7 @@ from airycrumb.sheet.types import Answer, Change, Doubt
 from airycrumb.sheet.worked import KEEP, Worked
 
 MADE_TOLERANCE = 0.05  # of the dough; models.md section 1
+FILLING_TOLERANCE = 0.2  # a spoon is no scale; assumed
 WIDE_DOUBT = 6.0  # points of hydration from which a cup is worth weighing; assumed
 YEAST_HURT_C, YEAST_DEAD_C = 43.0, 55.0  # common practice
 
@@ -117,6 +118,43 @@ def stated_heat(w: Worked) -> Iterator[Doubt]:
     )
 
 
+def filling_made(w: Worked) -> Iterator[Doubt]:
+    """The filling the recipe makes against what it puts into each piece."""
+    each, bake = w.ctx.bake.said.get("filling_each"), w.ctx.bake
+    made_g, pieces = sum(g for _, g in bake.filling_parts), bake.said.get("pieces") or bake.pieces
+    if not each or abs(each * pieces / made_g - 1) <= FILLING_TOLERANCE:
+        return
+    word = "left over" if each * pieces < made_g else "short"
+    shared = made_g / pieces
+    settled = Change(["said", "filling_each"], f"{shared:.1f} g")
+    yield Doubt(
+        "filling_made",
+        "wrap",
+        "ask",
+        f"{pieces:.0f} × {each:.0f} g of filling is {each * pieces:.0f} g, and the recipe makes {made_g:.0f} g",
+        f"{abs(each * pieces - made_g):.0f} g would be {word}. A spoon of filling is taken for a spoon of water.",
+        [Answer(f"{g:.0f} g each", [Change(["filling_per_piece"], f"{g:.0f} g"), settled]) for g in (each, shared)]
+        + [KEEP],
+    )
+
+
+def claimed_feel(w: Worked) -> Iterator[Doubt]:
+    """A dough the recipe calls soft that works out stiff, or the other way."""
+    said, found = w.ctx.bake.said_feel, w.weighed.feel
+    order = ("stiff", "firm", "soft", "sticky")
+    if said is None or abs(order.index(said) - order.index(found)) < 2:
+        return
+    h = w.weighed.hydration
+    yield Doubt(
+        "claimed_feel",
+        "weigh",
+        "ask",
+        f"The recipe says a {said} dough; at {w.ctx.percentages.true_hydration:.0f} % it is {found}",
+        f"Worked out between {h.low:.0f} and {h.high:.0f} %, milk, egg and butter counted. Below 56 % is stiff, above 70 % sticky. A cup misread does this.",
+        [KEEP],
+    )
+
+
 def sponge_time(w: Worked) -> Iterator[Doubt]:
     """A sponge has hours of its own before the plan begins."""
     found = w.weighed.sponge
@@ -131,4 +169,4 @@ def sponge_time(w: Worked) -> Iterator[Doubt]:
         )
 
 
-AUDIT = (sponge_time, cups, made, liquid, clock_against_kitchen, stated_heat)
+AUDIT = (sponge_time, claimed_feel, filling_made, cups, made, liquid, clock_against_kitchen, stated_heat)

@@ -501,10 +501,10 @@ export interface components {
                 /** @description How this cook reads cups and spoons. */
                 measuring?: {
                     /**
-                     * @description Whose cups and spoons: 237, 250 or 250 ml a cup; 15, 15 or 20 ml a tablespoon.
+                     * @description Whose cups and spoons: 237, 250, 250 or 284 ml a cup; 15, 15, 20 or 18 ml a tablespoon.
                      * @enum {string}
                      */
-                    cups?: "us" | "metric" | "australian";
+                    cups?: "us" | "metric" | "australian" | "imperial";
                     /**
                      * @description How a cup of flour is filled.
                      * @enum {string}
@@ -640,10 +640,10 @@ export interface components {
                 /** @description How this cook reads cups and spoons. */
                 measuring?: {
                     /**
-                     * @description Whose cups and spoons: 237, 250 or 250 ml a cup; 15, 15 or 20 ml a tablespoon.
+                     * @description Whose cups and spoons: 237, 250, 250 or 284 ml a cup; 15, 15, 20 or 18 ml a tablespoon.
                      * @enum {string}
                      */
-                    cups?: "us" | "metric" | "australian";
+                    cups?: "us" | "metric" | "australian" | "imperial";
                     /**
                      * @description How a cup of flour is filled.
                      * @enum {string}
@@ -1588,6 +1588,16 @@ export interface components {
                      * @example 120 mm
                      */
                     across?: string;
+                    /**
+                     * @description The dough it says to make.
+                     * @enum {string}
+                     */
+                    feel?: "stiff" | "firm" | "soft" | "sticky";
+                    /**
+                     * @description What it says goes into each piece.
+                     * @example 30 g
+                     */
+                    filling_each?: string;
                 };
                 /** @description Who eats: decides the number of pieces instead of `pieces`. */
                 eaters?: {
@@ -1890,6 +1900,16 @@ export interface components {
                      * @example 120 mm
                      */
                     across?: string;
+                    /**
+                     * @description The dough it says to make.
+                     * @enum {string}
+                     */
+                    feel?: "stiff" | "firm" | "soft" | "sticky";
+                    /**
+                     * @description What it says goes into each piece.
+                     * @example 30 g
+                     */
+                    filling_each?: string;
                 };
                 /** @description Who eats: decides the number of pieces instead of `pieces`. */
                 eaters?: {
@@ -2229,6 +2249,16 @@ export interface components {
                      * @example 120 mm
                      */
                     across?: string;
+                    /**
+                     * @description The dough it says to make.
+                     * @enum {string}
+                     */
+                    feel?: "stiff" | "firm" | "soft" | "sticky";
+                    /**
+                     * @description What it says goes into each piece.
+                     * @example 30 g
+                     */
+                    filling_each?: string;
                 };
                 /** @description Who eats: decides the number of pieces instead of `pieces`. */
                 eaters?: {
@@ -2492,6 +2522,16 @@ export interface components {
                      * @example 120 mm
                      */
                     across?: string;
+                    /**
+                     * @description The dough it says to make.
+                     * @enum {string}
+                     */
+                    feel?: "stiff" | "firm" | "soft" | "sticky";
+                    /**
+                     * @description What it says goes into each piece.
+                     * @example 30 g
+                     */
+                    filling_each?: string;
                 };
                 /** @description Who eats: decides the number of pieces instead of `pieces`. */
                 eaters?: {
@@ -2760,6 +2800,16 @@ export interface components {
                      * @example 120 mm
                      */
                     across?: string;
+                    /**
+                     * @description The dough it says to make.
+                     * @enum {string}
+                     */
+                    feel?: "stiff" | "firm" | "soft" | "sticky";
+                    /**
+                     * @description What it says goes into each piece.
+                     * @example 30 g
+                     */
+                    filling_each?: string;
                 };
                 /** @description Who eats: decides the number of pieces instead of `pieces`. */
                 eaters?: {
@@ -3074,6 +3124,16 @@ export interface components {
                      * @example 120 mm
                      */
                     across?: string;
+                    /**
+                     * @description The dough it says to make.
+                     * @enum {string}
+                     */
+                    feel?: "stiff" | "firm" | "soft" | "sticky";
+                    /**
+                     * @description What it says goes into each piece.
+                     * @example 30 g
+                     */
+                    filling_each?: string;
                 };
                 /** @description Who eats: decides the number of pieces instead of `pieces`. */
                 eaters?: {

@@ -43,7 +43,7 @@ export function Cups({ kitchen, pantry }: { kitchen: Kitchen; pantry: PantryItem
       <p>
         My cups are{" "}
         <Choice label="Cups" value={measuring.cups ?? "us"} className={WORD} onChoose={(cups) => void change({ cups })}
-          options={[{ value: "us", label: "US cups", note: "237 ml; tablespoon 15 ml" }, { value: "metric", label: "metric cups", note: "250 ml; tablespoon 15 ml" }, { value: "australian", label: "Australian cups", note: "250 ml; tablespoon 20 ml" }]} />
+          options={[{ value: "us", label: "US cups", note: "237 ml; tablespoon 15 ml" }, { value: "metric", label: "metric cups", note: "250 ml; tablespoon 15 ml" }, { value: "imperial", label: "imperial cups", note: "284 ml; pint 568 ml" }, { value: "australian", label: "Australian cups", note: "250 ml; tablespoon 20 ml" }]} />
         , filled with flour{" "}
         <Choice label="Cup of flour" value={measuring.filled ?? "unknown"} className={WORD} onChoose={(filled) => void change({ filled })}
           options={[{ value: "unknown", label: "who knows how", note: "115 to 156 g a cup" }, { value: "sifted", label: "by sifting", note: "115 to 125 g" }, { value: "spooned", label: "by the spoon, levelled", note: "120 to 132 g" }, { value: "dipped", label: "by dipping in the bag", note: "138 to 156 g" }]} />
