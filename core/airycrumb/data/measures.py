@@ -107,6 +107,7 @@ CUP_HABITS: dict[str, tuple[float, float, float]] = {
     "unknown": (115.0, 130.0, 156.0),
 }
 OTHER_VOLUME_DOUBT = Constant(0.06, "share", "assumed", "how evenly a spoon or cup of anything else is filled")
+LOOSE_DOUBT = Constant(0.3, "share", "assumed", "how far a pinch, a knob or a handful is from a middling one")
 PIECE_DOUBT = Constant(0.2, "share", "assumed", "how far an onion or a bunch is from a middling one")
 EGG_DOUBT = Constant(
     0.08, "share", "published", "USDA AMS 56: the weight class next to each egg class is 7 to 12 % away"

@@ -8,6 +8,7 @@ from airycrumb.data.measures import (
     CUPS,
     EGG_DOUBT,
     EGG_SIZES,
+    LOOSE_DOUBT,
     OTHER_VOLUME_DOUBT,
     PIECE_DOUBT,
     UNITS,
@@ -17,6 +18,7 @@ from airycrumb.quantities import Band
 from airycrumb.recipe.amounts import SIZES, Measure, plain, read_amount
 from airycrumb.recipe.names import Match, match
 
+LOOSE = ("pinch", "knob", "handful", "slice", "sprig")
 BY_TASTE = ("salt", "spice")
 US_CUP_ML = CUPS["us"]["cup"]
 BRACKET = re.compile(r"\(([^)]*)\)")
@@ -105,50 +107,69 @@ def in_grams(measure: Measure, item: Ingredient, habits: Habits) -> tuple[Band |
     kind = UNITS[measure.unit][0] if measure.unit else "piece"
     if kind == "mass":
         size = _unit_size(measure.unit, habits) or 0.0
-        doubt = 0.3 if measure.unit in ("pinch", "knob", "handful", "slice", "sprig") else 0.0
-        return _spread(measure, size, doubt), "mass" if doubt == 0 else "volume"
+        loose = measure.unit in LOOSE
+        return _spread(measure, size, LOOSE_DOUBT.value if loose else 0.0), "volume" if loose else "mass"
     if kind == "volume":
         return _from_volume(measure, item, habits), "volume"
     return _from_pieces(measure, item), "piece"
 
 
-def _alternatives(text: str) -> tuple[list[tuple[Measure, bool]], str]:
-    """Every amount given for a line, with whether it stood in brackets, and the text without them.
+@dataclass(frozen=True)
+class _Given:
+    """One amount a line gives. of_one: it is that of one tin, packet or piece, and there are several."""
+
+    measure: Measure
+    of_one: bool = False
+
+
+def _in_brackets(text: str) -> list[_Given]:
+    """Amounts in brackets. "2 (400 g) tins" and "2 onions (100 g each)" are of one, "3 eggs (150 g)" of all."""
+    found = []
+    for bracket in BRACKET.finditer(text):
+        at_once = bool(re.fullmatch(r"\s*[\d./ ]+\s*", text[: bracket.start()]))
+        for piece in re.split(r"[/;,]|\bor\b", bracket[1]):
+            measure, rest = read_amount(piece.strip())
+            each = "each" in rest.lower()
+            if measure and measure.unit and not re.search(r"[a-z]{3,}", rest.lower().replace("each", "")):
+                found.append(_Given(measure, at_once or each))
+    return found
+
+
+def _alternatives(text: str) -> tuple[list[_Given], str]:
+    """Every amount given for a line, the one it begins with first, and the text without them.
 
     "240 ml / 1 cup milk", "2 cups (240 g) flour", "1 (400 g) tin tomatoes".
     """
-    found: list[tuple[Measure, bool]] = []
-    for inside in BRACKET.findall(text):
-        for piece in re.split(r"[/;,]|\bor\b", inside):
-            measure, rest = read_amount(piece.strip())
-            if measure and measure.unit and not re.search(r"[a-z]{3,}", rest.replace("each", "").lower()):
-                found.append((measure, True))
-    text = BRACKET.sub(" ", text).strip()
-    measure, rest = read_amount(text)
-    if measure:
-        found.insert(0, (measure, False))
-        while other := re.match(r"^\s*/\s*(.+)", rest):
-            measure, rest = read_amount(other[1])
-            if not measure:
-                break
-            found.append((measure, False))
-    return found, rest
+    bracketed = _in_brackets(text)
+    measure, rest = read_amount(BRACKET.sub(" ", text).strip())
+    if measure is None:
+        return bracketed, rest
+    found = [_Given(measure)]
+    while other := re.match(r"^\s*/\s*(.+)", rest):
+        measure, after = read_amount(other[1])
+        if measure is None:
+            break
+        found.append(_Given(measure))
+        rest = after
+    in_tins = found[0].measure.unit in ("packet", "tin")
+    return found + [_Given(g.measure, g.of_one or in_tins) for g in bracketed], rest
 
 
-def _best(found: list[tuple[Measure, bool]], item: Ingredient, habits: Habits) -> tuple[Band | None, str, list[str]]:
-    """Grams of a line from its alternatives: a mass wins, and shows what the cook's source calls a cup."""
+def _weighed(found: list[_Given]) -> _Given | None:
+    """The mass among several amounts; grams before ounces."""
+    masses = [g for g in found if g.measure.unit and UNITS[g.measure.unit][0] == "mass" and g.measure.unit not in LOOSE]
+    return next((g for g in masses if g.measure.unit in ("g", "kg")), masses[0] if masses else None)
+
+
+def _best(found: list[_Given], item: Ingredient, habits: Habits) -> tuple[Band | None, str, list[str]]:
+    """Grams of a line from its amounts: a mass wins, and shows what the recipe's author calls a cup."""
     if not found:
         return None, "", ["No amount is given."]
-    first = found[0][0]
-    masses = [(m, b) for m, b in found if m.unit and UNITS[m.unit][0] == "mass" and UNITS[m.unit][1] != 0.35]
-    if masses and len(found) > 1:
-        metric = [(m, b) for m, b in masses if m.unit in ("g", "kg")]
-        measure, bracketed = (metric or masses)[0]
-        grams, by = in_grams(measure, item, habits)
-        # "2 (400 g) tins": the bracket is of one.
-        each = (bracketed and first.unit in ("packet", "tin")) or (bracketed and first.unit == "" and first.typical > 1)
-        if each and grams:
-            grams = Band(*(v * first.typical for v in (grams.low, grams.typical, grams.high)))
+    first, mass = found[0].measure, _weighed(found)
+    if mass is not None and len(found) > 1:
+        grams, by = in_grams(mass.measure, item, habits)
+        if mass.of_one and grams:
+            grams = Band(*(v * first.typical for v in _three(grams)))
         return grams, by, _calibrates(first, grams)
     grams, by = in_grams(first, item, habits)
     if grams is None:
@@ -171,7 +192,7 @@ def _one(text: str, written: str, habits: Habits, carried: list[Band]) -> tuple[
         head, _, tail = text.rpartition(",")
         measure, nothing = read_amount(tail)
         if measure and not nothing.strip():
-            found, rest = [(measure, False)], head
+            found, rest = [_Given(measure)], head
     named: Match = match(rest, habits.own)
     if named.item is None:
         if found and not rest.strip(" .,:;"):
@@ -220,9 +241,9 @@ def _three(band: Band) -> tuple[float, float, float]:
     return band.low, band.typical, band.high
 
 
-def _carry(found: list[tuple[Measure, bool]]) -> list[Band]:
+def _carry(found: list[_Given]) -> list[Band]:
     """mL of an amount whose ingredient comes after "plus"."""
-    measure = found[0][0]
+    measure = found[0].measure
     if not measure.unit or UNITS[measure.unit][0] != "volume":
         return []
     return [_spread(measure, UNITS[measure.unit][1] or 0.0, 0.0)]
