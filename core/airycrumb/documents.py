@@ -15,9 +15,9 @@ class Bake:
 
     parts: the recipe as written, a ratio; pieces, *_each_g and pin decide how much is made.
     bands: how much of each part there may be [g], for a recipe measured by volume; places: where
-    each part goes ("dough", "sponge" or "late"), () for all into the dough; said: what
+    each part goes ("dough", "sponge", "soaked" or "late"), () for all into the dough; said: what
     the recipe claims (pieces; piece_weight, filling_each g; rise, proof, heat min; oven, liquid
-    °C; across mm); said_feel: the dough it says to make.
+    °C; across mm); said_feel: the dough it says to make; kneading: "hand", "machine" or "none".
     """
 
     name: str
@@ -56,6 +56,7 @@ class Bake:
     places: tuple[str, ...] = ()
     said: dict[str, float] = field(default_factory=dict)
     said_feel: str | None = None
+    kneading: str = "hand"
 
 
 @dataclass(frozen=True)

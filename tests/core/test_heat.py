@@ -47,7 +47,7 @@ class Energy(unittest.TestCase):
 
 class CommonSense(unittest.TestCase):
     @given(st.floats(150, 240), st.floats(1, 30), st.floats(5, 40))
-    @settings(deadline=None, max_examples=20)
+    @settings(max_examples=20)
     def test_hotter_and_longer_never_give_a_colder_core(self, celsius: float, hotter: float, minutes: float) -> None:
         cooler = cook(BUN, oven(celsius), minutes)
         self.assertGreaterEqual(
@@ -56,7 +56,7 @@ class CommonSense(unittest.TestCase):
         self.assertTrue((np.diff(cooler.core) >= -0.05).all())
 
     @given(st.floats(2, 20), st.floats(1, 15))
-    @settings(deadline=None, max_examples=20)
+    @settings(max_examples=20)
     def test_a_warmer_filling_is_hot_sooner(self, filling: float, warmer: float) -> None:
         cold = cook(replace(BUN, filling_c=filling), STEAM, 15)
         warm = cook(replace(BUN, filling_c=filling + warmer), STEAM, 15)

@@ -174,6 +174,14 @@ class TwelveManners(unittest.TestCase):
         self.assertEqual(sum(g for i, g in bake.parts if i.role == "flour"), 500)
         self.assertEqual(sum(g for i, g in bake.parts if i.key == "water"), 298)
 
+    def test_7b_a_scald_and_how_it_is_kneaded(self) -> None:
+        text = "Tangzhong\n25 g bread flour\n125 ml milk\nDough\n475 g bread flour\n7 g instant yeast\n200 ml milk\nFilling\n300 g cooked beans\nMethod\nKnead in a stand mixer for 8 minutes."
+        r = read_recipe(text)
+        self.assertEqual(grams(r, "soaked"), {"bread flour": 25, "whole milk": 128.8})
+        document = to_bake(r).document
+        self.assertEqual(document["dough"]["kneading"], "machine")
+        self.assertEqual([row.get("part", "dough") for row in document["dough"]["ingredients"]].count("soaked"), 2)
+
     def test_8_wash_and_topping_are_not_in_the_dough(self) -> None:
         r = read_recipe(
             "For the dough:\n500 g flour\n7 g instant yeast\nEgg wash:\n1 egg\n1 tbsp milk\nTo finish:\n2 tbsp sesame seeds"

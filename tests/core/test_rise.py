@@ -87,12 +87,12 @@ class CommonPractice(unittest.TestCase):
 
 class Behaviour(unittest.TestCase):
     @given(st.floats(8, 30), st.floats(1, 5))
-    @settings(deadline=None, max_examples=25)
+    @settings(max_examples=25)
     def test_warmer_is_never_slower_below_the_optimum(self, air: float, warmer: float) -> None:
         self.assertLessEqual(minutes(air=air + warmer), minutes(air=air) + 0.01)
 
     @given(st.floats(0.3, 2.5), st.floats(1.05, 1.8))
-    @settings(deadline=None, max_examples=25)
+    @settings(max_examples=25)
     def test_more_yeast_is_never_slower(self, yeast: float, factor: float) -> None:
         self.assertLess(minutes(replace(LEAN, yeast=yeast * factor)), minutes(replace(LEAN, yeast=yeast)))
 
@@ -132,7 +132,7 @@ class Readings(unittest.TestCase):
         self.assertAlmostEqual(ready.typical, 95, delta=8)
 
     @given(st.floats(0, 2000), st.floats(0.01, 60))
-    @settings(deadline=None, max_examples=40)
+    @settings(max_examples=40)
     def test_no_reading_however_wild_gives_nonsense(self, minute: float, ratio: float) -> None:
         f = rising(readings=[Reading(minute, ratio)])
         assert f.ready is not None

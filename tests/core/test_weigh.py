@@ -116,6 +116,27 @@ class Sponges(unittest.TestCase):
         self.assertIsNone(sheet(document).weigh.sponge)
 
 
+class Schools(unittest.TestCase):
+    def test_a_scald_is_a_part_of_its_own_and_counts_in_the_dough(self) -> None:
+        rows = (("bread flour", 25, "soaked"), ("water", 125, "soaked"), ("bread flour", 475, "dough"))
+        main = (("water", 185, "dough"), ("instant yeast", 6, "dough"), ("fine salt", 9, "dough"))
+        ingredients = [{"use": u, "amount": f"{g} g", "part": p} for u, g, p in (*rows, *main)]
+        w = sheet(bake_document("hake-fennel-buns", dough={"ingredients": ingredients})).weigh
+        self.assertAlmostEqual(w.percentages.stated_hydration, 62, places=6)
+        self.assertEqual([s.vessel for s in w.order[:2]], ["soaked", "soaked"])
+        self.assertIn("Let it cool", w.order[1].note)
+        self.assertAlmostEqual(w.order[-1].reads_g, round(w.dough_g), delta=1e-6)
+        self.assertIsNone(w.sponge)
+
+    def test_a_machine_warms_the_dough_and_asks_for_colder_water(self) -> None:
+        hand, machine, none = (
+            sheet(bake_document(dough={"kneading": how})).weigh for how in ("hand", "machine", "none")
+        )
+        self.assertTrue(machine.water_c < hand.water_c < none.water_c)
+        self.assertTrue(none.minutes < machine.minutes < hand.minutes)
+        self.assertAlmostEqual(machine.dough_c, hand.dough_c, places=6)
+
+
 class WholeEggs(unittest.TestCase):
     def test_no_egg_is_cut_and_the_water_stays(self) -> None:
         for pieces in (5, 7, 11, 13, 20):

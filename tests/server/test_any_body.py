@@ -24,7 +24,7 @@ JUNK = (
     | st.just([])
     | st.just({"use": "water"})
 )
-SOME = settings(max_examples=60, deadline=None, suppress_health_check=[HealthCheck.too_slow])
+SOME = settings(max_examples=60, suppress_health_check=[HealthCheck.too_slow])
 
 
 def places(value: Any, path: tuple[str | int, ...] = ()) -> Iterator[tuple[str | int, ...]]:

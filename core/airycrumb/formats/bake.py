@@ -154,6 +154,7 @@ def read_bake(document: Document, own: Own = ()) -> Bake:
         bands=r.bands(dough["ingredients"], parts, "dough.ingredients"),
         places=tuple(row.get("part", "dough") for row in dough["ingredients"]),
         said=_said(document.get("said", {}), r),
+        kneading=dough.get("kneading", "hand"),
         said_feel=document.get("said", {}).get("feel"),
     )
     r.done()

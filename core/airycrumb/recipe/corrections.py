@@ -9,7 +9,7 @@ from airycrumb.problems import InputError, Problem
 from airycrumb.recipe.lines import Habits, ReadLine, as_item, exact
 from airycrumb.recipe.reading import PlacedLine, Reading
 
-PART_NAMES = ("dough", "sponge", "filling", "wash", "topping")
+PART_NAMES = ("dough", "sponge", "soaked", "filling", "wash", "topping")
 MOST_GRAMS = 100_000.0
 
 

@@ -13,7 +13,8 @@ LONGEST_LINE = 300  # characters, of an ingredient
 LONGEST_TEXT, LONGEST_PAGE = 60_000, 900_000  # characters, of a recipe and of a page that holds one
 MOST_LINES = 1000
 PARTS = (
-    ("sponge", r"\b(?:sponge|poolish|biga|pre-?ferment|starter|scald|soaker|tangzhong|roux)\b"),
+    ("sponge", r"\b(?:sponge|poolish|biga|pre-?ferment|starter)\b"),
+    ("soaked", r"\b(?:scald|soaker|soaked|tangzhong|roux)\b"),
     ("filling", r"\bfilling|\bstuffing|\bfor the inside\b"),
     ("wash", r"\b(?:egg ?wash|wash|glaze|to brush|brushing|to glaze)\b"),
     ("topping", r"\btopping|\bto finish\b|\bto serve\b|\bto sprinkle\b|\bdecorat|\bicing\b"),
@@ -34,7 +35,7 @@ EITHER_ROLES = {"liquid", "egg", "fat", "sugar", "salt", "dairy"}
 
 @dataclass(frozen=True)
 class PlacedLine:
-    """A line and the part it belongs to: dough, sponge, filling, wash or topping; sure: said by a heading."""
+    """A line and the part it belongs to: dough, sponge, soaked, filling, wash or topping; sure: said by a heading."""
 
     part: str
     sure: bool
@@ -60,7 +61,7 @@ HEADING_WORDS = set(
     re.findall(
         r"\w+",
         "for the a of dough bread bun buns base main filling fillings stuffing egg wash glaze topping toppings sponge starter"
-        " poolish biga preferment pre ferment scald soaker tangzhong roux to brush finish sprinkle decorate icing inside part 1 2",
+        " poolish biga preferment pre ferment scald soaker soaked tangzhong roux to brush finish sprinkle decorate icing inside part 1 2",
     )
 )
 FOR_WASH = re.compile(r"\b(?:for|to) (?:the )?(?:egg ?wash|wash|brush(?:ing)?|glaz(?:e|ing))\b", re.IGNORECASE)

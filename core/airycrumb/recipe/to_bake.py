@@ -23,6 +23,11 @@ FILLED = re.compile(
     re.IGNORECASE,
 )
 FEEL = re.compile(r"\b(stiff|firm|soft|sticky)(?:,? (?:but )?(?:not )?\w+)? dough\b", re.IGNORECASE)
+IN_THE_DOUGH = ("dough", "sponge", "soaked")
+KNEADED = {
+    "machine": re.compile(r"\b(?:mixer|machine|processor|dough hook)\b", re.IGNORECASE),
+    "none": re.compile(r"\bno[- ]knead|do not knead|without kneading\b", re.IGNORECASE),
+}
 SMALLEST_PIECE, LARGEST_PIECE, MOST_PIECES = 10.0, 1500.0, 200
 
 
@@ -47,8 +52,8 @@ def _row(placed: PlacedLine) -> dict[str, Any]:
     line = placed.line
     assert line.use is not None and line.grams is not None
     row: dict[str, Any] = {"use": line.use, "amount": _amount(line.grams.typical), "written": line.written[:200]}
-    if placed.part == "sponge":
-        row["part"] = "sponge"
+    if placed.part in ("sponge", "soaked"):
+        row["part"] = placed.part
     if line.grams.high > line.grams.low * 1.001:
         row |= {"low": _amount(line.grams.low), "high": _amount(line.grams.high)}
     return row
@@ -159,10 +164,10 @@ def _named(reading: Reading) -> str:
 def to_bake(reading: Reading) -> Draft:
     """A bake document from a reading. Every number the recipe does not give is named in `assumed`."""
     assumed: list[str] = []
-    dough, filling = _rows(reading, "dough", "sponge"), _rows(reading, "filling")
-    if any(p.part == "sponge" for p in reading.lines):
-        assumed.append("The sponge's flour, water and yeast are counted in the dough.")
-    pieces, each = _pieces(reading, _grams(reading, "dough", "sponge"), assumed)
+    dough, filling = _rows(reading, *IN_THE_DOUGH), _rows(reading, "filling")
+    if any(p.part in ("sponge", "soaked") for p in reading.lines):
+        assumed.append("What goes into the sponge or is soaked before is counted in the dough.")
+    pieces, each = _pieces(reading, _grams(reading, *IN_THE_DOUGH), assumed)
     stuffed = _grams(reading, "filling")
     if not filling:
         filling = [{"use": "hard cheese", "amount": "100 g"}]
@@ -183,6 +188,7 @@ def to_bake(reading: Reading) -> Draft:
         "dough": {
             "ingredients": dough,
             "leavening": "yeast and baking powder" if leavener else "yeast",
+            "kneading": next((how for how, words in KNEADED.items() if words.search(reading.method)), "hand"),
             "yeast_woken": bool(
                 re.search(r"yeast[^.]*(?:foam|froth|bubbl|10 min|5 min)|(?:foam|froth)", reading.method, re.IGNORECASE)
             ),

@@ -16,13 +16,18 @@ NOTES = {
     "fat": "Knead it in once the dough has come together.",
     "sponge": "Mix to a rough dough, cover, and leave until tearing shows a honeycomb.",
     "whole sponge": "All of it, torn into pieces.",
+    "soaked": "Stir until no dry flour is left; boiling water for a scald, cold for a soak. Let it cool, covered.",
+    "whole soaked": "All of it, cooled to the room.",
 }
+
+
+EARLIER = {"sponge": "the sponge", "soaked": "the soaked part"}
 
 
 @dataclass(frozen=True)
 class Added:
     """One thing going onto the scale. adds_g: of it; reads_g: the scale afterwards if never set to zero since
-    the vessel went on; vessel: "sponge", "jug" or "bowl"; note: what to do with it, "" for nothing."""
+    the vessel went on; vessel: "sponge", "soaked", "jug" or "bowl"; note: what to do with it, "" for nothing."""
 
     vessel: str
     key: str
@@ -48,26 +53,23 @@ def _onto(vessel: str, lines: Sequence[Line], start: float, notes: dict[str, str
 def mixing_order(dough: Sequence[Line], places: Sequence[str], woken: bool, sugar_percent: float) -> list[Added]:
     """What to put on the scale, in turn, as it shows it; the last reading in the bowl is the whole dough.
 
-    places: where each line goes, "dough", "sponge" or "late". woken: yeast woken in the liquid, in
+    places: where each line goes, "dough", "sponge", "soaked" or "late". woken: yeast woken in the liquid, in
     a jug of its own, before the flour. Masses in g, as `Line`.
     """
     placed = [(line, place) for line, place in zip(dough, places, strict=True) if line.shown_g > 0]
-    early = _onto("sponge", _ranked([line for line, p in placed if p == "sponge"], STRAIGHT), 0.0, {})
     late = [line for line, p in placed if p == "late"]
     main = _mixed([line for line, p in placed if p == "dough"], woken, sugar_percent)
-    reads = main[-1].reads_g if main else 0.0
-    if early:
-        early[-1] = replace(early[-1], note=NOTES["sponge"])
-        whole = Added(
-            "bowl",
-            "sponge",
-            "the sponge",
-            early[-1].reads_g,
-            round(reads + early[-1].reads_g, 3),
-            NOTES["whole sponge"],
-        )
-        main, reads = [*main, whole], whole.reads_g
-    return [*early, *main, *_onto("bowl", late, reads, {line.role: NOTES["fat"] for line in late})]
+    reads, before = main[-1].reads_g if main else 0.0, []
+    for vessel, name in EARLIER.items():
+        early = _onto(vessel, _ranked([line for line, p in placed if p == vessel], STRAIGHT), 0.0, {})
+        if not early:
+            continue
+        early[-1] = replace(early[-1], note=NOTES[vessel])
+        before += early
+        whole = early[-1].reads_g
+        reads = round(reads + whole, 3)
+        main.append(Added("bowl", vessel, name, whole, reads, NOTES[f"whole {vessel}"]))
+    return [*before, *main, *_onto("bowl", late, reads, {line.role: NOTES["fat"] for line in late})]
 
 
 def _mixed(lines: list[Line], woken: bool, sugar_percent: float) -> list[Added]:

@@ -11,7 +11,17 @@ from airycrumb.sheet.types import WeighTray
 WANTED_C = Constant(26.0, "°C", "common practice", "dough temperature most yeasted doughs are mixed to")
 COLD_TAP = Constant(12.0, "°C", "assumed", "cold water from the tap; measure yours in summer")
 MOST_ICE_C, FRIDGE_C, WARMEST_LIQUID_C = -10.0, 4.0, 43.0
-MIX_MIN = Constant(22.0, "min", "common practice", "8-12 min kneading by hand, and weighing before it")
+MIX_MIN = {
+    "hand": Constant(22.0, "min", "common practice", "8-12 min kneading by hand, and weighing before it"),
+    "machine": Constant(19.0, "min", "common practice", "5-10 min by machine, and weighing before it"),
+    "none": Constant(13.0, "min", "assumed", "mixed until no dry flour is left, and weighing before it"),
+}
+# °C over what kneading by hand adds in this kitchen
+WARMS_MORE = {
+    "hand": Constant(0.0, "°C", "common practice", "the kitchen's own figure"),
+    "machine": Constant(5.0, "°C", "assumed", "a hook turns its work into warmth: 3 to 8 °C"),
+    "none": Constant(-1.0, "°C", "assumed", "nothing is worked into it"),
+}
 HELD_BACK = Constant(0.1, "share", "common practice", "of the water, held back until the dough is felt: 20 of 240 ml")
 UNSURE_POINTS = 4.0  # of hydration
 DILUTED = Constant(5.0, "g", "assumed", "yeast stirred into water to 100 g, to measure what a scale cannot")
@@ -24,9 +34,14 @@ def _liquid_share(parts: list[Part]) -> float:
     return max(0.1, sum(g * i.water / 100 for i, g in parts if i.role in ("liquid", "egg")) / whole)
 
 
+def friction_of(ctx: Context) -> float:
+    """°C that kneading this dough adds."""
+    return max(0.0, ctx.kitchen.friction_c + WARMS_MORE[ctx.bake.kneading].value)
+
+
 def temperatures(ctx: Context) -> tuple[float, float, bool]:
     """Liquid °C to use, dough °C it gives, and whether the dough was measured."""
-    share, friction = _liquid_share(ctx.bake.parts), ctx.kitchen.friction_c
+    share, friction = _liquid_share(ctx.bake.parts), friction_of(ctx)
     liquid = formula.water_temperature(WANTED_C.value, ctx.room_c, friction, share)
     # Ice goes into water; milk can be no colder than the fridge.
     coldest = MOST_ICE_C if any(item.key == "water" for item, _ in ctx.bake.parts) else FRIDGE_C
@@ -83,7 +98,7 @@ def weigh(ctx: Context) -> WeighTray:
         dough_c,
         measured,
         feel(ctx.percentages.true_hydration),
-        MIX_MIN.value,
+        MIX_MIN[bake.kneading].value,
         doubt.hydration,
         None if doubt.most is None else bake.parts[doubt.most][0].name,
         mixing_order(dough, places, bake.bloomed, ctx.percentages.sugar),

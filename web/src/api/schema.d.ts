@@ -700,7 +700,7 @@ export interface components {
         /**
          * Added
          * @description One thing going onto the scale. adds_g: of it; reads_g: the scale afterwards if never set to zero since
-         *     the vessel went on; vessel: "sponge", "jug" or "bowl"; note: what to do with it, "" for nothing.
+         *     the vessel went on; vessel: "sponge", "soaked", "jug" or "bowl"; note: what to do with it, "" for nothing.
          */
         Added: {
             /** Vessel */
@@ -1392,10 +1392,10 @@ export interface components {
                         /** @description The line of the recipe it was read from. */
                         written?: string;
                         /**
-                         * @description Where it goes: with the rest, into a sponge mixed hours before, or in late, after the gluten is made.
+                         * @description Where it goes: with the rest, into a sponge or a soaked or scalded part mixed hours before, or in late, after the gluten is made.
                          * @enum {string}
                          */
-                        part?: "dough" | "sponge" | "late";
+                        part?: "dough" | "sponge" | "soaked" | "late";
                     }[];
                     /**
                      * @description What lifts it.
@@ -1409,6 +1409,11 @@ export interface components {
                      * @example 26 C
                      */
                     start_temperature?: string | null;
+                    /**
+                     * @description How it is kneaded: it warms the dough and takes its time.
+                     * @enum {string}
+                     */
+                    kneading?: "hand" | "machine" | "none";
                 };
                 /** @description First rise. */
                 rise: {
@@ -1704,10 +1709,10 @@ export interface components {
                         /** @description The line of the recipe it was read from. */
                         written?: string;
                         /**
-                         * @description Where it goes: with the rest, into a sponge mixed hours before, or in late, after the gluten is made.
+                         * @description Where it goes: with the rest, into a sponge or a soaked or scalded part mixed hours before, or in late, after the gluten is made.
                          * @enum {string}
                          */
-                        part?: "dough" | "sponge" | "late";
+                        part?: "dough" | "sponge" | "soaked" | "late";
                     }[];
                     /**
                      * @description What lifts it.
@@ -1721,6 +1726,11 @@ export interface components {
                      * @example 26 C
                      */
                     start_temperature?: string | null;
+                    /**
+                     * @description How it is kneaded: it warms the dough and takes its time.
+                     * @enum {string}
+                     */
+                    kneading?: "hand" | "machine" | "none";
                 };
                 /** @description First rise. */
                 rise: {
@@ -2053,10 +2063,10 @@ export interface components {
                         /** @description The line of the recipe it was read from. */
                         written?: string;
                         /**
-                         * @description Where it goes: with the rest, into a sponge mixed hours before, or in late, after the gluten is made.
+                         * @description Where it goes: with the rest, into a sponge or a soaked or scalded part mixed hours before, or in late, after the gluten is made.
                          * @enum {string}
                          */
-                        part?: "dough" | "sponge" | "late";
+                        part?: "dough" | "sponge" | "soaked" | "late";
                     }[];
                     /**
                      * @description What lifts it.
@@ -2070,6 +2080,11 @@ export interface components {
                      * @example 26 C
                      */
                     start_temperature?: string | null;
+                    /**
+                     * @description How it is kneaded: it warms the dough and takes its time.
+                     * @enum {string}
+                     */
+                    kneading?: "hand" | "machine" | "none";
                 };
                 /** @description First rise. */
                 rise: {
@@ -2326,10 +2341,10 @@ export interface components {
                         /** @description The line of the recipe it was read from. */
                         written?: string;
                         /**
-                         * @description Where it goes: with the rest, into a sponge mixed hours before, or in late, after the gluten is made.
+                         * @description Where it goes: with the rest, into a sponge or a soaked or scalded part mixed hours before, or in late, after the gluten is made.
                          * @enum {string}
                          */
-                        part?: "dough" | "sponge" | "late";
+                        part?: "dough" | "sponge" | "soaked" | "late";
                     }[];
                     /**
                      * @description What lifts it.
@@ -2343,6 +2358,11 @@ export interface components {
                      * @example 26 C
                      */
                     start_temperature?: string | null;
+                    /**
+                     * @description How it is kneaded: it warms the dough and takes its time.
+                     * @enum {string}
+                     */
+                    kneading?: "hand" | "machine" | "none";
                 };
                 /** @description First rise. */
                 rise: {
@@ -2604,10 +2624,10 @@ export interface components {
                         /** @description The line of the recipe it was read from. */
                         written?: string;
                         /**
-                         * @description Where it goes: with the rest, into a sponge mixed hours before, or in late, after the gluten is made.
+                         * @description Where it goes: with the rest, into a sponge or a soaked or scalded part mixed hours before, or in late, after the gluten is made.
                          * @enum {string}
                          */
-                        part?: "dough" | "sponge" | "late";
+                        part?: "dough" | "sponge" | "soaked" | "late";
                     }[];
                     /**
                      * @description What lifts it.
@@ -2621,6 +2641,11 @@ export interface components {
                      * @example 26 C
                      */
                     start_temperature?: string | null;
+                    /**
+                     * @description How it is kneaded: it warms the dough and takes its time.
+                     * @enum {string}
+                     */
+                    kneading?: "hand" | "machine" | "none";
                 };
                 /** @description First rise. */
                 rise: {
@@ -2928,10 +2953,10 @@ export interface components {
                         /** @description The line of the recipe it was read from. */
                         written?: string;
                         /**
-                         * @description Where it goes: with the rest, into a sponge mixed hours before, or in late, after the gluten is made.
+                         * @description Where it goes: with the rest, into a sponge or a soaked or scalded part mixed hours before, or in late, after the gluten is made.
                          * @enum {string}
                          */
-                        part?: "dough" | "sponge" | "late";
+                        part?: "dough" | "sponge" | "soaked" | "late";
                     }[];
                     /**
                      * @description What lifts it.
@@ -2945,6 +2970,11 @@ export interface components {
                      * @example 26 C
                      */
                     start_temperature?: string | null;
+                    /**
+                     * @description How it is kneaded: it warms the dough and takes its time.
+                     * @enum {string}
+                     */
+                    kneading?: "hand" | "machine" | "none";
                 };
                 /** @description First rise. */
                 rise: {

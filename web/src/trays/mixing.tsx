@@ -5,7 +5,7 @@ import { keep, kept } from "../lib/kept";
 import { useUnits } from "../lib/settings";
 
 type Added = Sheet["weigh"]["order"][number];
-const VESSELS: Record<string, string> = { sponge: "Hours before: a small bowl on the scale, set to zero", jug: "A jug on the scale, set to zero", bowl: "The bowl on the scale, set to zero" };
+const VESSELS: Record<string, string> = { sponge: "Hours before: a small bowl on the scale, set to zero", soaked: "Before: another small bowl, set to zero", jug: "A jug on the scale, set to zero", bowl: "The bowl on the scale, set to zero" };
 const WAYS = [
   { key: "zero", label: "zero after each" },
   { key: "sum", label: "keep adding" },

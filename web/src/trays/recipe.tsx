@@ -24,6 +24,7 @@ function Written({ label, text, invalid, onCommit }: { label: string; text: stri
 const PLACES = [
   { value: "dough" as const, label: "with the rest", short: "in" },
   { value: "sponge" as const, label: "into a sponge", note: "mixed hours before", short: "sponge" },
+  { value: "soaked" as const, label: "soaked or scalded", note: "before, with some of the water", short: "soaked" },
   { value: "late" as const, label: "late", note: "after the gluten is made", short: "late" },
 ];
 

@@ -51,7 +51,10 @@ export function TraySettings({ tray, room, ...e }: Editing & { tray: string; roo
         Yeast{" "}
         <Choice label="Yeast" value={d.dough.yeast_woken ? "woken" : "straight"} className={QUIET} onChoose={(v) => e.edit(setAt(d, ["dough", "yeast_woken"], v === "woken"))}
           options={[{ value: "straight", label: "straight into the flour" }, { value: "woken", label: "woken in warm liquid first", note: "38 to 43 °C with a little sugar, 5 to 15 min; no foam: stop" }]} />
-        . Dough after kneading{" "}
+        . Kneaded{" "}
+        <Choice label="Kneaded" value={d.dough.kneading ?? "hand"} className={QUIET} onChoose={(v) => e.edit(setAt(d, ["dough", "kneading"], v))}
+          options={[{ value: "hand", label: "by hand", note: "8 to 12 min" }, { value: "machine", label: "by machine", note: "5 to 10 min; warms the dough" }, { value: "none", label: "not at all", note: "mixed until no dry flour is left; best left cold overnight" }]} />
+        . Dough after that{" "}
         <Choice label="Dough temperature" value={d.dough.start_temperature ? "measured" : "predicted"} className={QUIET} onChoose={(v) => e.edit(setAt(d, ["dough", "start_temperature"], v === "measured" ? "26 C" : null))}
           options={[{ value: "predicted", label: "not measured" }, { value: "measured", label: "measured", note: "narrows the rise more than anything else" }]} />
         {d.dough.start_temperature && (

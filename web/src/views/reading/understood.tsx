@@ -11,6 +11,7 @@ type Says = RecipeOut["said"][number];
 const PARTS = [
   { key: "dough", name: "Dough" },
   { key: "sponge", name: "Sponge, counted in the dough" },
+  { key: "soaked", name: "Soaked or scalded, counted in the dough" },
   { key: "filling", name: "Filling" },
   { key: "wash", name: "Wash" },
   { key: "topping", name: "Topping, not weighed out" },
