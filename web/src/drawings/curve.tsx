@@ -41,6 +41,8 @@ export function Curve(p: CurveProps) {
   const x = scaleLinear([0, last], [pad.left, width - pad.right]);
   const y = scaleLinear([p.bottom, p.top], [height - pad.bottom, pad.top]);
   const clip = useId();
+  // A label written below its mark must not lie on a level's bar.
+  const underneath = (value: number) => !p.levels.some((level) => Math.abs(y(value) + 15 - y(level.value)) < 11);
   const at = (i: number) => x(p.x[i] ?? 0);
   const band = area<number>().x((_, i) => at(i)).y0((_, i) => y(p.low[i] ?? 0)).y1((_, i) => y(p.high[i] ?? 0)).curve(curveMonotoneX);
   const typical = line<number>().x((_, i) => at(i)).y((v) => y(v)).curve(curveMonotoneX);
@@ -89,7 +91,7 @@ export function Curve(p: CurveProps) {
       {(p.marks ?? []).map((m) => (
         <g key={`${m.x}-${m.y}`}>
           <circle cx={x(Math.min(m.x, last))} cy={y(m.y)} r={7} fill="var(--enamel)" stroke="var(--crust)" strokeWidth={3.5} />
-          <text x={x(Math.min(m.x, last)) + (m.x > last * 0.6 ? -13 : 13)} y={y(m.y) + 20} textAnchor={m.x > last * 0.6 ? "end" : "start"} fill="var(--crust)" fontWeight={700}>
+          <text x={x(Math.min(m.x, last)) + (m.x > last * 0.6 ? -13 : 13)} y={y(m.y) + (underneath(m.y) ? 20 : -14)} textAnchor={m.x > last * 0.6 ? "end" : "start"} fill="var(--crust)" fontWeight={700}>
             {m.label}
           </text>
         </g>
