@@ -5,7 +5,9 @@ it was filled (115 to 156); a cup of the rest by its density in the pantry; eggs
 large 50 g, medium 44, extra large 56; 1 oz 28.35 g, 1 lb 453.6 g, a stick of butter 113.4 g.
 """
 
+import contextlib
 import json
+import time
 import unittest
 
 from hypothesis import given
@@ -392,6 +394,24 @@ class AnyText(unittest.TestCase):
         assert again.grams
         self.assertAlmostEqual(again.grams.typical, first.grams.typical)
         self.assertEqual(again.use, first.use)
+
+    def test_hostile_text_costs_no_more_than_its_length(self) -> None:
+        def cost(text: str) -> float:
+            spent = []
+            for _ in range(3):
+                begin = time.process_time()
+                with contextlib.suppress(InputError):
+                    to_bake(read_recipe(text))
+                spent.append(time.process_time() - begin)
+            return min(spent)
+
+        # Some of these once took minutes. Four times the text costs four times as much, or sixteen if it is squared.
+        flour = "500 g flour\nFilling\n300 g mince\nMethod\n"
+        for hostile in ("cook ", "yeast ", "with 1 ", "into 1 ", "1 "):
+            with self.subTest(text=hostile):
+                self.assertLess(cost(flour + hostile * 8_000) / cost(flour + hostile * 2_000), 10)
+        page = "<script type=application/ld+json>"
+        self.assertLess(cost(page * 20_000) / cost(page * 5_000), 10)
 
     def test_rubbish_is_refused_with_a_sentence(self) -> None:
         for text, part in (

@@ -84,13 +84,19 @@ def _lengths(sentence: str) -> list[tuple[str, Band]]:
     return found
 
 
+LONGEST_SENTENCE = 400  # characters; what is longer is no sentence of a method
+
+
+def sentences(method: str) -> list[str]:
+    """A method's sentences: they end at a full stop, a semicolon or a line."""
+    found = (plain(one[:LONGEST_SENTENCE]) for one in re.split(r"(?<=[.;!])\s+(?=\D)|\n", method))
+    return [one for one in found if one]
+
+
 def said_in(method: str) -> list[Said]:
-    """Everything a method says in numbers, in its order. Sentences end at a full stop, a semicolon or a line."""
+    """Everything a method says in numbers, in its order."""
     found: list[Said] = []
-    for raw in re.split(r"(?<=[.;!])\s+(?=\D)|\n", method):
-        sentence = plain(raw)
-        if not sentence:
-            continue
+    for sentence in sentences(method):
         step = step_of(sentence)
         add = lambda what, value, step=step, sentence=sentence: found.append(Said(step, what, value, sentence))
         for _unit, value in _temperatures(sentence):

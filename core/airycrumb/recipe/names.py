@@ -82,7 +82,9 @@ def match(text: str, own: Own = ()) -> Match:
     found = _contained(words, own) or (_contained(words_of(text), own) if "," in text else None)
     said = " ".join(words)
     if found is None:
-        near = get_close_matches(said, _index(own), n=1, cutoff=0.82)
+        # A slip is seldom in the first letter, and comparing with every name would take milliseconds a line.
+        alike = [name for name in _index(own) if name[0] == said[0]]
+        near = get_close_matches(said[:60], alike, n=1, cutoff=0.82)
         if not near:
             return Match(None, 0.0, f"“{said[:40]}” is not in the pantry.")
         return Match(_index(own)[near[0]], 0.5, f"“{said[:40]}” looks like {near[0]}.")

@@ -7,7 +7,7 @@ from typing import Any
 from airycrumb.data.measures import UNITS
 from airycrumb.quantities import Band
 from airycrumb.recipe.amounts import plain, read_amount
-from airycrumb.recipe.method import Said
+from airycrumb.recipe.method import Said, sentences
 from airycrumb.recipe.reading import PlacedLine, Reading
 
 RAW_ROLES = ("ground meat", "poultry", "fish")
@@ -15,9 +15,10 @@ RAW_ROLES = ("ground meat", "poultry", "fish")
 FOLDED = re.compile(
     r"half[- ]moon|crescent|turnover|fold(?:ed)? (?:it |them |the dough )?(?:over|in half)|past(?:y|ies)", re.IGNORECASE
 )
-COOKED = re.compile(
-    r"\b(?:fry|saut[eé]|brown|simmer|cook)\b[^.]*\b(?:filling|meat|mince|pork|beef|lamb|chicken|onion)", re.IGNORECASE
-)
+COOKS = re.compile(r"\b(?:fry|saut[eé]|brown|simmer|cook)\b", re.IGNORECASE)
+COOKED = re.compile(r"\b(?:filling|meat|mince|pork|beef|lamb|chicken|onions?)\b", re.IGNORECASE)
+FOAMS = re.compile(r"foam|froth", re.IGNORECASE)
+WAITS = re.compile(r"bubbl|\b(?:5|10) min", re.IGNORECASE)
 FILLED = re.compile(
     r"\b(?:fill(?: each)? (?:with|of)|put|place|spoon|add|with)\s+((?:about\s+)?[\d½¼¾/. -]+\s*\w+)\s+(?:of\s+)?(?:the\s+)?(?:\w+\s+)?filling",
     re.IGNORECASE,
@@ -131,7 +132,7 @@ def _said(reading: Reading) -> dict[str, Any]:
 
 def _filling_each(reading: Reading) -> Band | None:
     """g of filling for each piece, where the method says so in grams or spoons (a spoon holds as much as water)."""
-    told = FILLED.search(reading.method)
+    told = next((found for one in sentences(reading.method) if (found := FILLED.search(one))), None)
     measure = read_amount(plain(told[1]))[0] if told else None
     if measure is None or measure.unit not in ("g", "oz", "tbsp", "tsp", "cup"):
         return None
@@ -148,10 +149,15 @@ def _state(reading: Reading, assumed: list[str]) -> str:
     raw = [p.line.name for p in reading.lines if p.part == "filling" and p.line.use and p.line.role in RAW_ROLES]
     if not raw:
         return "cooked"
-    if COOKED.search(reading.method):
+    if any(COOKS.search(one) and COOKED.search(one) for one in sentences(reading.method)):
         assumed.append(f"The method cooks the filling before wrapping, so {raw[0]} counts as part-cooked.")
         return "part-cooked"
     return "raw"
+
+
+def _woken(reading: Reading) -> bool:
+    """Whether the method wakes the yeast and waits for it."""
+    return any(FOAMS.search(s) or ("yeast" in s.lower() and WAITS.search(s)) for s in sentences(reading.method))
 
 
 def _named(reading: Reading) -> str:
@@ -189,9 +195,7 @@ def to_bake(reading: Reading) -> Draft:
             "ingredients": dough,
             "leavening": "yeast and baking powder" if leavener else "yeast",
             "kneading": next((how for how, words in KNEADED.items() if words.search(reading.method)), "hand"),
-            "yeast_woken": bool(
-                re.search(r"yeast[^.]*(?:foam|froth|bubbl|10 min|5 min)|(?:foam|froth)", reading.method, re.IGNORECASE)
-            ),
+            "yeast_woken": _woken(reading),
         },
         "rise": {"to": 2.0},
         "filling": {

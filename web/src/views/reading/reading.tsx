@@ -29,6 +29,13 @@ Filling
 Method
 Let rise 1 hour. Divide into 10 pieces…`;
 
+/** Of a long page only the recipe it carries as linked data; anything else as it is. */
+const recipeOf = (text: string): string => {
+  if (text.length < 100_000) return text;
+  const found = text.match(/<script[^>]*ld\+json[^>]*>[^]*?<\/script>/gi);
+  return found ? found.join("\n") : text;
+};
+
 /** A recipe written for another kitchen, and what is understood of it, while it is typed. */
 export function Reading() {
   const [text, setText] = useState(() => kept(KEY, ""));
@@ -61,7 +68,7 @@ export function Reading() {
     setCorrections([]);
     keep(`${KEY}.corrections`, []);
   };
-  const open = async (file: File | undefined) => file && change(await file.text());
+  const open = async (file: File | undefined) => file && change(recipeOf(await file.text()));
   const bench = async (read: RecipeOut) => {
     try {
       const made = await take(client.POST("/api/bakes", { body: { document: read.bake } }));
