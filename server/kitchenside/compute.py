@@ -111,7 +111,7 @@ def recipe(text: str, corrections: Sequence[Correction], kitchen: Document) -> R
         )
         for p in reading.lines
     ]
-    said = [RecipeSays(s.step, s.what, s.value, s.text) for s in reading.said]
+    said = [RecipeSays(**vars(s)) for s in reading.said]
     try:
         read_bake(draft.document, habits.own)
         problems: list[Problem] = []

@@ -288,6 +288,19 @@ class Slips(unittest.TestCase):
         self.assertIn("claimed_feel", codes(said.replace("310 g water", "380 g water")))
         self.assertNotIn("claimed_feel", codes(said))
 
+    def test_the_doubtful_line_is_named_even_when_its_food_stands_in_two(self) -> None:
+        text = "Sponge\n100 g bread flour\n50 g water\n1 g instant yeast\nDough\n3 cups bread flour\n250 g water\n9 g salt\nFilling\n300 g plums"
+        asked = sheet_of(text)
+        self.assertEqual(asked.weigh.doubt_line, 3)
+        changes = next(d for d in asked.doubts if d.code == "cups").answers[0].changes
+        self.assertEqual({change.path[2] for change in changes}, {3})
+
+    def test_fried_onions_do_not_make_raw_mince_part_cooked(self) -> None:
+        text = "500 g flour\n300 g water\n6 g instant yeast\nFilling\n1 onion\n300 g raw minced pork\nMethod\n"
+        for method, state in (("Fry the onion.", "raw"), ("Brown the mince well.", "part-cooked")):
+            with self.subTest(method=method):
+                self.assertEqual(to_bake(read_recipe(text + method)).document["filling"]["state"], state)
+
     def test_a_rise_this_kitchen_does_not_keep_to(self) -> None:
         quick = SOUND.replace("Method\n", "Method\nLet the dough rise 20 minutes. ")
         self.assertIn("said_rise", {d.code for d in sheet_of(quick).doubts})
@@ -296,7 +309,7 @@ class Slips(unittest.TestCase):
         asked = sheet_of(CUPS)
         doubt = next(d for d in asked.doubts if d.code == "cups")
         self.assertGreater(asked.weigh.hydration.high - asked.weigh.hydration.low, 6)
-        self.assertEqual(asked.weigh.doubt_from, "all-purpose flour")
+        self.assertEqual(asked.weigh.doubt_line, 0)
         document = to_bake(read_recipe(CUPS)).document
         for change in doubt.answers[0].changes:
             document["dough"]["ingredients"][0][change.path[-1]] = change.value

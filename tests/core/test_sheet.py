@@ -152,6 +152,16 @@ class Doubts(unittest.TestCase):
         self.assertIn("overfull", codes(s))
         self.assertNotIn("overfull", codes(sheet(answered(document, s, "overfull"))))
 
+    def test_as_many_as_fit_are_made_whatever_was_held(self) -> None:
+        pin = {"by": "flour", "amount": "900 g", "gives_way": "pieces"}
+        for held in ({"eaters": {"count": 12, "each": 2}}, {"pin": pin}):
+            with self.subTest(held=held):
+                document = bake_document(**held)
+                before = sheet(document)
+                after = sheet(answered(document, before, "loads"))
+                self.assertGreater(before.heat.loads, 1)
+                self.assertEqual((after.scaled.pieces, after.heat.loads), (before.heat.per_load, 1))
+
     def test_a_short_steaming_says_how_cold_the_middle_stays(self) -> None:
         document = bake_document("hake-fennel-buns", heat={"minutes": "8 min"})
         s = sheet(document)

@@ -143,10 +143,6 @@ def _placed(part: str | None, lines: list[ReadLine], seen_dough_end: bool) -> li
     return [PlacedLine(w or part or inferred, bool(w or part), line) for w, line in zip(own, lines, strict=True)]
 
 
-def _role(line: ReadLine) -> str:
-    return line.role
-
-
 def read_recipe(text: str, habits: Habits = Habits()) -> Reading:  # noqa: B008
     """A pasted recipe as understood.
 
@@ -161,8 +157,8 @@ def read_recipe(text: str, habits: Habits = Habits()) -> Reading:  # noqa: B008
     past_dough = False
     for part, line in ingredients:
         read = read_line(line[:LONGEST_LINE], habits)
-        roles = {_role(r) for r in read}
-        has_flour = any(_role(p.line) == "flour" for p in placed)
+        roles = {r.role for r in read}
+        has_flour = any(p.line.role == "flour" for p in placed)
         past_dough = past_dough or (has_flour and not roles & (DOUGH_ROLES | EITHER_ROLES | {""}))
         placed += _placed(part, read, past_dough and not roles & DOUGH_ROLES)
     if not any(p.line.use for p in placed):

@@ -16,7 +16,7 @@ FOLDED = re.compile(
     r"half[- ]moon|crescent|turnover|fold(?:ed)? (?:it |them |the dough )?(?:over|in half)|past(?:y|ies)", re.IGNORECASE
 )
 COOKS = re.compile(r"\b(?:fry|saut[eé]|brown|simmer|cook)\b", re.IGNORECASE)
-COOKED = re.compile(r"\b(?:filling|meat|mince|pork|beef|lamb|chicken|onions?)\b", re.IGNORECASE)
+COOKED = re.compile(r"\b(?:filling|meat|mince|pork|beef|lamb|chicken)\b", re.IGNORECASE)
 FOAMS = re.compile(r"foam|froth", re.IGNORECASE)
 WAITS = re.compile(r"bubbl|\b(?:5|10) min", re.IGNORECASE)
 FILLED = re.compile(
@@ -179,7 +179,7 @@ def to_bake(reading: Reading) -> Draft:
         filling = [{"use": "hard cheese", "amount": "100 g"}]
         assumed.append("No filling was found: a grated cheese stands in until you change it.")
     inside = stuffed / pieces if stuffed else each * 0.4
-    leavener = any(row["use"] in ("baking powder",) for row in dough)
+    leavener = any(row["use"] == "baking powder" for row in dough)
     folded = bool(FOLDED.search(reading.method) or FOLDED.search(reading.title))
     heat, state = _heat(reading, assumed), _state(reading, assumed)
     assumed.append("Rise to double, then proof to 1.4 times the size; the filling goes in at 6 °C.")

@@ -5,9 +5,9 @@ from collections.abc import Iterator
 from airycrumb.data.measures import CUP_HABITS
 from airycrumb.sheet.timing import spell
 from airycrumb.sheet.types import Answer, Change, Doubt
-from airycrumb.sheet.worked import KEEP, Worked
+from airycrumb.sheet.worked import KEEP, Worked, piece_count
 
-MADE_TOLERANCE = 0.05  # of the dough; models.md section 1
+MADE_TOLERANCE = 0.05  # of the dough; assumed
 FILLING_TOLERANCE = 0.2  # a spoon is no scale; assumed
 WIDE_DOUBT = 6.0  # points of hydration from which a cup is worth weighing; assumed
 YEAST_HURT_C, YEAST_DEAD_C = 43.0, 55.0  # common practice
@@ -15,18 +15,17 @@ YEAST_HURT_C, YEAST_DEAD_C = 43.0, 55.0  # common practice
 
 def cups(w: Worked) -> Iterator[Doubt]:
     """A dough known only to within what a cup holds."""
-    band, bands = w.weighed.hydration, w.ctx.bake.bands
-    if band.high - band.low < WIDE_DOUBT or w.weighed.doubt_from is None:
+    band, i = w.weighed.hydration, w.weighed.doubt_line
+    if band.high - band.low < WIDE_DOUBT or i is None:
         return
-    i = next(i for i, (item, _) in enumerate(w.ctx.bake.parts) if item.name == w.weighed.doubt_from)
-    line = bands[i]
+    item, line = w.ctx.bake.parts[i][0], w.ctx.bake.bands[i]
     answers = []
     for habit, says in (("spooned", "Spooned in"), ("dipped", "Cup dipped")):
         ratio = [v / CUP_HABITS["unknown"][1] for v in CUP_HABITS[habit]]
         grams = [line.typical * r for r in ratio]
         path: list[str | int] = ["dough", "ingredients", i]
         names = ("low", "amount", "high")
-        if w.ctx.bake.parts[i][0].role == "flour":
+        if item.role == "flour":
             changes = [Change([*path, n], f"{g:.0f} g") for n, g in zip(names, grams, strict=True)]
             answers.append(Answer(f"{says}: {grams[1]:.0f} g", changes))
     yield Doubt(
@@ -34,7 +33,7 @@ def cups(w: Worked) -> Iterator[Doubt]:
         "weigh",
         "ask",
         f"Hydration anywhere from {band.low:.0f} to {band.high:.0f} %",
-        f"Most of that is the {w.weighed.doubt_from}: {line.low:.0f} to {line.high:.0f} g in the recipe's measures. Weigh it once and write the grams.",
+        f"Most of that is the {item.name}: {line.low:.0f} to {line.high:.0f} g in the recipe's measures. Weigh it once and write the grams.",
         [*answers, KEEP],
     )
 
@@ -60,7 +59,7 @@ def made(w: Worked) -> Iterator[Doubt]:
                 f"{each:.0f} g each",
                 [Change(["dough_per_piece"], f"{each:.0f} g"), Change(["said", "piece_weight"], f"{each:.1f} g")],
             ),
-            Answer(f"{count} pieces", [Change(["pieces"], count), Change(["said", "pieces"], count)]),
+            Answer(f"{count} pieces", [*piece_count(count), Change(["said", "pieces"], count)]),
             KEEP,
         ],
     )

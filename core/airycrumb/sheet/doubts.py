@@ -7,7 +7,7 @@ from airycrumb.sheet.audit import AUDIT
 from airycrumb.sheet.eggs import eggs
 from airycrumb.sheet.timing import clock
 from airycrumb.sheet.types import Answer, Change, Doubt
-from airycrumb.sheet.worked import KEEP, Worked
+from airycrumb.sheet.worked import KEEP, Worked, piece_count
 
 # usual bands in % of flour, common practice: low, high, what to suggest
 USUAL = {"yeast": (0.3, 3.0, 1.2), "salt": (1.0, 2.5, 1.8), "hydration": (50.0, 80.0, 62.0)}
@@ -219,7 +219,7 @@ def loads(w: Worked) -> Iterator[Doubt]:
             "note",
             f"{h.per_load} fit at once: {h.loads} loads",
             f"The last load waits {wait:.0f} min and goes on rising. Keep it cool, and cook first what was wrapped first.",
-            [Answer(f"Make {h.per_load}", [Change(["pieces"], h.per_load), Change(["pin"], None)]), KEEP],
+            [Answer(f"Make {h.per_load}", piece_count(h.per_load)), KEEP],
         )
 
 

@@ -8,7 +8,7 @@ from airycrumb.formula import Line
 # Order in the bowl by role; what is not named goes in after the salt. Fat last: it would coat the flour.
 STRAIGHT = ("flour", "yeast", "leavener", "improver", "sugar", "dairy", "salt", "", "liquid", "egg", "fat")
 AFTER_JUG = ("flour", "leavener", "improver", "sugar", "dairy", "salt", "", "egg", "fat")
-SUGARY = 10.0  # % of the flour from which ordinary yeast is kept from the sugar; models.md section 1
+SUGARY = 10.0  # % of the flour from which ordinary yeast is kept from the sugar; common practice
 NOTES = {
     "wake": "Stir, wait 5 to 15 min for foam. No foam: stop, the yeast is dead.",
     "pour": "Everything from the jug.",
@@ -19,8 +19,6 @@ NOTES = {
     "soaked": "Stir until no dry flour is left; boiling water for a scald, cold for a soak. Let it cool, covered.",
     "whole soaked": "All of it, cooled to the room.",
 }
-
-
 EARLIER = {"sponge": "the sponge", "soaked": "the soaked part"}
 
 

@@ -84,7 +84,7 @@ class WeighTray:
     feel: str
     minutes: float
     hydration: Band
-    doubt_from: str | None
+    doubt_line: int | None
     order: list[Added]
     ice_g: float
     recipe_g: float

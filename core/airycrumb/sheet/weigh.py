@@ -100,7 +100,7 @@ def weigh(ctx: Context) -> WeighTray:
         feel(ctx.percentages.true_hydration),
         MIX_MIN[bake.kneading].value,
         doubt.hydration,
-        None if doubt.most is None else bake.parts[doubt.most][0].name,
+        doubt.most,
         mixing_order(dough, places, bake.bloomed, ctx.percentages.sugar),
         formula.ice(sum(x.grams for x in dough if x.key == "water"), liquid, COLD_TAP.value),
         sum(g for _, g in bake.parts),

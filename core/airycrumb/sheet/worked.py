@@ -6,9 +6,14 @@ from airycrumb.enclose import Wrapper
 from airycrumb.sheet.context import Context
 from airycrumb.sheet.ferment import Fermented
 from airycrumb.sheet.heating import Heated
-from airycrumb.sheet.types import Answer, RiseTray, WeighTray
+from airycrumb.sheet.types import Answer, Change, RiseTray, WeighTray
 
 KEEP = Answer("Keep it", [])
+
+
+def piece_count(count: int) -> list[Change]:
+    """The edits that make it so many pieces, whatever was held: a hold or the eaters would overrule the number."""
+    return [Change(["pieces"], count), Change(["pin"], None), Change(["eaters"], None)]
 
 
 @dataclass(frozen=True)

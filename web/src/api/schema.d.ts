@@ -1272,8 +1272,8 @@ export interface components {
             /** Minutes */
             minutes: number;
             hydration: components["schemas"]["Band"];
-            /** Doubt From */
-            doubt_from: string | null;
+            /** Doubt Line */
+            doubt_line: number | null;
             /** Order */
             order: components["schemas"]["Added"][];
             /** Ice G */

@@ -43,12 +43,12 @@ export function MadeOf(p: { parts: Part[]; mass: (g: number) => string; title: s
       </clipPath>
       <g clipPath="url(#bowl)">
         {layers.map(({ part, y, h }) => (
-          <rect key={part.name} x={0} width={140} y={y} height={Math.max(h - 1, 1)} fill={FILLS[part.role] ?? "var(--cobalt)"} />
+          <rect key={`${part.name}-${y}`} x={0} width={140} y={y} height={Math.max(h - 1, 1)} fill={FILLS[part.role] ?? "var(--cobalt)"} />
         ))}
       </g>
       <path d={`M4 -4 C4 ${height * 0.72} 22 ${height + 4} 42 ${height + 4} H98 C118 ${height + 4} 136 ${height * 0.72} 136 -4`} fill="none" stroke="var(--cobalt)" strokeWidth={4} strokeLinecap="round" />
       {layers.map(({ part, y, h }, i) => (
-        <g key={part.name}>
+        <g key={`${part.name}-${y}`}>
           <path d={`M${118} ${y + h / 2} L146 ${(labels[i] ?? 0) - 5} H151`} fill="none" stroke="var(--muted)" strokeWidth={1} />
           <text x={155} y={labels[i]} fill="var(--ink)">
             {part.role === "small" ? `the rest, ${p.mass(part.grams)}` : `${part.name}, ${p.mass(part.grams)}`}

@@ -52,8 +52,9 @@ export function heldBack(sheet: Sheet, u: ReturnType<typeof useUnits>): string {
 /** What goes onto the scale in turn, ticked off as it goes in. The figure is what the scale shows. */
 export function Mixing({ order, large = false }: { order: Added[]; large?: boolean }) {
   const [way, setWay] = useWay();
-  const [done, setDone] = useState<Set<string>>(new Set());
-  const tick = (key: string) => setDone((now) => new Set(now.has(key) ? [...now].filter((k) => k !== key) : [...now, key]));
+  // By place in the order: a food may go in twice.
+  const [done, setDone] = useState<Set<number>>(new Set());
+  const tick = (key: number) => setDone((now) => new Set(now.has(key) ? [...now].filter((k) => k !== key) : [...now, key]));
   const vessels = [...new Set(order.map((step) => step.vessel))];
   return (
     <section aria-label="Onto the scale">
@@ -71,11 +72,7 @@ export function Mixing({ order, large = false }: { order: Added[]; large?: boole
         <div key={vessel}>
           <p className="pt-1 text-sm text-muted">{VESSELS[vessel] ?? vessel}</p>
           <ol>
-            {order
-              .filter((step) => step.vessel === vessel)
-              .map((step) => (
-                <Step key={`${vessel}-${step.key}`} step={step} way={way} large={large} done={done.has(`${vessel}-${step.key}`)} onTick={() => tick(`${vessel}-${step.key}`)} />
-              ))}
+            {order.map((step, i) => step.vessel === vessel && <Step key={i} step={step} way={way} large={large} done={done.has(i)} onTick={() => tick(i)} />)}
           </ol>
         </div>
       ))}

@@ -40,7 +40,7 @@ function Ingredients({ part, pantry, ...e }: Editing & { part: Part; pantry: Pan
       <h3 className="font-bold">{part === "dough" ? "Dough" : "Filling"}</h3>
       <ul>
         {rows.map((row, i) => (
-          <li key={`${row.use}-${row.amount}`} className="flex items-center justify-between gap-2 py-0.5">
+          <li key={`${i}-${row.use}-${row.amount}`} className="flex items-center justify-between gap-2 py-0.5">
             <span className="min-w-0 flex-1">
               {pantry.find((item) => item.key === row.use)?.name ?? row.use}
               {row.written && <span className="block text-sm leading-tight text-muted">“{row.written}”</span>}
@@ -86,8 +86,8 @@ export function Recipe({ pantry, swaps, ...e }: Editing & { pantry: PantryItem[]
         <section aria-label="Swaps" className="mt-4">
           <h3 className="font-bold">Swaps that keep the dough true</h3>
           <ul className="grid gap-x-6 tab:grid-cols-2">
-            {swaps.map((s) => (
-              <li key={s.of + s.answer.label} className="border-t-2 border-inset py-1">
+            {swaps.map((s, i) => (
+              <li key={`${i}-${s.of}-${s.answer.label}`} className="border-t-2 border-inset py-1">
                 {s.of}: <button type="button" className="min-h-7 font-semibold text-cobalt underline decoration-rim decoration-2 underline-offset-4" onClick={() => swap(s)}>{u.text(s.answer.label)}</button>
                 <span className="block text-sm text-muted">{u.text(s.why)}</span>
               </li>

@@ -14,8 +14,9 @@ function Lines({ title, lines, total, spoonsOf, dilutions = {} }: { title: strin
     <table className="w-full">
       <caption className="pb-1 text-left text-[1.05rem] font-bold">{title}</caption>
       <tbody>
-        {lines.map((line) => (
-          <tr key={line.key} className="border-t-2 border-inset">
+        {lines.map((line, i) => (
+          // A food may stand in two lines, in a sponge and in the dough.
+          <tr key={`${line.key}-${i}`} className="border-t-2 border-inset">
             <th scope="row" className="py-1 pr-2 text-left font-normal">
               {line.name}
               {line.percent != null && <span className="pl-2 text-sm text-muted">{percent(line.percent)}</span>}
@@ -48,7 +49,7 @@ export function WeighFacts({ sheet }: { sheet: Sheet }) {
         note={`lands the dough near ${u.temperature(Math.round(w.dough_c))}${w.dough_c_measured ? " (measured)" : ", give or take " + (u.units === "us" ? "3 °F" : "1.5 °C")}`} />
       <Facts>
         {wide ? (
-          <Fact name="True hydration" from={`most of the doubt is the ${w.doubt_from}: weigh a cup of it once`} value={`${Math.round(w.hydration.low)} to ${Math.round(w.hydration.high)} %`} strong />
+          <Fact name="True hydration" from={`most of the doubt is the ${w.dough[w.doubt_line ?? 0]?.name ?? "flour"}: weigh a cup of it once`} value={`${Math.round(w.hydration.low)} to ${Math.round(w.hydration.high)} %`} strong />
         ) : (
           <Fact name="True hydration" from="milk, egg and butter counted" value={percent(w.percentages.true_hydration)} strong />
         )}

@@ -216,8 +216,8 @@ function Amounts({ lines }: { lines: Sheet["weigh"]["dough"] }) {
   const u = useUnits();
   return (
     <ul className="text-xl tab:text-2xl">
-      {lines.map((l) => (
-        <li key={l.key} className="flex justify-between border-b-2 border-inset py-1">
+      {lines.map((l, i) => (
+        <li key={`${l.key}-${i}`} className="flex justify-between border-b-2 border-inset py-1">
           {l.name}
           <strong>{u.mass(l.shown_g)}</strong>
         </li>

@@ -1,5 +1,6 @@
 import type { PantryItem, RecipeOut } from "../../api/client";
 import { duration } from "../../lib/clock";
+import { read, shownNumber, unitOf, written } from "../../lib/quantity";
 import { useUnits } from "../../lib/settings";
 import { Amount } from "../../ui/amount";
 import { Button } from "../../ui/button";
@@ -27,14 +28,14 @@ interface Editing {
 function Grams({ line, nth, onCorrect }: Editing & { line: Line; nth: number }) {
   const u = useUnits();
   const put = (typed: string) => {
-    const value = Number(typed.replace(",", "."));
-    if (typed.trim() && Number.isFinite(value)) onCorrect({ written: line.written, nth, grams: u.units === "us" ? value * 28.349523125 : value });
+    const grams = read(written(typed, "mass", u.units), "mass");
+    if (grams !== null) onCorrect({ written: line.written, nth, grams });
   };
   const { low, typical, high } = line.grams ?? { low: 0, typical: 0, high: 0 };
-  const shown = !line.grams ? "" : u.units === "us" ? (typical / 28.349523125).toFixed(2) : typical < 10 ? typical.toFixed(1) : typical.toFixed(0);
+  const shown = line.grams ? shownNumber(typical, "mass", u.units) : "";
   return (
     <>
-      <Amount label={`Amount of ${line.name || line.written}`} shown={shown || (line.by === "taste" ? "–" : "?")} unit={u.units === "us" ? "oz" : "g"} step={1} largeStep={10} invalid={!line.grams && line.by !== "taste"} className="[--chip:var(--inset)]" onCommit={put} />
+      <Amount label={`Amount of ${line.name || line.written}`} shown={shown || (line.by === "taste" ? "–" : "?")} unit={unitOf("mass", u.units)} step={1} largeStep={10} invalid={!line.grams && line.by !== "taste"} className="[--chip:var(--inset)]" onCommit={put} />
       {line.by === "taste" && <span className="block text-sm text-muted">to taste</span>}
       {high > low * 1.02 && u.mass(low) !== u.mass(high) && (
         <span className="block text-sm text-muted">
