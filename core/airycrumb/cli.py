@@ -15,6 +15,7 @@ from airycrumb.problems import InputError, Problem
 from airycrumb.recipe import Draft, Reading, read_recipe, to_bake
 from airycrumb.sheet import Sheet, work
 from airycrumb.sheet.export import as_recipe
+from airycrumb.sheet.types import RiseTray
 
 
 def _read(path: str) -> dict[str, Any]:
@@ -50,20 +51,36 @@ def _loads(s: Sheet) -> str:
     return "all at once" if s.heat.loads == 1 else f"{s.heat.loads} loads of up to {s.heat.per_load}"
 
 
+def _fermenting(what: str, t: RiseTray) -> str:
+    """A fermenting stage in a line."""
+    if t.rests:
+        return f"{what} rests until {t.ready:%H:%M}; it does not rise"
+    where = ", then ".join(t.where)
+    return f"{what} {where}, {t.air_c:.0f} °C at first: ready {t.ready_low:%a %H:%M} to {t.ready_high:%a %H:%M}, look from {t.look_from:%H:%M}"
+
+
 def _lines(s: Sheet) -> Iterator[str]:
     """The sheet as text, in the order of the work."""
-    yield f"{s.name}: {s.scaled.pieces} × {s.scaled.dough_per_piece_g:.1f} g dough around {s.scaled.filling_per_piece_g:.1f} g {s.sentence.filling_name}"
+    yield s.name
+    for g in s.groups:
+        yield f"  {g.pieces} × {g.dough_each_g:.1f} g dough around {g.filling_each_g:.1f} g {g.name}"
     yield f"Start {s.day.start:%a %H:%M}, eat {s.day.eat:%a %H:%M} (between {s.day.eat_low:%H:%M} and {s.day.eat_high:%H:%M})"
     yield f"\nWEIGH  dough {s.weigh.dough_g:.0f} g, true hydration {s.weigh.percentages.true_hydration:.0f} % ({s.weigh.feel}), liquid at {s.weigh.water_c:.0f} °C"
     for line in s.weigh.dough:
         yield f"  {line.shown_g:8g} g  {line.name}  ({line.percent:.1f} %)"
-    yield f"  filling {s.weigh.filling_g:.0f} g"
-    for line in s.weigh.filling:
-        yield f"  {line.shown_g:8g} g  {line.name}"
-    yield f"RISE   at {s.rise.air_c:.0f} °C: ready {s.rise.ready_low:%H:%M} to {s.rise.ready_high:%H:%M}, look from {s.rise.look_from:%H:%M}"
-    yield f"DIVIDE {s.divide.pieces} × {s.divide.each_shown_g:g} g; by eye: {', '.join(s.divide.cuts) or 'one piece'}"
-    yield f"WRAP   roll to {s.wrap.diameter_mm / 10:.1f} cm, {s.wrap.middle_mm:.1f} mm in the middle, {s.wrap.rim_mm:.1f} mm at the rim; closes over up to {s.wrap.closes_over_g:.0f} g"
-    yield f"PROOF  at {s.proof.air_c:.0f} °C: ready {s.proof.ready_low:%H:%M} to {s.proof.ready_high:%H:%M}"
+    for g in s.groups:
+        yield f"  {g.name} {g.filling_g:.0f} g"
+        yield from (f"  {line.shown_g:8g} g  {line.name}" for line in g.filling)
+    if s.sponge:
+        yield _fermenting("SPONGE", s.sponge)
+    yield _fermenting("RISE  ", s.rise)
+    yield from (f"       {cue}" for cue in s.rise.cues)
+    if s.again:
+        yield _fermenting("AGAIN ", s.again)
+    yield f"DIVIDE {s.divide.in_words('×')}" + (f"; by eye: {', '.join(s.divide.cuts)}" if s.divide.cuts else "")
+    for g in s.groups:
+        yield f"WRAP   {g.name}: roll to {g.wrap.diameter_mm / 10:.1f} cm, {g.wrap.middle_mm:.1f} mm in the middle, {g.wrap.rim_mm:.1f} mm at the rim; closes over up to {g.wrap.closes_over_g:.0f} g"
+    yield _fermenting("PROOF ", s.proof)
     yield f"HEAT   {s.heat.method}, {s.heat.setting}: {s.heat.minutes_planned:.0f} min, {_loads(s)}"
     if s.heat.reaches:
         yield f"       the middle reaches {s.heat.line_c:.0f} °C at {s.heat.reaches.typical:.0f} min ({s.heat.reaches.low:.0f} to {s.heat.reaches.high:.0f}): probe it"

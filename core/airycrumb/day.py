@@ -9,19 +9,31 @@ from airycrumb.quantities import Band
 
 @dataclass(frozen=True)
 class Durations:
-    """Minutes of every stage. Bands are forecasts; plain numbers are the kitchen's own or assumed."""
+    """Minutes of every stage. Bands are forecasts; plain numbers are the kitchen's own or assumed.
 
-    weigh: float
-    rise: Band
-    divide: float
-    bench_rest: float
-    wrap: float
-    proof: Band
-    heat: Band
-    rest: float
+    main: the stages in order, one after another; the rest hangs from them. shaping: dividing and bench rest,
+    which leave no hand for the filling; soak: of a soaked or scalded part, done by the weighing.
+    """
+
+    main: tuple[tuple[str, Band], ...]
+    shaping: float
     filling_hands: float
     filling_cool: float
     preheat: float
+    soak: float = 0.0
+
+    def begins(self, key: str) -> float:
+        """Minutes from the first stage's start to that of a stage, as forecast."""
+        at = 0.0
+        for name, band in self.main:
+            if name == key:
+                return at
+            at += band.typical
+        raise KeyError(key)
+
+    def ends(self, key: str) -> float:
+        """Minutes from the first stage's start to the end of a stage."""
+        return self.begins(key) + dict(self.main)[key].typical
 
 
 @dataclass(frozen=True)
@@ -51,9 +63,6 @@ class Timetable:
     steps: list[Step]
 
 
-MAIN = ("weigh", "rise", "divide", "wrap", "proof", "heat", "rest")
-
-
 def resolve(text: str, now: datetime, where: str) -> datetime:
     """An hour written HH:MM (today's) or an ISO date and time, in now's time zone."""
     try:
@@ -68,35 +77,32 @@ def resolve(text: str, now: datetime, where: str) -> datetime:
         ) from error
 
 
-def _lengths(d: Durations) -> list[tuple[str, Band]]:
-    exact = lambda m: Band(m, m, m)
-    return [
-        ("weigh", exact(d.weigh)),
-        ("rise", d.rise),
-        ("divide", exact(d.divide + d.bench_rest)),
-        ("wrap", exact(d.wrap)),
-        ("proof", d.proof),
-        ("heat", d.heat),
-        ("rest", exact(d.rest)),
-    ]
-
-
 def total_minutes(d: Durations) -> float:
-    """Minutes from the first cup weighed to the first bite, filling work before it included."""
-    return sum(b.typical for _, b in _lengths(d)) - min(_filling_start(d), 0.0)
+    """Minutes from the first thing done to the first bite, filling and soaking before it included."""
+    return sum(b.typical for _, b in d.main) + _lead(d)
+
+
+def _lead(d: Durations) -> float:
+    """Minutes before the first stage at which something must be begun."""
+    return max(0.0, -_filling_start(d), d.soak - d.begins("weigh"))
 
 
 def _filling_start(d: Durations) -> float:
-    """Minutes from weighing at which filling work begins; negative where it must come first.
+    """Minutes from the first stage's start at which filling work begins; negative where it must come before.
 
-    It ends, cooled, as wrapping begins; inside the rise if it fits there, else before weighing.
+    It ends, cooled, as wrapping begins: inside a rise if it fits there, while a sponge ripens, else before everything.
     """
     if d.filling_hands <= 0:
         return 0.0
-    wrap_at = d.weigh + d.rise.typical + d.divide + d.bench_rest
-    latest = wrap_at - d.divide - d.bench_rest - d.filling_hands
+    wrap_at = d.begins("wrap")
+    latest = wrap_at - d.shaping - d.filling_hands
     start = min(wrap_at - d.filling_cool - d.filling_hands, latest)
-    return start if start >= d.weigh else min(start, -d.filling_hands)
+    if start >= d.ends("weigh"):
+        return start
+    before_weighing = d.begins("weigh") - d.filling_hands
+    if before_weighing > MIXING:
+        return min(start, before_weighing)
+    return min(start, -d.filling_hands)
 
 
 @dataclass(frozen=True)
@@ -108,7 +114,10 @@ class Done:
     now: datetime
 
 
+MIXING = 10.0  # min at the start of a sponge, when hands are busy
 LABELS = {
+    "sponge": "Sponge ripens",
+    "again": "Second rise",
     "weigh": "Weigh and knead",
     "rise": "First rise",
     "divide": "Divide and rest",
@@ -118,22 +127,20 @@ LABELS = {
     "rest": "Rest",
 }
 HANDS = {"weigh", "divide", "wrap"}
+TRAYS = {"sponge": "weigh", "again": "rise", "rest": "heat"}
 
 
-def _main_steps(d: Durations, weigh_at: datetime, done: Done | None) -> list[Step]:
+def _main_steps(d: Durations, begin: datetime, done: Done | None) -> list[Step]:
     """The stages in order. What has ended is exact; what has not spreads its doubt forwards."""
-    steps, at, below, above = [], weigh_at, 0.0, 0.0
-    for key, band in _lengths(d):
+    steps, at, below, above = [], begin, 0.0, 0.0
+    keys = [key for key, _ in d.main]
+    for i, (key, band) in enumerate(d.main):
         ended = done.ended.get(key) if done else None
         end = ended or at + timedelta(minutes=band.typical)
-        if done and not ended and end < done.now and all(k in done.ended for k in MAIN[: MAIN.index(key)]):
+        if done and not ended and end < done.now and all(k in done.ended for k in keys[:i]):
             end = done.now  # under way and overdue: it ends no sooner than now
         doubt = (timedelta(minutes=below**0.5), timedelta(minutes=above**0.5))
-        steps.append(
-            Step(
-                key, "heat" if key == "rest" else key, LABELS[key], at, end, at - doubt[0], at + doubt[1], key in HANDS
-            )
-        )
+        steps.append(Step(key, TRAYS.get(key, key), LABELS[key], at, end, at - doubt[0], at + doubt[1], key in HANDS))
         if ended:
             below = above = 0.0
         else:
@@ -143,11 +150,18 @@ def _main_steps(d: Durations, weigh_at: datetime, done: Done | None) -> list[Ste
     return steps
 
 
-def _side_steps(d: Durations, steps: dict[str, Step], weigh_at: datetime, done: Done | None) -> list[Step]:
-    """Filling work and preheating, hung from the stages they must be ready for."""
+def _side_steps(d: Durations, steps: dict[str, Step], first: datetime) -> list[Step]:
+    """Soaking, mixing a sponge, filling work and preheating, hung from the stages they must be ready for."""
     side = []
+    if d.soak > 0:
+        weigh = steps["weigh"].start
+        begin = weigh - timedelta(minutes=d.soak)
+        side.append(Step("soak", "weigh", "Soak or scald, let cool", begin, weigh, begin, begin, False))
+    if "sponge" in steps:
+        end = first + timedelta(minutes=MIXING)
+        side.append(Step("sponge_mix", "weigh", "Mix the sponge", first, end, first, first, True))
     if d.filling_hands > 0:
-        begin = weigh_at + timedelta(minutes=_filling_start(d))
+        begin = first + timedelta(minutes=_filling_start(d))
         end = begin + timedelta(minutes=d.filling_hands)
         side.append(Step("filling", "rise", "Make the filling", begin, end, begin, begin, True))
         if d.filling_cool > 0:
@@ -179,14 +193,12 @@ def timetable(
 
     A timetable worked back from `eat` and one worked forwards from its start are the same.
     """
-    lead = timedelta(minutes=-_filling_start(d)) if _filling_start(d) < 0 else timedelta(0)
     if done and done.started:
-        weigh_at = done.started
+        begin = done.started
     else:
-        begin = start if start is not None else _back_from(eat, d)
-        weigh_at = begin + lead
-    main = _main_steps(d, weigh_at, done)
-    side = _side_steps(d, {s.key: s for s in main}, weigh_at, done)
+        begin = (start if start is not None else _back_from(eat, d)) + timedelta(minutes=_lead(d))
+    main = _main_steps(d, begin, done)
+    side = _side_steps(d, {s.key: s for s in main}, begin)
     steps = sorted(main + side, key=lambda s: s.start)
     last = main[-1]
     spread_low, spread_high = last.start - last.start_low, last.start_high - last.start

@@ -10,35 +10,75 @@ from airycrumb.rise.learning import Vigour
 
 
 @dataclass(frozen=True)
-class Bake:
-    """What the cook wants to make. Masses g, temperatures °C, durations min; None: not said.
-
-    parts: the recipe as written, a ratio; pieces, *_each_g and pin decide how much is made.
-    bands: how much of each part there may be [g], for a recipe measured by volume; places: where
-    each part goes ("dough", "sponge", "soaked" or "late"), () for all into the dough; said: what
-    the recipe claims (pieces; piece_weight, filling_each g; rise, proof, heat min; oven, liquid
-    °C; across mm); said_feel: the dough it says to make; kneading: "hand", "machine" or "none".
-    """
+class Filling:
+    """What goes inside. parts: as written, a ratio; state: "raw", "part-cooked" or "cooked"; celsius: when wrapped."""
 
     name: str
+    parts: list[Part]
+    state: str
+    celsius: float
+    hands_min: float
+    cool_min: float
+
+
+@dataclass(frozen=True)
+class Group:
+    """Pieces of one size, closing and filling. g."""
+
     pieces: int
     dough_each_g: float
     filling_each_g: float
     closing: str
+    filling: Filling
+
+
+@dataclass(frozen=True)
+class Stay:
+    """Time in one spot. where: its name; air_c: °C if told; minutes: None for as long as it takes."""
+
+    where: str
+    air_c: float | None = None
+    minutes: float | None = None
+
+
+BENCH = (Stay("bench"),)
+
+
+@dataclass(frozen=True)
+class OwnSpot:
+    """A spot of the kitchen's own. air_c: °C; cools_min: time constant of cooling to the room, None if it holds."""
+
+    name: str
+    air_c: float
+    cools_min: float | None
+
+
+@dataclass(frozen=True)
+class Bake:
+    """What the cook wants to make. Masses g, temperatures °C, durations min; None: not said.
+
+    groups: the pieces made of this one dough, the leading group first; parts: the dough as
+    written, a ratio; the groups and the pin decide how much is made.
+    bands: how much of each part there may be [g], for a recipe measured by volume; places: where
+    each part goes ("dough", "sponge", "soaked" or "late"), () for all into the dough; said: what
+    the recipe claims (pieces; piece_weight, filling_each g; rise, proof, heat min; oven, liquid
+    °C; across mm); said_feel: the dough it says to make; kneading: "hand", "machine", "none" or "after" the rise;
+    wanted_c: dough °C to mix to; by_thermometer: whether
+    the kitchen's thermometer is believed over what was typed; vessel: "bowl" or "bag"; again_to: of a second rise; rest_only_min: rest of a dough
+    without yeast; sponge_to, sponge_stays: how far and where a sponge ripens;
+    yeast_school: "straight" into the flour, "woken" in all the liquid, or "apart" in water of its own.
+    """
+
+    name: str
+    groups: tuple[Group, ...]
     leavening: str
     parts: list[Part]
-    bloomed: bool
+    yeast_school: str
     start_c: float | None
     rise_to: float
-    rise_air_c: float | None
-    filling_name: str
-    filling_parts: list[Part]
-    filling_state: str
-    filling_c: float
-    filling_hands_min: float
-    filling_cool_min: float
+    rise_stays: tuple[Stay, ...]
     proof_to: float
-    proof_air_c: float | None
+    proof_stays: tuple[Stay, ...]
     method: str
     air_c: float
     fire: str
@@ -57,11 +97,21 @@ class Bake:
     said: dict[str, float] = field(default_factory=dict)
     said_feel: str | None = None
     kneading: str = "hand"
+    wanted_c: float | None = None
+    by_thermometer: bool = False
+    vessel: str = "bowl"
+    again_to: float | None = None
+    rest_only_min: float = 30.0
+    sponge_to: float = 2.6
+    sponge_stays: tuple[Stay, ...] = BENCH
 
 
 @dataclass(frozen=True)
 class Kitchen:
-    """Where it is made: warmth, height, scale, what there is to cook in, and how its dough rises."""
+    """Where it is made: warmth, height, scale, what there is to cook in, and how its dough rises.
+
+    room_day: (minute of the day, °C), rising; () where the room is taken as steady.
+    """
 
     name: str
     room_c: float
@@ -81,17 +131,22 @@ class Kitchen:
     wrap_seconds: dict[str, float] = field(default_factory=dict)
     habits: Habits = field(default_factory=Habits)
     drinks: dict[str, float] = field(default_factory=dict)
+    spots: tuple[OwnSpot, ...] = ()
+    room_day: tuple[tuple[float, float], ...] = ()
 
 
 @dataclass(frozen=True)
 class Observation:
     """Something seen or done while a batch runs.
 
-    kind: started, done, risen, doubled, dough_temperature, dough_weight, water_left, probe; stage: the
-    tray it belongs to; value: growth as a share (risen), °C, or g, None for started and done.
+    kind: started, done, risen, doubled, poke, tear, moved, dough_temperature, room_temperature, dough_weight,
+    water_left, probe; stage: the tray it belongs to; value: growth as a share (risen), what a poke does
+    (0 springs back at once, 1 slowly, 2 stays), whether a tear shows honeycomb (0, 1), °C, or g; where: the
+    spot it was moved to.
     """
 
     kind: str
     stage: str
     at: datetime
     value: float | None = None
+    where: str | None = None

@@ -1,7 +1,8 @@
 """Baker's percentages, stated and true hydration, and scaling from any pinned number."""
 
 import math
-from dataclasses import dataclass
+from collections.abc import Sequence
+from dataclasses import dataclass, replace
 
 from airycrumb.pantry import Ingredient
 from airycrumb.quantities import Band, share_rounded
@@ -122,12 +123,12 @@ def rise_ceiling(parts: list[Part]) -> float:
     return sum(c * g for c, g in flours) / sum(g for _, g in flours)
 
 
-def wake_up(parts: list[Part], bloomed: bool) -> float:
-    """Share of the yeast awake at mixing (0 to 1); blooming in warm liquid wakes dry yeast.
+def wake_up(parts: list[Part], school: str) -> float:
+    """Share of the yeast awake at mixing (0 to 1); stirred into warm liquid first, "woken" or "apart", dry yeast wakes.
 
-    Bloomed values .36 (active dry) and .40 (instant) are assumed.
+    Values .36 (active dry) and .40 (instant) for yeast so stirred are assumed.
     """
-    awake = {"active dry yeast": 0.36, "instant yeast": 0.40} if bloomed else {}
+    awake = {"active dry yeast": 0.36, "instant yeast": 0.40} if school in ("woken", "apart") else {}
     yeasts = [(awake.get(i.key, i.wake_up or 0.29), g * (i.instant_factor or 0)) for i, g in parts if i.role == "yeast"]
     whole = sum(g for _, g in yeasts)
     return sum(a * g for a, g in yeasts) / whole if whole else 0.29
@@ -147,25 +148,55 @@ class Line:
 
 
 @dataclass(frozen=True)
-class Scaled:
-    """The bake's amounts after its pin is honoured. g throughout; spare dough is what pieces leave."""
+class Share:
+    """Pieces of one group. g of dough and of filling in each."""
 
     pieces: int
     dough_per_piece_g: float
     filling_per_piece_g: float
+
+    @property
+    def dough_g(self) -> float:
+        """Dough in all of them."""
+        return self.pieces * self.dough_per_piece_g
+
+    @property
+    def filling_g(self) -> float:
+        """Filling in all of them."""
+        return self.pieces * self.filling_per_piece_g
+
+
+@dataclass(frozen=True)
+class Scaled:
+    """The bake's amounts after its pin is honoured. g throughout; spare dough is what all the pieces leave."""
+
+    pieces: int
     dough_g: float
-    filling_g: float
     spare_dough_g: float
     gives_way: str
+    shares: list[Share]
 
 
 @dataclass(frozen=True)
 class Pin:
-    """A number that is held. by: flour, dough, filling or an ingredient's key; amount in g."""
+    """A number that is held. by: flour, dough, filling (the first group's) or "filling 2" and on, or an
+    ingredient's key; amount in g."""
 
     by: str
     amount_g: float
     gives_way: str  # "pieces" or "weight"
+
+
+def filling_pinned(by: str) -> int | None:
+    """Which group's filling a pin holds, 0 for the first; None where it holds something else.
+
+    >>> filling_pinned("filling"), filling_pinned("filling 2"), filling_pinned("flour")
+    (0, 1, None)
+    """
+    name, _, number = by.partition(" ")
+    if name != "filling" or (number and not number.isdigit()):
+        return None
+    return int(number or 1) - 1
 
 
 def dough_from_pin(pin: Pin, parts: list[Part]) -> float:
@@ -181,33 +212,58 @@ def _count(available: float, each: float) -> int:
     return max(1, math.floor(available / each + 1e-9))
 
 
-def scale(
-    pieces: int, dough_each: float, filling_each: float, loss: float, parts: list[Part], pin: Pin | None
-) -> Scaled:
-    """Work the amounts from the sentence and at most one pin.
+def _dough(shares: Sequence[Share]) -> float:
+    return sum(s.dough_g for s in shares)
 
-    pieces >= 1; masses in g; loss: share of the dough left on bowl and hands (0 to 0.1).
-    Without a pin, pieces x weight decide. With one, `pin.gives_way` says which number follows.
+
+def _as_many_as_fit(shares: Sequence[Share], dough_g: float) -> list[Share]:
+    """The groups' pieces in the proportion they have, as many as the dough gives; one of each at least."""
+    if len(shares) == 1:
+        return [replace(shares[0], pieces=_count(dough_g, shares[0].dough_per_piece_g))]
+    factor = dough_g / _dough(shares)
+    wanted = [s.pieces * factor for s in shares]
+    found = [replace(s, pieces=max(1, math.floor(w + 1e-9))) for s, w in zip(shares, wanted, strict=True)]
+    left = dough_g - _dough(found)
+    # What the floors left over goes to the groups that lost most by them.
+    for i in sorted(range(len(found)), key=lambda i: found[i].pieces - wanted[i]):
+        if left >= found[i].dough_per_piece_g - 1e-9:
+            left -= found[i].dough_per_piece_g
+            found[i] = replace(found[i], pieces=found[i].pieces + 1)
+    return found
+
+
+def _filling_held(share: Share, pin: Pin) -> Share:
+    if pin.gives_way == "pieces":
+        return replace(share, pieces=_count(pin.amount_g, share.filling_per_piece_g))
+    return replace(share, filling_per_piece_g=pin.amount_g / share.pieces)
+
+
+def scale(wanted: Sequence[Share], loss: float, parts: list[Part], pin: Pin | None) -> Scaled:
+    """Work the amounts from the pieces wanted, in one or more groups, and at most one pin.
+
+    loss: share of the dough left on bowl and hands (0 to 0.1). Without a pin, pieces x weight
+    decide. With one, `pin.gives_way` says which number follows: a filling that is held moves its
+    own group alone, anything of the dough moves every group in proportion.
     """
-    if pin is None:
-        return _scaled(pieces, dough_each, filling_each, pieces * dough_each / (1 - loss), loss, "dough")
-    if pin.by == "filling":
-        if pin.gives_way == "pieces":
-            pieces = _count(pin.amount_g, filling_each)
-        else:
-            filling_each = pin.amount_g / pieces
-        return _scaled(pieces, dough_each, filling_each, pieces * dough_each / (1 - loss), loss, pin.gives_way)
+    shares = list(wanted)
+    which = None if pin is None else filling_pinned(pin.by)
+    if pin is None or which is not None:
+        if pin is not None and which is not None:
+            shares[which] = _filling_held(shares[which], pin)
+        return _scaled(shares, _dough(shares) / (1 - loss), loss, "dough" if pin is None else pin.gives_way)
     dough = dough_from_pin(pin, parts)
     if pin.gives_way == "pieces":
-        pieces = _count(dough * (1 - loss), dough_each)
+        shares = _as_many_as_fit(shares, dough * (1 - loss))
     else:
-        dough_each = dough * (1 - loss) / pieces
-    return _scaled(pieces, dough_each, filling_each, dough, loss, pin.gives_way)
+        factor = dough * (1 - loss) / _dough(shares)
+        shares = [replace(s, dough_per_piece_g=s.dough_per_piece_g * factor) for s in shares]
+    return _scaled(shares, dough, loss, pin.gives_way)
 
 
-def _scaled(pieces: int, dough_each: float, filling_each: float, dough: float, loss: float, gives_way: str) -> Scaled:
-    spare = max(0.0, dough * (1 - loss) - pieces * dough_each)
-    return Scaled(pieces, dough_each, filling_each, dough, pieces * filling_each, spare, gives_way)
+def _scaled(shares: list[Share], dough: float, loss: float, gives_way: str) -> Scaled:
+    return Scaled(
+        sum(s.pieces for s in shares), dough, max(0.0, dough * (1 - loss) - _dough(shares)), gives_way, shares
+    )
 
 
 def lines(parts: list[Part], total_g: float, step_g: float, with_percent: bool) -> list[Line]:

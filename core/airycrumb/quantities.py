@@ -122,10 +122,11 @@ def within(value: float, low: float, high: float, what: str, unit: str, where: s
     """The value, or InputError naming the range it left. Limits and value in `unit`."""
     if low <= value <= high:
         return value
+    of = f" {unit}" if unit else ""
     raise _refuse(
         "out_of_range",
         where,
-        f"{what} of {value:,.4g} {unit} is outside what can be worked out here: keep it between {low:g} and {high:g} {unit}.",
+        f"{what} of {value:,.4g}{of} is outside what can be worked out here: keep it between {low:g} and {high:g}{of}.",
     )
 
 

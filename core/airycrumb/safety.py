@@ -27,6 +27,14 @@ class CoreLine:
     source: str
 
 
+@dataclass(frozen=True)
+class Stuffing:
+    """What a group of pieces holds, as safety sees it. state: "raw", "part-cooked" or "cooked"."""
+
+    parts: list[Ingredient]
+    state: str
+
+
 RAW_KINDS = ("ground meat", "poultry", "fish")
 PERISHABLE = (*RAW_KINDS, "cooked meat", "cooked fish", "egg", "egg cooked", "cheese", "dairy", "sauce")
 
@@ -69,15 +77,15 @@ def warm_limit(room_c: float) -> float:
 
 def cautions(
     dough: list[Ingredient],
-    filling: list[Ingredient],
-    state: str,
+    stuffings: list[Stuffing],
     method: str,
     air_c: float,
     line: CoreLine,
     warm_min: float,
     room_c: float,
 ) -> list[Caution]:
-    """Every caution this bake needs, in the order of the work."""
+    """Every caution this bake needs, in the order of the work. line: the strictest over the stuffings."""
+    filling = [item for s in stuffings for item in s.parts]
     found = [
         Caution(
             "raw_dough",
@@ -104,7 +112,7 @@ def cautions(
             True,
         ),
     ]
-    if is_raw(filling, state):
+    if any(is_raw(s.parts, s.state) for s in stuffings):
         found.insert(
             2,
             Caution(
@@ -116,7 +124,7 @@ def cautions(
                 True,
             ),
         )
-    if state == "cooked":
+    if any(s.state == "cooked" for s in stuffings):
         found.insert(
             2,
             Caution(

@@ -22,6 +22,16 @@ NOT_FOR_COOKS = re.compile(r"\b(nan|inf|none|null|true|false)\b|\d\.\d{5}", re.I
 
 
 @st.composite
+def groups(draw: st.DrawFn) -> dict[str, Any]:
+    """Further pieces from the same dough, another bake's filling in them."""
+    other = bake_document(draw(st.sampled_from([path.stem for path in DEMO_BAKES])))
+    group = {"pieces": draw(st.integers(1, 40)), "filling_per_piece": f"{draw(st.floats(5, 300)):.1f} g"}
+    if draw(st.booleans()):
+        group["dough_per_piece"] = f"{draw(st.floats(10, 400)):.1f} g"
+    return {**group, "closing": draw(st.sampled_from(("gathered", "half_moon"))), "filling": other["filling"]}
+
+
+@st.composite
 def documents(draw: st.DrawFn) -> dict[str, Any]:
     """A bake's document: every number within what its field allows, in any combination."""
     heat = draw(st.sampled_from((None, "140 C", "190 C", "450 F")))
@@ -35,6 +45,8 @@ def documents(draw: st.DrawFn) -> dict[str, Any]:
         rise={"to": draw(st.floats(1.2, 3.5))},
         plan={"room": f"{draw(st.floats(8, 38)):.1f} C", "eat_at": draw(st.sampled_from((None, "06:15", "18:30")))},
     )
+    if draw(st.booleans()):
+        document["more_groups"] = [draw(groups())]
     return with_amount(document, "instant yeast", f"{draw(st.floats(0.05, 60)):.2f} g")
 
 
@@ -62,7 +74,7 @@ class AnyBake(unittest.TestCase):
             return
         self.assertTrue(all(math.isfinite(n) for n in numbers(dataclasses.asdict(s))))
         json.dumps(dataclasses.asdict(s), default=str, allow_nan=False)
-        shared = s.divide.pieces * s.divide.each_g + s.divide.spare_g + s.divide.left_on_bowl_g
+        shared = sum(g.pieces * g.each_g for g in s.divide.groups) + s.divide.spare_g + s.divide.left_on_bowl_g
         self.assertAlmostEqual(shared, s.weigh.dough_g, delta=0.1)
         self.assertAlmostEqual(sum(line.grams for line in s.weigh.dough), s.weigh.dough_g, delta=0.1)
         for sentence in sentences(s):
@@ -103,9 +115,10 @@ class AnyBake(unittest.TestCase):
         self, document: dict[str, Any], times: int
     ) -> None:
         document["pieces"] = 6
+        document.pop("more_groups", None)
         one, many = worked(document), worked({**document, "pieces": 6 * times})
         if one is None or many is None:
             return
         self.assertAlmostEqual(many.weigh.flour_g, times * one.weigh.flour_g, delta=0.2)
         self.assertAlmostEqual(many.weigh.percentages.true_hydration, one.weigh.percentages.true_hydration, places=6)
-        self.assertAlmostEqual(many.divide.each_g, one.divide.each_g, delta=0.05)
+        self.assertAlmostEqual(many.divide.groups[0].each_g, one.divide.groups[0].each_g, delta=0.05)

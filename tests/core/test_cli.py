@@ -1,5 +1,7 @@
 """The command line, run as a program."""
 
+import contextlib
+import io
 import json
 import os
 import subprocess
@@ -8,6 +10,7 @@ import tempfile
 import unittest
 from pathlib import Path
 
+from airycrumb.cli import main
 from tests.core.examples import DEMO_BAKES, ROOT, bake_document
 
 HAND_WRITTEN = {
@@ -43,10 +46,21 @@ HAND_WRITTEN = {
 
 class CommandLine(unittest.TestCase):
     def run_it(self, *arguments: str) -> subprocess.CompletedProcess[str]:
+        """As the program runs it, without starting another Python; SystemExit is argparse's own."""
+        out, err = io.StringIO(), io.StringIO()
+        with contextlib.redirect_stdout(out), contextlib.redirect_stderr(err):
+            try:
+                status = main(list(arguments))
+            except SystemExit as stop:
+                status = int(stop.code or 0)
+        return subprocess.CompletedProcess(arguments, status, out.getvalue(), err.getvalue())
+
+    def test_it_is_a_program_of_its_own(self) -> None:
         env = {**os.environ, "PYTHONPATH": str(ROOT / "core")}
-        return subprocess.run(
-            [sys.executable, "-m", "airycrumb", *arguments], capture_output=True, text=True, env=env, timeout=60
-        )
+        command = [sys.executable, "-m", "airycrumb", "sheet", str(DEMO_BAKES[0])]
+        done = subprocess.run(command, capture_output=True, text=True, env=env, timeout=60)
+        self.assertEqual(done.returncode, 0, done.stderr)
+        self.assertIn("RISE", done.stdout)
 
     def file(self, text: str) -> str:
         path = Path(self.enterContext(tempfile.TemporaryDirectory())) / "bake.json"

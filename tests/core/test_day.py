@@ -13,7 +13,25 @@ from airycrumb.problems import InputError
 from airycrumb.quantities import Band
 from tests.core.examples import NOON
 
-PLAIN = Durations(22, Band(80, 110, 150), 9, 10, 22, Band(20, 30, 45), Band(14, 17, 20), 5, 25, 35, 10)
+LENGTHS = {
+    "weigh": (22, 22, 22),
+    "rise": (80, 110, 150),
+    "divide": (19, 19, 19),
+    "wrap": (22, 22, 22),
+    "proof": (20, 30, 45),
+    "heat": (14, 17, 20),
+    "rest": (5, 5, 5),
+}
+
+
+def lengths(**other: float) -> tuple[tuple[str, Band], ...]:
+    """The stages with some of them exactly so long; a sponge and a second rise where they are named."""
+    order = ("sponge", "weigh", "rise", "again", "divide", "wrap", "proof", "heat", "rest")
+    bands = {k: Band(*b) for k, b in LENGTHS.items()} | {k: Band(m, m, m) for k, m in other.items()}
+    return tuple((k, bands[k]) for k in order if k in bands)
+
+
+PLAIN = Durations(lengths(), 19, 25, 35, 10)
 minute = st.floats(1, 600)
 
 
@@ -23,19 +41,16 @@ def at(table: Timetable, key: str):  # type: ignore[no-untyped-def]
 
 
 class BothWays(unittest.TestCase):
-    @given(minute, minute, minute, minute, minute, minute)
+    @given(
+        st.dictionaries(st.sampled_from(("sponge", "rise", "again", "wrap", "proof", "heat")), minute),
+        minute,
+        minute,
+        st.sampled_from((0.0, 60.0)),
+    )
     def test_worked_back_from_eating_and_forwards_from_there_agree(
-        self, rise: float, wrap: float, proof: float, heat: float, hands: float, cool: float
+        self, long: dict[str, float], hands: float, cool: float, soak: float
     ) -> None:
-        d = replace(
-            PLAIN,
-            rise=Band(rise, rise, rise),
-            wrap=wrap,
-            proof=Band(proof, proof, proof),
-            heat=Band(heat, heat, heat),
-            filling_hands=hands,
-            filling_cool=cool,
-        )
+        d = Durations(lengths(**long), 19, hands, cool, 10, soak)
         back = timetable(d, eat=NOON)
         forth = timetable(d, start=back.start)
         self.assertLess(abs(back.eat - NOON), timedelta(seconds=1))
@@ -60,6 +75,17 @@ class Placing(unittest.TestCase):
         busy = sorted((s.start, s.end) for s in t.steps if s.hands)
         for (_, end), (start, _) in pairwise(busy):
             self.assertLessEqual(end, start)
+
+    def test_a_sponge_comes_first_and_the_filling_is_made_while_it_ripens_if_it_must_be_early(self) -> None:
+        t = timetable(Durations(lengths(sponge=190), 19, 25, 300, 10), start=NOON)
+        self.assertLessEqual(at(t, "sponge").end, at(t, "weigh").start)
+        self.assertEqual(at(t, "sponge_mix").start, at(t, "sponge").start)
+        self.assertLessEqual(at(t, "filling").end, at(t, "weigh").start)
+        self.assertLessEqual(at(t, "cooling").end, at(t, "wrap").start)
+
+    def test_a_scald_is_cool_when_the_dough_is_weighed(self) -> None:
+        t = timetable(replace(PLAIN, soak=60), start=NOON)
+        self.assertEqual((at(t, "soak").start, at(t, "soak").end), (NOON, at(t, "weigh").start))
 
     def test_a_filling_that_cools_for_longer_than_the_rise_is_made_first(self) -> None:
         t = timetable(replace(PLAIN, filling_cool=300), start=NOON)

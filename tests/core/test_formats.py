@@ -77,8 +77,8 @@ class Bakes(unittest.TestCase):
         self.assertIn("whole number", problems(bake_document(pieces="a dozen"))["pieces"])
 
     def test_who_eats_decides_the_pieces(self) -> None:
-        self.assertEqual(read_bake(bake_document(pieces=5, eaters={"count": 4, "each": 3})).pieces, 12)
-        self.assertEqual(read_bake(bake_document(pieces=5, eaters=None)).pieces, 5)
+        self.assertEqual(read_bake(bake_document(pieces=5, eaters={"count": 4, "each": 3})).groups[0].pieces, 12)
+        self.assertEqual(read_bake(bake_document(pieces=5, eaters=None)).groups[0].pieces, 5)
         self.assertIn("0", problems(bake_document(eaters={"count": 0, "each": 3}))["eaters.count"])
         self.assertIn("400", problems(bake_document(eaters={"count": 40, "each": 10}))["eaters"])
 

@@ -6,7 +6,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from airycrumb import formula
-from airycrumb.formula import Pin, percentages, scale
+from airycrumb.formula import Pin, Share, percentages, scale
 from airycrumb.pantry import blend, find, shelf
 from airycrumb.problems import InputError
 
@@ -17,6 +17,7 @@ def dough(**grams: float) -> list[formula.Part]:
 
 
 LEAN = dough(bread_flour=500, water=330, fine_salt=9, instant_yeast=5)
+TWELVE = Share(12, 62, 40)
 
 
 class Percentages(unittest.TestCase):
@@ -51,34 +52,35 @@ class Percentages(unittest.TestCase):
 
     def test_woken_yeast_starts_further_on(self) -> None:
         dry = dough(bread_flour=500, active_dry_yeast=6)
-        self.assertLess(formula.wake_up(dry, False), formula.wake_up(dry, True))
+        self.assertLess(formula.wake_up(dry, "straight"), formula.wake_up(dry, "woken"))
 
 
 class Scaling(unittest.TestCase):
     def test_without_a_pin_pieces_and_weight_decide(self) -> None:
-        s = scale(12, 62, 40, 0.015, LEAN, None)
+        s = scale([TWELVE], 0.015, LEAN, None)
         self.assertAlmostEqual(s.dough_g, 12 * 62 / 0.985)
-        self.assertEqual(s.filling_g, 480)
+        self.assertEqual(s.shares[0].filling_g, 480)
         self.assertAlmostEqual(s.spare_dough_g, 0, places=9)
 
     def test_pinned_flour_makes_whole_pieces_and_tells_what_is_spare(self) -> None:
-        s = scale(12, 62, 40, 0.0, LEAN, Pin("flour", 300, "pieces"))
+        s = scale([TWELVE], 0.0, LEAN, Pin("flour", 300, "pieces"))
         self.assertAlmostEqual(s.dough_g, 300 * 844 / 500)
         self.assertEqual(s.pieces, int(s.dough_g // 62))
         self.assertAlmostEqual(s.pieces * 62 + s.spare_dough_g, s.dough_g)
 
     def test_pinned_flour_can_change_the_weight_instead(self) -> None:
-        s = scale(12, 62, 40, 0.0, LEAN, Pin("flour", 500, "weight"))
+        s = scale([TWELVE], 0.0, LEAN, Pin("flour", 500, "weight"))
         self.assertEqual(s.pieces, 12)
-        self.assertAlmostEqual(s.dough_per_piece_g, 844 / 12)
+        self.assertAlmostEqual(s.shares[0].dough_per_piece_g, 844 / 12)
 
     def test_filling_on_hand_sets_the_batch(self) -> None:
-        self.assertEqual(scale(12, 62, 40, 0.0, LEAN, Pin("filling", 410, "pieces")).pieces, 10)
-        self.assertAlmostEqual(scale(12, 62, 40, 0.0, LEAN, Pin("filling", 600, "weight")).filling_per_piece_g, 50)
+        self.assertEqual(scale([TWELVE], 0.0, LEAN, Pin("filling", 410, "pieces")).pieces, 10)
+        held = scale([TWELVE], 0.0, LEAN, Pin("filling", 600, "weight"))
+        self.assertAlmostEqual(held.shares[0].filling_per_piece_g, 50)
 
     @given(st.floats(50, 5000), st.sampled_from(["flour", "dough", "water", "instant yeast"]))
     def test_any_pin_can_be_read_back_from_the_lines(self, amount: float, by: str) -> None:
-        s = scale(12, 62, 40, 0.0, LEAN, Pin(by, amount, "weight"))
+        s = scale([TWELVE], 0.0, LEAN, Pin(by, amount, "weight"))
         lines = formula.lines(LEAN, s.dough_g, 0.1, True)
         held = sum(x.grams for x in lines if by in ("dough", x.key) or x.role == by)
         self.assertAlmostEqual(held / amount, 1.0, places=9)
@@ -88,6 +90,35 @@ class Scaling(unittest.TestCase):
         lines = {x.key: x for x in formula.lines(LEAN, 84.4, 1, True)}
         self.assertTrue(lines["instant yeast"].below_step)
         self.assertFalse(lines["bread flour"].below_step)
+
+
+class SeveralFillings(unittest.TestCase):
+    """One dough, half savoury and half sweet."""
+
+    TWO = (Share(6, 70, 40), Share(6, 23, 10))
+
+    def test_the_dough_is_for_all_of_them(self) -> None:
+        s = scale(self.TWO, 0.0, LEAN, None)
+        self.assertEqual((s.pieces, s.dough_g), (12, 6 * 70 + 6 * 23))
+
+    def test_a_filling_on_hand_moves_its_own_pieces_alone(self) -> None:
+        s = scale(self.TWO, 0.0, LEAN, Pin("filling 2", 95, "pieces"))
+        self.assertEqual([x.pieces for x in s.shares], [6, 9])
+        self.assertEqual(s.dough_g, 6 * 70 + 9 * 23)
+
+    def test_dough_on_hand_moves_every_group_in_proportion(self) -> None:
+        s = scale(self.TWO, 0.0, LEAN, Pin("dough", 1116, "weight"))
+        self.assertEqual([round(x.dough_per_piece_g, 6) for x in s.shares], [140, 46])
+
+    @given(st.floats(100, 5000), st.lists(st.tuples(st.integers(1, 30), st.floats(10, 200)), min_size=2, max_size=4))
+    def test_no_more_pieces_than_the_dough_gives_and_none_that_would_still_fit(
+        self, dough: float, wanted: list[tuple[int, float]]
+    ) -> None:
+        s = scale([Share(n, g, 20) for n, g in wanted], 0.0, LEAN, Pin("dough", dough, "pieces"))
+        used = sum(x.dough_g for x in s.shares)
+        self.assertTrue(all(x.pieces >= 1 for x in s.shares))
+        if dough >= sum(g for _, g in wanted):
+            self.assertAlmostEqual(used + s.spare_dough_g, max(dough, used), places=6)
 
 
 class WaterTemperature(unittest.TestCase):

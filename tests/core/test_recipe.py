@@ -18,7 +18,7 @@ from airycrumb.problems import InputError
 from airycrumb.recipe import Correction, Habits, Reading, corrected, read_line, read_recipe, to_bake
 from airycrumb.sheet import Sheet, work
 from airycrumb.sheet.export import as_recipe
-from tests.core.examples import DEMO_BAKES, NOON, kitchen_document, sheet
+from tests.core.examples import DEMO_BAKES, NOON, bake_document, kitchen_document, sheet
 
 
 def grams(reading: Reading, part: str | None = None) -> dict[str, float]:
@@ -194,6 +194,21 @@ class TwelveManners(unittest.TestCase):
         r = read_recipe("500 g flour\n7 g instant yeast\n1 egg, beaten, for the egg wash\nsalt")
         self.assertEqual((grams(r, "wash"), r.unread), ({"whole egg": 50}, []))
 
+    def test_8b_two_fillings_share_the_dough(self) -> None:
+        reading = read_recipe(TWO_FILLINGS)
+        self.assertEqual(grams(reading, "filling"), {"feta": 200.0, "spinach cooked": 150.0})
+        self.assertEqual(grams(reading, "filling 2"), {"jam": 240.0})
+        bake = to_bake(reading)
+        # 13 pieces: seven with the first, six with the second; 350 / 7 = 50 g, 240 / 6 = 40 g
+        self.assertEqual((bake.document["pieces"], bake.document["filling_per_piece"]), (7, "50 g"))
+        (second,) = bake.document["more_groups"]
+        self.assertEqual((second["pieces"], second["filling_per_piece"]), (6, "40 g"))
+        shared = "7 with brined white cheese and cooked spinach, 6 with jam"
+        self.assertIn(f"The pieces are shared over the fillings: {shared}.", bake.assumed)
+        s = sheet_of(TWO_FILLINGS)
+        self.assertEqual([round(g.filling_g) for g in s.groups], [350, 240])
+        self.assertEqual(s.scaled.pieces, 13)
+
     def test_9_salt_goes_by_its_crystal(self) -> None:
         fine, flaky = (read_line(f"1 tsp {kind} salt")[0].grams for kind in ("table", "light flaky"))
         assert fine and flaky
@@ -236,6 +251,31 @@ class TwelveManners(unittest.TestCase):
         self.assertEqual(to_bake(r).document["pieces"], 10)
 
 
+TWO_KINDS = bake_document(
+    "beetroot-walnut-buns",
+    pieces=8,
+    more_groups=[{"pieces": 4, "filling_per_piece": "30 g", "filling": bake_document("pear-hazelnut-buns")["filling"]}],
+)
+TWO_FILLINGS = """Half and half buns
+Makes 13 buns
+
+Dough
+500 g bread flour
+310 g water
+9 g salt
+5 g instant yeast
+20 g oil
+
+White cheese filling
+200 g feta
+150 g cooked spinach
+
+For the sweet filling:
+240 g jam
+
+Method
+Let it rise for 90 minutes. Bake at 190 C for 18 minutes.
+"""
 SOUND = """Squash turnovers
 Dough
 500 g bread flour
@@ -351,14 +391,25 @@ class OutAndBack(unittest.TestCase):
                 r = read_recipe(page)
                 self.assertEqual(r.unread, [])
                 self.assertEqual(r.title, before.name)
-                wanted = {line.key: line.shown_g for line in (*before.weigh.dough, *before.weigh.filling)}
+                lines = [*before.weigh.dough, *(line for g in before.groups for line in g.filling)]
+                wanted = {line.key: line.shown_g for line in lines}
                 self.assertEqual(set(grams(r)), set(wanted))
                 self.assertAlmostEqual(
                     sum(p.line.grams.typical for p in r.lines if p.line.grams),
-                    sum(line.shown_g for line in (*before.weigh.dough, *before.weigh.filling)),
+                    sum(line.shown_g for line in lines),
                     delta=0.05,
                 )
-                self.assertEqual(to_bake(r).document["pieces"], before.divide.pieces)
+                back = to_bake(r).document
+                pieces = back["pieces"] + sum(g["pieces"] for g in back.get("more_groups", []))
+                self.assertEqual(pieces, before.divide.pieces)
+
+    def test_two_fillings_come_back_as_two(self) -> None:
+        document = {**TWO_KINDS, "more_groups": [{**TWO_KINDS["more_groups"][0], "pieces": 4}]}
+        out = as_recipe("Both", sheet(document))
+        back = read_recipe(json.dumps(out))
+        self.assertEqual({p.part for p in back.lines}, {"dough", "filling", "filling 2"})
+        again = to_bake(back).document
+        self.assertEqual(len(again["more_groups"]), 1)
 
 
 class PutRight(unittest.TestCase):

@@ -31,14 +31,21 @@ class Dividing(unittest.TestCase):
     @given(st.integers(1, 200), st.floats(10, 1500), st.floats(0, 0.1))
     def test_pieces_spare_and_bowl_make_up_the_dough(self, pieces: int, each: float, loss: float) -> None:
         dough = pieces * each / (1 - loss) * 1.05
-        s = share_out(pieces, dough, loss, each, 1)
-        self.assertAlmostEqual(s.pieces * s.each_g + s.spare_g + s.left_on_bowl_g, dough, places=6)
+        s = share_out([(pieces, each)], dough, loss, 1)
+        self.assertAlmostEqual(s.pieces * s.groups[0].each_g + s.spare_g + s.left_on_bowl_g, dough, places=6)
 
     def test_a_weighed_dough_is_shared_as_it_is(self) -> None:
-        s = share_out(6, 600, 0.015, 95, 1, weighed_g=560)
-        self.assertAlmostEqual(s.each_g, 560 / 6)
+        s = share_out([(6, 95)], 600, 0.015, 1, weighed_g=560)
+        self.assertAlmostEqual(s.groups[0].each_g, 560 / 6)
         self.assertEqual(s.left_on_bowl_g, 40)
         self.assertTrue(s.weighed)
+
+    def test_two_sizes_from_one_weighed_dough(self) -> None:
+        # common practice, no source: 560 g is six buns of 70 and six lids of 23
+        s = share_out([(6, 70), (6, 23)], 600, 0.015, 1, weighed_g=560)
+        self.assertEqual([(g.pieces, g.each_shown_g) for g in s.groups], [(6, 70), (6, 23)])
+        self.assertAlmostEqual(sum(g.pieces * g.each_g for g in s.groups), 560)
+        self.assertEqual(s.cuts, [])
 
 
 class Wrappers(unittest.TestCase):

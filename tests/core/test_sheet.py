@@ -53,7 +53,7 @@ class EveryDemoBake(unittest.TestCase):
                 self.assertAlmostEqual(sum(x.grams for x in s.weigh.dough), s.weigh.dough_g, delta=0.1)
                 self.assertAlmostEqual(sum(x.grams for x in s.weigh.filling), s.weigh.filling_g, delta=0.1)
                 self.assertAlmostEqual(
-                    s.divide.pieces * s.divide.each_g + s.divide.spare_g + s.divide.left_on_bowl_g,
+                    sum(g.pieces * g.each_g for g in s.divide.groups) + s.divide.spare_g + s.divide.left_on_bowl_g,
                     s.weigh.dough_g,
                     delta=0.1,
                 )
@@ -241,7 +241,7 @@ class UnderWay(unittest.TestCase):
 
     def test_a_weighed_dough_changes_the_pieces(self) -> None:
         s = sheet(observations=[seen("started", "weigh", 0), seen("dough_weight", "divide", 130, 700.0)])
-        self.assertAlmostEqual(s.divide.each_g, 700 / 12)
+        self.assertAlmostEqual(s.divide.groups[0].each_g, 700 / 12)
 
     def test_wild_marks_never_give_nonsense(self) -> None:
         begun = [seen("started", "weigh", 0), seen("done", "weigh", 25)]

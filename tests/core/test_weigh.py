@@ -17,7 +17,7 @@ from airycrumb.rise import Place, State
 from airycrumb.rise.forecast import cooler_adds, forecast, prior
 from airycrumb.sheet import Sheet
 from airycrumb.sheet.finish import finish
-from tests.core.examples import DEMO_BAKES, NOON, bake_document, kitchen, kitchen_document, seen, sheet
+from tests.core.examples import DEMO_BAKES, NOON, bake_document, kitchen, kitchen_document, seen, sheet, sponge_document
 from tests.core.test_rise import LEAN
 
 
@@ -35,11 +35,11 @@ def changed(document: dict[str, Any], changes: list[Any]) -> dict[str, Any]:
 
 
 class OntoTheScale(unittest.TestCase):
-    def test_the_last_reading_is_the_whole_dough_in_either_school(self) -> None:
+    def test_the_last_reading_is_the_whole_dough_in_every_school(self) -> None:
         for path in DEMO_BAKES:
-            for woken in (False, True):
-                with self.subTest(bake=path.stem, woken=woken):
-                    w = sheet(bake_document(path.stem, dough={"yeast_woken": woken})).weigh
+            for school in ("straight", "woken", "apart"):
+                with self.subTest(bake=path.stem, school=school):
+                    w = sheet(bake_document(path.stem, dough={"yeast_school": school})).weigh
                     self.assertAlmostEqual(w.order[-1].reads_g, round(w.dough_g), delta=1e-6)
 
     def test_straight_in_the_flour_is_first_and_the_fat_last(self) -> None:
@@ -48,7 +48,7 @@ class OntoTheScale(unittest.TestCase):
         self.assertEqual({step.vessel for step in order}, {"bowl"})
 
     def test_woken_yeast_goes_into_a_jug_and_waits_for_foam(self) -> None:
-        order = sheet(bake_document(dough={"yeast_woken": True})).weigh.order
+        order = sheet(bake_document(dough={"yeast_school": "woken"})).weigh.order
         jug = [step for step in order if step.vessel == "jug"]
         self.assertEqual([step.key for step in jug], ["whole milk", "water", "instant yeast"])
         self.assertIn("No foam: stop", jug[-1].note)
@@ -56,8 +56,15 @@ class OntoTheScale(unittest.TestCase):
         self.assertAlmostEqual(poured.adds_g, jug[-1].reads_g)
 
     def test_a_sugary_dough_keeps_yeast_and_sugar_apart(self) -> None:
-        order = sheet(bake_document("pear-hazelnut-buns", dough={"yeast_woken": True})).weigh.order
-        self.assertIn("Yeast in its own water", next(s.note for s in order if s.key == "instant yeast"))
+        s = sheet(bake_document("pear-hazelnut-buns"))
+        offered = next(d for d in s.doubts if d.code == "sugary_yeast")
+        order = sheet(changed(bake_document("pear-hazelnut-buns"), offered.answers[0].changes)).weigh.order
+        jug = [step for step in order if step.vessel == "jug"]
+        self.assertEqual(jug[-1].key, "instant yeast")
+        self.assertAlmostEqual(jug[0].adds_g, 10 * jug[-1].adds_g, delta=0.6)
+        names = [step.key for step in order]
+        self.assertLess(names.index("jug"), names.index("sugar"))
+        self.assertIn("Only now", next(step.note for step in order if step.key == "sugar"))
 
 
 class Ice(unittest.TestCase):
@@ -79,19 +86,8 @@ class Ice(unittest.TestCase):
 class Sponges(unittest.TestCase):
     """100 g flour : 48 g water : 1 g instant yeast is the trade's stiff sponge (common practice, no source)."""
 
-    def document(self) -> dict[str, Any]:
-        rows = (("bread flour", 100, "sponge"), ("water", 48, "sponge"), ("instant yeast", 1, "sponge"))
-        main = (
-            ("bread flour", 400, "dough"),
-            ("water", 262, "dough"),
-            ("fine salt", 9, "dough"),
-            ("butter", 30, "late"),
-        )
-        ingredients = [{"use": u, "amount": f"{g} g", "part": p} for u, g, p in (*rows, *main)]
-        return bake_document("hake-fennel-buns", dough={"ingredients": ingredients})
-
     def test_mass_and_water_are_kept_across_sponge_and_dough(self) -> None:
-        w = sheet(self.document()).weigh
+        w = sheet(sponge_document()).weigh
         assert w.sponge
         self.assertAlmostEqual(w.sponge.hydration, 48 + 0.05, delta=0.06)  # the yeast brings a trace
         self.assertAlmostEqual(w.sponge.flour_share, 20, places=6)
@@ -100,15 +96,20 @@ class Sponges(unittest.TestCase):
         self.assertAlmostEqual(w.order[-1].reads_g, round(w.dough_g), delta=1e-6)
 
     def test_the_sponge_is_first_and_what_comes_late_is_last(self) -> None:
-        w = sheet(self.document()).weigh
+        w = sheet(sponge_document()).weigh
         self.assertEqual([s.key for s in w.order[:3]], ["bread flour", "instant yeast", "water"])
         self.assertEqual({s.vessel for s in w.order[:3]}, {"sponge"})
         self.assertEqual(w.order[-1].key, "butter")
         self.assertIn("sponge", [s.key for s in w.order])
-        self.assertIn("sponge_time", {d.code for d in sheet(self.document()).doubts})
+        s = sheet(sponge_document())
+        assert s.sponge is not None and s.sponge.forecast.ready is not None
+        steps = {step.key: step for step in s.day.steps}
+        self.assertEqual(s.day.start, steps["sponge_mix"].start)
+        self.assertEqual(steps["sponge"].end, steps["weigh"].start)
+        self.assertTrue(any("honeycomb" in cue for cue in s.sponge.cues))
 
     def test_where_it_goes_changes_no_percentage(self) -> None:
-        document = self.document()
+        document = sponge_document()
         apart = sheet(document).weigh.percentages
         for row in document["dough"]["ingredients"]:
             del row["part"]

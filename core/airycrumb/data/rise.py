@@ -30,11 +30,21 @@ DIFFUSIVITY = Constant(1.4e-7, "m2/s", "from memory", "bread dough, handbook ran
 FILM_BOWL = Constant(7.0, "W/m2K", "assumed", "still room air over a covered bowl")
 FILM_PIECE = Constant(9.0, "W/m2K", "assumed", "still room air over a bare piece")
 VIGOUR_SPREAD = Constant(0.30, "ln units", "assumed", "how much kitchens differ, before any bake is logged")
-BAKE_SPREAD = Constant(0.14, "ln units", "assumed", "how much bakes in one kitchen differ")
+BAKE_SPREAD = Constant(
+    0.17,
+    "ln units",
+    "assumed",
+    "how much bakes in one kitchen differ; of those tried, its bands held best (scripts.learning)",
+)
 KEPT_BY_SHAPING = Constant(0.29, "share of bubble gas", "assumed", OURS)
 START_DOUBT_PREDICTED = Constant(1.5, "°C", "assumed", "standard deviation of a predicted dough temperature")
 START_DOUBT_MEASURED = Constant(0.5, "°C", "assumed", "standard deviation of a kitchen thermometer")
 ROOM_DOUBT = Constant(1.0, "°C", "assumed", "standard deviation of a room's warmth through a rise")
+
+COLD_FROM = Constant(10.0, "°C", "assumed", "air below which a rise counts as cold, and its time as less sure")
+COLD_DOUBT = Constant(
+    0.25, "ln units", "assumed", "standard deviation of a cold dough's rate: its times are good to x/÷ 1.5"
+)
 
 # Outside these the model has never been checked: leaving one is a finding on the sheet.
 VALID = {
@@ -44,4 +54,5 @@ VALID = {
     "sugar": (0.0, 30.0, "%"),
     "fat": (0.0, 40.0, "%"),
     "air": (2.0, 42.0, "°C"),
+    "pressure": (68.0, 105.0, "% of that at the sea"),
 }

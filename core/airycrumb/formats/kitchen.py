@@ -1,9 +1,13 @@
 """The kitchen file as the core works with it."""
 
+from functools import partial
 from importlib.resources import files
+from itertools import pairwise
 
-from airycrumb.documents import Kitchen
+from airycrumb.data.spots import SPOTS
+from airycrumb.documents import Kitchen, OwnSpot
 from airycrumb.formats.reader import Reader
+from airycrumb.formats.room_day import minute_of_day
 from airycrumb.formats.structure import structure_problems
 from airycrumb.formats.text import Document, load_json
 from airycrumb.pantry import Ingredient, alike, find
@@ -56,6 +60,34 @@ def _food(row: Document, where: str, r: Reader) -> Ingredient | None:
     return alike(base, row["name"], shares.get("water"), shares.get("fat"), density, piece)
 
 
+def _spot(row: Document, where: str, r: Reader) -> OwnSpot:
+    known = row["name"].strip().lower() in SPOTS or not row["name"].strip()
+    r.require(
+        not known, "taken", f"{where}.name", f"“{row['name'][:40]}” cannot name a spot of your own: choose another."
+    )
+    return OwnSpot(
+        row["name"].strip(),
+        r.quantity(row["air"], "temperature", f"{where}.air", 1, 45, "Warmth of the spot", "C"),
+        r.optional(row.get("cools"), "duration", f"{where}.cools", 1, 1440, "The time it cools in", "min"),
+    )
+
+
+def _room_day(rows: list[Document], r: Reader) -> tuple[tuple[float, float], ...]:
+    """(minute of the day, °C) of each point, rising."""
+    points = []
+    for i, row in enumerate(rows):
+        at = float(r.collect(partial(minute_of_day, row["at"], f"room_day[{i}].at"), 0.0))
+        points.append((at, r.quantity(row["room"], "temperature", f"room_day[{i}].room", 5, 40, "The kitchen", "C")))
+    minutes = [m for m, _ in points]
+    r.require(
+        all(a < b for a, b in pairwise(minutes)),
+        "not_in_order",
+        "room_day",
+        "The hours of the day's warmth must follow one another: put them in order, each once.",
+    )
+    return tuple(points)
+
+
 def read_kitchen(document: Document) -> Kitchen:
     """A kitchen document as the core works with it. Raises InputError with every problem found."""
     structural = structure_problems("kitchen", document)
@@ -89,6 +121,8 @@ def read_kitchen(document: Document) -> Kitchen:
             for k, v in document.get("drinks", {}).items()
         },
         habits=_habits(document, r),
+        spots=tuple(_spot(row, f"spots[{i}]", r) for i, row in enumerate(document.get("spots", []))),
+        room_day=_room_day(document.get("room_day", []), r),
         wrap_seconds={
             k: r.number(v, 5, 1800, "Seconds to wrap one", "s", f"wrap_seconds.{k}")
             for k, v in document.get("wrap_seconds", {}).items()

@@ -7,9 +7,10 @@ from dataclasses import dataclass, replace
 from airycrumb.pantry import find
 from airycrumb.problems import InputError, Problem
 from airycrumb.recipe.lines import Habits, ReadLine, as_item, exact
-from airycrumb.recipe.reading import PlacedLine, Reading
+from airycrumb.recipe.reading import MOST_FILLINGS, PlacedLine, Reading
 
-PART_NAMES = ("dough", "sponge", "soaked", "filling", "wash", "topping")
+FILLINGS = ("filling", *(f"filling {n}" for n in range(2, MOST_FILLINGS + 1)))
+PART_NAMES = ("dough", "sponge", "soaked", *FILLINGS, "wash", "topping")
 MOST_GRAMS = 100_000.0
 
 

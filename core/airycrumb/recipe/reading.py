@@ -1,7 +1,7 @@
 """A whole recipe: its title, its ingredients in their parts, and what its method says."""
 
 import re
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 
 from airycrumb.problems import InputError, Problem
 from airycrumb.recipe.amounts import plain, read_amount
@@ -35,7 +35,8 @@ EITHER_ROLES = {"liquid", "egg", "fat", "sugar", "salt", "dairy"}
 
 @dataclass(frozen=True)
 class PlacedLine:
-    """A line and the part it belongs to: dough, sponge, soaked, filling, wash or topping; sure: said by a heading."""
+    """A line and the part it belongs to: dough, sponge, soaked, filling (or "filling 2" and on), wash or topping;
+    sure: said by a heading."""
 
     part: str
     sure: bool
@@ -64,17 +65,26 @@ HEADING_WORDS = set(
         " poolish biga preferment pre ferment scald soaker soaked tangzhong roux to brush finish sprinkle decorate icing inside part 1 2",
     )
 )
+# "Goat cheese filling": a heading without a colon, where a title cannot stand any more
+FILLING_LINE = re.compile(r"^(?:for the )?(?:[a-z-]+ ){1,4}(?:filling|stuffing)$", re.IGNORECASE)
+MOST_FILLINGS = 6
+# "200 g leek (for the leek filling)"
+FOR_FILLING = re.compile(r"\s*\(for the ((?:[^()\s]+ ){0,8}(?:filling|stuffing))\)\s*$", re.IGNORECASE)
 FOR_WASH = re.compile(r"\b(?:for|to) (?:the )?(?:egg ?wash|wash|brush(?:ing)?|glaz(?:e|ing))\b", re.IGNORECASE)
 YIELD = re.compile(r"^\W*(?:makes?|yields?|serves)\b", re.IGNORECASE)
 
 
-def _heading(text: str) -> str | None:
-    """The part a heading names; None for what is no heading."""
+def _heading(text: str, begun: bool = False) -> str | None:
+    """The part a heading names; None for what is no heading. begun: whether a title or an ingredient stands before it."""
     bare = text.strip().strip("#*_ ").strip()
     if not bare or len(bare) > 48 or YIELD.match(bare) or read_amount(plain(bare))[0] is not None:
         return None
     # "Sour cherry buns" is a title and "Egg wash" a heading: without a colon every word must be a heading's.
-    if not bare.endswith(":") and not set(re.findall(r"[a-z]+", bare.lower())) <= HEADING_WORDS:
+    if (
+        not bare.endswith(":")
+        and not (begun and FILLING_LINE.match(bare))
+        and not set(re.findall(r"[a-z]+", bare.lower())) <= HEADING_WORDS
+    ):
         return None
     return next((part for part, words in PARTS if re.search(words, bare, re.IGNORECASE)), None)
 
@@ -101,11 +111,23 @@ def _refuse_rubbish(text: str, longest: int) -> None:
 
 @dataclass
 class _Cursor:
-    """Where the reading stands: title seen, part it is in, whether the method has begun."""
+    """Where the reading stands: title seen, part it is in, whether the method has begun, fillings' headings."""
 
     title: str = ""
     part: str | None = None
     in_method: bool = False
+    fillings: list[str] = field(default_factory=list)
+
+    def enter(self, part: str, heading: str) -> None:
+        """Go on under a heading; each filling with a heading of its own is a part of its own."""
+        self.in_method = False
+        name = " ".join(re.findall(r"[a-z]+", heading.lower()))
+        if part == "filling":
+            if name not in self.fillings:
+                self.fillings = [*self.fillings, name][:MOST_FILLINGS]
+            at = self.fillings.index(name) if name in self.fillings else MOST_FILLINGS - 1
+            part = f"filling {at + 1}" if at else "filling"
+        self.part = part
 
 
 def _sorted_text(text: str) -> tuple[str, list[tuple[str | None, str]], list[str]]:
@@ -117,15 +139,18 @@ def _sorted_text(text: str) -> tuple[str, list[tuple[str | None, str]], list[str
         line = raw.strip()
         if not line or INGREDIENTS.match(line):
             continue
-        heading = _heading(line)
+        heading = _heading(line, bool(at.title or ingredients))
         opens = METHOD.match(line)
         if opens and len(line) < 40:
             at.in_method, line = True, line[opens.end() :].strip()
             if not line:
                 continue
         elif heading:
-            at.part, at.in_method = heading, False
+            at.enter(heading, line)
             continue
+        if told := FOR_FILLING.search(line):
+            at.enter("filling", told[1])
+            line = line[: told.start()]
         bare = BULLET.sub("", line)
         starts_with_amount = read_amount(plain(bare))[0] is not None
         if at.in_method or (_is_method(line) and not starts_with_amount):
@@ -172,7 +197,7 @@ def read_recipe(text: str, habits: Habits = Habits()) -> Reading:  # noqa: B008
             ]
         )
     joined = "\n".join(method)
-    return Reading(title or "A recipe", _with_yield(placed), said_in(f"{joined}\n{_yield_lines(text)}"), joined)
+    return Reading(title or "A recipe", _with_yield(placed), said_in(f"{_yield_lines(text)}\n{joined}"), joined)
 
 
 def _with_yield(placed: list[PlacedLine]) -> list[PlacedLine]:

@@ -145,8 +145,8 @@ def _feel(reading: Reading) -> dict[str, str]:
     return {"feel": told[1].lower()} if told else {}
 
 
-def _state(reading: Reading, assumed: list[str]) -> str:
-    raw = [p.line.name for p in reading.lines if p.part == "filling" and p.line.use and p.line.role in RAW_ROLES]
+def _state(reading: Reading, part: str, assumed: list[str]) -> str:
+    raw = [p.line.name for p in reading.lines if p.part == part and p.line.use and p.line.role in RAW_ROLES]
     if not raw:
         return "cooked"
     if any(COOKS.search(one) and COOKED.search(one) for one in sentences(reading.method)):
@@ -160,52 +160,82 @@ def _woken(reading: Reading) -> bool:
     return any(FOAMS.search(s) or ("yeast" in s.lower() and WAITS.search(s)) for s in sentences(reading.method))
 
 
-def _named(reading: Reading) -> str:
-    """The two weightiest things in the filling, as one says them."""
-    inside = [p.line for p in reading.lines if p.part == "filling" and p.line.use and p.line.grams]
+def _named(reading: Reading, part: str) -> str:
+    """The two weightiest things in a filling, as one says them."""
+    inside = [p.line for p in reading.lines if p.part == part and p.line.use and p.line.grams]
     most = sorted(inside, key=lambda line: -(line.grams.typical if line.grams else 0.0))[:2]
     return " and ".join(line.name.removeprefix("raw ") for line in most)[:60] or "grated cheese"
 
 
-def to_bake(reading: Reading) -> Draft:
-    """A bake document from a reading. Every number the recipe does not give is named in `assumed`."""
-    assumed: list[str] = []
-    dough, filling = _rows(reading, *IN_THE_DOUGH), _rows(reading, "filling")
-    if any(p.part in ("sponge", "soaked") for p in reading.lines):
-        assumed.append("What goes into the sponge or is soaked before is counted in the dough.")
-    pieces, each = _pieces(reading, _grams(reading, *IN_THE_DOUGH), assumed)
-    stuffed = _grams(reading, "filling")
-    if not filling:
-        filling = [{"use": "hard cheese", "amount": "100 g"}]
+def _fillings(reading: Reading) -> list[str]:
+    """The fillings there is something for, in the order of the recipe; one at least."""
+    found = dict.fromkeys(p.part for p in reading.lines if p.part.startswith("filling") and p.line.use and p.line.grams)
+    return list(found) or ["filling"]
+
+
+def _stuffed(reading: Reading, part: str, pieces: int, each_g: float, assumed: list[str]) -> dict[str, Any]:
+    """So many pieces and the filling that goes into each."""
+    rows, whole = _rows(reading, part), _grams(reading, part)
+    if not rows:
+        rows = [{"use": "hard cheese", "amount": "100 g"}]
         assumed.append("No filling was found: a grated cheese stands in until you change it.")
-    inside = stuffed / pieces if stuffed else each * 0.4
-    leavener = any(row["use"] == "baking powder" for row in dough)
-    folded = bool(FOLDED.search(reading.method) or FOLDED.search(reading.title))
-    heat, state = _heat(reading, assumed), _state(reading, assumed)
-    assumed.append("Rise to double, then proof to 1.4 times the size; the filling goes in at 6 °C.")
-    document = {
-        "format": "airycrumb-bake",
-        "version": 1,
-        "name": reading.title[:120],
-        "pieces": pieces,
-        "dough_per_piece": f"{each:.0f} g",
+    inside = whole / pieces if whole else each_g * 0.4
+    state = _state(reading, part, assumed)
+    return {
         "filling_per_piece": f"{min(max(inside, 5.0), LARGEST_PIECE):.0f} g",
-        "closing": "half_moon" if folded else "gathered",
-        "dough": {
-            "ingredients": dough,
-            "leavening": "yeast and baking powder" if leavener else "yeast",
-            "kneading": next((how for how, words in KNEADED.items() if words.search(reading.method)), "hand"),
-            "yeast_woken": _woken(reading),
-        },
-        "rise": {"to": 2.0},
         "filling": {
-            "name": _named(reading),
-            "ingredients": filling,
+            "name": _named(reading, part),
+            "ingredients": rows,
             "state": state,
             "temperature": "6 C",
             "hands_on": "20 min",
             "cooling": "0 min" if state == "raw" else "40 min",
         },
+    }
+
+
+def _groups(reading: Reading, pieces: int, each_g: float, assumed: list[str]) -> list[dict[str, Any]]:
+    """The pieces shared evenly over the fillings; the first takes what does not come out even."""
+    parts = _fillings(reading)
+    shares = [pieces // len(parts)] * len(parts)
+    shares[0] += pieces - sum(shares)
+    if pieces < len(parts):
+        parts, shares = parts[:pieces], [1] * pieces
+    if len(parts) > 1:
+        told = ", ".join(f"{n} with {_named(reading, part)}" for part, n in zip(parts, shares, strict=True))
+        assumed.append(f"The pieces are shared over the fillings: {told}.")
+    return [{"pieces": n, **_stuffed(reading, part, n, each_g, assumed)} for part, n in zip(parts, shares, strict=True)]
+
+
+def to_bake(reading: Reading) -> Draft:
+    """A bake document from a reading. Every number the recipe does not give is named in `assumed`."""
+    assumed: list[str] = []
+    dough = _rows(reading, *IN_THE_DOUGH)
+    if any(p.part in ("sponge", "soaked") for p in reading.lines):
+        assumed.append("What goes into the sponge or is soaked before is counted in the dough.")
+    pieces, each = _pieces(reading, _grams(reading, *IN_THE_DOUGH), assumed)
+    first, *more = _groups(reading, pieces, each, assumed)
+    leavener = any(row["use"] == "baking powder" for row in dough)
+    folded = bool(FOLDED.search(reading.method) or FOLDED.search(reading.title))
+    heat = _heat(reading, assumed)
+    assumed.append("Rise to double, then proof to 1.4 times the size; the filling goes in at 6 °C.")
+    document = {
+        "format": "airycrumb-bake",
+        "version": 1,
+        "name": reading.title[:120],
+        "pieces": first["pieces"],
+        "dough_per_piece": f"{each:.0f} g",
+        "filling_per_piece": first["filling_per_piece"],
+        "closing": "half_moon" if folded else "gathered",
+        "dough": {
+            "ingredients": dough,
+            "leavening": "yeast and baking powder" if leavener else "yeast",
+            "kneading": next((how for how, words in KNEADED.items() if words.search(reading.method)), "hand"),
+            "yeast_school": "woken" if _woken(reading) else "straight",
+        },
+        "rise": {"to": 2.0},
+        "filling": first["filling"],
+        **({"more_groups": more} if more else {}),
         "proof": {"to": 1.4},
         "heat": heat,
         "said": {**_said(reading), **_feel(reading)},

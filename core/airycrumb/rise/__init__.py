@@ -2,6 +2,23 @@
 
 from airycrumb.rise.forecast import Forecast, Reading, forecast
 from airycrumb.rise.learning import Vigour, learn
-from airycrumb.rise.model import Course, Dough, Place, State, simulate
+from airycrumb.rise.model import Course, Dough, State, simulate
+from airycrumb.rise.surroundings import Air, Leg, Place, cooling, place_of, steady
 
-__all__ = ["Course", "Dough", "Forecast", "Place", "Reading", "State", "Vigour", "forecast", "learn", "simulate"]
+__all__ = [
+    "Air",
+    "Course",
+    "Dough",
+    "Forecast",
+    "Leg",
+    "Place",
+    "Reading",
+    "State",
+    "Vigour",
+    "cooling",
+    "forecast",
+    "learn",
+    "place_of",
+    "simulate",
+    "steady",
+]

@@ -1,7 +1,7 @@
 """When the dough is ready, with a 90 % band that readings narrow."""
 
 import math
-from dataclasses import dataclass, field, replace
+from dataclasses import dataclass, field
 
 import numpy as np
 from scipy.stats import norm
@@ -10,10 +10,8 @@ from scipy.stats import t as student
 from airycrumb.data import rise as c
 from airycrumb.quantities import Band
 from airycrumb.rise.model import (
-    Array,
     Course,
     Dough,
-    Place,
     State,
     activity,
     bubble_gas,
@@ -25,22 +23,27 @@ from airycrumb.rise.model import (
     time_constant_h,
     volume_ratio,
 )
+from airycrumb.rise.surroundings import Array, Place
 
 GRID_POINTS = 41
 LONGEST = 36 * 60.0  # min; past this the forecast says "not within a day and a half"
 HORIZONS = (360.0, 720.0, LONGEST)
+COLD_DAYS = 5 * 24 * 60.0  # min; how far ahead a dough that goes through the cold is followed
+COLD_STEP = 4.0  # min; a cold dough changes slowly
 
 
 @dataclass(frozen=True)
 class Reading:
     """A look at the dough. minute: since the stage began; ratio: volume over that at its start.
 
-    doubled: the cook said "at the target now", which is a reading in time, not in size.
+    doubled: the cook said "at the target now", which is a reading in time, not in size; between:
+    for a cue, the ratios it goes with (low, high), and then `ratio` is only where it is drawn.
     """
 
     minute: float
     ratio: float
     doubled: bool = False
+    between: tuple[float, float] | None = None
 
 
 @dataclass(frozen=True)
@@ -85,10 +88,14 @@ def temperature_doubt(place: Place, start: State, start_sd: float, over_h: float
     """Doubt of ln rate (standard deviation) from not knowing start and room exactly."""
     tau = time_constant_h(place)
     weight = tau / over_h * (1 - math.exp(-over_h / tau))
-    degrees = math.hypot(weight * start_sd, (1 - weight) * c.ROOM_DOUBT.value)
-    middle = weight * start.temperature + (1 - weight) * place.air_c
+    spots = place.spots()
+    degrees = math.hypot(weight * start_sd, (1 - weight) * max(leg.doubt_c for leg in spots))
+    around = place.mean_c(60 * over_h)
+    middle = weight * start.temperature + (1 - weight) * around
     faster, slower = float(activity(middle + 0.5)), float(activity(middle - 0.5))
-    return degrees * abs(math.log(max(faster, 1e-3) / max(slower, 1e-3)))
+    rate = degrees * abs(math.log(max(faster, 1e-3) / max(slower, 1e-3)))
+    cold = any(leg.air.start < c.COLD_FROM.value for leg in spots)
+    return math.hypot(rate, c.COLD_DOUBT.value) if cold else rate
 
 
 def prior(mean: float, variance: float) -> Belief:
@@ -121,7 +128,13 @@ class Stage:
     def _pressure(self, vigour: Array, minute: Array | None = None) -> Array:
         gas = self.course.gas if minute is None else np.interp(minute, self.course.minutes, self.course.gas)
         minutes = self.course.minutes if minute is None else minute
-        return gas_with_ceiling(self.dough, gas, vigour) + powder_gas(self.dough, minutes + self.waited)
+        made = gas_with_ceiling(self.dough, gas, vigour)
+        if self.dough.baking_powder > 0:
+            made += powder_gas(self.dough, minutes + self.waited)
+        if self.dough.pressure != 1.0:
+            # Thin air: the same gas takes more room, and less of it dissolves.
+            made /= self.dough.pressure
+        return made
 
     def _carried(self, vigour: Array) -> Array:
         """Retained gas just after the knock-back: what was dissolved, and a share of the bubbles."""
@@ -139,7 +152,13 @@ class Stage:
         # Below the flour's ceiling retention is nearly the identity, so the carried gas stands
         # for the pressure it came from.
         start = self._carried(vigour) if self._before else at_start
-        return retained(self.dough, np.maximum(start + now - at_start, 0.0))
+        now += start - at_start
+        return retained(self.dough, np.maximum(now, 0.0, out=now))
+
+    def ratio_at(self, vigour: float, minute: float) -> float:
+        """Volume over that at the start, at one vigour and minute."""
+        row = self.ratios(np.array([vigour]))[0]
+        return float(np.interp(minute, self.course.minutes, row))
 
     def ratios(self, vigour: Array) -> Array:
         """Volume over the volume at the stage's start, shape (vigours, minutes)."""
@@ -164,18 +183,42 @@ def update(belief: Belief, stage: Stage, readings: list[Reading], target: float)
     """Weigh each vigour by how well it explains the readings (Student-t, 4 degrees of freedom)."""
     if not readings:
         return belief
+    return updates(belief, stage, readings, target)[-1]
+
+
+def updates(belief: Belief, stage: Stage, readings: list[Reading], target: float) -> list[Belief]:
+    """The belief after none, one, two … of the readings, in order."""
     ratios = stage.ratios(np.exp(belief.log_vigour))
     logs = np.log(np.maximum(belief.weight, 1e-300))
     ready = np.minimum(crossings(stage.course.minutes, ratios, target), LONGEST)
+    found = [belief]
     for reading in readings:
-        if reading.doubled:
-            off = np.log(max(reading.minute, 1.0) / np.maximum(ready, 1.0)) / 0.06
-        else:
-            seen = np.array([np.interp(reading.minute, stage.course.minutes, row) for row in ratios])
-            off = (reading.ratio - seen) / math.hypot(0.10, 0.03 + 0.08 * (reading.ratio - 1))
-        logs = logs + student.logpdf(off, 4)
-    weight = np.exp(logs - logs.max())
-    return Belief(belief.log_vigour, weight / weight.sum())
+        logs = logs + student.logpdf(_off(reading, stage, ratios, ready, target), 4)
+        weight = np.exp(logs - logs.max())
+        found.append(Belief(belief.log_vigour, weight / weight.sum()))
+    return found
+
+
+def _off(reading: Reading, stage: Stage, ratios: Array, ready: Array, target: float) -> Array:
+    """By how many of its own standard deviations a reading misses what each vigour expects."""
+    if reading.doubled:
+        return np.asarray(np.log(max(reading.minute, 1.0) / np.maximum(ready, 1.0)) / 0.06)
+    seen = np.array([np.interp(reading.minute, stage.course.minutes, row) for row in ratios])
+    if reading.between is not None:
+        low, high = reading.between
+        return np.asarray(np.maximum(np.maximum(low - seen, seen - high), 0.0) / (0.05 + 0.10 * (target - 1)))
+    return np.asarray((reading.ratio - seen) / math.hypot(0.10, 0.03 + 0.08 * (reading.ratio - 1)))
+
+
+def ready_band(belief: Belief, stage: Stage, target: float) -> Band | None:
+    """Minutes to the target as a belief has it, ordered by outcome; None where some of it never gets there.
+
+    Near the flour's ceiling a livelier dough may hold less and be later.
+    """
+    vigours = np.array([belief.quantile(p) for p in (0.05, 0.5, 0.95)])
+    times = crossings(stage.course.minutes, stage.ratios(vigours), target)
+    fast, middle, slow = times.min(), times[1], times.max()
+    return Band(float(fast), float(middle), float(slow)) if math.isfinite(slow) else None
 
 
 def range_findings(dough: Dough, place: Place) -> list[str]:
@@ -187,6 +230,7 @@ def range_findings(dough: Dough, place: Place) -> list[str]:
         "sugar": dough.sugar,
         "fat": dough.fat,
         "air": place.air_c,
+        "pressure": 100 * dough.pressure,
     }
     return [
         f"{name.capitalize()} of {values[name]:.3g} {unit} is outside {low:g} to {high:g} {unit}, where this forecast was checked: trust the dough, not the clock."
@@ -224,8 +268,12 @@ def forecast(
     target: volume ratio > 1. A belief from `prior` includes every doubt that acts like vigour.
     """
     make = make or StageMaker(dough)
-    for horizon in HORIZONS:
-        stage = make(simulate(dough, start, place, horizon))
+    # What is still to come of the spots is part of the plan: look at least as far.
+    last = max(leg.from_min for leg in place.spots())
+    horizons = HORIZONS if last == 0 and place.air_c >= c.COLD_FROM.value else (max(last + 720.0, LONGEST), COLD_DAYS)
+    for horizon in horizons:
+        step = 1.0 if horizon <= LONGEST else COLD_STEP
+        stage = make(simulate(dough, start, place, horizon, step))
         after = update(belief, stage, readings, target)
         vigours = np.array([after.quantile(p) for p in (0.05, 0.5, 0.95)])
         ratios = stage.ratios(vigours)
@@ -256,8 +304,7 @@ def cooler_adds(found: Forecast, stage: Stage, start: State, place: Place, degre
     """
     if found.ready is None:
         return None
-    air = replace(place, air_c=place.air_c - degrees)
-    cooler = Stage(stage.dough, simulate(stage.dough, start, air, float(stage.course.minutes[-1])))
+    cooler = Stage(stage.dough, simulate(stage.dough, start, place.warmer(-degrees), float(stage.course.minutes[-1])))
     ratios = cooler.ratios(np.array([found.vigour.typical]))
     minute = float(crossings(cooler.course.minutes, ratios, found.target)[0])
     return minute - found.ready.typical if math.isfinite(minute) else None

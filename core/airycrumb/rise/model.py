@@ -9,14 +9,14 @@ import math
 from dataclasses import dataclass
 
 import numpy as np
-from numpy.typing import NDArray
 from scipy.integrate import cumulative_trapezoid
 from scipy.signal import lfilter
 from scipy.special import wrightomega
 
 from airycrumb.data import rise as c
+from airycrumb.rise.surroundings import Array, Place
 
-Array = NDArray[np.float64]
+BAGGED_DENSITY = 800.0  # kg/m3, a dough part risen in its bag; assumed
 
 
 @dataclass(frozen=True)
@@ -24,7 +24,7 @@ class Dough:
     """What the rise depends on: baker's % of instant-equivalent yeast, true hydration, salt, sugar, fat.
 
     total: whole dough in % of flour. rise_ceiling: largest volume ratio its flour holds.
-    awake: share of the yeast awake at mixing (0 to 1).
+    awake: share of the yeast awake at mixing (0 to 1). pressure: of the air, as a share of that at the sea.
     """
 
     yeast: float
@@ -36,15 +36,7 @@ class Dough:
     rise_ceiling: float
     awake: float
     baking_powder: float = 0.0
-
-
-@dataclass(frozen=True)
-class Place:
-    """Where the dough sits. air_c: °C; kind: "bowl" or "piece"; mass_g: dough and what is in it."""
-
-    air_c: float
-    kind: str
-    mass_g: float
+    pressure: float = 1.0
 
 
 @dataclass(frozen=True)
@@ -71,14 +63,23 @@ class Course:
         return State(at(self.temperature), at(self.theta), at(self.gas))
 
 
-def time_constant_h(place: Place) -> float:
-    """Hours in which a bowl or piece covers 63 % of the way to its air: lumped body plus inner resistance.
+def time_constant_h(place: Place, film_here: float | None = None) -> float:
+    """Hours in which a dough covers 63 % of the way to its air: lumped body plus inner resistance.
 
-    tau = m c/(h A) + R^2/(pi^2 alpha), m 0.01 to 5 kg. The first mode of a cooling sphere.
+    tau = m c/(h A) + R^2/(pi^2 alpha), m 0.01 to 5 kg: the first mode of a cooling sphere. A bag or flat box
+    is a slab: tau = rho c d/(2 h) + d^2/(pi^2 alpha), d = 25 mm at 400 g. film_here: W/m2K, where the air moves or steams.
     """
     kg = place.mass_g / 1000
+    if place.kind == "bag":
+        deep = 0.025 * (place.mass_g / 400) ** (1 / 3)
+        film = film_here or c.FILM_PIECE.value
+        seconds = BAGGED_DENSITY * c.HEAT_CAPACITY.value * deep / (2 * film) + deep**2 / (
+            math.pi**2 * c.DIFFUSIVITY.value
+        )
+        return seconds / 3600
     radius = (3 * 1.5 * kg / 1200 / (4 * math.pi)) ** (1 / 3)
     film, shape = (c.FILM_BOWL.value, 1.15) if place.kind == "bowl" else (c.FILM_PIECE.value, 1.05)
+    film = film_here or film
     area = 4 * math.pi * radius**2 * shape
     seconds = kg * c.HEAT_CAPACITY.value / (film * area) + radius**2 / (math.pi**2 * c.DIFFUSIVITY.value)
     return seconds / 3600
@@ -98,7 +99,10 @@ def cardinal_temperature(t: Array | float) -> Array:
 
 def activity(t: Array | float) -> Array:
     """Speed of the yeast clock at T °C, 1 at 27 °C."""
-    return cardinal_temperature(t) / cardinal_temperature(c.T_REFERENCE.value)
+    return np.asarray(cardinal_temperature(t) / AT_REFERENCE)
+
+
+AT_REFERENCE = float(cardinal_temperature(c.T_REFERENCE.value))
 
 
 def osmotic_factor(dough: Dough) -> float:
@@ -130,36 +134,68 @@ def gas_rate(dough: Dough, theta: Array, temperature: Array) -> Array:
     return fixed * yeast_grown(dough, theta) ** c.YEAST_POWER.value * awake_share(dough, theta) * activity(temperature)
 
 
-def _warmth(start: float, air: float, tau_h: float, dt_h: float, heating: Array) -> Array:
-    """T at each step of T' = (air - T)/tau + heating [°C/h], exact for heating constant in a step."""
+def _warmth(start: float, air: Array, tau_h: float, dt_h: float, heating: Array) -> Array:
+    """T at each step of T' = (air - T)/tau + heating [°C/h], exact for air and heating constant in a step."""
     fade = math.exp(-dt_h / tau_h)
-    push = (1 - fade) * (air + heating * tau_h)
-    drive = np.concatenate(([start], push[:-1]))
-    return np.asarray(lfilter([1.0], [1.0, -fade], drive))
+    between = (air[:-1] + air[1:]) / 2
+    push = (1 - fade) * (between + heating[:-1] * tau_h)
+    return np.asarray(lfilter([1.0], [1.0, -fade], np.concatenate(([start], push))))
+
+
+def _through(place: Place, start: float, minutes: Array, heating: Array) -> Array:
+    """The dough's °C at each minute on its way through the spots."""
+    air, dt = place.air_at(minutes), (minutes[1] - minutes[0]) / 60
+    ends = [leg.from_min for leg in place.spots()[1:]] + [math.inf]
+    warmth = np.empty_like(minutes)
+    first = 0
+    for leg, end in zip(place.spots(), ends, strict=True):
+        last = int(np.searchsorted(minutes, end))
+        stop = min(last + 1, len(minutes))
+        if stop - first > 1:
+            here = slice(first, stop)
+            around = np.append(air[first:last], leg.air.at(minutes[last:stop] - leg.from_min))
+            warmth[here] = _warmth(start, around, time_constant_h(place, leg.film), dt, heating[here])
+            start, first = float(warmth[stop - 1]), stop - 1
+    return warmth
 
 
 def simulate(dough: Dough, start: State, place: Place, minutes: float, step: float = 1.0) -> Course:
-    """March one stage with constant surroundings.
+    """March one stage through its surroundings.
 
-    minutes: 1 to 4320; step min. Fermentation heat enters by one correction pass: error under
+    minutes: 1 to 8640; step min. Fermentation heat enters by one correction pass: error under
     1 % against an ODE solver (tests/reference).
     """
     t = np.arange(0.0, minutes + step, step)
-    tau, dt = time_constant_h(place), step / 60
-    warmth = _warmth(start.temperature, place.air_c, tau, dt, np.zeros_like(t))
+    dt = step / 60
+    warmth = _through(place, start.temperature, t, np.zeros_like(t))
     theta = start.theta + cumulative_trapezoid(activity(warmth), dx=dt, initial=0)
     rate = gas_rate(dough, theta, warmth)
-    warmth = _warmth(start.temperature, place.air_c, tau, dt, c.HEAT_OF_GAS.value * rate)
+    warmth = _through(place, start.temperature, t, c.HEAT_OF_GAS.value * rate)
     theta = start.theta + cumulative_trapezoid(activity(warmth), dx=dt, initial=0)
     gas = start.gas + cumulative_trapezoid(gas_rate(dough, theta, warmth), dx=dt, initial=0)
     return Course(t, warmth, theta, gas)
 
 
+def _one_and_fourth(x: Array, most: float) -> Array:
+    """1 + (x/most)^4, by products in place: a general power takes ten times as long over a grid of vigours and minutes."""
+    y = np.asarray(x) * (1 / most)
+    y *= y
+    y *= y
+    y += 1
+    return np.asarray(y)
+
+
+def _towards(x: Array, most: float) -> Array:
+    """x while it is small, `most` when it is large: x/(1 + (x/most)^4)^(1/4)."""
+    y = _one_and_fourth(x, most)
+    np.sqrt(y, out=y)
+    np.sqrt(y, out=y)
+    return np.asarray(np.divide(x, y, out=y))
+
+
 def gas_with_ceiling(dough: Dough, gas: Array, vigour: Array | float) -> Array:
     """Gas for a vigour, limited by the sugar there is: P = kQ/(1+(kQ/Pm)^4)^(1/4), Pm = 1.8 (4 + sugar)."""
-    made = vigour * gas
-    most = 1.8 * (4 + dough.sugar)
-    return made / (1 + (made / most) ** 4) ** 0.25
+    return _towards(np.asarray(vigour * gas), 1.8 * (4 + dough.sugar))
 
 
 def powder_gas(dough: Dough, minutes: Array | float) -> Array:
@@ -170,8 +206,9 @@ def powder_gas(dough: Dough, minutes: Array | float) -> Array:
 def retained(dough: Dough, gas: Array) -> Array:
     """Gas the dough still holds: nearly all at first, losing it past what its flour can hold."""
     most = 1.1 * dough.rise_ceiling - 0.8
-    held = gas / (1 + (gas / most) ** 4) ** 0.25
-    return held / (1 + (gas / (3 * most)) ** 4)
+    held = _towards(gas, most)
+    held /= _one_and_fourth(gas, 3 * most)
+    return held
 
 
 def dissolved_limit(dough: Dough, temperature: Array | float) -> Array:
@@ -184,7 +221,7 @@ def bubble_gas(dough: Dough, held: Array, temperature: Array | float) -> Array:
     """Gas in bubbles once the water has taken its share (mL at 25 °C per mL dough)."""
     air = c.AIR_MIXED_IN.value
     b = held - air - dissolved_limit(dough, temperature)
-    return (b + np.sqrt(b**2 + 4 * air * held)) / 2
+    return (b + np.sqrt(b * b + 4 * air * held)) / 2
 
 
 def volume_ratio(dough: Dough, held: Array, temperature: Array | float) -> Array:

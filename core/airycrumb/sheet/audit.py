@@ -5,7 +5,7 @@ from collections.abc import Iterator
 from airycrumb.data.measures import CUP_HABITS
 from airycrumb.sheet.timing import spell
 from airycrumb.sheet.types import Answer, Change, Doubt
-from airycrumb.sheet.worked import KEEP, Worked, piece_count
+from airycrumb.sheet.worked import HEAT_MODEL, KEEP, PRACTICE, RISE_MODEL, Worked, piece_count
 
 MADE_TOLERANCE = 0.05  # of the dough; assumed
 FILLING_TOLERANCE = 0.2  # a spoon is no scale; assumed
@@ -35,6 +35,7 @@ def cups(w: Worked) -> Iterator[Doubt]:
         f"Hydration anywhere from {band.low:.0f} to {band.high:.0f} %",
         f"Most of that is the {item.name}: {line.low:.0f} to {line.high:.0f} g in the recipe's measures. Weigh it once and write the grams.",
         [*answers, KEEP],
+        "what cups hold in practice; cup sizes of NIST Handbook 44",
     )
 
 
@@ -62,6 +63,7 @@ def made(w: Worked) -> Iterator[Doubt]:
             Answer(f"{count} pieces", [*piece_count(count), Change(["said", "pieces"], count)]),
             KEEP,
         ],
+        "the recipe's own figures",
     )
 
 
@@ -78,6 +80,7 @@ def liquid(w: Worked) -> Iterator[Doubt]:
         f"Yeast into {celsius:.0f} °C?",
         f"{'Yeast dies from about 55 °C' if dead else 'Above 43 °C yeast suffers'}; 38 to 43 °C wakes it. No foam after 15 min: stop, do not go on.",
         [Answer("Use 40 °C", [Change(["said", "liquid"], "40 C")]), KEEP],
+        PRACTICE,
     )
 
 
@@ -95,6 +98,7 @@ def clock_against_kitchen(w: Worked) -> Iterator[Doubt]:
             f"The recipe says {spell(said)}; here it takes {word}",
             f"Worked out for your kitchen: {spell(ready.low)} to {spell(ready.high)} until the {name} is done. Go by the dough.",
             [KEEP],
+            RISE_MODEL,
         )
 
 
@@ -114,14 +118,16 @@ def stated_heat(w: Worked) -> Iterator[Doubt]:
         f"The recipe's {said['heat']:.0f} min is short",
         f"Worked out, the middle needs about {needs:.0f} min to reach {w.heated.tray.line_c:.0f} °C; planned with a margin: {w.heated.tray.minutes_planned:.0f} min. Probe it.",
         [KEEP],
+        HEAT_MODEL,
     )
 
 
 def filling_made(w: Worked) -> Iterator[Doubt]:
     """The filling the recipe makes against what it puts into each piece."""
     each, bake = w.ctx.bake.said.get("filling_each"), w.ctx.bake
-    made_g, pieces = sum(g for _, g in bake.filling_parts), bake.said.get("pieces") or bake.pieces
-    if not each or abs(each * pieces / made_g - 1) <= FILLING_TOLERANCE:
+    lead = bake.groups[0]
+    made_g, pieces = sum(g for _, g in lead.filling.parts), bake.said.get("pieces") or lead.pieces
+    if not each or len(bake.groups) > 1 or abs(each * pieces / made_g - 1) <= FILLING_TOLERANCE:
         return
     word = "left over" if each * pieces < made_g else "short"
     shared = made_g / pieces
@@ -134,6 +140,7 @@ def filling_made(w: Worked) -> Iterator[Doubt]:
         f"{abs(each * pieces - made_g):.0f} g would be {word}. A spoon of filling is taken for a spoon of water.",
         [Answer(f"{g:.0f} g each", [Change(["filling_per_piece"], f"{g:.0f} g"), settled]) for g in (each, shared)]
         + [KEEP],
+        "the recipe's own figures",
     )
 
 
@@ -151,20 +158,22 @@ def claimed_feel(w: Worked) -> Iterator[Doubt]:
         f"The recipe says a {said} dough; at {w.ctx.percentages.true_hydration:.0f} % it is {found}",
         f"Worked out between {h.low:.0f} and {h.high:.0f} %, milk, egg and butter counted. Below 56 % is stiff, above 70 % sticky. A cup misread does this.",
         [KEEP],
+        PRACTICE,
     )
 
 
 def sponge_time(w: Worked) -> Iterator[Doubt]:
-    """A sponge has hours of its own before the plan begins."""
+    """A sponge with no yeast in it does not ripen."""
     found = w.weighed.sponge
-    if found is not None:
+    if found is not None and not w.ctx.ripens:
         yield Doubt(
             "sponge_time",
             "weigh",
             "note",
-            f"Mix the sponge about 3 h before: {found.grams:.0f} g",
-            f"{found.flour_g:.0f} g of flour at {found.hydration:.0f} %, {found.flour_share:.0f} % of all the flour. A stiff one is ready in 2.5 to 3.5 h at 27 to 30 °C (common practice), longer in a cool kitchen. The hours below begin with the dough, not with the sponge.",
+            f"A sponge without yeast: {found.grams:.0f} g",
+            f"{found.flour_g:.0f} g of flour at {found.hydration:.0f} % stand before the rest, and nothing in them ferments: no ripening is planned. Move the yeast into the sponge if it is meant to ripen.",
             [KEEP],
+            PRACTICE,
         )
 
 

@@ -4,33 +4,150 @@ from dataclasses import dataclass, replace
 from datetime import datetime, timedelta
 from functools import cached_property
 
+import numpy as np
+
 from airycrumb.day import Done
-from airycrumb.documents import Bake, Kitchen, Observation
-from airycrumb.formula import Percentages, Scaled, percentages, scale
+from airycrumb.documents import Bake, Group, Kitchen, Observation
+from airycrumb.formula import Percentages, Scaled, Share, percentages, scale
+from airycrumb.heat.water import air_pressure
+
+SILENT_AFTER = timedelta(minutes=20)  # a thermometer that has said nothing for so long is not believed
+
+
+@dataclass(frozen=True)
+class RoomReading:
+    """What the kitchen's thermometer said. °C."""
+
+    at: datetime
+    celsius: float
 
 
 @dataclass(frozen=True)
 class Context:
-    """A bake, a kitchen, what has been seen so far, and the time."""
+    """A bake, a kitchen, what has been seen so far, and the time.
+
+    at: the group of pieces looked at; thermometer: its readings in order, () where it is silent or there is none;
+    starts: when the stages are planned to begin, where that is known already.
+    """
 
     bake: Bake
     kitchen: Kitchen
     observations: tuple[Observation, ...]
     now: datetime
+    at: int = 0
+    thermometer: tuple[RoomReading, ...] = ()
+    starts: tuple[tuple[str, datetime], ...] = ()
+
+    @property
+    def group(self) -> Group:
+        """The pieces looked at."""
+        return self.bake.groups[self.at]
+
+    @property
+    def share(self) -> Share:
+        """How many of them, and how much is in each, after the pin."""
+        return self.scaled.shares[self.at]
+
+    @cached_property
+    def _groups(self) -> tuple["Context", ...]:
+        found = tuple(replace(self, at=i) for i in range(len(self.bake.groups)))
+        for context in found:
+            # What does not depend on the group looked at is worked once.
+            context.__dict__.update(scaled=self.scaled, percentages=self.percentages, stages=self.stages)
+        return found
+
+    def each_group(self) -> tuple["Context", ...]:
+        """One context for each group of pieces."""
+        return self._groups
+
+    def path(self, *steps: str | int) -> list[str | int]:
+        """Where in the bake document something of the group looked at is written."""
+        return [*(("more_groups", self.at - 1) if self.at else ()), *steps]
+
+    def code(self, code: str) -> str:
+        """A doubt's code, told apart from the same doubt about another group."""
+        return f"{code}_{self.at + 1}" if self.at else code
 
     @property
     def room_c(self) -> float:
-        """The kitchen's warmth for this bake; the latest reading wins over what was typed."""
+        """The kitchen's warmth for this bake: a reading in hand, the thermometer, what was typed, the day's, the usual."""
         seen = self.latest("room_temperature")
         if seen is not None:
             return seen
-        return self.kitchen.room_c if self.bake.room_c is None else self.bake.room_c
+        if self.thermometer:
+            return self.thermometer[-1].celsius
+        if self.bake.room_c is not None:
+            return self.bake.room_c
+        return self._of_the_day() if self.kitchen.room_day else self.kitchen.room_c
+
+    def _of_the_day(self) -> float:
+        day = self.kitchen.room_day
+        minutes = [m + 1440 * turn for turn in (-1, 0, 1) for m, _ in day]
+        return float(np.interp(60 * self.now.hour + self.now.minute, minutes, [c for _, c in day] * 3))
+
+    @property
+    def room_runs(self) -> bool:
+        """Whether the room's warmth is known to run through the day."""
+        typed = self.bake.room_c is not None or self.latest("room_temperature") is not None
+        return bool(self.kitchen.room_day) and not typed
+
+    @cached_property
+    def stages(self) -> tuple[str, ...]:
+        """The stages of this bake, in order."""
+        sponge = ("sponge",) if self.ripens else ()
+        again = ("again",) if self.bake.again_to is not None and self.rises else ()
+        return (*sponge, "weigh", "rise", *again, "divide", "wrap", "proof", "heat", "rest")
+
+    @property
+    def rises(self) -> bool:
+        """Whether the dough rises at all; one with soda or nothing only rests."""
+        return self.bake.leavening not in ("soda", "none")
+
+    @property
+    def ripens(self) -> bool:
+        """Whether part of the dough is a sponge that ripens: flour and yeast in it."""
+        inside = {
+            item.role
+            for (item, g), place in zip(self.bake.parts, self.bake.places, strict=False)
+            if place == "sponge" and g > 0
+        }
+        return self.rises and {"flour", "yeast"} <= inside
+
+    def before(self, stage: str) -> str | None:
+        """The stage before, None for the first."""
+        at = self.stages.index(stage)
+        return self.stages[at - 1] if at else None
+
+    @property
+    def under_way(self) -> str | None:
+        """The stage a batch is in; None before it is begun and once it is done."""
+        if self.done is None:
+            return None
+        return next((s for s in self.stages if s not in self.done.ended), None)
+
+    def begins(self, stage: str) -> datetime:
+        """When a stage begins: as it did, as it is planned, or now."""
+        before = self.before(stage)
+        if self.done is not None:
+            began = self.done.ended.get(before) if before else self.done.started
+            if began is not None:
+                return began
+        return dict(self.starts).get(stage, self.now)
+
+    @property
+    def pressure(self) -> float:
+        """The air's pressure here, as a share of that at the sea."""
+        return float(air_pressure(self.kitchen.altitude_m) / air_pressure(0.0))
+
+    def minutes_since_start(self, at: datetime) -> float | None:
+        """Minutes from the start of the batch to `at`."""
+        return None if self.done is None or self.done.started is None else (at - self.done.started).total_seconds() / 60
 
     @cached_property
     def scaled(self) -> Scaled:
         """Amounts after the pin."""
-        b = self.bake
-        return scale(b.pieces, b.dough_each_g, b.filling_each_g, self.kitchen.bowl_loss, b.parts, b.pin)
+        wanted = [Share(g.pieces, g.dough_each_g, g.filling_each_g) for g in self.bake.groups]
+        return scale(wanted, self.kitchen.bowl_loss, self.bake.parts, self.bake.pin)
 
     @cached_property
     def percentages(self) -> Percentages:

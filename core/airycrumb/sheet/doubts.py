@@ -2,13 +2,17 @@
 
 from collections.abc import Callable, Iterator
 
+from airycrumb.documents import BENCH
 from airycrumb.rise.forecast import cooler_adds
 from airycrumb.sheet.audit import AUDIT
+from airycrumb.sheet.context import Context
 from airycrumb.sheet.eggs import eggs
-from airycrumb.sheet.timing import clock
+from airycrumb.sheet.pieces import Pieces
+from airycrumb.sheet.timing import clock, spell
 from airycrumb.sheet.types import Answer, Change, Doubt
-from airycrumb.sheet.worked import KEEP, Worked, piece_count
+from airycrumb.sheet.worked import GEOMETRY, HEAT_MODEL, KEEP, PRACTICE, RISE_MODEL, Worked, piece_count
 
+APART_MIN = 8.0  # minutes between groups' proofs that are worth a word; assumed
 # usual bands in % of flour, common practice: low, high, what to suggest
 USUAL = {"yeast": (0.3, 3.0, 1.2), "salt": (1.0, 2.5, 1.8), "hydration": (50.0, 80.0, 62.0)}
 
@@ -43,12 +47,14 @@ def _share(w: Worked, role: str, value: float, word: str, slip: str) -> Iterator
         f"{grams:.3g} g of {word} on {flour:.4g} g of flour?",
         f"That is {value:.2g} %, {side} than the usual {low:g} to {high:g} %. {slip}",
         answers,
+        PRACTICE,
     )
 
 
 def yeast(w: Worked) -> Iterator[Doubt]:
     """Too much or too little yeast for the flour."""
-    yield from _share(w, "yeast", w.ctx.percentages.yeast, "yeast", "A tablespoon read for a teaspoon does this.")
+    if w.ctx.rises:
+        yield from _share(w, "yeast", w.ctx.percentages.yeast, "yeast", "A tablespoon read for a teaspoon does this.")
 
 
 def salt(w: Worked) -> Iterator[Doubt]:
@@ -69,6 +75,7 @@ def hydration(w: Worked) -> Iterator[Doubt]:
             f"True hydration {value:.0f} %: {word}?",
             f"Counting the water in milk, egg and butter. Usual: {low:g} to {high:g} %.",
             [KEEP],
+            PRACTICE,
         )
 
 
@@ -76,13 +83,16 @@ def sugar(w: Worked) -> Iterator[Doubt]:
     """Ordinary yeast in a sweet dough."""
     p = w.ctx.percentages
     if p.sugar > 10:
+        keep_apart = Answer("Keep yeast and sugar apart", [Change(["dough", "yeast_school"], "apart")])
+        apart = [] if w.ctx.bake.yeast_school == "apart" else [keep_apart]
         yield Doubt(
             "sugary_yeast",
             "weigh",
             "note",
             f"{p.sugar:.0f} % sugar slows ordinary yeast",
-            "Above about 10 % the sugar draws water from the yeast. The forecast counts on it; a yeast for sweet doughs would be quicker.",
-            [KEEP],
+            "Above about 10 % the sugar draws water from the yeast. The forecast counts on it; a yeast for sweet doughs would be quicker, and yeast that reaches the flour before the sugar starts better.",
+            [*apart, KEEP],
+            PRACTICE,
         )
 
 
@@ -90,11 +100,15 @@ def room(w: Worked) -> Iterator[Doubt]:
     """Whether the kitchen's warmth is known well enough, when it matters."""
     if w.ctx.done is not None and "rise" in w.ctx.done.ended:
         return
+    if not w.ctx.rises or w.ctx.thermometer:
+        return
     extra = cooler_adds(w.first.forecast, w.first.stage, w.first.start, w.first.place, 2.0)
     if extra is None or extra < 8:
         return
     at = clock(w.ctx.later(w.rise_tray.ready, extra))
-    where: list[str | int] = ["rise", "air"] if w.ctx.bake.rise_air_c is not None else ["plan", "room"]
+    where: list[str | int] = ["plan", "room"]
+    if w.ctx.bake.rise_stays != BENCH:
+        return
     yield Doubt(
         "room_known",
         "rise",
@@ -105,7 +119,59 @@ def room(w: Worked) -> Iterator[Doubt]:
             Answer(f"Yes, {w.rise_tray.air_c:.0f} °C", []),
             Answer("2 °C cooler", [Change(where, f"{w.rise_tray.air_c - 2:.0f} C")]),
         ],
+        RISE_MODEL,
     )
+
+
+def thermometer(w: Worked) -> Iterator[Doubt]:
+    """A thermometer that was to be believed and says nothing."""
+    if not w.ctx.bake.by_thermometer or w.ctx.thermometer:
+        return
+    since = (
+        f"It last spoke at {clock(w.heard[-1].at.astimezone(w.ctx.now.tzinfo))}."
+        if w.heard
+        else "It has not spoken yet."
+    )
+    yield Doubt(
+        "thermometer_silent",
+        "rise",
+        "note",
+        f"The kitchen's thermometer is silent: going by {w.ctx.room_c:.0f} °C",
+        f"{since} The typed warmth stands in until it is heard again.",
+        [Answer("Go by what I typed", [Change(["plan", "room_from"], "typed")]), KEEP],
+        "the thermometer's own readings",
+    )
+
+
+def overstayed(w: Worked) -> Iterator[Doubt]:
+    """A dough that is ready long before it leaves the spot it was given a time in."""
+    for f, stage in ((w.first, "rise"), (w.proof, "proof")):
+        past = f.forecast.past_target_from
+        if past is None or f.minutes.typical <= past or f.forecast.ready is None:
+            continue
+        yield Doubt(
+            f"overstayed_{stage}",
+            stage,
+            "ask",
+            f"Past its best {spell(f.minutes.typical - past)} before it comes out",
+            f"It is ready after about {spell(f.forecast.ready.typical)} and stays {spell(f.minutes.typical)}. A colder spot, a shorter stay or less yeast would keep it.",
+            [KEEP],
+            RISE_MODEL,
+        )
+
+
+def altitude(w: Worked) -> Iterator[Doubt]:
+    """Thin air, counted on by an assumption that must be said."""
+    if w.ctx.rises and w.ctx.pressure < 0.93:
+        yield Doubt(
+            "altitude",
+            "rise",
+            "note",
+            f"At {w.ctx.kitchen.altitude_m:.0f} m the dough rises sooner",
+            f"The air presses with {100 * w.ctx.pressure:.0f} % of that at the sea, so the same gas takes more room: counted on by the gas law alone, as if the yeast did not notice (assumed). Watch the size, not the clock.",
+            [KEEP],
+            RISE_MODEL,
+        )
 
 
 def ranges(w: Worked) -> Iterator[Doubt]:
@@ -133,45 +199,78 @@ def never_risen(w: Worked) -> Iterator[Doubt]:
                 f"It may never reach {target:.3g} times its size",
                 f"In 36 hours the forecast grows to about {best:.1f} times. Warmth, more yeast or a lower aim would change that.",
                 answers,
+                RISE_MODEL,
             )
 
 
 def capacity(w: Worked) -> Iterator[Doubt]:
-    """More filling than this dough closes over."""
-    r = w.wrapper
+    """More filling than this dough closes over, in any group."""
+    for pieces in w.pieces:
+        yield from _capacity(pieces)
+
+
+def _less_filling(ctx: Context, grams: float) -> list[Answer]:
+    return [Answer(f"Use {grams:.0f} g", [Change(ctx.path("filling_per_piece"), f"{grams:.0f} g")]), KEEP]
+
+
+def _capacity(p: Pieces) -> Iterator[Doubt]:
+    ctx, r = p.ctx, p.wrapper
+    dough_g = ctx.share.dough_per_piece_g
     if r.filling_g > r.most_filling_g:
-        fits = max(5, int(r.most_filling_g))
         yield Doubt(
-            "overfull",
+            ctx.code("overfull"),
             "wrap",
             "stop",
-            f"{r.filling_g:.0f} g is more than {w.ctx.scaled.dough_per_piece_g:.0f} g of dough closes over",
+            f"{r.filling_g:.0f} g is more than {dough_g:.0f} g of dough closes over",
             f"Rolled as thin as a {r.label} bears, it closes over {r.most_filling_g:.0f} g. More bursts at the seam.",
-            [Answer(f"Use {fits} g", [Change(["filling_per_piece"], f"{fits} g")]), KEEP],
+            _less_filling(ctx, max(5, int(r.most_filling_g))),
+            GEOMETRY,
         )
     elif not r.ratio_low <= r.ratio <= r.ratio_high:
         word = "a lot of filling" if r.ratio > r.ratio_high else "mostly bread"
-        fits = round(w.ctx.scaled.dough_per_piece_g * (r.ratio_low + r.ratio_high) / 2)
         yield Doubt(
-            "ratio",
+            ctx.code("ratio"),
             "wrap",
             "ask",
             f"{r.ratio:.2f} g of filling to 1 g of dough: {word}",
             f"A {r.label} is usual between {r.ratio_low:g} and {r.ratio_high:g}.",
-            [Answer(f"Use {fits} g", [Change(["filling_per_piece"], f"{fits} g")]), KEEP],
+            _less_filling(ctx, round(dough_g * (r.ratio_low + r.ratio_high) / 2)),
+            GEOMETRY,
         )
 
 
 def warm_filling(w: Worked) -> Iterator[Doubt]:
     """A filling wrapped warm."""
-    if w.ctx.bake.filling_c > 18:
+    for ctx in w.ctx.each_group():
+        if ctx.group.filling.celsius > 18:
+            yield Doubt(
+                ctx.code("warm_filling"),
+                "wrap",
+                "ask",
+                f"{ctx.group.filling.name.capitalize()} at {ctx.group.filling.celsius:.0f} °C?",
+                "Warm filling softens the dough and loosens the seam. Fridge-cold it is stiff and stays where you put it.",
+                [Answer("Chill it to 6 °C", [Change(ctx.path("filling", "temperature"), "6 C")]), KEEP],
+                PRACTICE,
+            )
+
+
+def proofs_apart(w: Worked) -> Iterator[Doubt]:
+    """Groups that are not ready together: what takes longest is wrapped first."""
+    lead = w.proof.forecast.ready
+    for p in w.pieces[1:]:
+        ready = p.proof.forecast.ready
+        if lead is None or ready is None or abs(ready.typical - lead.typical) < APART_MIN:
+            continue
+        later = ready.typical > lead.typical
+        name, first = p.ctx.group.filling.name, w.ctx.group.filling.name
         yield Doubt(
-            "warm_filling",
-            "wrap",
-            "ask",
-            f"Filling at {w.ctx.bake.filling_c:.0f} °C?",
-            "Warm filling softens the dough and loosens the seam. Fridge-cold it is stiff and stays where you put it.",
-            [Answer("Chill it to 6 °C", [Change(["filling", "temperature"], "6 C")]), KEEP],
+            p.ctx.code("proofs_apart"),
+            "proof",
+            "note",
+            f"The {name} pieces are ready about {abs(ready.typical - lead.typical):.0f} min {'later' if later else 'sooner'}",
+            f"Size and cold filling slow a proof. Wrap the {name if later else first} ones first; the plan goes by the {first} ones.",
+            [KEEP],
+            RISE_MODEL,
         )
 
 
@@ -187,6 +286,7 @@ def heat_works(w: Worked) -> Iterator[Doubt]:
             f"The middle does not reach {h.line_c:.0f} °C",
             f"In 75 min it gets to about {max(h.core):.0f} °C: {h.line_why}.",
             [better, KEEP] if bake.method == "oven" else [KEEP],
+            HEAT_MODEL,
         )
     elif bake.heat_min is not None and bake.heat_min < (w.heated.core_needs or 0) * w.heated.margin:
         yield Doubt(
@@ -196,6 +296,7 @@ def heat_works(w: Worked) -> Iterator[Doubt]:
             f"{bake.heat_min:.0f} min leaves the middle at about {h.core_at_end_c:.0f} °C",
             f"The line is {h.line_c:.0f} °C ({h.line_why}). Typical time {w.heated.core_needs:.0f} min; {w.heated.needed:.0f} with a margin for doubt.",
             [Answer(f"Allow {w.heated.needed:.0f} min", [Change(["heat", "minutes"], None)]), KEEP],
+            HEAT_MODEL,
         )
     if bake.method == "oven" and h.colour in ("none", "pale gold") and w.heated.golden is None:
         yield Doubt(
@@ -205,6 +306,7 @@ def heat_works(w: Worked) -> Iterator[Doubt]:
             f"{bake.air_c:.0f} °C bakes it through but leaves it pale",
             "The surface stays too wet and too cool to brown. A hotter oven, or egg wash, colours it.",
             [Answer("Bake at 190 °C", [Change(["heat", "temperature"], "190 C")]), KEEP],
+            HEAT_MODEL,
         )
 
 
@@ -220,6 +322,7 @@ def loads(w: Worked) -> Iterator[Doubt]:
             f"{h.per_load} fit at once: {h.loads} loads",
             f"The last load waits {wait:.0f} min and goes on rising. Keep it cool, and cook first what was wrapped first.",
             [Answer(f"Make {h.per_load}", piece_count(h.per_load)), KEEP],
+            HEAT_MODEL,
         )
 
 
@@ -235,6 +338,7 @@ def boil_dry(w: Worked) -> Iterator[Doubt]:
             f"Put {round(need / 50) * 50:.0f} ml of water in the pot",
             f"About {h.water_ml * h.loads:.0f} ml boils away in the time planned; a quarter more and a safe depth at the end.",
             [KEEP],
+            HEAT_MODEL,
         )
 
 
@@ -244,10 +348,14 @@ QUESTIONS: tuple[Callable[[Worked], Iterator[Doubt]], ...] = (
     hydration,
     sugar,
     room,
+    thermometer,
+    overstayed,
+    altitude,
     ranges,
     never_risen,
     capacity,
     warm_filling,
+    proofs_apart,
     heat_works,
     loads,
     boil_dry,

@@ -2,31 +2,55 @@
 
 from typing import Any
 
-from airycrumb.formula import Line
 from airycrumb.recipe.linked import linked
 from airycrumb.sheet.timing import spell
 from airycrumb.sheet.types import RiseTray, Sheet
 
 
-def _lines(dough: list[Line], filling: list[Line]) -> list[str]:
-    return [f"{line.shown_g:g} g {line.name}" for line in (*dough, *filling)]
+def _lines(s: Sheet) -> list[str]:
+    """Every ingredient; a filling's name beside its own where there are several."""
+    plain = [f"{line.shown_g:g} g {line.name}" for line in s.weigh.dough]
+    several = len(s.groups) > 1
+    for group in s.groups:
+        plain += [
+            f"{x.shown_g:g} g {x.name}" + (f" (for the {group.name} filling)" if several else "") for x in group.filling
+        ]
+    return plain
+
+
+def _wrapping(s: Sheet) -> list[str]:
+    return [
+        f"Roll {g.pieces if len(s.groups) > 1 else 'each'} to {g.wrap.diameter_mm / 10:.1f} cm, put {g.filling_each_g:.0f} g of {g.name} on it and close it ({g.wrap.label})."
+        for g in s.groups
+    ]
+
+
+def _dividing(s: Sheet) -> str:
+    return f"Divide into {s.divide.in_words('pieces of')}, round them up and rest 10 min."
 
 
 def _stage(tray: RiseTray, what: str) -> str:
     ready = tray.forecast.ready
+    if tray.rests:
+        return f"Let it rest, covered, for {spell(ready.typical if ready else 0)}; it does not rise."
+    where = ", then ".join(tray.where)
     when = f"{spell(ready.low)} to {spell(ready.high)}" if ready else "as long as it takes"
-    return f"{what} at {tray.air_c:.0f} °C to {tray.forecast.target:.3g} times its size: {when}. Go by the dough."
+    return (
+        f"{what} {where} ({tray.air_c:.0f} °C) to {tray.forecast.target:.3g} times its size: {when}. Go by the dough."
+    )
 
 
 def _steps(s: Sheet) -> list[str]:
     heat = "Steam" if s.heat.method == "steam" else "Bake"
     reached = f" The middle should pass {s.heat.line_c:.0f} °C: probe it." if s.heat.reaches else ""
     return [
+        *([_stage(s.sponge, "Mix the sponge and let it ripen, covered,")] if s.sponge else []),
         f"Mix with liquid at {s.weigh.water_c:.0f} °C and knead to a {s.weigh.feel} dough.",
         _stage(s.rise, "Let it rise, covered,"),
-        f"Divide into {s.divide.pieces} pieces of {s.divide.each_shown_g:g} g, round them up and rest 10 min.",
-        f"Roll each to {s.wrap.diameter_mm / 10:.1f} cm, put {s.wrap.filling_g:.0f} g of {s.sentence.filling_name} on it and close it ({s.wrap.label}).",
-        _stage(s.proof, "Proof, covered,"),
+        *([_stage(s.again, "Knock it back and let it rise again, covered,")] if s.again else []),
+        _dividing(s),
+        *_wrapping(s),
+        *([] if s.proof.rests else [_stage(s.proof, "Proof, covered,")]),
         f"{heat} ({s.heat.setting}) for {s.heat.minutes_planned:.0f} min.{reached}",
         *(f"{c.title}. {c.text}" for c in s.cautions if c.urgent),
     ]
@@ -34,5 +58,4 @@ def _steps(s: Sheet) -> list[str]:
 
 def as_recipe(name: str, s: Sheet) -> dict[str, Any]:
     """A worked bake as a schema.org Recipe document."""
-    lines = _lines(s.weigh.dough, s.weigh.filling)
-    return linked(name, s.divide.pieces, lines, s.day.total_min, _steps(s))
+    return linked(name, s.divide.pieces, _lines(s), s.day.total_min, _steps(s))

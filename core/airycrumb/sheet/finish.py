@@ -9,12 +9,11 @@ from airycrumb.notebook import Facts, Finding, Stage, learned_wrap_seconds, revi
 from airycrumb.quantities import Band
 from airycrumb.rise import Vigour, learn
 from airycrumb.sheet.context import Context
-from airycrumb.sheet.ferment import first_rise
+from airycrumb.sheet.ferment import first_rise, ripened
+from airycrumb.sheet.pieces import wrap_seconds
 from airycrumb.sheet.types import Sheet
 from airycrumb.sheet.weigh import main_flour, weigh
-from airycrumb.sheet.work import work, wrap_seconds
-
-BEFORE = {"weigh": None, "rise": "weigh", "divide": "rise", "wrap": "divide", "proof": "wrap", "heat": "proof"}
+from airycrumb.sheet.work import work
 
 
 @dataclass(frozen=True)
@@ -52,7 +51,7 @@ def _kneading_warms(ctx: Context, taught: Kitchen, predicted_c: float, start_c: 
 
 
 def _actual(ctx: Context, stage: str) -> float | None:
-    before = BEFORE[stage]
+    before = ctx.before(stage)
     if before is None:
         done = ctx.done
         return (
@@ -67,7 +66,7 @@ def _stages(ctx: Context, plan: Sheet) -> list[Stage]:
     """Forecast and actual minutes of the stages that were planned."""
     at = {s.key: s for s in plan.day.steps}
     found = []
-    for key in BEFORE:
+    for key in ctx.stages[:-1]:
         minutes = (at[key].end - at[key].start).total_seconds() / 60
         band = _band(plan, key, minutes)
         found.append(Stage(key, at[key].label, band, _actual(ctx, key)))
@@ -75,7 +74,7 @@ def _stages(ctx: Context, plan: Sheet) -> list[Stage]:
 
 
 def _band(plan: Sheet, key: str, minutes: float) -> Band:
-    tray = {"rise": plan.rise, "proof": plan.proof}.get(key)
+    tray = {"sponge": plan.sponge, "rise": plan.rise, "again": plan.again, "proof": plan.proof}.get(key)
     if tray is not None and tray.forecast.ready is not None:
         r = tray.forecast.ready
         return Band(minutes * r.low / r.typical, minutes, minutes * r.high / r.typical)
@@ -106,12 +105,18 @@ def finish(
     started = ctx.done.started if ctx.done and ctx.done.started else now
     plan = work(bake, kitchen, [o for o in observations if o.kind == "started"], now=started)
     weighed = weigh(ctx)
-    seen = first_rise(ctx, weighed.dough_c, weighed.dough_c_measured)
-    vigour = learn(taught.vigour, seen.before, seen.after, seen.doubt_sd) if seen.marks else taught.vigour
+    sponge = ripened(ctx)
+    seen = first_rise(ctx, weighed.dough_c, weighed.dough_c_measured, sponge)
+    # A sponge's looks and the dough's are one yeast's: together they are one lesson.
+    before = sponge.before if sponge is not None else seen.before
+    looked = bool(seen.seen.readings or (sponge is not None and sponge.seen.readings))
+    vigour = learn(taught.vigour, before, seen.after, seen.doubt_sd) if looked else taught.vigour
     stages = _stages(ctx, plan)
     wrapped = ctx.lasted("wrap", "divide")
     pace_now = wrap_seconds(Context(bake, taught, (), now))
-    pace = None if wrapped is None else learned_wrap_seconds(pace_now, wrapped, ctx.scaled.pieces)
+    one_closing = len({g.closing for g in bake.groups}) == 1
+    # Two closings wrapped in one go do not tell how long each took.
+    pace = learned_wrap_seconds(pace_now, wrapped, ctx.scaled.pieces) if wrapped is not None and one_closing else None
     facts = Facts(
         plan.wrap.ratio,
         plan.wrap.filling_g,

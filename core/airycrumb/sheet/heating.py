@@ -12,7 +12,8 @@ from airycrumb.enclose import Size, fits_round, fits_tray
 from airycrumb.heat.cook import Cook, Fire, Piece
 from airycrumb.pantry import Composition, blend
 from airycrumb.quantities import Band
-from airycrumb.rise.model import Place, time_constant_h
+from airycrumb.rise import Place
+from airycrumb.rise.model import time_constant_h
 from airycrumb.safety import CoreLine
 from airycrumb.sheet.context import Context
 from airycrumb.sheet.types import HeatTray, Mark
@@ -44,23 +45,23 @@ def _shares(mix: Composition) -> tuple[float, float, float, float, float]:
     )
 
 
-def piece_of(ctx: Context, gas_ratio: float, dough_c: float, proof_min: float) -> Piece:
+def piece_of(ctx: Context, gas_ratio: float, dough_c: float, proof_min: float, proof: Place) -> Piece:
     """A piece as it enters the heat.
 
     Its filling is taken to have warmed only as slowly as the whole piece does from the filling's
     own temperature: the cold side, so that the core is never flattered.
     """
-    bake, scaled = ctx.bake, ctx.scaled
-    air = bake.proof_air_c if bake.proof_air_c is not None else ctx.room_c
-    tau = time_constant_h(Place(air, "piece", scaled.dough_per_piece_g + scaled.filling_per_piece_g))
-    filling_c = air + (bake.filling_c - air) * math.exp(-proof_min / 60 / tau)
+    bake, share, filling = ctx.bake, ctx.share, ctx.group.filling
+    air = proof.mean_c(max(proof_min, 1.0))
+    tau = time_constant_h(proof)
+    filling_c = air + (filling.celsius - air) * math.exp(-proof_min / 60 / tau)
     density = min(max(DOUGH_DENSITY.value * 1000 / gas_ratio, 250), 1050)
     return Piece(
-        CLOSED_AS[bake.closing],
-        scaled.dough_per_piece_g,
-        scaled.filling_per_piece_g,
+        CLOSED_AS[ctx.group.closing],
+        share.dough_per_piece_g,
+        share.filling_per_piece_g,
         _shares(blend(bake.parts)),
-        _shares(blend(bake.filling_parts)),
+        _shares(blend(filling.parts)),
         density,
         dough_c,
         filling_c,
@@ -73,7 +74,7 @@ def per_load(ctx: Context, cooked: Size) -> int:
     if ctx.bake.method == "steam":
         across = (
             max(cooked.width_mm, cooked.length_mm)
-            if ctx.bake.closing == "gathered"
+            if ctx.group.closing == "gathered"
             else math.sqrt(cooked.width_mm * cooked.length_mm)
         )
         return max(1, k.baskets * fits_round(k.basket_mm, across))
@@ -109,7 +110,7 @@ def _needs(ctx: Context, long: Cook, line_c: float) -> tuple[float | None, float
 
 def _margin(ctx: Context) -> float:
     """Minutes planned over the typical core time: more where the filling goes in raw."""
-    return (c.PLAN_MARGIN_COOKED if ctx.bake.filling_state == "cooked" else c.PLAN_MARGIN).value
+    return (c.PLAN_MARGIN_COOKED if ctx.group.filling.state == "cooked" else c.PLAN_MARGIN).value
 
 
 def _plan(core: float | None, crumb: float | None, colour: float | None, margin: float) -> float | None:
@@ -143,31 +144,64 @@ def _probed(ctx: Context, cook: Cook) -> tuple[float, list[Mark]]:
     return pace, marks
 
 
-def heating(ctx: Context, piece: Piece, cooked: Size, line: CoreLine, warm_before_min: float) -> Heated:
-    """Work the Heat tray. warm_before_min: minutes the filling stands warm before it is heated."""
-    at_once = min(per_load(ctx, cooked), ctx.scaled.pieces)
-    loads = math.ceil(ctx.scaled.pieces / at_once)
-    fire = fire_of(ctx, at_once)
+@dataclass(frozen=True)
+class Demand:
+    """What one group of pieces asks of the heat. minutes: None where never within the horizon; °C."""
+
+    ctx: Context
+    piece: Piece
+    long: Cook
+    line: CoreLine
+    core: float | None
+    crumb: float | None
+    colour: float | None
+    needed: float | None
+
+    @property
+    def reaches(self) -> Band | None:
+        """When its coldest point passes its line, in min; None if it never does."""
+        return None if self.core is None else heat.spread(self.core)
+
+    def core_at(self, minute: float) -> float:
+        """°C in the middle after so many minutes."""
+        return float(np.interp(minute, self.long.minutes, self.long.core))
+
+
+def demand(ctx: Context, piece: Piece, line: CoreLine, fire: Fire) -> Demand:
+    """How long the group looked at needs: within the short horizon if it can, else the long one."""
     for horizon in HORIZONS_MIN:
         long = heat.cook(piece, fire, horizon)
         core, crumb, colour = _needs(ctx, long, line.celsius)
         needed = _plan(core, crumb, colour, _margin(ctx))
         if needed is not None and colour is not None:
             break
-    minutes = ctx.bake.heat_min or needed or LONGEST_MIN
-    rest = ctx.bake.rest_min
-    shown = heat.cook(piece, fire, minutes, rest)
+    return Demand(ctx, piece, long, line, core, crumb, colour, needed)
+
+
+def most_demanding(demands: list[Demand]) -> Demand:
+    """The group that decides how long they all stay in: the longest, one that never gets there first."""
+    return max(demands, key=lambda d: LONGEST_MIN + 1 if d.needed is None else d.needed)
+
+
+def heating(most: Demand, at_once: int, warm_before_min: float) -> Heated:
+    """Work the Heat tray for the group that asks most. warm_before_min: minutes its filling stands warm before it is heated."""
+    ctx, core = most.ctx, most.core
+    loads = math.ceil(ctx.scaled.pieces / at_once)
+    minutes = ctx.bake.heat_min or most.needed or LONGEST_MIN
+    shown = heat.cook(most.piece, fire_of(ctx, at_once), minutes, ctx.bake.rest_min)
     pace, marks = _probed(ctx, shown)
     reaches = None if core is None else heat.spread(core * pace)
     if marks and reaches is not None:
         # One probe reading replaces most of the doubt about this piece.
         reaches = Band(reaches.typical * 0.92, reaches.typical, reaches.typical * 1.08)
-    tray = _tray(ctx, shown, minutes, line, reaches, at_once, loads, piece, marks)
+    tray = _tray(ctx, shown, minutes, most.line, reaches, at_once, loads, most.piece, marks)
     waits = (loads - 1) * (minutes + LOAD_CHANGE_MIN)
-    tray = replace(tray, warm_min=warm_before_min + waits + (long.reaches(long.core, 60.0) or minutes))
+    tray = replace(tray, warm_min=warm_before_min + waits + (most.long.reaches(most.long.core, 60.0) or minutes))
     whole = minutes * loads + LOAD_CHANGE_MIN * (loads - 1)
     doubt = 0.0 if ctx.bake.heat_min else c.MINUTES_DOUBT.value
-    return Heated(tray, Band(whole * (1 - doubt), whole, whole * (1 + doubt)), needed, colour, core, _margin(ctx))
+    return Heated(
+        tray, Band(whole * (1 - doubt), whole, whole * (1 + doubt)), most.needed, most.colour, core, _margin(ctx)
+    )
 
 
 def _tray(

@@ -10,9 +10,10 @@ from airycrumb.documents import Bake, Kitchen, Observation
 from airycrumb.rise.forecast import LONGEST, crossings
 from airycrumb.sheet.context import Context
 from airycrumb.sheet.ferment import BENCH_REST_MIN, divide_minutes, first_rise
+from airycrumb.sheet.pieces import wrap_minutes
 from airycrumb.sheet.types import WeighTray
 from airycrumb.sheet.weigh import weigh
-from airycrumb.sheet.work import work, wrap_seconds
+from airycrumb.sheet.work import work
 
 
 def _later(at: datetime, minutes: float) -> datetime:
@@ -45,7 +46,7 @@ def rehearse(bake: Bake, kitchen: Kitchen, started: datetime, log_vigour: float,
     seen = float(np.interp(look, first.stage.course.minutes, ratios[0])) - 1
     risen = _later(mixed, ready * noise.gauss(1.0, 0.04))
     divided = _later(risen, (divide_minutes(ctx.scaled.pieces) + BENCH_REST_MIN.value) * noise.uniform(0.9, 1.2))
-    wrapped = _later(divided, wrap_seconds(ctx) * ctx.scaled.pieces / 60 * noise.uniform(0.85, 1.25))
+    wrapped = _later(divided, wrap_minutes(ctx) * noise.uniform(0.85, 1.25))
     proofed = _later(
         wrapped, plan.proof.forecast.ready.typical * noise.uniform(0.6, 0.95) if plan.proof.forecast.ready else 40.0
     )

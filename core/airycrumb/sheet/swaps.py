@@ -44,7 +44,7 @@ def _yeast(at: int, old: Ingredient, grams: float, new: Ingredient, parts: list[
     water = (grams * old.water - needed * new.water) / 100
     if abs(water) >= 0.5:
         why += f" {'Add' if water > 0 else 'Take away'} {abs(water):.2g} g of liquid for the yeast's own water."
-    woken = [Change(["dough", "yeast_woken"], new.key == "active dry yeast")]
+    woken = [Change(["dough", "yeast_school"], "woken" if new.key == "active dry yeast" else "straight")]
     return _swap(old, new, needed, why, [*_row(at, new, needed, parts), *_water(parts, water), *woken])
 
 

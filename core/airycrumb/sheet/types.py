@@ -19,7 +19,7 @@ class Change:
     """One edit of the bake document: a path of names and positions, and the value to put there."""
 
     path: list[str | int]
-    value: str | int | float | bool | None
+    value: str | int | float | bool | list[dict[str, str]] | None
 
 
 @dataclass(frozen=True)
@@ -34,7 +34,8 @@ class Answer:
 class Doubt:
     """A question the tool has, where it belongs, how grave it is, and why.
 
-    severity: note (worth knowing), ask (probably a slip), stop (will not work as written).
+    severity: note (worth knowing), ask (probably a slip), stop (will not work as written). source: what the
+    usual band or the figure rests on, "" where the reason itself says so.
     """
 
     code: str
@@ -43,6 +44,7 @@ class Doubt:
     title: str
     reason: str
     answers: list[Answer]
+    source: str = ""
 
 
 @dataclass(frozen=True)
@@ -97,15 +99,31 @@ class WeighTray:
 
 @dataclass(frozen=True)
 class Mark:
-    """A reading as placed on a curve: minutes since the stage began, and the value there."""
+    """A reading as placed on a curve: minutes since the stage began, the value there, and what was seen in words."""
 
     minute: float
     value: float
+    words: str = ""
+
+
+@dataclass(frozen=True)
+class Told:
+    """A look at the dough and what it changed: minutes to ready before and after, and both in words."""
+
+    at: datetime
+    seen: str
+    was: Band | None
+    now: Band | None
+    moved: str
 
 
 @dataclass(frozen=True)
 class RiseTray:
-    """A fermenting stage: forecast, where it stands, and when in the day it is ready."""
+    """A fermenting stage: forecast, where it stands, and when in the day it is ready.
+
+    rests: no yeast, nothing rises: it only rests; where: the spots it goes through, in the cook's words; story: what was
+    seen and what it changed; would_narrow: what would make the forecast surer; cues: how to tell by the dough.
+    """
 
     forecast: Forecast
     start: datetime
@@ -120,6 +138,11 @@ class RiseTray:
     vigour: float
     bakes_logged: int
     first_to_last_min: float
+    rests: bool
+    where: list[str]
+    story: list[Told]
+    would_narrow: list[str]
+    cues: list[str]
 
 
 @dataclass(frozen=True)
@@ -159,18 +182,49 @@ class HeatTray:
 
 
 @dataclass(frozen=True)
+class GroupTray:
+    """One group of pieces of the dough: what goes into it, its wrapper, and what it asks of proof and heat.
+
+    proof: minutes from wrapping until ready; reaches, needs_min: minutes in the heat until its middle
+    passes line_c and until it is done, None for never; core_at_end_c: after the minutes all are given.
+    """
+
+    name: str
+    pieces: int
+    filling: list[Line]
+    filling_g: float
+    filling_each_g: float
+    dough_each_g: float
+    wrap: Wrapper
+    wrap_seconds_each: float
+    proof: Band | None
+    line_c: float
+    line_why: str
+    reaches: Band | None
+    needs_min: float | None
+    core_at_end_c: float
+    allergens: list[str]
+
+
+@dataclass(frozen=True)
 class Sheet:
-    """One bake in one kitchen, worked out."""
+    """One bake in one kitchen, worked out.
+
+    wrap, proof and weigh.filling are the first group's; heat is that of the group that needs the longest.
+    """
 
     name: str
     worked_at: datetime
     sentence: Sentence
     scaled: Scaled
     weigh: WeighTray
+    sponge: RiseTray | None
     rise: RiseTray
+    again: RiseTray | None
     divide: ShareOut
     wrap: Wrapper
     wrap_seconds_each: float
+    groups: list[GroupTray]
     proof: RiseTray
     heat: HeatTray
     day: Timetable

@@ -15,12 +15,14 @@ MIX_MIN = {
     "hand": Constant(22.0, "min", "common practice", "8-12 min kneading by hand, and weighing before it"),
     "machine": Constant(19.0, "min", "common practice", "5-10 min by machine, and weighing before it"),
     "none": Constant(13.0, "min", "assumed", "mixed until no dry flour is left, and weighing before it"),
+    "after": Constant(13.0, "min", "assumed", "barely mixed now, kneaded once it has risen; and weighing before it"),
 }
 # °C over what kneading by hand adds in this kitchen
 WARMS_MORE = {
     "hand": Constant(0.0, "°C", "common practice", "the kitchen's own figure"),
     "machine": Constant(5.0, "°C", "assumed", "a hook turns its work into warmth: 3 to 8 °C"),
     "none": Constant(-1.0, "°C", "assumed", "nothing is worked into it"),
+    "after": Constant(-1.0, "°C", "assumed", "nothing is worked into it yet"),
 }
 HELD_BACK = Constant(0.1, "share", "common practice", "of the water, held back until the dough is felt: 20 of 240 ml")
 UNSURE_POINTS = 4.0  # of hydration
@@ -42,7 +44,8 @@ def friction_of(ctx: Context) -> float:
 def temperatures(ctx: Context) -> tuple[float, float, bool]:
     """Liquid °C to use, dough °C it gives, and whether the dough was measured."""
     share, friction = _liquid_share(ctx.bake.parts), friction_of(ctx)
-    liquid = formula.water_temperature(WANTED_C.value, ctx.room_c, friction, share)
+    wanted = ctx.bake.wanted_c if ctx.bake.wanted_c is not None else WANTED_C.value
+    liquid = formula.water_temperature(wanted, ctx.room_c, friction, share)
     # Ice goes into water; milk can be no colder than the fridge.
     coldest = MOST_ICE_C if any(item.key == "water" for item, _ in ctx.bake.parts) else FRIDGE_C
     liquid = min(max(liquid, coldest), WARMEST_LIQUID_C)
@@ -74,14 +77,19 @@ def _held_back(ctx: Context, dough: list[formula.Line], doubt: formula.Hydration
     return (water * HELD_BACK.value if wide else 0.0), False
 
 
+def filling_lines(ctx: Context) -> list[formula.Line]:
+    """The filling of the group looked at, as weighed."""
+    return formula.lines(ctx.group.filling.parts, ctx.share.filling_g, ctx.kitchen.scale_step_g, with_percent=False)
+
+
 def weigh(ctx: Context) -> WeighTray:
     """Work the Weigh tray."""
     step, bake, scaled = ctx.kitchen.scale_step_g, ctx.bake, ctx.scaled
     dough = formula.lines(bake.parts, scaled.dough_g, step, with_percent=True)
-    filling = formula.lines(bake.filling_parts, scaled.filling_g, step, with_percent=False)
+    filling = filling_lines(ctx)
     liquid, dough_c, measured = temperatures(ctx)
     small = [line for line in dough + filling if line.below_step]
-    density = {item.key: item.density for item, _ in bake.parts + bake.filling_parts}
+    density = {item.key: item.density for item, _ in bake.parts + ctx.group.filling.parts}
     spoons = {line.key: line.grams / per_ml / TEASPOON_ML for line in small if (per_ml := density[line.key])}
     places = bake.places or ("dough",) * len(bake.parts)
     doubt = formula.hydration_doubt(bake.parts, bake.bands)
@@ -91,7 +99,7 @@ def weigh(ctx: Context) -> WeighTray:
         ctx.percentages,
         sum(x.grams for x in dough if x.role == "flour"),
         scaled.dough_g,
-        scaled.filling_g,
+        ctx.share.filling_g,
         spoons,
         liquid,
         ctx.room_c,
@@ -101,7 +109,7 @@ def weigh(ctx: Context) -> WeighTray:
         MIX_MIN[bake.kneading].value,
         doubt.hydration,
         doubt.most,
-        mixing_order(dough, places, bake.bloomed, ctx.percentages.sugar),
+        mixing_order(dough, places, bake.yeast_school),
         formula.ice(sum(x.grams for x in dough if x.key == "water"), liquid, COLD_TAP.value),
         sum(g for _, g in bake.parts),
         formula.sponge(dough, places, bake.parts),

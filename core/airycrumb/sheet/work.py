@@ -1,81 +1,112 @@
 """One pure function: a bake, a kitchen and what has been seen, in; a sheet, out."""
 
 from collections.abc import Sequence
+from dataclasses import dataclass, replace
 from datetime import datetime, timedelta
 
 from airycrumb import safety
 from airycrumb.data import heat as heat_table
 from airycrumb.data import rise as rise_table
-from airycrumb.data.closings import SECONDS_EACH
 from airycrumb.data.record import Constant, Source
 from airycrumb.day import Durations, Timetable
-from airycrumb.divide import share_out
+from airycrumb.divide import ShareOut, share_out
 from airycrumb.documents import Bake, Kitchen, Observation
-from airycrumb.enclose import Wrapper, enclose
-from airycrumb.sheet.context import Context
+from airycrumb.quantities import Band
+from airycrumb.safety import Caution, Stuffing
+from airycrumb.sheet.context import SILENT_AFTER, Context, RoomReading
+from airycrumb.sheet.cues import proof_cues, rise_cues, sponge_cues
 from airycrumb.sheet.doubts import ask
 from airycrumb.sheet.ferment import (
     BENCH_REST_MIN,
+    SPONGE_MIX_MIN,
     Fermented,
     divide_minutes,
-    final_proof,
     first_rise,
+    ripened,
+    second_rise,
     tray,
-    volume_over_gas_free,
 )
-from airycrumb.sheet.heating import Heated, heating, piece_of
+from airycrumb.sheet.heating import Heated, heating, most_demanding
+from airycrumb.sheet.pieces import Pieces, at_once, group_tray, work_pieces, wrap_minutes
 from airycrumb.sheet.timing import plan_day
 from airycrumb.sheet.types import RiseTray, Sentence, Sheet
 from airycrumb.sheet.weigh import weigh
 from airycrumb.sheet.worked import Worked
 
-
-def filling_density(bake: Bake) -> float:
-    """g/mL of the filling as packed in a piece, from its ingredients' densities (1.0 where unknown)."""
-    # Loose densities (nuts, grated cheese) close up once packed in a filling.
-    volume = sum(g / max(i.density or 1.0, 0.9) for i, g in bake.filling_parts)
-    return sum(g for _, g in bake.filling_parts) / volume
+SOAK_MIN = Constant(60.0, "min", "assumed", "a scald cooled to the room, or a soak")
 
 
-def wrap_seconds(ctx: Context) -> float:
-    """Seconds to wrap one piece: learned in this kitchen, else the usual."""
-    closing = ctx.bake.closing
-    return ctx.kitchen.wrap_seconds.get(closing, SECONDS_EACH[closing].value)
+@dataclass(frozen=True)
+class _Yeast:
+    """The yeast's way before the pieces: sponge, first rise and second, None where there is none."""
+
+    sponge: Fermented | None
+    first: Fermented
+    again: Fermented | None
+
+    @property
+    def last(self) -> Fermented:
+        """The stage the dough is divided after."""
+        return self.again or self.first
 
 
 def _durations(
-    ctx: Context, first: Fermented, proof: Fermented, heated: Heated, weigh_min: float, wrap_min: float
+    ctx: Context, yeast: _Yeast, proof: Fermented, heated: Heated, weigh_min: float, wrap_min: float
 ) -> Durations:
-    b, h = ctx.bake, heated.tray
+    b, exact = ctx.bake, lambda m: Band(m, m, m)
+    shaping = divide_minutes(ctx.scaled.pieces) + BENCH_REST_MIN.value
+    mixed = SPONGE_MIX_MIN.value
+    lengths: dict[str, Band] = {
+        "weigh": exact(weigh_min),
+        "rise": yeast.first.minutes,
+        "divide": exact(shaping),
+        "wrap": exact(wrap_min),
+        "proof": proof.minutes,
+        "heat": heated.whole,
+        "rest": exact(b.rest_min),
+    }
+    if yeast.sponge is not None:
+        ripe = yeast.sponge.minutes
+        lengths["sponge"] = Band(mixed + ripe.low, mixed + ripe.typical, mixed + ripe.high)
+    if yeast.again is not None:
+        lengths["again"] = yeast.again.minutes
     return Durations(
-        weigh_min,
-        first.minutes,
-        divide_minutes(ctx.scaled.pieces),
-        BENCH_REST_MIN.value,
-        wrap_min,
-        proof.minutes,
-        heated.whole,
-        b.rest_min,
-        b.filling_hands_min,
-        b.filling_cool_min,
-        h.preheat_min,
+        tuple((key, lengths[key]) for key in ctx.stages),
+        shaping,
+        sum(g.filling.hands_min for g in b.groups),
+        max(g.filling.cool_min for g in b.groups),
+        heated.tray.preheat_min,
+        SOAK_MIN.value if "soaked" in b.places else 0.0,
     )
 
 
-def _trays(
-    ctx: Context, first: Fermented, proof: Fermented, table: Timetable, wrap_min: float
-) -> tuple[RiseTray, RiseTray]:
-    at = {s.key: s for s in table.steps}
-    bake, room = ctx.bake, ctx.room_c
-    rise_air = room if bake.rise_air_c is None else bake.rise_air_c
-    proof_air = room if bake.proof_air_c is None else bake.proof_air_c
-    middle = at["proof"].start - timedelta(minutes=wrap_min / 2)
-    return tray(ctx, first, at["rise"].start, rise_air, 0.0), tray(ctx, proof, middle, proof_air, wrap_min)
+@dataclass(frozen=True)
+class _Trays:
+    """The fermenting stages as shown."""
+
+    sponge: RiseTray | None
+    rise: RiseTray
+    again: RiseTray | None
+    proof: RiseTray
+
+
+def _trays(ctx: Context, yeast: _Yeast, proof: Fermented, table: Timetable, wrap_min: float) -> _Trays:
+    at = {s.key: s.start for s in table.steps}
+    middle = at["proof"] - timedelta(minutes=wrap_min / 2)
+    mixed = timedelta(minutes=SPONGE_MIX_MIN.value)
+    cues = rise_cues(ctx)
+    return _Trays(
+        None if yeast.sponge is None else tray(ctx, yeast.sponge, at["sponge"] + mixed, 0.0, sponge_cues()),
+        tray(ctx, yeast.first, at["rise"], 0.0, cues),
+        None if yeast.again is None else tray(ctx, yeast.again, at["again"], 0.0, cues),
+        tray(ctx, proof, middle, wrap_min, proof_cues(ctx)),
+    )
 
 
 def _sources(ctx: Context) -> list[Source]:
     """Where the numbers of this sheet are from, each once."""
-    items = {item.key: item for item, _ in ctx.bake.parts + ctx.bake.filling_parts}
+    inside = [part for group in ctx.bake.groups for part in group.filling.parts]
+    items = {item.key: item for item, _ in ctx.bake.parts + inside}
     found = [Source(i.name, i.kind, i.source) for _, i in sorted(items.items())]  # type: ignore[arg-type]
     for name, module in (("rise", rise_table), ("heat", heat_table)):
         constants = [v for v in vars(module).values() if isinstance(v, Constant)]
@@ -83,63 +114,83 @@ def _sources(ctx: Context) -> list[Source]:
     return found
 
 
-def _wrapper(ctx: Context, proof: Fermented) -> tuple[Wrapper, float]:
-    """The wrapper, and how many times its gas-free volume the dough is when it meets the heat."""
-    ratio = volume_over_gas_free(
-        proof, proof.forecast.ready.typical if proof.forecast.ready else float(proof.stage.course.minutes[-1])
+def _sentence(ctx: Context, heated: Heated, table: Timetable) -> Sentence:
+    names = [g.filling.name for g in ctx.bake.groups]
+    return Sentence(
+        ctx.bake.groups[0].closing, " and ".join(names), heated.tray.setting, table.eat, table.start, ctx.room_c
     )
-    s = ctx.scaled
-    return enclose(
-        ctx.bake.closing, s.dough_per_piece_g, s.filling_per_piece_g, filling_density(ctx.bake), ratio
-    ), ratio
 
 
-def work(bake: Bake, kitchen: Kitchen, observations: Sequence[Observation] = (), *, now: datetime) -> Sheet:
+def _shared_out(ctx: Context) -> ShareOut:
+    k, scaled = ctx.kitchen, ctx.scaled
+    wanted = [(s.pieces, s.dough_per_piece_g) for s in scaled.shares]
+    return share_out(wanted, scaled.dough_g, k.bowl_loss, k.scale_step_g, ctx.latest("dough_weight"))
+
+
+def _cautions(ctx: Context, heated: Heated, pieces: list[Pieces]) -> list[Caution]:
+    b = ctx.bake
+    stuffed = [Stuffing([i for i, _ in g.filling.parts], g.filling.state) for g in b.groups]
+    line = max((p.demand.line for p in pieces), key=lambda line: line.celsius)
+    return safety.cautions([i for i, _ in b.parts], stuffed, b.method, b.air_c, line, heated.tray.warm_min, ctx.room_c)
+
+
+def work(
+    bake: Bake,
+    kitchen: Kitchen,
+    observations: Sequence[Observation] = (),
+    *,
+    now: datetime,
+    thermometer: Sequence[RoomReading] = (),
+) -> Sheet:
     """Everything this bake needs in this kitchen, given what has been seen so far.
 
-    now: an aware datetime; hours in the sheet are in its zone. Raises InputError only for an
-    hour that is no hour; every other trouble is a doubt on the sheet.
+    now: an aware datetime; hours in the sheet are in its zone. thermometer: what the kitchen's said, in order. Raises
+    InputError only for an hour that is no hour or a spot nobody knows; every other trouble is a doubt on the sheet.
     """
-    ctx = Context(bake, kitchen, tuple(observations), now)
+    heard = [r for r in thermometer if r.at <= now] if bake.by_thermometer else []
+    fresh = tuple(heard) if heard and now - heard[-1].at <= SILENT_AFTER else ()
+    ctx = Context(bake, kitchen, tuple(observations), now, thermometer=fresh)
+    sheet = _work(ctx, heard)
+    if not ctx.room_runs:
+        return sheet
+    # The room's warmth depends on the hour, and the hour on the rise: once more, with the hours found.
+    planned = tuple((s.key, s.start) for s in sheet.day.steps)
+    return _work(replace(ctx, starts=planned), heard)
+
+
+def _work(ctx: Context, heard: Sequence[RoomReading]) -> Sheet:
+    bake = ctx.bake
     weighed = weigh(ctx)
-    first = first_rise(ctx, weighed.dough_c, weighed.dough_c_measured)
-    seconds = wrap_seconds(ctx)
-    wrap_min = seconds * ctx.scaled.pieces / 60
-    proof = final_proof(ctx, first, wrap_min)
-    wrapper, gas_ratio = _wrapper(ctx, proof)
-    proofed_c = proof.stage.course.state_at(proof.minutes.typical + wrap_min / 2).temperature
-    inside = [i for i, _ in bake.filling_parts]
-    line = safety.core_line(inside, bake.filling_state, kitchen.region)
-    piece = piece_of(ctx, gas_ratio, proofed_c, proof.minutes.typical + wrap_min / 2)
-    heated = heating(ctx, piece, wrapper.sizes[-1], line, wrap_min + proof.minutes.typical)
-    table, timing = plan_day(ctx, _durations(ctx, first, proof, heated, weighed.minutes, wrap_min))
-    rise_tray, proof_tray = _trays(ctx, first, proof, table, wrap_min)
-    shares = share_out(
-        ctx.scaled.pieces,
-        ctx.scaled.dough_g,
-        kitchen.bowl_loss,
-        ctx.scaled.dough_per_piece_g,
-        kitchen.scale_step_g,
-        ctx.latest("dough_weight"),
-    )
-    dough_items = [i for i, _ in bake.parts]
+    sponge = ripened(ctx)
+    first = first_rise(ctx, weighed.dough_c, weighed.dough_c_measured, sponge)
+    yeast = _Yeast(sponge, first, second_rise(ctx, first))
+    wrap_min = wrap_minutes(ctx)
+    pieces = work_pieces(ctx, yeast.last, wrap_min)
+    lead, most = pieces[0], most_demanding([p.demand for p in pieces])
+    together = at_once(ctx, [p.wrapper for p in pieces])
+    heated = heating(most, together, wrap_min + lead.proof.minutes.typical)
+    table, timing = plan_day(ctx, _durations(ctx, yeast, lead.proof, heated, weighed.minutes, wrap_min))
+    trays = _trays(ctx, yeast, lead.proof, table, wrap_min)
+    every = [i for i, _ in bake.parts] + [i for g in bake.groups for i, _ in g.filling.parts]
+    worked = Worked(ctx, first, lead.proof, trays.rise, weighed, pieces, heated, tuple(heard))
     return Sheet(
         bake.name,
-        now,
-        Sentence(bake.closing, bake.filling_name, heated.tray.setting, table.eat, table.start, ctx.room_c),
+        ctx.now,
+        _sentence(ctx, heated, table),
         ctx.scaled,
         weighed,
-        rise_tray,
-        shares,
-        wrapper,
-        seconds,
-        proof_tray,
+        trays.sponge,
+        trays.rise,
+        trays.again,
+        _shared_out(ctx),
+        lead.wrapper,
+        lead.seconds,
+        [group_tray(p, heated.tray.minutes_planned) for p in pieces],
+        trays.proof,
         heated.tray,
         table,
-        ask(Worked(ctx, first, proof, rise_tray, weighed, wrapper, heated), timing),
-        safety.cautions(
-            dough_items, inside, bake.filling_state, bake.method, bake.air_c, line, heated.tray.warm_min, ctx.room_c
-        ),
-        safety.allergens(dough_items + inside),
+        ask(worked, timing),
+        _cautions(ctx, heated, pieces),
+        safety.allergens(every),
         _sources(ctx),
     )

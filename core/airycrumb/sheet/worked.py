@@ -2,13 +2,17 @@
 
 from dataclasses import dataclass
 
-from airycrumb.enclose import Wrapper
-from airycrumb.sheet.context import Context
+from airycrumb.sheet.context import Context, RoomReading
 from airycrumb.sheet.ferment import Fermented
 from airycrumb.sheet.heating import Heated
+from airycrumb.sheet.pieces import Pieces
 from airycrumb.sheet.types import Answer, Change, RiseTray, WeighTray
 
 KEEP = Answer("Keep it", [])
+PRACTICE = "bands of common practice"
+RISE_MODEL = "the rise forecast"
+HEAT_MODEL = "the heat forecast"
+GEOMETRY = "the geometry of the closing"
 
 
 def piece_count(count: int) -> list[Change]:
@@ -18,12 +22,14 @@ def piece_count(count: int) -> list[Change]:
 
 @dataclass(frozen=True)
 class Worked:
-    """What the stations found, for the questions that need it."""
+    """What the stations found, for the questions that need it. proof: the first group's; heard: all the kitchen's
+    thermometer said, believed or not."""
 
     ctx: Context
     first: Fermented
     proof: Fermented
     rise_tray: RiseTray
     weighed: WeighTray
-    wrapper: Wrapper
+    pieces: list[Pieces]
     heated: Heated
+    heard: tuple[RoomReading, ...] = ()

@@ -1,0 +1,60 @@
+"""Spots a dough can rise in: how warm they are, how surely, and whether they cool down."""
+
+from dataclasses import dataclass
+
+from airycrumb.data.record import Constant
+
+
+@dataclass(frozen=True)
+class Spot:
+    """A spot. label: as the cook says it; air: °C, None for the room's; over_room: °C above the room at first;
+    cools_min: time constant of its cooling to the room, None if it holds; film: W/m2K, None for still air."""
+
+    label: str
+    air: Constant | None
+    over_room: Constant | None
+    cools_min: Constant | None
+    film: Constant | None
+    doubt: Constant
+
+
+def _doubt(value: float) -> Constant:
+    return Constant(value, "°C", "assumed", "standard deviation of its warmth")
+
+
+SPOTS: dict[str, Spot] = {
+    "bench": Spot("on the bench", None, None, None, None, _doubt(1.0)),
+    "oven light": Spot(
+        "in the oven, its light on",
+        Constant(30.0, "°C", "common practice", "an oven switched off with its light on: 28 to 32 °C"),
+        None,
+        None,
+        None,
+        _doubt(2.0),
+    ),
+    "oven with hot water": Spot(
+        "in the oven beside a cup of boiling water",
+        None,
+        Constant(11.0, "°C", "assumed", "a closed cold oven with a cup of boiling water, above the room at first"),
+        Constant(70.0, "min", "assumed", "how fast it cools back to the room"),
+        None,
+        _doubt(3.0),
+    ),
+    "over warm water": Spot(
+        "over a bath of warm water",
+        None,
+        Constant(13.0, "°C", "assumed", "over water of 35 °C, above a room of about 20 °C"),
+        Constant(100.0, "min", "assumed", "how fast the bath cools to the room"),
+        Constant(18.0, "W/m2K", "assumed", "damp air over warm water carries more heat"),
+        _doubt(2.0),
+    ),
+    "fridge": Spot(
+        "in the fridge",
+        Constant(4.0, "°C", "common practice", "a household fridge; measure yours"),
+        None,
+        None,
+        None,
+        _doubt(1.5),
+    ),
+    "spot": Spot("in a warm spot", None, None, None, None, _doubt(1.5)),
+}
