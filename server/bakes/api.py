@@ -1,11 +1,12 @@
 """Bakes: work a sheet from a draft, and keep bakes."""
 
 from datetime import datetime
-from typing import Any
+from typing import Annotated, Any
 
+from devices.services import room_readings
 from django.http import HttpRequest
 from ninja import Router
-from pydantic import AwareDatetime
+from pydantic import AwareDatetime, Field
 
 from accounts.services import household_of
 from bakes import services
@@ -97,7 +98,27 @@ def _out(version: BakeVersion) -> BakeOut:
 def work_sheet(request: HttpRequest, payload: Draft) -> compute.SheetReply:
     """Work a sheet from an unsaved draft. Nothing is stored."""
     kitchen = kitchen_of(household_of(request), payload.kitchen_id)
-    return compute.reply(payload.bake, kitchen.document, (), payload.now)
+    return compute.reply(payload.bake, kitchen.document, (), payload.now, room_readings(kitchen.pk, payload.now))
+
+
+class OptionsAsk(Draft):
+    """A draft, and one of the three questions."""
+
+    ready_at: AwareDatetime | None = None
+    away_min: Annotated[float, Field(ge=0, le=1440)] | None = None
+    late_min: Annotated[float, Field(ge=0, le=1440)] | None = None
+
+
+@router.post(
+    "/rise/options",
+    response={200: compute.OptionsReply, 401: Failure, 403: Failure, 404: Failure, 422: Failure},
+    operation_id="rise_options",
+)
+def rise_options(request: HttpRequest, payload: OptionsAsk) -> compute.OptionsReply:
+    """What can be done about the rise of an unsaved draft. Nothing is stored."""
+    kitchen = kitchen_of(household_of(request), payload.kitchen_id)
+    ask = compute.Ask(payload.ready_at, payload.away_min, payload.late_min)
+    return compute.options(payload.bake, kitchen.document, (), payload.now, ask)
 
 
 @router.post(

@@ -21,6 +21,9 @@ Kind = Literal[
     "done",
     "doubled",
     "risen",
+    "poke",
+    "tear",
+    "moved",
     "dough_temperature",
     "room_temperature",
     "dough_weight",
@@ -28,7 +31,7 @@ Kind = Literal[
     "probe",
     "undo",
 ]
-StageKey = Literal["weigh", "filling", "rise", "divide", "wrap", "proof", "heat", "rest"]
+StageKey = Literal["sponge", "weigh", "filling", "rise", "again", "divide", "wrap", "proof", "heat", "rest"]
 Verdict = Literal["good", "fair", "poor"]
 Trouble = Literal["burst", "collapsed", "pale", "dense", "gummy"]
 
@@ -41,6 +44,7 @@ class ObservationIn(Strict):
     stage: StageKey
     at: AwareDatetime
     value: float | None = None
+    where: Annotated[str, Field(max_length=60)] | None = None
     undoes: uuid.UUID | None = None
 
 
@@ -50,6 +54,7 @@ class ObservationOut(Strict):
     stage: StageKey
     at: datetime
     value: float | None
+    where: str | None
 
 
 class NewBatch(Strict):
@@ -170,6 +175,24 @@ def start_batch(request: HttpRequest, bake_id: int, payload: NewBatch) -> tuple[
 def read_batch(request: HttpRequest, batch_id: int, now: Annotated[AwareDatetime, Query()]) -> BatchOut:
     """A batch as things stand."""
     return _out(services.batch_of(household_of(request), batch_id), now)
+
+
+@router.get(
+    "/batches/{batch_id}/options",
+    response={200: compute.OptionsReply, 401: Failure, 403: Failure, 404: Failure, 422: Failure},
+    operation_id="batch_options",
+)
+def batch_options(
+    request: HttpRequest,
+    batch_id: int,
+    now: Annotated[AwareDatetime, Query()],
+    ready_at: Annotated[AwareDatetime | None, Query()] = None,
+    away_min: Annotated[float | None, Query(ge=0, le=1440)] = None,
+    late_min: Annotated[float | None, Query(ge=0, le=1440)] = None,
+) -> compute.OptionsReply:
+    """What can be done about the rise of a batch under way."""
+    batch = services.batch_of(household_of(request), batch_id)
+    return services.options(batch, compute.Ask(ready_at, away_min, late_min), now)
 
 
 @router.post(

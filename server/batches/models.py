@@ -41,6 +41,7 @@ class Observation(models.Model):
     stage = models.CharField(max_length=16)
     at = models.DateTimeField()
     value = models.FloatField(null=True)
+    where = models.CharField(max_length=60, null=True, help_text="the spot it was moved to")
     undoes = models.UUIDField(null=True)
     recorded = models.DateTimeField(auto_now_add=True)
 

@@ -8,6 +8,7 @@ from dataclasses import dataclass
 from datetime import datetime, timedelta, timezone
 from typing import Any
 
+from devices.services import room_readings
 from django.db import transaction
 from django.db.models import QuerySet
 
@@ -30,6 +31,7 @@ class Seen:
     stage: str
     at: datetime
     value: float | None = None
+    where: str | None = None
     undoes: uuid.UUID | None = None
 
 
@@ -39,6 +41,9 @@ KINDS: dict[str, tuple[float, float, str] | None] = {
     "done": None,
     "doubled": None,
     "risen": (-0.2, 5.0, "of its size"),
+    "poke": (0.0, 2.0, "(0 back at once, 1 slowly, 2 stays)"),
+    "tear": (0.0, 1.0, "(0 none yet, 1 honeycomb)"),
+    "moved": None,
     "dough_temperature": (0.0, 50.0, "°C"),
     "room_temperature": (5.0, 40.0, "°C"),
     "dough_weight": (10.0, 300_000.0, "g"),
@@ -46,7 +51,7 @@ KINDS: dict[str, tuple[float, float, str] | None] = {
     "probe": (0.0, 110.0, "°C"),
     "undo": None,
 }
-STAGES = ("weigh", "filling", "rise", "divide", "wrap", "proof", "heat", "rest")
+STAGES = ("sponge", "weigh", "filling", "rise", "again", "divide", "wrap", "proof", "heat", "rest")
 
 
 def batches_of(household: Household) -> QuerySet[Batch]:
@@ -77,12 +82,20 @@ def zone_of(batch: Batch) -> timezone:
 def as_core(batch: Batch) -> list[compute.Observation]:
     """The standing observations as the core takes them."""
     zone = zone_of(batch)
-    return [compute.Observation(o.kind, o.stage, o.at.astimezone(zone), o.value) for o in standing(batch)]
+    return [compute.Observation(o.kind, o.stage, o.at.astimezone(zone), o.value, o.where) for o in standing(batch)]
 
 
 def live(batch: Batch, now: datetime) -> compute.SheetReply:
     """The sheet of a batch as things stand: the same function as on the Bench, with what was seen."""
-    return compute.reply(batch.version.document, batch.kitchen_document, as_core(batch), now.astimezone(zone_of(batch)))
+    here = now.astimezone(zone_of(batch))
+    heard = room_readings(batch.kitchen_id, here)
+    return compute.reply(batch.version.document, batch.kitchen_document, as_core(batch), here, heard)
+
+
+def options(batch: Batch, ask: compute.Ask, now: datetime) -> compute.OptionsReply:
+    """What can be done about the rise of a batch under way."""
+    here = now.astimezone(zone_of(batch))
+    return compute.options(batch.version.document, batch.kitchen_document, as_core(batch), here, ask)
 
 
 def plain(value: Any) -> Any:
@@ -141,6 +154,8 @@ def _check(batch: Batch, seen: Seen) -> None:
         raise Refusal(422, f"“{seen.kind}” at “{seen.stage}” is not something that can be recorded.")
     if seen.at < batch.started - EARLIEST:
         raise Refusal(422, f"{seen.at:%d %B, %H:%M} is long before this batch was started: check the clock.")
+    if seen.kind == "moved" and not seen.where:
+        raise Refusal(422, "Where it was moved to is missing: choose a spot.")
     limits = KINDS[seen.kind]
     if limits is None:
         return

@@ -46,6 +46,33 @@ def change_kitchen(request: HttpRequest, kitchen_id: int, payload: KitchenChange
     return _out(services.change(household_of(request), kitchen_id, payload.revision, payload.document))
 
 
+class DayText(Strict):
+    """A day's warmth as a logger or spreadsheet writes it: a time and a temperature in each row."""
+
+    text: str
+
+
+@router.post(
+    "/room-day",
+    response={200: list[compute.HourOfDay], 401: Failure, 403: Failure, 422: Failure},
+    operation_id="read_room_day",
+)
+def read_room_day(request: HttpRequest, payload: DayText) -> list[compute.HourOfDay]:
+    """Read a day's warmth from a CSV. Nothing is stored."""
+    household_of(request)
+    return compute.room_day(payload.text)
+
+
+@router.get(
+    "/spots",
+    response={200: list[compute.SpotOut], 401: Failure, 403: Failure, 404: Failure},
+    operation_id="list_spots",
+)
+def list_spots(request: HttpRequest) -> list[compute.SpotOut]:
+    """Where a dough can stand in this household's first kitchen."""
+    return compute.spots(services.kitchen_of(household_of(request), None).document)
+
+
 @router.get(
     "/pantry",
     response={200: list[compute.PantryItem], 401: Failure, 403: Failure, 404: Failure},

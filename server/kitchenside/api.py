@@ -1,9 +1,11 @@
 """The API: every router, one error shape, sessions with CSRF."""
 
+from devices.api import router as devices
 from django.http import HttpRequest, HttpResponse
 from ninja import NinjaAPI
 from ninja.errors import AuthenticationError, HttpError, ValidationError
 from ninja.security import django_auth
+from trainer.api import router as trainer
 
 from accounts.api import router as accounts
 from bakes.api import router as bakes
@@ -20,7 +22,7 @@ api = NinjaAPI(
     renderer=FiniteRenderer(),
     docs_url=None,
 )
-for router in (accounts, kitchens, bakes, batches):
+for router in (accounts, kitchens, bakes, batches, devices, trainer):
     api.add_router("", router)
 
 

@@ -8,15 +8,21 @@ from datetime import datetime
 from functools import lru_cache
 from typing import Any
 
+from airycrumb.data.spots import SPOTS
 from airycrumb.documents import Kitchen, Observation
 from airycrumb.formats import load_json, plain_kitchen, read_bake, read_kitchen, schema, structure_problems
+from airycrumb.formats.room_day import read_room_day
 from airycrumb.pantry import shelf
 from airycrumb.problems import InputError, Problem
 from airycrumb.quantities import Band
 from airycrumb.recipe import Correction, corrected, read_recipe, to_bake
+from airycrumb.rise.trainer import PICTURES, Judgement, Marked, Question, question
+from airycrumb.rise.trainer import mark as mark_judgement
 from airycrumb.sheet import Sheet, work
+from airycrumb.sheet.context import Context, RoomReading
 from airycrumb.sheet.export import as_recipe
 from airycrumb.sheet.finish import Lesson, finish
+from airycrumb.sheet.options import Lateness, Option, away, late_by, ready_at, rise_of
 from airycrumb.sheet.rehearse import rehearse
 
 Document = dict[str, Any]
@@ -135,13 +141,93 @@ def _kitchen(document: Document) -> Kitchen:
     return _kitchen_of(json.dumps(document, sort_keys=True))
 
 
-def reply(bake: Document, kitchen: Document, observations: Sequence[Observation], now: datetime) -> SheetReply:
+def reply(
+    bake: Document,
+    kitchen: Document,
+    observations: Sequence[Observation],
+    now: datetime,
+    thermometer: Sequence[RoomReading] = (),
+) -> SheetReply:
     """Work a sheet; bad input comes back as problems, never as an exception."""
     try:
         k = _kitchen(kitchen)
-        return SheetReply(work(read_bake(bake, k.habits.own), k, observations, now=now), [])
+        return SheetReply(work(read_bake(bake, k.habits.own), k, observations, now=now, thermometer=thermometer), [])
     except InputError as error:
         return SheetReply(None, list(error.problems))
+
+
+@dataclass(frozen=True)
+class Ask:
+    """What is asked of a rise: to be ready at an hour, to be left for so many minutes, or what so many minutes late comes to.
+
+    One of the three; the others None.
+    """
+
+    ready_at: datetime | None = None
+    away_min: float | None = None
+    late_min: float | None = None
+
+
+@dataclass(frozen=True)
+class OptionsReply:
+    """What can be done about a rise, and what lateness comes to."""
+
+    options: list[Option]
+    lateness: Lateness | None
+
+
+def options(
+    bake: Document, kitchen: Document, observations: Sequence[Observation], now: datetime, ask: Ask
+) -> OptionsReply:
+    """What can be done about the first rise; InputError for a bake that cannot be worked, or a question without an answer."""
+    k = _kitchen(kitchen)
+    read = read_bake(bake, k.habits.own)
+    sheet = work(read, k, observations, now=now)
+    starts = (("start", sheet.day.start),)
+    rise = rise_of(Context(read, k, tuple(observations), now, starts=starts), sheet.rise.start)
+    if sheet.rise.rests:
+        raise InputError([Problem("no_rise", "dough.leavening", "This dough only rests: there is no rise to move.")])
+    if ask.late_min is not None:
+        return OptionsReply([], late_by(rise, ask.late_min))
+    if ask.away_min is not None:
+        return OptionsReply(away(rise, ask.away_min), None)
+    if ask.ready_at is None or ask.ready_at <= max(now, sheet.rise.start):
+        raise InputError(
+            [
+                Problem(
+                    "too_early", "ready_at", f"The rise begins at {sheet.rise.start:%H:%M}: ask for an hour after that."
+                )
+            ]
+        )
+    return OptionsReply(ready_at(rise, ask.ready_at.astimezone(now.tzinfo)), None)
+
+
+@dataclass(frozen=True)
+class SpotOut:
+    """A spot a dough can stand in. air_c: °C, None where it follows the room."""
+
+    key: str
+    label: str
+    air_c: float | None
+
+
+def spots(kitchen: Document) -> list[SpotOut]:
+    """Every spot of this kitchen: those everyone has, and its own."""
+    everyone = [SpotOut(k, s.label, s.air.value if s.air else None) for k, s in SPOTS.items()]
+    return everyone + [SpotOut(s.name, s.name, s.air_c) for s in _kitchen(kitchen).spots]
+
+
+@dataclass(frozen=True)
+class HourOfDay:
+    """The kitchen's warmth at an hour. at: HH:MM; room: as kitchen files write it."""
+
+    at: str
+    room: str
+
+
+def room_day(text: str) -> list[HourOfDay]:
+    """A day's warmth from a CSV; InputError where nothing can be read."""
+    return [HourOfDay(at, f"{celsius:g} C") for at, celsius in read_room_day(text)]
 
 
 def as_linked_recipe(bake: Document, kitchen: Document, now: datetime) -> Document:
@@ -185,28 +271,44 @@ def rehearsal(bake: Document, kitchen: Document, started: datetime, log_vigour: 
 
 
 __all__ = [
+    "PICTURES",
+    "Ask",
     "Correction",
     "Document",
+    "HourOfDay",
     "InputError",
+    "Judgement",
+    "Lateness",
     "Lesson",
+    "Marked",
     "Observation",
+    "Option",
+    "OptionsReply",
     "PantryItem",
     "Problem",
+    "Question",
     "RecipeLine",
     "RecipeReply",
     "RecipeSays",
+    "RoomReading",
     "Sheet",
     "SheetReply",
+    "SpotOut",
     "as_linked_recipe",
     "check_kitchen",
     "document_schema",
     "lesson",
     "load_json",
+    "mark_judgement",
+    "options",
     "pantry",
     "plain_kitchen",
+    "question",
     "recipe",
     "rehearsal",
     "reply",
+    "room_day",
+    "spots",
     "structure_problems",
     "taught",
 ]

@@ -60,6 +60,8 @@ INSTALLED_APPS = [
     "kitchens",
     "bakes",
     "batches",
+    "devices",
+    "trainer",
     "demo",
 ]
 MIDDLEWARE = [

@@ -5,6 +5,7 @@ import subprocess
 from datetime import timedelta
 from typing import Any
 
+from devices import services as devices
 from django.test import Client, SimpleTestCase
 from ninja import Schema
 
@@ -37,6 +38,17 @@ PERMISSIONS: dict[str, tuple[bool, int | None]] = {
     "read_batch": (False, 404),
     "observe": (False, 404),
     "finish_batch": (False, 404),
+    "batch_options": (False, 404),
+    "rise_options": (False, 404),
+    "list_spots": (False, None),
+    "read_room_day": (False, None),
+    "send_readings": (False, 401),
+    "list_devices": (False, None),
+    "add_device": (False, 404),
+    "remove_device": (False, 404),
+    "ask_question": (False, None),
+    "answer_question": (False, None),
+    "training_scores": (False, None),
 }
 
 
@@ -58,7 +70,10 @@ class Permissions(ApiCase):
                 continue
             with self.subTest(operation=name):
                 status, body = self.call(
-                    verb, path.removeprefix("/api").format(kitchen_id=1, bake_id=1, batch_id=1, number=1), {}, Client()
+                    verb,
+                    path.removeprefix("/api").format(kitchen_id=1, bake_id=1, batch_id=1, number=1, device_id=1),
+                    {},
+                    Client(),
                 )
                 self.assertEqual(status, 401)
                 self.assertIn("sign in", body["message"])
@@ -67,6 +82,7 @@ class Permissions(ApiCase):
         batch = self.start()
         kitchen_id = self.call("GET", "/kitchens")[1][0]["id"]
         now = NOW.isoformat()
+        device, _ = devices.add(self.home, None, "room_thermometer", "shelf")
         bodies: dict[str, Any] = {
             "change_kitchen": {"revision": 1, "document": kitchen_document()},
             "work_sheet": {"bake": bake_document(), "kitchen_id": kitchen_id, "now": now},
@@ -76,15 +92,17 @@ class Permissions(ApiCase):
             "start_batch": {"now": now},
             "observe": {"observations": [], "now": now},
             "finish_batch": {"outcome": {"verdict": "good", "troubles": []}, "now": now},
+            "rise_options": {"bake": bake_document(), "kitchen_id": kitchen_id, "now": now, "late_min": 10},
+            "add_device": {"kind": "room_thermometer", "name": "x", "kitchen_id": kitchen_id},
         }
         for name, (_, answer) in PERMISSIONS.items():
             if answer is None:
                 continue
             verb, path = operations()[name]
             place = path.removeprefix("/api").format(
-                kitchen_id=kitchen_id, bake_id=batch["bake_id"], batch_id=batch["id"], number=1
+                kitchen_id=kitchen_id, bake_id=batch["bake_id"], batch_id=batch["id"], number=1, device_id=device.pk
             )
-            query = "?now=2026-11-25T12:00:00Z" if name == "read_batch" else ""
+            query = "?now=2026-11-25T12:00:00Z" if name in ("read_batch", "batch_options") else ""
             with self.subTest(operation=name):
                 self.assertEqual(self.call(verb, place + query, bodies.get(name, {}), self.other)[0], answer)
         self.assertEqual(self.call("GET", "/bakes", client=self.other)[1], [])
@@ -114,7 +132,8 @@ class Shape(SimpleTestCase):
         ours = [
             k
             for k in below(Schema)
-            if k.__module__.split(".")[0] in ("accounts", "kitchens", "bakes", "batches", "kitchenside")
+            if k.__module__.split(".")[0]
+            in ("accounts", "kitchens", "bakes", "batches", "devices", "trainer", "kitchenside")
         ]
         self.assertGreater(len(ours), 10)
         for kind in ours:

@@ -1,0 +1,1 @@
+"""Instruments of a kitchen: thermometers today, a scale and probes next; all speak the same open endpoint."""
