@@ -1,5 +1,5 @@
 # Airy Crumb. Two commands matter: make demo, and make test.
-.PHONY: demo demo-reset test bench screenshots build lock schema lint clean setup
+.PHONY: demo demo-reset test bench learning practice screenshots build lock schema lint clean setup
 .DELETE_ON_ERROR:
 unexport PYTHONDONTWRITEBYTECODE
 export PYTHONPATH := $(CURDIR):$(CURDIR)/core:$(CURDIR)/server
@@ -69,6 +69,13 @@ $(STAMP)/heat: $(HEAT_SOURCES) $(STAMP)/python
 lock: $(STAMP)/python
 	@$(STAMP)/tools/bin/uv pip compile -q --python-version 3.11 --generate-hashes --no-annotate --custom-compile-command 'make lock' -o requirements.txt requirements.in
 	@$(STAMP)/tools/bin/uv pip compile -q --python-version 3.11 --generate-hashes --no-annotate --custom-compile-command 'make lock' -o requirements-dev.txt requirements-dev.in
+
+# What the rise forecast is held to.
+learning: setup
+	@PYTHONPATH=.:core $(PY) -m scripts.learning
+
+practice: setup
+	@PYTHONPATH=.:core $(PY) -m scripts.practice
 
 # After changing an endpoint, a sheet type or a file format: the contract and the client follow.
 schema: setup

@@ -16,12 +16,12 @@ from scripts.postgres import in_use
 
 ROOT = Path(__file__).resolve().parent.parent
 BIN = ROOT / ".venv" / "bin"
-PYTHON_SOURCES = ("core", "server", "scripts", "tests")
+PYTHON_SOURCES = ("core", "server", "scripts", "stand_ins", "tests")
 
 CHECKS: dict[str, tuple[Path, list[str]]] = {
     "lint": (ROOT, [str(BIN / "ruff"), "check", "-q", *PYTHON_SOURCES]),
     "format": (ROOT, [str(BIN / "ruff"), "format", "-q", "--check", *PYTHON_SOURCES]),
-    "types": (ROOT, [str(BIN / "mypy"), "--no-error-summary", "core", "server", "scripts"]),
+    "types": (ROOT, [str(BIN / "mypy"), "--no-error-summary", "core", "server", "scripts", "stand_ins"]),
     "import directions": (ROOT, [str(BIN / "lint-imports"), "--no-logo"]),
     "migrations": (ROOT, [sys.executable, "server/manage.py", "makemigrations", "--check", "--dry-run", "-v0"]),
     "front end lint": (ROOT / "web", ["npm", "run", "--silent", "lint"]),

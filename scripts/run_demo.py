@@ -1,12 +1,14 @@
 """Start Airy Crumb with the demo kitchen on loopback, and stop all of it on Ctrl+C."""
 
 import os
+import secrets
 import signal
+import subprocess
 import sys
 from types import FrameType
 
 from scripts.postgres import in_use, port_is_free
-from scripts.serving import address, manage, serve
+from scripts.serving import ROOT, address, manage, serve
 
 
 def choose_port(wanted: int) -> int:
@@ -29,16 +31,32 @@ def wanted_port() -> int:
 
 def run(database_url: str, wanted: int) -> int:
     """Migrate, load what is missing, serve until interrupted."""
-    env = {**os.environ, "AIRYCRUMB_MODE": "demo", "AIRYCRUMB_DATABASE_URL": database_url}
+    token = secrets.token_urlsafe(24)
+    env = {
+        **os.environ,
+        "AIRYCRUMB_MODE": "demo",
+        "AIRYCRUMB_DATABASE_URL": database_url,
+        "AIRYCRUMB_DEVICE_TOKEN": token,
+    }
     manage(env, "migrate", "--verbosity", "0")
     manage(env, "load_demo")
+    manage(env, "pair_stand_in")
     port = choose_port(wanted)
     # Its own session, so that Ctrl+C reaches us first and we stop it in order.
     server = serve(env, port, start_new_session=True)
+    thermometer = subprocess.Popen(
+        [sys.executable, "-m", "stand_ins.thermometer", "--server", address(port)],
+        env=env,
+        cwd=ROOT,
+        stderr=subprocess.DEVNULL,
+        start_new_session=True,
+    )
     try:
         print(f"Airy Crumb is at {address(port)}/", flush=True)
         return server.wait()
     finally:
+        thermometer.terminate()
+        thermometer.wait()
         server.terminate()
         server.wait()
 

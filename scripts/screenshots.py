@@ -33,6 +33,16 @@ Warm the milk to 40 C, stir in the yeast and wait 10 minutes for foam.
 Let rise 1 hour until doubled. Divide into 10 pieces of 70 g each, roll 12 cm across, fold over and crimp.
 Proof 25 minutes. Bake at 375 F (190 C) for 20-25 minutes.
 """
+DAY = {
+    "00:00": "17.5",
+    "03:00": "16.5",
+    "06:00": "16",
+    "09:00": "18.5",
+    "12:00": "20.5",
+    "15:00": "22",
+    "18:00": "21.5",
+    "21:00": "19.5",
+}
 Theme = Literal["light", "dark"]
 SIZES = {"laptop": (1280, 800), "tablet": (820, 1180), "phone": (390, 844)}
 # file, address after the bench's own, size, theme
@@ -83,6 +93,28 @@ def through_to_the_heat(browser: Browser, base: str, address: str) -> Page:
     return page
 
 
+def around_the_kitchen(browser: Browser, base: str) -> None:
+    """Two fillings on the Bench, the kitchen with a day drawn into it, and a question for the eye."""
+    page = page_of(browser, base, "laptop", "light")
+    page.goto("/")
+    page.wait_for_selector("[data-worked]")
+    page.get_by_role("button", name="Bake on the bench").click()
+    page.get_by_role("menuitemradio", name="Leek or pear").click()
+    page.get_by_role("tab", name="Wrap").click()
+    page.get_by_role("heading", name="6 with leek and cheese").wait_for()
+    shoot(page, "bench-two-fillings")
+    page.goto("/kitchen")
+    for hour, celsius in DAY.items():
+        page.get_by_label(f"Warmth at {hour}").fill(celsius)
+    shoot(page, "kitchen")
+    page.add_init_script("crypto.getRandomValues = (a) => { a[0] = 8; return a; };")
+    page.goto("/notebook/eye")
+    page.get_by_role("region", name="Question").get_by_role("button").first.wait_for()
+    page.get_by_role("region", name="Question").get_by_role("button").nth(1).click()
+    page.get_by_role("button", name="The next one").wait_for()
+    shoot(page, "train-the-eye")
+
+
 def take_all(served: Served) -> None:
     """Every picture."""
     with sync_playwright() as play:
@@ -105,6 +137,7 @@ def take_all(served: Served) -> None:
         page.wait_for_selector("[data-read=yes] h2")
         page.get_by_label("The recipe, as written").evaluate("(e) => { e.blur(); e.scrollTop = 0; }")
         shoot(page, "read-a-recipe")
+        around_the_kitchen(browser, served.base)
         hands = first.get_by_role("link", name="Hands").get_attribute("href") or ""
         page = page_of(browser, served.base, "phone", "light")
         page.goto(hands)

@@ -1,0 +1,1 @@
+"""Simulated instruments. Each is a small program that speaks the documented open endpoint, as a real bridge would."""
