@@ -14,7 +14,8 @@ export default tseslint.config(
   { files: ["src/drawings/**"], rules: no(["**/ui/*", "**/trays/*", "**/views/**", "**/api/*", "radix-ui"], "a drawing takes numbers and gives SVG") },
   { files: ["src/ui/**"], rules: no(["**/drawings/*", "**/trays/*", "**/views/**", "**/api/*"], "ui knows only lib") },
   { files: ["src/trays/**"], rules: no(["**/views/**", "radix-ui"], "a tray does not know the view it is in") },
-  { files: ["src/views/bench/**"], rules: no(["**/hands/*", "**/notebook/*", "radix-ui"], "views never import each other") },
-  { files: ["src/views/hands/**"], rules: no(["**/bench/*", "**/notebook/*", "radix-ui"], "views never import each other") },
-  { files: ["src/views/notebook/**"], rules: no(["**/bench/*", "**/hands/*", "radix-ui"], "views never import each other") },
+  { files: ["src/views/bench/**"], rules: no(["**/hands/*", "**/notebook/*", "**/kitchen/*", "**/trainer/*", "radix-ui"], "views never import each other") },
+  { files: ["src/views/hands/**"], rules: no(["**/bench/*", "**/notebook/*", "**/kitchen/*", "**/trainer/*", "radix-ui"], "views never import each other") },
+  { files: ["src/views/notebook/**"], rules: no(["**/bench/*", "**/hands/*", "**/kitchen/*", "**/trainer/*", "radix-ui"], "views never import each other") },
+  { files: ["src/views/{kitchen,trainer,marks}/**"], rules: no(["**/bench/*", "**/hands/*", "**/notebook/*", "radix-ui"], "views never import each other; marks serve Bench and Hands") },
 );

@@ -12,12 +12,14 @@ import { Notice } from "./ui/facts";
 import { Bench } from "./views/bench/bench";
 import { Door } from "./views/door/door";
 import { Hands } from "./views/hands/hands";
+import { KitchenView } from "./views/kitchen/kitchen";
 import { BatchPage } from "./views/notebook/batch-page";
 import { Notebook } from "./views/notebook/notebook";
 import { firstBake } from "./views/first-bake";
 import { bakesQuery, meQuery } from "./views/queries";
 import { Reading } from "./views/reading/reading";
 import { Shell } from "./views/shell";
+import { Trainer } from "./views/trainer/trainer";
 
 const queries = new QueryClient({
   defaultOptions: { queries: { retry: (count, error) => count < 2 && !(error instanceof ServerError && error.status >= 400 && error.status < 500), staleTime: 5_000 } },
@@ -79,6 +81,8 @@ const router = createBrowserRouter([
       { path: "/bench/:id", element: <Bench /> },
       { path: "/read", element: <Reading /> },
       { path: "/notebook", element: <Notebook /> },
+      { path: "/notebook/eye", element: <Trainer /> },
+      { path: "/kitchen", element: <KitchenView /> },
       { path: "/notebook/:id", element: <BatchPage /> },
       { path: "*", element: <Notice title="There is nothing at this address" text="The ways at the top lead back." /> },
     ],

@@ -26,6 +26,13 @@ export type Me = Schemas["Me"];
 export type RecipeText = Schemas["RecipeText"];
 export type RecipeOut = Schemas["RecipeOut"];
 export type PantryItem = Schemas["PantryItem"];
+export type SpotOut = Schemas["SpotOut"];
+export type Option = Schemas["Option"];
+export type OptionsReply = Schemas["OptionsReply"];
+export type Question = Schemas["Question"];
+export type Marked = Schemas["Marked"];
+export type Score = Schemas["Score"];
+export type DeviceOut = Schemas["DeviceOut"];
 
 /** What the server said when it refused, or that it could not be reached at all (status 0). */
 export class ServerError extends Error {

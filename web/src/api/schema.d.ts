@@ -108,6 +108,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/room-day": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read Room Day
+         * @description Read a day's warmth from a CSV. Nothing is stored.
+         */
+        post: operations["read_room_day"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/spots": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Spots
+         * @description Where a dough can stand in this household's first kitchen.
+         */
+        get: operations["list_spots"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/pantry": {
         parameters: {
             query?: never;
@@ -142,6 +182,26 @@ export interface paths {
          * @description Work a sheet from an unsaved draft. Nothing is stored.
          */
         post: operations["work_sheet"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rise/options": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Rise Options
+         * @description What can be done about the rise of an unsaved draft. Nothing is stored.
+         */
+        post: operations["rise_options"];
         delete?: never;
         options?: never;
         head?: never;
@@ -320,6 +380,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/batches/{batch_id}/options": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Batch Options
+         * @description What can be done about the rise of a batch under way.
+         */
+        get: operations["batch_options"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/batches/{batch_id}/observations": {
         parameters: {
             query?: never;
@@ -354,6 +434,130 @@ export interface paths {
          * @description End a batch and learn from it.
          */
         post: operations["finish_batch"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/devices/readings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Send Readings
+         * @description Take readings from a device. Sending one twice is harmless.
+         */
+        post: operations["send_readings"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/devices": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Devices
+         * @description This household's devices, and what each said last.
+         */
+        get: operations["list_devices"];
+        put?: never;
+        /**
+         * Add Device
+         * @description Add a device, and show its token once.
+         */
+        post: operations["add_device"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/devices/{device_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Remove Device
+         * @description Take a device away.
+         */
+        delete: operations["remove_device"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/trainer/question": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Ask Question
+         * @description The question a seed names.
+         */
+        get: operations["ask_question"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/trainer/answers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Answer Question
+         * @description Mark an answer and keep the score.
+         */
+        post: operations["answer_question"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/trainer": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Training Scores
+         * @description The score so far.
+         */
+        get: operations["training_scores"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -540,6 +744,34 @@ export interface components {
                      */
                     piece?: string;
                 }[];
+                /** @description Warm or cold spots of this kitchen's own. */
+                spots?: {
+                    /** @description What the cook calls it. */
+                    name: string;
+                    /**
+                     * @description How warm it is, 1 to 45 °C.
+                     * @example 28 C
+                     */
+                    air: string;
+                    /**
+                     * @description Time in which it covers 63 % of the way to the room, if it cools.
+                     * @example 60 min
+                     */
+                    cools?: string;
+                }[];
+                /** @description The kitchen's warmth through a day, in order; straight lines between, the same every day. */
+                room_day?: {
+                    /**
+                     * @description HH:MM
+                     * @example 07:00
+                     */
+                    at: string;
+                    /**
+                     * @description How warm the kitchen is then.
+                     * @example 18 C
+                     */
+                    room: string;
+                }[];
             };
         };
         /**
@@ -679,7 +911,65 @@ export interface components {
                      */
                     piece?: string;
                 }[];
+                /** @description Warm or cold spots of this kitchen's own. */
+                spots?: {
+                    /** @description What the cook calls it. */
+                    name: string;
+                    /**
+                     * @description How warm it is, 1 to 45 °C.
+                     * @example 28 C
+                     */
+                    air: string;
+                    /**
+                     * @description Time in which it covers 63 % of the way to the room, if it cools.
+                     * @example 60 min
+                     */
+                    cools?: string;
+                }[];
+                /** @description The kitchen's warmth through a day, in order; straight lines between, the same every day. */
+                room_day?: {
+                    /**
+                     * @description HH:MM
+                     * @example 07:00
+                     */
+                    at: string;
+                    /**
+                     * @description How warm the kitchen is then.
+                     * @example 18 C
+                     */
+                    room: string;
+                }[];
             };
+        };
+        /**
+         * HourOfDay
+         * @description The kitchen's warmth at an hour. at: HH:MM; room: as kitchen files write it.
+         */
+        HourOfDay: {
+            /** At */
+            at: string;
+            /** Room */
+            room: string;
+        };
+        /**
+         * DayText
+         * @description A day's warmth as a logger or spreadsheet writes it: a time and a temperature in each row.
+         */
+        DayText: {
+            /** Text */
+            text: string;
+        };
+        /**
+         * SpotOut
+         * @description A spot a dough can stand in. air_c: °C, None where it follows the room.
+         */
+        SpotOut: {
+            /** Key */
+            key: string;
+            /** Label */
+            label: string;
+            /** Air C */
+            air_c: number | null;
         };
         /**
          * PantryItem
@@ -764,13 +1054,36 @@ export interface components {
             /** Path */
             path: (string | number)[];
             /** Value */
-            value: string | number | boolean | null;
+            value: string | number | boolean | {
+                [key: string]: string;
+            }[] | null;
+        };
+        /**
+         * Cut
+         * @description Equal pieces of one group. g: exact, as the scale shows it, and what 3 % and 5 % off would be.
+         */
+        Cut: {
+            /** Pieces */
+            pieces: number;
+            /** Each G */
+            each_g: number;
+            /** Each Shown G */
+            each_shown_g: number;
+            /** Fine From G */
+            fine_from_g: number;
+            /** Fine To G */
+            fine_to_g: number;
+            /** Flag Below G */
+            flag_below_g: number;
+            /** Flag Above G */
+            flag_above_g: number;
         };
         /**
          * Doubt
          * @description A question the tool has, where it belongs, how grave it is, and why.
          *
-         *     severity: note (worth knowing), ask (probably a slip), stop (will not work as written).
+         *     severity: note (worth knowing), ask (probably a slip), stop (will not work as written). source: what the
+         *     usual band or the figure rests on, "" where the reason itself says so.
          */
         Doubt: {
             /** Code */
@@ -785,6 +1098,11 @@ export interface components {
             reason: string;
             /** Answers */
             answers: components["schemas"]["Answer"][];
+            /**
+             * Source
+             * @default
+             */
+            source: string;
         };
         /**
          * Forecast
@@ -812,6 +1130,42 @@ export interface components {
             vigour: components["schemas"]["Band"];
             /** Findings */
             findings?: string[];
+        };
+        /**
+         * GroupTray
+         * @description One group of pieces of the dough: what goes into it, its wrapper, and what it asks of proof and heat.
+         *
+         *     proof: minutes from wrapping until ready; reaches, needs_min: minutes in the heat until its middle
+         *     passes line_c and until it is done, None for never; core_at_end_c: after the minutes all are given.
+         */
+        GroupTray: {
+            /** Name */
+            name: string;
+            /** Pieces */
+            pieces: number;
+            /** Filling */
+            filling: components["schemas"]["Line"][];
+            /** Filling G */
+            filling_g: number;
+            /** Filling Each G */
+            filling_each_g: number;
+            /** Dough Each G */
+            dough_each_g: number;
+            wrap: components["schemas"]["Wrapper"];
+            /** Wrap Seconds Each */
+            wrap_seconds_each: number;
+            proof: components["schemas"]["Band"] | null;
+            /** Line C */
+            line_c: number;
+            /** Line Why */
+            line_why: string;
+            reaches: components["schemas"]["Band"] | null;
+            /** Needs Min */
+            needs_min: number | null;
+            /** Core At End C */
+            core_at_end_c: number;
+            /** Allergens */
+            allergens: string[];
         };
         /**
          * HeatTray
@@ -896,13 +1250,18 @@ export interface components {
         };
         /**
          * Mark
-         * @description A reading as placed on a curve: minutes since the stage began, and the value there.
+         * @description A reading as placed on a curve: minutes since the stage began, the value there, and what was seen in words.
          */
         Mark: {
             /** Minute */
             minute: number;
             /** Value */
             value: number;
+            /**
+             * Words
+             * @default
+             */
+            words: string;
         };
         /**
          * Percentages
@@ -947,6 +1306,9 @@ export interface components {
         /**
          * RiseTray
          * @description A fermenting stage: forecast, where it stands, and when in the day it is ready.
+         *
+         *     rests: no yeast, nothing rises: it only rests; where: the spots it goes through, in the cook's words; story: what was
+         *     seen and what it changed; would_narrow: what would make the forecast surer; cues: how to tell by the dough.
          */
         RiseTray: {
             forecast: components["schemas"]["Forecast"];
@@ -989,26 +1351,32 @@ export interface components {
             bakes_logged: number;
             /** First To Last Min */
             first_to_last_min: number;
+            /** Rests */
+            rests: boolean;
+            /** Where */
+            where: string[];
+            /** Story */
+            story: components["schemas"]["Told"][];
+            /** Would Narrow */
+            would_narrow: string[];
+            /** Cues */
+            cues: string[];
         };
         /**
          * Scaled
-         * @description The bake's amounts after its pin is honoured. g throughout; spare dough is what pieces leave.
+         * @description The bake's amounts after its pin is honoured. g throughout; spare dough is what all the pieces leave.
          */
         Scaled: {
             /** Pieces */
             pieces: number;
-            /** Dough Per Piece G */
-            dough_per_piece_g: number;
-            /** Filling Per Piece G */
-            filling_per_piece_g: number;
             /** Dough G */
             dough_g: number;
-            /** Filling G */
-            filling_g: number;
             /** Spare Dough G */
             spare_dough_g: number;
             /** Gives Way */
             gives_way: string;
+            /** Shares */
+            shares: components["schemas"]["Share"][];
         };
         /**
          * Sentence
@@ -1035,40 +1403,45 @@ export interface components {
             room_c: number;
         };
         /**
+         * Share
+         * @description Pieces of one group. g of dough and of filling in each.
+         */
+        Share: {
+            /** Pieces */
+            pieces: number;
+            /** Dough Per Piece G */
+            dough_per_piece_g: number;
+            /** Filling Per Piece G */
+            filling_per_piece_g: number;
+        };
+        /**
          * ShareOut
-         * @description Pieces of one dough. g: exact, as the scale shows it, and what 3 % and 5 % off would be.
+         * @description Pieces of one dough, in groups that may differ. g.
          *
-         *     cuts: factors for dividing by eye, largest cut first ("halves, halves, thirds").
+         *     cuts: factors for dividing by eye, largest cut first ("halves, halves, thirds"); [] where the
+         *     groups' pieces differ in weight.
          */
         ShareOut: {
             /** Pieces */
             pieces: number;
-            /** Each G */
-            each_g: number;
-            /** Each Shown G */
-            each_shown_g: number;
             /** Dough G */
             dough_g: number;
             /** Left On Bowl G */
             left_on_bowl_g: number;
             /** Spare G */
             spare_g: number;
-            /** Fine From G */
-            fine_from_g: number;
-            /** Fine To G */
-            fine_to_g: number;
-            /** Flag Below G */
-            flag_below_g: number;
-            /** Flag Above G */
-            flag_above_g: number;
             /** Cuts */
             cuts: string[];
             /** Weighed */
             weighed: boolean;
+            /** Groups */
+            groups: components["schemas"]["Cut"][];
         };
         /**
          * Sheet
          * @description One bake in one kitchen, worked out.
+         *
+         *     wrap, proof and weigh.filling are the first group's; heat is that of the group that needs the longest.
          */
         Sheet: {
             /** Name */
@@ -1081,11 +1454,15 @@ export interface components {
             sentence: components["schemas"]["Sentence"];
             scaled: components["schemas"]["Scaled"];
             weigh: components["schemas"]["WeighTray"];
+            sponge: components["schemas"]["RiseTray"] | null;
             rise: components["schemas"]["RiseTray"];
+            again: components["schemas"]["RiseTray"] | null;
             divide: components["schemas"]["ShareOut"];
             wrap: components["schemas"]["Wrapper"];
             /** Wrap Seconds Each */
             wrap_seconds_each: number;
+            /** Groups */
+            groups: components["schemas"]["GroupTray"][];
             proof: components["schemas"]["RiseTray"];
             heat: components["schemas"]["HeatTray"];
             day: components["schemas"]["Timetable"];
@@ -1238,6 +1615,23 @@ export interface components {
             total_min: number;
             /** Steps */
             steps: components["schemas"]["Step"][];
+        };
+        /**
+         * Told
+         * @description A look at the dough and what it changed: minutes to ready before and after, and both in words.
+         */
+        Told: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Seen */
+            seen: string;
+            was: components["schemas"]["Band"] | null;
+            now: components["schemas"]["Band"] | null;
+            /** Moved */
+            moved: string;
         };
         /**
          * WeighTray
@@ -1398,11 +1792,16 @@ export interface components {
                         part?: "dough" | "sponge" | "soaked" | "late";
                     }[];
                     /**
-                     * @description What lifts it.
+                     * @description What lifts it. Soda and none: it rests and does not rise.
                      * @enum {string}
                      */
-                    leavening: "yeast" | "yeast and baking powder";
-                    /** @description Yeast woken in warm liquid before mixing. */
+                    leavening: "yeast" | "yeast and baking powder" | "soda" | "none";
+                    /**
+                     * @description How the yeast goes in: straight into the flour; woken in all the warm liquid; or apart, in warm water of its own, before sugar and salt.
+                     * @enum {string}
+                     */
+                    yeast_school?: "straight" | "woken" | "apart";
+                    /** @description Older spelling: true is yeast_school "woken". */
                     yeast_woken?: boolean;
                     /**
                      * @description Dough temperature after kneading, if measured.
@@ -1410,20 +1809,55 @@ export interface components {
                      */
                     start_temperature?: string | null;
                     /**
-                     * @description How it is kneaded: it warms the dough and takes its time.
+                     * @description How it is kneaded: it warms the dough and takes its time. none: mixed only, best left cold; after: barely mixed, kneaded once it has risen.
                      * @enum {string}
                      */
-                    kneading?: "hand" | "machine" | "none";
+                    kneading?: "hand" | "machine" | "none" | "after";
+                    /**
+                     * @description Dough temperature to mix to, 16 to 32 °C; 26 °C if left out.
+                     * @example 26 C
+                     */
+                    wanted_temperature?: string | null;
                 };
                 /** @description First rise. */
                 rise: {
                     /** @description Volume at the end over volume at the start, 1.2 to 3.5. */
                     to: number;
                     /**
-                     * @description Warmth where the dough rises, if not the room's.
+                     * @description Warmth where the dough rises, if not the room's. Older spelling of one spot.
                      * @example 28 C
                      */
                     air?: string | null;
+                    /** @description Where it stands, in turn; the kitchen's warmth if left out. */
+                    spots?: {
+                        /**
+                         * @description bench, oven light, oven with hot water, over warm water, fridge, spot (with its air), or the name of one of the kitchen's own spots.
+                         * @example fridge
+                         */
+                        where: string;
+                        /**
+                         * @description How warm it is there, where that is not known of the spot.
+                         * @example 28 C
+                         */
+                        air?: string | null;
+                        /**
+                         * @description How long it stays there; left out for the last one, where it stays until it is ready.
+                         * @example 45 min
+                         */
+                        for?: string | null;
+                    }[];
+                    /**
+                     * @description What it rises in; a flat bag takes the fridge's cold sooner.
+                     * @enum {string}
+                     */
+                    in?: "bowl" | "bag";
+                    /** @description Knocked back and left to rise again to so many times its size as knocked back, 1.1 to 3; once only if left out. */
+                    again_to?: number | null;
+                    /**
+                     * @description How long a dough without yeast rests, 0 to 24 h.
+                     * @example 30 min
+                     */
+                    rest?: string;
                 };
                 /** @description The filling. */
                 filling: {
@@ -1471,15 +1905,99 @@ export interface components {
                      */
                     cooling: string;
                 };
+                /** @description Further pieces from the same dough, with a filling of their own: half savoury, half sweet. */
+                more_groups?: {
+                    /** @description How many of these. */
+                    pieces: number;
+                    /**
+                     * @description Mass of dough in one; as in the first group if left out.
+                     * @example 62 g
+                     */
+                    dough_per_piece?: string;
+                    /**
+                     * @description Mass of filling in one piece, 5 g to 1500 g.
+                     * @example 40 g
+                     */
+                    filling_per_piece: string;
+                    /**
+                     * @description How it is closed; as in the first group if left out.
+                     * @enum {string}
+                     */
+                    closing?: "gathered" | "half_moon";
+                    /** @description The filling. */
+                    filling: {
+                        name: string;
+                        /** @description The filling as written; only its proportions matter. */
+                        ingredients: {
+                            /** @description Key of a pantry item, such as "bread flour". */
+                            use: string;
+                            /**
+                             * @description Mass, or volume through the ingredient's density.
+                             * @example 500 g
+                             */
+                            amount: string;
+                            /**
+                             * @description Least it may be, where it was measured by volume or count.
+                             * @example 460 g
+                             */
+                            low?: string;
+                            /**
+                             * @description Most it may be.
+                             * @example 620 g
+                             */
+                            high?: string;
+                            /** @description The line of the recipe it was read from. */
+                            written?: string;
+                        }[];
+                        /**
+                         * @description How it goes into the dough.
+                         * @enum {string}
+                         */
+                        state: "raw" | "part-cooked" | "cooked";
+                        /**
+                         * @description Temperature when wrapped, 0 to 60 °C.
+                         * @example 6 C
+                         */
+                        temperature: string;
+                        /**
+                         * @description Time with hands to make it.
+                         * @example 20 min
+                         */
+                        hands_on: string;
+                        /**
+                         * @description Time to cool it after that.
+                         * @example 40 min
+                         */
+                        cooling: string;
+                    };
+                }[];
                 /** @description Final proof. */
                 proof: {
                     /** @description Volume of the dough at the end over that just after wrapping, 1.05 to 2.5. */
                     to: number;
                     /**
-                     * @description Warmth where the pieces proof, if not the room's.
+                     * @description Warmth where the pieces proof, if not the room's. Older spelling of one spot.
                      * @example 30 C
                      */
                     air?: string | null;
+                    /** @description Where it stands, in turn; the kitchen's warmth if left out. */
+                    spots?: {
+                        /**
+                         * @description bench, oven light, oven with hot water, over warm water, fridge, spot (with its air), or the name of one of the kitchen's own spots.
+                         * @example fridge
+                         */
+                        where: string;
+                        /**
+                         * @description How warm it is there, where that is not known of the spot.
+                         * @example 28 C
+                         */
+                        air?: string | null;
+                        /**
+                         * @description How long it stays there; left out for the last one, where it stays until it is ready.
+                         * @example 45 min
+                         */
+                        for?: string | null;
+                    }[];
                 };
                 /** @description Steaming or baking. */
                 heat: {
@@ -1535,6 +2053,11 @@ export interface components {
                      * @example 21 C
                      */
                     room?: string | null;
+                    /**
+                     * @description Whether the kitchen's thermometer is believed where there is one; typed if left out.
+                     * @enum {string}
+                     */
+                    room_from?: "typed" | "thermometer";
                 };
                 /** @description A number that is held. */
                 pin?: {
@@ -1611,6 +2134,29 @@ export interface components {
                     /** @description Pieces for each. */
                     each: number;
                 } | null;
+                /** @description How the sponge ripens, where some of the dough goes into one. */
+                sponge?: {
+                    /** @description Volume at which it is ripe over that as mixed, 1.5 to 3.5; 2.6 if left out. */
+                    to?: number;
+                    /** @description Where it stands, in turn; the kitchen's warmth if left out. */
+                    spots?: {
+                        /**
+                         * @description bench, oven light, oven with hot water, over warm water, fridge, spot (with its air), or the name of one of the kitchen's own spots.
+                         * @example fridge
+                         */
+                        where: string;
+                        /**
+                         * @description How warm it is there, where that is not known of the spot.
+                         * @example 28 C
+                         */
+                        air?: string | null;
+                        /**
+                         * @description How long it stays there; left out for the last one, where it stays until it is ready.
+                         * @example 45 min
+                         */
+                        for?: string | null;
+                    }[];
+                };
             };
             /** Kitchen Id */
             kitchen_id?: number | null;
@@ -1619,6 +2165,496 @@ export interface components {
              * Format: date-time
              */
             now: string;
+        };
+        /**
+         * Lateness
+         * @description What being late comes to: growth then as a share of that asked for, with its band, and what to do, in words.
+         */
+        Lateness: {
+            growth: components["schemas"]["Band"];
+            /** Verdict */
+            verdict: string;
+            /** Looks */
+            looks: string;
+            /** Do */
+            do: string[];
+        };
+        /**
+         * Option
+         * @description One way. ready: the hours it is ready between, None where it does not get there; answer: the edits that take it,
+         *     for a bake not yet begun; move: the spot to move the dough to, for one under way; reaches: whether it does what was asked.
+         */
+        Option: {
+            /** Label */
+            label: string;
+            /** Why */
+            why: string;
+            /** Ready Low */
+            ready_low: string | null;
+            /** Ready */
+            ready: string | null;
+            /** Ready High */
+            ready_high: string | null;
+            answer: components["schemas"]["Answer"] | null;
+            /** Move */
+            move: string | null;
+            /** Reaches */
+            reaches: boolean;
+        };
+        /**
+         * OptionsReply
+         * @description What can be done about a rise, and what lateness comes to.
+         */
+        OptionsReply: {
+            /** Options */
+            options: components["schemas"]["Option"][];
+            lateness: components["schemas"]["Lateness"] | null;
+        };
+        /**
+         * OptionsAsk
+         * @description A draft, and one of the three questions.
+         */
+        OptionsAsk: {
+            /** A bake */
+            bake: {
+                /**
+                 * @description What this file is.
+                 * @enum {string}
+                 */
+                format: "airycrumb-bake";
+                /**
+                 * @description Version of this format.
+                 * @enum {integer}
+                 */
+                version: 1;
+                /** @description What the cook calls it. */
+                name: string;
+                /** @description How many pieces, 1 to 200. */
+                pieces: number;
+                /**
+                 * @description Mass of dough in one piece, 10 g to 1500 g.
+                 * @example 62 g
+                 */
+                dough_per_piece: string;
+                /**
+                 * @description Mass of filling in one piece, 5 g to 1500 g.
+                 * @example 40 g
+                 */
+                filling_per_piece: string;
+                /**
+                 * @description How a piece is closed.
+                 * @enum {string}
+                 */
+                closing: "gathered" | "half_moon";
+                /** @description The dough. */
+                dough: {
+                    /** @description The recipe as written; only its proportions matter. */
+                    ingredients: {
+                        /** @description Key of a pantry item, such as "bread flour". */
+                        use: string;
+                        /**
+                         * @description Mass, or volume through the ingredient's density.
+                         * @example 500 g
+                         */
+                        amount: string;
+                        /**
+                         * @description Least it may be, where it was measured by volume or count.
+                         * @example 460 g
+                         */
+                        low?: string;
+                        /**
+                         * @description Most it may be.
+                         * @example 620 g
+                         */
+                        high?: string;
+                        /** @description The line of the recipe it was read from. */
+                        written?: string;
+                        /**
+                         * @description Where it goes: with the rest, into a sponge or a soaked or scalded part mixed hours before, or in late, after the gluten is made.
+                         * @enum {string}
+                         */
+                        part?: "dough" | "sponge" | "soaked" | "late";
+                    }[];
+                    /**
+                     * @description What lifts it. Soda and none: it rests and does not rise.
+                     * @enum {string}
+                     */
+                    leavening: "yeast" | "yeast and baking powder" | "soda" | "none";
+                    /**
+                     * @description How the yeast goes in: straight into the flour; woken in all the warm liquid; or apart, in warm water of its own, before sugar and salt.
+                     * @enum {string}
+                     */
+                    yeast_school?: "straight" | "woken" | "apart";
+                    /** @description Older spelling: true is yeast_school "woken". */
+                    yeast_woken?: boolean;
+                    /**
+                     * @description Dough temperature after kneading, if measured.
+                     * @example 26 C
+                     */
+                    start_temperature?: string | null;
+                    /**
+                     * @description How it is kneaded: it warms the dough and takes its time. none: mixed only, best left cold; after: barely mixed, kneaded once it has risen.
+                     * @enum {string}
+                     */
+                    kneading?: "hand" | "machine" | "none" | "after";
+                    /**
+                     * @description Dough temperature to mix to, 16 to 32 °C; 26 °C if left out.
+                     * @example 26 C
+                     */
+                    wanted_temperature?: string | null;
+                };
+                /** @description First rise. */
+                rise: {
+                    /** @description Volume at the end over volume at the start, 1.2 to 3.5. */
+                    to: number;
+                    /**
+                     * @description Warmth where the dough rises, if not the room's. Older spelling of one spot.
+                     * @example 28 C
+                     */
+                    air?: string | null;
+                    /** @description Where it stands, in turn; the kitchen's warmth if left out. */
+                    spots?: {
+                        /**
+                         * @description bench, oven light, oven with hot water, over warm water, fridge, spot (with its air), or the name of one of the kitchen's own spots.
+                         * @example fridge
+                         */
+                        where: string;
+                        /**
+                         * @description How warm it is there, where that is not known of the spot.
+                         * @example 28 C
+                         */
+                        air?: string | null;
+                        /**
+                         * @description How long it stays there; left out for the last one, where it stays until it is ready.
+                         * @example 45 min
+                         */
+                        for?: string | null;
+                    }[];
+                    /**
+                     * @description What it rises in; a flat bag takes the fridge's cold sooner.
+                     * @enum {string}
+                     */
+                    in?: "bowl" | "bag";
+                    /** @description Knocked back and left to rise again to so many times its size as knocked back, 1.1 to 3; once only if left out. */
+                    again_to?: number | null;
+                    /**
+                     * @description How long a dough without yeast rests, 0 to 24 h.
+                     * @example 30 min
+                     */
+                    rest?: string;
+                };
+                /** @description The filling. */
+                filling: {
+                    name: string;
+                    /** @description The filling as written; only its proportions matter. */
+                    ingredients: {
+                        /** @description Key of a pantry item, such as "bread flour". */
+                        use: string;
+                        /**
+                         * @description Mass, or volume through the ingredient's density.
+                         * @example 500 g
+                         */
+                        amount: string;
+                        /**
+                         * @description Least it may be, where it was measured by volume or count.
+                         * @example 460 g
+                         */
+                        low?: string;
+                        /**
+                         * @description Most it may be.
+                         * @example 620 g
+                         */
+                        high?: string;
+                        /** @description The line of the recipe it was read from. */
+                        written?: string;
+                    }[];
+                    /**
+                     * @description How it goes into the dough.
+                     * @enum {string}
+                     */
+                    state: "raw" | "part-cooked" | "cooked";
+                    /**
+                     * @description Temperature when wrapped, 0 to 60 °C.
+                     * @example 6 C
+                     */
+                    temperature: string;
+                    /**
+                     * @description Time with hands to make it.
+                     * @example 20 min
+                     */
+                    hands_on: string;
+                    /**
+                     * @description Time to cool it after that.
+                     * @example 40 min
+                     */
+                    cooling: string;
+                };
+                /** @description Further pieces from the same dough, with a filling of their own: half savoury, half sweet. */
+                more_groups?: {
+                    /** @description How many of these. */
+                    pieces: number;
+                    /**
+                     * @description Mass of dough in one; as in the first group if left out.
+                     * @example 62 g
+                     */
+                    dough_per_piece?: string;
+                    /**
+                     * @description Mass of filling in one piece, 5 g to 1500 g.
+                     * @example 40 g
+                     */
+                    filling_per_piece: string;
+                    /**
+                     * @description How it is closed; as in the first group if left out.
+                     * @enum {string}
+                     */
+                    closing?: "gathered" | "half_moon";
+                    /** @description The filling. */
+                    filling: {
+                        name: string;
+                        /** @description The filling as written; only its proportions matter. */
+                        ingredients: {
+                            /** @description Key of a pantry item, such as "bread flour". */
+                            use: string;
+                            /**
+                             * @description Mass, or volume through the ingredient's density.
+                             * @example 500 g
+                             */
+                            amount: string;
+                            /**
+                             * @description Least it may be, where it was measured by volume or count.
+                             * @example 460 g
+                             */
+                            low?: string;
+                            /**
+                             * @description Most it may be.
+                             * @example 620 g
+                             */
+                            high?: string;
+                            /** @description The line of the recipe it was read from. */
+                            written?: string;
+                        }[];
+                        /**
+                         * @description How it goes into the dough.
+                         * @enum {string}
+                         */
+                        state: "raw" | "part-cooked" | "cooked";
+                        /**
+                         * @description Temperature when wrapped, 0 to 60 °C.
+                         * @example 6 C
+                         */
+                        temperature: string;
+                        /**
+                         * @description Time with hands to make it.
+                         * @example 20 min
+                         */
+                        hands_on: string;
+                        /**
+                         * @description Time to cool it after that.
+                         * @example 40 min
+                         */
+                        cooling: string;
+                    };
+                }[];
+                /** @description Final proof. */
+                proof: {
+                    /** @description Volume of the dough at the end over that just after wrapping, 1.05 to 2.5. */
+                    to: number;
+                    /**
+                     * @description Warmth where the pieces proof, if not the room's. Older spelling of one spot.
+                     * @example 30 C
+                     */
+                    air?: string | null;
+                    /** @description Where it stands, in turn; the kitchen's warmth if left out. */
+                    spots?: {
+                        /**
+                         * @description bench, oven light, oven with hot water, over warm water, fridge, spot (with its air), or the name of one of the kitchen's own spots.
+                         * @example fridge
+                         */
+                        where: string;
+                        /**
+                         * @description How warm it is there, where that is not known of the spot.
+                         * @example 28 C
+                         */
+                        air?: string | null;
+                        /**
+                         * @description How long it stays there; left out for the last one, where it stays until it is ready.
+                         * @example 45 min
+                         */
+                        for?: string | null;
+                    }[];
+                };
+                /** @description Steaming or baking. */
+                heat: {
+                    /**
+                     * @description How it is cooked.
+                     * @enum {string}
+                     */
+                    method: "steam" | "oven";
+                    /**
+                     * @description Oven temperature, 100 to 280 °C.
+                     * @example 190 C
+                     */
+                    temperature?: string | null;
+                    /**
+                     * @description Hob under the steamer.
+                     * @enum {string}
+                     */
+                    fire?: "gentle" | "high";
+                    /** @description Oven fan on. */
+                    fan?: boolean;
+                    /**
+                     * @description What is brushed on before baking.
+                     * @enum {string}
+                     */
+                    wash?: "none" | "egg" | "milk";
+                    /**
+                     * @description Time the recipe states, if it does.
+                     * @example 15 min
+                     */
+                    minutes?: string | null;
+                    /**
+                     * @description Time off the heat before opening or eating.
+                     * @example 5 min
+                     */
+                    rest: string;
+                    /** @description Whether it rests covered. */
+                    covered?: boolean;
+                };
+                /** @description When and where. */
+                plan?: {
+                    /**
+                     * @description When to eat. HH:MM (the next such hour) or a date and time with its offset.
+                     * @example 18:30
+                     */
+                    eat_at?: string | null;
+                    /**
+                     * @description When to start, if the hour to eat is not what is fixed. HH:MM (the next such hour) or a date and time with its offset.
+                     * @example 18:30
+                     */
+                    start_at?: string | null;
+                    /**
+                     * @description Kitchen warmth for this bake, if not the kitchen's own.
+                     * @example 21 C
+                     */
+                    room?: string | null;
+                    /**
+                     * @description Whether the kitchen's thermometer is believed where there is one; typed if left out.
+                     * @enum {string}
+                     */
+                    room_from?: "typed" | "thermometer";
+                };
+                /** @description A number that is held. */
+                pin?: {
+                    /** @description flour, dough, filling, or the key of an ingredient. */
+                    by: string;
+                    /**
+                     * @description How much there is of it.
+                     * @example 500 g
+                     */
+                    amount: string;
+                    /**
+                     * @description Which number follows.
+                     * @enum {string}
+                     */
+                    gives_way: "pieces" | "weight";
+                } | null;
+                /** @description Doubts the cook has answered with "keep". */
+                kept?: string[];
+                notes?: string;
+                /** @description What the recipe it was read from says; held against what is worked out. */
+                said?: {
+                    /** @description How many it says it makes. */
+                    pieces?: number;
+                    /**
+                     * @description What it says one piece of dough weighs.
+                     * @example 60 g
+                     */
+                    piece_weight?: string;
+                    /**
+                     * @description How long it says the first rise takes.
+                     * @example 60 min
+                     */
+                    rise?: string;
+                    /**
+                     * @description How long it says the final proof takes.
+                     * @example 30 min
+                     */
+                    proof?: string;
+                    /**
+                     * @description How long it says to bake or steam.
+                     * @example 20 min
+                     */
+                    heat?: string;
+                    /**
+                     * @description The oven it says.
+                     * @example 190 C
+                     */
+                    oven?: string;
+                    /**
+                     * @description How warm it wants the liquid the yeast goes into.
+                     * @example 40 C
+                     */
+                    liquid?: string;
+                    /**
+                     * @description How wide it says to roll a piece.
+                     * @example 120 mm
+                     */
+                    across?: string;
+                    /**
+                     * @description The dough it says to make.
+                     * @enum {string}
+                     */
+                    feel?: "stiff" | "firm" | "soft" | "sticky";
+                    /**
+                     * @description What it says goes into each piece.
+                     * @example 30 g
+                     */
+                    filling_each?: string;
+                };
+                /** @description Who eats: decides the number of pieces instead of `pieces`. */
+                eaters?: {
+                    /** @description How many eat. */
+                    count: number;
+                    /** @description Pieces for each. */
+                    each: number;
+                } | null;
+                /** @description How the sponge ripens, where some of the dough goes into one. */
+                sponge?: {
+                    /** @description Volume at which it is ripe over that as mixed, 1.5 to 3.5; 2.6 if left out. */
+                    to?: number;
+                    /** @description Where it stands, in turn; the kitchen's warmth if left out. */
+                    spots?: {
+                        /**
+                         * @description bench, oven light, oven with hot water, over warm water, fridge, spot (with its air), or the name of one of the kitchen's own spots.
+                         * @example fridge
+                         */
+                        where: string;
+                        /**
+                         * @description How warm it is there, where that is not known of the spot.
+                         * @example 28 C
+                         */
+                        air?: string | null;
+                        /**
+                         * @description How long it stays there; left out for the last one, where it stays until it is ready.
+                         * @example 45 min
+                         */
+                        for?: string | null;
+                    }[];
+                };
+            };
+            /** Kitchen Id */
+            kitchen_id?: number | null;
+            /**
+             * Now
+             * Format: date-time
+             */
+            now: string;
+            /** Ready At */
+            ready_at?: string | null;
+            /** Away Min */
+            away_min?: number | null;
+            /** Late Min */
+            late_min?: number | null;
         };
         /**
          * RecipeLine
@@ -1715,11 +2751,16 @@ export interface components {
                         part?: "dough" | "sponge" | "soaked" | "late";
                     }[];
                     /**
-                     * @description What lifts it.
+                     * @description What lifts it. Soda and none: it rests and does not rise.
                      * @enum {string}
                      */
-                    leavening: "yeast" | "yeast and baking powder";
-                    /** @description Yeast woken in warm liquid before mixing. */
+                    leavening: "yeast" | "yeast and baking powder" | "soda" | "none";
+                    /**
+                     * @description How the yeast goes in: straight into the flour; woken in all the warm liquid; or apart, in warm water of its own, before sugar and salt.
+                     * @enum {string}
+                     */
+                    yeast_school?: "straight" | "woken" | "apart";
+                    /** @description Older spelling: true is yeast_school "woken". */
                     yeast_woken?: boolean;
                     /**
                      * @description Dough temperature after kneading, if measured.
@@ -1727,20 +2768,55 @@ export interface components {
                      */
                     start_temperature?: string | null;
                     /**
-                     * @description How it is kneaded: it warms the dough and takes its time.
+                     * @description How it is kneaded: it warms the dough and takes its time. none: mixed only, best left cold; after: barely mixed, kneaded once it has risen.
                      * @enum {string}
                      */
-                    kneading?: "hand" | "machine" | "none";
+                    kneading?: "hand" | "machine" | "none" | "after";
+                    /**
+                     * @description Dough temperature to mix to, 16 to 32 °C; 26 °C if left out.
+                     * @example 26 C
+                     */
+                    wanted_temperature?: string | null;
                 };
                 /** @description First rise. */
                 rise: {
                     /** @description Volume at the end over volume at the start, 1.2 to 3.5. */
                     to: number;
                     /**
-                     * @description Warmth where the dough rises, if not the room's.
+                     * @description Warmth where the dough rises, if not the room's. Older spelling of one spot.
                      * @example 28 C
                      */
                     air?: string | null;
+                    /** @description Where it stands, in turn; the kitchen's warmth if left out. */
+                    spots?: {
+                        /**
+                         * @description bench, oven light, oven with hot water, over warm water, fridge, spot (with its air), or the name of one of the kitchen's own spots.
+                         * @example fridge
+                         */
+                        where: string;
+                        /**
+                         * @description How warm it is there, where that is not known of the spot.
+                         * @example 28 C
+                         */
+                        air?: string | null;
+                        /**
+                         * @description How long it stays there; left out for the last one, where it stays until it is ready.
+                         * @example 45 min
+                         */
+                        for?: string | null;
+                    }[];
+                    /**
+                     * @description What it rises in; a flat bag takes the fridge's cold sooner.
+                     * @enum {string}
+                     */
+                    in?: "bowl" | "bag";
+                    /** @description Knocked back and left to rise again to so many times its size as knocked back, 1.1 to 3; once only if left out. */
+                    again_to?: number | null;
+                    /**
+                     * @description How long a dough without yeast rests, 0 to 24 h.
+                     * @example 30 min
+                     */
+                    rest?: string;
                 };
                 /** @description The filling. */
                 filling: {
@@ -1788,15 +2864,99 @@ export interface components {
                      */
                     cooling: string;
                 };
+                /** @description Further pieces from the same dough, with a filling of their own: half savoury, half sweet. */
+                more_groups?: {
+                    /** @description How many of these. */
+                    pieces: number;
+                    /**
+                     * @description Mass of dough in one; as in the first group if left out.
+                     * @example 62 g
+                     */
+                    dough_per_piece?: string;
+                    /**
+                     * @description Mass of filling in one piece, 5 g to 1500 g.
+                     * @example 40 g
+                     */
+                    filling_per_piece: string;
+                    /**
+                     * @description How it is closed; as in the first group if left out.
+                     * @enum {string}
+                     */
+                    closing?: "gathered" | "half_moon";
+                    /** @description The filling. */
+                    filling: {
+                        name: string;
+                        /** @description The filling as written; only its proportions matter. */
+                        ingredients: {
+                            /** @description Key of a pantry item, such as "bread flour". */
+                            use: string;
+                            /**
+                             * @description Mass, or volume through the ingredient's density.
+                             * @example 500 g
+                             */
+                            amount: string;
+                            /**
+                             * @description Least it may be, where it was measured by volume or count.
+                             * @example 460 g
+                             */
+                            low?: string;
+                            /**
+                             * @description Most it may be.
+                             * @example 620 g
+                             */
+                            high?: string;
+                            /** @description The line of the recipe it was read from. */
+                            written?: string;
+                        }[];
+                        /**
+                         * @description How it goes into the dough.
+                         * @enum {string}
+                         */
+                        state: "raw" | "part-cooked" | "cooked";
+                        /**
+                         * @description Temperature when wrapped, 0 to 60 °C.
+                         * @example 6 C
+                         */
+                        temperature: string;
+                        /**
+                         * @description Time with hands to make it.
+                         * @example 20 min
+                         */
+                        hands_on: string;
+                        /**
+                         * @description Time to cool it after that.
+                         * @example 40 min
+                         */
+                        cooling: string;
+                    };
+                }[];
                 /** @description Final proof. */
                 proof: {
                     /** @description Volume of the dough at the end over that just after wrapping, 1.05 to 2.5. */
                     to: number;
                     /**
-                     * @description Warmth where the pieces proof, if not the room's.
+                     * @description Warmth where the pieces proof, if not the room's. Older spelling of one spot.
                      * @example 30 C
                      */
                     air?: string | null;
+                    /** @description Where it stands, in turn; the kitchen's warmth if left out. */
+                    spots?: {
+                        /**
+                         * @description bench, oven light, oven with hot water, over warm water, fridge, spot (with its air), or the name of one of the kitchen's own spots.
+                         * @example fridge
+                         */
+                        where: string;
+                        /**
+                         * @description How warm it is there, where that is not known of the spot.
+                         * @example 28 C
+                         */
+                        air?: string | null;
+                        /**
+                         * @description How long it stays there; left out for the last one, where it stays until it is ready.
+                         * @example 45 min
+                         */
+                        for?: string | null;
+                    }[];
                 };
                 /** @description Steaming or baking. */
                 heat: {
@@ -1852,6 +3012,11 @@ export interface components {
                      * @example 21 C
                      */
                     room?: string | null;
+                    /**
+                     * @description Whether the kitchen's thermometer is believed where there is one; typed if left out.
+                     * @enum {string}
+                     */
+                    room_from?: "typed" | "thermometer";
                 };
                 /** @description A number that is held. */
                 pin?: {
@@ -1928,6 +3093,29 @@ export interface components {
                     /** @description Pieces for each. */
                     each: number;
                 } | null;
+                /** @description How the sponge ripens, where some of the dough goes into one. */
+                sponge?: {
+                    /** @description Volume at which it is ripe over that as mixed, 1.5 to 3.5; 2.6 if left out. */
+                    to?: number;
+                    /** @description Where it stands, in turn; the kitchen's warmth if left out. */
+                    spots?: {
+                        /**
+                         * @description bench, oven light, oven with hot water, over warm water, fridge, spot (with its air), or the name of one of the kitchen's own spots.
+                         * @example fridge
+                         */
+                        where: string;
+                        /**
+                         * @description How warm it is there, where that is not known of the spot.
+                         * @example 28 C
+                         */
+                        air?: string | null;
+                        /**
+                         * @description How long it stays there; left out for the last one, where it stays until it is ready.
+                         * @example 45 min
+                         */
+                        for?: string | null;
+                    }[];
+                };
             };
             /** Assumed */
             assumed: string[];
@@ -2069,11 +3257,16 @@ export interface components {
                         part?: "dough" | "sponge" | "soaked" | "late";
                     }[];
                     /**
-                     * @description What lifts it.
+                     * @description What lifts it. Soda and none: it rests and does not rise.
                      * @enum {string}
                      */
-                    leavening: "yeast" | "yeast and baking powder";
-                    /** @description Yeast woken in warm liquid before mixing. */
+                    leavening: "yeast" | "yeast and baking powder" | "soda" | "none";
+                    /**
+                     * @description How the yeast goes in: straight into the flour; woken in all the warm liquid; or apart, in warm water of its own, before sugar and salt.
+                     * @enum {string}
+                     */
+                    yeast_school?: "straight" | "woken" | "apart";
+                    /** @description Older spelling: true is yeast_school "woken". */
                     yeast_woken?: boolean;
                     /**
                      * @description Dough temperature after kneading, if measured.
@@ -2081,20 +3274,55 @@ export interface components {
                      */
                     start_temperature?: string | null;
                     /**
-                     * @description How it is kneaded: it warms the dough and takes its time.
+                     * @description How it is kneaded: it warms the dough and takes its time. none: mixed only, best left cold; after: barely mixed, kneaded once it has risen.
                      * @enum {string}
                      */
-                    kneading?: "hand" | "machine" | "none";
+                    kneading?: "hand" | "machine" | "none" | "after";
+                    /**
+                     * @description Dough temperature to mix to, 16 to 32 °C; 26 °C if left out.
+                     * @example 26 C
+                     */
+                    wanted_temperature?: string | null;
                 };
                 /** @description First rise. */
                 rise: {
                     /** @description Volume at the end over volume at the start, 1.2 to 3.5. */
                     to: number;
                     /**
-                     * @description Warmth where the dough rises, if not the room's.
+                     * @description Warmth where the dough rises, if not the room's. Older spelling of one spot.
                      * @example 28 C
                      */
                     air?: string | null;
+                    /** @description Where it stands, in turn; the kitchen's warmth if left out. */
+                    spots?: {
+                        /**
+                         * @description bench, oven light, oven with hot water, over warm water, fridge, spot (with its air), or the name of one of the kitchen's own spots.
+                         * @example fridge
+                         */
+                        where: string;
+                        /**
+                         * @description How warm it is there, where that is not known of the spot.
+                         * @example 28 C
+                         */
+                        air?: string | null;
+                        /**
+                         * @description How long it stays there; left out for the last one, where it stays until it is ready.
+                         * @example 45 min
+                         */
+                        for?: string | null;
+                    }[];
+                    /**
+                     * @description What it rises in; a flat bag takes the fridge's cold sooner.
+                     * @enum {string}
+                     */
+                    in?: "bowl" | "bag";
+                    /** @description Knocked back and left to rise again to so many times its size as knocked back, 1.1 to 3; once only if left out. */
+                    again_to?: number | null;
+                    /**
+                     * @description How long a dough without yeast rests, 0 to 24 h.
+                     * @example 30 min
+                     */
+                    rest?: string;
                 };
                 /** @description The filling. */
                 filling: {
@@ -2142,15 +3370,99 @@ export interface components {
                      */
                     cooling: string;
                 };
+                /** @description Further pieces from the same dough, with a filling of their own: half savoury, half sweet. */
+                more_groups?: {
+                    /** @description How many of these. */
+                    pieces: number;
+                    /**
+                     * @description Mass of dough in one; as in the first group if left out.
+                     * @example 62 g
+                     */
+                    dough_per_piece?: string;
+                    /**
+                     * @description Mass of filling in one piece, 5 g to 1500 g.
+                     * @example 40 g
+                     */
+                    filling_per_piece: string;
+                    /**
+                     * @description How it is closed; as in the first group if left out.
+                     * @enum {string}
+                     */
+                    closing?: "gathered" | "half_moon";
+                    /** @description The filling. */
+                    filling: {
+                        name: string;
+                        /** @description The filling as written; only its proportions matter. */
+                        ingredients: {
+                            /** @description Key of a pantry item, such as "bread flour". */
+                            use: string;
+                            /**
+                             * @description Mass, or volume through the ingredient's density.
+                             * @example 500 g
+                             */
+                            amount: string;
+                            /**
+                             * @description Least it may be, where it was measured by volume or count.
+                             * @example 460 g
+                             */
+                            low?: string;
+                            /**
+                             * @description Most it may be.
+                             * @example 620 g
+                             */
+                            high?: string;
+                            /** @description The line of the recipe it was read from. */
+                            written?: string;
+                        }[];
+                        /**
+                         * @description How it goes into the dough.
+                         * @enum {string}
+                         */
+                        state: "raw" | "part-cooked" | "cooked";
+                        /**
+                         * @description Temperature when wrapped, 0 to 60 °C.
+                         * @example 6 C
+                         */
+                        temperature: string;
+                        /**
+                         * @description Time with hands to make it.
+                         * @example 20 min
+                         */
+                        hands_on: string;
+                        /**
+                         * @description Time to cool it after that.
+                         * @example 40 min
+                         */
+                        cooling: string;
+                    };
+                }[];
                 /** @description Final proof. */
                 proof: {
                     /** @description Volume of the dough at the end over that just after wrapping, 1.05 to 2.5. */
                     to: number;
                     /**
-                     * @description Warmth where the pieces proof, if not the room's.
+                     * @description Warmth where the pieces proof, if not the room's. Older spelling of one spot.
                      * @example 30 C
                      */
                     air?: string | null;
+                    /** @description Where it stands, in turn; the kitchen's warmth if left out. */
+                    spots?: {
+                        /**
+                         * @description bench, oven light, oven with hot water, over warm water, fridge, spot (with its air), or the name of one of the kitchen's own spots.
+                         * @example fridge
+                         */
+                        where: string;
+                        /**
+                         * @description How warm it is there, where that is not known of the spot.
+                         * @example 28 C
+                         */
+                        air?: string | null;
+                        /**
+                         * @description How long it stays there; left out for the last one, where it stays until it is ready.
+                         * @example 45 min
+                         */
+                        for?: string | null;
+                    }[];
                 };
                 /** @description Steaming or baking. */
                 heat: {
@@ -2206,6 +3518,11 @@ export interface components {
                      * @example 21 C
                      */
                     room?: string | null;
+                    /**
+                     * @description Whether the kitchen's thermometer is believed where there is one; typed if left out.
+                     * @enum {string}
+                     */
+                    room_from?: "typed" | "thermometer";
                 };
                 /** @description A number that is held. */
                 pin?: {
@@ -2282,6 +3599,29 @@ export interface components {
                     /** @description Pieces for each. */
                     each: number;
                 } | null;
+                /** @description How the sponge ripens, where some of the dough goes into one. */
+                sponge?: {
+                    /** @description Volume at which it is ripe over that as mixed, 1.5 to 3.5; 2.6 if left out. */
+                    to?: number;
+                    /** @description Where it stands, in turn; the kitchen's warmth if left out. */
+                    spots?: {
+                        /**
+                         * @description bench, oven light, oven with hot water, over warm water, fridge, spot (with its air), or the name of one of the kitchen's own spots.
+                         * @example fridge
+                         */
+                        where: string;
+                        /**
+                         * @description How warm it is there, where that is not known of the spot.
+                         * @example 28 C
+                         */
+                        air?: string | null;
+                        /**
+                         * @description How long it stays there; left out for the last one, where it stays until it is ready.
+                         * @example 45 min
+                         */
+                        for?: string | null;
+                    }[];
+                };
             };
         };
         /** NewBake */
@@ -2347,11 +3687,16 @@ export interface components {
                         part?: "dough" | "sponge" | "soaked" | "late";
                     }[];
                     /**
-                     * @description What lifts it.
+                     * @description What lifts it. Soda and none: it rests and does not rise.
                      * @enum {string}
                      */
-                    leavening: "yeast" | "yeast and baking powder";
-                    /** @description Yeast woken in warm liquid before mixing. */
+                    leavening: "yeast" | "yeast and baking powder" | "soda" | "none";
+                    /**
+                     * @description How the yeast goes in: straight into the flour; woken in all the warm liquid; or apart, in warm water of its own, before sugar and salt.
+                     * @enum {string}
+                     */
+                    yeast_school?: "straight" | "woken" | "apart";
+                    /** @description Older spelling: true is yeast_school "woken". */
                     yeast_woken?: boolean;
                     /**
                      * @description Dough temperature after kneading, if measured.
@@ -2359,20 +3704,55 @@ export interface components {
                      */
                     start_temperature?: string | null;
                     /**
-                     * @description How it is kneaded: it warms the dough and takes its time.
+                     * @description How it is kneaded: it warms the dough and takes its time. none: mixed only, best left cold; after: barely mixed, kneaded once it has risen.
                      * @enum {string}
                      */
-                    kneading?: "hand" | "machine" | "none";
+                    kneading?: "hand" | "machine" | "none" | "after";
+                    /**
+                     * @description Dough temperature to mix to, 16 to 32 °C; 26 °C if left out.
+                     * @example 26 C
+                     */
+                    wanted_temperature?: string | null;
                 };
                 /** @description First rise. */
                 rise: {
                     /** @description Volume at the end over volume at the start, 1.2 to 3.5. */
                     to: number;
                     /**
-                     * @description Warmth where the dough rises, if not the room's.
+                     * @description Warmth where the dough rises, if not the room's. Older spelling of one spot.
                      * @example 28 C
                      */
                     air?: string | null;
+                    /** @description Where it stands, in turn; the kitchen's warmth if left out. */
+                    spots?: {
+                        /**
+                         * @description bench, oven light, oven with hot water, over warm water, fridge, spot (with its air), or the name of one of the kitchen's own spots.
+                         * @example fridge
+                         */
+                        where: string;
+                        /**
+                         * @description How warm it is there, where that is not known of the spot.
+                         * @example 28 C
+                         */
+                        air?: string | null;
+                        /**
+                         * @description How long it stays there; left out for the last one, where it stays until it is ready.
+                         * @example 45 min
+                         */
+                        for?: string | null;
+                    }[];
+                    /**
+                     * @description What it rises in; a flat bag takes the fridge's cold sooner.
+                     * @enum {string}
+                     */
+                    in?: "bowl" | "bag";
+                    /** @description Knocked back and left to rise again to so many times its size as knocked back, 1.1 to 3; once only if left out. */
+                    again_to?: number | null;
+                    /**
+                     * @description How long a dough without yeast rests, 0 to 24 h.
+                     * @example 30 min
+                     */
+                    rest?: string;
                 };
                 /** @description The filling. */
                 filling: {
@@ -2420,15 +3800,99 @@ export interface components {
                      */
                     cooling: string;
                 };
+                /** @description Further pieces from the same dough, with a filling of their own: half savoury, half sweet. */
+                more_groups?: {
+                    /** @description How many of these. */
+                    pieces: number;
+                    /**
+                     * @description Mass of dough in one; as in the first group if left out.
+                     * @example 62 g
+                     */
+                    dough_per_piece?: string;
+                    /**
+                     * @description Mass of filling in one piece, 5 g to 1500 g.
+                     * @example 40 g
+                     */
+                    filling_per_piece: string;
+                    /**
+                     * @description How it is closed; as in the first group if left out.
+                     * @enum {string}
+                     */
+                    closing?: "gathered" | "half_moon";
+                    /** @description The filling. */
+                    filling: {
+                        name: string;
+                        /** @description The filling as written; only its proportions matter. */
+                        ingredients: {
+                            /** @description Key of a pantry item, such as "bread flour". */
+                            use: string;
+                            /**
+                             * @description Mass, or volume through the ingredient's density.
+                             * @example 500 g
+                             */
+                            amount: string;
+                            /**
+                             * @description Least it may be, where it was measured by volume or count.
+                             * @example 460 g
+                             */
+                            low?: string;
+                            /**
+                             * @description Most it may be.
+                             * @example 620 g
+                             */
+                            high?: string;
+                            /** @description The line of the recipe it was read from. */
+                            written?: string;
+                        }[];
+                        /**
+                         * @description How it goes into the dough.
+                         * @enum {string}
+                         */
+                        state: "raw" | "part-cooked" | "cooked";
+                        /**
+                         * @description Temperature when wrapped, 0 to 60 °C.
+                         * @example 6 C
+                         */
+                        temperature: string;
+                        /**
+                         * @description Time with hands to make it.
+                         * @example 20 min
+                         */
+                        hands_on: string;
+                        /**
+                         * @description Time to cool it after that.
+                         * @example 40 min
+                         */
+                        cooling: string;
+                    };
+                }[];
                 /** @description Final proof. */
                 proof: {
                     /** @description Volume of the dough at the end over that just after wrapping, 1.05 to 2.5. */
                     to: number;
                     /**
-                     * @description Warmth where the pieces proof, if not the room's.
+                     * @description Warmth where the pieces proof, if not the room's. Older spelling of one spot.
                      * @example 30 C
                      */
                     air?: string | null;
+                    /** @description Where it stands, in turn; the kitchen's warmth if left out. */
+                    spots?: {
+                        /**
+                         * @description bench, oven light, oven with hot water, over warm water, fridge, spot (with its air), or the name of one of the kitchen's own spots.
+                         * @example fridge
+                         */
+                        where: string;
+                        /**
+                         * @description How warm it is there, where that is not known of the spot.
+                         * @example 28 C
+                         */
+                        air?: string | null;
+                        /**
+                         * @description How long it stays there; left out for the last one, where it stays until it is ready.
+                         * @example 45 min
+                         */
+                        for?: string | null;
+                    }[];
                 };
                 /** @description Steaming or baking. */
                 heat: {
@@ -2484,6 +3948,11 @@ export interface components {
                      * @example 21 C
                      */
                     room?: string | null;
+                    /**
+                     * @description Whether the kitchen's thermometer is believed where there is one; typed if left out.
+                     * @enum {string}
+                     */
+                    room_from?: "typed" | "thermometer";
                 };
                 /** @description A number that is held. */
                 pin?: {
@@ -2560,6 +4029,29 @@ export interface components {
                     /** @description Pieces for each. */
                     each: number;
                 } | null;
+                /** @description How the sponge ripens, where some of the dough goes into one. */
+                sponge?: {
+                    /** @description Volume at which it is ripe over that as mixed, 1.5 to 3.5; 2.6 if left out. */
+                    to?: number;
+                    /** @description Where it stands, in turn; the kitchen's warmth if left out. */
+                    spots?: {
+                        /**
+                         * @description bench, oven light, oven with hot water, over warm water, fridge, spot (with its air), or the name of one of the kitchen's own spots.
+                         * @example fridge
+                         */
+                        where: string;
+                        /**
+                         * @description How warm it is there, where that is not known of the spot.
+                         * @example 28 C
+                         */
+                        air?: string | null;
+                        /**
+                         * @description How long it stays there; left out for the last one, where it stays until it is ready.
+                         * @example 45 min
+                         */
+                        for?: string | null;
+                    }[];
+                };
             };
         };
         /**
@@ -2630,11 +4122,16 @@ export interface components {
                         part?: "dough" | "sponge" | "soaked" | "late";
                     }[];
                     /**
-                     * @description What lifts it.
+                     * @description What lifts it. Soda and none: it rests and does not rise.
                      * @enum {string}
                      */
-                    leavening: "yeast" | "yeast and baking powder";
-                    /** @description Yeast woken in warm liquid before mixing. */
+                    leavening: "yeast" | "yeast and baking powder" | "soda" | "none";
+                    /**
+                     * @description How the yeast goes in: straight into the flour; woken in all the warm liquid; or apart, in warm water of its own, before sugar and salt.
+                     * @enum {string}
+                     */
+                    yeast_school?: "straight" | "woken" | "apart";
+                    /** @description Older spelling: true is yeast_school "woken". */
                     yeast_woken?: boolean;
                     /**
                      * @description Dough temperature after kneading, if measured.
@@ -2642,20 +4139,55 @@ export interface components {
                      */
                     start_temperature?: string | null;
                     /**
-                     * @description How it is kneaded: it warms the dough and takes its time.
+                     * @description How it is kneaded: it warms the dough and takes its time. none: mixed only, best left cold; after: barely mixed, kneaded once it has risen.
                      * @enum {string}
                      */
-                    kneading?: "hand" | "machine" | "none";
+                    kneading?: "hand" | "machine" | "none" | "after";
+                    /**
+                     * @description Dough temperature to mix to, 16 to 32 °C; 26 °C if left out.
+                     * @example 26 C
+                     */
+                    wanted_temperature?: string | null;
                 };
                 /** @description First rise. */
                 rise: {
                     /** @description Volume at the end over volume at the start, 1.2 to 3.5. */
                     to: number;
                     /**
-                     * @description Warmth where the dough rises, if not the room's.
+                     * @description Warmth where the dough rises, if not the room's. Older spelling of one spot.
                      * @example 28 C
                      */
                     air?: string | null;
+                    /** @description Where it stands, in turn; the kitchen's warmth if left out. */
+                    spots?: {
+                        /**
+                         * @description bench, oven light, oven with hot water, over warm water, fridge, spot (with its air), or the name of one of the kitchen's own spots.
+                         * @example fridge
+                         */
+                        where: string;
+                        /**
+                         * @description How warm it is there, where that is not known of the spot.
+                         * @example 28 C
+                         */
+                        air?: string | null;
+                        /**
+                         * @description How long it stays there; left out for the last one, where it stays until it is ready.
+                         * @example 45 min
+                         */
+                        for?: string | null;
+                    }[];
+                    /**
+                     * @description What it rises in; a flat bag takes the fridge's cold sooner.
+                     * @enum {string}
+                     */
+                    in?: "bowl" | "bag";
+                    /** @description Knocked back and left to rise again to so many times its size as knocked back, 1.1 to 3; once only if left out. */
+                    again_to?: number | null;
+                    /**
+                     * @description How long a dough without yeast rests, 0 to 24 h.
+                     * @example 30 min
+                     */
+                    rest?: string;
                 };
                 /** @description The filling. */
                 filling: {
@@ -2703,15 +4235,99 @@ export interface components {
                      */
                     cooling: string;
                 };
+                /** @description Further pieces from the same dough, with a filling of their own: half savoury, half sweet. */
+                more_groups?: {
+                    /** @description How many of these. */
+                    pieces: number;
+                    /**
+                     * @description Mass of dough in one; as in the first group if left out.
+                     * @example 62 g
+                     */
+                    dough_per_piece?: string;
+                    /**
+                     * @description Mass of filling in one piece, 5 g to 1500 g.
+                     * @example 40 g
+                     */
+                    filling_per_piece: string;
+                    /**
+                     * @description How it is closed; as in the first group if left out.
+                     * @enum {string}
+                     */
+                    closing?: "gathered" | "half_moon";
+                    /** @description The filling. */
+                    filling: {
+                        name: string;
+                        /** @description The filling as written; only its proportions matter. */
+                        ingredients: {
+                            /** @description Key of a pantry item, such as "bread flour". */
+                            use: string;
+                            /**
+                             * @description Mass, or volume through the ingredient's density.
+                             * @example 500 g
+                             */
+                            amount: string;
+                            /**
+                             * @description Least it may be, where it was measured by volume or count.
+                             * @example 460 g
+                             */
+                            low?: string;
+                            /**
+                             * @description Most it may be.
+                             * @example 620 g
+                             */
+                            high?: string;
+                            /** @description The line of the recipe it was read from. */
+                            written?: string;
+                        }[];
+                        /**
+                         * @description How it goes into the dough.
+                         * @enum {string}
+                         */
+                        state: "raw" | "part-cooked" | "cooked";
+                        /**
+                         * @description Temperature when wrapped, 0 to 60 °C.
+                         * @example 6 C
+                         */
+                        temperature: string;
+                        /**
+                         * @description Time with hands to make it.
+                         * @example 20 min
+                         */
+                        hands_on: string;
+                        /**
+                         * @description Time to cool it after that.
+                         * @example 40 min
+                         */
+                        cooling: string;
+                    };
+                }[];
                 /** @description Final proof. */
                 proof: {
                     /** @description Volume of the dough at the end over that just after wrapping, 1.05 to 2.5. */
                     to: number;
                     /**
-                     * @description Warmth where the pieces proof, if not the room's.
+                     * @description Warmth where the pieces proof, if not the room's. Older spelling of one spot.
                      * @example 30 C
                      */
                     air?: string | null;
+                    /** @description Where it stands, in turn; the kitchen's warmth if left out. */
+                    spots?: {
+                        /**
+                         * @description bench, oven light, oven with hot water, over warm water, fridge, spot (with its air), or the name of one of the kitchen's own spots.
+                         * @example fridge
+                         */
+                        where: string;
+                        /**
+                         * @description How warm it is there, where that is not known of the spot.
+                         * @example 28 C
+                         */
+                        air?: string | null;
+                        /**
+                         * @description How long it stays there; left out for the last one, where it stays until it is ready.
+                         * @example 45 min
+                         */
+                        for?: string | null;
+                    }[];
                 };
                 /** @description Steaming or baking. */
                 heat: {
@@ -2767,6 +4383,11 @@ export interface components {
                      * @example 21 C
                      */
                     room?: string | null;
+                    /**
+                     * @description Whether the kitchen's thermometer is believed where there is one; typed if left out.
+                     * @enum {string}
+                     */
+                    room_from?: "typed" | "thermometer";
                 };
                 /** @description A number that is held. */
                 pin?: {
@@ -2843,6 +4464,29 @@ export interface components {
                     /** @description Pieces for each. */
                     each: number;
                 } | null;
+                /** @description How the sponge ripens, where some of the dough goes into one. */
+                sponge?: {
+                    /** @description Volume at which it is ripe over that as mixed, 1.5 to 3.5; 2.6 if left out. */
+                    to?: number;
+                    /** @description Where it stands, in turn; the kitchen's warmth if left out. */
+                    spots?: {
+                        /**
+                         * @description bench, oven light, oven with hot water, over warm water, fridge, spot (with its air), or the name of one of the kitchen's own spots.
+                         * @example fridge
+                         */
+                        where: string;
+                        /**
+                         * @description How warm it is there, where that is not known of the spot.
+                         * @example 28 C
+                         */
+                        air?: string | null;
+                        /**
+                         * @description How long it stays there; left out for the last one, where it stays until it is ready.
+                         * @example 45 min
+                         */
+                        for?: string | null;
+                    }[];
+                };
             };
         };
         /**
@@ -2959,11 +4603,16 @@ export interface components {
                         part?: "dough" | "sponge" | "soaked" | "late";
                     }[];
                     /**
-                     * @description What lifts it.
+                     * @description What lifts it. Soda and none: it rests and does not rise.
                      * @enum {string}
                      */
-                    leavening: "yeast" | "yeast and baking powder";
-                    /** @description Yeast woken in warm liquid before mixing. */
+                    leavening: "yeast" | "yeast and baking powder" | "soda" | "none";
+                    /**
+                     * @description How the yeast goes in: straight into the flour; woken in all the warm liquid; or apart, in warm water of its own, before sugar and salt.
+                     * @enum {string}
+                     */
+                    yeast_school?: "straight" | "woken" | "apart";
+                    /** @description Older spelling: true is yeast_school "woken". */
                     yeast_woken?: boolean;
                     /**
                      * @description Dough temperature after kneading, if measured.
@@ -2971,20 +4620,55 @@ export interface components {
                      */
                     start_temperature?: string | null;
                     /**
-                     * @description How it is kneaded: it warms the dough and takes its time.
+                     * @description How it is kneaded: it warms the dough and takes its time. none: mixed only, best left cold; after: barely mixed, kneaded once it has risen.
                      * @enum {string}
                      */
-                    kneading?: "hand" | "machine" | "none";
+                    kneading?: "hand" | "machine" | "none" | "after";
+                    /**
+                     * @description Dough temperature to mix to, 16 to 32 °C; 26 °C if left out.
+                     * @example 26 C
+                     */
+                    wanted_temperature?: string | null;
                 };
                 /** @description First rise. */
                 rise: {
                     /** @description Volume at the end over volume at the start, 1.2 to 3.5. */
                     to: number;
                     /**
-                     * @description Warmth where the dough rises, if not the room's.
+                     * @description Warmth where the dough rises, if not the room's. Older spelling of one spot.
                      * @example 28 C
                      */
                     air?: string | null;
+                    /** @description Where it stands, in turn; the kitchen's warmth if left out. */
+                    spots?: {
+                        /**
+                         * @description bench, oven light, oven with hot water, over warm water, fridge, spot (with its air), or the name of one of the kitchen's own spots.
+                         * @example fridge
+                         */
+                        where: string;
+                        /**
+                         * @description How warm it is there, where that is not known of the spot.
+                         * @example 28 C
+                         */
+                        air?: string | null;
+                        /**
+                         * @description How long it stays there; left out for the last one, where it stays until it is ready.
+                         * @example 45 min
+                         */
+                        for?: string | null;
+                    }[];
+                    /**
+                     * @description What it rises in; a flat bag takes the fridge's cold sooner.
+                     * @enum {string}
+                     */
+                    in?: "bowl" | "bag";
+                    /** @description Knocked back and left to rise again to so many times its size as knocked back, 1.1 to 3; once only if left out. */
+                    again_to?: number | null;
+                    /**
+                     * @description How long a dough without yeast rests, 0 to 24 h.
+                     * @example 30 min
+                     */
+                    rest?: string;
                 };
                 /** @description The filling. */
                 filling: {
@@ -3032,15 +4716,99 @@ export interface components {
                      */
                     cooling: string;
                 };
+                /** @description Further pieces from the same dough, with a filling of their own: half savoury, half sweet. */
+                more_groups?: {
+                    /** @description How many of these. */
+                    pieces: number;
+                    /**
+                     * @description Mass of dough in one; as in the first group if left out.
+                     * @example 62 g
+                     */
+                    dough_per_piece?: string;
+                    /**
+                     * @description Mass of filling in one piece, 5 g to 1500 g.
+                     * @example 40 g
+                     */
+                    filling_per_piece: string;
+                    /**
+                     * @description How it is closed; as in the first group if left out.
+                     * @enum {string}
+                     */
+                    closing?: "gathered" | "half_moon";
+                    /** @description The filling. */
+                    filling: {
+                        name: string;
+                        /** @description The filling as written; only its proportions matter. */
+                        ingredients: {
+                            /** @description Key of a pantry item, such as "bread flour". */
+                            use: string;
+                            /**
+                             * @description Mass, or volume through the ingredient's density.
+                             * @example 500 g
+                             */
+                            amount: string;
+                            /**
+                             * @description Least it may be, where it was measured by volume or count.
+                             * @example 460 g
+                             */
+                            low?: string;
+                            /**
+                             * @description Most it may be.
+                             * @example 620 g
+                             */
+                            high?: string;
+                            /** @description The line of the recipe it was read from. */
+                            written?: string;
+                        }[];
+                        /**
+                         * @description How it goes into the dough.
+                         * @enum {string}
+                         */
+                        state: "raw" | "part-cooked" | "cooked";
+                        /**
+                         * @description Temperature when wrapped, 0 to 60 °C.
+                         * @example 6 C
+                         */
+                        temperature: string;
+                        /**
+                         * @description Time with hands to make it.
+                         * @example 20 min
+                         */
+                        hands_on: string;
+                        /**
+                         * @description Time to cool it after that.
+                         * @example 40 min
+                         */
+                        cooling: string;
+                    };
+                }[];
                 /** @description Final proof. */
                 proof: {
                     /** @description Volume of the dough at the end over that just after wrapping, 1.05 to 2.5. */
                     to: number;
                     /**
-                     * @description Warmth where the pieces proof, if not the room's.
+                     * @description Warmth where the pieces proof, if not the room's. Older spelling of one spot.
                      * @example 30 C
                      */
                     air?: string | null;
+                    /** @description Where it stands, in turn; the kitchen's warmth if left out. */
+                    spots?: {
+                        /**
+                         * @description bench, oven light, oven with hot water, over warm water, fridge, spot (with its air), or the name of one of the kitchen's own spots.
+                         * @example fridge
+                         */
+                        where: string;
+                        /**
+                         * @description How warm it is there, where that is not known of the spot.
+                         * @example 28 C
+                         */
+                        air?: string | null;
+                        /**
+                         * @description How long it stays there; left out for the last one, where it stays until it is ready.
+                         * @example 45 min
+                         */
+                        for?: string | null;
+                    }[];
                 };
                 /** @description Steaming or baking. */
                 heat: {
@@ -3096,6 +4864,11 @@ export interface components {
                      * @example 21 C
                      */
                     room?: string | null;
+                    /**
+                     * @description Whether the kitchen's thermometer is believed where there is one; typed if left out.
+                     * @enum {string}
+                     */
+                    room_from?: "typed" | "thermometer";
                 };
                 /** @description A number that is held. */
                 pin?: {
@@ -3172,6 +4945,29 @@ export interface components {
                     /** @description Pieces for each. */
                     each: number;
                 } | null;
+                /** @description How the sponge ripens, where some of the dough goes into one. */
+                sponge?: {
+                    /** @description Volume at which it is ripe over that as mixed, 1.5 to 3.5; 2.6 if left out. */
+                    to?: number;
+                    /** @description Where it stands, in turn; the kitchen's warmth if left out. */
+                    spots?: {
+                        /**
+                         * @description bench, oven light, oven with hot water, over warm water, fridge, spot (with its air), or the name of one of the kitchen's own spots.
+                         * @example fridge
+                         */
+                        where: string;
+                        /**
+                         * @description How warm it is there, where that is not known of the spot.
+                         * @example 28 C
+                         */
+                        air?: string | null;
+                        /**
+                         * @description How long it stays there; left out for the last one, where it stays until it is ready.
+                         * @example 45 min
+                         */
+                        for?: string | null;
+                    }[];
+                };
             };
             plan: components["schemas"]["Sheet"] | null;
             live: components["schemas"]["SheetReply"];
@@ -3230,12 +5026,12 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "started" | "done" | "doubled" | "risen" | "dough_temperature" | "room_temperature" | "dough_weight" | "water_left" | "probe" | "undo";
+            kind: "started" | "done" | "doubled" | "risen" | "poke" | "tear" | "moved" | "dough_temperature" | "room_temperature" | "dough_weight" | "water_left" | "probe" | "undo";
             /**
              * Stage
              * @enum {string}
              */
-            stage: "weigh" | "filling" | "rise" | "divide" | "wrap" | "proof" | "heat" | "rest";
+            stage: "sponge" | "weigh" | "filling" | "rise" | "again" | "divide" | "wrap" | "proof" | "heat" | "rest";
             /**
              * At
              * Format: date-time
@@ -3243,6 +5039,8 @@ export interface components {
             at: string;
             /** Value */
             value: number | null;
+            /** Where */
+            where: string | null;
         };
         /** Outcome */
         Outcome: {
@@ -3332,12 +5130,12 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "started" | "done" | "doubled" | "risen" | "dough_temperature" | "room_temperature" | "dough_weight" | "water_left" | "probe" | "undo";
+            kind: "started" | "done" | "doubled" | "risen" | "poke" | "tear" | "moved" | "dough_temperature" | "room_temperature" | "dough_weight" | "water_left" | "probe" | "undo";
             /**
              * Stage
              * @enum {string}
              */
-            stage: "weigh" | "filling" | "rise" | "divide" | "wrap" | "proof" | "heat" | "rest";
+            stage: "sponge" | "weigh" | "filling" | "rise" | "again" | "divide" | "wrap" | "proof" | "heat" | "rest";
             /**
              * At
              * Format: date-time
@@ -3345,6 +5143,8 @@ export interface components {
             at: string;
             /** Value */
             value?: number | null;
+            /** Where */
+            where?: string | null;
             /** Undoes */
             undoes?: string | null;
         };
@@ -3356,6 +5156,159 @@ export interface components {
              * Format: date-time
              */
             now: string;
+        };
+        /**
+         * Taken
+         * @description How many of the readings were new.
+         */
+        Taken: {
+            /** New */
+            new: number;
+        };
+        /**
+         * ReadingIn
+         * @description at: when it was measured; celsius: °C.
+         */
+        ReadingIn: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Celsius */
+            celsius: number;
+        };
+        /** ReadingsIn */
+        ReadingsIn: {
+            /** Readings */
+            readings: components["schemas"]["ReadingIn"][];
+        };
+        /**
+         * DeviceOut
+         * @description at, celsius: what it said last, null before it has said anything.
+         */
+        DeviceOut: {
+            /** Id */
+            id: number;
+            /** Kind */
+            kind: string;
+            /** Name */
+            name: string;
+            /** Kitchen Id */
+            kitchen_id: number;
+            /** At */
+            at: string | null;
+            /** Celsius */
+            celsius: number | null;
+        };
+        /**
+         * DeviceAdded
+         * @description token: shown once; a device sends it with every reading.
+         */
+        DeviceAdded: {
+            device: components["schemas"]["DeviceOut"];
+            /** Token */
+            token: string;
+        };
+        /**
+         * NewDevice
+         * @description kitchen_id null: the household's first kitchen.
+         */
+        NewDevice: {
+            /**
+             * Kind
+             * @constant
+             */
+            kind: "room_thermometer";
+            /** Name */
+            name: string;
+            /** Kitchen Id */
+            kitchen_id?: number | null;
+        };
+        /**
+         * Question
+         * @description A dough in a picture. seed: names it; ratio: its size over that at the start; dome: how its top stands, 1 domed, 0
+         *     flat, -1 sunken; dent_left: of a poke after three seconds, 0 to 1; cell_mm: across a bubble; stretch_mm: how far a
+         *     membrane stretches before it tears; air_c, minutes: where and how long it stood.
+         */
+        Question: {
+            /** Seed */
+            seed: number;
+            /**
+             * Picture
+             * @enum {string}
+             */
+            picture: "bowl" | "poke" | "tear" | "membrane";
+            /** Ratio */
+            ratio: number;
+            /** Dome */
+            dome: number;
+            /** Dent Left */
+            dent_left: number;
+            /** Cell Mm */
+            cell_mm: number;
+            /** Stretch Mm */
+            stretch_mm: number;
+            /** Air C */
+            air_c: number;
+            /** Minutes */
+            minutes: number;
+        };
+        /**
+         * Marked
+         * @description An answer marked: what it is, in words why, and how long until it is ready (negative: since).
+         */
+        Marked: {
+            /** Right */
+            right: boolean;
+            /**
+             * Truth
+             * @enum {string}
+             */
+            truth: "early" | "ready" | "past";
+            /** Why */
+            why: string;
+            /** Ready In Min */
+            ready_in_min: number;
+        };
+        /**
+         * MarkedOut
+         * @description The mark, and the score with it.
+         */
+        MarkedOut: {
+            marked: components["schemas"]["Marked"];
+            /** Scores */
+            scores: components["schemas"]["Score"][];
+        };
+        /**
+         * Score
+         * @description Of the latest answers to one kind of picture.
+         */
+        Score: {
+            /** Picture */
+            picture: string;
+            /** Right */
+            right: number;
+            /** Of */
+            of: number;
+        };
+        /**
+         * AnswerIn
+         * @description client_id is made by whoever answered, so that sending twice is harmless.
+         */
+        AnswerIn: {
+            /**
+             * Client Id
+             * Format: uuid
+             */
+            client_id: string;
+            /** Seed */
+            seed: number;
+            /**
+             * Answer
+             * @enum {string}
+             */
+            answer: "early" | "ready" | "past";
         };
     };
     responses: never;
@@ -3611,6 +5564,104 @@ export interface operations {
             };
         };
     };
+    read_room_day: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DayText"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HourOfDay"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+        };
+    };
+    list_spots: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SpotOut"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+        };
+    };
     list_pantry: {
         parameters: {
             query?: never;
@@ -3678,6 +5729,66 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SheetReply"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+        };
+    };
+    rise_options: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OptionsAsk"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OptionsReply"];
                 };
             };
             /** @description Unauthorized */
@@ -4306,6 +6417,69 @@ export interface operations {
             };
         };
     };
+    batch_options: {
+        parameters: {
+            query: {
+                now: string;
+                ready_at?: string | null;
+                away_min?: number | null;
+                late_min?: number | null;
+            };
+            header?: never;
+            path: {
+                batch_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OptionsReply"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+        };
+    };
     observe: {
         parameters: {
             query?: never;
@@ -4421,6 +6595,340 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+        };
+    };
+    send_readings: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ReadingsIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Taken"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+        };
+    };
+    list_devices: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DeviceOut"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+        };
+    };
+    add_device: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewDevice"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DeviceAdded"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+        };
+    };
+    remove_device: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                device_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+        };
+    };
+    ask_question: {
+        parameters: {
+            query: {
+                seed: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Question"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+        };
+    };
+    answer_question: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AnswerIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MarkedOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+        };
+    };
+    training_scores: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Score"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -23,6 +23,8 @@ export interface CurveProps {
   /** Where the target is met: low, typical, high. */
   ready?: { low: number; typical: number; high: number } | null;
   marks?: Point[];
+  /** Another forecast kept beside this one, on the same axes. */
+  other?: { x: number[]; typical: number[]; label: string } | null;
   now?: { x: number; label: string } | null;
   top: number;
   bottom: number;
@@ -45,6 +47,7 @@ export function Curve(p: CurveProps) {
   const underneath = (value: number) => !p.levels.some((level) => Math.abs(y(value) + 15 - y(level.value)) < 11);
   const at = (i: number) => x(p.x[i] ?? 0);
   const band = area<number>().x((_, i) => at(i)).y0((_, i) => y(p.low[i] ?? 0)).y1((_, i) => y(p.high[i] ?? 0)).curve(curveMonotoneX);
+  const beneath = line<[number, number]>().x(([m]) => x(m)).y(([, v]) => y(v)).curve(curveMonotoneX);
   const typical = line<number>().x((_, i) => at(i)).y((v) => y(v)).curve(curveMonotoneX);
   // Curves climb from lower left to upper right: low levels are named at the right, high ones at the left.
   const beside = (value: number) =>
@@ -65,6 +68,14 @@ export function Curve(p: CurveProps) {
         </g>
       ))}
       <path d={typical(p.typical) ?? ""} fill="none" stroke="var(--ink)" strokeWidth={3} strokeLinejoin="round" clipPath={`url(#${clip})`} />
+      {p.other && (
+        <g>
+          <path d={beneath(p.other.typical.map((v, i) => [p.other?.x[i] ?? 0, v])) ?? ""} fill="none" stroke="var(--cobalt)" strokeWidth={2.5} strokeDasharray="7 5" clipPath={`url(#${clip})`} />
+          <text x={pad.left + 2} y={height - pad.bottom - 12} fill="var(--cobalt)" fontWeight={600}>
+            {p.other.label}
+          </text>
+        </g>
+      )}
       {p.ready && target && (
         <g>
           <line x1={x(p.ready.low)} x2={Math.min(x(p.ready.high), width - pad.right)} y1={y(target.value)} y2={y(target.value)} stroke="var(--cobalt)" strokeWidth={11} strokeLinecap="round" />

@@ -1,6 +1,5 @@
 interface Props {
-  pieces: number;
-  each_g: number;
+  groups: { pieces: number; each_g: number }[];
   spare_g: number;
   left_g: number;
   mass: (g: number) => string;
@@ -14,14 +13,17 @@ const arc = (r: number, from: number, to: number) => {
 
 /** The dough shared out round a scale's dial: one arc for each piece, what stays on the bowl, what is spare. */
 export function ShareDial(p: Props) {
-  const total = p.pieces * p.each_g + p.spare_g + p.left_g;
+  const all = p.groups.flatMap((g) => Array.from({ length: g.pieces }, () => g.each_g));
+  const used = all.reduce((sum, g) => sum + g, 0);
+  const total = used + p.spare_g + p.left_g;
   const turn = Math.PI * 1.6;
   const start = Math.PI / 2 + (Math.PI * 2 - turn) / 2;
   const angle = (g: number) => start + (g / total) * turn;
-  const gap = Math.min(0.03, (0.25 * turn) / Math.max(p.pieces, 1));
-  const parts = Array.from({ length: p.pieces }, (_, i) => ({ from: i * p.each_g, to: (i + 1) * p.each_g, fill: i % 2 ? "var(--dough)" : "var(--doughline)" }));
-  const used = p.pieces * p.each_g;
-  const each = p.pieces > 40 ? Math.ceil(p.pieces / 8) : p.pieces > 16 ? 4 : 1;
+  const gap = Math.min(0.03, (0.25 * turn) / Math.max(all.length, 1));
+  const ends = all.reduce<number[]>((sums, g) => [...sums, (sums.at(-1) ?? 0) + g], []);
+  const parts = all.map((g, i) => ({ from: (ends[i] ?? 0) - g, to: ends[i] ?? 0, fill: i % 2 ? "var(--dough)" : "var(--doughline)" }));
+  const each = all.length > 40 ? Math.ceil(all.length / 8) : all.length > 16 ? 4 : 1;
+  const sizes = p.groups.filter((g, i) => i === 0 || Math.abs(g.each_g - (p.groups[i - 1]?.each_g ?? 0)) > 0.5);
   return (
     <svg viewBox="-150 -150 300 268" role="img" aria-label={p.title} className="h-auto w-full" fontSize={12}>
       <path d={arc(112, start, start + turn)} fill="none" stroke="var(--rim)" strokeWidth={34} strokeLinecap="butt" />
@@ -36,12 +38,22 @@ export function ShareDial(p: Props) {
           </text>
         ) : null,
       )}
-      <text y={-14} textAnchor="middle" fontSize={40} fontWeight={800} fill="var(--cobalt)">
-        {p.mass(p.each_g)}
-      </text>
-      <text y={14} textAnchor="middle" fontSize={17} fill="var(--ink)">
-        × {p.pieces}
-      </text>
+      {sizes.length > 1 ? (
+        sizes.slice(0, 3).map((g, i) => (
+          <text key={i} y={-30 + i * 26} textAnchor="middle" fontSize={22} fontWeight={800} fill="var(--cobalt)">
+            {g.pieces} × {p.mass(g.each_g)}
+          </text>
+        ))
+      ) : (
+        <>
+          <text y={-14} textAnchor="middle" fontSize={40} fontWeight={800} fill="var(--cobalt)">
+            {p.mass(sizes[0]?.each_g ?? 0)}
+          </text>
+          <text y={14} textAnchor="middle" fontSize={17} fill="var(--ink)">
+            × {all.length}
+          </text>
+        </>
+      )}
       <text y={84} textAnchor="middle" fontSize={13} fill="var(--muted)">
         {p.mass(total)} of dough
       </text>

@@ -1,5 +1,8 @@
+import type { ReactNode } from "react";
+
 import type { RiseTray, Sheet } from "../api/client";
 import { Curve } from "../drawings/curve";
+import { BowlDrawing, PokeDrawing } from "../drawings/states";
 import { clockTicks } from "../drawings/ticks";
 import { clock, duration } from "../lib/clock";
 import { useUnits } from "../lib/settings";
@@ -9,7 +12,7 @@ import { Fact, Facts, Headline, Plate } from "../ui/facts";
 export const times = (ratio: number) => (Math.abs(ratio - 2) < 0.02 ? "doubled" : `${ratio.toFixed(ratio % 0.1 > 0.01 && ratio % 0.1 < 0.09 ? 2 : 1)} times the size`);
 
 /** A rise or proof as a curve, with the clock beneath it. Shared by Bench, Hands and Notebook. */
-export function FermentCurve({ tray, now, large, height, width }: { tray: RiseTray; now?: number; large?: boolean; height?: number; width?: number }) {
+export function FermentCurve({ tray, now, large, height, width, other }: { tray: RiseTray; now?: number; large?: boolean; height?: number; width?: number; other?: RiseTray | null }) {
   const narrow = usePhone();
   const f = tray.forecast;
   const last = f.minutes.at(-1) ?? 60;
@@ -25,7 +28,8 @@ export function FermentCurve({ tray, now, large, height, width }: { tray: RiseTr
     <Curve title={`Growth from ${clock(tray.start)}: ready ${clock(tray.ready_low)} to ${clock(tray.ready_high)}`} x={f.minutes} low={f.low} typical={f.typical} high={f.high} levels={levels}
       ticks={clockTicks(tray.start, last, clock, large || narrow ? 4 : 6)} ready={f.ready} top={top} bottom={0.96}
       now={minute !== null && minute > 0 && minute < last ? { x: minute, label: `now ${clock(now ?? 0)}` } : null}
-      marks={tray.marks.map((m) => ({ x: m.minute, y: m.value, label: `you saw +${Math.round((m.value - 1) * 100)} %` }))}
+      marks={tray.marks.map((m) => ({ x: m.minute, y: m.value, label: m.words.startsWith("it had grown") ? `you saw +${Math.round((m.value - 1) * 100)} %` : m.words }))}
+      other={other ? { x: other.forecast.minutes, typical: other.forecast.typical, label: "as it was" } : null}
       {...(large ? { large } : {})} height={narrow ? 250 : (height ?? 360)} width={narrow ? 350 : (width ?? 560)} />
   );
 }
@@ -43,7 +47,7 @@ export function RiseFacts({ sheet }: { sheet: Sheet }) {
   const t = sheet.rise;
   return (
     <>
-      <Ready tray={t} title={`Let it rise until ${times(t.forecast.target)}`} under={`oiled bowl, covered, at ${u.temperature(t.air_c)}`} />
+      <Ready tray={t} title={t.rests ? "Let it rest" : `Let it rise until ${times(t.forecast.target)}`} under={`oiled bowl, covered, ${t.where.join(", then ")}: ${u.temperature(Math.round(t.air_c * 2) / 2)}`} />
       <Facts>
         <Fact name="Dough at the start" value={u.temperature(Math.round(t.start_c * 2) / 2)} from={sheet.weigh.dough_c_measured ? "measured" : `from liquid at ${u.temperature(Math.round(sheet.weigh.water_c))}`} strong />
         <Fact name="Yeast" value={`${sheet.weigh.percentages.yeast.toFixed(2)} %`} from="of the flour, as instant" />
@@ -54,27 +58,11 @@ export function RiseFacts({ sheet }: { sheet: Sheet }) {
   );
 }
 
-/** A poked dough: the dent fills at once, slowly, or stays. Depth is what is left of it. */
-function Poke({ left, label }: { left: number; label: string }) {
-  const d = 34 * left;
-  return (
-    <Plate caption={label} className="w-28">
-      <svg viewBox="0 0 112 62" role="img" aria-label={label} className="h-auto w-full">
-        <path d={`M4 58 C2 24 14 10 38 9 ${left > 0.1 ? `C50 9 48 ${9 + d} 56 ${9 + d} C64 ${9 + d} 62 9 74 9` : "L74 9"} C98 10 110 24 108 58 Z`} fill="var(--dough)" stroke="var(--doughline)" strokeWidth="2" />
-      </svg>
-    </Plate>
-  );
-}
-
 /** The same dough in the same bowl, at the start and when it is ready: heights from the forecast volume. */
 function Bowls({ tray }: { tray: RiseTray }) {
-  const level = (ratio: number) => 26 * ratio;
   const bowl = (ratio: number, label: string) => (
-    <Plate caption={label} className="w-28">
-      <svg viewBox="0 0 112 84" role="img" aria-label={label} className="h-auto w-full">
-        <path d={`M${14 + 4} ${80 - level(ratio)} Q56 ${70 - level(ratio)} 94 ${80 - level(ratio)} L88 62 Q84 79 72 79 H40 Q28 79 24 62 Z`} fill="var(--dough)" stroke="var(--doughline)" strokeWidth="2" />
-        <path d="M6 4 C8 56 22 81 40 81 H72 C90 81 104 56 106 4" fill="none" stroke="var(--cobalt)" strokeWidth="4" strokeLinecap="round" />
-      </svg>
+    <Plate caption={label} className="w-[5.6rem]">
+      <BowlDrawing ratio={ratio} title={label} />
     </Plate>
   );
   return (
@@ -85,16 +73,96 @@ function Bowls({ tray }: { tray: RiseTray }) {
   );
 }
 
-export function RisePlates({ sheet, now }: { sheet: Sheet; now: number }) {
+const POKES = [
+  { left: 0.08, label: "springs back at once: wait" },
+  { left: 0.5, label: "fills slowly: ready" },
+  { left: 0.95, label: "stays: too far" },
+];
+
+function Pokes() {
+  return POKES.map(({ left, label }) => (
+    <Plate key={label} caption={label} className="w-[5.6rem]">
+      <PokeDrawing left={left} title={label} />
+    </Plate>
+  ));
+}
+
+/** What was seen, and what each look changed; what would make the forecast surer. */
+export function Story({ tray, large }: { tray: RiseTray; large?: boolean }) {
+  if (tray.story.length === 0) return null;
+  return (
+    <ol aria-label="What each look changed" className={large ? "tab:text-lg" : ""}>
+      {tray.story.slice(large ? -1 : 0).map((t) => (
+        <li key={t.at + t.seen} className="border-t-2 border-inset py-0.5">
+          <span className="text-muted">{clock(t.at)}</span> {t.seen}
+          {t.moved && <strong>: {t.moved}</strong>}
+        </li>
+      ))}
+    </ol>
+  );
+}
+
+function Cues({ tray }: { tray: RiseTray }) {
+  const u = useUnits();
+  return (
+    <div className="grid gap-x-8 gap-y-2 tab:grid-cols-2">
+      <section aria-label="By the dough">
+        <h3 className="font-bold">By the dough</h3>
+        {tray.cues.map((cue) => (
+          <p key={cue} className="text-[0.95rem]">{u.text(cue)}</p>
+        ))}
+      </section>
+      {tray.would_narrow.length > 0 && (
+        <section aria-label="Surer with">
+          <h3 className="font-bold">What would make it surer</h3>
+          {tray.would_narrow.map((what) => (
+            <p key={what} className="text-[0.95rem]">{what}</p>
+          ))}
+        </section>
+      )}
+    </div>
+  );
+}
+
+/** Keep this forecast in sight while the bake is changed: what if the kitchen were warmer, the yeast less. */
+function Compare({ tray, other, onKeep }: { tray: RiseTray; other: RiseTray | null; onKeep: (tray: RiseTray | null) => void }) {
+  if (tray.rests) return null;
+  return (
+    <p className="-mt-3 text-center text-sm text-muted">
+      {other ? `dashed: as it was, ready ${other.forecast.ready ? `${clock(other.ready_low)} to ${clock(other.ready_high)}` : "never"}; now ${tray.forecast.ready ? `${clock(tray.ready_low)} to ${clock(tray.ready_high)}` : "never"}` : "what if? keep this curve, then change a word"}{" "}
+      <button type="button" className="min-h-6 font-semibold text-cobalt underline decoration-rim decoration-2 underline-offset-4" onClick={() => onKeep(other ? null : tray)}>
+        {other ? "let it go" : "keep it to compare"}
+      </button>
+    </p>
+  );
+}
+
+export interface Comparing {
+  other: RiseTray | null;
+  onKeep: (tray: RiseTray | null) => void;
+}
+
+export function RisePlates({ sheet, now, compare, options }: { sheet: Sheet; now: number; compare?: Comparing; options?: ReactNode }) {
+  const t = sheet.rise;
   return (
     <div className="flex flex-col gap-4">
-      <FermentCurve tray={sheet.rise} now={now} height={300} />
-      <div className="flex flex-wrap justify-around gap-3">
-        <Bowls tray={sheet.rise} />
-        <Poke left={0.08} label="springs back at once: wait" />
-        <Poke left={0.5} label="fills slowly: ready" />
-        <Poke left={0.95} label="stays: too far" />
-      </div>
+      {t.rests ? <p className="rounded-xl bg-inset px-4 py-3">No yeast: this dough rests for {duration(t.forecast.ready?.typical ?? 0)} and does not rise. Nothing is forecast of its size.</p> : <FermentCurve tray={t} now={now} height={300} other={compare?.other ?? null} />}
+      {compare && <Compare tray={t} {...compare} />}
+      {!t.rests && (
+        <div className="flex flex-wrap justify-around gap-3">
+          <Bowls tray={t} />
+          <Pokes />
+        </div>
+      )}
+      <Story tray={t} />
+      {sheet.again && (
+        <section aria-label="Second rise">
+          <h3 className="font-bold">Second rise, from {clock(sheet.again.start)}: ready {clock(sheet.again.ready_low)} to {clock(sheet.again.ready_high)}</h3>
+          <FermentCurve tray={sheet.again} now={now} height={200} />
+        </section>
+      )}
+      <Cues tray={t} />
+      {options}
     </div>
   );
 }
@@ -105,7 +173,7 @@ export function ProofFacts({ sheet }: { sheet: Sheet }) {
   const per = t.forecast.ready;
   return (
     <>
-      <Ready tray={t} title={`Proof until ${times(t.forecast.target)}, light when lifted`} under={`covered, room to grow, at ${u.temperature(t.air_c)}`} />
+      <Ready tray={t} title={t.rests ? "No proof" : `Proof until ${times(t.forecast.target)}, light when lifted`} under={`covered, room to grow, ${t.where.join(", then ")}: ${u.temperature(Math.round(t.air_c * 2) / 2)}`} />
       <Facts>
         <Fact name="Pieces at the start" value={u.temperature(Math.round(t.start_c))} from="dough and cold filling evened out" strong />
         {per && <Fact name="For one piece" value={duration(per.typical)} from={`${duration(per.low)} to ${duration(per.high)}`} />}
@@ -117,14 +185,17 @@ export function ProofFacts({ sheet }: { sheet: Sheet }) {
 }
 
 export function ProofPlates({ sheet, now }: { sheet: Sheet; now: number }) {
+  const t = sheet.proof;
   return (
     <div className="flex flex-col gap-4">
-      <FermentCurve tray={sheet.proof} now={now} height={300} />
-      <div className="flex flex-wrap justify-around gap-3">
-        <Poke left={0.08} label="springs back at once: wait" />
-        <Poke left={0.5} label="fills slowly: ready" />
-        <Poke left={0.95} label="stays: too far" />
-      </div>
+      {t.rests ? <p className="rounded-xl bg-inset px-4 py-3">No proof: into the heat as soon as the last is wrapped.</p> : <FermentCurve tray={t} now={now} height={300} />}
+      {!t.rests && (
+        <div className="flex flex-wrap justify-around gap-3">
+          <Pokes />
+        </div>
+      )}
+      <Story tray={t} />
+      <Cues tray={t} />
     </div>
   );
 }

@@ -16,11 +16,14 @@ export interface Editing {
 
 const STEPS: Record<string, [number, number]> = { g: [1, 10], oz: [0.1, 0.5], C: [0.5, 2], F: [1, 5] };
 
+/** A path as the server names the place of a problem: more_groups[0].filling_per_piece. */
+export const whereOf = (path: Path): string => path.reduce<string>((at, step) => (typeof step === "number" ? `${at}[${step}]` : at ? `${at}.${step}` : step), "");
+
 /** One quantity of the sentence, tied to its place in the bake. */
 export function Quantity(p: Editing & { label: string; kind: Kind; path: Path; text: string; follows?: number | null; also?: (d: Bake) => Bake }) {
   const { units } = useSettings();
   const value = p.follows ?? read(p.text, p.kind);
-  const where = p.path.join(".");
+  const where = whereOf(p.path);
   const invalid = p.problems.some((problem) => problem.where === where);
   const unit = unitOf(p.kind, units);
   const [step, largeStep] = STEPS[unit] ?? [1, 10];

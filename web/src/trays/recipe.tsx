@@ -5,11 +5,13 @@ import { setAt } from "../lib/path";
 import { useUnits } from "../lib/settings";
 import { Button } from "../ui/button";
 import { Choice } from "../ui/choice";
-import type { Editing } from "./quantity";
+import { CLOSINGS } from "./closings";
+import { Quantity, whereOf, type Editing } from "./quantity";
 
 type Swap = Sheet["weigh"]["swaps"][number];
 type Row = Bake["dough"]["ingredients"][number];
-type Part = "dough" | "filling";
+/** Which list of ingredients: the dough's, the first filling's or a further one's. */
+type ListPath = ["dough"] | ["filling"] | ["more_groups", number, "filling"];
 
 /** One written amount. It is kept exactly as typed, right or wrong. */
 function Written({ label, text, invalid, onCommit }: { label: string; text: string; invalid: boolean; onCommit: (text: string) => void }) {
@@ -31,13 +33,45 @@ const PLACES = [
 /** An amount the cook wrote is sure: what a cup might have held no longer matters. */
 const weighed = (row: Row, amount: string): Row => ({ use: row.use, amount, ...(row.written && { written: row.written }), ...(row.part && { part: row.part }) });
 
-function Ingredients({ part, pantry, ...e }: Editing & { part: Part; pantry: PantryItem[] }) {
-  const rows: Row[] = e.document[part].ingredients;
-  const put = (next: typeof rows) => e.edit(setAt(e.document, [part, "ingredients"], next));
+const fillingOf = (document: Bake, path: ListPath) => (path[0] === "more_groups" ? document.more_groups?.[path[1]]?.filling : path[0] === "filling" ? document.filling : undefined);
+
+/** The name of a filling, as the sentence calls it. */
+function FillingName({ path, ...e }: Editing & { path: ListPath }) {
+  const name = fillingOf(e.document, path)?.name ?? "";
+  return (
+    <input aria-label={`Name of ${name}`} key={name} defaultValue={name} maxLength={80} autoComplete="off" className="w-full rounded-lg border-2 border-rim bg-enamel px-2 py-1 font-bold"
+      onBlur={(x) => x.target.value.trim() && x.target.value !== name && e.edit(setAt(e.document, [...path, "name"], x.target.value.trim()))}
+      onKeyDown={(x) => x.key === "Enter" && x.currentTarget.blur()} />
+  );
+}
+
+const NEW_FILLING = { name: "second filling", state: "cooked" as const, temperature: "6 C", hands_on: "15 min", cooling: "30 min", ingredients: [{ use: "hard cheese", amount: "100 g" }] };
+
+/** The bake with half of its pieces given to a filling of their own. */
+function withAnother(document: Bake): Bake {
+  const half = Math.max(1, Math.floor(document.pieces / 2));
+  const more = document.more_groups ?? [];
+  const name = more.length ? `${NEW_FILLING.name} ${more.length + 1}` : NEW_FILLING.name;
+  return { ...document, pieces: Math.max(1, document.pieces - half), more_groups: [...more, { pieces: half, filling_per_piece: document.filling_per_piece, filling: { ...NEW_FILLING, name } }] };
+}
+
+/** Without a group: its pieces go back to the first. */
+function withoutGroup(document: Bake, at: number): Bake {
+  const gone = document.more_groups?.[at];
+  return { ...document, pieces: document.pieces + (gone?.pieces ?? 0), more_groups: (document.more_groups ?? []).filter((_, i) => i !== at) };
+}
+
+function Ingredients({ path, pantry, ...e }: Editing & { path: ListPath; pantry: PantryItem[] }) {
+  const part = path[0] === "dough" ? "dough" : "filling";
+  const list = path[0] === "dough" ? e.document.dough : fillingOf(e.document, path);
+  const rows: Row[] = list?.ingredients ?? [];
+  const place = whereOf([...path, "ingredients"]);
+  const named = path[0] === "more_groups" ? `filling ${path[1] + 2}` : part;
+  const put = (next: typeof rows) => e.edit(setAt(e.document, [...path, "ingredients"], next));
   const unused = pantry.filter((item) => !rows.some((row) => row.use === item.key));
   return (
-    <section aria-label={`${part} as written`}>
-      <h3 className="font-bold">{part === "dough" ? "Dough" : "Filling"}</h3>
+    <section aria-label={`${named} as written`}>
+      {part === "dough" ? <h3 className="font-bold">Dough</h3> : <FillingName {...e} path={path} />}
       <ul>
         {rows.map((row, i) => (
           <li key={`${i}-${row.use}-${row.amount}`} className="flex items-center justify-between gap-2 py-0.5">
@@ -50,14 +84,14 @@ function Ingredients({ part, pantry, ...e }: Editing & { part: Part; pantry: Pan
                 {PLACES.find((place) => place.value === (row.part ?? "dough"))?.short}
               </Choice>
             )}
-            <Written label={`Amount of ${row.use}`} text={row.amount} invalid={e.problems.some((q) => q.where.startsWith(`${part}.ingredients[${i}]`))} onCommit={(amount) => put(rows.map((other, j) => (j === i ? weighed(other, amount) : other)))} />
+            <Written label={`Amount of ${row.use}`} text={row.amount} invalid={e.problems.some((q) => q.where.startsWith(`${place}[${i}]`))} onCommit={(amount) => put(rows.map((other, j) => (j === i ? weighed(other, amount) : other)))} />
             <button type="button" aria-label={`Leave out ${row.use}`} className="min-h-9 min-w-9 rounded-lg text-lg font-bold text-muted hover:text-crust" onClick={() => put(rows.filter((_, j) => j !== i))}>
               ×
             </button>
           </li>
         ))}
       </ul>
-      <Choice label={`Add to the ${part}`} value="" options={unused.map((item) => ({ value: item.key, label: item.name }))} onChoose={(use) => put([...rows, { use, amount: "10 g" }])} className="font-semibold text-cobalt underline decoration-rim decoration-2 underline-offset-4">
+      <Choice label={`Add to the ${named}`} value="" options={unused.map((item) => ({ value: item.key, label: item.name }))} onChoose={(use) => put([...rows, { use, amount: "10 g" }])} className="font-semibold text-cobalt underline decoration-rim decoration-2 underline-offset-4">
         add an ingredient
       </Choice>
     </section>
@@ -68,6 +102,7 @@ function Ingredients({ part, pantry, ...e }: Editing & { part: Part; pantry: Pan
 export function Recipe({ pantry, swaps, ...e }: Editing & { pantry: PantryItem[]; swaps: Swap[] }) {
   const [open, setOpen] = useState(false);
   const u = useUnits();
+  const more = e.document.more_groups ?? [];
   const swap = (s: Swap) => e.edit(s.answer.changes.reduce((doc, change) => setAt(doc, change.path, change.value), e.document));
   if (!open)
     return (
@@ -79,8 +114,28 @@ export function Recipe({ pantry, swaps, ...e }: Editing & { pantry: PantryItem[]
     <div className="mt-4 rounded-2xl border-2 border-rim p-4">
       <p className="mb-2 text-muted">The recipe as written. Only its proportions matter: the amounts beside it follow from the sentence.</p>
       <div className="grid gap-5 tab:grid-cols-2">
-        <Ingredients {...e} part="dough" pantry={pantry} />
-        <Ingredients {...e} part="filling" pantry={pantry} />
+        <Ingredients {...e} path={["dough"]} pantry={pantry} />
+        <div className="flex flex-col gap-5">
+          <Ingredients {...e} path={["filling"]} pantry={pantry} />
+          {more.map((group, i) => (
+            <div key={`${i}-${more.length}`}>
+              <Ingredients {...e} path={["more_groups", i, "filling"]} pantry={pantry} />
+              <p className="mt-1 text-muted [--chip:var(--inset)]">
+                Closed as{" "}
+                <Choice label={`Closing of ${group.filling.name}`} value={group.closing ?? e.document.closing} options={CLOSINGS} onChoose={(closing) => e.edit(setAt(e.document, ["more_groups", i, "closing"], closing))} className="font-semibold text-cobalt underline decoration-rim decoration-2 underline-offset-4" />{" "}
+                of <Quantity {...e} label={`Dough in each with ${group.filling.name}`} kind="mass" path={["more_groups", i, "dough_per_piece"]} text={group.dough_per_piece ?? e.document.dough_per_piece} /> dough.{" "}
+                <button type="button" className="min-h-7 font-semibold text-cobalt underline decoration-rim decoration-2 underline-offset-4" onClick={() => e.edit(withoutGroup(e.document, i))}>
+                  Leave this filling out
+                </button>
+              </p>
+            </div>
+          ))}
+          {more.length < 5 && e.document.pieces > 1 && (
+            <button type="button" className="min-h-7 self-start text-left font-semibold text-cobalt underline decoration-rim decoration-2 underline-offset-4" onClick={() => e.edit(withAnother(e.document))}>
+              another filling for half of the pieces
+            </button>
+          )}
+        </div>
       </div>
       {swaps.length > 0 && (
         <section aria-label="Swaps" className="mt-4">

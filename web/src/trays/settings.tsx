@@ -1,9 +1,12 @@
 import type { ReactNode } from "react";
 
+import type { Sheet, SpotOut } from "../api/client";
 import { setAt } from "../lib/path";
 import { Amount } from "../ui/amount";
 import { Choice } from "../ui/choice";
-import { Quantity, type Editing, type Path } from "./quantity";
+import { Minutes } from "./minutes";
+import { Stays } from "./stays";
+import { Quantity, whereOf, type Editing, type Path } from "./quantity";
 
 const QUIET = "rounded border-b-2 border-cobalt font-bold text-cobalt";
 
@@ -13,48 +16,104 @@ function Times(p: Editing & { label: string; path: Path; value: number; step: nu
     const value = Number(typed.replace(",", "."));
     p.edit(setAt(p.document, p.path, Number.isFinite(value) && typed.trim() !== "" ? value : typed), preview);
   };
-  const invalid = p.problems.some((q) => q.where === p.path.join("."));
+  const invalid = p.problems.some((q) => q.where === whereOf(p.path));
   return <Amount label={p.label} shown={String(p.value)} step={p.step} largeStep={0.5} invalid={invalid} onCommit={(t) => put(t, false)} onPreview={(t) => put(t, true)} />;
 }
 
-/** A duration of the bake, typed with or without its unit. */
-function Minutes(p: Editing & { label: string; path: Path; text: string }) {
-  const put = (typed: string, preview: boolean) => p.edit(setAt(p.document, p.path, /[a-zA-Z]/.test(typed) || !typed.trim() ? typed : `${typed.trim()} min`), preview);
-  const plain = /^\s*(\d+(?:[.,]\d+)?)\s*min\s*$/.exec(p.text)?.[1];
-  const invalid = p.problems.some((q) => q.where === p.path.join("."));
-  return <Amount label={p.label} shown={plain ?? p.text} {...(plain ? { unit: "min" } : {})} step={1} largeStep={5} invalid={invalid} onCommit={(t) => put(t, false)} onPreview={(t) => put(t, true)} />;
+/** Yeast as a share of the flour: changing it changes every yeast of the recipe alike. */
+function YeastShare({ sheet, ...e }: Editing & { sheet: Sheet }) {
+  const percent = sheet.weigh.percentages.yeast;
+  const put = (typed: string, preview: boolean) => {
+    const wanted = Number(typed.replace(",", "."));
+    if (!Number.isFinite(wanted) || wanted <= 0 || wanted > 20 || percent <= 0) return;
+    const perRecipe = sheet.weigh.recipe_g / sheet.weigh.dough_g;
+    const ingredients = e.document.dough.ingredients.map((row, i) => {
+      const line = sheet.weigh.dough[i];
+      if (line?.role !== "yeast") return row;
+      return { use: row.use, amount: `${((line.grams * perRecipe * wanted) / percent).toPrecision(3)} g`, ...(row.written && { written: row.written }), ...(row.part && { part: row.part }) };
+    });
+    e.edit(setAt(e.document, ["dough", "ingredients"], ingredients), preview);
+  };
+  return <Amount label="Yeast share" shown={percent.toFixed(2)} unit="%" step={0.05} largeStep={0.25} onCommit={(t) => put(t, false)} onPreview={(t) => put(t, true)} />;
 }
 
-function Place(p: Editing & { label: string; path: Path; air: string | null | undefined; room: number }) {
-  const choose = (next: "room" | "spot") => p.edit(setAt(p.document, p.path, next === "room" ? null : "30 C"));
+const LIFTS = [
+  { value: "yeast" as const, label: "yeast" },
+  { value: "yeast and baking powder" as const, label: "yeast and baking powder", note: "whiter, some lift in the heat" },
+  { value: "soda" as const, label: "soda alone", note: "it rests, and lifts in the heat" },
+  { value: "none" as const, label: "nothing", note: "a stretchy dough, rested only" },
+];
+
+function RiseSettings({ sheet, spots, ...e }: Editing & { sheet: Sheet; spots: SpotOut[] }) {
+  const d = e.document;
+  if (sheet.rise.rests)
+    return (
+      <>
+        Lifted by <Choice label="Lifted by" value={d.dough.leavening} options={LIFTS} className={QUIET} onChoose={(v) => e.edit(setAt(d, ["dough", "leavening"], v))} />; it rests for{" "}
+        <Minutes {...e} label="Rest of the dough" path={["rise", "rest"]} text={d.rise.rest ?? "30 min"} />.
+      </>
+    );
   return (
     <>
-      <Choice label={p.label} value={p.air ? "spot" : "room"} onChoose={choose} className={QUIET}
-        options={[{ value: "room", label: "on the bench", note: "as warm as the kitchen" }, { value: "spot", label: "in a warm spot", note: "an oven with its light on, over warm water" }]} />
-      {p.air && (
+      To <Times {...e} label="Rise to" path={["rise", "to"]} value={d.rise.to} step={0.1} /> times its size, <Stays {...e} stage="rise" label="Where it rises" spots={spots} />, in a{" "}
+      <Choice label="Rises in" value={d.rise.in ?? "bowl"} className={QUIET} onChoose={(v) => e.edit(setAt(d, ["rise", "in"], v))} options={[{ value: "bowl", label: "bowl" }, { value: "bag", label: "flat bag", note: "takes the cold sooner" }]} />;{" "}
+      <Choice label="Second rise" value={d.rise.again_to ? "again" : "once"} className={QUIET} onChoose={(v) => e.edit(setAt(d, ["rise", "again_to"], v === "again" ? 1.4 : null))}
+        options={[{ value: "once", label: "once" }, { value: "again", label: "knocked back, and again", note: "a chewier crumb" }]} />
+      {d.rise.again_to && (
         <>
-          {" at "}
-          <Quantity {...p} label={`${p.label}, temperature`} kind="temperature" path={p.path} text={p.air} />
+          {" to "}
+          <Times {...e} label="Second rise to" path={["rise", "again_to"]} value={d.rise.again_to} step={0.05} /> times
         </>
       )}
+      . Lifted by <Choice label="Lifted by" value={d.dough.leavening} options={LIFTS} className={QUIET} onChoose={(v) => e.edit(setAt(d, ["dough", "leavening"], v))} />, <YeastShare {...e} sheet={sheet} /> of yeast.{" "}
+      The room&rsquo;s warmth{" "}
+      <Choice label="Room from" value={d.plan?.room_from ?? "typed"} className={QUIET} onChoose={(v) => e.edit(setAt(d, ["plan", "room_from"], v))}
+        options={[{ value: "typed", label: "as typed above" }, { value: "thermometer", label: "by the thermometer", note: "while it speaks; else as typed" }]} />.
+    </>
+  );
+}
+
+/** How a filling goes in; where there are several, each by its name. */
+function Fillings(e: Editing) {
+  const several = (e.document.more_groups ?? []).length > 0;
+  const all = [{ filling: e.document.filling, path: ["filling"] as Path }, ...(e.document.more_groups ?? []).map((g, i) => ({ filling: g.filling, path: ["more_groups", i, "filling"] as Path }))];
+  return (
+    <>
+      {all.map(({ filling, path }, i) => {
+        const of = i ? `, ${filling.name}` : "";
+        return (
+          <span key={i} className="block">
+            {several ? <strong className="font-bold text-ink">{filling.name}</strong> : "Filling"}{" "}
+            <Choice label={`State of the filling${of}`} value={filling.state} className={QUIET} onChoose={(v) => e.edit(setAt(e.document, [...path, "state"], v))}
+              options={[{ value: "raw", label: "raw" }, { value: "part-cooked", label: "part-cooked" }, { value: "cooked", label: "cooked" }]} />
+            , at <Quantity {...e} label={`Filling temperature${of}`} kind="temperature" path={[...path, "temperature"]} text={filling.temperature} /> when wrapped; made in{" "}
+            <Minutes {...e} label={`Time to make the filling${of}`} path={[...path, "hands_on"]} text={filling.hands_on} />, cooled for{" "}
+            <Minutes {...e} label={`Time to cool the filling${of}`} path={[...path, "cooling"]} text={filling.cooling} />.
+          </span>
+        );
+      })}
     </>
   );
 }
 
 /** What can be changed about this tray, in a sentence of its own. */
-export function TraySettings({ tray, room, ...e }: Editing & { tray: string; room: number }) {
+export function TraySettings({ tray, sheet, spots, ...e }: Editing & { tray: string; sheet: Sheet; spots: SpotOut[] }) {
   const d = e.document;
   const line = (children: ReactNode) => <p className="mt-3 border-t-2 border-inset pt-2 leading-[2.1] text-muted [--chip:var(--inset)]">{children}</p>;
   if (tray === "weigh")
     return line(
       <>
         Yeast{" "}
-        <Choice label="Yeast" value={d.dough.yeast_woken ? "woken" : "straight"} className={QUIET} onChoose={(v) => e.edit(setAt(d, ["dough", "yeast_woken"], v === "woken"))}
-          options={[{ value: "straight", label: "straight into the flour" }, { value: "woken", label: "woken in warm liquid first", note: "38 to 43 °C with a little sugar, 5 to 15 min; no foam: stop" }]} />
+        <Choice label="Yeast" value={d.dough.yeast_school ?? (d.dough.yeast_woken ? "woken" : "straight")} className={QUIET} onChoose={(v) => e.edit(setAt(d, ["dough", "yeast_school"], v))}
+          options={[
+            { value: "straight", label: "straight into the flour", note: "instant yeast; liquid at the temperature beside" },
+            { value: "woken", label: "woken in warm liquid first", note: "38 to 43 °C with a little sugar, 5 to 15 min; no foam: stop" },
+            { value: "apart", label: "apart from sugar and salt", note: "in a little warm water of its own; sugar and salt once it is in the flour" },
+          ]} />
         . Kneaded{" "}
         <Choice label="Kneaded" value={d.dough.kneading ?? "hand"} className={QUIET} onChoose={(v) => e.edit(setAt(d, ["dough", "kneading"], v))}
-          options={[{ value: "hand", label: "by hand", note: "8 to 12 min" }, { value: "machine", label: "by machine", note: "5 to 10 min; warms the dough" }, { value: "none", label: "not at all", note: "mixed until no dry flour is left; best left cold overnight" }]} />
-        . Dough after that{" "}
+          options={[{ value: "hand", label: "by hand", note: "8 to 12 min" }, { value: "machine", label: "by machine", note: "5 to 10 min; warms the dough" }, { value: "none", label: "not at all", note: "mixed until no dry flour is left; best left cold overnight" }, { value: "after", label: "after the rise", note: "barely mixed now, kneaded once it has risen: spongier" }]} />
+        , to a dough at <Quantity {...e} label="Dough temperature wanted" kind="temperature" path={["dough", "wanted_temperature"]} text={d.dough.wanted_temperature ?? "26 C"} />. Dough after that{" "}
         <Choice label="Dough temperature" value={d.dough.start_temperature ? "measured" : "predicted"} className={QUIET} onChoose={(v) => e.edit(setAt(d, ["dough", "start_temperature"], v === "measured" ? "26 C" : null))}
           options={[{ value: "predicted", label: "not measured" }, { value: "measured", label: "measured", note: "narrows the rise more than anything else" }]} />
         {d.dough.start_temperature && (
@@ -64,28 +123,19 @@ export function TraySettings({ tray, room, ...e }: Editing & { tray: string; roo
           </>
         )}
         .
+        {sheet.sponge && (
+          <>
+            {" "}The sponge ripens to <Times {...e} label="Sponge to" path={["sponge", "to"]} value={d.sponge?.to ?? 2.6} step={0.1} /> times its size, <Stays {...e} stage="sponge" label="Where the sponge ripens" spots={spots} />.
+          </>
+        )}
       </>,
     );
-  if (tray === "rise")
+  if (tray === "rise") return line(<RiseSettings {...e} sheet={sheet} spots={spots} />);
+  if (tray === "wrap") return line(<Fillings {...e} />);
+  if (tray === "proof" && !sheet.proof.rests)
     return line(
       <>
-        To <Times {...e} label="Rise to" path={["rise", "to"]} value={d.rise.to} step={0.1} /> times its size, <Place {...e} label="Where it rises" path={["rise", "air"]} air={d.rise.air} room={room} />.
-      </>,
-    );
-  if (tray === "wrap")
-    return line(
-      <>
-        Filling{" "}
-        <Choice label="State of the filling" value={d.filling.state} className={QUIET} onChoose={(v) => e.edit(setAt(d, ["filling", "state"], v))}
-          options={[{ value: "raw", label: "raw" }, { value: "part-cooked", label: "part-cooked" }, { value: "cooked", label: "cooked" }]} />
-        , at <Quantity {...e} label="Filling temperature" kind="temperature" path={["filling", "temperature"]} text={d.filling.temperature} /> when wrapped; made in <Minutes {...e} label="Time to make the filling" path={["filling", "hands_on"]} text={d.filling.hands_on} />,
-        cooled for <Minutes {...e} label="Time to cool the filling" path={["filling", "cooling"]} text={d.filling.cooling} />.
-      </>,
-    );
-  if (tray === "proof")
-    return line(
-      <>
-        To <Times {...e} label="Proof to" path={["proof", "to"]} value={d.proof.to} step={0.05} /> times the size as wrapped, <Place {...e} label="Where they proof" path={["proof", "air"]} air={d.proof.air} room={room} />.
+        To <Times {...e} label="Proof to" path={["proof", "to"]} value={d.proof.to} step={0.05} /> times the size as wrapped, <Stays {...e} stage="proof" label="Where they proof" spots={spots} />.
       </>,
     );
   if (tray === "heat")

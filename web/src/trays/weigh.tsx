@@ -77,7 +77,9 @@ export function WeighPlates({ sheet }: { sheet: Sheet }) {
         </Plate>
       </div>
       <div className="flex flex-col gap-5">
-        <Lines title={`Filling: ${sheet.sentence.filling_name}`} lines={w.filling} total={w.filling_g} spoonsOf={w.spoons} />
+        {sheet.groups.map((g, i) => (
+          <Lines key={i} title={`Filling: ${g.name}${sheet.groups.length > 1 ? `, for ${g.pieces}` : ""}`} lines={g.filling} total={g.filling_g} spoonsOf={w.spoons} />
+        ))}
         <Mixing order={w.order} />
         {w.hold_back_g >= 1 && <p className="text-muted">{heldBack(sheet, u)}</p>}
       </div>

@@ -14,4 +14,7 @@ export const batchQuery = (id: number) =>
   queryOptions({ queryKey: ["batch", id], queryFn: () => take(client.GET("/api/batches/{batch_id}", { params: { path: { batch_id: id }, query: { now: nowIso() } } })) });
 export const recipeQuery = (text: string, corrections: Correction[]) =>
   queryOptions({ queryKey: ["recipe", text, corrections], queryFn: () => take(client.POST("/api/recipe", { body: { text, corrections } })), staleTime: Infinity, gcTime: 60_000, retry: false });
+export const spotsQuery = queryOptions({ queryKey: ["spots"], queryFn: () => take(client.GET("/api/spots")), staleTime: Infinity });
+export const devicesQuery = queryOptions({ queryKey: ["devices"], queryFn: () => take(client.GET("/api/devices")), refetchInterval: 15_000 });
+export const scoresQuery = queryOptions({ queryKey: ["scores"], queryFn: () => take(client.GET("/api/trainer")) });
 export const pantryQuery = queryOptions({ queryKey: ["pantry"], queryFn: () => take(client.GET("/api/pantry")), staleTime: Infinity });

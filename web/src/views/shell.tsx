@@ -19,15 +19,16 @@ function Mark() {
 }
 
 const QUIET = "min-h-9 rounded-lg px-2 text-sm whitespace-nowrap font-semibold text-cobalt underline decoration-rim decoration-2 underline-offset-4 tab:max-wide:min-h-6";
-const ORDER = ["weigh", "rise", "divide", "wrap", "proof", "heat", "rest"];
-const DOING: Record<string, string> = { weigh: "weighing", rise: "rising", divide: "dividing", wrap: "wrapping", proof: "proofing", heat: "in the heat", rest: "resting" };
+const ORDER = ["sponge", "weigh", "rise", "again", "divide", "wrap", "proof", "heat", "rest"];
+const DOING: Record<string, string> = { sponge: "sponge ripening", again: "rising again", weigh: "weighing", rise: "rising", divide: "dividing", wrap: "wrapping", proof: "proofing", heat: "in the heat", rest: "resting" };
 
 /** What the batch under way is doing, for the way into Hands. */
 function useUnderWay(id: number | undefined): string {
   const batch = useQuery({ ...batchQuery(id ?? 0), enabled: id !== undefined, refetchInterval: 60_000 });
   const done = new Set(batch.data?.observations.filter((o) => o.kind === "done").map((o) => o.stage as string));
-  const stage = ORDER.find((s) => !done.has(s));
-  const next = batch.data?.live.sheet?.day.steps.find((s) => s.key === stage);
+  const steps = batch.data?.live.sheet?.day.steps ?? [];
+  const stage = ORDER.find((s) => !done.has(s) && steps.some((step) => step.key === s));
+  const next = steps.find((s) => s.key === stage);
   return stage && next ? `${DOING[stage]} until ${clock(next.end)}` : "";
 }
 
@@ -70,9 +71,14 @@ export function Shell() {
             {bakes.data.find((b) => String(b.id) === onBench)?.name ?? "this bake"} <span aria-hidden="true">▾</span>
           </Choice>
         )}
-        <Link to="/read" className={`${QUIET} inline-flex items-center`}>
-          read a recipe
-        </Link>
+        <div className="flex gap-x-2 tab:max-wide:flex-col">
+          <Link to="/read" className={`${QUIET} inline-flex items-center`}>
+            read a recipe
+          </Link>
+          <Link to="/kitchen" className={`${QUIET} inline-flex items-center`}>
+            my kitchen
+          </Link>
+        </div>
         <nav aria-label="Views" className="order-last -mx-1 flex w-full gap-1 tab:order-none tab:ml-auto tab:w-auto">
           <Way to={`/bench/${bench ?? ""}`} name="Bench" word="plan a bake" />
           {running && <Way to={`/hands/${running.id}`} name="Hands" word={word || running.name} />}

@@ -2,13 +2,14 @@ import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useCallback, useEffect, useState, useSyncExternalStore } from "react";
 import { useNavigate, useParams, useSearchParams } from "react-router";
 
-import { client, ServerError, take, type Answer, type BakeOut, type Doubt, type Kitchen } from "../../api/client";
+import { client, ServerError, take, type Answer, type BakeOut, type Doubt, type Kitchen, type Option } from "../../api/client";
 import { nowIso } from "../../lib/clock";
 import { setAt } from "../../lib/path";
+import type { Question } from "../../trays/options";
 import { useNow } from "../../lib/use-now";
 import { Button } from "../../ui/button";
 import { Notice } from "../../ui/facts";
-import { bakeQuery, bakesQuery, batchesQuery, kitchensQuery, pantryQuery } from "../queries";
+import { bakeQuery, bakesQuery, batchesQuery, kitchensQuery, pantryQuery, spotsQuery } from "../queries";
 import { DraftStore } from "./draft-store";
 import { FilePanel } from "./file-panel";
 import { Hold } from "./hold";
@@ -65,6 +66,7 @@ function OpenBake({ from, kitchen }: { from: BakeOut; kitchen: Kitchen | undefin
   const [search, setSearch] = useSearchParams();
   const [panel, setPanel] = useState<"keys" | "file" | null>(null);
   const pantry = useQuery(pantryQuery);
+  const spots = useQuery(spotsQuery);
   const [starting, setStarting] = useState<string | null>(null);
   const navigate = useNavigate();
   const queries = useQueryClient();
@@ -89,6 +91,8 @@ function OpenBake({ from, kitchen }: { from: BakeOut; kitchen: Kitchen | undefin
     },
     [store],
   );
+  const ask = useCallback((question: Question) => take(client.POST("/api/rise/options", { body: { bake: store.read().document, now: nowIso(), ...question } })), [store]);
+  const takeOption = useCallback((option: Option) => option.answer && store.edit(option.answer.changes.reduce((doc, change) => setAt(doc, change.path, change.value), store.read().document)), [store]);
   const here = sheet?.doubts.filter((d) => d.tray === tray || d.tray === "day") ?? [];
   const first = here[0];
   const answerFirst = useCallback(() => first?.answers[0] && answer(first, first.answers[0]), [first, answer]);
@@ -131,7 +135,7 @@ function OpenBake({ from, kitchen }: { from: BakeOut; kitchen: Kitchen | undefin
           {sheet && <p className="text-sm text-muted">Below is the last plan that could be worked out. What you typed is kept.</p>}
         </div>
       )}
-      {sheet ? <RailAndTrays sheet={sheet} tray={tray} now={now} stale={problems.length > 0} answer={state.answers} onOpen={open} onAnswer={answer} document={document} problems={problems} edit={edit} pantry={pantry.data ?? []} /> : problems.length === 0 && <Notice title="Working it out…" />}
+      {sheet ? <RailAndTrays sheet={sheet} tray={tray} now={now} stale={problems.length > 0} answer={state.answers} onOpen={open} onAnswer={answer} onAsk={ask} onTake={takeOption} spots={spots.data ?? []} bakeId={from.id} document={document} problems={problems} edit={edit} pantry={pantry.data ?? []} /> : problems.length === 0 && <Notice title="Working it out…" />}
       <KeysPanel open={panel === "keys"} onClose={() => setPanel(null)} />
       <FilePanel id={from.id} document={document} open={panel === "file"} onClose={() => setPanel(null)} onRename={(name) => edit({ ...document, name })} />
     </main>

@@ -14,6 +14,7 @@ export function Doubts({ doubts, elsewhere, onOpen, onAnswer }: { doubts: Doubt[
           <p className={`text-sm font-bold ${d.severity === "note" ? "text-muted" : "text-crust"}`}>{WORDS[d.severity]}</p>
           <h3 className="text-[1.06rem] leading-snug font-bold">{u.text(d.title)}</h3>
           <p className="mt-1 text-[0.95rem] leading-snug">{u.text(d.reason)}</p>
+          {d.source && <p className="mt-1 text-sm text-muted">from {d.source}</p>}
           <div className="mt-2.5 flex flex-wrap items-center gap-x-3 gap-y-1">
             {d.answers.map((a, i) => (
               <Button key={a.label} look={a.changes.length === 0 ? "bare" : i === 0 ? "crust" : "rim"} className={a.changes.length === 0 ? "!px-1" : "!px-3"} onClick={() => onAnswer(d, a)}>

@@ -26,6 +26,10 @@ interface Unsaved {
 
 const SAVE_AFTER = 500;
 const TRY_AGAIN_AFTER = 4000;
+/** A question that got no answer is asked again soon, then less and less often. */
+const ASK_AGAIN_AFTER = [300, 1000, TRY_AGAIN_AFTER];
+/** A question that hangs holds up every later one. */
+const GIVE_UP_AFTER = 10_000;
 const WORK_AGAIN_AFTER = 60_000;
 
 /**
@@ -42,6 +46,7 @@ export class DraftStore {
   private workTimer: ReturnType<typeof setTimeout> | undefined;
   private working = false;
   private workAgain = false;
+  private unanswered = 0;
   private closed = false;
   private base: number;
   readonly id: number;
@@ -159,9 +164,10 @@ export class DraftStore {
     this.working = true;
     const bake = this.state.document;
     try {
-      const reply = await take(client.POST("/api/sheet", { body: { bake, kitchen_id: null, now: nowIso() } }));
+      const reply = await take(client.POST("/api/sheet", { body: { bake, kitchen_id: null, now: nowIso() }, signal: AbortSignal.timeout(GIVE_UP_AFTER) }));
       // The server is back: what waited to be saved need not wait longer.
       if (!this.state.reachable && this.state.save === "unsaved") this.saveSoon(0);
+      this.unanswered = 0;
       this.set({ sheet: reply.sheet ?? this.state.sheet, problems: reply.problems, reachable: true, answers: this.state.answers + 1 });
     } catch (error) {
       const said = error instanceof ServerError ? error : new ServerError(0, String(error));
@@ -174,7 +180,8 @@ export class DraftStore {
       this.workAgain = false;
       return this.work();
     }
-    this.workTimer = setTimeout(() => void this.work(), this.state.reachable ? WORK_AGAIN_AFTER : TRY_AGAIN_AFTER);
+    const later = this.state.reachable ? WORK_AGAIN_AFTER : (ASK_AGAIN_AFTER[this.unanswered++] ?? TRY_AGAIN_AFTER);
+    this.workTimer = setTimeout(() => void this.work(), later);
   }
 
   /** Give up what is here for what another window saved. */

@@ -14,6 +14,34 @@ const FRACTIONS = [
 /** A whole number as typed, or the text itself for the server to say what is wrong with it. */
 const whole = (typed: string): number => (Number.isInteger(Number(typed)) && typed.trim() ? Number(typed) : (typed as unknown as number));
 
+type Group = NonNullable<Bake["more_groups"]>[number];
+
+/** The bake with each of its groups changed, the first and the further ones alike. */
+function eachGroup(document: Bake, change: (at: number, group: Bake | Group) => Partial<Group>): Bake {
+  const more = document.more_groups?.map((group, i) => ({ ...group, ...change(i + 1, group) }));
+  return { ...document, ...change(0, document), ...(more && { more_groups: more }) };
+}
+
+/** The bake with the numbers of pieces in sight written into it. */
+const withPieces = (document: Bake, sheet: Sheet | null): Bake => eachGroup(document, (i, g) => ({ pieces: sheet?.scaled.shares[i]?.pieces ?? g.pieces }));
+
+const asScaled = (document: Bake, sheet: Sheet | null): Bake =>
+  eachGroup(withPieces(document, sheet), (i, g) => {
+    const share = sheet?.scaled.shares[i];
+    if (!share) return {};
+    const dough = g.dough_per_piece === undefined ? {} : { dough_per_piece: `${share.dough_per_piece_g.toFixed(1)} g` };
+    return { ...dough, filling_per_piece: `${share.filling_per_piece_g.toFixed(1)} g` };
+  });
+
+/** As many pieces as one load takes: the groups keep their proportion, the first takes what is over. */
+function filled(document: Bake, sheet: Sheet | null): Bake {
+  const shares = sheet?.scaled.shares ?? [];
+  const factor = (sheet?.heat.per_load ?? 1) / (sheet?.scaled.pieces ?? 1);
+  const counts = shares.map((s) => Math.max(1, Math.floor(s.pieces * factor)));
+  const rest = (sheet?.heat.per_load ?? 0) - counts.reduce((a, b) => a + b, 0);
+  return eachGroup(document, (i, g) => ({ pieces: (counts[i] ?? g.pieces) + (i === 0 ? Math.max(0, rest) : 0) }));
+}
+
 /** What is held and what gives way, as a second, smaller sentence. */
 export function Hold({ document, sheet, edit }: { document: Bake; sheet: Sheet | null; edit: Edit }) {
   const { units } = useSettings();
@@ -22,34 +50,35 @@ export function Hold({ document, sheet, edit }: { document: Bake; sheet: Sheet |
   const eaters = document.eaters;
   const by = eaters ? "eaters" : (pin?.by ?? "nothing");
   const flours = sheet?.weigh.dough.filter((line) => line.role === "flour") ?? [];
+  const groups = sheet?.groups ?? [];
   const options = [
     { value: "nothing", label: "nothing", note: "pieces and weights decide how much is made" },
     { value: "eaters", label: "who eats", note: "so many eaters, so many pieces for each" },
     { value: "flour", label: "the flour I have" },
-    { value: "filling", label: "the filling I have" },
+    { value: "filling", label: groups.length > 1 ? `the ${groups[0]?.name} I have` : "the filling I have" },
+    ...groups.slice(1).map((g, i) => ({ value: `filling ${i + 2}`, label: `the ${g.name} I have` })),
     { value: "dough", label: "the whole dough" },
     { value: "fits", label: `what goes in at once: ${sheet?.heat.per_load ?? 1}`, note: "as many pieces as one load of the steamer or oven" },
     ...FRACTIONS.map(({ value, label }) => ({ value, label, note: `${u.mass((sheet?.weigh.recipe_g ?? 0) * Number(value))} of dough, as the recipe makes it` })),
     ...(sheet?.weigh.dough.filter((line) => flours.length > 1 || line.role !== "flour").map((line) => ({ value: line.key, label: line.name })) ?? []),
   ];
   const now = (what: string) =>
-    what === "flour" ? sheet?.weigh.flour_g : what === "filling" ? sheet?.weigh.filling_g : what === "dough" ? sheet?.weigh.dough_g : sheet?.weigh.dough.find((l) => l.key === what)?.grams;
+    what === "flour" ? sheet?.weigh.flour_g : what.startsWith("filling") ? groups[Number(what.slice(8) || 1) - 1]?.filling_g : what === "dough" ? sheet?.weigh.dough_g : sheet?.weigh.dough.find((l) => l.key === what)?.grams;
   const choose = (what: string) => {
-    const pieces = sheet?.scaled.pieces ?? document.pieces;
-    if (what === "eaters") return edit({ ...document, pin: null, eaters: { count: Math.max(1, Math.round(pieces / 2)), each: 2 } });
-    chooseFrom(what, eaters ? { ...document, pieces, eaters: null } : document);
+    const pieces = sheet?.scaled.shares[0]?.pieces ?? document.pieces;
+    if (what === "eaters") return edit({ ...document, pin: null, eaters: { count: Math.max(1, Math.round((sheet?.scaled.pieces ?? pieces) / 2)), each: 2 } });
+    chooseFrom(what, eaters ? { ...withPieces(document, sheet), eaters: null } : document);
   };
   const chooseFrom = (what: string, document: Bake) => {
-    if (what === "fits") return edit({ ...document, pin: null, pieces: sheet?.heat.per_load ?? document.pieces });
+    if (what === "fits") return edit({ ...filled(document, sheet), pin: null });
     if (FRACTIONS.some((f) => f.value === what)) return edit({ ...document, pin: { by: "dough", amount: `${((sheet?.weigh.recipe_g ?? 500) * Number(what)).toFixed(0)} g`, gives_way: "pieces" } });
     if (what === "nothing") {
       // The numbers in sight stay as they are when nothing is held any more.
-      const s = sheet?.scaled;
-      edit({ ...document, pin: null, ...(s ? { pieces: s.pieces, dough_per_piece: `${s.dough_per_piece_g.toFixed(1)} g`, filling_per_piece: `${s.filling_per_piece_g.toFixed(1)} g` } : {}) });
+      edit({ ...asScaled(document, sheet), pin: null });
     } else edit({ ...document, pin: { by: what, amount: `${Math.round(now(what) ?? 500)} g`, gives_way: "pieces" } });
   };
   const value = pin ? read(pin.amount, "mass") : null;
-  const each = by === "filling" ? "the filling in each" : "the dough in each";
+  const each = by.startsWith("filling") ? "the filling in each" : "the dough in each";
   return (
     <p className="text-base leading-[1.9] text-muted">
       Held: <Choice label="Held" value={by} options={options} onChoose={choose} className="rounded border-b-2 border-cobalt font-bold text-cobalt" />
@@ -72,7 +101,7 @@ export function Hold({ document, sheet, edit }: { document: Bake; sheet: Sheet |
           {sheet && sheet.scaled.spare_dough_g > 1 && <>; {u.mass(sheet.scaled.spare_dough_g)} of dough is spare</>}
         </>
       )}
-      {!pin && sheet && <>{eaters ? "; " : ": "}{u.mass(sheet.weigh.flour_g)} of flour makes {u.mass(sheet.weigh.dough_g)} of dough; {u.mass(sheet.weigh.filling_g)} of filling</>}.
+      {!pin && sheet && <>{eaters ? "; " : ": "}{u.mass(sheet.weigh.flour_g)} of flour makes {u.mass(sheet.weigh.dough_g)} of dough; {groups.map((g) => `${u.mass(g.filling_g)} of ${groups.length > 1 ? g.name : "filling"}`).join(", ")}</>}.
     </p>
   );
 }

@@ -1,25 +1,31 @@
-import type { Answer, Doubt, PantryItem, Sheet } from "../../api/client";
+import { useState } from "react";
+
+import type { Answer, Doubt, Option, OptionsReply, PantryItem, RiseTray, Sheet, SpotOut } from "../../api/client";
 import { Rail } from "../../drawings/rail";
 import { clockTicks } from "../../drawings/ticks";
 import { clock, duration } from "../../lib/clock";
 import { useUnits } from "../../lib/settings";
 import { useTablet } from "../../lib/use-narrow";
-import { DivideFacts, DividePlates } from "../../trays/divide";
+import { DivideFacts, DividePlates, useCuts } from "../../trays/divide";
 import { ProofFacts, ProofPlates, RiseFacts, RisePlates } from "../../trays/ferment";
 import { HeatFacts, HeatPlates } from "../../trays/heat";
+import { LateOrEarly, type Question } from "../../trays/options";
 import type { Editing } from "../../trays/quantity";
 import { Recipe } from "../../trays/recipe";
 import { TraySettings } from "../../trays/settings";
 import { WeighFacts, WeighPlates } from "../../trays/weigh";
-import { WrapFacts, WrapPlates } from "../../trays/wrap";
+import { WrapFacts, wrapMinutes, WrapPlates } from "../../trays/wrap";
 import { Warning } from "../../ui/facts";
 import { TrayList, TrayPanel, TrayRoot, TrayTab } from "../../ui/panel";
 import { Doubts } from "./doubts";
 import { isTray, TRAYS, type TrayKey } from "./tray-list";
+import { UnderWay } from "./under-way";
 
 interface Props extends Editing {
   sheet: Sheet;
   pantry: PantryItem[];
+  spots: SpotOut[];
+  bakeId: number;
   tray: TrayKey;
   now: number;
   stale: boolean;
@@ -27,18 +33,21 @@ interface Props extends Editing {
   answer: number;
   onOpen: (tray: TrayKey) => void;
   onAnswer: (doubt: Doubt, answer: Answer) => void;
+  onAsk: (question: Question) => Promise<OptionsReply>;
+  onTake: (option: Option) => void;
 }
 
 /** In a few words, what a tray holds. */
 function useWords(sheet: Sheet): Record<TrayKey, string> {
   const u = useUnits();
+  const cuts = useCuts();
   const ready = (t: Sheet["rise"]) => (t.forecast.ready ? `${clock(t.ready_low)} to ${clock(t.ready_high)}` : "not in sight");
   return {
     weigh: `${u.mass(sheet.weigh.flour_g)} flour, ${sheet.weigh.feel}`,
-    rise: ready(sheet.rise),
-    divide: `${sheet.divide.pieces} × ${u.mass(sheet.divide.each_shown_g)}`,
-    wrap: `${u.length(sheet.wrap.diameter_mm)}, ${duration((sheet.wrap_seconds_each * sheet.divide.pieces) / 60)}`,
-    proof: ready(sheet.proof),
+    rise: sheet.rise.rests ? "rests" : ready(sheet.rise),
+    divide: cuts(sheet.divide),
+    wrap: `${u.length(sheet.wrap.diameter_mm)}, ${duration(wrapMinutes(sheet))}`,
+    proof: sheet.proof.rests ? "none" : ready(sheet.proof),
     heat: `${duration(sheet.heat.minutes_planned)}${sheet.heat.loads > 1 ? ` × ${sheet.heat.loads}` : ""} + ${sheet.heat.rest_min} rest`,
   };
 }
@@ -79,7 +88,8 @@ function Tab({ name, word, at, doubts, value }: { name: string; word: string; at
 }
 
 /** The clock of the bake, its trays, and the open tray filling the bench. */
-export function RailAndTrays({ sheet, tray, now, stale, answer, onOpen, onAnswer, pantry, ...editing }: Props) {
+export function RailAndTrays({ sheet, tray, now, stale, answer, onOpen, onAnswer, onAsk, onTake, pantry, spots, bakeId, ...editing }: Props) {
+  const [other, setOther] = useState<RiseTray | null>(null);
   const words = useWords(sheet);
   const u = useUnits();
   const Facts = FACTS[tray];
@@ -101,10 +111,11 @@ export function RailAndTrays({ sheet, tray, now, stale, answer, onOpen, onAnswer
       <TrayPanel value={tray} tabIndex={-1} className="enamel tab:relative tab:mt-[14px] grid gap-x-7 gap-y-6 p-4 tab:p-5 wide:grid-cols-[17.5rem_minmax(0,1fr)_16.5rem]">
         <section aria-label="What to do" className="tab:max-wide:grid tab:max-wide:grid-cols-2 tab:max-wide:gap-x-8 tab:max-wide:[&>dl]:row-span-2 tab:max-wide:[&>dl]:mt-0">
           <Facts sheet={sheet} />
-          <TraySettings tray={tray} room={sheet.sentence.room_c} {...editing} />
+          <TraySettings tray={tray} sheet={sheet} spots={spots} {...editing} />
         </section>
         <section aria-label="What you will see" className="min-w-0">
-          <Plates sheet={sheet} now={now} />
+          <Plates sheet={sheet} now={now} compare={{ other, onKeep: setOther }} options={tray === "rise" && !sheet.rise.rests && <LateOrEarly ask={onAsk} onTake={onTake} />} />
+          {(tray === "rise" || tray === "proof") && <UnderWay bakeId={bakeId} now={now} />}
           {tray === "weigh" && <Recipe pantry={pantry} swaps={sheet.weigh.swaps} {...editing} />}
         </section>
         <div className="flex flex-col gap-3 wide:border-l-2 wide:border-rim wide:pl-5">

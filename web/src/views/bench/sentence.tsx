@@ -1,5 +1,7 @@
 import type { Bake, Kitchen, Sheet } from "../../api/client";
 import { clock, nowIso } from "../../lib/clock";
+import { setAt } from "../../lib/path";
+import { CLOSINGS } from "../../trays/closings";
 import { Quantity, type Editing } from "../../trays/quantity";
 import { Amount } from "../../ui/amount";
 import { Choice } from "../../ui/choice";
@@ -13,13 +15,8 @@ interface Props extends Editing {
 const givingWay = (document: Bake, what: "pieces" | "weight"): Bake =>
   document.pin ? { ...document, pin: { ...document.pin, gives_way: what } } : document;
 
-const CLOSINGS = [
-  { value: "gathered", label: "pleated buns", note: "gathered and twisted shut on top" },
-  { value: "half_moon", label: "half-moons", note: "a disc folded over and crimped" },
-] as const;
-
 function Pieces(p: Props) {
-  const follows = (p.document.pin?.gives_way === "pieces" || p.document.eaters) && p.sheet ? p.sheet.scaled.pieces : null;
+  const follows = (p.document.pin?.gives_way === "pieces" || p.document.eaters) && p.sheet ? (p.sheet.scaled.shares[0]?.pieces ?? null) : null;
   const put = (typed: string, preview: boolean) => {
     const count = Number(typed.replace(",", "."));
     // What is no whole number is kept as typed nowhere: the field shows the last one and says why.
@@ -34,7 +31,7 @@ function Pieces(p: Props) {
 }
 
 function Closing(p: Props) {
-  return <Choice label="Closing" value={p.document.closing} options={[...CLOSINGS]} onChoose={(closing) => p.edit({ ...p.document, closing })} />;
+  return <Choice label="Closing" value={p.document.closing} options={CLOSINGS} onChoose={(closing) => p.edit({ ...p.document, closing })} />;
 }
 
 function Heat(p: Props) {
@@ -107,6 +104,34 @@ function ClockField(p: { shown: string; label: string; invalid: boolean; onCommi
   );
 }
 
+/** Further pieces from the same dough: how many, and what goes into them. */
+function FurtherGroup({ at, ...p }: Props & { at: number }) {
+  const group = p.document.more_groups?.[at];
+  const share = p.sheet?.scaled.shares[at + 1];
+  if (!group) return null;
+  const pin = p.document.pin;
+  const closing = group.closing && group.closing !== p.document.closing ? CLOSINGS.find((c) => c.value === group.closing)?.label : null;
+  const mine = pin?.by === `filling ${at + 2}`;
+  const ofDough = pin && !pin.by.startsWith("filling");
+  const follows = share && (p.document.eaters || (pin?.gives_way === "pieces" && (mine || ofDough))) ? share.pieces : null;
+  const put = (typed: string, preview: boolean) => {
+    const count = Number(typed.replace(",", "."));
+    const next = setAt(p.document, ["more_groups", at, "pieces"], typed.trim() && Number.isInteger(count) ? count : typed.trim() || null);
+    p.edit({ ...(mine || ofDough ? givingWay(next, "weight") : next), ...(next.eaters && { eaters: null }) }, preview);
+  };
+  return (
+    <>
+      {", "}and{" "}
+      <Amount label={`Pieces with ${group.filling.name}`} shown={String(follows ?? group.pieces)} step={1} largeStep={6} follows={follows !== null}
+        invalid={p.problems.some((problem) => problem.where === `more_groups[${at}].pieces`)} onCommit={(t) => put(t, false)} onPreview={(t) => put(t, true)} />{" "}
+      {closing && `${closing} `}around{" "}
+      <Quantity {...p} label={`Filling in each with ${group.filling.name}`} kind="mass" path={["more_groups", at, "filling_per_piece"]} text={group.filling_per_piece}
+        follows={mine && pin.gives_way === "weight" && share ? share.filling_per_piece_g : null} also={(d) => (mine ? givingWay(d, "pieces") : d)} />{" "}
+      of <strong className="font-bold">{group.filling.name}</strong>
+    </>
+  );
+}
+
 /** The bake in one sentence. Every raised word can be changed; a sunk number follows from a held one. */
 export function Sentence(p: Props) {
   const { document, sheet } = p;
@@ -117,11 +142,15 @@ export function Sentence(p: Props) {
     <p className="text-[1.3rem] leading-[1.85] tab:text-[1.5rem] tab:leading-[1.75] wide:text-[1.62rem]">
       Make <Pieces {...p} /> <Closing {...p} /> of{" "}
       <Quantity {...p} label="Dough in each" kind="mass" path={["dough_per_piece"]} text={document.dough_per_piece}
-        follows={weightFollows && pin?.by !== "filling" ? sheet.scaled.dough_per_piece_g : null} also={(d) => (pin?.by === "filling" ? d : givingWay(d, "pieces"))} />{" "}
+        follows={weightFollows && !pin?.by.startsWith("filling") ? (sheet.scaled.shares[0]?.dough_per_piece_g ?? null) : null} also={(d) => (pin?.by === "filling" ? d : givingWay(d, "pieces"))} />{" "}
       dough around{" "}
       <Quantity {...p} label="Filling in each" kind="mass" path={["filling_per_piece"]} text={document.filling_per_piece}
-        follows={weightFollows && pin?.by === "filling" ? sheet.scaled.filling_per_piece_g : null} also={(d) => (pin?.by === "filling" ? givingWay(d, "pieces") : d)} />{" "}
-      of <strong className="font-bold">{document.filling.name}</strong>, <Heat {...p} />, <Hour {...p} />, in a kitchen at{" "}
+        follows={weightFollows && pin?.by === "filling" ? (sheet.scaled.shares[0]?.filling_per_piece_g ?? null) : null} also={(d) => (pin?.by === "filling" ? givingWay(d, "pieces") : d)} />{" "}
+      of <strong className="font-bold">{document.filling.name}</strong>
+      {(document.more_groups ?? []).map((_, i) => (
+        <FurtherGroup key={i} {...p} at={i} />
+      ))}
+      , <Heat {...p} />, <Hour {...p} />, in a kitchen at{" "}
       <Quantity {...p} label="Kitchen temperature" kind="temperature" path={["plan", "room"]} text={room} />.
     </p>
   );

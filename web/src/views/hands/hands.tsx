@@ -6,18 +6,20 @@ import { client, take, type BatchOut, type Outcome, type Sheet } from "../../api
 import { countdown, nowIso } from "../../lib/clock";
 import { useUnits } from "../../lib/settings";
 import { useNow } from "../../lib/use-now";
-import { FermentCurve } from "../../trays/ferment";
+import { FermentCurve, Story } from "../../trays/ferment";
 import { CoreCurve } from "../../trays/heat";
 import { heldBack, Mixing } from "../../trays/mixing";
+import { LateOrEarly } from "../../trays/options";
 import { Button } from "../../ui/button";
 import { Notice, Warning } from "../../ui/facts";
 import { Panel } from "../../ui/panel";
 import { batchesQuery, batchQuery } from "../queries";
 import { ring, stayAwake } from "./alarm";
 import { HowWasIt } from "./outcome";
-import { ended, RunStore } from "./outbox";
-import { RisenBy, TypedReading } from "./readings";
-import { dueAt, nextWords, STAGES, stepOf, type HandsStep, type Stage } from "./steps";
+import { ended, RunStore } from "../marks/outbox";
+import { Cues, MovedTo } from "../marks/cues";
+import { RisenBy, TypedReading } from "../marks/readings";
+import { dueAt, fermenting, nextWords, stagesOf, stepOf, type HandsStep, type Stage } from "../marks/steps";
 
 export function Hands() {
   const id = Number(useParams().id);
@@ -35,7 +37,7 @@ export function Hands() {
   return <Run key={id} from={batch.data} />;
 }
 
-type PanelName = "risen" | "dough" | "probe" | "weight" | "water" | "filling";
+type PanelName = "cues" | "move" | "late" | "risen" | "dough" | "probe" | "weight" | "water" | "filling";
 
 /** Rings once when the countdown passes zero, and again for each new step. */
 function useAlarm(due: number | null, now: number) {
@@ -65,7 +67,8 @@ function Run({ from }: { from: BatchOut }) {
   if (batch.live.sheet && batch.live.sheet !== kept) setKept(batch.live.sheet);
   const sheet = kept;
   const endedAt = ended(state);
-  const stage = STAGES.find((s) => !endedAt.has(s));
+  const stages = sheet ? stagesOf(sheet) : [];
+  const stage = stages.find((s) => !endedAt.has(s));
   const step = stage && sheet ? stepOf(stage, sheet, u) : null;
   const due = step && sheet && step.figure === null ? dueAt(step.stage, sheet, endedAt) : null;
   useAlarm(due, now);
@@ -96,10 +99,10 @@ function Run({ from }: { from: BatchOut }) {
 
   const done = () => {
     if (!step) return;
-    const seen = (step.stage === "rise" || step.stage === "proof") && step.press.startsWith("It has");
+    const seen = (step.stage === "rise" || step.stage === "again" || step.stage === "sponge") && !sheet.rise.rests && step.press.startsWith("It");
     store.mark([...(seen ? [{ kind: "doubled" as const, stage: step.stage }] : []), { kind: "done", stage: step.stage }]);
   };
-  const mark = (kind: "risen" | "dough_temperature" | "probe" | "dough_weight" | "water_left", on: Stage, value: number) => {
+  const mark = (kind: "risen" | "poke" | "tear" | "room_temperature" | "dough_temperature" | "probe" | "dough_weight" | "water_left", on: Stage, value: number) => {
     store.mark([{ kind, stage: on, value }]);
     setPanel(null);
   };
@@ -117,7 +120,7 @@ function Run({ from }: { from: BatchOut }) {
         <div className="flex items-baseline justify-between gap-3 text-lg">
           <p className="font-bold text-cobalt">{step ? step.name : "All done"}</p>
           <p className="text-ink">
-            {stage ? `${STAGES.indexOf(stage) + 1} of ${STAGES.length}` : ""}
+            {stage ? `${stages.indexOf(stage) + 1} of ${stages.length}` : ""}
             <Link to={`/bench/${batch.bake_id}`} className="ml-4 font-semibold text-cobalt underline">
               leave
             </Link>
@@ -134,7 +137,7 @@ function Run({ from }: { from: BatchOut }) {
           </p>
         )}
         {step ? (
-          <StepView step={step} due={due} now={now} sheet={sheet} endedAt={endedAt} onDone={done} extras={<Extras stage={step.stage} water={sheet.weigh.dough.some((line) => line.key === "water")} marked={marked} onOpen={setPanel} onUndo={undo} onSkip={() => store.mark([{ kind: "done", stage: step.stage }])} press={step.press} />} />
+          <StepView step={step} due={due} now={now} sheet={sheet} endedAt={endedAt} onDone={done} extras={<Extras stage={step.stage} grows={fermenting(step.stage, sheet) !== null} water={sheet.weigh.dough.some((line) => line.key === "water")} marked={marked} onOpen={setPanel} onUndo={undo} onSkip={() => store.mark([{ kind: "done", stage: step.stage }])} press={step.press} />} />
         ) : (
           <>
             <HowWasIt onFinish={(o) => void finish(o)} trouble={trouble} />
@@ -144,11 +147,21 @@ function Run({ from }: { from: BatchOut }) {
           </>
         )}
       </div>
-      <RisenBy open={panel === "risen"} onClose={() => setPanel(null)} onMark={(v) => mark("risen", stage === "proof" ? "proof" : "rise", v)} />
+      <RisenBy open={panel === "risen"} onClose={() => setPanel(null)} onMark={(v) => mark("risen", stage ?? "rise", v)} />
+      <Cues stage={stage ?? "rise"} open={panel === "cues"} onClose={() => setPanel(null)} onMark={(kind, v) => mark(kind, stage ?? "rise", v)} />
+      <MovedTo open={panel === "move"} onClose={() => setPanel(null)} onMove={(where, celsius) => { store.mark([{ kind: "moved", stage: stage ?? "rise", where, ...(celsius !== null && { value: celsius }) }]); setPanel(null); }} onRoom={(celsius) => mark("room_temperature", stage ?? "rise", celsius)} />
+      <Panel title="Late or early" open={panel === "late"} onClose={() => setPanel(null)}>
+        <LateOrEarly large ask={(question) => take(client.GET("/api/batches/{batch_id}/options", { params: { path: { batch_id: batch.id }, query: { now: nowIso(), ...question } } }))} onTake={(o) => { if (o.move) store.mark([{ kind: "moved", stage: "rise", where: o.move }]); setPanel(null); }} />
+      </Panel>
       <TypedReading title="The dough is at" note="Push the probe into its middle." kind="temperature" open={panel === "dough"} onClose={() => setPanel(null)} onMark={(v) => mark("dough_temperature", "rise", v)} />
       <TypedReading title="The probe says" note="In the middle of the thickest piece." kind="temperature" open={panel === "probe"} onClose={() => setPanel(null)} onMark={(v) => mark("probe", "heat", v)} />
-      <Panel title={`The filling: ${u.mass(sheet.weigh.filling_g)}`} note={`${u.mass(sheet.wrap.filling_g)} for each of ${sheet.divide.pieces}. Have it cold before you wrap.`} open={panel === "filling"} onClose={() => setPanel(null)}>
-        <Amounts lines={sheet.weigh.filling} />
+      <Panel title={`The filling: ${sheet.groups.map((g) => u.mass(g.filling_g)).join(" + ")}`} note={`${sheet.groups.map((g) => `${u.mass(g.filling_each_g)} for each of ${g.pieces}`).join(", ")}. Have it cold before you wrap.`} open={panel === "filling"} onClose={() => setPanel(null)}>
+        {sheet.groups.map((g, i) => (
+          <section key={i} aria-label={g.name} className={i ? "mt-4" : ""}>
+            {sheet.groups.length > 1 && <h3 className="text-lg font-bold">{g.name}, for {g.pieces}</h3>}
+            <Amounts lines={g.filling} />
+          </section>
+        ))}
         <Button look="crust" className="mt-4 min-h-16 w-full text-xl" onClick={() => setPanel(null)}>
           Back to the dough
         </Button>
@@ -175,6 +188,7 @@ function StepView({ step, due, now, sheet, endedAt, onDone, extras }: StepProps)
   const left = due === null ? 0 : (due - now) / 1000;
   const over = due !== null && left < 0;
   const heatFrom = endedAt.get("proof");
+  const grows = fermenting(step.stage, sheet);
   return (
     <>
       <h1 className="mt-2 text-[1.9rem] leading-tight font-extrabold tab:text-[2.6rem]">{step.title}</h1>
@@ -190,8 +204,8 @@ function StepView({ step, due, now, sheet, endedAt, onDone, extras }: StepProps)
           </span>
         </button>
         <div className="flex flex-col gap-3">
-          {step.stage === "rise" && <FermentCurve tray={sheet.rise} now={now} large width={460} height={250} />}
-          {step.stage === "proof" && <FermentCurve tray={sheet.proof} now={now} large width={460} height={250} />}
+          {grows && <FermentCurve tray={grows} now={now} large width={460} height={250} />}
+          {grows && <Story tray={grows} large />}
           {step.stage === "heat" && <CoreCurve heat={sheet.heat} minute={heatFrom ? (now - heatFrom) / 60_000 : null} large width={460} height={250} />}
           {step.stage === "weigh" && (
             <>
@@ -228,6 +242,7 @@ function Amounts({ lines }: { lines: Sheet["weigh"]["dough"] }) {
 
 interface ExtrasProps {
   stage: Stage;
+  grows: boolean;
   marked: boolean;
   water: boolean;
   press: string;
@@ -241,7 +256,10 @@ function Extras(p: ExtrasProps) {
   const big = "min-h-14 flex-1 !px-2";
   return (
     <div className="mt-3 flex flex-wrap gap-2">
-      {(p.stage === "rise" || p.stage === "proof") && <Button className={big} onClick={() => p.onOpen("risen")}>Risen by…</Button>}
+      {p.grows && <Button className={big} onClick={() => p.onOpen("risen")}>Risen by…</Button>}
+      {p.grows && <Button className={big} onClick={() => p.onOpen("cues")}>{p.stage === "sponge" ? "Torn…" : "Poked…"}</Button>}
+      {p.grows && <Button className={big} onClick={() => p.onOpen("move")}>Moved to…</Button>}
+      {p.grows && p.stage === "rise" && <Button className={big} onClick={() => p.onOpen("late")}>Late or early…</Button>}
       {p.stage === "weigh" && p.water && <Button className={big} onClick={() => p.onOpen("water")}>Water left…</Button>}
       {p.stage === "rise" && <Button className={big} onClick={() => p.onOpen("dough")}>Dough is at…</Button>}
       {["rise", "divide", "wrap"].includes(p.stage) && <Button className={big} onClick={() => p.onOpen("filling")}>The filling…</Button>}

@@ -60,7 +60,7 @@ function Page({ batch }: { batch: BatchOut }) {
       </p>
       <h1 className="text-3xl font-bold">{batch.name}</h1>
       <p className="text-muted">
-        {day(batch.started)}, {clock(batch.started)} · {plan.scaled.pieces} × {u.mass(plan.scaled.dough_per_piece_g)} around {u.mass(plan.scaled.filling_per_piece_g)} · kitchen {u.temperature(plan.sentence.room_c)} ·{" "}
+        {day(batch.started)}, {clock(batch.started)} · {plan.groups.map((g) => `${g.pieces} × ${u.mass(g.dough_each_g)} around ${u.mass(g.filling_each_g)}`).join(", ")} · kitchen {u.temperature(plan.sentence.room_c)} ·{" "}
         {batch.outcome ? <strong className="text-ink">{batch.outcome.verdict}</strong> : "under way"} ·{" "}
         <Link to={`/bench/${batch.bake_id}`} className="font-semibold text-cobalt underline">
           make it again

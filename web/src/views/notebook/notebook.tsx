@@ -71,6 +71,7 @@ export function Notebook() {
           ))}
         </ul>
         <section className="enamel h-fit p-5">
+          <p className="float-right"><Link to="/notebook/eye" className="font-semibold text-cobalt underline">train the eye</Link></p>
           <h2 className="text-xl font-bold">What this kitchen has taught</h2>
           {learned.length > 1 ? (
             <VigourTrail title="Vigour of this kitchen after each batch" points={learned.map((b) => ({ at: day(b.started), value: b.vigour_after ?? 1 }))} />

@@ -9,11 +9,13 @@ import { nthOf, type Correction, type Line } from "./corrections";
 
 type Says = RecipeOut["said"][number];
 
+const FURTHER = ["Second", "Third", "Fourth", "Fifth", "Sixth"].map((nth, i) => ({ key: `filling ${i + 2}`, name: `${nth} filling, in pieces of its own` }));
 const PARTS = [
   { key: "dough", name: "Dough" },
   { key: "sponge", name: "Sponge, counted in the dough" },
   { key: "soaked", name: "Soaked or scalded, counted in the dough" },
   { key: "filling", name: "Filling" },
+  ...FURTHER,
   { key: "wash", name: "Wash" },
   { key: "topping", name: "Topping, not weighed out" },
 ];
@@ -46,9 +48,13 @@ function Grams({ line, nth, onCorrect }: Editing & { line: Line; nth: number }) 
   );
 }
 
-const PART_OPTIONS = PARTS.map(({ key, name }) => ({ value: key, label: name }));
+/** The parts a line can be moved to: every filling there is, and one more. */
+function partOptions(lines: Line[]) {
+  const used = FURTHER.findLastIndex(({ key }) => lines.some((line) => line.part === key));
+  return PARTS.filter(({ key }) => FURTHER.findIndex((f) => f.key === key) <= used + 1).map(({ key, name }) => ({ value: key, label: name }));
+}
 
-function Row({ line, nth, pantry, onCorrect }: Editing & { line: Line; nth: number }) {
+function Row({ line, nth, pantry, parts, onCorrect }: Editing & { line: Line; nth: number; parts: ReturnType<typeof partOptions> }) {
   const lost = line.by !== "taste" && (!line.use || !line.grams);
   return (
     <li className="flex justify-between gap-4 border-t-2 border-inset py-1.5">
@@ -57,7 +63,7 @@ function Row({ line, nth, pantry, onCorrect }: Editing & { line: Line; nth: numb
           className={`min-h-6 border-b-2 border-dotted border-rim text-left font-semibold ${lost ? "text-crust" : ""}`}>
           {line.use ? line.name : "not understood: choose"}
         </Choice>{" "}
-        <Choice label={`Belongs to, ${line.written}`} value={line.part} options={PART_OPTIONS} onChoose={(part) => onCorrect({ written: line.written, nth, part })} className="min-h-6 px-1 text-sm text-cobalt underline decoration-rim decoration-2 underline-offset-4">
+        <Choice label={`Belongs to, ${line.written}`} value={line.part} options={parts} onChoose={(part) => onCorrect({ written: line.written, nth, part })} className="min-h-6 px-1 text-sm text-cobalt underline decoration-rim decoration-2 underline-offset-4">
           move
         </Choice>
         <span className="block text-sm break-words text-muted">“{line.written}”</span>
@@ -84,6 +90,7 @@ function Value({ says }: { says: Says }) {
 
 /** What was made of a recipe, line by line, and the way to the Bench. */
 export function Understood({ reading, trouble, onTake, ...editing }: Editing & { reading: RecipeOut; trouble: string | null; onTake: () => void }) {
+  const parts = partOptions(reading.lines);
   const u = useUnits();
   const nth = nthOf(reading.lines);
   const lost = reading.lines.filter((l) => l.by !== "taste" && (!l.use || !l.grams)).length;
@@ -118,7 +125,7 @@ export function Understood({ reading, trouble, onTake, ...editing }: Editing & {
               <ul>
                 {lines.map((line) => {
                   const at = nth[reading.lines.indexOf(line)] ?? 0;
-                  return <Row key={`${line.written}-${at}`} line={line} nth={at} {...editing} />;
+                  return <Row key={`${line.written}-${at}`} line={line} nth={at} parts={parts} {...editing} />;
                 })}
               </ul>
             </section>

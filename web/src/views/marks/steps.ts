@@ -1,9 +1,18 @@
-import type { Caution, Sheet } from "../../api/client";
+import type { Caution, RiseTray, Sheet } from "../../api/client";
 import { clock, duration } from "../../lib/clock";
 import type { useUnits } from "../../lib/settings";
 
-export const STAGES = ["weigh", "rise", "divide", "wrap", "proof", "heat", "rest"] as const;
+const STAGES = ["sponge", "weigh", "rise", "again", "divide", "wrap", "proof", "heat", "rest"] as const;
 export type Stage = (typeof STAGES)[number];
+
+/** The stages of a bake, in order: those its day has. */
+export const stagesOf = (sheet: Sheet): Stage[] => STAGES.filter((stage) => sheet.day.steps.some((s) => s.key === stage));
+
+/** The fermenting stages with something to see, and their trays. */
+export function fermenting(stage: Stage, sheet: Sheet): RiseTray | null {
+  const tray = { sponge: sheet.sponge, rise: sheet.rise, again: sheet.again, proof: sheet.proof }[stage as "rise"] ?? null;
+  return tray?.rests ? null : tray;
+}
 
 export interface HandsStep {
   stage: Stage;
@@ -21,17 +30,27 @@ type U = ReturnType<typeof useUnits>;
 
 const doneNote = (s: Sheet["rise"]) => (s.forecast.ready ? `ready ${clock(s.ready_low)} to ${clock(s.ready_high)}, look from ${clock(s.look_from)}` : "watch the dough: the forecast does not reach its aim");
 
+/** The size to cut: one figure, or a line for each size. */
+function divided(s: Sheet, u: U): Pick<HandsStep, "figure" | "figureNote"> {
+  const [first, ...others] = s.divide.groups;
+  const different = others.filter((g) => g.each_shown_g !== first?.each_shown_g);
+  if (different.length) return { figure: [first, ...different].map((g) => `${g?.pieces} × ${u.mass(g?.each_shown_g ?? 0)}`).join(" + "), figureNote: "then rest 10 min, covered" };
+  return { figure: u.mass(first?.each_shown_g ?? 0), figureNote: `each, fine from ${u.mass(first?.fine_from_g ?? 0)} to ${u.mass(first?.fine_to_g ?? 0)}; then rest 10 min, covered` };
+}
+
 const titles: Record<Stage, (s: Sheet, u: U) => Pick<HandsStep, "name" | "title" | "under" | "figure" | "figureNote" | "press">> = {
   weigh: (s, u) => ({ name: "Weigh and knead", title: `Knead to a ${s.weigh.feel} dough`, under: `liquid at ${u.temperature(Math.round(s.weigh.water_c))}`, figure: u.mass(s.weigh.flour_g), figureNote: `of flour, ${u.mass(s.weigh.dough_g)} of dough in all`, press: "Kneaded, in the bowl" }),
-  rise: (s, u) => ({ name: "First rise", title: "Let it rise, covered", under: `at ${u.temperature(s.rise.air_c)}; make the filling meanwhile`, figure: null, figureNote: doneNote(s.rise), press: s.rise.forecast.target === 2 ? "It has doubled" : "It has risen enough" }),
-  divide: (s, u) => ({ name: "Divide", title: `Cut ${s.divide.pieces} pieces, round them up`, under: s.divide.cuts.length ? `by eye: ${s.divide.cuts.join(", ")}` : "", figure: u.mass(s.divide.each_shown_g), figureNote: `each, fine from ${u.mass(s.divide.fine_from_g)} to ${u.mass(s.divide.fine_to_g)}; then rest 10 min, covered`, press: "Rounded and rested" }),
-  wrap: (s, u) => ({ name: "Wrap", title: s.wrap.closing === "gathered" ? "Gather, pleat, twist shut" : "Fold over and crimp", under: `${u.mass(s.wrap.filling_g)} of cold filling in each, rim clean`, figure: u.length(s.wrap.diameter_mm), figureNote: `across, about ${u.length(s.wrap.mean_mm)} thick; ${s.divide.pieces} to wrap`, press: "The last is wrapped" }),
+  sponge: (s, u) => ({ name: "Sponge", title: "Mix the sponge, let it ripen", under: `${u.mass(s.weigh.sponge?.grams ?? 0)}: ${s.weigh.order.filter((a) => a.vessel === "sponge").map((a) => `${u.mass(a.adds_g)} ${a.name}`).join(", ")}`, figure: null, figureNote: s.sponge ? doneNote(s.sponge) : "", press: "It is ripe" }),
+  again: (s, u) => ({ name: "Second rise", title: "Knock it back, let it rise again", under: `at ${u.temperature(s.again?.air_c ?? s.rise.air_c)}`, figure: null, figureNote: s.again ? doneNote(s.again) : "", press: "It is up again" }),
+  rise: (s, u) => s.rise.rests ? ({ name: "Rest", title: "Let the dough rest, covered", under: "it will not grow", figure: null, figureNote: "until it rolls without springing back", press: "It has rested" }) : ({ name: "First rise", title: "Let it rise, covered", under: `${s.rise.where.at(-1) ?? ""}, ${u.temperature(Math.round(s.rise.air_c))}; make the filling meanwhile`, figure: null, figureNote: doneNote(s.rise), press: s.rise.forecast.target === 2 ? "It has doubled" : "It has risen enough" }),
+  divide: (s, u) => ({ name: "Divide", title: `Cut ${s.divide.pieces} pieces, round them up`, under: s.divide.cuts.length ? `by eye: ${s.divide.cuts.join(", ")}` : "", ...divided(s, u), press: "Rounded and rested" }),
+  wrap: (s, u) => ({ name: "Wrap", title: s.wrap.closing === "gathered" ? "Gather, pleat, twist shut" : "Fold over and crimp", under: `${s.groups.map((g) => `${u.mass(g.filling_each_g)} of cold ${s.groups.length > 1 ? `${g.name} in ${g.pieces}` : "filling in each"}`).join(", ")}, rim clean`, figure: u.length(s.wrap.diameter_mm), figureNote: `across, about ${u.length(s.wrap.mean_mm)} thick; ${s.divide.pieces} to wrap`, press: "The last is wrapped" }),
   proof: (s, u) => ({ name: "Final proof", title: "Leave them to grow, covered", under: `at ${u.temperature(s.proof.air_c)}; ${s.heat.method === "steam" ? "water on to boil" : "preheat"} at ${clock(s.day.steps.find((x) => x.key === "preheat")?.start ?? s.day.eat)}`, figure: null, figureNote: doneNote(s.proof), press: s.heat.method === "steam" ? "Into the steam" : "Into the oven" }),
   heat: (s, u) => ({ name: s.heat.method === "steam" ? "Steam" : "Bake", title: s.heat.method === "steam" ? "Do not lift the lid" : "Turn the tray at half time", under: `${u.text(s.heat.setting)}${s.heat.loads > 1 ? `; ${s.heat.loads} loads of ${s.heat.per_load}` : ""}`, figure: null, figureNote: s.heat.reaches ? `the middle reaches ${u.temperature(s.heat.line_c)} at ${Math.round(s.heat.reaches.typical)} min (${Math.round(s.heat.reaches.low)} to ${Math.round(s.heat.reaches.high)})` : `the middle may not reach ${u.temperature(s.heat.line_c)}: probe it`, press: s.heat.method === "steam" ? "Off the fire" : "Out of the oven" }),
   rest: (s, u) => ({ name: "Rest", title: s.heat.method === "steam" ? "Leave the lid on" : "On a rack", under: `the middle evens out to about ${u.temperature(Math.round(s.heat.core_after_rest_c))}`, figure: null, figureNote: `${duration(s.heat.rest_min)}, then eat`, press: "Eat" }),
 };
 
-const TRAY: Record<Stage, string> = { weigh: "weigh", rise: "rise", divide: "divide", wrap: "wrap", proof: "proof", heat: "heat", rest: "heat" };
+const TRAY: Record<Stage, string> = { sponge: "weigh", again: "rise", weigh: "weigh", rise: "rise", divide: "divide", wrap: "wrap", proof: "proof", heat: "heat", rest: "heat" };
 
 export function stepOf(stage: Stage, sheet: Sheet, u: U): HandsStep {
   const cautions = sheet.cautions.filter((c) => c.tray === TRAY[stage] && (c.urgent || stage !== "rest"));
@@ -42,7 +61,8 @@ export function stepOf(stage: Stage, sheet: Sheet, u: U): HandsStep {
 export function dueAt(stage: Stage, sheet: Sheet, endedAt: Map<string, number>): number {
   const planned = sheet.day.steps.find((s) => s.key === stage);
   if (!planned) return Date.now();
-  const before = STAGES[STAGES.indexOf(stage) - 1];
+  const stages = stagesOf(sheet);
+  const before = stages[stages.indexOf(stage) - 1];
   const began = before ? endedAt.get(before) : undefined;
   const length = Date.parse(planned.end) - Date.parse(planned.start);
   // While the server is away, the plan's length counts from the mark made here.
@@ -50,7 +70,8 @@ export function dueAt(stage: Stage, sheet: Sheet, endedAt: Map<string, number>):
 }
 
 export const nextWords = (stage: Stage, sheet: Sheet): string => {
-  const next = STAGES[STAGES.indexOf(stage) + 1];
+  const stages = stagesOf(sheet);
+  const next = stages[stages.indexOf(stage) + 1];
   const step = sheet.day.steps.find((s) => s.key === next);
   const filling = sheet.day.steps.find((s) => s.key === "filling");
   const extra = stage === "rise" && filling ? `Make the filling by ${clock(filling.end)}. ` : "";

@@ -1,28 +1,27 @@
 import { useState } from "react";
 
+import { Jar } from "../../drawings/states";
 import { useSettings } from "../../lib/settings";
 import { Button } from "../../ui/button";
 import { Panel } from "../../ui/panel";
 
 const GROWTH = [0.1, 0.2, 0.3, 0.4, 0.5, 0.6, 0.8, 1.0, 1.2, 1.5];
 
-/** How much it has grown, by the level in the bowl. */
+/** How much it has grown: drag the level, press a figure, or read it off a straight-sided jar. */
 export function RisenBy({ open, onClose, onMark }: { open: boolean; onClose: () => void; onMark: (share: number) => void }) {
   const [picked, setPicked] = useState(0.5);
-  const level = 34 * (1 + picked);
+  const [was, setWas] = useState("");
+  const [is, setIs] = useState("");
+  const heights = (before: string, after: string) => {
+    setWas(before);
+    setIs(after);
+    const [a, b] = [before, after].map((text) => Number(text.replace(",", ".")));
+    if (a && b && a > 0 && b > 0) setPicked(Math.round(100 * Math.min(Math.max(b / a - 1, -0.2), 5)) / 100);
+  };
+  const field = "w-20 rounded-lg border-2 border-cobalt bg-enamel px-2 py-1 text-right font-semibold";
   return (
-    <Panel title="Risen by…" note="Against the dough as it went in. A straight-sided jar shows it best." open={open} onClose={onClose}>
-      <svg viewBox="0 0 300 112" role="img" aria-label={`a jar risen by ${Math.round(picked * 100)} %`} className="mx-auto mt-2 h-36">
-        <rect x="110" y={106 - level} width="80" height={level} fill="var(--dough)" stroke="var(--doughline)" strokeWidth="2" />
-        <path d="M106 6 V106 H194 V6" fill="none" stroke="var(--cobalt)" strokeWidth="5" strokeLinecap="round" />
-        <line x1="96" x2="110" y1="72" y2="72" stroke="var(--ink)" strokeWidth="3" />
-        <text x="90" y="77" textAnchor="end" fontSize="14" fill="var(--ink)">
-          as it went in
-        </text>
-        <text x="206" y={111 - level} fontSize="16" fontWeight="700" fill="var(--ink)">
-          +{Math.round(picked * 100)} %
-        </text>
-      </svg>
+    <Panel title="Risen by…" note="Against the dough as it went in. Drag the level." open={open} onClose={onClose}>
+      <Jar share={picked} onShare={setPicked} />
       <div className="mt-2 grid grid-cols-5 gap-2" role="group" aria-label="Growth">
         {GROWTH.map((g) => (
           <Button key={g} look={g === picked ? "solid" : "rim"} className="!min-h-14 !px-1 text-lg" onClick={() => setPicked(g)}>
@@ -30,6 +29,10 @@ export function RisenBy({ open, onClose, onMark }: { open: boolean; onClose: () 
           </Button>
         ))}
       </div>
+      <p className="mt-3">
+        In a straight-sided jar it stood at <input aria-label="Height at the start" inputMode="decimal" value={was} onChange={(e) => heights(e.target.value, is)} className={field} /> and stands at{" "}
+        <input aria-label="Height now" inputMode="decimal" value={is} onChange={(e) => heights(was, e.target.value)} className={field} /> (both in cm, or both in inches).
+      </p>
       <Button look="crust" className="mt-4 min-h-16 w-full text-xl" onClick={() => onMark(picked)}>
         It has risen by {Math.round(picked * 100)} %
       </Button>

@@ -50,9 +50,9 @@ export class RunStore {
   }
 
   /** Note something seen or done now. Returns once it is kept here; sending follows. */
-  mark(marks: { kind: Kind; stage: Stage; value?: number }[]) {
+  mark(marks: { kind: Kind; stage: Stage; value?: number; where?: string }[]) {
     const at = nowIso();
-    const made = marks.map((m) => ({ client_id: crypto.randomUUID(), kind: m.kind, stage: m.stage, at, value: m.value ?? null, undoes: null }));
+    const made = marks.map((m) => ({ client_id: crypto.randomUUID(), kind: m.kind, stage: m.stage, at, value: m.value ?? null, where: m.where ?? null, undoes: null }));
     this.keep([...this.state.waiting, ...made]);
     void this.send();
   }
@@ -66,7 +66,7 @@ export class RunStore {
       return;
     }
     const last = this.state.batch.observations.filter((o) => o.kind !== "started").slice(-together);
-    this.keep([...this.state.waiting, ...last.map((o) => ({ client_id: crypto.randomUUID(), kind: "undo" as Kind, stage: o.stage, at: nowIso(), value: null, undoes: o.client_id }))]);
+    this.keep([...this.state.waiting, ...last.map((o) => ({ client_id: crypto.randomUUID(), kind: "undo" as Kind, stage: o.stage, at: nowIso(), value: null, where: null, undoes: o.client_id }))]);
     void this.send();
   }
 

@@ -1,0 +1,52 @@
+import { scaleLinear } from "d3-scale";
+import { useRef, type PointerEvent } from "react";
+
+interface Props {
+  /** °C at each hour, 24 of them. */
+  hours: number[];
+  show: (celsius: number) => string;
+  onHour?: (hour: number, celsius: number) => void;
+}
+
+const W = 640;
+const H = 220;
+const LOW = 10;
+const HIGH = 34;
+const x = scaleLinear([0, 23], [46, W - 14]);
+const y = scaleLinear([LOW, HIGH], [H - 26, 14]);
+
+/** The kitchen's warmth through a day; draw along it with the pointer, an hour at a time. */
+export function DayWarmth({ hours, show, onHour }: Props) {
+  const svg = useRef<SVGSVGElement>(null);
+  const draw = (e: PointerEvent) => {
+    const box = svg.current?.getBoundingClientRect();
+    if (!box || e.buttons === 0 || !onHour) return;
+    const hour = Math.round(x.invert(((e.clientX - box.left) / box.width) * W));
+    const celsius = Math.round(2 * y.invert(((e.clientY - box.top) / box.height) * H)) / 2;
+    if (hour >= 0 && hour <= 23) onHour(hour, Math.min(Math.max(celsius, LOW), HIGH));
+  };
+  const points = hours.map((c, i) => `${x(i)},${y(Math.min(Math.max(c, LOW), HIGH))}`);
+  return (
+    <svg ref={svg} viewBox={`0 0 ${W} ${H}`} role="img" aria-label={`Warmth through the day, from ${show(Math.min(...hours))} to ${show(Math.max(...hours))}`} className={`h-auto w-full select-none ${onHour ? "cursor-crosshair touch-none" : ""}`} fontSize="12"
+      onPointerDown={(e) => { e.currentTarget.setPointerCapture(e.pointerId); draw(e); }} onPointerMove={draw}>
+      {[12, 18, 24, 30].map((c) => (
+        <g key={c}>
+          <line x1="46" x2={W - 14} y1={y(c)} y2={y(c)} stroke="var(--rim)" />
+          <text x="40" y={y(c) + 4} textAnchor="end" fill="var(--muted)">
+            {show(c)}
+          </text>
+        </g>
+      ))}
+      <polygon points={`${x(0)},${H - 26} ${points.join(" ")} ${x(23)},${H - 26}`} fill="var(--steam)" />
+      <polyline points={points.join(" ")} fill="none" stroke="var(--cobalt)" strokeWidth="3" strokeLinejoin="round" />
+      {hours.map((c, i) => (
+        <circle key={i} cx={x(i)} cy={y(Math.min(Math.max(c, LOW), HIGH))} r={onHour ? 4.5 : 2.5} fill="var(--enamel)" stroke="var(--cobalt)" strokeWidth="2" />
+      ))}
+      {[0, 4, 8, 12, 16, 20].map((h) => (
+        <text key={h} x={x(h)} y={H - 8} textAnchor="middle" fill="var(--muted)">
+          {String(h).padStart(2, "0")}:00
+        </text>
+      ))}
+    </svg>
+  );
+}

@@ -1,0 +1,66 @@
+import { useQuery } from "@tanstack/react-query";
+import { useEffect, useState, useSyncExternalStore } from "react";
+import { Link } from "react-router";
+
+import type { BatchOut } from "../../api/client";
+import { clock } from "../../lib/clock";
+import { FermentCurve, Story } from "../../trays/ferment";
+import { Button } from "../../ui/button";
+import { Cues, MovedTo } from "../marks/cues";
+import { ended, RunStore } from "../marks/outbox";
+import { RisenBy, TypedReading } from "../marks/readings";
+import { fermenting, stagesOf } from "../marks/steps";
+import { batchesQuery, batchQuery } from "../queries";
+
+/** The batch of this bake that is rising now, to be marked without leaving the Bench. Nothing where there is none. */
+export function UnderWay({ bakeId, now }: { bakeId: number; now: number }) {
+  const batches = useQuery(batchesQuery);
+  const running = batches.data?.find((b) => !b.finished && b.bake_id === bakeId);
+  const batch = useQuery({ ...batchQuery(running?.id ?? 0), enabled: running !== undefined, staleTime: Infinity });
+  return running && batch.data?.id === running.id ? <Rising key={running.id} from={batch.data} now={now} /> : null;
+}
+
+type PanelName = "risen" | "cues" | "move" | "dough";
+
+function Rising({ from, now }: { from: BatchOut; now: number }) {
+  const [store] = useState(() => new RunStore(from));
+  const state = useSyncExternalStore(store.subscribe, store.read);
+  const [panel, setPanel] = useState<PanelName | null>(null);
+  useEffect(() => store.open(), [store]);
+  const sheet = state.batch.live.sheet ?? state.batch.plan;
+  const done = ended(state);
+  const stage = sheet ? stagesOf(sheet).find((s) => !done.has(s)) : undefined;
+  const tray = sheet && stage ? fermenting(stage, sheet) : null;
+  if (!tray || !stage) return null;
+  const close = () => setPanel(null);
+  const mark = (kind: "risen" | "poke" | "tear" | "dough_temperature" | "room_temperature", value: number) => {
+    store.mark([{ kind, stage, value }]);
+    close();
+  };
+  return (
+    <section aria-label="Under way" className="rounded-2xl border-2 border-rim p-4">
+      <h3 className="font-bold">
+        Under way since {clock(tray.start)}: ready {clock(tray.ready_low)} to {clock(tray.ready_high)}{" "}
+        <Link to={`/hands/${state.batch.id}`} className="font-semibold text-cobalt underline">
+          to Hands
+        </Link>
+      </h3>
+      <FermentCurve tray={tray} now={now} height={220} />
+      <Story tray={tray} />
+      {(state.waiting.length > 0 || state.trouble) && <p role="status" className="text-crust">{state.trouble ?? (state.reachable ? "Sending…" : "Server out of reach: your marks are kept here and sent later.")}</p>}
+      <div className="mt-2 flex flex-wrap gap-2">
+        <Button onClick={() => setPanel("risen")}>Risen by…</Button>
+        <Button onClick={() => setPanel("cues")}>{stage === "sponge" ? "Torn…" : "Poked…"}</Button>
+        <Button onClick={() => setPanel("move")}>Moved to…</Button>
+        {stage === "rise" && <Button onClick={() => setPanel("dough")}>Dough is at…</Button>}
+        <Button disabled={state.batch.observations.length + state.waiting.length < 2} onClick={() => store.undo(1)}>
+          Take the last back
+        </Button>
+      </div>
+      <RisenBy open={panel === "risen"} onClose={close} onMark={(v) => mark("risen", v)} />
+      <Cues stage={stage} open={panel === "cues"} onClose={close} onMark={mark} />
+      <MovedTo open={panel === "move"} onClose={close} onRoom={(c) => mark("room_temperature", c)} onMove={(where, c) => { store.mark([{ kind: "moved", stage, where, ...(c !== null && { value: c }) }]); close(); }} />
+      <TypedReading title="The dough is at" note="Push the probe into its middle." kind="temperature" open={panel === "dough"} onClose={close} onMark={(v) => mark("dough_temperature", v)} />
+    </section>
+  );
+}
