@@ -5,19 +5,29 @@ import os
 import signal
 import socket
 import subprocess
-from typing import Any
+from typing import Any, ClassVar
 from urllib.parse import quote, urlsplit
 
 from django.conf import settings
+from django.contrib.auth import get_user_model
 from django.core.management import call_command
-from django.db import connections
+from django.core.management.color import no_style
+from django.db import connection, connections, transaction
+from django.db.models import Model
 from django.test import TransactionTestCase
-from playwright.sync_api import Browser, BrowserContext, Page, sync_playwright
+from playwright.sync_api import Browser, BrowserContext, Page, expect, sync_playwright
 from playwright.sync_api import Error as PlaywrightError
 
+from accounts.models import Household, Member
+from bakes.models import Bake, BakeVersion
+from batches.models import Batch, Observation
+from kitchens.models import Kitchen
 from scripts.serving import CHROMIUM, FLAGS, address, serve
 from tests.browser.driver import Bench, Hands, Notebook
 
+# Two of these run at once, each with a browser and a server, on two cores: slow is not wrong.
+PATIENCE_MS = 15_000
+expect.set_options(timeout=PATIENCE_MS)
 SIZES = {"laptop": (1280, 800), "tablet": (820, 1180), "phone": (390, 844)}
 
 
@@ -55,6 +65,36 @@ def _die_with_parent() -> None:
     ctypes.CDLL(None).prctl(1, signal.SIGKILL)
 
 
+class Demo:
+    """The demo kitchen, loaded once in this process and put back as it was before each test: it takes seconds to make."""
+
+    models: tuple[type[Model], ...] = (
+        get_user_model(),
+        Household,
+        Member,
+        Kitchen,
+        Bake,
+        BakeVersion,
+        Batch,
+        Observation,
+    )
+    kept: ClassVar[list[list[Model]]] = []
+
+    @classmethod
+    def put_back(cls) -> None:
+        """The tables as the demo command leaves them."""
+        if not cls.kept:
+            call_command("load_demo", verbosity=0, stdout=open(os.devnull, "w"))  # noqa: SIM115
+            cls.kept = [list(model._default_manager.order_by("pk")) for model in cls.models]
+            return
+        with transaction.atomic():
+            for model, rows in zip(cls.models, cls.kept, strict=True):
+                model._default_manager.bulk_create(rows)
+            with connection.cursor() as cursor:
+                for sql in connection.ops.sequence_reset_sql(no_style(), cls.models):
+                    cursor.execute(sql)
+
+
 class BrowserCase(TransactionTestCase):
     """Each test gets the demo kitchen, a fresh browser context, and no way out of this machine."""
 
@@ -88,7 +128,7 @@ class BrowserCase(TransactionTestCase):
     def setUp(self) -> None:
         self.strays: list[str] = []
         self.errors: list[str] = []
-        call_command("load_demo", verbosity=0, stdout=open(os.devnull, "w"))  # noqa: SIM115
+        Demo.put_back()
         self.context = self.fresh_context()
         self.page = self.context.new_page()
         self.bench, self.hands, self.notebook = Bench(self.page), Hands(self.page), Notebook(self.page)
@@ -102,9 +142,10 @@ class BrowserCase(TransactionTestCase):
             base_url=self.server.address,
             timezone_id="Europe/Lisbon",
         )  # type: ignore[arg-type]
-        context.set_default_timeout(6_000)
+        context.set_default_timeout(PATIENCE_MS)
         self.addCleanup(context.close)
         context.on("request", self._watch)
+        context.on("response", self._heed)
         context.on("page", lambda page: page.on("pageerror", lambda error: self.errors.append(str(error))))
         return context
 
@@ -113,6 +154,10 @@ class BrowserCase(TransactionTestCase):
         if parts.scheme in ("http", "https", "ws", "wss") and parts.hostname != "127.0.0.1":
             self.strays.append(request.url)
 
+    def _heed(self, response: Any) -> None:
+        if response.status >= 500:
+            self.errors.append(f"{response.status} {response.request.method} {response.url}: {response.text()[:300]}")
+
     def open_first_screen(self, page: Page | None = None) -> None:
         """Go where a newcomer goes, and wait until a plan is in sight."""
         (page or self.page).goto("/")
@@ -120,7 +165,7 @@ class BrowserCase(TransactionTestCase):
 
     def tearDown(self) -> None:
         self.assertEqual(self.strays, [], "a request left this machine")
-        self.assertEqual(self.errors, [], "the page threw")
+        self.assertEqual(self.errors, [], "the page threw, or the server failed")
 
     def _fixture_teardown(self) -> None:
         # The server's idle connections would hold the tables against the flush.

@@ -47,6 +47,23 @@ class Bench:
         self.page.locator(f'button[aria-haspopup=menu][aria-label^="{label}:"]').click()
         self.page.get_by_role("menuitemradio", name=re.compile(f"^{re.escape(option)}")).click()
 
+    def choose_by_keys(self, label: str, option: str) -> None:
+        """Open a word that is a choice and choose, without a mouse: down until the option is lit."""
+        self.page.locator(f'button[aria-haspopup=menu][aria-label^="{label}:"]').focus()
+        self.page.keyboard.press("Enter")
+        lit = self.page.locator("[role=menuitemradio]:focus")
+        wanted = re.compile(f"^{re.escape(option)}")
+        expect(self.page.get_by_role("menu")).to_be_visible()
+        for _ in range(self.page.get_by_role("menuitemradio").count()):
+            if lit.count() and wanted.match(lit.inner_text()):
+                break
+            before = lit.inner_text() if lit.count() else "nothing"
+            self.page.keyboard.press("ArrowDown")
+            expect(lit).to_have_count(1)
+            expect(lit).not_to_have_text(before, use_inner_text=True)
+        expect(lit).to_have_text(wanted, use_inner_text=True)
+        self.page.keyboard.press("Enter")
+
     def open(self, tray: str) -> None:
         """Open a tray."""
         self.page.get_by_role("tab", name=re.compile(f"^{tray}", re.IGNORECASE)).click()
@@ -101,6 +118,25 @@ class Hands:
         self.press("Risen by…")
         self.page.get_by_role("group", name="Growth").get_by_role("button", name=f"{percent} %", exact=True).click()
         self.page.get_by_role("button", name=f"It has risen by {percent} %").click()
+
+    def drag_jar(self, percent: int) -> None:
+        """Drag the level in the jar to so much growth, and say it."""
+        self.press("Risen by…")
+        jar = self.page.get_by_role("slider", name="Level in the jar")
+        box = jar.bounding_box()
+        assert box
+        # The jar's own scale: 118 units high, the floor at 106, the start 34 above it.
+        y = box["y"] + box["height"] * (106 - 34 * (1 + percent / 100)) / 118
+        self.page.mouse.move(box["x"] + box["width"] / 2, box["y"] + box["height"] * 0.5)
+        self.page.mouse.down()
+        self.page.mouse.move(box["x"] + box["width"] / 2, y, steps=5)
+        self.page.mouse.up()
+        self.press(f"It has risen by {percent} %")
+
+    def move(self, spot: str) -> None:
+        """Say where the dough was moved to."""
+        self.press("Moved to…")
+        self.page.get_by_role("dialog").get_by_role("button", name=re.compile(f"^{re.escape(spot)}")).click()
 
     def reading(self, button: str, field: str, value: str) -> None:
         """Type a thermometer's or scale's reading."""

@@ -46,6 +46,8 @@ class AWholeBake(BrowserCase):
         ready = self.page.get_by_text(re.compile("^ready ")).inner_text()
         hands.risen_by(10)
         hands.sent()
+        expect(self.page.get_by_text("it had grown by 10 %")).to_be_visible()
+        hands.move("In the oven, its light on")
         expect(self.page.get_by_text(re.compile("^ready "))).not_to_have_text(ready)
         hands.press("It has doubled")
         hands.at("Cut 8 pieces")
@@ -66,7 +68,7 @@ class AWholeBake(BrowserCase):
         batch = Batch.objects.latest("id")
         self.assertEqual(
             sorted(batch.observations.values_list("kind", flat=True)),
-            sorted(["started", "risen", "doubled", "probe", *["done"] * 7]),
+            sorted(["started", "risen", "moved", "doubled", "probe", *["done"] * 7]),
         )
 
         # And it is there after the server has been restarted.

@@ -6,7 +6,7 @@ from playwright.sync_api import expect
 
 from bakes.models import Bake, BakeVersion
 from tests.browser.base import SIZES, BrowserCase
-from tests.core.test_recipe import CUPS
+from tests.core.test_recipe import CUPS, TWO_FILLINGS
 
 
 class ReadingARecipe(BrowserCase):
@@ -61,7 +61,7 @@ class ReadingARecipe(BrowserCase):
         expect(self.page.get_by_label("The recipe, as written")).to_have_value(re.compile("gravel"))
         self.paste("good morning")
         expect(self.page.get_by_role("alert")).to_contain_text("No ingredient was found in this")
-        self.assertEqual(Bake.objects.count(), 5)
+        self.assertEqual(Bake.objects.count(), 6)
 
     def test_a_line_is_put_right_in_place_and_my_cup_is_weighed_once(self) -> None:
         self.open_first_screen()
@@ -96,6 +96,21 @@ class ReadingARecipe(BrowserCase):
         self.put_on_the_bench()
         self.bench.saved()
         expect(self.page.get_by_role("tabpanel")).to_contain_text("gravel")
+
+    def test_two_fillings_are_read_apart_and_share_the_dough(self) -> None:
+        self.open_first_screen()
+        self.page.goto("/read")
+        self.paste(TWO_FILLINGS)
+        expect(self.page.get_by_role("region", name="Second filling, in pieces of its own")).to_contain_text("jam")
+        self.put_on_the_bench()
+        expect(self.bench.field("Pieces with jam")).to_have_value("6")
+        self.bench.choose("Held", "the jam I have")
+        self.bench.set("Amount held", "120")
+        expect(self.bench.field("Pieces with jam")).to_have_value("3")
+        expect(self.bench.field("Pieces")).to_have_value("7")
+        self.bench.undo()
+        self.bench.undo()
+        expect(self.bench.field("Pieces with jam")).to_have_value("6")
 
     def test_a_page_is_opened_as_a_file_and_nothing_runs_off_the_side(self) -> None:
         page = '<script type="application/ld+json">{"@type": "Recipe", "name": "Plum buns", "recipeIngredient": ["450 g flour", "7 g instant yeast", "270 ml water", "300 g plums"]}</script>'

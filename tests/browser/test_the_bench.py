@@ -181,6 +181,27 @@ class Working(BrowserCase):
         self.bench.choose("Held", "what goes in at once")
         expect(self.page.get_by_role("tab", name=re.compile("^Heat"))).not_to_contain_text("×")
 
+    def test_half_of_the_pieces_get_a_filling_of_their_own(self) -> None:
+        self.open_first_screen()
+        self.bench.open("Weigh")
+        flour = self.bench.tab("Weigh")
+        self.page.get_by_role("button", name="Change the recipe").click()
+        self.page.get_by_role("button", name="another filling for half of the pieces").click()
+        expect(self.bench.field("Pieces with second filling")).to_have_value("6")
+        name = self.bench.field("Name of second filling")
+        name.fill("smoked cheese")
+        name.press("Enter")
+        expect(self.bench.field("Pieces with smoked cheese")).to_have_value("6")
+        # As many pieces as before of the same weight: the same dough.
+        self.assertEqual(self.bench.tab("Weigh"), flour)
+        self.bench.set("Dough in each with smoked cheese", "31")
+        self.bench.open("Divide")
+        self.bench.says("6 × 62 g and 6 × 31 g")
+        self.bench.open("Weigh")
+        self.page.get_by_role("button", name="Change the recipe").click()
+        self.page.get_by_role("button", name="Leave this filling out").click()
+        expect(self.bench.field("Pieces")).to_have_value("12")
+
     def test_units_switch_and_change_nothing(self) -> None:
         self.open_first_screen()
         before = BakeVersion.objects.count()
