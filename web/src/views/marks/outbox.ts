@@ -14,6 +14,7 @@ export interface RunState {
 
 const EVERY = 20_000;
 const TRY_AGAIN = 4_000;
+const MOST_AT_ONCE = 100;
 
 /**
  * A batch under way. Marks are kept in this browser first and sent after, so that a lost server
@@ -25,6 +26,9 @@ export class RunStore {
   private timer: ReturnType<typeof setTimeout> | undefined;
   private sending = false;
   private closed = false;
+  private atOnce = MOST_AT_ONCE;
+  /** Why a mark was refused; it stays in sight until the next is made. */
+  private refusal: string | null = null;
 
   constructor(batch: BatchOut) {
     this.state = { batch, waiting: kept<ObservationIn[]>(`outbox.${batch.id}`, []), reachable: true, trouble: null };
@@ -53,6 +57,7 @@ export class RunStore {
   mark(marks: { kind: Kind; stage: Stage; value?: number; where?: string }[]) {
     const at = nowIso();
     const made = marks.map((m) => ({ client_id: crypto.randomUUID(), kind: m.kind, stage: m.stage, at, value: m.value ?? null, where: m.where ?? null, undoes: null }));
+    this.refusal = null;
     this.keep([...this.state.waiting, ...made]);
     void this.send();
   }
@@ -80,15 +85,16 @@ export class RunStore {
     clearTimeout(this.timer);
     if (this.sending) return;
     this.sending = true;
-    const out = this.state.waiting;
+    const out = this.state.waiting.slice(0, this.atOnce);
     try {
       const path = { batch_id: this.state.batch.id };
       const batch = out.length
         ? await take(client.POST("/api/batches/{batch_id}/observations", { params: { path }, body: { observations: out, now: nowIso() } }))
         : await take(client.GET("/api/batches/{batch_id}", { params: { path, query: { now: nowIso() } } }));
       const sent = new Set(out.map((o) => o.client_id));
-      this.set({ batch, reachable: true, trouble: null });
+      this.set({ batch, reachable: true, trouble: this.refusal });
       this.keep(this.state.waiting.filter((o) => !sent.has(o.client_id)));
+      if (!this.state.waiting.length) this.atOnce = MOST_AT_ONCE;
     } catch (error) {
       this.failed(error, out);
     }
@@ -99,8 +105,14 @@ export class RunStore {
   private failed(error: unknown, out: ObservationIn[]) {
     const said = error instanceof ServerError ? error : new ServerError(0, String(error));
     if (said.status !== 422) return this.set({ reachable: false, trouble: said.status ? said.message : null });
+    // All or none were taken: sent one by one, only the mark that cannot be is refused, and the rest are kept.
+    if (out.length > 1) {
+      this.atOnce = 1;
+      return;
+    }
     // Refused for what it says: sending it again would not help.
     const refused = new Set(out.map((o) => o.client_id));
+    this.refusal = said.message;
     this.set({ trouble: said.message, reachable: true });
     this.keep(this.state.waiting.filter((o) => !refused.has(o.client_id)));
   }
@@ -112,3 +124,9 @@ export function ended(state: RunState): Map<string, number> {
   const all = [...state.batch.observations, ...state.waiting].filter((o) => o.kind === "done" && !undone.has(o.client_id));
   return new Map(all.map((o) => [o.stage, Date.parse(o.at)]));
 }
+
+/** A lump of dough as cut and weighed: a new one, or one of them weighed again. */
+export const pieceMark = (grams: number, number: number | null) => ({ kind: "piece" as const, stage: "divide" as const, value: grams, ...(number !== null && { where: String(number) }) });
+
+/** New lumps noted here that the server has not taken yet. */
+export const unsentPieces = (state: RunState): number => state.waiting.filter((o) => o.kind === "piece" && !o.where).length;
