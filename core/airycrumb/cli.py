@@ -1,4 +1,4 @@
-"""The command line: python -m airycrumb sheet FILE [--kitchen FILE] [--now TIME] [--json], or recipe FILE [--bake]."""
+"""The command line: python -m airycrumb sheet, recipe, export or template FILE; --help says what each takes."""
 
 import argparse
 import dataclasses
@@ -10,11 +10,14 @@ from pathlib import Path
 from typing import Any
 
 from airycrumb.documents import Kitchen
+from airycrumb.enclose.template import PAPERS
 from airycrumb.formats import load_json, plain_kitchen, read_bake, read_kitchen
+from airycrumb.formats.template import as_pdf, as_svg
 from airycrumb.problems import InputError, Problem
 from airycrumb.recipe import Draft, Reading, read_recipe, to_bake
 from airycrumb.sheet import Sheet, work
 from airycrumb.sheet.export import as_recipe
+from airycrumb.sheet.solving import template_of
 from airycrumb.sheet.types import RiseTray
 
 
@@ -79,7 +82,10 @@ def _lines(s: Sheet) -> Iterator[str]:
         yield _fermenting("AGAIN ", s.again)
     yield f"DIVIDE {s.divide.in_words('×')}" + (f"; by eye: {', '.join(s.divide.cuts)}" if s.divide.cuts else "")
     for g in s.groups:
-        yield f"WRAP   {g.name}: roll to {g.wrap.diameter_mm / 10:.1f} cm, {g.wrap.middle_mm:.1f} mm in the middle, {g.wrap.rim_mm:.1f} mm at the rim; closes over up to {g.wrap.closes_over_g:.0f} g"
+        if not g.wrap.rolled:
+            yield f"WRAP   {g.name}: {g.wrap.label}, no wrapper"
+            continue
+        yield f"WRAP   {g.name}: {g.wrap.label}, roll to {g.wrap.across_mm / 10:.1f} cm, {g.wrap.middle_mm:.1f} mm in the middle, {g.wrap.rim_mm:.1f} mm at the rim; closes over up to {g.wrap.closes_over_g:.0f} g"
     yield _fermenting("PROOF ", s.proof)
     yield f"HEAT   {s.heat.method}, {s.heat.setting}: {s.heat.minutes_planned:.0f} min, {_loads(s)}"
     if s.heat.reaches:
@@ -140,6 +146,16 @@ def _recipe(args: argparse.Namespace) -> int:
     return 0
 
 
+def _template(args: argparse.Namespace) -> int:
+    kitchen = _kitchen(args.kitchen)
+    bake = read_bake(_read(args.file), kitchen.habits.own)
+    pages = template_of(work(bake, kitchen, now=_now(None)), args.group - 1, args.paper)
+    made = as_pdf(pages, bake.name) if args.out.suffix.lower() == ".pdf" else as_svg(pages[0]).encode()
+    args.out.write_bytes(made)
+    print(f"{args.out}: {len(pages)} page(s), {args.paper}; print at 100 % and check the 100 mm line.")
+    return 0
+
+
 def main(argv: list[str] | None = None) -> int:
     """Run the command line; 0 when it went well, 2 with a sentence on standard error for bad input."""
     parser = argparse.ArgumentParser(prog="airycrumb", description="Work out a bake: amounts, times, wrapper, heat.")
@@ -160,6 +176,13 @@ def main(argv: list[str] | None = None) -> int:
     export.add_argument("--kitchen", help="a kitchen file; without one, a plain kitchen is assumed")
     export.add_argument("--now", help="plan as if it were this date and time")
     export.set_defaults(run=_export)
+    page = commands.add_parser("template", help="write a wrapper at true size, to roll to")
+    page.add_argument("file", help="a bake file")
+    page.add_argument("out", type=Path, help="wrapper.pdf for all pages, wrapper.svg for the first")
+    page.add_argument("--paper", choices=sorted(PAPERS), default="a4")
+    page.add_argument("--group", type=int, default=1, help="which pieces, where there are several kinds")
+    page.add_argument("--kitchen", help="a kitchen file; without one, a plain kitchen is assumed")
+    page.set_defaults(run=_template)
     args = parser.parse_args(argv)
     try:
         return int(args.run(args))

@@ -5,10 +5,24 @@ from dataclasses import dataclass
 
 from airycrumb.quantities import share_rounded
 
+FINE, FAR = 0.03, 0.05  # share a piece may be off unnoticed, and from which it should be put right; common practice
+
+
+@dataclass(frozen=True)
+class Wanted:
+    """Pieces of one group as planned. parts: (what, share of its dough) where a piece is made of several lumps."""
+
+    pieces: int
+    each_g: float
+    parts: tuple[tuple[str, float], ...] = (("", 1.0),)
+
 
 @dataclass(frozen=True)
 class Cut:
-    """Equal pieces of one group. g: exact, as the scale shows it, and what 3 % and 5 % off would be."""
+    """Equal lumps of dough. g: exact, as the scale shows it, and what 3 % and 5 % off would be.
+
+    what: "bun", "lid", "plain piece" where a lump is not a whole piece, else ""; group: of the bake, from 0.
+    """
 
     pieces: int
     each_g: float
@@ -17,33 +31,59 @@ class Cut:
     fine_to_g: float
     flag_below_g: float
     flag_above_g: float
+    what: str = ""
+    group: int = 0
+
+
+@dataclass(frozen=True)
+class CutPlace:
+    """A cut across a roll of dough. at: share of its length; round: which round of cuts it belongs to, from 0."""
+
+    at: float
+    round: int
 
 
 @dataclass(frozen=True)
 class ShareOut:
     """Pieces of one dough, in groups that may differ. g.
 
-    cuts: factors for dividing by eye, largest cut first ("halves, halves, thirds"); [] where the
-    groups' pieces differ in weight.
+    pieces: finished ones; lumps: of dough to cut; cuts: factors for dividing by eye, largest cut first
+    ("halves, halves, thirds"), [] where the lumps differ in weight; cut_at: where those cuts go along a roll; spare: what is done with the dough left over.
     """
 
     pieces: int
+    lumps: int
     dough_g: float
     left_on_bowl_g: float
     spare_g: float
+    spare: str
     cuts: list[str]
+    cut_at: list[CutPlace]
     weighed: bool
     groups: list[Cut]
 
     def in_words(self, of: str) -> str:
         """Pieces and weight of each size: "6 × 70 g and 6 × 23 g", or all in one where they weigh the same."""
-        sizes: dict[float, int] = {}
+        sizes: dict[tuple[float, str], int] = {}
         for g in self.groups:
-            sizes[g.each_shown_g] = sizes.get(g.each_shown_g, 0) + g.pieces
-        return " and ".join(f"{n} {of} {each:g} g" for each, n in sizes.items())
+            sizes[g.each_shown_g, g.what] = sizes.get((g.each_shown_g, g.what), 0) + g.pieces
+        return " and ".join(
+            f"{n} {of} {each:g} g" + (f" ({what})" if what else "") for (each, what), n in sizes.items()
+        )
 
 
 WORDS = {2: "halves", 3: "thirds", 5: "fifths", 7: "sevenths", 11: "elevenths"}
+
+
+def _factors(pieces: int) -> list[int]:
+    found, left, factor = [], pieces, 2
+    while left > 1:
+        if left % factor:
+            factor += 1
+            continue
+        found.append(factor)
+        left //= factor
+    return found
 
 
 def cuts_by_eye(pieces: int) -> list[str]:
@@ -52,48 +92,85 @@ def cuts_by_eye(pieces: int) -> list[str]:
     >>> cuts_by_eye(12)
     ['halves', 'halves', 'thirds']
     """
-    cuts, left, factor = [], pieces, 2
-    while left > 1:
-        if left % factor:
-            factor += 1
-            continue
-        cuts.append(WORDS.get(factor, f"{factor} equal parts"))
-        left //= factor
-    return cuts
+    return [WORDS.get(factor, f"{factor} equal parts") for factor in _factors(pieces)]
 
 
-def _cut(pieces: int, each_g: float, step_g: float) -> Cut:
+def cut_places(pieces: int) -> list[CutPlace]:
+    """Where the cuts go along a roll of dough, left to right.
+
+    >>> [(cut.at, cut.round) for cut in cut_places(4)]
+    [(0.25, 1), (0.5, 0), (0.75, 1)]
+    """
+    found: list[CutPlace] = []
+    parts = 1
+    for level, factor in enumerate(_factors(pieces)):
+        parts *= factor
+        found += [CutPlace(i / parts, level) for i in range(1, parts) if i % factor]
+    return sorted(found, key=lambda cut: cut.at)
+
+
+def _cut(pieces: int, each_g: float, step_g: float, what: str, group: int) -> Cut:
     return Cut(
         pieces,
         each_g,
         share_rounded([each_g], step_g)[0],
-        each_g * 0.97,
-        each_g * 1.03,
-        each_g * 0.95,
-        each_g * 1.05,
+        each_g * (1 - FINE),
+        each_g * (1 + FINE),
+        each_g * (1 - FAR),
+        each_g * (1 + FAR),
+        what,
+        group,
     )
 
 
-def share_out(
-    wanted: Sequence[tuple[int, float]], dough_g: float, loss: float, step_g: float, weighed_g: float | None = None
-) -> ShareOut:
-    """The groups' pieces, each (pieces, g). weighed_g: the dough as turned out of the bowl, if it was weighed.
+def _lumps(wanted: Sequence[Wanted], factor: float, step_g: float) -> list[Cut]:
+    return [
+        _cut(w.pieces, w.each_g * share * factor, step_g, what, i)
+        for i, w in enumerate(wanted)
+        for what, share in w.parts
+    ]
 
-    Unweighed dough is taken to lose `loss` (share) on bowl and hands. A weighed one is shared out
-    whole, in the proportion wanted. All pieces + spare + left on the bowl is the dough.
+
+LEAST_PLAIN_G = 10.0  # a lump smaller than this is no piece
+
+
+def share_out(
+    wanted: Sequence[Wanted],
+    dough_g: float,
+    loss: float,
+    step_g: float,
+    weighed_g: float | None = None,
+    spare: str = "",
+) -> ShareOut:
+    """The groups' pieces. weighed_g: the dough as turned out of the bowl, if it was weighed.
+
+    Unweighed dough is taken to lose `loss` (share) on bowl and hands. spare: what is done with dough the pieces leave:
+    "spread" over all of them, made into one "plain" piece, or "keep" for another day; "" spreads a weighed dough and
+    keeps what a plan leaves. Dough that falls short is always spread. All pieces + spare + left on the bowl is the dough.
     """
-    asked = sum(n * g for n, g in wanted)
+    asked = sum(w.pieces * w.each_g for w in wanted)
     out = weighed_g if weighed_g is not None else dough_g * (1 - loss)
-    factor = out / asked if weighed_g is not None else 1.0
-    groups = [_cut(n, g * factor, step_g) for n, g in wanted]
-    pieces = sum(n for n, _ in wanted)
-    alike = max(g for _, g in wanted) - min(g for _, g in wanted) < step_g / 2
+    chosen = spare or ("spread" if weighed_g is not None else "keep")
+    over = out - asked
+    short = weighed_g is not None and over < 0
+    factor = out / asked if short or (chosen == "spread" and over > 0) else 1.0
+    left = max(0.0, out - asked * factor)
+    groups = _lumps(wanted, factor, step_g)
+    if chosen == "plain" and left >= LEAST_PLAIN_G:
+        groups.append(_cut(1, left, step_g, "plain piece", len(wanted)))
+        left = 0.0
+    sizes = [g.each_g for g in groups]
+    lumps = sum(g.pieces for g in groups)
+    alike = max(sizes) - min(sizes) < step_g / 2
     return ShareOut(
-        pieces,
+        sum(w.pieces for w in wanted),
+        lumps,
         dough_g,
         max(0.0, dough_g - out),
-        max(0.0, out - asked * factor),
-        cuts_by_eye(pieces) if alike else [],
+        left,
+        chosen,
+        cuts_by_eye(lumps) if alike else [],
+        cut_places(lumps) if alike else [],
         weighed_g is not None,
         groups,
     )

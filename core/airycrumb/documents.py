@@ -1,6 +1,6 @@
 """A bake and a kitchen, as the core works with them: parsed, in the core's units, within range."""
 
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 from datetime import datetime
 
 from airycrumb.formula import Part, Pin
@@ -11,7 +11,12 @@ from airycrumb.rise.learning import Vigour
 
 @dataclass(frozen=True)
 class Filling:
-    """What goes inside. parts: as written, a ratio; state: "raw", "part-cooked" or "cooked"; celsius: when wrapped."""
+    """What goes inside. parts: as written, a ratio; state: "raw", "part-cooked" or "cooked"; celsius: when wrapped.
+
+    treatments: what is done about its juice, of data.filling.TREATMENTS; vessel: what it cools in; made_g: how much
+    there really is, None where it was not weighed; inside: what is laid inside it (a second mixture, a piece of egg),
+    "" for nothing, whose ingredients are the last `inside_parts` of parts.
+    """
 
     name: str
     parts: list[Part]
@@ -19,17 +24,40 @@ class Filling:
     celsius: float
     hands_min: float
     cool_min: float
+    treatments: tuple[str, ...] = ()
+    vessel: str = "tray"
+    made_g: float | None = None
+    inside: str = ""
+    inside_parts: int = 0
+
+
+NO_FILLING = Filling("nothing inside", [], "cooked", 20.0, 0.0, 0.0)
+
+
+@dataclass(frozen=True)
+class Heating:
+    """How pieces are heated. °C, min; heat_min: stated, None to have it worked out."""
+
+    method: str
+    air_c: float
+    fire: str
+    fan: bool
+    wash: str
+    heat_min: float | None
+    rest_min: float
+    covered: bool
 
 
 @dataclass(frozen=True)
 class Group:
-    """Pieces of one size, closing and filling. g."""
+    """Pieces of one size, closing and filling. g. heat: None where they go in with the first group's."""
 
     pieces: int
     dough_each_g: float
     filling_each_g: float
     closing: str
     filling: Filling
+    heat: Heating | None = None
 
 
 @dataclass(frozen=True)
@@ -104,13 +132,20 @@ class Bake:
     rest_only_min: float = 30.0
     sponge_to: float = 2.6
     sponge_stays: tuple[Stay, ...] = BENCH
+    spare_dough: str = ""
+    divide_by: str = "scale"
+
+    def heated(self, heat: Heating | None) -> "Bake":
+        """The same bake, heated in another way."""
+        return self if heat is None else replace(self, **vars(heat))
 
 
 @dataclass(frozen=True)
 class Kitchen:
     """Where it is made: warmth, height, scale, what there is to cook in, and how its dough rises.
 
-    room_day: (minute of the day, °C), rising; () where the room is taken as steady.
+    room_day: (minute of the day, °C), rising; () where the room is taken as steady; board_mm: widest wrapper that can
+    be rolled, None where nobody said.
     """
 
     name: str
@@ -133,6 +168,7 @@ class Kitchen:
     drinks: dict[str, float] = field(default_factory=dict)
     spots: tuple[OwnSpot, ...] = ()
     room_day: tuple[tuple[float, float], ...] = ()
+    board_mm: float | None = None
 
 
 @dataclass(frozen=True)
@@ -140,9 +176,9 @@ class Observation:
     """Something seen or done while a batch runs.
 
     kind: started, done, risen, doubled, poke, tear, moved, dough_temperature, room_temperature, dough_weight,
-    water_left, probe; stage: the tray it belongs to; value: growth as a share (risen), what a poke does
+    piece (one lump as cut and weighed), filling_weight, water_left, probe; stage: the tray it belongs to; value: growth as a share (risen), what a poke does
     (0 springs back at once, 1 slowly, 2 stays), whether a tear shows honeycomb (0, 1), °C, or g; where: the
-    spot it was moved to.
+    spot it was moved to; which lump was weighed again ("3"); whose filling was weighed ("1", the first group's).
     """
 
     kind: str

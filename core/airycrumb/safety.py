@@ -78,13 +78,15 @@ def warm_limit(room_c: float) -> float:
 def cautions(
     dough: list[Ingredient],
     stuffings: list[Stuffing],
-    method: str,
-    air_c: float,
+    fires: list[tuple[str, float]],
     line: CoreLine,
     warm_min: float,
     room_c: float,
 ) -> list[Caution]:
-    """Every caution this bake needs, in the order of the work. line: the strictest over the stuffings."""
+    """Every caution this bake needs, in the order of the work.
+
+    fires: (method, °C) of every heat; line: the strictest over the stuffings.
+    """
     filling = [item for s in stuffings for item in s.parts]
     found = [
         Caution(
@@ -138,8 +140,7 @@ def cautions(
         )
     if is_perishable(filling):
         found.append(_standing(warm_min, room_c))
-    found.append(_burns(method, air_c))
-    return found
+    return found + [_burns(*fire) for fire in dict.fromkeys(fires)]
 
 
 def _standing(warm_min: float, room_c: float) -> Caution:

@@ -63,6 +63,6 @@ def sheet(
     return work(read_bake(document or bake_document()), kitchen(**changes), observations or [], now=now)
 
 
-def seen(kind: str, stage: str, minutes: float, value: float | None = None) -> Observation:
+def seen(kind: str, stage: str, minutes: float, value: float | None = None, where: str | None = None) -> Observation:
     """An observation so many minutes after noon."""
-    return Observation(kind, stage, NOON + timedelta(minutes=minutes), value)
+    return Observation(kind, stage, NOON + timedelta(minutes=minutes), value, where)

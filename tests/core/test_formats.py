@@ -50,11 +50,13 @@ class Bakes(unittest.TestCase):
         document = bake_document()
         del document["closing"], document["heat"]["rest"]
         found = problems(document)
-        self.assertIn('add it: "gathered" or "half_moon".', found["closing"])
+        self.assertIn(
+            'add it: "gathered" or "ball" or "pinch" or "envelope", or another of docs/formats.', found["closing"]
+        )
         self.assertIn('add it, such as "5 min".', found["heat.rest"])
 
     def test_a_choice_that_is_none_lists_the_choices(self) -> None:
-        self.assertIn("gathered, half_moon", problems(bake_document(closing="origami"))["closing"])
+        self.assertIn("gathered, ball", problems(bake_document(closing="origami"))["closing"])
 
     def test_amounts_that_cannot_be(self) -> None:
         cases = {

@@ -7,7 +7,8 @@ import unittest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from airycrumb import divide, enclose, formula, quantities
+from airycrumb import divide, formula, portioning, quantities
+from airycrumb.enclose import families
 from airycrumb.problems import InputError
 from airycrumb.quantities import parse, parse_amount, share_rounded, within
 
@@ -86,6 +87,6 @@ class Rounding(unittest.TestCase):
 
 class WorkedExamples(unittest.TestCase):
     def test_the_examples_in_the_docstrings_run(self) -> None:
-        for module in (quantities, formula, divide, enclose):
+        for module in (quantities, formula, divide, portioning, families):
             failed, tried = doctest.testmod(module)
             self.assertEqual((failed, tried > 0), (0, True), module.__name__)

@@ -45,7 +45,8 @@ class Cautions(unittest.TestCase):
     ) -> dict[str, safety.Caution]:
         items = [find(key) for key in filling]
         line = safety.core_line(items, state, "strictest")
-        found = safety.cautions([find("bread flour")], [safety.Stuffing(items, state)], method, air, line, warm, room)
+        stuffed, fires = [safety.Stuffing(items, state)], [(method, air)]
+        found = safety.cautions([find("bread flour")], stuffed, fires, line, warm, room)
         return {c.code: c for c in found}
 
     def test_every_bake_says_to_probe_and_defers_to_local_rules(self) -> None:

@@ -103,7 +103,7 @@ class EverythingFollows(unittest.TestCase):
 
     def test_filling(self) -> None:
         little, much = sheet(bake_document(filling_per_piece="25 g")), sheet(bake_document(filling_per_piece="60 g"))
-        self.assertGreater(much.wrap.diameter_mm, little.wrap.diameter_mm)
+        self.assertGreater(much.wrap.across_mm, little.wrap.across_mm)
         self.assertGreater(much.weigh.filling_g, little.weigh.filling_g)
 
     def test_kitchen_warmth(self) -> None:

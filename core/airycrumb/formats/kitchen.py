@@ -123,6 +123,7 @@ def read_kitchen(document: Document) -> Kitchen:
         habits=_habits(document, r),
         spots=tuple(_spot(row, f"spots[{i}]", r) for i, row in enumerate(document.get("spots", []))),
         room_day=_room_day(document.get("room_day", []), r),
+        board_mm=r.optional(document.get("board"), "length", "board", 10, 120, "The board", "cm"),
         wrap_seconds={
             k: r.number(v, 5, 1800, "Seconds to wrap one", "s", f"wrap_seconds.{k}")
             for k, v in document.get("wrap_seconds", {}).items()

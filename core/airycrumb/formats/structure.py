@@ -45,10 +45,15 @@ def _unknown_fields(error: ValidationError, where: str) -> list[Problem]:
     return problems
 
 
+MOST_NAMED = 4  # choices named in a sentence about what is missing
+
+
 def _for_example(field: Document) -> str:
     """What could be written there, as its schema says."""
     if "enum" in field:
-        return ": " + " or ".join(json.dumps(v) for v in field["enum"])
+        shown = field["enum"][:MOST_NAMED]
+        more = ", or another of docs/formats" if len(field["enum"]) > MOST_NAMED else ""
+        return ": " + " or ".join(json.dumps(v) for v in shown) + more
     return f", such as {json.dumps(field['examples'][0])}" if "examples" in field else ""
 
 

@@ -189,7 +189,7 @@ def _stuffed(reading: Reading, part: str, pieces: int, each_g: float, assumed: l
             "state": state,
             "temperature": "6 C",
             "hands_on": "20 min",
-            "cooling": "0 min" if state == "raw" else "40 min",
+            "cooling": "0 min" if state == "raw" else "75 min",
         },
     }
 

@@ -50,14 +50,15 @@ class Context:
 
     @cached_property
     def _groups(self) -> tuple["Context", ...]:
-        found = tuple(replace(self, at=i) for i in range(len(self.bake.groups)))
+        bake = self.bake
+        found = tuple(replace(self, at=i, bake=bake.heated(g.heat)) for i, g in enumerate(bake.groups))
         for context in found:
             # What does not depend on the group looked at is worked once.
             context.__dict__.update(scaled=self.scaled, percentages=self.percentages, stages=self.stages)
         return found
 
     def each_group(self) -> tuple["Context", ...]:
-        """One context for each group of pieces."""
+        """One context for each group of pieces, its bake heated as they are."""
         return self._groups
 
     def path(self, *steps: str | int) -> list[str | int]:

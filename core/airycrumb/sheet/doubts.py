@@ -5,12 +5,13 @@ from collections.abc import Callable, Iterator
 from airycrumb.documents import BENCH
 from airycrumb.rise.forecast import cooler_adds
 from airycrumb.sheet.audit import AUDIT
-from airycrumb.sheet.context import Context
+from airycrumb.sheet.dividing_doubts import DIVIDING
 from airycrumb.sheet.eggs import eggs
-from airycrumb.sheet.pieces import Pieces
+from airycrumb.sheet.heating_doubts import HEATING
 from airycrumb.sheet.timing import clock, spell
 from airycrumb.sheet.types import Answer, Change, Doubt
-from airycrumb.sheet.worked import GEOMETRY, HEAT_MODEL, KEEP, PRACTICE, RISE_MODEL, Worked, piece_count
+from airycrumb.sheet.worked import KEEP, PRACTICE, RISE_MODEL, Worked
+from airycrumb.sheet.wrapping_doubts import WRAPPING
 
 APART_MIN = 8.0  # minutes between groups' proofs that are worth a word; assumed
 # usual bands in % of flour, common practice: low, high, what to suggest
@@ -203,62 +204,13 @@ def never_risen(w: Worked) -> Iterator[Doubt]:
             )
 
 
-def capacity(w: Worked) -> Iterator[Doubt]:
-    """More filling than this dough closes over, in any group."""
-    for pieces in w.pieces:
-        yield from _capacity(pieces)
-
-
-def _less_filling(ctx: Context, grams: float) -> list[Answer]:
-    return [Answer(f"Use {grams:.0f} g", [Change(ctx.path("filling_per_piece"), f"{grams:.0f} g")]), KEEP]
-
-
-def _capacity(p: Pieces) -> Iterator[Doubt]:
-    ctx, r = p.ctx, p.wrapper
-    dough_g = ctx.share.dough_per_piece_g
-    if r.filling_g > r.most_filling_g:
-        yield Doubt(
-            ctx.code("overfull"),
-            "wrap",
-            "stop",
-            f"{r.filling_g:.0f} g is more than {dough_g:.0f} g of dough closes over",
-            f"Rolled as thin as a {r.label} bears, it closes over {r.most_filling_g:.0f} g. More bursts at the seam.",
-            _less_filling(ctx, max(5, int(r.most_filling_g))),
-            GEOMETRY,
-        )
-    elif not r.ratio_low <= r.ratio <= r.ratio_high:
-        word = "a lot of filling" if r.ratio > r.ratio_high else "mostly bread"
-        yield Doubt(
-            ctx.code("ratio"),
-            "wrap",
-            "ask",
-            f"{r.ratio:.2f} g of filling to 1 g of dough: {word}",
-            f"A {r.label} is usual between {r.ratio_low:g} and {r.ratio_high:g}.",
-            _less_filling(ctx, round(dough_g * (r.ratio_low + r.ratio_high) / 2)),
-            GEOMETRY,
-        )
-
-
-def warm_filling(w: Worked) -> Iterator[Doubt]:
-    """A filling wrapped warm."""
-    for ctx in w.ctx.each_group():
-        if ctx.group.filling.celsius > 18:
-            yield Doubt(
-                ctx.code("warm_filling"),
-                "wrap",
-                "ask",
-                f"{ctx.group.filling.name.capitalize()} at {ctx.group.filling.celsius:.0f} °C?",
-                "Warm filling softens the dough and loosens the seam. Fridge-cold it is stiff and stays where you put it.",
-                [Answer("Chill it to 6 °C", [Change(ctx.path("filling", "temperature"), "6 C")]), KEEP],
-                PRACTICE,
-            )
-
-
 def proofs_apart(w: Worked) -> Iterator[Doubt]:
     """Groups that are not ready together: what takes longest is wrapped first."""
     lead = w.proof.forecast.ready
     for p in w.pieces[1:]:
         ready = p.proof.forecast.ready
+        if not p.ctx.group.filling.parts:
+            continue
         if lead is None or ready is None or abs(ready.typical - lead.typical) < APART_MIN:
             continue
         later = ready.typical > lead.typical
@@ -274,74 +226,6 @@ def proofs_apart(w: Worked) -> Iterator[Doubt]:
         )
 
 
-def heat_works(w: Worked) -> Iterator[Doubt]:
-    """A setting or time that leaves the middle below its line, or the crust pale."""
-    h, bake = w.heated.tray, w.ctx.bake
-    if w.heated.needed is None:
-        better = Answer("Bake at 190 °C", [Change(["heat", "temperature"], "190 C"), Change(["heat", "minutes"], None)])
-        yield Doubt(
-            "never_hot",
-            "heat",
-            "stop",
-            f"The middle does not reach {h.line_c:.0f} °C",
-            f"In 75 min it gets to about {max(h.core):.0f} °C: {h.line_why}.",
-            [better, KEEP] if bake.method == "oven" else [KEEP],
-            HEAT_MODEL,
-        )
-    elif bake.heat_min is not None and bake.heat_min < (w.heated.core_needs or 0) * w.heated.margin:
-        yield Doubt(
-            "time_short",
-            "heat",
-            "stop",
-            f"{bake.heat_min:.0f} min leaves the middle at about {h.core_at_end_c:.0f} °C",
-            f"The line is {h.line_c:.0f} °C ({h.line_why}). Typical time {w.heated.core_needs:.0f} min; {w.heated.needed:.0f} with a margin for doubt.",
-            [Answer(f"Allow {w.heated.needed:.0f} min", [Change(["heat", "minutes"], None)]), KEEP],
-            HEAT_MODEL,
-        )
-    if bake.method == "oven" and h.colour in ("none", "pale gold") and w.heated.golden is None:
-        yield Doubt(
-            "pale",
-            "heat",
-            "ask",
-            f"{bake.air_c:.0f} °C bakes it through but leaves it pale",
-            "The surface stays too wet and too cool to brown. A hotter oven, or egg wash, colours it.",
-            [Answer("Bake at 190 °C", [Change(["heat", "temperature"], "190 C")]), KEEP],
-            HEAT_MODEL,
-        )
-
-
-def loads(w: Worked) -> Iterator[Doubt]:
-    """More pieces than go in at once."""
-    h = w.heated.tray
-    if h.loads > 1:
-        wait = (h.loads - 1) * (h.minutes_planned + 2)
-        yield Doubt(
-            "loads",
-            "heat",
-            "note",
-            f"{h.per_load} fit at once: {h.loads} loads",
-            f"The last load waits {wait:.0f} min and goes on rising. Keep it cool, and cook first what was wrapped first.",
-            [Answer(f"Make {h.per_load}", piece_count(h.per_load)), KEEP],
-            HEAT_MODEL,
-        )
-
-
-def boil_dry(w: Worked) -> Iterator[Doubt]:
-    """Water for the whole steaming."""
-    h = w.heated.tray
-    if h.method == "steam":
-        need = h.water_ml * h.loads * 1.25 + 150
-        yield Doubt(
-            "water",
-            "heat",
-            "note",
-            f"Put {round(need / 50) * 50:.0f} ml of water in the pot",
-            f"About {h.water_ml * h.loads:.0f} ml boils away in the time planned; a quarter more and a safe depth at the end.",
-            [KEEP],
-            HEAT_MODEL,
-        )
-
-
 QUESTIONS: tuple[Callable[[Worked], Iterator[Doubt]], ...] = (
     yeast,
     salt,
@@ -353,12 +237,10 @@ QUESTIONS: tuple[Callable[[Worked], Iterator[Doubt]], ...] = (
     altitude,
     ranges,
     never_risen,
-    capacity,
-    warm_filling,
+    *DIVIDING,
+    *WRAPPING,
     proofs_apart,
-    heat_works,
-    loads,
-    boil_dry,
+    *HEATING,
     eggs,
     *AUDIT,
 )

@@ -4,7 +4,7 @@ from typing import Any
 
 from airycrumb.recipe.linked import linked
 from airycrumb.sheet.timing import spell
-from airycrumb.sheet.types import RiseTray, Sheet
+from airycrumb.sheet.types import GroupTray, RiseTray, Sheet
 
 
 def _lines(s: Sheet) -> list[str]:
@@ -19,10 +19,17 @@ def _lines(s: Sheet) -> list[str]:
 
 
 def _wrapping(s: Sheet) -> list[str]:
-    return [
-        f"Roll {g.pieces if len(s.groups) > 1 else 'each'} to {g.wrap.diameter_mm / 10:.1f} cm, put {g.filling_each_g:.0f} g of {g.name} on it and close it ({g.wrap.label})."
-        for g in s.groups
-    ]
+    return [_wrap(g, len(s.groups) > 1) for g in s.groups]
+
+
+def _wrap(g: GroupTray, several: bool) -> str:
+    who = f"{g.pieces}" if several else "each"
+    if not g.filling_each_g:
+        return f"Pat {who} out and fold it in half ({g.wrap.label})."
+    if not g.wrap.rolled:
+        return f"Knead {g.filling_each_g:.0f} g of {g.name} into {who} ({g.wrap.label})."
+    by = "" if g.wrap.round else f" by {g.wrap.along_mm / 10:.1f}"
+    return f"Roll {who} to {g.wrap.across_mm / 10:.1f}{by} cm, put {g.filling_each_g:.0f} g of {g.name} on it and close it ({g.wrap.label})."
 
 
 def _dividing(s: Sheet) -> str:

@@ -7,8 +7,9 @@ import numpy as np
 
 from airycrumb import heat
 from airycrumb.data import heat as c
-from airycrumb.data.shapes import CLOSED_AS, DOUGH_DENSITY
-from airycrumb.enclose import Size, fits_round, fits_tray
+from airycrumb.data.closings import CLOSED_AS
+from airycrumb.data.shapes import DOUGH_DENSITY
+from airycrumb.enclose import Fit, Size, fit_round, fit_tray
 from airycrumb.heat.cook import Cook, Fire, Piece
 from airycrumb.pantry import Composition, blend
 from airycrumb.quantities import Band
@@ -25,8 +26,9 @@ LOAD_CHANGE_MIN = 2.0
 
 @dataclass(frozen=True)
 class Heated:
-    """The cook worked out: the tray, and what doubts and the day need besides."""
+    """One heat worked out: the tray, and what doubts and the day need besides. ctx: of the group that asks most of it."""
 
+    ctx: Context
     tray: HeatTray
     whole: Band
     needed: float | None
@@ -56,29 +58,27 @@ def piece_of(ctx: Context, gas_ratio: float, dough_c: float, proof_min: float, p
     tau = time_constant_h(proof)
     filling_c = air + (filling.celsius - air) * math.exp(-proof_min / 60 / tau)
     density = min(max(DOUGH_DENSITY.value * 1000 / gas_ratio, 250), 1050)
+    dough = _shares(blend(bake.parts))
     return Piece(
         CLOSED_AS[ctx.group.closing],
         share.dough_per_piece_g,
         share.filling_per_piece_g,
-        _shares(blend(bake.parts)),
-        _shares(blend(filling.parts)),
+        dough,
+        _shares(blend(filling.parts)) if filling.parts else dough,
         density,
         dough_c,
         filling_c,
     )
 
 
-def per_load(ctx: Context, cooked: Size) -> int:
-    """Pieces that go into the heat at once, at their grown size."""
+def fit_of(ctx: Context, proofed: Size, cooked: Size) -> Fit:
+    """Where the pieces of a load lie, at their grown size: in the baskets or on the trays."""
     k = ctx.kitchen
     if ctx.bake.method == "steam":
-        across = (
-            max(cooked.width_mm, cooked.length_mm)
-            if ctx.group.closing == "gathered"
-            else math.sqrt(cooked.width_mm * cooked.length_mm)
-        )
-        return max(1, k.baskets * fits_round(k.basket_mm, across))
-    return max(1, k.trays * fits_tray(*k.tray_mm, cooked))
+        fit = fit_round(k.basket_mm, cooked.width_mm, cooked.length_mm, k.baskets)
+    else:
+        fit = fit_tray(*k.tray_mm, cooked.width_mm, cooked.length_mm, k.trays)
+    return replace(fit, proofed=proofed.width_mm / cooked.width_mm)
 
 
 def fire_of(ctx: Context, at_once: int) -> Fire:
@@ -183,39 +183,68 @@ def most_demanding(demands: list[Demand]) -> Demand:
     return max(demands, key=lambda d: LONGEST_MIN + 1 if d.needed is None else d.needed)
 
 
-def heating(most: Demand, at_once: int, warm_before_min: float) -> Heated:
-    """Work the Heat tray for the group that asks most. warm_before_min: minutes its filling stands warm before it is heated."""
-    ctx, core = most.ctx, most.core
-    loads = math.ceil(ctx.scaled.pieces / at_once)
+@dataclass(frozen=True)
+class Load:
+    """What goes into one heat: the group that asks most of it, how its pieces lie, how many there are, and their names.
+
+    uneven: cooking time of the lightest and heaviest piece weighed over that of one as planned.
+    """
+
+    most: Demand
+    fit: Fit
+    pieces: int
+    names: list[str]
+    uneven: tuple[float, float] = (1.0, 1.0)
+
+    @property
+    def at_once(self) -> int:
+        """Pieces in the heat together."""
+        return min(self.fit.per_load, self.pieces)
+
+    @property
+    def loads(self) -> int:
+        """How many times the heat is filled."""
+        return math.ceil(self.pieces / self.at_once)
+
+
+def heating(load: Load, warm_before_min: float) -> Heated:
+    """Work the Heat tray of one load after another. warm_before_min: minutes a filling stands warm before it is heated."""
+    most, ctx, core = load.most, load.most.ctx, load.most.core
     minutes = ctx.bake.heat_min or most.needed or LONGEST_MIN
-    shown = heat.cook(most.piece, fire_of(ctx, at_once), minutes, ctx.bake.rest_min)
+    shown = heat.cook(most.piece, fire_of(ctx, load.at_once), minutes, ctx.bake.rest_min)
     pace, marks = _probed(ctx, shown)
     reaches = None if core is None else heat.spread(core * pace)
     if marks and reaches is not None:
         # One probe reading replaces most of the doubt about this piece.
         reaches = Band(reaches.typical * 0.92, reaches.typical, reaches.typical * 1.08)
-    tray = _tray(ctx, shown, minutes, most.line, reaches, at_once, loads, most.piece, marks)
-    waits = (loads - 1) * (minutes + LOAD_CHANGE_MIN)
-    tray = replace(tray, warm_min=warm_before_min + waits + (most.long.reaches(most.long.core, 60.0) or minutes))
-    whole = minutes * loads + LOAD_CHANGE_MIN * (loads - 1)
+    if reaches is not None:
+        light, heavy = load.uneven
+        reaches = Band(reaches.low * min(1.0, light), reaches.typical, reaches.high * max(1.0, heavy))
+    turn = minutes + LOAD_CHANGE_MIN
+    tray = _tray(load, shown, minutes, reaches, marks)
+    warm = warm_before_min + (load.loads - 1) * turn + (most.long.reaches(most.long.core, 60.0) or minutes)
+    tray = replace(tray, warm_min=warm, fit=replace(load.fit, waits_min=[i * turn for i in range(load.loads)]))
+    whole = minutes * load.loads + LOAD_CHANGE_MIN * (load.loads - 1)
     doubt = 0.0 if ctx.bake.heat_min else c.MINUTES_DOUBT.value
-    return Heated(
-        tray, Band(whole * (1 - doubt), whole, whole * (1 + doubt)), most.needed, most.colour, core, _margin(ctx)
-    )
+    band = Band(whole * (1 - doubt), whole, whole * (1 + doubt))
+    return Heated(ctx, tray, band, most.needed, most.colour, core, _margin(ctx))
 
 
-def _tray(
-    ctx: Context,
-    shown: Cook,
-    minutes: float,
-    line: CoreLine,
-    reaches: Band | None,
-    at_once: int,
-    loads: int,
-    piece: Piece,
-    marks: list[Mark],
-) -> HeatTray:
-    k, b = ctx.kitchen, ctx.bake
+def together(heats: list[Heated]) -> Band:
+    """Minutes until the last heat is done: the pot and the oven run side by side, one of them twice in turn."""
+    by_method: dict[str, list[Band]] = {}
+    for h in heats:
+        by_method.setdefault(h.tray.method, []).append(h.whole)
+    sums = [
+        Band(*(sum(getattr(b, end) for b in bands) for end in ("low", "typical", "high")))
+        for bands in by_method.values()
+    ]
+    return max(sums, key=lambda band: band.typical)
+
+
+def _tray(load: Load, shown: Cook, minutes: float, reaches: Band | None, marks: list[Mark]) -> HeatTray:
+    ctx = load.most.ctx
+    k, b, line = ctx.kitchen, ctx.bake, load.most.line
     end = int(np.searchsorted(shown.minutes, minutes))
     end = min(end, len(shown.minutes) - 1)
     at = np.linspace(0, float(shown.minutes[-1]), 61)
@@ -225,7 +254,7 @@ def _tray(
     return HeatTray(
         b.method,
         _setting(ctx),
-        heat.steam_temperature(fire_of(ctx, at_once)) if steam else b.air_c,
+        heat.steam_temperature(fire_of(ctx, load.at_once)) if steam else b.air_c,
         minutes,
         b.heat_min is not None,
         at.round(2).tolist(),
@@ -241,15 +270,18 @@ def _tray(
         shown.reaches(shown.crumb, crumb_target(k.altitude_m)),
         "none" if steam else heat.colour(float(shown.skin[: end + 1].max()), _enriched(ctx)),
         float(shown.loss[end] * 100),
-        piece.filling_c,
+        load.most.piece.filling_c,
         heat.boiling_point(k.altitude_m),
-        at_once,
-        loads,
+        load.fit.per_load,
+        load.loads,
         heat.steam_water_ml(k.net_watts, minutes) if steam else 0.0,
         k.boil_min if steam else k.preheat_min,
         b.rest_min,
         marks,
         0.0,
+        load.names,
+        load.pieces,
+        load.fit,
     )
 
 

@@ -3,13 +3,16 @@
 from dataclasses import dataclass
 
 from airycrumb import safety
-from airycrumb.data.closings import SECONDS_EACH
-from airycrumb.documents import Filling
-from airycrumb.enclose import Wrapper, enclose
+from airycrumb.data.closings import USUAL
+from airycrumb.documents import Filling, Heating
+from airycrumb.enclose import Fit, Wrapper, enclose
+from airycrumb.portioning import Portioning
 from airycrumb.quantities import Band
+from airycrumb.safety import CoreLine
 from airycrumb.sheet.context import Context
 from airycrumb.sheet.ferment import Fermented, final_proof, volume_over_gas_free
-from airycrumb.sheet.heating import Demand, demand, fire_of, per_load, piece_of
+from airycrumb.sheet.filled import filled
+from airycrumb.sheet.heating import Demand, Load, crumb_target, demand, fire_of, fit_of, most_demanding, piece_of
 from airycrumb.sheet.types import GroupTray
 from airycrumb.sheet.weigh import filling_lines
 
@@ -30,13 +33,13 @@ def filling_density(filling: Filling) -> float:
     """g/mL of a filling as packed in a piece, from its ingredients' densities (1.0 where unknown)."""
     # Loose densities (nuts, grated cheese) close up once packed in a filling.
     volume = sum(g / max(i.density or 1.0, 0.9) for i, g in filling.parts)
-    return sum(g for _, g in filling.parts) / volume
+    return sum(g for _, g in filling.parts) / volume if volume else 1.0
 
 
 def wrap_seconds(ctx: Context) -> float:
     """Seconds to wrap one piece of the group looked at: learned in this kitchen, else the usual."""
     closing = ctx.group.closing
-    return ctx.kitchen.wrap_seconds.get(closing, SECONDS_EACH[closing].value)
+    return ctx.kitchen.wrap_seconds.get(closing, USUAL[closing].seconds)
 
 
 def wrap_minutes(ctx: Context) -> float:
@@ -49,13 +52,34 @@ def _wrapped(ctx: Context, proof: Fermented) -> tuple[Wrapper, float]:
     ratio = volume_over_gas_free(proof, ready.typical if ready else float(proof.stage.course.minutes[-1]))
     s, group = ctx.share, ctx.group
     density = filling_density(group.filling)
-    return enclose(group.closing, s.dough_per_piece_g, s.filling_per_piece_g, density, ratio), ratio
+    made = enclose(group.closing, s.dough_per_piece_g, s.filling_per_piece_g, density, ratio, s.pieces)
+    return made, ratio
 
 
-def at_once(ctx: Context, wrappers: list[Wrapper]) -> int:
-    """Pieces that go into the heat together, at the size of the largest."""
-    fits = min(per_load(g, w.sizes[-1]) for g, w in zip(ctx.each_group(), wrappers, strict=True))
-    return min(fits, ctx.scaled.pieces)
+def _heating_of(ctx: Context) -> Heating:
+    b = ctx.bake
+    return Heating(b.method, b.air_c, b.fire, b.fan, b.wash, b.heat_min, b.rest_min, b.covered)
+
+
+def by_heat(ctx: Context) -> list[list[int]]:
+    """Groups that go into one heat, the leading group's first: positions of the groups."""
+    found: dict[Heating, list[int]] = {}
+    for i, g in enumerate(ctx.each_group()):
+        found.setdefault(_heating_of(g), []).append(i)
+    return list(found.values())
+
+
+def _fit(ctx: Context, group: list[int], wrappers: list[Wrapper]) -> Fit:
+    """How the pieces of one heat lie, all at the size of those that need the most room."""
+    contexts = ctx.each_group()
+    return min((fit_of(contexts[i], *wrappers[i].sizes[1:]) for i in group), key=lambda fit: fit.per_load)
+
+
+def _line(ctx: Context) -> CoreLine:
+    filling = ctx.group.filling
+    if not filling.parts:
+        return CoreLine(crumb_target(ctx.kitchen.altitude_m), "the crumb is set", "common practice, no source")
+    return safety.core_line([i for i, _ in filling.parts], filling.state, ctx.kitchen.region)
 
 
 def work_pieces(ctx: Context, last: Fermented, wrap_min: float) -> list[Pieces]:
@@ -63,15 +87,30 @@ def work_pieces(ctx: Context, last: Fermented, wrap_min: float) -> list[Pieces]:
     groups = ctx.each_group()
     proofs = [final_proof(g, last, wrap_min) for g in groups]
     wrapped = [_wrapped(g, p) for g, p in zip(groups, proofs, strict=True)]
-    fire = fire_of(ctx, at_once(ctx, [w for w, _ in wrapped]))
     # All go into the heat together, when the leading group is ready.
     proofed_min = proofs[0].minutes.typical + wrap_min / 2
+    fires = {}
+    for together in by_heat(ctx):
+        pieces = sum(groups[i].share.pieces for i in together)
+        at_once = min(_fit(ctx, together, [w for w, _ in wrapped]).per_load, pieces)
+        fires.update({i: fire_of(groups[i], at_once) for i in together})
     found = []
-    for g, proof, (wrapper, ratio) in zip(groups, proofs, wrapped, strict=True):
+    for i, (g, proof, (wrapper, ratio)) in enumerate(zip(groups, proofs, wrapped, strict=True)):
         piece = piece_of(g, ratio, proof.stage.course.state_at(proofed_min).temperature, proofed_min, proof.place)
-        filling = g.group.filling
-        line = safety.core_line([i for i, _ in filling.parts], filling.state, ctx.kitchen.region)
-        found.append(Pieces(g, wrap_seconds(g), proof, wrapper, ratio, demand(g, piece, line, fire)))
+        found.append(Pieces(g, wrap_seconds(g), proof, wrapper, ratio, demand(g, piece, _line(g), fires[i])))
+    return found
+
+
+def loads_of(ctx: Context, pieces: list[Pieces], portioned: Portioning | None) -> list[Load]:
+    """What goes into each heat, the leading group's first."""
+    found = []
+    uneven = (portioned.soonest, portioned.latest) if portioned else (1.0, 1.0)
+    for together in by_heat(ctx):
+        mine = [pieces[i] for i in together]
+        fit = _fit(ctx, together, [p.wrapper for p in pieces])
+        count = sum(p.ctx.share.pieces for p in mine)
+        names = [p.ctx.group.filling.name for p in mine]
+        found.append(Load(most_demanding([p.demand for p in mine]), fit, count, names, uneven))
     return found
 
 
@@ -95,4 +134,5 @@ def group_tray(p: Pieces, minutes_planned: float) -> GroupTray:
         d.needed,
         d.core_at(minutes_planned),
         safety.allergens(items),
+        filled(ctx, filling_density(ctx.group.filling)) if ctx.group.filling.parts else None,
     )

@@ -6,8 +6,10 @@ from datetime import datetime
 from airycrumb.data.record import Source
 from airycrumb.day import Timetable
 from airycrumb.divide import ShareOut
-from airycrumb.enclose import Wrapper
+from airycrumb.enclose import Fit, Wrapper
+from airycrumb.filling import Binder, Cooling
 from airycrumb.formula import Line, Percentages, Scaled, Sponge
+from airycrumb.portioning import Portioning
 from airycrumb.quantities import Band
 from airycrumb.rise.forecast import Forecast
 from airycrumb.safety import Caution
@@ -19,7 +21,7 @@ class Change:
     """One edit of the bake document: a path of names and positions, and the value to put there."""
 
     path: list[str | int]
-    value: str | int | float | bool | list[dict[str, str]] | None
+    value: str | int | float | bool | list[dict[str, str]] | list[str] | dict[str, str] | None
 
 
 @dataclass(frozen=True)
@@ -149,7 +151,8 @@ class RiseTray:
 class HeatTray:
     """The cook of one piece, and how the pieces go in. °C, minutes from entering the heat.
 
-    reaches: when the coldest point passes the safe line, None if it never does.
+    reaches: when the coldest point passes the safe line, None if it never does; names, pieces: what goes in; fit:
+    where the pieces of a load lie.
     """
 
     method: str
@@ -179,11 +182,47 @@ class HeatTray:
     rest_min: float
     marks: list[Mark]
     warm_min: float
+    names: list[str]
+    pieces: int
+    fit: Fit
+
+
+@dataclass(frozen=True)
+class FillingTray:
+    """A filling as a formula of its own. g for all the group's pieces.
+
+    needed_g: as it is wrapped; weighed_g: before draining or squeezing took its juice; made_g: what there really is,
+    None where it was not weighed; short_g: what is missing of it (negative: left over); juice: g in 100 g; bears: the
+    most juice this closing bears; stiff: how it behaves at its temperature; coolings: how long it takes in each vessel,
+    [] where it goes in raw; weeps_g: juice its raw vegetables give in half an hour once salted meat is with them;
+    inside: what is laid in each, "" for nothing, and its g.
+    """
+
+    state: str
+    celsius: float
+    treatments: list[str]
+    needed_g: float
+    weighed_g: float
+    made_g: float | None
+    short_g: float
+    juice: float
+    word: str
+    bears: float
+    most_from: str
+    binders: list[Binder]
+    stiff: str
+    vessel: str
+    cool_min: float
+    coolings: list[Cooling]
+    weeps_g: float
+    inside: str
+    inside_each_g: float
 
 
 @dataclass(frozen=True)
 class GroupTray:
-    """One group of pieces of the dough: what goes into it, its wrapper, and what it asks of proof and heat.
+    """One group of pieces of the dough: what goes into it (filled: None for plain pieces), its wrapper, and what it asks
+    of proof and heat.
 
     proof: minutes from wrapping until ready; reaches, needs_min: minutes in the heat until its middle
     passes line_c and until it is done, None for never; core_at_end_c: after the minutes all are given.
@@ -204,13 +243,16 @@ class GroupTray:
     needs_min: float | None
     core_at_end_c: float
     allergens: list[str]
+    filled: FillingTray | None
 
 
 @dataclass(frozen=True)
 class Sheet:
     """One bake in one kitchen, worked out.
 
-    wrap, proof and weigh.filling are the first group's; heat is that of the group that needs the longest.
+    wrap, proof and weigh.filling are the first group's; heat is the first group's too, as the group that needs the
+    longest in it asks; more_heats: of groups heated in another way; portioned: the dough as it is cut and weighed,
+    None before the first piece is.
     """
 
     name: str
@@ -227,6 +269,8 @@ class Sheet:
     groups: list[GroupTray]
     proof: RiseTray
     heat: HeatTray
+    more_heats: list[HeatTray]
+    portioned: Portioning | None
     day: Timetable
     doubts: list[Doubt]
     cautions: list[Caution]

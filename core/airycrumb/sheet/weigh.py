@@ -4,6 +4,7 @@ from airycrumb import formula
 from airycrumb.data.record import Constant
 from airycrumb.formula import Part
 from airycrumb.sheet.context import Context
+from airycrumb.sheet.filled import moisture_of
 from airycrumb.sheet.mixing import mixing_order
 from airycrumb.sheet.swaps import swaps
 from airycrumb.sheet.types import WeighTray
@@ -78,8 +79,12 @@ def _held_back(ctx: Context, dough: list[formula.Line], doubt: formula.Hydration
 
 
 def filling_lines(ctx: Context) -> list[formula.Line]:
-    """The filling of the group looked at, as weighed."""
-    return formula.lines(ctx.group.filling.parts, ctx.share.filling_g, ctx.kitchen.scale_step_g, with_percent=False)
+    """The filling of the group looked at, as weighed: what draining or squeezing takes away is there to begin with."""
+    filling = ctx.group.filling
+    if not filling.parts:
+        return []
+    weighed = ctx.share.filling_g / moisture_of(ctx).left
+    return formula.lines(filling.parts, weighed, ctx.kitchen.scale_step_g, with_percent=False)
 
 
 def weigh(ctx: Context) -> WeighTray:

@@ -9,7 +9,6 @@ from airycrumb.data import heat as heat_table
 from airycrumb.data import rise as rise_table
 from airycrumb.data.record import Constant, Source
 from airycrumb.day import Durations, Timetable
-from airycrumb.divide import ShareOut, share_out
 from airycrumb.documents import Bake, Kitchen, Observation
 from airycrumb.quantities import Band
 from airycrumb.safety import Caution, Stuffing
@@ -26,8 +25,9 @@ from airycrumb.sheet.ferment import (
     second_rise,
     tray,
 )
-from airycrumb.sheet.heating import Heated, heating, most_demanding
-from airycrumb.sheet.pieces import Pieces, at_once, group_tray, work_pieces, wrap_minutes
+from airycrumb.sheet.heating import Heated, heating, together
+from airycrumb.sheet.pieces import Pieces, by_heat, group_tray, loads_of, work_pieces, wrap_minutes
+from airycrumb.sheet.sharing import portions, shared_out
 from airycrumb.sheet.timing import plan_day
 from airycrumb.sheet.types import RiseTray, Sentence, Sheet
 from airycrumb.sheet.weigh import weigh
@@ -51,7 +51,7 @@ class _Yeast:
 
 
 def _durations(
-    ctx: Context, yeast: _Yeast, proof: Fermented, heated: Heated, weigh_min: float, wrap_min: float
+    ctx: Context, yeast: _Yeast, proof: Fermented, heats: list[Heated], weigh_min: float, wrap_min: float
 ) -> Durations:
     b, exact = ctx.bake, lambda m: Band(m, m, m)
     shaping = divide_minutes(ctx.scaled.pieces) + BENCH_REST_MIN.value
@@ -62,8 +62,8 @@ def _durations(
         "divide": exact(shaping),
         "wrap": exact(wrap_min),
         "proof": proof.minutes,
-        "heat": heated.whole,
-        "rest": exact(b.rest_min),
+        "heat": together(heats),
+        "rest": exact(max(h.tray.rest_min for h in heats)),
     }
     if yeast.sponge is not None:
         ripe = yeast.sponge.minutes
@@ -75,7 +75,7 @@ def _durations(
         shaping,
         sum(g.filling.hands_min for g in b.groups),
         max(g.filling.cool_min for g in b.groups),
-        heated.tray.preheat_min,
+        max(h.tray.preheat_min for h in heats),
         SOAK_MIN.value if "soaked" in b.places else 0.0,
     )
 
@@ -115,23 +115,19 @@ def _sources(ctx: Context) -> list[Source]:
 
 
 def _sentence(ctx: Context, heated: Heated, table: Timetable) -> Sentence:
-    names = [g.filling.name for g in ctx.bake.groups]
+    names = [g.filling.name for g in ctx.bake.groups if g.filling.parts] or [ctx.bake.groups[0].filling.name]
     return Sentence(
         ctx.bake.groups[0].closing, " and ".join(names), heated.tray.setting, table.eat, table.start, ctx.room_c
     )
 
 
-def _shared_out(ctx: Context) -> ShareOut:
-    k, scaled = ctx.kitchen, ctx.scaled
-    wanted = [(s.pieces, s.dough_per_piece_g) for s in scaled.shares]
-    return share_out(wanted, scaled.dough_g, k.bowl_loss, k.scale_step_g, ctx.latest("dough_weight"))
-
-
-def _cautions(ctx: Context, heated: Heated, pieces: list[Pieces]) -> list[Caution]:
+def _cautions(ctx: Context, heats: list[Heated], pieces: list[Pieces]) -> list[Caution]:
     b = ctx.bake
-    stuffed = [Stuffing([i for i, _ in g.filling.parts], g.filling.state) for g in b.groups]
+    stuffed = [Stuffing([i for i, _ in g.filling.parts], g.filling.state) for g in b.groups if g.filling.parts]
     line = max((p.demand.line for p in pieces), key=lambda line: line.celsius)
-    return safety.cautions([i for i, _ in b.parts], stuffed, b.method, b.air_c, line, heated.tray.warm_min, ctx.room_c)
+    fires = [(h.ctx.bake.method, h.ctx.bake.air_c) for h in heats]
+    warm = max(h.tray.warm_min for h in heats)
+    return safety.cautions([i for i, _ in b.parts], stuffed, fires, line, warm, ctx.room_c)
 
 
 def work(
@@ -166,13 +162,16 @@ def _work(ctx: Context, heard: Sequence[RoomReading]) -> Sheet:
     yeast = _Yeast(sponge, first, second_rise(ctx, first))
     wrap_min = wrap_minutes(ctx)
     pieces = work_pieces(ctx, yeast.last, wrap_min)
-    lead, most = pieces[0], most_demanding([p.demand for p in pieces])
-    together = at_once(ctx, [p.wrapper for p in pieces])
-    heated = heating(most, together, wrap_min + lead.proof.minutes.typical)
-    table, timing = plan_day(ctx, _durations(ctx, yeast, lead.proof, heated, weighed.minutes, wrap_min))
+    lead = pieces[0]
+    shared = shared_out(ctx)
+    portioned = portions(ctx, shared)
+    heats = [heating(x, wrap_min + lead.proof.minutes.typical) for x in loads_of(ctx, pieces, portioned)]
+    heated = heats[0]
+    minutes = {i: h.tray.minutes_planned for h, alike in zip(heats, by_heat(ctx), strict=True) for i in alike}
+    table, timing = plan_day(ctx, _durations(ctx, yeast, lead.proof, heats, weighed.minutes, wrap_min))
     trays = _trays(ctx, yeast, lead.proof, table, wrap_min)
     every = [i for i, _ in bake.parts] + [i for g in bake.groups for i, _ in g.filling.parts]
-    worked = Worked(ctx, first, lead.proof, trays.rise, weighed, pieces, heated, tuple(heard))
+    worked = Worked(ctx, first, lead.proof, trays.rise, weighed, pieces, heats, shared, portioned, tuple(heard))
     return Sheet(
         bake.name,
         ctx.now,
@@ -182,15 +181,17 @@ def _work(ctx: Context, heard: Sequence[RoomReading]) -> Sheet:
         trays.sponge,
         trays.rise,
         trays.again,
-        _shared_out(ctx),
+        shared,
         lead.wrapper,
         lead.seconds,
-        [group_tray(p, heated.tray.minutes_planned) for p in pieces],
+        [group_tray(p, minutes[p.ctx.at]) for p in pieces],
         trays.proof,
         heated.tray,
+        [h.tray for h in heats[1:]],
+        portioned,
         table,
         ask(worked, timing),
-        _cautions(ctx, heated, pieces),
+        _cautions(ctx, heats, pieces),
         safety.allergens(every),
         _sources(ctx),
     )

@@ -2,6 +2,8 @@
 
 from dataclasses import dataclass
 
+from airycrumb.divide import ShareOut
+from airycrumb.portioning import Portioning
 from airycrumb.sheet.context import Context, RoomReading
 from airycrumb.sheet.ferment import Fermented
 from airycrumb.sheet.heating import Heated
@@ -31,5 +33,12 @@ class Worked:
     rise_tray: RiseTray
     weighed: WeighTray
     pieces: list[Pieces]
-    heated: Heated
+    heats: list[Heated]
+    shared: ShareOut
+    portioned: Portioning | None
     heard: tuple[RoomReading, ...] = ()
+
+    @property
+    def heated(self) -> Heated:
+        """The leading group's heat."""
+        return self.heats[0]

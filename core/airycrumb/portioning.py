@@ -1,0 +1,105 @@
+"""The running correction while a dough is cut and weighed: what each piece says, and what the rest must weigh. g."""
+
+import statistics
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+FINE, FAR = 0.03, 0.05
+GROWS_AS = 2 / 3  # heating time of like pieces goes with their mass to this power: Fourier number at equal shape
+
+
+@dataclass(frozen=True)
+class Portion:
+    """One lump as weighed, in the order it was cut. off: share over (or under) its aim; verdict: fine, off or far."""
+
+    number: int
+    what: str
+    grams: float
+    aim_g: float
+    off: float
+    verdict: str
+
+
+@dataclass(frozen=True)
+class Portioning:
+    """A dough part-way through being cut.
+
+    mean_off, spread: of all so far, as shares of their aims; rest_g: dough that should still be there; rest_pieces:
+    lumps still to cut; factor: what the rest must weigh over what was planned, if it is spread evenly; next_g: the
+    next lump then; far: numbers of those to put right; soonest, latest: cooking time of the lightest and heaviest
+    over that of a piece as planned.
+    """
+
+    portions: list[Portion]
+    mean_g: float
+    mean_off: float
+    spread: float
+    rest_g: float
+    rest_pieces: int
+    factor: float
+    next_what: str
+    next_g: float | None
+    far: list[int]
+    soonest: float
+    latest: float
+    words: list[str]
+
+
+def verdict(off: float) -> str:
+    """Within 3 % is fine, beyond 5 % should be put right; common practice, no source."""
+    return "fine" if abs(off) <= FINE + 1e-9 else "off" if abs(off) <= FAR + 1e-9 else "far"
+
+
+def time_factor(mass_ratio: float) -> float:
+    """Cooking time of a piece over that of one of mass 1, alike in shape: mass^(2/3), as a body's Fourier number goes.
+
+    >>> round(time_factor(0.9), 3)
+    0.932
+    """
+    return float(mass_ratio**GROWS_AS)
+
+
+def _words(portions: list[Portion], rest: int, factor: float, next_g: float | None) -> list[str]:
+    found = []
+    for p in portions:
+        if p.verdict == "far":
+            more = p.grams - p.aim_g
+            do = f"take {more:.0f} g off" if more > 0 else f"put {-more:.0f} g back on"
+            found.append(f"Piece {p.number} is {abs(100 * p.off):.0f} % {'over' if more > 0 else 'under'}: {do}.")
+    if rest and next_g is not None and abs(factor - 1) > 0.01:
+        found.append(f"Or share it out: the {rest} left would weigh {next_g:.0f} g each way round.")
+    return found
+
+
+def portioning(grams: Sequence[float], aims: Sequence[tuple[str, float]], dough_g: float) -> Portioning:
+    """Where a dough of dough_g stands, cut into `grams` so far. aims: (what, g) of every lump in the order they are cut.
+
+    More lumps than were planned are taken as further ones of the last kind. grams, dough_g > 0; aims not empty.
+    """
+    known = [*aims, *[aims[-1]] * max(0, len(grams) - len(aims))]
+    portions = [
+        Portion(i + 1, what, g, aim, g / aim - 1, verdict(g / aim - 1))
+        for i, (g, (what, aim)) in enumerate(zip(grams, known, strict=False))
+    ]
+    rest_aims = known[len(grams) :]
+    planned = sum(g for _, g in rest_aims)
+    rest_g = dough_g - sum(grams)
+    factor = max(0.0, rest_g) / planned if planned else 1.0
+    ratios = [1 + p.off for p in portions] or [1.0]
+    what, aim = rest_aims[0] if rest_aims else ("", 0.0)
+    next_g = aim * factor if rest_aims else None
+    return Portioning(
+        portions,
+        statistics.fmean(grams) if grams else 0.0,
+        statistics.fmean(ratios) - 1,
+        statistics.pstdev(ratios),
+        rest_g,
+        len(rest_aims),
+        factor,
+        what,
+        next_g,
+        [p.number for p in portions if p.verdict == "far"],
+        time_factor(min(ratios)),
+        time_factor(max(ratios)),
+        _words(portions, len(rest_aims), factor, next_g),
+    )
