@@ -3,12 +3,11 @@
 import os
 import secrets
 import signal
-import subprocess
 import sys
 from types import FrameType
 
 from scripts.postgres import in_use, port_is_free
-from scripts.serving import ROOT, address, manage, serve
+from scripts.serving import address, manage, serve, stand_in
 
 
 def choose_port(wanted: int) -> int:
@@ -31,12 +30,12 @@ def wanted_port() -> int:
 
 def run(database_url: str, wanted: int) -> int:
     """Migrate, load what is missing, serve until interrupted."""
-    token = secrets.token_urlsafe(24)
     env = {
         **os.environ,
         "AIRYCRUMB_MODE": "demo",
         "AIRYCRUMB_DATABASE_URL": database_url,
-        "AIRYCRUMB_DEVICE_TOKEN": token,
+        "AIRYCRUMB_DEVICE_TOKEN": secrets.token_urlsafe(24),
+        "AIRYCRUMB_SCALE_TOKEN": secrets.token_urlsafe(24),
     }
     manage(env, "migrate", "--verbosity", "0")
     manage(env, "load_demo")
@@ -44,19 +43,14 @@ def run(database_url: str, wanted: int) -> int:
     port = choose_port(wanted)
     # Its own session, so that Ctrl+C reaches us first and we stop it in order.
     server = serve(env, port, start_new_session=True)
-    thermometer = subprocess.Popen(
-        [sys.executable, "-m", "stand_ins.thermometer", "--server", address(port)],
-        env=env,
-        cwd=ROOT,
-        stderr=subprocess.DEVNULL,
-        start_new_session=True,
-    )
+    instruments = [stand_in(env, name, port) for name in ("thermometer", "scale")]
     try:
         print(f"Airy Crumb is at {address(port)}/", flush=True)
         return server.wait()
     finally:
-        thermometer.terminate()
-        thermometer.wait()
+        for instrument in instruments:
+            instrument.terminate()
+            instrument.wait()
         server.terminate()
         server.wait()
 

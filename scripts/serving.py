@@ -53,6 +53,12 @@ def serve(env: dict[str, str], port: int, workers: int = 2, **options: Any) -> s
     return server
 
 
+def stand_in(env: dict[str, str], name: str, port: int, *options: str) -> subprocess.Popen[bytes]:
+    """Start a simulated instrument; its token is in the environment."""
+    command = [sys.executable, "-m", f"stand_ins.{name}", "--server", address(port), *options]
+    return subprocess.Popen(command, env=env, cwd=ROOT, stderr=subprocess.DEVNULL, start_new_session=True)
+
+
 def manage(env: dict[str, str], *command: str, quiet: bool = False) -> None:
     """Run a Django management command; CalledProcessError when it fails."""
     out = subprocess.DEVNULL if quiet else None

@@ -5,17 +5,17 @@ nothing but Python: a stranger can write a bridge for a real sensor by reading i
 """
 
 import argparse
-import json
 import math
 import os
 import random
 import sys
 import time
 import urllib.error
-import urllib.request
 from collections.abc import Callable, Iterator
 from dataclasses import dataclass, field
 from datetime import UTC, datetime
+
+from stand_ins.link import ask
 
 
 @dataclass
@@ -52,10 +52,7 @@ class Thermometer:
 
 def send(server: str, token: str, readings: list[tuple[datetime, float]]) -> None:
     """Post readings; urllib's errors come through."""
-    body = json.dumps({"readings": [{"at": at.isoformat(), "celsius": c} for at, c in readings]}).encode()
-    headers = {"Content-Type": "application/json", "Authorization": f"Bearer {token}"}
-    request = urllib.request.Request(f"{server}/api/devices/readings", body, headers)
-    urllib.request.urlopen(request, timeout=10).read()
+    ask(server, token, "/devices/readings", {"readings": [{"at": at.isoformat(), "celsius": c} for at, c in readings]})
 
 
 def run(

@@ -1,11 +1,12 @@
 """Bakes: work a sheet from a draft, and keep bakes."""
 
 from datetime import datetime
-from typing import Annotated, Any
+from typing import Annotated, Any, Literal
 
 from devices.services import room_readings
-from django.http import HttpRequest
-from ninja import Router
+from django.http import HttpRequest, HttpResponse
+from django.utils import timezone
+from ninja import Query, Router
 from pydantic import AwareDatetime, Field
 
 from accounts.services import household_of
@@ -119,6 +120,56 @@ def rise_options(request: HttpRequest, payload: OptionsAsk) -> compute.OptionsRe
     kitchen = kitchen_of(household_of(request), payload.kitchen_id)
     ask = compute.Ask(payload.ready_at, payload.away_min, payload.late_min)
     return compute.options(payload.bake, kitchen.document, (), payload.now, ask)
+
+
+@router.get(
+    "/closings", response={200: list[compute.ClosingOut], 401: Failure, 403: Failure}, operation_id="list_closings"
+)
+def list_closings(request: HttpRequest) -> list[compute.ClosingOut]:
+    """Every way to close a piece that can be worked and drawn."""
+    return compute.closings()
+
+
+class WrapperAsk(Draft):
+    """A draft, which group of its pieces, and the number to go by: mm for across and thickness, g, or pieces at once."""
+
+    group: Annotated[int, Field(ge=0, le=5)] = 0
+    by: compute.By
+    value: float
+
+
+@router.post(
+    "/wrap/solve",
+    response={200: compute.Solved, 401: Failure, 403: Failure, 404: Failure, 422: Failure},
+    operation_id="solve_wrapper",
+)
+def solve_wrapper(request: HttpRequest, payload: WrapperAsk) -> compute.Solved:
+    """The wrapper of an unsaved draft from one number. Nothing is stored."""
+    kitchen = kitchen_of(household_of(request), payload.kitchen_id).document
+    return compute.solve_wrapper(payload.bake, kitchen, payload.now, payload.group, payload.by, payload.value)
+
+
+class Print(Strict):
+    """What to print: which group's wrapper, on which paper, as a PDF of all pages or one of them as SVG."""
+
+    group: Annotated[int, Field(ge=0, le=5)] = 0
+    paper: Literal["a4", "letter"] = "a4"
+    kind: Literal["pdf", "svg"] = "pdf"
+    page: Annotated[int, Field(ge=1, le=500)] = 1
+
+
+@router.get(
+    "/bakes/{bake_id}/wrapper",
+    response={401: Failure, 403: Failure, 404: Failure, 422: Failure},
+    operation_id="print_wrapper",
+)
+def print_wrapper(request: HttpRequest, bake_id: int, how: Query[Print]) -> HttpResponse:
+    """A wrapper of a bake as it stands, at true size on paper (a file)."""
+    household = household_of(request)
+    bake, kitchen = services.head_of(household, bake_id).document, kitchen_of(household, None).document
+    made = compute.wrapper_template(bake, kitchen, timezone.now(), how.group, how.paper, how.kind, how.page)
+    name = f'attachment; filename="{made.name}"'
+    return HttpResponse(made.body, content_type=made.kind, headers={"Content-Disposition": name, "X-Pages": made.pages})
 
 
 @router.post(

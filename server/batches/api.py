@@ -27,6 +27,8 @@ Kind = Literal[
     "dough_temperature",
     "room_temperature",
     "dough_weight",
+    "piece",
+    "filling_weight",
     "water_left",
     "probe",
     "undo",

@@ -47,6 +47,8 @@ KINDS: dict[str, tuple[float, float, str] | None] = {
     "dough_temperature": (0.0, 50.0, "°C"),
     "room_temperature": (5.0, 40.0, "°C"),
     "dough_weight": (10.0, 300_000.0, "g"),
+    "piece": (1.0, 5_000.0, "g"),
+    "filling_weight": (1.0, 300_000.0, "g"),
     "water_left": (0.0, 5_000.0, "g"),
     "probe": (0.0, 110.0, "°C"),
     "undo": None,

@@ -16,6 +16,10 @@ from kitchenside.contract import Failure, Strict
 router = Router(tags=["devices"])
 
 
+DeviceKind = Literal["room_thermometer", "scale"]
+PlayKind = Literal["put_on", "take_off", "tare", "plug_out", "plug_in"]
+
+
 class DeviceToken(HttpBearer):
     """A device is known by the token it was given; it can send readings and nothing else."""
 
@@ -25,10 +29,12 @@ class DeviceToken(HttpBearer):
 
 
 class ReadingIn(Strict):
-    """at: when it was measured; celsius: °C."""
+    """at: when it was measured; celsius: of a thermometer, °C; grams: of a scale, g; settled: whether it has come to rest."""
 
     at: AwareDatetime
-    celsius: float
+    celsius: float | None = None
+    grams: float | None = None
+    settled: bool = True
 
 
 class ReadingsIn(Strict):
@@ -44,13 +50,13 @@ class Taken(Strict):
 class NewDevice(Strict):
     """kitchen_id null: the household's first kitchen."""
 
-    kind: Literal["room_thermometer"]
+    kind: DeviceKind
     name: Annotated[str, Field(max_length=60)]
     kitchen_id: int | None = None
 
 
 class DeviceOut(Strict):
-    """at, celsius: what it said last, null before it has said anything."""
+    """at, celsius, grams: what it said last, null before it has said anything; stand_in: a simulated one."""
 
     id: int
     kind: str
@@ -58,6 +64,26 @@ class DeviceOut(Strict):
     kitchen_id: int
     at: datetime | None
     celsius: float | None
+    grams: float | None
+    stand_in: bool
+
+
+class ScaleOut(Strict):
+    """A scale as it stands. silent: it has not spoken for some seconds, and what it said last is not believed."""
+
+    id: int
+    name: str
+    grams: float | None
+    settled: bool
+    silent: bool
+    stand_in: bool
+
+
+class PlayIn(Strict):
+    """What a stand-in is told to do. grams: of what is put on."""
+
+    do: PlayKind
+    grams: float | None = None
 
 
 class DeviceAdded(Strict):
@@ -76,18 +102,20 @@ def _out(device: Device) -> DeviceOut:
         kitchen_id=device.kitchen_id,
         at=last.at if last else None,
         celsius=last.celsius if last else None,
+        grams=last.grams if last else None,
+        stand_in=device.stand_in,
     )
 
 
 @router.post(
     "/devices/readings",
     auth=DeviceToken(),
-    response={200: Taken, 401: Failure, 403: Failure, 422: Failure},
+    response={200: Taken, 401: Failure, 403: Failure, 422: Failure, 429: Failure},
     operation_id="send_readings",
 )
 def send_readings(request: HttpRequest, payload: ReadingsIn) -> Taken:
     """Take readings from a device. Sending one twice is harmless."""
-    sent = [services.Sent(r.at, r.celsius) for r in payload.readings]
+    sent = [services.Sent(r.at, r.celsius, r.grams, r.settled) for r in payload.readings]
     return Taken(new=services.take(request.auth, sent))  # type: ignore[attr-defined]
 
 
@@ -115,3 +143,41 @@ def remove_device(request: HttpRequest, device_id: int) -> tuple[int, None]:
     """Take a device away."""
     services.remove(household_of(request), device_id)
     return 204, None
+
+
+@router.get("/scales", response={200: list[ScaleOut], 401: Failure, 403: Failure}, operation_id="read_scales")
+def read_scales(request: HttpRequest) -> list[ScaleOut]:
+    """This household's scales as they stand; asked for again and again while a tray needs them."""
+    return [
+        ScaleOut(
+            id=s.device.pk,
+            name=s.device.name,
+            grams=s.grams,
+            settled=s.settled,
+            silent=s.silent,
+            stand_in=s.device.stand_in,
+        )
+        for s in services.scales(household_of(request))
+    ]
+
+
+@router.post(
+    "/devices/{device_id}/play",
+    response={204: None, 401: Failure, 403: Failure, 404: Failure, 422: Failure},
+    operation_id="play_stand_in",
+)
+def play_stand_in(request: HttpRequest, device_id: int, payload: PlayIn) -> tuple[int, None]:
+    """Put something on a simulated scale, take it off, press its tare, pull its plug."""
+    services.play(household_of(request), device_id, payload.do, payload.grams)
+    return 204, None
+
+
+@router.get(
+    "/devices/play",
+    auth=DeviceToken(),
+    response={200: list[PlayIn], 401: Failure, 403: Failure},
+    operation_id="fetch_plays",
+)
+def fetch_plays(request: HttpRequest) -> list[PlayIn]:
+    """What a stand-in is to do, each told once. Real devices have no use for it."""
+    return [PlayIn(do=p.do, grams=p.grams) for p in services.fetch_plays(request.auth)]  # type: ignore[attr-defined, arg-type]

@@ -9,9 +9,11 @@ from functools import lru_cache
 from typing import Any
 
 from airycrumb.data.spots import SPOTS
-from airycrumb.documents import Kitchen, Observation
+from airycrumb.documents import Bake, Kitchen, Observation
+from airycrumb.enclose import CLOSINGS
 from airycrumb.formats import load_json, plain_kitchen, read_bake, read_kitchen, schema, structure_problems
 from airycrumb.formats.room_day import read_room_day
+from airycrumb.formats.template import as_pdf, as_svg
 from airycrumb.pantry import shelf
 from airycrumb.problems import InputError, Problem
 from airycrumb.quantities import Band
@@ -24,6 +26,7 @@ from airycrumb.sheet.export import as_recipe
 from airycrumb.sheet.finish import Lesson, finish
 from airycrumb.sheet.options import Lateness, Option, away, late_by, ready_at, rise_of
 from airycrumb.sheet.rehearse import rehearse
+from airycrumb.sheet.solving import By, Solved, solve, template_of
 
 Document = dict[str, Any]
 
@@ -203,6 +206,57 @@ def options(
 
 
 @dataclass(frozen=True)
+class ClosingOut:
+    """A way to close a piece. wraps: whether anything goes inside."""
+
+    key: str
+    label: str
+    plural: str
+    note: str
+    wraps: bool
+
+
+def closings() -> list[ClosingOut]:
+    """Every closing there is, in the order they are offered."""
+    return [ClosingOut(c.key, c.words.label, c.words.plural, c.words.note, c.wraps) for c in CLOSINGS.values()]
+
+
+def _solving(bake: Document, kitchen: Document, now: datetime) -> tuple[Bake, Kitchen, Sheet]:
+    k = _kitchen(kitchen)
+    read = read_bake(bake, k.habits.own)
+    return read, k, work(read, k, now=now)
+
+
+def solve_wrapper(bake: Document, kitchen: Document, now: datetime, group: int, by: By, value: float) -> Solved:
+    """A wrapper from one number; InputError for what cannot be solved."""
+    return solve(*_solving(bake, kitchen, now), group, by, value)
+
+
+@dataclass(frozen=True)
+class Printed:
+    """A file to print. pages: how many there are in all."""
+
+    body: bytes
+    kind: str
+    name: str
+    pages: int
+
+
+def wrapper_template(
+    bake: Document, kitchen: Document, now: datetime, group: int, paper: str, as_kind: str, page: int
+) -> Printed:
+    """A wrapper at true size: a PDF of all its pages, or one of them as SVG. InputError for a page that is not there."""
+    sheet = _solving(bake, kitchen, now)[2]
+    pages = template_of(sheet, group, paper)
+    name = f"wrapper-{sheet.groups[group].wrap.closing.replace('_', '-')}-{paper}"
+    if as_kind == "pdf":
+        return Printed(as_pdf(pages, sheet.name), "application/pdf", f"{name}.pdf", len(pages))
+    if not 1 <= page <= len(pages):
+        raise InputError([Problem("no_page", "page", f"There is no page {page}: this wrapper takes {len(pages)}.")])
+    return Printed(as_svg(pages[page - 1]).encode(), "image/svg+xml", f"{name}-{page}.svg", len(pages))
+
+
+@dataclass(frozen=True)
 class SpotOut:
     """A spot a dough can stand in. air_c: °C, None where it follows the room."""
 
@@ -273,6 +327,8 @@ def rehearsal(bake: Document, kitchen: Document, started: datetime, log_vigour: 
 __all__ = [
     "PICTURES",
     "Ask",
+    "By",
+    "ClosingOut",
     "Correction",
     "Document",
     "HourOfDay",
@@ -285,6 +341,7 @@ __all__ = [
     "Option",
     "OptionsReply",
     "PantryItem",
+    "Printed",
     "Problem",
     "Question",
     "RecipeLine",
@@ -293,9 +350,11 @@ __all__ = [
     "RoomReading",
     "Sheet",
     "SheetReply",
+    "Solved",
     "SpotOut",
     "as_linked_recipe",
     "check_kitchen",
+    "closings",
     "document_schema",
     "lesson",
     "load_json",
@@ -308,7 +367,9 @@ __all__ = [
     "rehearsal",
     "reply",
     "room_day",
+    "solve_wrapper",
     "spots",
     "structure_problems",
     "taught",
+    "wrapper_template",
 ]

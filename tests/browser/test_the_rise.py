@@ -162,7 +162,7 @@ class MyKitchen(BrowserCase):
     def test_a_thermometer_is_added_believed_and_missed(self) -> None:
         self.open_first_screen()
         self.page.goto("/kitchen")
-        self.page.get_by_label("Name of the thermometer").fill("by the window")
+        self.page.get_by_label("Name of the instrument").fill("by the window")
         self.page.get_by_role("button", name="Add a thermometer").click()
         token = self.page.locator("code").inner_text()
         sensor = devices.device_with(token)

@@ -1,4 +1,4 @@
-"""Let the demo's simulated thermometer in: python manage.py pair_stand_in (its token in AIRYCRUMB_DEVICE_TOKEN)."""
+"""Let the demo's simulated instruments in: python manage.py pair_stand_in (their tokens in the environment)."""
 
 import os
 from typing import Any
@@ -10,20 +10,26 @@ from accounts.models import Member
 from accounts.services import DEMO_USER
 from devices import services
 
-NAME = "kitchen shelf (simulated)"
+# variable with the token: kind, name
+STAND_INS = {
+    "AIRYCRUMB_DEVICE_TOKEN": ("room_thermometer", "kitchen shelf (simulated)"),
+    "AIRYCRUMB_SCALE_TOKEN": ("scale", "kitchen scale (simulated)"),
+}
 
 
 class Command(BaseCommand):
-    """Give the demo household's first kitchen a thermometer with the token of this run."""
+    """Give the demo household's first kitchen the stand-ins whose tokens are there."""
 
     help = __doc__
 
     @transaction.atomic
     def handle(self, *_args: Any, **_options: Any) -> None:
         """Run the command."""
-        token = os.environ.get("AIRYCRUMB_DEVICE_TOKEN")
-        if not token:
-            raise CommandError("AIRYCRUMB_DEVICE_TOKEN is empty: it holds the token the stand-in will send.")
+        tokens = {variable: os.environ[variable] for variable in STAND_INS if os.environ.get(variable)}
+        if not tokens:
+            raise CommandError(f"No token is set: {' or '.join(STAND_INS)} holds what a stand-in will send.")
         household = Member.objects.get(user__username=DEMO_USER).household
-        services.devices_of(household).filter(name=NAME).delete()
-        services.add(household, None, "room_thermometer", NAME, token)
+        for variable, token in tokens.items():
+            kind, name = STAND_INS[variable]
+            services.devices_of(household).filter(name=name).delete()
+            services.add(household, None, kind, name, token, stand_in=True)
