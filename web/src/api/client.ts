@@ -19,7 +19,7 @@ export type RiseTray = Schemas["RiseTray"];
 export type HeatTray = Schemas["HeatTray"];
 export type Wrapper = Schemas["Wrapper"];
 export type Line = Schemas["Line"];
-export type Step = Schemas["Step"];
+
 export type Outcome = Schemas["Outcome"];
 export type ObservationIn = Schemas["ObservationIn"];
 export type Me = Schemas["Me"];
@@ -33,6 +33,7 @@ export type Question = Schemas["Question"];
 export type Marked = Schemas["Marked"];
 export type Score = Schemas["Score"];
 export type DeviceOut = Schemas["DeviceOut"];
+export type Solved = Schemas["Solved"];
 
 /** What the server said when it refused, or that it could not be reached at all (status 0). */
 export class ServerError extends Error {

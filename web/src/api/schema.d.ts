@@ -208,6 +208,66 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/closings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Closings
+         * @description Every way to close a piece that can be worked and drawn.
+         */
+        get: operations["list_closings"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/wrap/solve": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Solve Wrapper
+         * @description The wrapper of an unsaved draft from one number. Nothing is stored.
+         */
+        post: operations["solve_wrapper"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bakes/{bake_id}/wrapper": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Print Wrapper
+         * @description A wrapper of a bake as it stands, at true size on paper (a file).
+         */
+        get: operations["print_wrapper"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/recipe": {
         parameters: {
             query?: never;
@@ -504,6 +564,66 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/scales": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Scales
+         * @description This household's scales as they stand; asked for again and again while a tray needs them.
+         */
+        get: operations["read_scales"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/devices/{device_id}/play": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Play Stand In
+         * @description Put something on a simulated scale, take it off, press its tare, pull its plug.
+         */
+        post: operations["play_stand_in"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/devices/play": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Fetch Plays
+         * @description What a stand-in is to do, each told once. Real devices have no use for it.
+         */
+        get: operations["fetch_plays"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/trainer/question": {
         parameters: {
             query?: never;
@@ -700,7 +820,23 @@ export interface components {
                 /** @description Seconds to wrap one piece, learned. */
                 wrap_seconds?: {
                     gathered?: number;
+                    ball?: number;
+                    pinch?: number;
+                    envelope?: number;
                     half_moon?: number;
+                    half_moon_fork?: number;
+                    half_moon_rope?: number;
+                    crescent?: number;
+                    two_rounds?: number;
+                    lidded?: number;
+                    boat?: number;
+                    well?: number;
+                    sticks?: number;
+                    kneaded_in?: number;
+                    pulled_pie?: number;
+                    braid?: number;
+                    layered?: number;
+                    plain?: number;
                 };
                 /** @description How this cook reads cups and spoons. */
                 measuring?: {
@@ -772,6 +908,11 @@ export interface components {
                      */
                     room: string;
                 }[];
+                /**
+                 * @description Widest wrapper that can be rolled here: the board, or the counter.
+                 * @example 45 cm
+                 */
+                board?: string;
             };
         };
         /**
@@ -867,7 +1008,23 @@ export interface components {
                 /** @description Seconds to wrap one piece, learned. */
                 wrap_seconds?: {
                     gathered?: number;
+                    ball?: number;
+                    pinch?: number;
+                    envelope?: number;
                     half_moon?: number;
+                    half_moon_fork?: number;
+                    half_moon_rope?: number;
+                    crescent?: number;
+                    two_rounds?: number;
+                    lidded?: number;
+                    boat?: number;
+                    well?: number;
+                    sticks?: number;
+                    kneaded_in?: number;
+                    pulled_pie?: number;
+                    braid?: number;
+                    layered?: number;
+                    plain?: number;
                 };
                 /** @description How this cook reads cups and spoons. */
                 measuring?: {
@@ -939,6 +1096,11 @@ export interface components {
                      */
                     room: string;
                 }[];
+                /**
+                 * @description Widest wrapper that can be rolled here: the board, or the counter.
+                 * @example 45 cm
+                 */
+                board?: string;
             };
         };
         /**
@@ -1029,6 +1191,18 @@ export interface components {
             high: number;
         };
         /**
+         * Binder
+         * @description What would bind the juice there is too much of. g in the whole filling.
+         */
+        Binder: {
+            /** Use */
+            use: string;
+            /** Grams */
+            grams: number;
+            /** How */
+            how: string;
+        };
+        /**
          * Caution
          * @description One caution. tray: the station it stands beside; urgent: it can hurt someone if missed.
          */
@@ -1056,11 +1230,29 @@ export interface components {
             /** Value */
             value: string | number | boolean | {
                 [key: string]: string;
-            }[] | null;
+            }[] | string[] | {
+                [key: string]: string;
+            } | null;
+        };
+        /**
+         * Cooling
+         * @description How long a filling cools in a vessel. min: on the bench until it no longer steams, then in the fridge; deep_mm: how deep it lies.
+         */
+        Cooling: {
+            /** Vessel */
+            vessel: string;
+            /** Bench Min */
+            bench_min: number;
+            /** Fridge Min */
+            fridge_min: number;
+            /** Deep Mm */
+            deep_mm: number;
         };
         /**
          * Cut
-         * @description Equal pieces of one group. g: exact, as the scale shows it, and what 3 % and 5 % off would be.
+         * @description Equal lumps of dough. g: exact, as the scale shows it, and what 3 % and 5 % off would be.
+         *
+         *     what: "bun", "lid", "plain piece" where a lump is not a whole piece, else ""; group: of the bake, from 0.
          */
         Cut: {
             /** Pieces */
@@ -1077,6 +1269,26 @@ export interface components {
             flag_below_g: number;
             /** Flag Above G */
             flag_above_g: number;
+            /**
+             * What
+             * @default
+             */
+            what: string;
+            /**
+             * Group
+             * @default 0
+             */
+            group: number;
+        };
+        /**
+         * CutPlace
+         * @description A cut across a roll of dough. at: share of its length; round: which round of cuts it belongs to, from 0.
+         */
+        CutPlace: {
+            /** At */
+            at: number;
+            /** Round */
+            round: number;
         };
         /**
          * Doubt
@@ -1103,6 +1315,90 @@ export interface components {
              * @default
              */
             source: string;
+        };
+        /**
+         * FillingTray
+         * @description A filling as a formula of its own. g for all the group's pieces.
+         *
+         *     needed_g: as it is wrapped; weighed_g: before draining or squeezing took its juice; made_g: what there really is,
+         *     None where it was not weighed; short_g: what is missing of it (negative: left over); juice: g in 100 g; bears: the
+         *     most juice this closing bears; stiff: how it behaves at its temperature; coolings: how long it takes in each vessel,
+         *     [] where it goes in raw; weeps_g: juice its raw vegetables give in half an hour once salted meat is with them;
+         *     inside: what is laid in each, "" for nothing, and its g.
+         */
+        FillingTray: {
+            /** State */
+            state: string;
+            /** Celsius */
+            celsius: number;
+            /** Treatments */
+            treatments: string[];
+            /** Needed G */
+            needed_g: number;
+            /** Weighed G */
+            weighed_g: number;
+            /** Made G */
+            made_g: number | null;
+            /** Short G */
+            short_g: number;
+            /** Juice */
+            juice: number;
+            /** Word */
+            word: string;
+            /** Bears */
+            bears: number;
+            /** Most From */
+            most_from: string;
+            /** Binders */
+            binders: components["schemas"]["Binder"][];
+            /** Stiff */
+            stiff: string;
+            /** Vessel */
+            vessel: string;
+            /** Cool Min */
+            cool_min: number;
+            /** Coolings */
+            coolings: components["schemas"]["Cooling"][];
+            /** Weeps G */
+            weeps_g: number;
+            /** Inside */
+            inside: string;
+            /** Inside Each G */
+            inside_each_g: number;
+        };
+        /**
+         * Fit
+         * @description One holder with the pieces of a load. spots: middles, from its middle, in the order they are laid.
+         *
+         *     wide_mm, deep_mm: the holder; piece_wide_mm, piece_deep_mm: a piece as it lies; holders: how many there are;
+         *     proofed: width of a piece as it goes in over that it grows to; whole: False where not even one piece lies in it with its gap; waits_min: of each load, before it goes in.
+         */
+        Fit: {
+            /** Round */
+            round: boolean;
+            /** Wide Mm */
+            wide_mm: number;
+            /** Deep Mm */
+            deep_mm: number;
+            /** Piece Wide Mm */
+            piece_wide_mm: number;
+            /** Piece Deep Mm */
+            piece_deep_mm: number;
+            /** Piece Round */
+            piece_round: boolean;
+            /** Holders */
+            holders: number;
+            /** Spots */
+            spots: number[][];
+            /** Whole */
+            whole: boolean;
+            /** Waits Min */
+            waits_min: number[];
+            /**
+             * Proofed
+             * @default 1
+             */
+            proofed: number;
         };
         /**
          * Forecast
@@ -1133,7 +1429,8 @@ export interface components {
         };
         /**
          * GroupTray
-         * @description One group of pieces of the dough: what goes into it, its wrapper, and what it asks of proof and heat.
+         * @description One group of pieces of the dough: what goes into it (filled: None for plain pieces), its wrapper, and what it asks
+         *     of proof and heat.
          *
          *     proof: minutes from wrapping until ready; reaches, needs_min: minutes in the heat until its middle
          *     passes line_c and until it is done, None for never; core_at_end_c: after the minutes all are given.
@@ -1166,12 +1463,14 @@ export interface components {
             core_at_end_c: number;
             /** Allergens */
             allergens: string[];
+            filled: components["schemas"]["FillingTray"] | null;
         };
         /**
          * HeatTray
          * @description The cook of one piece, and how the pieces go in. °C, minutes from entering the heat.
          *
-         *     reaches: when the coldest point passes the safe line, None if it never does.
+         *     reaches: when the coldest point passes the safe line, None if it never does; names, pieces: what goes in; fit:
+         *     where the pieces of a load lie.
          */
         HeatTray: {
             /** Method */
@@ -1227,6 +1526,11 @@ export interface components {
             marks: components["schemas"]["Mark"][];
             /** Warm Min */
             warm_min: number;
+            /** Names */
+            names: string[];
+            /** Pieces */
+            pieces: number;
+            fit: components["schemas"]["Fit"];
         };
         /**
          * Line
@@ -1264,6 +1568,31 @@ export interface components {
             words: string;
         };
         /**
+         * Part
+         * @description One of the pieces of dough that make up a piece: a bun and its lid. g of dough; mm to roll it to.
+         */
+        Part: {
+            /** Name */
+            name: string;
+            /** Dough G */
+            dough_g: number;
+            /** Across Mm */
+            across_mm: number;
+        };
+        /**
+         * Patch
+         * @description One outline of a drawing, in order from below: dough, dough lying over it, filling, a line, a hole.
+         */
+        Patch: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "dough" | "over" | "filling" | "line" | "hole";
+            /** Points */
+            points: number[][];
+        };
+        /**
          * Percentages
          * @description A dough in baker's %: every figure is a share of all its flour, in %.
          *
@@ -1287,6 +1616,61 @@ export interface components {
             baking_powder: number;
             /** Total */
             total: number;
+        };
+        /**
+         * Portion
+         * @description One lump as weighed, in the order it was cut. off: share over (or under) its aim; verdict: fine, off or far.
+         */
+        Portion: {
+            /** Number */
+            number: number;
+            /** What */
+            what: string;
+            /** Grams */
+            grams: number;
+            /** Aim G */
+            aim_g: number;
+            /** Off */
+            off: number;
+            /** Verdict */
+            verdict: string;
+        };
+        /**
+         * Portioning
+         * @description A dough part-way through being cut.
+         *
+         *     mean_off, spread: of all so far, as shares of their aims; rest_g: dough that should still be there; rest_pieces:
+         *     lumps still to cut; factor: what the rest must weigh over what was planned, if it is spread evenly; next_g: the
+         *     next lump then; far: numbers of those to put right; soonest, latest: cooking time of the lightest and heaviest
+         *     over that of a piece as planned.
+         */
+        Portioning: {
+            /** Portions */
+            portions: components["schemas"]["Portion"][];
+            /** Mean G */
+            mean_g: number;
+            /** Mean Off */
+            mean_off: number;
+            /** Spread */
+            spread: number;
+            /** Rest G */
+            rest_g: number;
+            /** Rest Pieces */
+            rest_pieces: number;
+            /** Factor */
+            factor: number;
+            /** Next What */
+            next_what: string;
+            /** Next G */
+            next_g: number | null;
+            /** Far */
+            far: number[];
+            /** Soonest */
+            soonest: number;
+            /** Latest */
+            latest: number;
+            /** Words */
+            words: string[];
         };
         /**
          * Problem
@@ -1418,20 +1802,26 @@ export interface components {
          * ShareOut
          * @description Pieces of one dough, in groups that may differ. g.
          *
-         *     cuts: factors for dividing by eye, largest cut first ("halves, halves, thirds"); [] where the
-         *     groups' pieces differ in weight.
+         *     pieces: finished ones; lumps: of dough to cut; cuts: factors for dividing by eye, largest cut first
+         *     ("halves, halves, thirds"), [] where the lumps differ in weight; cut_at: where those cuts go along a roll; spare: what is done with the dough left over.
          */
         ShareOut: {
             /** Pieces */
             pieces: number;
+            /** Lumps */
+            lumps: number;
             /** Dough G */
             dough_g: number;
             /** Left On Bowl G */
             left_on_bowl_g: number;
             /** Spare G */
             spare_g: number;
+            /** Spare */
+            spare: string;
             /** Cuts */
             cuts: string[];
+            /** Cut At */
+            cut_at: components["schemas"]["CutPlace"][];
             /** Weighed */
             weighed: boolean;
             /** Groups */
@@ -1441,7 +1831,9 @@ export interface components {
          * Sheet
          * @description One bake in one kitchen, worked out.
          *
-         *     wrap, proof and weigh.filling are the first group's; heat is that of the group that needs the longest.
+         *     wrap, proof and weigh.filling are the first group's; heat is the first group's too, as the group that needs the
+         *     longest in it asks; more_heats: of groups heated in another way; portioned: the dough as it is cut and weighed,
+         *     None before the first piece is.
          */
         Sheet: {
             /** Name */
@@ -1465,6 +1857,9 @@ export interface components {
             groups: components["schemas"]["GroupTray"][];
             proof: components["schemas"]["RiseTray"];
             heat: components["schemas"]["HeatTray"];
+            /** More Heats */
+            more_heats: components["schemas"]["HeatTray"][];
+            portioned: components["schemas"]["Portioning"] | null;
             day: components["schemas"]["Timetable"];
             /** Doubts */
             doubts: components["schemas"]["Doubt"][];
@@ -1487,6 +1882,9 @@ export interface components {
         /**
          * Size
          * @description A piece at one moment, mm: outside, and the filling inside it at the same scale.
+         *
+         *     wall_mm: of dough over the filling, 0 where the two are mixed or there is none; outside, filling: outlines of the
+         *     piece cut across, base at y = 0, upwards negative.
          */
         Size: {
             /** When */
@@ -1503,6 +1901,10 @@ export interface components {
             filling_height_mm: number;
             /** Wall Mm */
             wall_mm: number;
+            /** Outside */
+            outside: number[][];
+            /** Filling */
+            filling: number[][][];
         };
         /**
          * Source
@@ -1574,6 +1976,24 @@ export interface components {
             hands: boolean;
         };
         /**
+         * Stroke
+         * @description One line on the wrapper, mm from its middle. closed: whether it runs back to its beginning.
+         */
+        Stroke: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "rim" | "fold" | "cut" | "pleat" | "press" | "vent";
+            /** Points */
+            points: number[][];
+            /**
+             * Closed
+             * @default false
+             */
+            closed: boolean;
+        };
+        /**
          * Swap
          * @description One ingredient for another. of: what is replaced; answer: what goes in and the changes; why: what stays and changes.
          */
@@ -1634,6 +2054,16 @@ export interface components {
             moved: string;
         };
         /**
+         * Trouble
+         * @description What goes wrong with a closing, and how to see it coming.
+         */
+        Trouble: {
+            /** What */
+            what: string;
+            /** Sign */
+            sign: string;
+        };
+        /**
          * WeighTray
          * @description Dough and filling as weighed, in baker's %, with the water that lands the dough right.
          */
@@ -1687,16 +2117,36 @@ export interface components {
             swaps: components["schemas"]["Swap"][];
         };
         /**
+         * WrapStep
+         * @description One step in words and as drawn.
+         */
+        WrapStep: {
+            /** Words */
+            words: string;
+            /** Patches */
+            patches: components["schemas"]["Patch"][];
+        };
+        /**
          * Wrapper
-         * @description What to roll and how to close it. most_filling_g: rolled as thin as this closing bears.
+         * @description What to roll and how to close it.
+         *
+         *     across_mm, along_mm: its width and depth (alike for a round); rolled: whether there is a wrapper at all;
+         *     outline, strokes, filling_at: seen from above, mm from its middle; closes_over_g: the most it bears at this size;
+         *     most_filling_g: rolled as thin as this closing bears; low_g, high_g: filling that closes well.
          */
         Wrapper: {
             /** Closing */
             closing: string;
             /** Label */
             label: string;
-            /** Diameter Mm */
-            diameter_mm: number;
+            /** Rolled */
+            rolled: boolean;
+            /** Round */
+            round: boolean;
+            /** Across Mm */
+            across_mm: number;
+            /** Along Mm */
+            along_mm: number;
             /** Mean Mm */
             mean_mm: number;
             /** Middle Mm */
@@ -1711,18 +2161,42 @@ export interface components {
             filling_g: number;
             /** Filling Ml */
             filling_ml: number;
+            /** Fill Height Mm */
+            fill_height_mm: number;
             /** Closes Over G */
             closes_over_g: number;
             /** Most Filling G */
             most_filling_g: number;
+            /** Low G */
+            low_g: number;
+            /** High G */
+            high_g: number;
+            /** Low Ml */
+            low_ml: number;
+            /** High Ml */
+            high_ml: number;
             /** Ratio */
             ratio: number;
             /** Ratio Low */
             ratio_low: number;
             /** Ratio High */
             ratio_high: number;
-            /** How */
-            how: string[];
+            /** Vent */
+            vent: string;
+            /** Cut From */
+            cut_from: string;
+            /** Parts */
+            parts: components["schemas"]["Part"][];
+            /** Outline */
+            outline: number[][];
+            /** Strokes */
+            strokes: components["schemas"]["Stroke"][];
+            /** Filling At */
+            filling_at: number[][];
+            /** Steps */
+            steps: components["schemas"]["WrapStep"][];
+            /** Wrong */
+            wrong: components["schemas"]["Trouble"][];
             /** Sizes */
             sizes: components["schemas"]["Size"][];
         };
@@ -1758,10 +2232,10 @@ export interface components {
                  */
                 filling_per_piece: string;
                 /**
-                 * @description How a piece is closed.
+                 * @description How a piece is closed. lidded: a filled bun and a lid of a quarter of the dough; two_rounds: two wrappers; plain: no filling at all.
                  * @enum {string}
                  */
-                closing: "gathered" | "half_moon";
+                closing: "gathered" | "ball" | "pinch" | "envelope" | "half_moon" | "half_moon_fork" | "half_moon_rope" | "crescent" | "two_rounds" | "lidded" | "boat" | "well" | "sticks" | "kneaded_in" | "pulled_pie" | "braid" | "layered" | "plain";
                 /** @description The dough. */
                 dough: {
                     /** @description The recipe as written; only its proportions matter. */
@@ -1904,6 +2378,53 @@ export interface components {
                      * @example 40 min
                      */
                     cooling: string;
+                    /** @description What is done about its juice before it is wrapped. */
+                    treatments?: ("drained" | "squeezed" | "cooked_down" | "dried_overnight" | "chilled")[];
+                    /**
+                     * @description What it cools in: spread on a shallow tray, in a box as deep as a finger is long, or heaped in a bowl.
+                     * @enum {string}
+                     */
+                    vessel?: "tray" | "box" | "bowl";
+                    /**
+                     * @description Mass of filling there really is, once it is made.
+                     * @example 480 g
+                     */
+                    made?: string | null;
+                    /** @description A second mixture laid inside the first, or a piece of something such as egg. */
+                    inside?: {
+                        /**
+                         * @description What it is called.
+                         * @example a quarter of egg
+                         */
+                        name: string;
+                        /**
+                         * @description Mass of it in one piece; part of filling_per_piece.
+                         * @example 12 g
+                         */
+                        each: string;
+                        /** @description The filling as written; only its proportions matter. */
+                        ingredients: {
+                            /** @description Key of a pantry item, such as "bread flour". */
+                            use: string;
+                            /**
+                             * @description Mass, or volume through the ingredient's density.
+                             * @example 500 g
+                             */
+                            amount: string;
+                            /**
+                             * @description Least it may be, where it was measured by volume or count.
+                             * @example 460 g
+                             */
+                            low?: string;
+                            /**
+                             * @description Most it may be.
+                             * @example 620 g
+                             */
+                            high?: string;
+                            /** @description The line of the recipe it was read from. */
+                            written?: string;
+                        }[];
+                    };
                 };
                 /** @description Further pieces from the same dough, with a filling of their own: half savoury, half sweet. */
                 more_groups?: {
@@ -1915,17 +2436,17 @@ export interface components {
                      */
                     dough_per_piece?: string;
                     /**
-                     * @description Mass of filling in one piece, 5 g to 1500 g.
+                     * @description Mass of filling in one piece, 5 g to 1500 g; left out for plain pieces.
                      * @example 40 g
                      */
-                    filling_per_piece: string;
+                    filling_per_piece?: string;
                     /**
                      * @description How it is closed; as in the first group if left out.
                      * @enum {string}
                      */
-                    closing?: "gathered" | "half_moon";
+                    closing?: "gathered" | "ball" | "pinch" | "envelope" | "half_moon" | "half_moon_fork" | "half_moon_rope" | "crescent" | "two_rounds" | "lidded" | "boat" | "well" | "sticks" | "kneaded_in" | "pulled_pie" | "braid" | "layered" | "plain";
                     /** @description The filling. */
-                    filling: {
+                    filling?: {
                         name: string;
                         /** @description The filling as written; only its proportions matter. */
                         ingredients: {
@@ -1969,6 +2490,90 @@ export interface components {
                          * @example 40 min
                          */
                         cooling: string;
+                        /** @description What is done about its juice before it is wrapped. */
+                        treatments?: ("drained" | "squeezed" | "cooked_down" | "dried_overnight" | "chilled")[];
+                        /**
+                         * @description What it cools in: spread on a shallow tray, in a box as deep as a finger is long, or heaped in a bowl.
+                         * @enum {string}
+                         */
+                        vessel?: "tray" | "box" | "bowl";
+                        /**
+                         * @description Mass of filling there really is, once it is made.
+                         * @example 480 g
+                         */
+                        made?: string | null;
+                        /** @description A second mixture laid inside the first, or a piece of something such as egg. */
+                        inside?: {
+                            /**
+                             * @description What it is called.
+                             * @example a quarter of egg
+                             */
+                            name: string;
+                            /**
+                             * @description Mass of it in one piece; part of filling_per_piece.
+                             * @example 12 g
+                             */
+                            each: string;
+                            /** @description The filling as written; only its proportions matter. */
+                            ingredients: {
+                                /** @description Key of a pantry item, such as "bread flour". */
+                                use: string;
+                                /**
+                                 * @description Mass, or volume through the ingredient's density.
+                                 * @example 500 g
+                                 */
+                                amount: string;
+                                /**
+                                 * @description Least it may be, where it was measured by volume or count.
+                                 * @example 460 g
+                                 */
+                                low?: string;
+                                /**
+                                 * @description Most it may be.
+                                 * @example 620 g
+                                 */
+                                high?: string;
+                                /** @description The line of the recipe it was read from. */
+                                written?: string;
+                            }[];
+                        };
+                    };
+                    /** @description Heated in a way of their own; left out: as the others. */
+                    heat?: {
+                        /**
+                         * @description How it is cooked.
+                         * @enum {string}
+                         */
+                        method: "steam" | "oven";
+                        /**
+                         * @description Oven temperature, 100 to 280 °C.
+                         * @example 190 C
+                         */
+                        temperature?: string | null;
+                        /**
+                         * @description Hob under the steamer.
+                         * @enum {string}
+                         */
+                        fire?: "gentle" | "high";
+                        /** @description Oven fan on. */
+                        fan?: boolean;
+                        /**
+                         * @description What is brushed on before baking.
+                         * @enum {string}
+                         */
+                        wash?: "none" | "egg" | "milk";
+                        /**
+                         * @description Time the recipe states, if it does.
+                         * @example 15 min
+                         */
+                        minutes?: string | null;
+                        /**
+                         * @description Time off the heat before opening or eating.
+                         * @example 5 min
+                         */
+                        rest: string;
+                        /** @description Whether it rests covered. */
+                        covered?: boolean;
                     };
                 }[];
                 /** @description Final proof. */
@@ -2157,6 +2762,16 @@ export interface components {
                         for?: string | null;
                     }[];
                 };
+                /**
+                 * @description What is done with dough the pieces leave: spread over all of them, one plain piece, or kept.
+                 * @enum {string}
+                 */
+                spare_dough?: "spread" | "plain" | "keep";
+                /**
+                 * @description How the dough is divided: on the scale, by halving, or torn by feel and weighed back.
+                 * @enum {string}
+                 */
+                divide_by?: "scale" | "eye" | "torn";
             };
             /** Kitchen Id */
             kitchen_id?: number | null;
@@ -2242,10 +2857,10 @@ export interface components {
                  */
                 filling_per_piece: string;
                 /**
-                 * @description How a piece is closed.
+                 * @description How a piece is closed. lidded: a filled bun and a lid of a quarter of the dough; two_rounds: two wrappers; plain: no filling at all.
                  * @enum {string}
                  */
-                closing: "gathered" | "half_moon";
+                closing: "gathered" | "ball" | "pinch" | "envelope" | "half_moon" | "half_moon_fork" | "half_moon_rope" | "crescent" | "two_rounds" | "lidded" | "boat" | "well" | "sticks" | "kneaded_in" | "pulled_pie" | "braid" | "layered" | "plain";
                 /** @description The dough. */
                 dough: {
                     /** @description The recipe as written; only its proportions matter. */
@@ -2388,6 +3003,53 @@ export interface components {
                      * @example 40 min
                      */
                     cooling: string;
+                    /** @description What is done about its juice before it is wrapped. */
+                    treatments?: ("drained" | "squeezed" | "cooked_down" | "dried_overnight" | "chilled")[];
+                    /**
+                     * @description What it cools in: spread on a shallow tray, in a box as deep as a finger is long, or heaped in a bowl.
+                     * @enum {string}
+                     */
+                    vessel?: "tray" | "box" | "bowl";
+                    /**
+                     * @description Mass of filling there really is, once it is made.
+                     * @example 480 g
+                     */
+                    made?: string | null;
+                    /** @description A second mixture laid inside the first, or a piece of something such as egg. */
+                    inside?: {
+                        /**
+                         * @description What it is called.
+                         * @example a quarter of egg
+                         */
+                        name: string;
+                        /**
+                         * @description Mass of it in one piece; part of filling_per_piece.
+                         * @example 12 g
+                         */
+                        each: string;
+                        /** @description The filling as written; only its proportions matter. */
+                        ingredients: {
+                            /** @description Key of a pantry item, such as "bread flour". */
+                            use: string;
+                            /**
+                             * @description Mass, or volume through the ingredient's density.
+                             * @example 500 g
+                             */
+                            amount: string;
+                            /**
+                             * @description Least it may be, where it was measured by volume or count.
+                             * @example 460 g
+                             */
+                            low?: string;
+                            /**
+                             * @description Most it may be.
+                             * @example 620 g
+                             */
+                            high?: string;
+                            /** @description The line of the recipe it was read from. */
+                            written?: string;
+                        }[];
+                    };
                 };
                 /** @description Further pieces from the same dough, with a filling of their own: half savoury, half sweet. */
                 more_groups?: {
@@ -2399,17 +3061,17 @@ export interface components {
                      */
                     dough_per_piece?: string;
                     /**
-                     * @description Mass of filling in one piece, 5 g to 1500 g.
+                     * @description Mass of filling in one piece, 5 g to 1500 g; left out for plain pieces.
                      * @example 40 g
                      */
-                    filling_per_piece: string;
+                    filling_per_piece?: string;
                     /**
                      * @description How it is closed; as in the first group if left out.
                      * @enum {string}
                      */
-                    closing?: "gathered" | "half_moon";
+                    closing?: "gathered" | "ball" | "pinch" | "envelope" | "half_moon" | "half_moon_fork" | "half_moon_rope" | "crescent" | "two_rounds" | "lidded" | "boat" | "well" | "sticks" | "kneaded_in" | "pulled_pie" | "braid" | "layered" | "plain";
                     /** @description The filling. */
-                    filling: {
+                    filling?: {
                         name: string;
                         /** @description The filling as written; only its proportions matter. */
                         ingredients: {
@@ -2453,6 +3115,90 @@ export interface components {
                          * @example 40 min
                          */
                         cooling: string;
+                        /** @description What is done about its juice before it is wrapped. */
+                        treatments?: ("drained" | "squeezed" | "cooked_down" | "dried_overnight" | "chilled")[];
+                        /**
+                         * @description What it cools in: spread on a shallow tray, in a box as deep as a finger is long, or heaped in a bowl.
+                         * @enum {string}
+                         */
+                        vessel?: "tray" | "box" | "bowl";
+                        /**
+                         * @description Mass of filling there really is, once it is made.
+                         * @example 480 g
+                         */
+                        made?: string | null;
+                        /** @description A second mixture laid inside the first, or a piece of something such as egg. */
+                        inside?: {
+                            /**
+                             * @description What it is called.
+                             * @example a quarter of egg
+                             */
+                            name: string;
+                            /**
+                             * @description Mass of it in one piece; part of filling_per_piece.
+                             * @example 12 g
+                             */
+                            each: string;
+                            /** @description The filling as written; only its proportions matter. */
+                            ingredients: {
+                                /** @description Key of a pantry item, such as "bread flour". */
+                                use: string;
+                                /**
+                                 * @description Mass, or volume through the ingredient's density.
+                                 * @example 500 g
+                                 */
+                                amount: string;
+                                /**
+                                 * @description Least it may be, where it was measured by volume or count.
+                                 * @example 460 g
+                                 */
+                                low?: string;
+                                /**
+                                 * @description Most it may be.
+                                 * @example 620 g
+                                 */
+                                high?: string;
+                                /** @description The line of the recipe it was read from. */
+                                written?: string;
+                            }[];
+                        };
+                    };
+                    /** @description Heated in a way of their own; left out: as the others. */
+                    heat?: {
+                        /**
+                         * @description How it is cooked.
+                         * @enum {string}
+                         */
+                        method: "steam" | "oven";
+                        /**
+                         * @description Oven temperature, 100 to 280 °C.
+                         * @example 190 C
+                         */
+                        temperature?: string | null;
+                        /**
+                         * @description Hob under the steamer.
+                         * @enum {string}
+                         */
+                        fire?: "gentle" | "high";
+                        /** @description Oven fan on. */
+                        fan?: boolean;
+                        /**
+                         * @description What is brushed on before baking.
+                         * @enum {string}
+                         */
+                        wash?: "none" | "egg" | "milk";
+                        /**
+                         * @description Time the recipe states, if it does.
+                         * @example 15 min
+                         */
+                        minutes?: string | null;
+                        /**
+                         * @description Time off the heat before opening or eating.
+                         * @example 5 min
+                         */
+                        rest: string;
+                        /** @description Whether it rests covered. */
+                        covered?: boolean;
                     };
                 }[];
                 /** @description Final proof. */
@@ -2641,6 +3387,16 @@ export interface components {
                         for?: string | null;
                     }[];
                 };
+                /**
+                 * @description What is done with dough the pieces leave: spread over all of them, one plain piece, or kept.
+                 * @enum {string}
+                 */
+                spare_dough?: "spread" | "plain" | "keep";
+                /**
+                 * @description How the dough is divided: on the scale, by halving, or torn by feel and weighed back.
+                 * @enum {string}
+                 */
+                divide_by?: "scale" | "eye" | "torn";
             };
             /** Kitchen Id */
             kitchen_id?: number | null;
@@ -2655,6 +3411,662 @@ export interface components {
             away_min?: number | null;
             /** Late Min */
             late_min?: number | null;
+        };
+        /**
+         * ClosingOut
+         * @description A way to close a piece. wraps: whether anything goes inside.
+         */
+        ClosingOut: {
+            /** Key */
+            key: string;
+            /** Label */
+            label: string;
+            /** Plural */
+            plural: string;
+            /** Note */
+            note: string;
+            /** Wraps */
+            wraps: boolean;
+        };
+        /**
+         * Solved
+         * @description What was found, in a sentence, in numbers and as an edit. mm, g; pieces: None where their number is not touched.
+         */
+        Solved: {
+            /** Words */
+            words: string;
+            /** Across Mm */
+            across_mm: number;
+            /** Thickness Mm */
+            thickness_mm: number;
+            /** Dough G */
+            dough_g: number;
+            /** Filling G */
+            filling_g: number;
+            /** Pieces */
+            pieces: number | null;
+            answer: components["schemas"]["Answer"] | null;
+        };
+        /**
+         * WrapperAsk
+         * @description A draft, which group of its pieces, and the number to go by: mm for across and thickness, g, or pieces at once.
+         */
+        WrapperAsk: {
+            /** A bake */
+            bake: {
+                /**
+                 * @description What this file is.
+                 * @enum {string}
+                 */
+                format: "airycrumb-bake";
+                /**
+                 * @description Version of this format.
+                 * @enum {integer}
+                 */
+                version: 1;
+                /** @description What the cook calls it. */
+                name: string;
+                /** @description How many pieces, 1 to 200. */
+                pieces: number;
+                /**
+                 * @description Mass of dough in one piece, 10 g to 1500 g.
+                 * @example 62 g
+                 */
+                dough_per_piece: string;
+                /**
+                 * @description Mass of filling in one piece, 5 g to 1500 g.
+                 * @example 40 g
+                 */
+                filling_per_piece: string;
+                /**
+                 * @description How a piece is closed. lidded: a filled bun and a lid of a quarter of the dough; two_rounds: two wrappers; plain: no filling at all.
+                 * @enum {string}
+                 */
+                closing: "gathered" | "ball" | "pinch" | "envelope" | "half_moon" | "half_moon_fork" | "half_moon_rope" | "crescent" | "two_rounds" | "lidded" | "boat" | "well" | "sticks" | "kneaded_in" | "pulled_pie" | "braid" | "layered" | "plain";
+                /** @description The dough. */
+                dough: {
+                    /** @description The recipe as written; only its proportions matter. */
+                    ingredients: {
+                        /** @description Key of a pantry item, such as "bread flour". */
+                        use: string;
+                        /**
+                         * @description Mass, or volume through the ingredient's density.
+                         * @example 500 g
+                         */
+                        amount: string;
+                        /**
+                         * @description Least it may be, where it was measured by volume or count.
+                         * @example 460 g
+                         */
+                        low?: string;
+                        /**
+                         * @description Most it may be.
+                         * @example 620 g
+                         */
+                        high?: string;
+                        /** @description The line of the recipe it was read from. */
+                        written?: string;
+                        /**
+                         * @description Where it goes: with the rest, into a sponge or a soaked or scalded part mixed hours before, or in late, after the gluten is made.
+                         * @enum {string}
+                         */
+                        part?: "dough" | "sponge" | "soaked" | "late";
+                    }[];
+                    /**
+                     * @description What lifts it. Soda and none: it rests and does not rise.
+                     * @enum {string}
+                     */
+                    leavening: "yeast" | "yeast and baking powder" | "soda" | "none";
+                    /**
+                     * @description How the yeast goes in: straight into the flour; woken in all the warm liquid; or apart, in warm water of its own, before sugar and salt.
+                     * @enum {string}
+                     */
+                    yeast_school?: "straight" | "woken" | "apart";
+                    /** @description Older spelling: true is yeast_school "woken". */
+                    yeast_woken?: boolean;
+                    /**
+                     * @description Dough temperature after kneading, if measured.
+                     * @example 26 C
+                     */
+                    start_temperature?: string | null;
+                    /**
+                     * @description How it is kneaded: it warms the dough and takes its time. none: mixed only, best left cold; after: barely mixed, kneaded once it has risen.
+                     * @enum {string}
+                     */
+                    kneading?: "hand" | "machine" | "none" | "after";
+                    /**
+                     * @description Dough temperature to mix to, 16 to 32 °C; 26 °C if left out.
+                     * @example 26 C
+                     */
+                    wanted_temperature?: string | null;
+                };
+                /** @description First rise. */
+                rise: {
+                    /** @description Volume at the end over volume at the start, 1.2 to 3.5. */
+                    to: number;
+                    /**
+                     * @description Warmth where the dough rises, if not the room's. Older spelling of one spot.
+                     * @example 28 C
+                     */
+                    air?: string | null;
+                    /** @description Where it stands, in turn; the kitchen's warmth if left out. */
+                    spots?: {
+                        /**
+                         * @description bench, oven light, oven with hot water, over warm water, fridge, spot (with its air), or the name of one of the kitchen's own spots.
+                         * @example fridge
+                         */
+                        where: string;
+                        /**
+                         * @description How warm it is there, where that is not known of the spot.
+                         * @example 28 C
+                         */
+                        air?: string | null;
+                        /**
+                         * @description How long it stays there; left out for the last one, where it stays until it is ready.
+                         * @example 45 min
+                         */
+                        for?: string | null;
+                    }[];
+                    /**
+                     * @description What it rises in; a flat bag takes the fridge's cold sooner.
+                     * @enum {string}
+                     */
+                    in?: "bowl" | "bag";
+                    /** @description Knocked back and left to rise again to so many times its size as knocked back, 1.1 to 3; once only if left out. */
+                    again_to?: number | null;
+                    /**
+                     * @description How long a dough without yeast rests, 0 to 24 h.
+                     * @example 30 min
+                     */
+                    rest?: string;
+                };
+                /** @description The filling. */
+                filling: {
+                    name: string;
+                    /** @description The filling as written; only its proportions matter. */
+                    ingredients: {
+                        /** @description Key of a pantry item, such as "bread flour". */
+                        use: string;
+                        /**
+                         * @description Mass, or volume through the ingredient's density.
+                         * @example 500 g
+                         */
+                        amount: string;
+                        /**
+                         * @description Least it may be, where it was measured by volume or count.
+                         * @example 460 g
+                         */
+                        low?: string;
+                        /**
+                         * @description Most it may be.
+                         * @example 620 g
+                         */
+                        high?: string;
+                        /** @description The line of the recipe it was read from. */
+                        written?: string;
+                    }[];
+                    /**
+                     * @description How it goes into the dough.
+                     * @enum {string}
+                     */
+                    state: "raw" | "part-cooked" | "cooked";
+                    /**
+                     * @description Temperature when wrapped, 0 to 60 °C.
+                     * @example 6 C
+                     */
+                    temperature: string;
+                    /**
+                     * @description Time with hands to make it.
+                     * @example 20 min
+                     */
+                    hands_on: string;
+                    /**
+                     * @description Time to cool it after that.
+                     * @example 40 min
+                     */
+                    cooling: string;
+                    /** @description What is done about its juice before it is wrapped. */
+                    treatments?: ("drained" | "squeezed" | "cooked_down" | "dried_overnight" | "chilled")[];
+                    /**
+                     * @description What it cools in: spread on a shallow tray, in a box as deep as a finger is long, or heaped in a bowl.
+                     * @enum {string}
+                     */
+                    vessel?: "tray" | "box" | "bowl";
+                    /**
+                     * @description Mass of filling there really is, once it is made.
+                     * @example 480 g
+                     */
+                    made?: string | null;
+                    /** @description A second mixture laid inside the first, or a piece of something such as egg. */
+                    inside?: {
+                        /**
+                         * @description What it is called.
+                         * @example a quarter of egg
+                         */
+                        name: string;
+                        /**
+                         * @description Mass of it in one piece; part of filling_per_piece.
+                         * @example 12 g
+                         */
+                        each: string;
+                        /** @description The filling as written; only its proportions matter. */
+                        ingredients: {
+                            /** @description Key of a pantry item, such as "bread flour". */
+                            use: string;
+                            /**
+                             * @description Mass, or volume through the ingredient's density.
+                             * @example 500 g
+                             */
+                            amount: string;
+                            /**
+                             * @description Least it may be, where it was measured by volume or count.
+                             * @example 460 g
+                             */
+                            low?: string;
+                            /**
+                             * @description Most it may be.
+                             * @example 620 g
+                             */
+                            high?: string;
+                            /** @description The line of the recipe it was read from. */
+                            written?: string;
+                        }[];
+                    };
+                };
+                /** @description Further pieces from the same dough, with a filling of their own: half savoury, half sweet. */
+                more_groups?: {
+                    /** @description How many of these. */
+                    pieces: number;
+                    /**
+                     * @description Mass of dough in one; as in the first group if left out.
+                     * @example 62 g
+                     */
+                    dough_per_piece?: string;
+                    /**
+                     * @description Mass of filling in one piece, 5 g to 1500 g; left out for plain pieces.
+                     * @example 40 g
+                     */
+                    filling_per_piece?: string;
+                    /**
+                     * @description How it is closed; as in the first group if left out.
+                     * @enum {string}
+                     */
+                    closing?: "gathered" | "ball" | "pinch" | "envelope" | "half_moon" | "half_moon_fork" | "half_moon_rope" | "crescent" | "two_rounds" | "lidded" | "boat" | "well" | "sticks" | "kneaded_in" | "pulled_pie" | "braid" | "layered" | "plain";
+                    /** @description The filling. */
+                    filling?: {
+                        name: string;
+                        /** @description The filling as written; only its proportions matter. */
+                        ingredients: {
+                            /** @description Key of a pantry item, such as "bread flour". */
+                            use: string;
+                            /**
+                             * @description Mass, or volume through the ingredient's density.
+                             * @example 500 g
+                             */
+                            amount: string;
+                            /**
+                             * @description Least it may be, where it was measured by volume or count.
+                             * @example 460 g
+                             */
+                            low?: string;
+                            /**
+                             * @description Most it may be.
+                             * @example 620 g
+                             */
+                            high?: string;
+                            /** @description The line of the recipe it was read from. */
+                            written?: string;
+                        }[];
+                        /**
+                         * @description How it goes into the dough.
+                         * @enum {string}
+                         */
+                        state: "raw" | "part-cooked" | "cooked";
+                        /**
+                         * @description Temperature when wrapped, 0 to 60 °C.
+                         * @example 6 C
+                         */
+                        temperature: string;
+                        /**
+                         * @description Time with hands to make it.
+                         * @example 20 min
+                         */
+                        hands_on: string;
+                        /**
+                         * @description Time to cool it after that.
+                         * @example 40 min
+                         */
+                        cooling: string;
+                        /** @description What is done about its juice before it is wrapped. */
+                        treatments?: ("drained" | "squeezed" | "cooked_down" | "dried_overnight" | "chilled")[];
+                        /**
+                         * @description What it cools in: spread on a shallow tray, in a box as deep as a finger is long, or heaped in a bowl.
+                         * @enum {string}
+                         */
+                        vessel?: "tray" | "box" | "bowl";
+                        /**
+                         * @description Mass of filling there really is, once it is made.
+                         * @example 480 g
+                         */
+                        made?: string | null;
+                        /** @description A second mixture laid inside the first, or a piece of something such as egg. */
+                        inside?: {
+                            /**
+                             * @description What it is called.
+                             * @example a quarter of egg
+                             */
+                            name: string;
+                            /**
+                             * @description Mass of it in one piece; part of filling_per_piece.
+                             * @example 12 g
+                             */
+                            each: string;
+                            /** @description The filling as written; only its proportions matter. */
+                            ingredients: {
+                                /** @description Key of a pantry item, such as "bread flour". */
+                                use: string;
+                                /**
+                                 * @description Mass, or volume through the ingredient's density.
+                                 * @example 500 g
+                                 */
+                                amount: string;
+                                /**
+                                 * @description Least it may be, where it was measured by volume or count.
+                                 * @example 460 g
+                                 */
+                                low?: string;
+                                /**
+                                 * @description Most it may be.
+                                 * @example 620 g
+                                 */
+                                high?: string;
+                                /** @description The line of the recipe it was read from. */
+                                written?: string;
+                            }[];
+                        };
+                    };
+                    /** @description Heated in a way of their own; left out: as the others. */
+                    heat?: {
+                        /**
+                         * @description How it is cooked.
+                         * @enum {string}
+                         */
+                        method: "steam" | "oven";
+                        /**
+                         * @description Oven temperature, 100 to 280 °C.
+                         * @example 190 C
+                         */
+                        temperature?: string | null;
+                        /**
+                         * @description Hob under the steamer.
+                         * @enum {string}
+                         */
+                        fire?: "gentle" | "high";
+                        /** @description Oven fan on. */
+                        fan?: boolean;
+                        /**
+                         * @description What is brushed on before baking.
+                         * @enum {string}
+                         */
+                        wash?: "none" | "egg" | "milk";
+                        /**
+                         * @description Time the recipe states, if it does.
+                         * @example 15 min
+                         */
+                        minutes?: string | null;
+                        /**
+                         * @description Time off the heat before opening or eating.
+                         * @example 5 min
+                         */
+                        rest: string;
+                        /** @description Whether it rests covered. */
+                        covered?: boolean;
+                    };
+                }[];
+                /** @description Final proof. */
+                proof: {
+                    /** @description Volume of the dough at the end over that just after wrapping, 1.05 to 2.5. */
+                    to: number;
+                    /**
+                     * @description Warmth where the pieces proof, if not the room's. Older spelling of one spot.
+                     * @example 30 C
+                     */
+                    air?: string | null;
+                    /** @description Where it stands, in turn; the kitchen's warmth if left out. */
+                    spots?: {
+                        /**
+                         * @description bench, oven light, oven with hot water, over warm water, fridge, spot (with its air), or the name of one of the kitchen's own spots.
+                         * @example fridge
+                         */
+                        where: string;
+                        /**
+                         * @description How warm it is there, where that is not known of the spot.
+                         * @example 28 C
+                         */
+                        air?: string | null;
+                        /**
+                         * @description How long it stays there; left out for the last one, where it stays until it is ready.
+                         * @example 45 min
+                         */
+                        for?: string | null;
+                    }[];
+                };
+                /** @description Steaming or baking. */
+                heat: {
+                    /**
+                     * @description How it is cooked.
+                     * @enum {string}
+                     */
+                    method: "steam" | "oven";
+                    /**
+                     * @description Oven temperature, 100 to 280 °C.
+                     * @example 190 C
+                     */
+                    temperature?: string | null;
+                    /**
+                     * @description Hob under the steamer.
+                     * @enum {string}
+                     */
+                    fire?: "gentle" | "high";
+                    /** @description Oven fan on. */
+                    fan?: boolean;
+                    /**
+                     * @description What is brushed on before baking.
+                     * @enum {string}
+                     */
+                    wash?: "none" | "egg" | "milk";
+                    /**
+                     * @description Time the recipe states, if it does.
+                     * @example 15 min
+                     */
+                    minutes?: string | null;
+                    /**
+                     * @description Time off the heat before opening or eating.
+                     * @example 5 min
+                     */
+                    rest: string;
+                    /** @description Whether it rests covered. */
+                    covered?: boolean;
+                };
+                /** @description When and where. */
+                plan?: {
+                    /**
+                     * @description When to eat. HH:MM (the next such hour) or a date and time with its offset.
+                     * @example 18:30
+                     */
+                    eat_at?: string | null;
+                    /**
+                     * @description When to start, if the hour to eat is not what is fixed. HH:MM (the next such hour) or a date and time with its offset.
+                     * @example 18:30
+                     */
+                    start_at?: string | null;
+                    /**
+                     * @description Kitchen warmth for this bake, if not the kitchen's own.
+                     * @example 21 C
+                     */
+                    room?: string | null;
+                    /**
+                     * @description Whether the kitchen's thermometer is believed where there is one; typed if left out.
+                     * @enum {string}
+                     */
+                    room_from?: "typed" | "thermometer";
+                };
+                /** @description A number that is held. */
+                pin?: {
+                    /** @description flour, dough, filling, or the key of an ingredient. */
+                    by: string;
+                    /**
+                     * @description How much there is of it.
+                     * @example 500 g
+                     */
+                    amount: string;
+                    /**
+                     * @description Which number follows.
+                     * @enum {string}
+                     */
+                    gives_way: "pieces" | "weight";
+                } | null;
+                /** @description Doubts the cook has answered with "keep". */
+                kept?: string[];
+                notes?: string;
+                /** @description What the recipe it was read from says; held against what is worked out. */
+                said?: {
+                    /** @description How many it says it makes. */
+                    pieces?: number;
+                    /**
+                     * @description What it says one piece of dough weighs.
+                     * @example 60 g
+                     */
+                    piece_weight?: string;
+                    /**
+                     * @description How long it says the first rise takes.
+                     * @example 60 min
+                     */
+                    rise?: string;
+                    /**
+                     * @description How long it says the final proof takes.
+                     * @example 30 min
+                     */
+                    proof?: string;
+                    /**
+                     * @description How long it says to bake or steam.
+                     * @example 20 min
+                     */
+                    heat?: string;
+                    /**
+                     * @description The oven it says.
+                     * @example 190 C
+                     */
+                    oven?: string;
+                    /**
+                     * @description How warm it wants the liquid the yeast goes into.
+                     * @example 40 C
+                     */
+                    liquid?: string;
+                    /**
+                     * @description How wide it says to roll a piece.
+                     * @example 120 mm
+                     */
+                    across?: string;
+                    /**
+                     * @description The dough it says to make.
+                     * @enum {string}
+                     */
+                    feel?: "stiff" | "firm" | "soft" | "sticky";
+                    /**
+                     * @description What it says goes into each piece.
+                     * @example 30 g
+                     */
+                    filling_each?: string;
+                };
+                /** @description Who eats: decides the number of pieces instead of `pieces`. */
+                eaters?: {
+                    /** @description How many eat. */
+                    count: number;
+                    /** @description Pieces for each. */
+                    each: number;
+                } | null;
+                /** @description How the sponge ripens, where some of the dough goes into one. */
+                sponge?: {
+                    /** @description Volume at which it is ripe over that as mixed, 1.5 to 3.5; 2.6 if left out. */
+                    to?: number;
+                    /** @description Where it stands, in turn; the kitchen's warmth if left out. */
+                    spots?: {
+                        /**
+                         * @description bench, oven light, oven with hot water, over warm water, fridge, spot (with its air), or the name of one of the kitchen's own spots.
+                         * @example fridge
+                         */
+                        where: string;
+                        /**
+                         * @description How warm it is there, where that is not known of the spot.
+                         * @example 28 C
+                         */
+                        air?: string | null;
+                        /**
+                         * @description How long it stays there; left out for the last one, where it stays until it is ready.
+                         * @example 45 min
+                         */
+                        for?: string | null;
+                    }[];
+                };
+                /**
+                 * @description What is done with dough the pieces leave: spread over all of them, one plain piece, or kept.
+                 * @enum {string}
+                 */
+                spare_dough?: "spread" | "plain" | "keep";
+                /**
+                 * @description How the dough is divided: on the scale, by halving, or torn by feel and weighed back.
+                 * @enum {string}
+                 */
+                divide_by?: "scale" | "eye" | "torn";
+            };
+            /** Kitchen Id */
+            kitchen_id?: number | null;
+            /**
+             * Now
+             * Format: date-time
+             */
+            now: string;
+            /**
+             * Group
+             * @default 0
+             */
+            group: number;
+            /**
+             * By
+             * @enum {string}
+             */
+            by: "across" | "thickness" | "filling" | "fits";
+            /** Value */
+            value: number;
+        };
+        /**
+         * Print
+         * @description What to print: which group's wrapper, on which paper, as a PDF of all pages or one of them as SVG.
+         */
+        Print: {
+            /**
+             * Group
+             * @default 0
+             */
+            group: number;
+            /**
+             * Paper
+             * @default a4
+             * @enum {string}
+             */
+            paper: "a4" | "letter";
+            /**
+             * Kind
+             * @default pdf
+             * @enum {string}
+             */
+            kind: "pdf" | "svg";
+            /**
+             * Page
+             * @default 1
+             */
+            page: number;
         };
         /**
          * RecipeLine
@@ -2717,10 +4129,10 @@ export interface components {
                  */
                 filling_per_piece: string;
                 /**
-                 * @description How a piece is closed.
+                 * @description How a piece is closed. lidded: a filled bun and a lid of a quarter of the dough; two_rounds: two wrappers; plain: no filling at all.
                  * @enum {string}
                  */
-                closing: "gathered" | "half_moon";
+                closing: "gathered" | "ball" | "pinch" | "envelope" | "half_moon" | "half_moon_fork" | "half_moon_rope" | "crescent" | "two_rounds" | "lidded" | "boat" | "well" | "sticks" | "kneaded_in" | "pulled_pie" | "braid" | "layered" | "plain";
                 /** @description The dough. */
                 dough: {
                     /** @description The recipe as written; only its proportions matter. */
@@ -2863,6 +4275,53 @@ export interface components {
                      * @example 40 min
                      */
                     cooling: string;
+                    /** @description What is done about its juice before it is wrapped. */
+                    treatments?: ("drained" | "squeezed" | "cooked_down" | "dried_overnight" | "chilled")[];
+                    /**
+                     * @description What it cools in: spread on a shallow tray, in a box as deep as a finger is long, or heaped in a bowl.
+                     * @enum {string}
+                     */
+                    vessel?: "tray" | "box" | "bowl";
+                    /**
+                     * @description Mass of filling there really is, once it is made.
+                     * @example 480 g
+                     */
+                    made?: string | null;
+                    /** @description A second mixture laid inside the first, or a piece of something such as egg. */
+                    inside?: {
+                        /**
+                         * @description What it is called.
+                         * @example a quarter of egg
+                         */
+                        name: string;
+                        /**
+                         * @description Mass of it in one piece; part of filling_per_piece.
+                         * @example 12 g
+                         */
+                        each: string;
+                        /** @description The filling as written; only its proportions matter. */
+                        ingredients: {
+                            /** @description Key of a pantry item, such as "bread flour". */
+                            use: string;
+                            /**
+                             * @description Mass, or volume through the ingredient's density.
+                             * @example 500 g
+                             */
+                            amount: string;
+                            /**
+                             * @description Least it may be, where it was measured by volume or count.
+                             * @example 460 g
+                             */
+                            low?: string;
+                            /**
+                             * @description Most it may be.
+                             * @example 620 g
+                             */
+                            high?: string;
+                            /** @description The line of the recipe it was read from. */
+                            written?: string;
+                        }[];
+                    };
                 };
                 /** @description Further pieces from the same dough, with a filling of their own: half savoury, half sweet. */
                 more_groups?: {
@@ -2874,17 +4333,17 @@ export interface components {
                      */
                     dough_per_piece?: string;
                     /**
-                     * @description Mass of filling in one piece, 5 g to 1500 g.
+                     * @description Mass of filling in one piece, 5 g to 1500 g; left out for plain pieces.
                      * @example 40 g
                      */
-                    filling_per_piece: string;
+                    filling_per_piece?: string;
                     /**
                      * @description How it is closed; as in the first group if left out.
                      * @enum {string}
                      */
-                    closing?: "gathered" | "half_moon";
+                    closing?: "gathered" | "ball" | "pinch" | "envelope" | "half_moon" | "half_moon_fork" | "half_moon_rope" | "crescent" | "two_rounds" | "lidded" | "boat" | "well" | "sticks" | "kneaded_in" | "pulled_pie" | "braid" | "layered" | "plain";
                     /** @description The filling. */
-                    filling: {
+                    filling?: {
                         name: string;
                         /** @description The filling as written; only its proportions matter. */
                         ingredients: {
@@ -2928,6 +4387,90 @@ export interface components {
                          * @example 40 min
                          */
                         cooling: string;
+                        /** @description What is done about its juice before it is wrapped. */
+                        treatments?: ("drained" | "squeezed" | "cooked_down" | "dried_overnight" | "chilled")[];
+                        /**
+                         * @description What it cools in: spread on a shallow tray, in a box as deep as a finger is long, or heaped in a bowl.
+                         * @enum {string}
+                         */
+                        vessel?: "tray" | "box" | "bowl";
+                        /**
+                         * @description Mass of filling there really is, once it is made.
+                         * @example 480 g
+                         */
+                        made?: string | null;
+                        /** @description A second mixture laid inside the first, or a piece of something such as egg. */
+                        inside?: {
+                            /**
+                             * @description What it is called.
+                             * @example a quarter of egg
+                             */
+                            name: string;
+                            /**
+                             * @description Mass of it in one piece; part of filling_per_piece.
+                             * @example 12 g
+                             */
+                            each: string;
+                            /** @description The filling as written; only its proportions matter. */
+                            ingredients: {
+                                /** @description Key of a pantry item, such as "bread flour". */
+                                use: string;
+                                /**
+                                 * @description Mass, or volume through the ingredient's density.
+                                 * @example 500 g
+                                 */
+                                amount: string;
+                                /**
+                                 * @description Least it may be, where it was measured by volume or count.
+                                 * @example 460 g
+                                 */
+                                low?: string;
+                                /**
+                                 * @description Most it may be.
+                                 * @example 620 g
+                                 */
+                                high?: string;
+                                /** @description The line of the recipe it was read from. */
+                                written?: string;
+                            }[];
+                        };
+                    };
+                    /** @description Heated in a way of their own; left out: as the others. */
+                    heat?: {
+                        /**
+                         * @description How it is cooked.
+                         * @enum {string}
+                         */
+                        method: "steam" | "oven";
+                        /**
+                         * @description Oven temperature, 100 to 280 °C.
+                         * @example 190 C
+                         */
+                        temperature?: string | null;
+                        /**
+                         * @description Hob under the steamer.
+                         * @enum {string}
+                         */
+                        fire?: "gentle" | "high";
+                        /** @description Oven fan on. */
+                        fan?: boolean;
+                        /**
+                         * @description What is brushed on before baking.
+                         * @enum {string}
+                         */
+                        wash?: "none" | "egg" | "milk";
+                        /**
+                         * @description Time the recipe states, if it does.
+                         * @example 15 min
+                         */
+                        minutes?: string | null;
+                        /**
+                         * @description Time off the heat before opening or eating.
+                         * @example 5 min
+                         */
+                        rest: string;
+                        /** @description Whether it rests covered. */
+                        covered?: boolean;
                     };
                 }[];
                 /** @description Final proof. */
@@ -3116,6 +4659,16 @@ export interface components {
                         for?: string | null;
                     }[];
                 };
+                /**
+                 * @description What is done with dough the pieces leave: spread over all of them, one plain piece, or kept.
+                 * @enum {string}
+                 */
+                spare_dough?: "spread" | "plain" | "keep";
+                /**
+                 * @description How the dough is divided: on the scale, by halving, or torn by feel and weighed back.
+                 * @enum {string}
+                 */
+                divide_by?: "scale" | "eye" | "torn";
             };
             /** Assumed */
             assumed: string[];
@@ -3223,10 +4776,10 @@ export interface components {
                  */
                 filling_per_piece: string;
                 /**
-                 * @description How a piece is closed.
+                 * @description How a piece is closed. lidded: a filled bun and a lid of a quarter of the dough; two_rounds: two wrappers; plain: no filling at all.
                  * @enum {string}
                  */
-                closing: "gathered" | "half_moon";
+                closing: "gathered" | "ball" | "pinch" | "envelope" | "half_moon" | "half_moon_fork" | "half_moon_rope" | "crescent" | "two_rounds" | "lidded" | "boat" | "well" | "sticks" | "kneaded_in" | "pulled_pie" | "braid" | "layered" | "plain";
                 /** @description The dough. */
                 dough: {
                     /** @description The recipe as written; only its proportions matter. */
@@ -3369,6 +4922,53 @@ export interface components {
                      * @example 40 min
                      */
                     cooling: string;
+                    /** @description What is done about its juice before it is wrapped. */
+                    treatments?: ("drained" | "squeezed" | "cooked_down" | "dried_overnight" | "chilled")[];
+                    /**
+                     * @description What it cools in: spread on a shallow tray, in a box as deep as a finger is long, or heaped in a bowl.
+                     * @enum {string}
+                     */
+                    vessel?: "tray" | "box" | "bowl";
+                    /**
+                     * @description Mass of filling there really is, once it is made.
+                     * @example 480 g
+                     */
+                    made?: string | null;
+                    /** @description A second mixture laid inside the first, or a piece of something such as egg. */
+                    inside?: {
+                        /**
+                         * @description What it is called.
+                         * @example a quarter of egg
+                         */
+                        name: string;
+                        /**
+                         * @description Mass of it in one piece; part of filling_per_piece.
+                         * @example 12 g
+                         */
+                        each: string;
+                        /** @description The filling as written; only its proportions matter. */
+                        ingredients: {
+                            /** @description Key of a pantry item, such as "bread flour". */
+                            use: string;
+                            /**
+                             * @description Mass, or volume through the ingredient's density.
+                             * @example 500 g
+                             */
+                            amount: string;
+                            /**
+                             * @description Least it may be, where it was measured by volume or count.
+                             * @example 460 g
+                             */
+                            low?: string;
+                            /**
+                             * @description Most it may be.
+                             * @example 620 g
+                             */
+                            high?: string;
+                            /** @description The line of the recipe it was read from. */
+                            written?: string;
+                        }[];
+                    };
                 };
                 /** @description Further pieces from the same dough, with a filling of their own: half savoury, half sweet. */
                 more_groups?: {
@@ -3380,17 +4980,17 @@ export interface components {
                      */
                     dough_per_piece?: string;
                     /**
-                     * @description Mass of filling in one piece, 5 g to 1500 g.
+                     * @description Mass of filling in one piece, 5 g to 1500 g; left out for plain pieces.
                      * @example 40 g
                      */
-                    filling_per_piece: string;
+                    filling_per_piece?: string;
                     /**
                      * @description How it is closed; as in the first group if left out.
                      * @enum {string}
                      */
-                    closing?: "gathered" | "half_moon";
+                    closing?: "gathered" | "ball" | "pinch" | "envelope" | "half_moon" | "half_moon_fork" | "half_moon_rope" | "crescent" | "two_rounds" | "lidded" | "boat" | "well" | "sticks" | "kneaded_in" | "pulled_pie" | "braid" | "layered" | "plain";
                     /** @description The filling. */
-                    filling: {
+                    filling?: {
                         name: string;
                         /** @description The filling as written; only its proportions matter. */
                         ingredients: {
@@ -3434,6 +5034,90 @@ export interface components {
                          * @example 40 min
                          */
                         cooling: string;
+                        /** @description What is done about its juice before it is wrapped. */
+                        treatments?: ("drained" | "squeezed" | "cooked_down" | "dried_overnight" | "chilled")[];
+                        /**
+                         * @description What it cools in: spread on a shallow tray, in a box as deep as a finger is long, or heaped in a bowl.
+                         * @enum {string}
+                         */
+                        vessel?: "tray" | "box" | "bowl";
+                        /**
+                         * @description Mass of filling there really is, once it is made.
+                         * @example 480 g
+                         */
+                        made?: string | null;
+                        /** @description A second mixture laid inside the first, or a piece of something such as egg. */
+                        inside?: {
+                            /**
+                             * @description What it is called.
+                             * @example a quarter of egg
+                             */
+                            name: string;
+                            /**
+                             * @description Mass of it in one piece; part of filling_per_piece.
+                             * @example 12 g
+                             */
+                            each: string;
+                            /** @description The filling as written; only its proportions matter. */
+                            ingredients: {
+                                /** @description Key of a pantry item, such as "bread flour". */
+                                use: string;
+                                /**
+                                 * @description Mass, or volume through the ingredient's density.
+                                 * @example 500 g
+                                 */
+                                amount: string;
+                                /**
+                                 * @description Least it may be, where it was measured by volume or count.
+                                 * @example 460 g
+                                 */
+                                low?: string;
+                                /**
+                                 * @description Most it may be.
+                                 * @example 620 g
+                                 */
+                                high?: string;
+                                /** @description The line of the recipe it was read from. */
+                                written?: string;
+                            }[];
+                        };
+                    };
+                    /** @description Heated in a way of their own; left out: as the others. */
+                    heat?: {
+                        /**
+                         * @description How it is cooked.
+                         * @enum {string}
+                         */
+                        method: "steam" | "oven";
+                        /**
+                         * @description Oven temperature, 100 to 280 °C.
+                         * @example 190 C
+                         */
+                        temperature?: string | null;
+                        /**
+                         * @description Hob under the steamer.
+                         * @enum {string}
+                         */
+                        fire?: "gentle" | "high";
+                        /** @description Oven fan on. */
+                        fan?: boolean;
+                        /**
+                         * @description What is brushed on before baking.
+                         * @enum {string}
+                         */
+                        wash?: "none" | "egg" | "milk";
+                        /**
+                         * @description Time the recipe states, if it does.
+                         * @example 15 min
+                         */
+                        minutes?: string | null;
+                        /**
+                         * @description Time off the heat before opening or eating.
+                         * @example 5 min
+                         */
+                        rest: string;
+                        /** @description Whether it rests covered. */
+                        covered?: boolean;
                     };
                 }[];
                 /** @description Final proof. */
@@ -3622,6 +5306,16 @@ export interface components {
                         for?: string | null;
                     }[];
                 };
+                /**
+                 * @description What is done with dough the pieces leave: spread over all of them, one plain piece, or kept.
+                 * @enum {string}
+                 */
+                spare_dough?: "spread" | "plain" | "keep";
+                /**
+                 * @description How the dough is divided: on the scale, by halving, or torn by feel and weighed back.
+                 * @enum {string}
+                 */
+                divide_by?: "scale" | "eye" | "torn";
             };
         };
         /** NewBake */
@@ -3653,10 +5347,10 @@ export interface components {
                  */
                 filling_per_piece: string;
                 /**
-                 * @description How a piece is closed.
+                 * @description How a piece is closed. lidded: a filled bun and a lid of a quarter of the dough; two_rounds: two wrappers; plain: no filling at all.
                  * @enum {string}
                  */
-                closing: "gathered" | "half_moon";
+                closing: "gathered" | "ball" | "pinch" | "envelope" | "half_moon" | "half_moon_fork" | "half_moon_rope" | "crescent" | "two_rounds" | "lidded" | "boat" | "well" | "sticks" | "kneaded_in" | "pulled_pie" | "braid" | "layered" | "plain";
                 /** @description The dough. */
                 dough: {
                     /** @description The recipe as written; only its proportions matter. */
@@ -3799,6 +5493,53 @@ export interface components {
                      * @example 40 min
                      */
                     cooling: string;
+                    /** @description What is done about its juice before it is wrapped. */
+                    treatments?: ("drained" | "squeezed" | "cooked_down" | "dried_overnight" | "chilled")[];
+                    /**
+                     * @description What it cools in: spread on a shallow tray, in a box as deep as a finger is long, or heaped in a bowl.
+                     * @enum {string}
+                     */
+                    vessel?: "tray" | "box" | "bowl";
+                    /**
+                     * @description Mass of filling there really is, once it is made.
+                     * @example 480 g
+                     */
+                    made?: string | null;
+                    /** @description A second mixture laid inside the first, or a piece of something such as egg. */
+                    inside?: {
+                        /**
+                         * @description What it is called.
+                         * @example a quarter of egg
+                         */
+                        name: string;
+                        /**
+                         * @description Mass of it in one piece; part of filling_per_piece.
+                         * @example 12 g
+                         */
+                        each: string;
+                        /** @description The filling as written; only its proportions matter. */
+                        ingredients: {
+                            /** @description Key of a pantry item, such as "bread flour". */
+                            use: string;
+                            /**
+                             * @description Mass, or volume through the ingredient's density.
+                             * @example 500 g
+                             */
+                            amount: string;
+                            /**
+                             * @description Least it may be, where it was measured by volume or count.
+                             * @example 460 g
+                             */
+                            low?: string;
+                            /**
+                             * @description Most it may be.
+                             * @example 620 g
+                             */
+                            high?: string;
+                            /** @description The line of the recipe it was read from. */
+                            written?: string;
+                        }[];
+                    };
                 };
                 /** @description Further pieces from the same dough, with a filling of their own: half savoury, half sweet. */
                 more_groups?: {
@@ -3810,17 +5551,17 @@ export interface components {
                      */
                     dough_per_piece?: string;
                     /**
-                     * @description Mass of filling in one piece, 5 g to 1500 g.
+                     * @description Mass of filling in one piece, 5 g to 1500 g; left out for plain pieces.
                      * @example 40 g
                      */
-                    filling_per_piece: string;
+                    filling_per_piece?: string;
                     /**
                      * @description How it is closed; as in the first group if left out.
                      * @enum {string}
                      */
-                    closing?: "gathered" | "half_moon";
+                    closing?: "gathered" | "ball" | "pinch" | "envelope" | "half_moon" | "half_moon_fork" | "half_moon_rope" | "crescent" | "two_rounds" | "lidded" | "boat" | "well" | "sticks" | "kneaded_in" | "pulled_pie" | "braid" | "layered" | "plain";
                     /** @description The filling. */
-                    filling: {
+                    filling?: {
                         name: string;
                         /** @description The filling as written; only its proportions matter. */
                         ingredients: {
@@ -3864,6 +5605,90 @@ export interface components {
                          * @example 40 min
                          */
                         cooling: string;
+                        /** @description What is done about its juice before it is wrapped. */
+                        treatments?: ("drained" | "squeezed" | "cooked_down" | "dried_overnight" | "chilled")[];
+                        /**
+                         * @description What it cools in: spread on a shallow tray, in a box as deep as a finger is long, or heaped in a bowl.
+                         * @enum {string}
+                         */
+                        vessel?: "tray" | "box" | "bowl";
+                        /**
+                         * @description Mass of filling there really is, once it is made.
+                         * @example 480 g
+                         */
+                        made?: string | null;
+                        /** @description A second mixture laid inside the first, or a piece of something such as egg. */
+                        inside?: {
+                            /**
+                             * @description What it is called.
+                             * @example a quarter of egg
+                             */
+                            name: string;
+                            /**
+                             * @description Mass of it in one piece; part of filling_per_piece.
+                             * @example 12 g
+                             */
+                            each: string;
+                            /** @description The filling as written; only its proportions matter. */
+                            ingredients: {
+                                /** @description Key of a pantry item, such as "bread flour". */
+                                use: string;
+                                /**
+                                 * @description Mass, or volume through the ingredient's density.
+                                 * @example 500 g
+                                 */
+                                amount: string;
+                                /**
+                                 * @description Least it may be, where it was measured by volume or count.
+                                 * @example 460 g
+                                 */
+                                low?: string;
+                                /**
+                                 * @description Most it may be.
+                                 * @example 620 g
+                                 */
+                                high?: string;
+                                /** @description The line of the recipe it was read from. */
+                                written?: string;
+                            }[];
+                        };
+                    };
+                    /** @description Heated in a way of their own; left out: as the others. */
+                    heat?: {
+                        /**
+                         * @description How it is cooked.
+                         * @enum {string}
+                         */
+                        method: "steam" | "oven";
+                        /**
+                         * @description Oven temperature, 100 to 280 °C.
+                         * @example 190 C
+                         */
+                        temperature?: string | null;
+                        /**
+                         * @description Hob under the steamer.
+                         * @enum {string}
+                         */
+                        fire?: "gentle" | "high";
+                        /** @description Oven fan on. */
+                        fan?: boolean;
+                        /**
+                         * @description What is brushed on before baking.
+                         * @enum {string}
+                         */
+                        wash?: "none" | "egg" | "milk";
+                        /**
+                         * @description Time the recipe states, if it does.
+                         * @example 15 min
+                         */
+                        minutes?: string | null;
+                        /**
+                         * @description Time off the heat before opening or eating.
+                         * @example 5 min
+                         */
+                        rest: string;
+                        /** @description Whether it rests covered. */
+                        covered?: boolean;
                     };
                 }[];
                 /** @description Final proof. */
@@ -4052,6 +5877,16 @@ export interface components {
                         for?: string | null;
                     }[];
                 };
+                /**
+                 * @description What is done with dough the pieces leave: spread over all of them, one plain piece, or kept.
+                 * @enum {string}
+                 */
+                spare_dough?: "spread" | "plain" | "keep";
+                /**
+                 * @description How the dough is divided: on the scale, by halving, or torn by feel and weighed back.
+                 * @enum {string}
+                 */
+                divide_by?: "scale" | "eye" | "torn";
             };
         };
         /**
@@ -4088,10 +5923,10 @@ export interface components {
                  */
                 filling_per_piece: string;
                 /**
-                 * @description How a piece is closed.
+                 * @description How a piece is closed. lidded: a filled bun and a lid of a quarter of the dough; two_rounds: two wrappers; plain: no filling at all.
                  * @enum {string}
                  */
-                closing: "gathered" | "half_moon";
+                closing: "gathered" | "ball" | "pinch" | "envelope" | "half_moon" | "half_moon_fork" | "half_moon_rope" | "crescent" | "two_rounds" | "lidded" | "boat" | "well" | "sticks" | "kneaded_in" | "pulled_pie" | "braid" | "layered" | "plain";
                 /** @description The dough. */
                 dough: {
                     /** @description The recipe as written; only its proportions matter. */
@@ -4234,6 +6069,53 @@ export interface components {
                      * @example 40 min
                      */
                     cooling: string;
+                    /** @description What is done about its juice before it is wrapped. */
+                    treatments?: ("drained" | "squeezed" | "cooked_down" | "dried_overnight" | "chilled")[];
+                    /**
+                     * @description What it cools in: spread on a shallow tray, in a box as deep as a finger is long, or heaped in a bowl.
+                     * @enum {string}
+                     */
+                    vessel?: "tray" | "box" | "bowl";
+                    /**
+                     * @description Mass of filling there really is, once it is made.
+                     * @example 480 g
+                     */
+                    made?: string | null;
+                    /** @description A second mixture laid inside the first, or a piece of something such as egg. */
+                    inside?: {
+                        /**
+                         * @description What it is called.
+                         * @example a quarter of egg
+                         */
+                        name: string;
+                        /**
+                         * @description Mass of it in one piece; part of filling_per_piece.
+                         * @example 12 g
+                         */
+                        each: string;
+                        /** @description The filling as written; only its proportions matter. */
+                        ingredients: {
+                            /** @description Key of a pantry item, such as "bread flour". */
+                            use: string;
+                            /**
+                             * @description Mass, or volume through the ingredient's density.
+                             * @example 500 g
+                             */
+                            amount: string;
+                            /**
+                             * @description Least it may be, where it was measured by volume or count.
+                             * @example 460 g
+                             */
+                            low?: string;
+                            /**
+                             * @description Most it may be.
+                             * @example 620 g
+                             */
+                            high?: string;
+                            /** @description The line of the recipe it was read from. */
+                            written?: string;
+                        }[];
+                    };
                 };
                 /** @description Further pieces from the same dough, with a filling of their own: half savoury, half sweet. */
                 more_groups?: {
@@ -4245,17 +6127,17 @@ export interface components {
                      */
                     dough_per_piece?: string;
                     /**
-                     * @description Mass of filling in one piece, 5 g to 1500 g.
+                     * @description Mass of filling in one piece, 5 g to 1500 g; left out for plain pieces.
                      * @example 40 g
                      */
-                    filling_per_piece: string;
+                    filling_per_piece?: string;
                     /**
                      * @description How it is closed; as in the first group if left out.
                      * @enum {string}
                      */
-                    closing?: "gathered" | "half_moon";
+                    closing?: "gathered" | "ball" | "pinch" | "envelope" | "half_moon" | "half_moon_fork" | "half_moon_rope" | "crescent" | "two_rounds" | "lidded" | "boat" | "well" | "sticks" | "kneaded_in" | "pulled_pie" | "braid" | "layered" | "plain";
                     /** @description The filling. */
-                    filling: {
+                    filling?: {
                         name: string;
                         /** @description The filling as written; only its proportions matter. */
                         ingredients: {
@@ -4299,6 +6181,90 @@ export interface components {
                          * @example 40 min
                          */
                         cooling: string;
+                        /** @description What is done about its juice before it is wrapped. */
+                        treatments?: ("drained" | "squeezed" | "cooked_down" | "dried_overnight" | "chilled")[];
+                        /**
+                         * @description What it cools in: spread on a shallow tray, in a box as deep as a finger is long, or heaped in a bowl.
+                         * @enum {string}
+                         */
+                        vessel?: "tray" | "box" | "bowl";
+                        /**
+                         * @description Mass of filling there really is, once it is made.
+                         * @example 480 g
+                         */
+                        made?: string | null;
+                        /** @description A second mixture laid inside the first, or a piece of something such as egg. */
+                        inside?: {
+                            /**
+                             * @description What it is called.
+                             * @example a quarter of egg
+                             */
+                            name: string;
+                            /**
+                             * @description Mass of it in one piece; part of filling_per_piece.
+                             * @example 12 g
+                             */
+                            each: string;
+                            /** @description The filling as written; only its proportions matter. */
+                            ingredients: {
+                                /** @description Key of a pantry item, such as "bread flour". */
+                                use: string;
+                                /**
+                                 * @description Mass, or volume through the ingredient's density.
+                                 * @example 500 g
+                                 */
+                                amount: string;
+                                /**
+                                 * @description Least it may be, where it was measured by volume or count.
+                                 * @example 460 g
+                                 */
+                                low?: string;
+                                /**
+                                 * @description Most it may be.
+                                 * @example 620 g
+                                 */
+                                high?: string;
+                                /** @description The line of the recipe it was read from. */
+                                written?: string;
+                            }[];
+                        };
+                    };
+                    /** @description Heated in a way of their own; left out: as the others. */
+                    heat?: {
+                        /**
+                         * @description How it is cooked.
+                         * @enum {string}
+                         */
+                        method: "steam" | "oven";
+                        /**
+                         * @description Oven temperature, 100 to 280 °C.
+                         * @example 190 C
+                         */
+                        temperature?: string | null;
+                        /**
+                         * @description Hob under the steamer.
+                         * @enum {string}
+                         */
+                        fire?: "gentle" | "high";
+                        /** @description Oven fan on. */
+                        fan?: boolean;
+                        /**
+                         * @description What is brushed on before baking.
+                         * @enum {string}
+                         */
+                        wash?: "none" | "egg" | "milk";
+                        /**
+                         * @description Time the recipe states, if it does.
+                         * @example 15 min
+                         */
+                        minutes?: string | null;
+                        /**
+                         * @description Time off the heat before opening or eating.
+                         * @example 5 min
+                         */
+                        rest: string;
+                        /** @description Whether it rests covered. */
+                        covered?: boolean;
                     };
                 }[];
                 /** @description Final proof. */
@@ -4487,6 +6453,16 @@ export interface components {
                         for?: string | null;
                     }[];
                 };
+                /**
+                 * @description What is done with dough the pieces leave: spread over all of them, one plain piece, or kept.
+                 * @enum {string}
+                 */
+                spare_dough?: "spread" | "plain" | "keep";
+                /**
+                 * @description How the dough is divided: on the scale, by halving, or torn by feel and weighed back.
+                 * @enum {string}
+                 */
+                divide_by?: "scale" | "eye" | "torn";
             };
         };
         /**
@@ -4569,10 +6545,10 @@ export interface components {
                  */
                 filling_per_piece: string;
                 /**
-                 * @description How a piece is closed.
+                 * @description How a piece is closed. lidded: a filled bun and a lid of a quarter of the dough; two_rounds: two wrappers; plain: no filling at all.
                  * @enum {string}
                  */
-                closing: "gathered" | "half_moon";
+                closing: "gathered" | "ball" | "pinch" | "envelope" | "half_moon" | "half_moon_fork" | "half_moon_rope" | "crescent" | "two_rounds" | "lidded" | "boat" | "well" | "sticks" | "kneaded_in" | "pulled_pie" | "braid" | "layered" | "plain";
                 /** @description The dough. */
                 dough: {
                     /** @description The recipe as written; only its proportions matter. */
@@ -4715,6 +6691,53 @@ export interface components {
                      * @example 40 min
                      */
                     cooling: string;
+                    /** @description What is done about its juice before it is wrapped. */
+                    treatments?: ("drained" | "squeezed" | "cooked_down" | "dried_overnight" | "chilled")[];
+                    /**
+                     * @description What it cools in: spread on a shallow tray, in a box as deep as a finger is long, or heaped in a bowl.
+                     * @enum {string}
+                     */
+                    vessel?: "tray" | "box" | "bowl";
+                    /**
+                     * @description Mass of filling there really is, once it is made.
+                     * @example 480 g
+                     */
+                    made?: string | null;
+                    /** @description A second mixture laid inside the first, or a piece of something such as egg. */
+                    inside?: {
+                        /**
+                         * @description What it is called.
+                         * @example a quarter of egg
+                         */
+                        name: string;
+                        /**
+                         * @description Mass of it in one piece; part of filling_per_piece.
+                         * @example 12 g
+                         */
+                        each: string;
+                        /** @description The filling as written; only its proportions matter. */
+                        ingredients: {
+                            /** @description Key of a pantry item, such as "bread flour". */
+                            use: string;
+                            /**
+                             * @description Mass, or volume through the ingredient's density.
+                             * @example 500 g
+                             */
+                            amount: string;
+                            /**
+                             * @description Least it may be, where it was measured by volume or count.
+                             * @example 460 g
+                             */
+                            low?: string;
+                            /**
+                             * @description Most it may be.
+                             * @example 620 g
+                             */
+                            high?: string;
+                            /** @description The line of the recipe it was read from. */
+                            written?: string;
+                        }[];
+                    };
                 };
                 /** @description Further pieces from the same dough, with a filling of their own: half savoury, half sweet. */
                 more_groups?: {
@@ -4726,17 +6749,17 @@ export interface components {
                      */
                     dough_per_piece?: string;
                     /**
-                     * @description Mass of filling in one piece, 5 g to 1500 g.
+                     * @description Mass of filling in one piece, 5 g to 1500 g; left out for plain pieces.
                      * @example 40 g
                      */
-                    filling_per_piece: string;
+                    filling_per_piece?: string;
                     /**
                      * @description How it is closed; as in the first group if left out.
                      * @enum {string}
                      */
-                    closing?: "gathered" | "half_moon";
+                    closing?: "gathered" | "ball" | "pinch" | "envelope" | "half_moon" | "half_moon_fork" | "half_moon_rope" | "crescent" | "two_rounds" | "lidded" | "boat" | "well" | "sticks" | "kneaded_in" | "pulled_pie" | "braid" | "layered" | "plain";
                     /** @description The filling. */
-                    filling: {
+                    filling?: {
                         name: string;
                         /** @description The filling as written; only its proportions matter. */
                         ingredients: {
@@ -4780,6 +6803,90 @@ export interface components {
                          * @example 40 min
                          */
                         cooling: string;
+                        /** @description What is done about its juice before it is wrapped. */
+                        treatments?: ("drained" | "squeezed" | "cooked_down" | "dried_overnight" | "chilled")[];
+                        /**
+                         * @description What it cools in: spread on a shallow tray, in a box as deep as a finger is long, or heaped in a bowl.
+                         * @enum {string}
+                         */
+                        vessel?: "tray" | "box" | "bowl";
+                        /**
+                         * @description Mass of filling there really is, once it is made.
+                         * @example 480 g
+                         */
+                        made?: string | null;
+                        /** @description A second mixture laid inside the first, or a piece of something such as egg. */
+                        inside?: {
+                            /**
+                             * @description What it is called.
+                             * @example a quarter of egg
+                             */
+                            name: string;
+                            /**
+                             * @description Mass of it in one piece; part of filling_per_piece.
+                             * @example 12 g
+                             */
+                            each: string;
+                            /** @description The filling as written; only its proportions matter. */
+                            ingredients: {
+                                /** @description Key of a pantry item, such as "bread flour". */
+                                use: string;
+                                /**
+                                 * @description Mass, or volume through the ingredient's density.
+                                 * @example 500 g
+                                 */
+                                amount: string;
+                                /**
+                                 * @description Least it may be, where it was measured by volume or count.
+                                 * @example 460 g
+                                 */
+                                low?: string;
+                                /**
+                                 * @description Most it may be.
+                                 * @example 620 g
+                                 */
+                                high?: string;
+                                /** @description The line of the recipe it was read from. */
+                                written?: string;
+                            }[];
+                        };
+                    };
+                    /** @description Heated in a way of their own; left out: as the others. */
+                    heat?: {
+                        /**
+                         * @description How it is cooked.
+                         * @enum {string}
+                         */
+                        method: "steam" | "oven";
+                        /**
+                         * @description Oven temperature, 100 to 280 °C.
+                         * @example 190 C
+                         */
+                        temperature?: string | null;
+                        /**
+                         * @description Hob under the steamer.
+                         * @enum {string}
+                         */
+                        fire?: "gentle" | "high";
+                        /** @description Oven fan on. */
+                        fan?: boolean;
+                        /**
+                         * @description What is brushed on before baking.
+                         * @enum {string}
+                         */
+                        wash?: "none" | "egg" | "milk";
+                        /**
+                         * @description Time the recipe states, if it does.
+                         * @example 15 min
+                         */
+                        minutes?: string | null;
+                        /**
+                         * @description Time off the heat before opening or eating.
+                         * @example 5 min
+                         */
+                        rest: string;
+                        /** @description Whether it rests covered. */
+                        covered?: boolean;
                     };
                 }[];
                 /** @description Final proof. */
@@ -4968,6 +7075,16 @@ export interface components {
                         for?: string | null;
                     }[];
                 };
+                /**
+                 * @description What is done with dough the pieces leave: spread over all of them, one plain piece, or kept.
+                 * @enum {string}
+                 */
+                spare_dough?: "spread" | "plain" | "keep";
+                /**
+                 * @description How the dough is divided: on the scale, by halving, or torn by feel and weighed back.
+                 * @enum {string}
+                 */
+                divide_by?: "scale" | "eye" | "torn";
             };
             plan: components["schemas"]["Sheet"] | null;
             live: components["schemas"]["SheetReply"];
@@ -5026,7 +7143,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "started" | "done" | "doubled" | "risen" | "poke" | "tear" | "moved" | "dough_temperature" | "room_temperature" | "dough_weight" | "water_left" | "probe" | "undo";
+            kind: "started" | "done" | "doubled" | "risen" | "poke" | "tear" | "moved" | "dough_temperature" | "room_temperature" | "dough_weight" | "piece" | "filling_weight" | "water_left" | "probe" | "undo";
             /**
              * Stage
              * @enum {string}
@@ -5130,7 +7247,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "started" | "done" | "doubled" | "risen" | "poke" | "tear" | "moved" | "dough_temperature" | "room_temperature" | "dough_weight" | "water_left" | "probe" | "undo";
+            kind: "started" | "done" | "doubled" | "risen" | "poke" | "tear" | "moved" | "dough_temperature" | "room_temperature" | "dough_weight" | "piece" | "filling_weight" | "water_left" | "probe" | "undo";
             /**
              * Stage
              * @enum {string}
@@ -5167,7 +7284,7 @@ export interface components {
         };
         /**
          * ReadingIn
-         * @description at: when it was measured; celsius: °C.
+         * @description at: when it was measured; celsius: of a thermometer, °C; grams: of a scale, g; settled: whether it has come to rest.
          */
         ReadingIn: {
             /**
@@ -5176,7 +7293,14 @@ export interface components {
              */
             at: string;
             /** Celsius */
-            celsius: number;
+            celsius?: number | null;
+            /** Grams */
+            grams?: number | null;
+            /**
+             * Settled
+             * @default true
+             */
+            settled: boolean;
         };
         /** ReadingsIn */
         ReadingsIn: {
@@ -5185,7 +7309,7 @@ export interface components {
         };
         /**
          * DeviceOut
-         * @description at, celsius: what it said last, null before it has said anything.
+         * @description at, celsius, grams: what it said last, null before it has said anything; stand_in: a simulated one.
          */
         DeviceOut: {
             /** Id */
@@ -5200,6 +7324,10 @@ export interface components {
             at: string | null;
             /** Celsius */
             celsius: number | null;
+            /** Grams */
+            grams: number | null;
+            /** Stand In */
+            stand_in: boolean;
         };
         /**
          * DeviceAdded
@@ -5217,13 +7345,44 @@ export interface components {
         NewDevice: {
             /**
              * Kind
-             * @constant
+             * @enum {string}
              */
-            kind: "room_thermometer";
+            kind: "room_thermometer" | "scale";
             /** Name */
             name: string;
             /** Kitchen Id */
             kitchen_id?: number | null;
+        };
+        /**
+         * ScaleOut
+         * @description A scale as it stands. silent: it has not spoken for some seconds, and what it said last is not believed.
+         */
+        ScaleOut: {
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+            /** Grams */
+            grams: number | null;
+            /** Settled */
+            settled: boolean;
+            /** Silent */
+            silent: boolean;
+            /** Stand In */
+            stand_in: boolean;
+        };
+        /**
+         * PlayIn
+         * @description What a stand-in is told to do. grams: of what is put on.
+         */
+        PlayIn: {
+            /**
+             * Do
+             * @enum {string}
+             */
+            do: "put_on" | "take_off" | "tare" | "plug_out" | "plug_in";
+            /** Grams */
+            grams?: number | null;
         };
         /**
          * Question
@@ -5791,6 +7950,158 @@ export interface operations {
                     "application/json": components["schemas"]["OptionsReply"];
                 };
             };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+        };
+    };
+    list_closings: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ClosingOut"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+        };
+    };
+    solve_wrapper: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WrapperAsk"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Solved"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+        };
+    };
+    print_wrapper: {
+        parameters: {
+            query?: {
+                group?: number;
+                paper?: "a4" | "letter";
+                kind?: "pdf" | "svg";
+                page?: number;
+            };
+            header?: never;
+            path: {
+                bake_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
             /** @description Unauthorized */
             401: {
                 headers: {
@@ -6653,6 +8964,15 @@ export interface operations {
                     "application/json": components["schemas"]["Failure"];
                 };
             };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
         };
     };
     list_devices: {
@@ -6791,6 +9111,142 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+        };
+    };
+    read_scales: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ScaleOut"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+        };
+    };
+    play_stand_in: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                device_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlayIn"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+        };
+    };
+    fetch_plays: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlayIn"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
                 headers: {
                     [name: string]: unknown;
                 };

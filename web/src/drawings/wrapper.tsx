@@ -1,57 +1,66 @@
+import { boxOf, path, type Points } from "./outline";
+
+interface Stroke {
+  kind: string;
+  points: Points;
+  closed: boolean;
+}
+
 interface Props {
-  closing: string;
-  diameter_mm: number;
-  middle_mm: number;
-  rim_mm: number;
-  seam_mm: number;
-  folds: number;
-  filling_ml: number;
+  outline: Points;
+  strokes: Stroke[];
+  filling: Points;
+  across_mm: number;
+  along_mm: number;
+  round: boolean;
   length: (mm: number) => string;
   title: string;
 }
 
 const MARGIN = 10;
+const SIDE = 30; // room for the depth of a wrapper that is not round
 
 /** Width in mm of the whole drawing, so that others can be laid beside it at the same scale. */
-export const planWidth = (diameter_mm: number) => diameter_mm + MARGIN * 2;
+export const planWidth = (across_mm: number, round: boolean) => across_mm + MARGIN * 2 + (round ? 0 : SIDE);
 
-/** The rolled wrapper from above: thick middle, clean rim, where the filling goes and where it folds. */
+const LOOKS: Record<string, { stroke: string; dash?: string; width: number }> = {
+  rim: { stroke: "var(--cobalt)", dash: "4 3.4", width: 1.2 },
+  fold: { stroke: "var(--cobalt)", dash: "9 4", width: 1.6 },
+  cut: { stroke: "var(--ink)", width: 1.5 },
+  pleat: { stroke: "var(--cobalt)", width: 1.1 },
+  vent: { stroke: "var(--crust)", width: 2.2 },
+};
+
+/** The rolled wrapper from above: where the filling goes, the rim to keep clean, folds and cuts. Drawn from the core's own lines. */
 export function WrapperPlan(p: Props) {
-  const r = p.diameter_mm / 2;
-  const size = planWidth(p.diameter_mm);
-  const c = size / 2;
-  const heap = Math.cbrt((3 * p.filling_ml * 1000) / (4 * Math.PI));
-  const gathered = p.closing === "gathered";
-  const pleats = Array.from({ length: p.folds }, (_, i) => (i / p.folds) * 2 * Math.PI);
-  const foot = size + 4;
+  const box = boxOf([p.outline]);
+  // Lines keep their weight on paper, however large the wrapper is.
+  const k = Math.max(p.across_mm, p.along_mm) / 150;
+  const font = 11 * Math.max(1, k * 0.9);
+  const foot = box.bottom + 12 * k;
+  const side = box.right + 10 * k;
+  const width = planWidth(p.across_mm, p.round);
   return (
-    <svg viewBox={`0 0 ${size} ${size + 26}`} role="img" aria-label={p.title} className="h-auto w-full" fontSize={11}>
-      <circle cx={c} cy={c} r={r} fill="var(--dough)" stroke="var(--doughline)" strokeWidth={1.6} />
-      {gathered && <circle cx={c} cy={c} r={r * 0.5} fill="var(--doughline)" opacity={0.28} />}
-      {gathered ? (
+    <svg viewBox={`${box.left - MARGIN} ${box.top - 4 * k} ${width} ${foot + font * 1.7 - box.top + 4 * k}`} role="img" aria-label={p.title} className="h-auto w-full" fontSize={font}>
+      <path d={path(p.outline, true)} fill="var(--dough)" stroke="var(--doughline)" strokeWidth={1.5 * k} />
+      {p.strokes.filter((s) => s.kind === "press").map((s, i) => <path key={i} d={path(s.points, s.closed)} fill="var(--doughline)" opacity={0.28} />)}
+      {p.filling.length > 0 && <path d={path(p.filling, true)} fill="var(--filling)" />}
+      {p.strokes.map((s, i) => {
+        const look = LOOKS[s.kind];
+        return look && <path key={i} d={path(s.points, s.closed)} fill="none" stroke={look.stroke} strokeWidth={look.width * k} {...(look.dash && { strokeDasharray: look.dash.split(" ").map((d) => Number(d) * k).join(" ") })} />;
+      })}
+      <path d={`M${box.left} ${foot}H${box.right}M${box.left} ${foot - 4 * k}v${8 * k}M${box.right} ${foot - 4 * k}v${8 * k}`} stroke="var(--ink)" strokeWidth={1.2 * k} />
+      <text x={(box.left + box.right) / 2} y={foot + font * 1.45} textAnchor="middle" fill="var(--ink)" fontWeight={700}>
+        {p.length(p.across_mm)}
+      </text>
+      {!p.round && (
         <>
-          <circle cx={c} cy={c} r={heap * 1.05} fill="var(--filling)" />
-          <circle cx={c} cy={c} r={r - p.seam_mm} fill="none" stroke="var(--cobalt)" strokeWidth={1.3} strokeDasharray="4 3.4" />
-          {pleats.map((a) => (
-            <line key={a} x1={c + Math.cos(a) * (r - 4)} y1={c + Math.sin(a) * (r - 4)} x2={c + Math.cos(a) * (r - p.seam_mm - 3)} y2={c + Math.sin(a) * (r - p.seam_mm - 3)} stroke="var(--cobalt)" strokeWidth={1.2} />
-          ))}
-        </>
-      ) : (
-        <>
-          <path d={`M${c - (r - p.seam_mm)} ${c + 4} A ${r - p.seam_mm} ${r - p.seam_mm} 0 0 0 ${c + (r - p.seam_mm)} ${c + 4} Z`} fill="none" stroke="var(--cobalt)" strokeWidth={1.3} strokeDasharray="4 3.4" />
-          <ellipse cx={c} cy={c + (r - p.seam_mm) * 0.47} rx={(r - p.seam_mm) * 0.72} ry={(r - p.seam_mm) * 0.36} fill="var(--filling)" />
-          <line x1={c - r - 6} x2={c + r + 6} y1={c} y2={c} stroke="var(--cobalt)" strokeWidth={1.8} strokeDasharray="9 4" />
-          <path d={`M${c + r * 0.5} ${c - r * 0.42} q 14 ${r * 0.42} 0 ${r * 0.8}`} fill="none" stroke="var(--cobalt)" strokeWidth={1.8} />
-          <path d={`M${c + r * 0.5 - 5} ${c + r * 0.38 - 5} l 5 6 l 6 -5`} fill="none" stroke="var(--cobalt)" strokeWidth={1.8} />
+          <path d={`M${side} ${box.top}V${box.bottom}M${side - 4 * k} ${box.top}h${8 * k}M${side - 4 * k} ${box.bottom}h${8 * k}`} stroke="var(--ink)" strokeWidth={1.2 * k} />
+          <text transform={`translate(${side + font * 1.1} ${(box.top + box.bottom) / 2}) rotate(-90)`} textAnchor="middle" fill="var(--ink)" fontWeight={700}>
+            {p.length(p.along_mm)}
+          </text>
         </>
       )}
-      <line x1={c - r} x2={c + r} y1={foot} y2={foot} stroke="var(--ink)" strokeWidth={1.3} />
-      {[c - r, c + r].map((x) => (
-        <line key={x} x1={x} x2={x} y1={foot - 4} y2={foot + 4} stroke="var(--ink)" strokeWidth={1.3} />
-      ))}
-      <text x={c} y={foot + 17} textAnchor="middle" fill="var(--ink)" fontWeight={700}>
-        {p.length(p.diameter_mm)}
-      </text>
     </svg>
   );
 }

@@ -5,6 +5,7 @@ import { duration } from "../lib/clock";
 import { useUnits } from "../lib/settings";
 import { usePhone } from "../lib/use-narrow";
 import { Fact, Facts, Headline } from "../ui/facts";
+import { Fitted } from "./fit";
 
 /** Core temperature with its band and the safe line. Shared by Bench, Hands and Notebook. */
 export function CoreCurve({ heat, minute, large, height, width }: { heat: HeatTray; minute?: number | null; large?: boolean; height?: number; width?: number }) {
@@ -35,7 +36,7 @@ export function HeatFacts({ sheet }: { sheet: Sheet }) {
       <Facts>
         <Fact name="Middle at the end" value={u.temperature(Math.round(h.core_at_end_c))} from={`give or take ${u.units === "us" ? "18 °F" : "10 °C"}; after resting ${u.temperature(Math.round(h.core_after_rest_c))}`} strong />
         {h.method === "oven" ? <Fact name="Crust" value={h.colour} from={`${h.loss_percent.toFixed(0)} % of its weight bakes off`} /> : <Fact name="Boils away" value={u.volume(h.water_ml)} from="in one load" />}
-        <Fact name="At once" value={h.loads > 1 ? `${h.per_load}, ${h.loads} loads` : `all ${sheet.divide.pieces}`} from="at their grown size, with a gap" />
+        <Fact name="At once" value={h.loads > 1 ? `${h.per_load}, ${h.loads} loads` : `all ${h.pieces}`} from="at their grown size, with a gap" />
         {sheet.groups.length > 1 && sheet.groups.map((g, i) => <Fact key={i} name={g.name} value={g.reaches ? `${u.temperature(g.line_c)} at ${Math.round(g.reaches.typical)} min` : "not in sight"} from={`${u.temperature(Math.round(g.core_at_end_c))} in the middle at the end`} />)}
         <Fact name="Filling going in" value={u.temperature(Math.round(h.start_c))} from="still cold from the fridge: the slow side" />
         <Fact name="Then rest" value={duration(h.rest_min)} from={h.method === "steam" ? "off the heat, lid on" : "on a rack"} />
@@ -49,6 +50,15 @@ export function HeatPlates({ sheet }: { sheet: Sheet }) {
     <div className="flex flex-col gap-2">
       <CoreCurve heat={sheet.heat} height={340} />
       <p className="text-center text-sm text-muted">middle of the {sheet.groups.length > 1 ? "piece that needs the longest" : "filling"}, minutes from going in; the band is ±20 % of the time (assumed)</p>
+      {sheet.more_heats.map((heat, i) => (
+        <section key={i} aria-label={heat.names.join(" and ")} className="mt-3">
+          <h3 className="pb-1 text-[1.05rem] font-bold">{heat.names.join(" and ")}: {heat.method === "steam" ? "steamed" : "baked"}, {duration(heat.minutes_planned)}</h3>
+          <CoreCurve heat={heat} height={300} />
+        </section>
+      ))}
+      <div className="mt-4">
+        <Fitted sheet={sheet} />
+      </div>
     </div>
   );
 }

@@ -1,8 +1,10 @@
 import { useState } from "react";
 
 import type { Sheet } from "../api/client";
+import type { Scale } from "../api/scale";
 import { keep, kept } from "../lib/kept";
 import { useUnits } from "../lib/settings";
+import { PlayScale } from "./scale";
 
 type Added = Sheet["weigh"]["order"][number];
 const VESSELS: Record<string, string> = { sponge: "Hours before: a small bowl on the scale, set to zero", soaked: "Before: another small bowl, set to zero", jug: "A jug on the scale, set to zero", bowl: "The bowl on the scale, set to zero" };
@@ -21,7 +23,20 @@ function useWay() {
   return [way, change] as const;
 }
 
-function Step({ step, way, done, large, onTick }: { step: Added; way: string; done: boolean; large: boolean; onTick: () => void }) {
+/** What the scale says of the thing going in now. */
+function Going({ scale, wanted }: { scale: Scale; wanted: number }) {
+  const u = useUnits();
+  if (scale.grams === null) return <span className="block text-sm font-semibold text-crust">the scale is silent: go by its own display</span>;
+  const left = wanted - scale.grams;
+  const close = Math.abs(left) <= Math.max(1, wanted * 0.01);
+  return (
+    <span role="status" className="block font-semibold text-cobalt">
+      {u.mass(scale.grams)} on the scale: {close ? "there" : left > 0 ? `${u.mass(left)} to go` : `${u.mass(-left)} over`}
+    </span>
+  );
+}
+
+function Step({ step, way, done, large, onTick, scale }: { step: Added; way: string; done: boolean; large: boolean; onTick: () => void; scale: Scale | null }) {
   const u = useUnits();
   const shown = way === "sum" ? step.reads_g : step.adds_g;
   return (
@@ -31,6 +46,7 @@ function Step({ step, way, done, large, onTick }: { step: Added; way: string; do
         <span className={`min-w-0 flex-1 ${done ? "text-muted line-through" : ""}`}>
           {step.name}
           {step.note && !done && <span className="block text-sm leading-tight text-muted">{u.text(step.note)}</span>}
+          {scale && <Going scale={scale} wanted={shown} />}
         </span>
         <span className="shrink-0 text-right">
           <strong className={`${done ? "text-muted" : "text-cobalt"} ${large ? "text-[1.7rem]" : "text-[1.12rem]"}`}>{u.mass(shown)}</strong>
@@ -50,11 +66,12 @@ export function heldBack(sheet: Sheet, u: ReturnType<typeof useUnits>): string {
 }
 
 /** What goes onto the scale in turn, ticked off as it goes in. The figure is what the scale shows. */
-export function Mixing({ order, large = false }: { order: Added[]; large?: boolean }) {
+export function Mixing({ order, large = false, scale = null }: { order: Added[]; large?: boolean; scale?: Scale | null }) {
   const [way, setWay] = useWay();
   // By place in the order: a food may go in twice.
   const [done, setDone] = useState<Set<number>>(new Set());
   const tick = (key: number) => setDone((now) => new Set(now.has(key) ? [...now].filter((k) => k !== key) : [...now, key]));
+  const current = order.findIndex((_, i) => !done.has(i));
   const vessels = [...new Set(order.map((step) => step.vessel))];
   return (
     <section aria-label="Onto the scale">
@@ -72,10 +89,11 @@ export function Mixing({ order, large = false }: { order: Added[]; large?: boole
         <div key={vessel}>
           <p className="pt-1 text-sm text-muted">{VESSELS[vessel] ?? vessel}</p>
           <ol>
-            {order.map((step, i) => step.vessel === vessel && <Step key={i} step={step} way={way} large={large} done={done.has(i)} onTick={() => tick(i)} />)}
+            {order.map((step, i) => step.vessel === vessel && <Step key={i} step={step} way={way} large={large} done={done.has(i)} scale={i === current ? scale : null} onTick={() => tick(i)} />)}
           </ol>
         </div>
       ))}
+      {scale?.standIn && <PlayScale scale={scale} suggest={order[current]?.adds_g ?? 100} />}
     </section>
   );
 }

@@ -14,6 +14,9 @@ export interface Editing {
   edit: Edit;
 }
 
+/** A word of a quiet sentence that can be changed. */
+export const QUIET = "rounded border-b-2 border-cobalt font-bold text-cobalt";
+
 const STEPS: Record<string, [number, number]> = { g: [1, 10], oz: [0.1, 0.5], C: [0.5, 2], F: [1, 5] };
 
 /** A path as the server names the place of a problem: more_groups[0].filling_per_piece. */

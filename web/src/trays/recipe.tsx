@@ -1,17 +1,17 @@
 import { useState } from "react";
 
 import type { Bake, PantryItem, Sheet } from "../api/client";
+import { useClosings } from "../api/closings";
 import { setAt } from "../lib/path";
 import { useUnits } from "../lib/settings";
 import { Button } from "../ui/button";
 import { Choice } from "../ui/choice";
-import { CLOSINGS } from "./closings";
 import { Quantity, whereOf, type Editing } from "./quantity";
 
 type Swap = Sheet["weigh"]["swaps"][number];
 type Row = Bake["dough"]["ingredients"][number];
 /** Which list of ingredients: the dough's, the first filling's or a further one's. */
-type ListPath = ["dough"] | ["filling"] | ["more_groups", number, "filling"];
+type ListPath = ["dough"] | ["filling"] | ["filling", "inside"] | ["more_groups", number, "filling"] | ["more_groups", number, "filling", "inside"];
 
 /** One written amount. It is kept exactly as typed, right or wrong. */
 function Written({ label, text, invalid, onCommit }: { label: string; text: string; invalid: boolean; onCommit: (text: string) => void }) {
@@ -33,7 +33,10 @@ const PLACES = [
 /** An amount the cook wrote is sure: what a cup might have held no longer matters. */
 const weighed = (row: Row, amount: string): Row => ({ use: row.use, amount, ...(row.written && { written: row.written }), ...(row.part && { part: row.part }) });
 
-const fillingOf = (document: Bake, path: ListPath) => (path[0] === "more_groups" ? document.more_groups?.[path[1]]?.filling : path[0] === "filling" ? document.filling : undefined);
+function fillingOf(document: Bake, path: ListPath): { name: string; ingredients: Row[] } | undefined {
+  const filling = path[0] === "more_groups" ? document.more_groups?.[path[1]]?.filling : path[0] === "filling" ? document.filling : undefined;
+  return path.at(-1) === "inside" ? filling?.inside : filling;
+}
 
 /** The name of a filling, as the sentence calls it. */
 function FillingName({ path, ...e }: Editing & { path: ListPath }) {
@@ -55,6 +58,23 @@ function withAnother(document: Bake): Bake {
   return { ...document, pieces: Math.max(1, document.pieces - half), more_groups: [...more, { pieces: half, filling_per_piece: document.filling_per_piece, filling: { ...NEW_FILLING, name } }] };
 }
 
+const HEATS = [
+  { value: "same" as const, label: "heated with the others" },
+  { value: "oven" as const, label: "baked on their own", note: "in the oven while the others go their way" },
+  { value: "steam" as const, label: "steamed on their own", note: "in the basket while the others go their way" },
+];
+
+/** A group heated with the others, or in a heat of its own. */
+function withHeat(document: Bake, at: number, method: "same" | "oven" | "steam"): Bake {
+  const groups = (document.more_groups ?? []).map((g, i) => {
+    if (i !== at) return g;
+    const alone = { ...g };
+    delete alone.heat;
+    return method === "same" ? alone : { ...alone, heat: { method, rest: "5 min", covered: method === "steam", ...(method === "oven" && { temperature: "190 C" }) } };
+  });
+  return { ...document, more_groups: groups };
+}
+
 /** Without a group: its pieces go back to the first. */
 function withoutGroup(document: Bake, at: number): Bake {
   const gone = document.more_groups?.[at];
@@ -66,7 +86,7 @@ function Ingredients({ path, pantry, ...e }: Editing & { path: ListPath; pantry:
   const list = path[0] === "dough" ? e.document.dough : fillingOf(e.document, path);
   const rows: Row[] = list?.ingredients ?? [];
   const place = whereOf([...path, "ingredients"]);
-  const named = path[0] === "more_groups" ? `filling ${path[1] + 2}` : part;
+  const named = `${path.at(-1) === "inside" ? "inside of the " : ""}${path[0] === "more_groups" ? `filling ${path[1] + 2}` : part}`;
   const put = (next: typeof rows) => e.edit(setAt(e.document, [...path, "ingredients"], next));
   const unused = pantry.filter((item) => !rows.some((row) => row.use === item.key));
   return (
@@ -103,6 +123,7 @@ export function Recipe({ pantry, swaps, ...e }: Editing & { pantry: PantryItem[]
   const [open, setOpen] = useState(false);
   const u = useUnits();
   const more = e.document.more_groups ?? [];
+  const closings = useClosings();
   const swap = (s: Swap) => e.edit(s.answer.changes.reduce((doc, change) => setAt(doc, change.path, change.value), e.document));
   if (!open)
     return (
@@ -116,20 +137,28 @@ export function Recipe({ pantry, swaps, ...e }: Editing & { pantry: PantryItem[]
       <div className="grid gap-5 tab:grid-cols-2">
         <Ingredients {...e} path={["dough"]} pantry={pantry} />
         <div className="flex flex-col gap-5">
-          <Ingredients {...e} path={["filling"]} pantry={pantry} />
+          {e.document.closing !== "plain" && <Ingredients {...e} path={["filling"]} pantry={pantry} />}
+          {e.document.closing !== "plain" && e.document.filling.inside && <Ingredients {...e} path={["filling", "inside"]} pantry={pantry} />}
           {more.map((group, i) => (
             <div key={`${i}-${more.length}`}>
-              <Ingredients {...e} path={["more_groups", i, "filling"]} pantry={pantry} />
+              {group.filling && <Ingredients {...e} path={["more_groups", i, "filling"]} pantry={pantry} />}
+              {group.filling?.inside && <Ingredients {...e} path={["more_groups", i, "filling", "inside"]} pantry={pantry} />}
               <p className="mt-1 text-muted [--chip:var(--inset)]">
-                Closed as{" "}
-                <Choice label={`Closing of ${group.filling.name}`} value={group.closing ?? e.document.closing} options={CLOSINGS} onChoose={(closing) => e.edit(setAt(e.document, ["more_groups", i, "closing"], closing))} className="font-semibold text-cobalt underline decoration-rim decoration-2 underline-offset-4" />{" "}
-                of <Quantity {...e} label={`Dough in each with ${group.filling.name}`} kind="mass" path={["more_groups", i, "dough_per_piece"]} text={group.dough_per_piece ?? e.document.dough_per_piece} /> dough.{" "}
+                {group.filling ? "Closed as" : "These are"}{" "}
+                <Choice label={`Closing of ${group.filling?.name ?? "the plain ones"}`} value={group.closing ?? e.document.closing} options={closings.filter((c) => group.filling || !c.wraps)} onChoose={(closing) => e.edit(setAt(e.document, ["more_groups", i, "closing"], closing))} className="font-semibold text-cobalt underline decoration-rim decoration-2 underline-offset-4" />{" "}
+                of <Quantity {...e} label={`Dough in each with ${group.filling?.name ?? "nothing inside"}`} kind="mass" path={["more_groups", i, "dough_per_piece"]} text={group.dough_per_piece ?? e.document.dough_per_piece} /> dough,{" "}
+                <Choice label={`Heat of ${group.filling?.name ?? "the plain ones"}`} value={group.heat?.method ?? "same"} options={HEATS} onChoose={(v) => e.edit(withHeat(e.document, i, v))} className="font-semibold text-cobalt underline decoration-rim decoration-2 underline-offset-4" />.{" "}
                 <button type="button" className="min-h-7 font-semibold text-cobalt underline decoration-rim decoration-2 underline-offset-4" onClick={() => e.edit(withoutGroup(e.document, i))}>
-                  Leave this filling out
+                  {group.filling ? "Leave this filling out" : "Leave these out"}
                 </button>
               </p>
             </div>
           ))}
+          {more.length < 5 && (
+            <button type="button" className="min-h-7 self-start text-left font-semibold text-cobalt underline decoration-rim decoration-2 underline-offset-4" onClick={() => e.edit({ ...e.document, more_groups: [...more, { pieces: 1, closing: "plain" }] })}>
+              one plain piece besides
+            </button>
+          )}
           {more.length < 5 && e.document.pieces > 1 && (
             <button type="button" className="min-h-7 self-start text-left font-semibold text-cobalt underline decoration-rim decoration-2 underline-offset-4" onClick={() => e.edit(withAnother(e.document))}>
               another filling for half of the pieces

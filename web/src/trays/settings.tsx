@@ -1,14 +1,32 @@
 import type { ReactNode } from "react";
 
-import type { Sheet, SpotOut } from "../api/client";
+import type { Bake, Sheet, SpotOut } from "../api/client";
 import { setAt } from "../lib/path";
 import { Amount } from "../ui/amount";
 import { Choice } from "../ui/choice";
+import { FillingSettings } from "./filling-settings";
 import { Minutes } from "./minutes";
 import { Stays } from "./stays";
-import { Quantity, whereOf, type Editing, type Path } from "./quantity";
+import { Quantity, QUIET, whereOf, type Editing, type Path } from "./quantity";
 
-const QUIET = "rounded border-b-2 border-cobalt font-bold text-cobalt";
+const DIVIDED = [
+  { value: "scale" as const, label: "on the scale" },
+  { value: "eye" as const, label: "by eye, halving", note: "an even log, cut where the lines are" },
+  { value: "torn" as const, label: "torn by feel", note: "and weighed back now and then" },
+];
+const SPARE = [
+  { value: "" as const, label: "as it falls out" },
+  { value: "spread" as const, label: "spread over all" },
+  { value: "plain" as const, label: "made into one plain piece" },
+  { value: "keep" as const, label: "kept", note: "two days in the fridge, covered" },
+];
+
+/** What is done with dough left over; as it falls out where nothing is said. */
+function withSpare(document: Bake, what: NonNullable<Bake["spare_dough"]> | ""): Bake {
+  const next = { ...document };
+  delete next.spare_dough;
+  return what ? { ...next, spare_dough: what } : next;
+}
 
 /** A plain number of the bake, such as how far the dough should rise. */
 function Times(p: Editing & { label: string; path: Path; value: number; step: number }) {
@@ -73,29 +91,6 @@ function RiseSettings({ sheet, spots, ...e }: Editing & { sheet: Sheet; spots: S
   );
 }
 
-/** How a filling goes in; where there are several, each by its name. */
-function Fillings(e: Editing) {
-  const several = (e.document.more_groups ?? []).length > 0;
-  const all = [{ filling: e.document.filling, path: ["filling"] as Path }, ...(e.document.more_groups ?? []).map((g, i) => ({ filling: g.filling, path: ["more_groups", i, "filling"] as Path }))];
-  return (
-    <>
-      {all.map(({ filling, path }, i) => {
-        const of = i ? `, ${filling.name}` : "";
-        return (
-          <span key={i} className="block">
-            {several ? <strong className="font-bold text-ink">{filling.name}</strong> : "Filling"}{" "}
-            <Choice label={`State of the filling${of}`} value={filling.state} className={QUIET} onChoose={(v) => e.edit(setAt(e.document, [...path, "state"], v))}
-              options={[{ value: "raw", label: "raw" }, { value: "part-cooked", label: "part-cooked" }, { value: "cooked", label: "cooked" }]} />
-            , at <Quantity {...e} label={`Filling temperature${of}`} kind="temperature" path={[...path, "temperature"]} text={filling.temperature} /> when wrapped; made in{" "}
-            <Minutes {...e} label={`Time to make the filling${of}`} path={[...path, "hands_on"]} text={filling.hands_on} />, cooled for{" "}
-            <Minutes {...e} label={`Time to cool the filling${of}`} path={[...path, "cooling"]} text={filling.cooling} />.
-          </span>
-        );
-      })}
-    </>
-  );
-}
-
 /** What can be changed about this tray, in a sentence of its own. */
 export function TraySettings({ tray, sheet, spots, ...e }: Editing & { tray: string; sheet: Sheet; spots: SpotOut[] }) {
   const d = e.document;
@@ -131,7 +126,14 @@ export function TraySettings({ tray, sheet, spots, ...e }: Editing & { tray: str
       </>,
     );
   if (tray === "rise") return line(<RiseSettings {...e} sheet={sheet} spots={spots} />);
-  if (tray === "wrap") return line(<Fillings {...e} />);
+  if (tray === "divide")
+    return line(
+      <>
+        Divided <Choice label="Divided" value={d.divide_by ?? "scale"} className={QUIET} options={DIVIDED} onChoose={(v) => e.edit(setAt(d, ["divide_by"], v))} />; dough left over{" "}
+        <Choice label="Dough left over" value={d.spare_dough ?? ""} className={QUIET} options={SPARE} onChoose={(v) => e.edit(withSpare(d, v))} />.
+      </>,
+    );
+  if (tray === "wrap") return line(<FillingSettings {...e} />);
   if (tray === "proof" && !sheet.proof.rests)
     return line(
       <>

@@ -1,4 +1,5 @@
 import type { Sheet } from "../api/client";
+import type { Scale } from "../api/scale";
 import { MadeOf } from "../drawings/made-of";
 import { duration } from "../lib/clock";
 import { spoons } from "../lib/quantity";
@@ -64,7 +65,7 @@ export function WeighFacts({ sheet }: { sheet: Sheet }) {
   );
 }
 
-export function WeighPlates({ sheet }: { sheet: Sheet }) {
+export function WeighPlates({ sheet, scale = null }: { sheet: Sheet; scale?: Scale | null }) {
   const u = useUnits();
   const w = sheet.weigh;
   const shown = w.dough.filter((line) => line.grams > 0);
@@ -78,9 +79,9 @@ export function WeighPlates({ sheet }: { sheet: Sheet }) {
       </div>
       <div className="flex flex-col gap-5">
         {sheet.groups.map((g, i) => (
-          <Lines key={i} title={`Filling: ${g.name}${sheet.groups.length > 1 ? `, for ${g.pieces}` : ""}`} lines={g.filling} total={g.filling_g} spoonsOf={w.spoons} />
+          g.filling.length > 0 && <Lines key={i} title={`Filling: ${g.name}${sheet.groups.length > 1 ? `, for ${g.pieces}` : ""}`} lines={g.filling} total={g.filling_g} spoonsOf={w.spoons} />
         ))}
-        <Mixing order={w.order} />
+        <Mixing order={w.order} scale={scale} />
         {w.hold_back_g >= 1 && <p className="text-muted">{heldBack(sheet, u)}</p>}
       </div>
     </div>

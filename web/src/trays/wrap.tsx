@@ -1,4 +1,7 @@
+import type { ReactNode } from "react";
+
 import type { Sheet } from "../api/client";
+import { boxOfSteps, ClosingStep } from "../drawings/closing-step";
 import { Section, sectionWidth } from "../drawings/section";
 import { planWidth, WrapperPlan } from "../drawings/wrapper";
 import { duration } from "../lib/clock";
@@ -6,72 +9,124 @@ import { spoons } from "../lib/quantity";
 import { useUnits } from "../lib/settings";
 import { usePhone } from "../lib/use-narrow";
 import { Fact, Facts, Headline, Plate } from "../ui/facts";
+import { FillingFacts } from "./filling";
 
 type Group = Sheet["groups"][number];
 
 /** Minutes from the first piece wrapped to the last. */
 export const wrapMinutes = (sheet: Sheet): number => sheet.groups.reduce((sum, g) => sum + g.wrap_seconds_each * g.pieces, 0) / 60;
 
-const where = (g: Group) => (g.wrap.closing === "gathered" ? "heaped in the middle" : "on one half");
+/** The size to roll to: across, and along where it is not round. */
+export function useSize() {
+  const u = useUnits();
+  return (w: Group["wrap"]) => (!w.rolled ? "no wrapper" : w.round ? u.length(w.across_mm) : `${u.length(w.across_mm)} × ${u.length(w.along_mm)}`);
+}
+
+/** What is done with the dough of a piece, in a word or two. */
+const doing = (w: Group["wrap"], size: string) => (!w.rolled ? "Knead the filling in" : w.closing === "plain" || w.closing === "well" ? `Pat to ${size}` : `Roll to ${size}`);
+
+function GroupFact({ g }: { g: Group }) {
+  const u = useUnits();
+  const size = useSize();
+  return <Fact name={`${g.pieces} with ${g.name}, ${g.wrap.label}`} value={`${size(g.wrap)}${g.filling_each_g ? `, ${u.mass(g.filling_each_g)}` : ""}`} from={g.filling_each_g ? `${spoons(g.wrap.filling_ml)}; closes over up to ${u.mass(g.wrap.closes_over_g)}` : ""} strong />;
+}
 
 export function WrapFacts({ sheet }: { sheet: Sheet }) {
   const u = useUnits();
-  const w = sheet.wrap;
-  const each = sheet.wrap_seconds_each;
+  const size = useSize();
   const [first, ...more] = sheet.groups;
+  if (!first) return null;
+  const w = first.wrap;
+  const filled = first.filling_each_g > 0;
   return (
     <>
-      <Headline title={`Roll to ${u.length(w.diameter_mm)}`} under={w.closing === "gathered" ? "thick in the middle, thin at the rim" : "an even disc"} figure={`${u.mass(w.filling_g)} each`}
-        note={`${spoons(w.filling_ml)}${more.length ? ` of ${first?.name}` : ""}, ${first ? where(first) : ""}; rim clean for ${u.length(w.seam_mm)}`} />
+      <Headline title={doing(w, size(w))} under={w.middle_mm > w.rim_mm ? "thick in the middle, thin at the rim" : w.rolled ? "even all over" : ""} figure={filled ? `${u.mass(first.filling_each_g)} each` : `${u.mass(first.dough_each_g)} each`}
+        note={filled ? `${spoons(w.filling_ml)}${more.length ? ` of ${first.name}` : ""}${w.seam_mm && w.rolled ? `; rim clean for ${u.length(w.seam_mm)}` : ""}` : "nothing inside"} />
       <Facts>
-        {more.map((g, i) => (
-          <Fact key={i} name={`${g.pieces} with ${g.name}`} value={`${u.length(g.wrap.diameter_mm)}, ${u.mass(g.filling_each_g)}`} from={`${spoons(g.wrap.filling_ml)}, ${where(g)}; closes over up to ${u.mass(g.wrap.closes_over_g)}`} strong />
-        ))}
-        <Fact name="Thickness" value={w.middle_mm === w.rim_mm ? u.length(w.mean_mm) : `${u.length(w.middle_mm)} to ${u.length(w.rim_mm)}`} from={w.middle_mm === w.rim_mm ? "even" : "middle to rim"} strong />
-        <Fact name="It closes over" value={`up to ${u.mass(w.closes_over_g)}`} from={`at this size; ${u.mass(w.most_filling_g)} if rolled as thin as it bears`} />
-        <Fact name="Filling : dough" value={w.ratio.toFixed(2)} from={`${w.ratio_low} to ${w.ratio_high} closes well`} />
-        <Fact name="First to last" value={duration(wrapMinutes(sheet))} from={`${Math.round(each)} s each; wrapped first, cooked first`} />
+        {w.parts.map((part) => <Fact key={part.name} name={`The ${part.name}`} value={u.length(part.across_mm)} from={`${u.mass(part.dough_g)} of dough`} strong />)}
+        {more.map((g, i) => <GroupFact key={i} g={g} />)}
+        {w.rolled && <Fact name="Thickness" value={w.middle_mm === w.rim_mm ? u.length(w.mean_mm) : `${u.length(w.middle_mm)} to ${u.length(w.rim_mm)}`} from={w.middle_mm === w.rim_mm ? "even" : "middle to rim"} strong />}
+        {filled && <Fact name="Closes well with" value={`${u.mass(w.low_g)} to ${u.mass(w.high_g)}`} from={`${spoons(w.low_ml)} to ${spoons(w.high_ml)}; up to ${u.mass(w.closes_over_g)} at this size`} />}
+        {filled && <Fact name="Filling : dough" value={w.ratio.toFixed(2)} from={`${w.ratio_low} to ${w.ratio_high} closes well`} />}
+        {filled && <Fact name="Vent" value="" from={w.vent} />}
+        {w.cut_from && <Fact name="Cut from" value="" from={w.cut_from} />}
+        <Fact name="First to last" value={duration(wrapMinutes(sheet))} from={`${Math.round(first.wrap_seconds_each)} s each; wrapped first, cooked first`} />
       </Facts>
     </>
   );
 }
 
+const CAPTIONS: Record<string, string> = { gathered: "pleats, to the dashes", pulled_pie: "pleats, a hole in the middle", half_moon: "pinches round the rim", braid: "strips on each side" };
+
 /** A wrapper from above and the piece cut through, at one scale: widths in the ratio of the millimetres drawn. */
-function Drawn({ group, named, steps }: { group: Group; named: boolean; steps: boolean }) {
+function Drawn({ group, named, templates }: { group: Group; named: boolean; templates: ReactNode }) {
   const u = useUnits();
+  const size = useSize();
   const phone = usePhone();
   const w = group.wrap;
+  const word = CAPTIONS[w.closing];
   return (
     <section aria-label={group.name}>
       {named && <h3 className="pb-1 text-[1.05rem] font-bold">{group.pieces} with {group.name}</h3>}
       <div className="flex flex-col items-end gap-2 tab:flex-row">
-        <Plate className="w-full" grow={planWidth(w.diameter_mm)} caption={w.closing === "gathered" ? `${w.folds} pleats, to the dashes` : "fold along the line"}>
-          <WrapperPlan title={`Wrapper from above, ${u.length(w.diameter_mm)} across`} closing={w.closing} diameter_mm={w.diameter_mm} middle_mm={w.middle_mm} rim_mm={w.rim_mm} seam_mm={w.seam_mm} folds={w.folds} filling_ml={w.filling_ml} length={u.length} />
-        </Plate>
-        <Plate className="w-full" grow={sectionWidth(w.closing, w.sizes)} caption={phone ? "cut through the middle, all at one scale" : "cut through the middle, at the same scale"}>
-          <Section title="Cross-section as wrapped, after the proof and cooked" closing={w.closing} sizes={w.sizes} length={u.length} />
+        {w.rolled && (
+          <Plate className="w-full" grow={planWidth(w.across_mm, w.round)} caption={word && w.folds ? `${w.folds} ${word}` : "from above"}>
+            <WrapperPlan title={`Wrapper from above, ${size(w)}`} outline={w.outline} strokes={w.strokes} filling={w.filling_at} across_mm={w.across_mm} along_mm={w.along_mm} round={w.round} length={u.length} />
+          </Plate>
+        )}
+        <Plate className="w-full" grow={sectionWidth(w.sizes)} caption={phone ? "cut through the middle, all at one scale" : w.rolled ? "cut through the middle, at the same scale" : "cut through the middle"}>
+          <Section title="Cross-section as wrapped, after the proof and cooked" sizes={w.sizes} length={u.length} />
         </Plate>
       </div>
-      {steps && (
-        <ol className="mt-4 list-decimal space-y-1 pl-6 text-[1.05rem] marker:font-bold marker:text-cobalt">
-          {w.how.map((step) => (
-            <li key={step}>{step}</li>
-          ))}
-        </ol>
-      )}
+      {templates}
     </section>
   );
 }
 
-export function WrapPlates({ sheet }: { sheet: Sheet }) {
+/** How to close it: each step drawn from the same outline that is rolled, and what to watch for. */
+function HowTo({ group }: { group: Group }) {
+  const w = group.wrap;
+  const box = boxOfSteps(w.steps);
+  return (
+    <section aria-label={`How to close a ${w.label}`}>
+      <h3 className="pb-1 text-[1.05rem] font-bold">{w.label.charAt(0).toUpperCase() + w.label.slice(1)}, step by step</h3>
+      <ol className={`grid grid-cols-2 gap-4 ${w.steps.length > 3 ? "tab:grid-cols-4" : "tab:grid-cols-3"}`}>
+        {w.steps.map((step, i) => (
+          <li key={step.words} className="flex flex-col gap-1">
+            <div className="mx-auto w-full max-w-44">
+              <ClosingStep step={step} box={box} title={`Step ${i + 1}: ${step.words}`} />
+            </div>
+            <p>
+              <strong className="text-cobalt">{i + 1}</strong> {step.words}
+            </p>
+          </li>
+        ))}
+      </ol>
+      <ul className="mt-3 grid gap-x-6 tab:grid-cols-2">
+        {w.wrong.map((t) => (
+          <li key={t.what} className="border-t-2 border-inset py-1">
+            <strong>{t.what}</strong> if {t.sign}.
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+export function WrapPlates({ sheet, solve, templates }: { sheet: Sheet; solve?: ReactNode; templates?: (group: number) => ReactNode }) {
   const all = sheet.groups;
   // How to close is told once, below the last of its kind.
   const last = (g: Group) => all.findLast((other) => other.wrap.closing === g.wrap.closing) === g;
   return (
     <div className="flex flex-col gap-6">
       {all.map((g, i) => (
-        <Drawn key={i} group={g} named={all.length > 1} steps={last(g)} />
+        <div key={i} className="flex flex-col gap-5">
+          <Drawn group={g} named={all.length > 1} templates={g.wrap.rolled && templates?.(i)} />
+          {last(g) && <HowTo group={g} />}
+        </div>
       ))}
+      <FillingFacts sheet={sheet} />
+      {solve}
     </div>
   );
 }

@@ -25,7 +25,7 @@ export const firstBake: Bake = {
     state: "cooked",
     temperature: "6 C",
     hands_on: "20 min",
-    cooling: "30 min",
+    cooling: "75 min",
     ingredients: [
       { use: "squash cooked", amount: "250 g" },
       { use: "onion cooked", amount: "40 g" },

@@ -6,6 +6,7 @@ import { client, ServerError, take, type Answer, type BakeOut, type Doubt, type 
 import { nowIso } from "../../lib/clock";
 import { setAt } from "../../lib/path";
 import type { Question } from "../../trays/options";
+import type { By } from "../../trays/solve";
 import { useNow } from "../../lib/use-now";
 import { Button } from "../../ui/button";
 import { Notice } from "../../ui/facts";
@@ -93,6 +94,8 @@ function OpenBake({ from, kitchen }: { from: BakeOut; kitchen: Kitchen | undefin
   );
   const ask = useCallback((question: Question) => take(client.POST("/api/rise/options", { body: { bake: store.read().document, now: nowIso(), ...question } })), [store]);
   const takeOption = useCallback((option: Option) => option.answer && store.edit(option.answer.changes.reduce((doc, change) => setAt(doc, change.path, change.value), store.read().document)), [store]);
+  const solve = useCallback((group: number, by: By, value: number) => take(client.POST("/api/wrap/solve", { body: { bake: store.read().document, now: nowIso(), group, by, value } })), [store]);
+  const solved = useCallback((found: Answer) => store.edit(found.changes.reduce((doc, change) => setAt(doc, change.path, change.value), store.read().document)), [store]);
   const here = sheet?.doubts.filter((d) => d.tray === tray || d.tray === "day") ?? [];
   const first = here[0];
   const answerFirst = useCallback(() => first?.answers[0] && answer(first, first.answers[0]), [first, answer]);
@@ -135,7 +138,7 @@ function OpenBake({ from, kitchen }: { from: BakeOut; kitchen: Kitchen | undefin
           {sheet && <p className="text-sm text-muted">Below is the last plan that could be worked out. What you typed is kept.</p>}
         </div>
       )}
-      {sheet ? <RailAndTrays sheet={sheet} tray={tray} now={now} stale={problems.length > 0} answer={state.answers} onOpen={open} onAnswer={answer} onAsk={ask} onTake={takeOption} spots={spots.data ?? []} bakeId={from.id} document={document} problems={problems} edit={edit} pantry={pantry.data ?? []} /> : problems.length === 0 && <Notice title="Working it out…" />}
+      {sheet ? <RailAndTrays sheet={sheet} tray={tray} now={now} stale={problems.length > 0} answer={state.answers} onOpen={open} onAnswer={answer} onAsk={ask} onTake={takeOption} onSolve={solve} onSolved={solved} saved={state.save === "saved"} spots={spots.data ?? []} bakeId={from.id} document={document} problems={problems} edit={edit} pantry={pantry.data ?? []} /> : problems.length === 0 && <Notice title="Working it out…" />}
       <KeysPanel open={panel === "keys"} onClose={() => setPanel(null)} />
       <FilePanel id={from.id} document={document} open={panel === "file"} onClose={() => setPanel(null)} onRename={(name) => edit({ ...document, name })} />
     </main>

@@ -1,6 +1,7 @@
 import { useState } from "react";
 
-import type { Answer, Doubt, Option, OptionsReply, PantryItem, RiseTray, Sheet, SpotOut } from "../../api/client";
+import type { Answer, Doubt, Option, OptionsReply, PantryItem, RiseTray, Sheet, Solved, SpotOut } from "../../api/client";
+import { useScale } from "../../api/scale";
 import { Rail } from "../../drawings/rail";
 import { clockTicks } from "../../drawings/ticks";
 import { clock, duration } from "../../lib/clock";
@@ -14,12 +15,14 @@ import type { Editing } from "../../trays/quantity";
 import { Recipe } from "../../trays/recipe";
 import { TraySettings } from "../../trays/settings";
 import { WeighFacts, WeighPlates } from "../../trays/weigh";
-import { WrapFacts, wrapMinutes, WrapPlates } from "../../trays/wrap";
+import { SolveWrapper, type By } from "../../trays/solve";
+import { Templates } from "../../trays/templates";
+import { useSize, WrapFacts, wrapMinutes, WrapPlates } from "../../trays/wrap";
 import { Warning } from "../../ui/facts";
 import { TrayList, TrayPanel, TrayRoot, TrayTab } from "../../ui/panel";
 import { Doubts } from "./doubts";
 import { isTray, TRAYS, type TrayKey } from "./tray-list";
-import { UnderWay } from "./under-way";
+import { UnderWay, Weighing } from "./under-way";
 
 interface Props extends Editing {
   sheet: Sheet;
@@ -35,18 +38,22 @@ interface Props extends Editing {
   onAnswer: (doubt: Doubt, answer: Answer) => void;
   onAsk: (question: Question) => Promise<OptionsReply>;
   onTake: (option: Option) => void;
+  onSolve: (group: number, by: By, value: number) => Promise<Solved>;
+  onSolved: (answer: Answer) => void;
+  saved: boolean;
 }
 
 /** In a few words, what a tray holds. */
 function useWords(sheet: Sheet): Record<TrayKey, string> {
   const u = useUnits();
   const cuts = useCuts();
+  const size = useSize();
   const ready = (t: Sheet["rise"]) => (t.forecast.ready ? `${clock(t.ready_low)} to ${clock(t.ready_high)}` : "not in sight");
   return {
     weigh: `${u.mass(sheet.weigh.flour_g)} flour, ${sheet.weigh.feel}`,
     rise: sheet.rise.rests ? "rests" : ready(sheet.rise),
     divide: cuts(sheet.divide),
-    wrap: `${u.length(sheet.wrap.diameter_mm)}, ${duration(wrapMinutes(sheet))}`,
+    wrap: `${size(sheet.wrap)}, ${duration(wrapMinutes(sheet))}`,
     proof: sheet.proof.rests ? "none" : ready(sheet.proof),
     heat: `${duration(sheet.heat.minutes_planned)}${sheet.heat.loads > 1 ? ` × ${sheet.heat.loads}` : ""} + ${sheet.heat.rest_min} rest`,
   };
@@ -88,10 +95,11 @@ function Tab({ name, word, at, doubts, value }: { name: string; word: string; at
 }
 
 /** The clock of the bake, its trays, and the open tray filling the bench. */
-export function RailAndTrays({ sheet, tray, now, stale, answer, onOpen, onAnswer, onAsk, onTake, pantry, spots, bakeId, ...editing }: Props) {
+export function RailAndTrays({ sheet, tray, now, stale, answer, onOpen, onAnswer, onAsk, onTake, onSolve, onSolved, saved, pantry, spots, bakeId, ...editing }: Props) {
   const [other, setOther] = useState<RiseTray | null>(null);
   const words = useWords(sheet);
   const u = useUnits();
+  const scale = useScale(tray === "weigh" || tray === "divide");
   const Facts = FACTS[tray];
   const Plates = PLATES[tray];
   const here = sheet.doubts.filter((d) => d.tray === tray || d.tray === "day");
@@ -110,11 +118,13 @@ export function RailAndTrays({ sheet, tray, now, stale, answer, onOpen, onAnswer
       </TrayList>
       <TrayPanel value={tray} tabIndex={-1} className="enamel tab:relative tab:mt-[14px] grid gap-x-7 gap-y-6 p-4 tab:p-5 wide:grid-cols-[17.5rem_minmax(0,1fr)_16.5rem]">
         <section aria-label="What to do" className="tab:max-wide:grid tab:max-wide:grid-cols-2 tab:max-wide:gap-x-8 tab:max-wide:[&>dl]:row-span-2 tab:max-wide:[&>dl]:mt-0">
-          <Facts sheet={sheet} />
+          <Facts sheet={sheet} by={editing.document.divide_by ?? "scale"} />
           <TraySettings tray={tray} sheet={sheet} spots={spots} {...editing} />
         </section>
         <section aria-label="What you will see" className="min-w-0">
-          <Plates sheet={sheet} now={now} compare={{ other, onKeep: setOther }} options={tray === "rise" && !sheet.rise.rests && <LateOrEarly ask={onAsk} onTake={onTake} />} />
+          <Plates sheet={sheet} now={now} scale={scale} weighing={tray === "divide" && <Weighing bakeId={bakeId} sheet={sheet} scale={scale} />}
+            solve={tray === "wrap" && <SolveWrapper ask={onSolve} onTake={onSolved} groups={sheet.groups} />} templates={(group) => <Templates bakeId={bakeId} group={group} saved={saved} />}
+            compare={{ other, onKeep: setOther }} options={tray === "rise" && !sheet.rise.rests && <LateOrEarly ask={onAsk} onTake={onTake} />} />
           {(tray === "rise" || tray === "proof") && <UnderWay bakeId={bakeId} now={now} />}
           {tray === "weigh" && <Recipe pantry={pantry} swaps={sheet.weigh.swaps} {...editing} />}
         </section>

@@ -1,7 +1,7 @@
 import type { Bake, Kitchen, Sheet } from "../../api/client";
 import { clock, nowIso } from "../../lib/clock";
 import { setAt } from "../../lib/path";
-import { CLOSINGS } from "../../trays/closings";
+import { useClosings } from "../../api/closings";
 import { Quantity, type Editing } from "../../trays/quantity";
 import { Amount } from "../../ui/amount";
 import { Choice } from "../../ui/choice";
@@ -31,7 +31,8 @@ function Pieces(p: Props) {
 }
 
 function Closing(p: Props) {
-  return <Choice label="Closing" value={p.document.closing} options={CLOSINGS} onChoose={(closing) => p.edit({ ...p.document, closing })} />;
+  const closings = useClosings();
+  return <Choice label="Closing" value={p.document.closing} options={closings} onChoose={(closing) => p.edit({ ...p.document, closing })} />;
 }
 
 function Heat(p: Props) {
@@ -104,13 +105,31 @@ function ClockField(p: { shown: string; label: string; invalid: boolean; onCommi
   );
 }
 
+/** How a group that goes into another heat is heated. */
+function GroupHeat({ at, heat, ...p }: Props & { at: number; heat: NonNullable<NonNullable<Bake["more_groups"]>[number]["heat"]> }) {
+  return (
+    <>
+      {", "}
+      {heat.method === "oven" ? (
+        <>
+          baked at <Quantity {...p} label={`Oven temperature of group ${at + 2}`} kind="temperature" path={["more_groups", at, "heat", "temperature"]} text={heat.temperature ?? ""} />
+        </>
+      ) : (
+        "steamed"
+      )}
+    </>
+  );
+}
+
 /** Further pieces from the same dough: how many, and what goes into them. */
 function FurtherGroup({ at, ...p }: Props & { at: number }) {
   const group = p.document.more_groups?.[at];
   const share = p.sheet?.scaled.shares[at + 1];
+  const closings = useClosings();
   if (!group) return null;
+  const name = group.filling?.name ?? "nothing inside";
   const pin = p.document.pin;
-  const closing = group.closing && group.closing !== p.document.closing ? CLOSINGS.find((c) => c.value === group.closing)?.label : null;
+  const closing = group.closing && group.closing !== p.document.closing ? closings.find((c) => c.value === group.closing)?.label : null;
   const mine = pin?.by === `filling ${at + 2}`;
   const ofDough = pin && !pin.by.startsWith("filling");
   const follows = share && (p.document.eaters || (pin?.gives_way === "pieces" && (mine || ofDough))) ? share.pieces : null;
@@ -122,12 +141,18 @@ function FurtherGroup({ at, ...p }: Props & { at: number }) {
   return (
     <>
       {", "}and{" "}
-      <Amount label={`Pieces with ${group.filling.name}`} shown={String(follows ?? group.pieces)} step={1} largeStep={6} follows={follows !== null}
+      <Amount label={`Pieces with ${name}`} shown={String(follows ?? group.pieces)} step={1} largeStep={6} follows={follows !== null}
         invalid={p.problems.some((problem) => problem.where === `more_groups[${at}].pieces`)} onCommit={(t) => put(t, false)} onPreview={(t) => put(t, true)} />{" "}
-      {closing && `${closing} `}around{" "}
-      <Quantity {...p} label={`Filling in each with ${group.filling.name}`} kind="mass" path={["more_groups", at, "filling_per_piece"]} text={group.filling_per_piece}
-        follows={mine && pin.gives_way === "weight" && share ? share.filling_per_piece_g : null} also={(d) => (mine ? givingWay(d, "pieces") : d)} />{" "}
-      of <strong className="font-bold">{group.filling.name}</strong>
+      {closing && `${closing} `}
+      {group.filling && group.closing !== "plain" && (
+        <>
+          around{" "}
+          <Quantity {...p} label={`Filling in each with ${name}`} kind="mass" path={["more_groups", at, "filling_per_piece"]} text={group.filling_per_piece ?? ""}
+            follows={mine && pin.gives_way === "weight" && share ? share.filling_per_piece_g : null} also={(d) => (mine ? givingWay(d, "pieces") : d)} />{" "}
+          of <strong className="font-bold">{name}</strong>
+        </>
+      )}
+      {group.heat && <GroupHeat {...p} at={at} heat={group.heat} />}
     </>
   );
 }
@@ -143,10 +168,15 @@ export function Sentence(p: Props) {
       Make <Pieces {...p} /> <Closing {...p} /> of{" "}
       <Quantity {...p} label="Dough in each" kind="mass" path={["dough_per_piece"]} text={document.dough_per_piece}
         follows={weightFollows && !pin?.by.startsWith("filling") ? (sheet.scaled.shares[0]?.dough_per_piece_g ?? null) : null} also={(d) => (pin?.by === "filling" ? d : givingWay(d, "pieces"))} />{" "}
-      dough around{" "}
-      <Quantity {...p} label="Filling in each" kind="mass" path={["filling_per_piece"]} text={document.filling_per_piece}
-        follows={weightFollows && pin?.by === "filling" ? (sheet.scaled.shares[0]?.filling_per_piece_g ?? null) : null} also={(d) => (pin?.by === "filling" ? givingWay(d, "pieces") : d)} />{" "}
-      of <strong className="font-bold">{document.filling.name}</strong>
+      dough
+      {document.closing !== "plain" && (
+        <>
+          {" "}around{" "}
+          <Quantity {...p} label="Filling in each" kind="mass" path={["filling_per_piece"]} text={document.filling_per_piece}
+            follows={weightFollows && pin?.by === "filling" ? (sheet.scaled.shares[0]?.filling_per_piece_g ?? null) : null} also={(d) => (pin?.by === "filling" ? givingWay(d, "pieces") : d)} />{" "}
+          of <strong className="font-bold">{document.filling.name}</strong>
+        </>
+      )}
       {(document.more_groups ?? []).map((_, i) => (
         <FurtherGroup key={i} {...p} at={i} />
       ))}

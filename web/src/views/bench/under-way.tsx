@@ -2,22 +2,58 @@ import { useQuery } from "@tanstack/react-query";
 import { useEffect, useState, useSyncExternalStore } from "react";
 import { Link } from "react-router";
 
-import type { BatchOut } from "../../api/client";
+import type { BatchOut, Sheet } from "../../api/client";
+import type { Scale } from "../../api/scale";
 import { clock } from "../../lib/clock";
 import { FermentCurve, Story } from "../../trays/ferment";
+import { CutAndWeigh } from "../../trays/portioning";
 import { Button } from "../../ui/button";
 import { Cues, MovedTo } from "../marks/cues";
-import { ended, RunStore } from "../marks/outbox";
+import { ended, pieceMark, RunStore, unsentPieces } from "../marks/outbox";
 import { RisenBy, TypedReading } from "../marks/readings";
 import { fermenting, stagesOf } from "../marks/steps";
 import { batchesQuery, batchQuery } from "../queries";
 
-/** The batch of this bake that is rising now, to be marked without leaving the Bench. Nothing where there is none. */
-export function UnderWay({ bakeId, now }: { bakeId: number; now: number }) {
+/** The batch of this bake that is being made, fetched once; null where there is none. */
+function useRunning(bakeId: number): BatchOut | null {
   const batches = useQuery(batchesQuery);
   const running = batches.data?.find((b) => !b.finished && b.bake_id === bakeId);
   const batch = useQuery({ ...batchQuery(running?.id ?? 0), enabled: running !== undefined, staleTime: Infinity });
-  return running && batch.data?.id === running.id ? <Rising key={running.id} from={batch.data} now={now} /> : null;
+  return running && batch.data?.id === running.id ? batch.data : null;
+}
+
+/** The batch of this bake that is rising now, to be marked without leaving the Bench. Nothing where there is none. */
+export function UnderWay({ bakeId, now }: { bakeId: number; now: number }) {
+  const running = useRunning(bakeId);
+  return running && <Rising key={running.id} from={running} now={now} />;
+}
+
+/** The dough cut and weighed: kept in the batch being divided now, else only compared with the plan. */
+export function Weighing({ bakeId, sheet, scale }: { bakeId: number; sheet: Sheet; scale: Scale | null }) {
+  const running = useRunning(bakeId);
+  if (running) return <Dividing key={running.id} from={running} plan={sheet} scale={scale} />;
+  return scale && <CutAndWeigh sheet={sheet} scale={scale} onPiece={null} />;
+}
+
+function Dividing({ from, plan, scale }: { from: BatchOut; plan: Sheet; scale: Scale | null }) {
+  const [store] = useState(() => new RunStore(from));
+  const state = useSyncExternalStore(store.subscribe, store.read);
+  useEffect(() => store.open(), [store]);
+  const sheet = state.batch.live.sheet ?? state.batch.plan ?? plan;
+  const done = ended(state);
+  if (stagesOf(sheet).find((s) => !done.has(s)) !== "divide") return scale && <CutAndWeigh sheet={plan} scale={scale} onPiece={null} />;
+  return (
+    <section aria-label="Under way" className="rounded-2xl border-2 border-rim p-4">
+      <CutAndWeigh sheet={sheet} scale={scale} unsent={unsentPieces(state)} onPiece={(grams, number) => store.mark([pieceMark(grams, number)])} />
+      {state.trouble && <p role="alert" className="font-semibold text-crust">{state.trouble}</p>}
+      <div className="mt-2 flex flex-wrap items-center gap-3">
+        <Button disabled={!sheet.portioned && !unsentPieces(state)} onClick={() => store.undo(1)}>Take the last back</Button>
+        <Link to={`/hands/${state.batch.id}`} className="font-semibold text-cobalt underline">
+          to Hands
+        </Link>
+      </div>
+    </section>
+  );
 }
 
 type PanelName = "risen" | "cues" | "move" | "dough";

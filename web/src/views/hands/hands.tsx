@@ -3,12 +3,14 @@ import { useEffect, useRef, useState, useSyncExternalStore } from "react";
 import { Link, useNavigate, useParams } from "react-router";
 
 import { client, take, type BatchOut, type Outcome, type Sheet } from "../../api/client";
+import { useScale, type Scale } from "../../api/scale";
 import { countdown, nowIso } from "../../lib/clock";
 import { useUnits } from "../../lib/settings";
 import { useNow } from "../../lib/use-now";
 import { FermentCurve, Story } from "../../trays/ferment";
 import { CoreCurve } from "../../trays/heat";
 import { heldBack, Mixing } from "../../trays/mixing";
+import { CutAndWeigh, TypeIt } from "../../trays/portioning";
 import { LateOrEarly } from "../../trays/options";
 import { Button } from "../../ui/button";
 import { Notice, Warning } from "../../ui/facts";
@@ -16,7 +18,7 @@ import { Panel } from "../../ui/panel";
 import { batchesQuery, batchQuery } from "../queries";
 import { ring, stayAwake } from "./alarm";
 import { HowWasIt } from "./outcome";
-import { ended, RunStore } from "../marks/outbox";
+import { ended, pieceMark, RunStore, unsentPieces } from "../marks/outbox";
 import { Cues, MovedTo } from "../marks/cues";
 import { RisenBy, TypedReading } from "../marks/readings";
 import { dueAt, fermenting, nextWords, stagesOf, stepOf, type HandsStep, type Stage } from "../marks/steps";
@@ -72,6 +74,7 @@ function Run({ from }: { from: BatchOut }) {
   const step = stage && sheet ? stepOf(stage, sheet, u) : null;
   const due = step && sheet && step.figure === null ? dueAt(step.stage, sheet, endedAt) : null;
   useAlarm(due, now);
+  const scale = useScale(stage === "weigh" || stage === "divide");
   useEffect(() => {
     document.title = `${step?.name ?? "Done"} · ${batch.name}`;
   }, [step?.name, batch.name]);
@@ -137,7 +140,7 @@ function Run({ from }: { from: BatchOut }) {
           </p>
         )}
         {step ? (
-          <StepView step={step} due={due} now={now} sheet={sheet} endedAt={endedAt} onDone={done} extras={<Extras stage={step.stage} grows={fermenting(step.stage, sheet) !== null} water={sheet.weigh.dough.some((line) => line.key === "water")} marked={marked} onOpen={setPanel} onUndo={undo} onSkip={() => store.mark([{ kind: "done", stage: step.stage }])} press={step.press} />} />
+          <StepView step={step} due={due} now={now} sheet={sheet} endedAt={endedAt} onDone={done} scale={scale} cutting={<CutAndWeigh sheet={sheet} scale={scale} unsent={unsentPieces(state)} large onPiece={(grams, number) => store.mark([pieceMark(grams, number)])} />} extras={<Extras stage={step.stage} grows={fermenting(step.stage, sheet) !== null} water={sheet.weigh.dough.some((line) => line.key === "water")} marked={marked} onOpen={setPanel} onUndo={undo} onSkip={() => store.mark([{ kind: "done", stage: step.stage }])} press={step.press} />} />
         ) : (
           <>
             <HowWasIt onFinish={(o) => void finish(o)} trouble={trouble} />
@@ -160,6 +163,12 @@ function Run({ from }: { from: BatchOut }) {
           <section key={i} aria-label={g.name} className={i ? "mt-4" : ""}>
             {sheet.groups.length > 1 && <h3 className="text-lg font-bold">{g.name}, for {g.pieces}</h3>}
             <Amounts lines={g.filling} />
+            {g.filled && (
+              <div className="mt-2 text-lg">
+                <TypeIt label={sheet.groups.length > 1 ? `The ${g.name} weighs` : "Made, it weighs"} large most={100_000} onWeight={(grams) => { store.mark([{ kind: "filling_weight", stage: "filling", value: grams, where: String(i + 1) }]); setPanel(null); }} />
+                {g.filled.made_g !== null && <p className="mt-1">{u.mass(g.filled.made_g ?? 0)} made: {g.filled.short_g > 0 ? `${u.mass(g.filled.short_g)} short, ${u.mass((g.filled.made_g ?? 0) / g.pieces)} in each` : `${u.mass(-g.filled.short_g)} more than is needed`}.</p>}
+              </div>
+            )}
           </section>
         ))}
         <Button look="crust" className="mt-4 min-h-16 w-full text-xl" onClick={() => setPanel(null)}>
@@ -167,7 +176,7 @@ function Run({ from }: { from: BatchOut }) {
         </Button>
       </Panel>
       <TypedReading title="Water left over" note="What the dough did not need. Your flour is remembered by it." kind="mass" open={panel === "water"} onClose={() => setPanel(null)} onMark={(v) => mark("water_left", "weigh", v)} />
-      <TypedReading title="The whole dough weighs" note="Turned out of its bowl." kind="mass" open={panel === "weight"} onClose={() => setPanel(null)} onMark={(v) => mark("dough_weight", "divide", v)} />
+      <TypedReading title="The whole dough weighs" note="Turned out of its bowl." kind="mass" offered={scale?.settled && (scale.grams ?? 0) >= 10 ? scale.grams : null} open={panel === "weight"} onClose={() => setPanel(null)} onMark={(v) => mark("dough_weight", "divide", v)} />
     </main>
   );
 }
@@ -180,10 +189,13 @@ interface StepProps {
   endedAt: Map<string, number>;
   onDone: () => void;
   extras: React.ReactNode;
+  scale: Scale | null;
+  /** Dividing: the pieces as they are cut and weighed. */
+  cutting: React.ReactNode;
 }
 
 /** The figure of a step, and its curve where it has one. */
-function StepView({ step, due, now, sheet, endedAt, onDone, extras }: StepProps) {
+function StepView({ step, due, now, sheet, endedAt, onDone, extras, scale, cutting }: StepProps) {
   const u = useUnits();
   const left = due === null ? 0 : (due - now) / 1000;
   const over = due !== null && left < 0;
@@ -207,10 +219,11 @@ function StepView({ step, due, now, sheet, endedAt, onDone, extras }: StepProps)
           {grows && <FermentCurve tray={grows} now={now} large width={460} height={250} />}
           {grows && <Story tray={grows} large />}
           {step.stage === "heat" && <CoreCurve heat={sheet.heat} minute={heatFrom ? (now - heatFrom) / 60_000 : null} large width={460} height={250} />}
+          {step.stage === "divide" && cutting}
           {step.stage === "weigh" && (
             <>
               {sheet.weigh.hold_back_g >= 1 && <p className="rounded-xl bg-inset px-4 py-2 text-lg">{heldBack(sheet, u)}</p>}
-              <Mixing order={sheet.weigh.order} large />
+              <Mixing order={sheet.weigh.order} large scale={scale} />
             </>
           )}
           {step.cautions.filter((c) => c.urgent).map((c) => <Warning key={c.code} title={u.text(c.title)} text={u.text(c.text)} urgent />)}

@@ -1,7 +1,7 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 
-import { client, take } from "../../api/client";
+import { client, take, type DeviceOut } from "../../api/client";
 import { clock } from "../../lib/clock";
 import { useUnits } from "../../lib/settings";
 import { useNow } from "../../lib/use-now";
@@ -28,9 +28,9 @@ export function Devices() {
     }
     await queries.invalidateQueries({ queryKey: devicesQuery.queryKey });
   };
-  const add = () =>
+  const add = (kind: DeviceOut["kind"]) =>
     doing(async () => {
-      const added = await take(client.POST("/api/devices", { body: { kind: "room_thermometer", name: name.trim() || "thermometer" } }));
+      const added = await take(client.POST("/api/devices", { body: { kind: kind as "scale", name: name.trim() || (kind === "scale" ? "scale" : "thermometer") } }));
       setToken(added.token);
       setName("");
     });
@@ -38,18 +38,19 @@ export function Devices() {
   return (
     <section className="enamel p-5" aria-label="Instruments">
       <h2 className="text-xl font-bold">Instruments</h2>
-      <p className="text-muted">A bake goes by the thermometer if its Rise tray says so.</p>
+      <p className="text-muted">A bake goes by the thermometer if its Rise tray says so. A scale is read on the Weigh and Divide trays.</p>
       <ul>
         {(devices.data ?? []).map((d) => (
           <li key={d.id} className="flex items-center justify-between border-t-2 border-inset py-1">
             <span>
               {d.name}
               <span className="block text-sm text-muted">
-                {d.at === null ? "has not spoken yet" : now - Date.parse(d.at) > SILENT_MS ? `silent since ${clock(d.at)}` : `at ${clock(d.at)}`}
+                {d.at === null ? "has not spoken yet" : now - Date.parse(d.at) > (d.kind === "scale" ? 15_000 : SILENT_MS) ? `silent since ${clock(d.at)}` : `at ${clock(d.at)}`}
               </span>
             </span>
             <span className="flex items-center gap-3">
               {d.celsius !== null && <strong className="text-xl text-cobalt">{u.temperature(Math.round(10 * d.celsius) / 10)}</strong>}
+              {d.grams !== null && <strong className="text-xl text-cobalt">{u.mass(d.grams)}</strong>}
               <button type="button" aria-label={`Remove ${d.name}`} className="min-h-9 min-w-9 rounded-lg text-lg font-bold text-muted hover:text-crust" onClick={() => void remove(d.id)}>
                 ×
               </button>
@@ -57,9 +58,10 @@ export function Devices() {
           </li>
         ))}
       </ul>
-      <form className="mt-2 flex flex-wrap items-center gap-2" onSubmit={(e) => { e.preventDefault(); void add(); }}>
-        <input aria-label="Name of the thermometer" placeholder="by the window" maxLength={60} value={name} onChange={(e) => setName(e.target.value)} className="w-44 rounded-lg border-2 border-cobalt bg-enamel px-2 py-1" />
+      <form className="mt-2 flex flex-wrap items-center gap-2" onSubmit={(e) => { e.preventDefault(); void add("room_thermometer"); }}>
+        <input aria-label="Name of the instrument" placeholder="by the window" maxLength={60} value={name} onChange={(e) => setName(e.target.value)} className="w-44 rounded-lg border-2 border-cobalt bg-enamel px-2 py-1" />
         <Button type="submit">Add a thermometer</Button>
+        <Button onClick={() => void add("scale")}>Add a scale</Button>
       </form>
       {token && (
         <p role="status" className="mt-2 rounded-xl bg-inset px-3 py-2">

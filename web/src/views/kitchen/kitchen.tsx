@@ -5,6 +5,7 @@ import { client, take, type Kitchen } from "../../api/client";
 import { read } from "../../lib/quantity";
 import { Notice } from "../../ui/facts";
 import { kitchensQuery, spotsQuery } from "../queries";
+import { Board } from "./board";
 import { Day } from "./day";
 import { Devices } from "./devices";
 import { Spots } from "./spots";
@@ -50,6 +51,7 @@ export function KitchenView() {
         <Day key={kitchen.revision} room={read(kitchen.document.room, "temperature") ?? 20} day={kitchen.document.room_day ?? []} onKeep={(room_day) => void keep({ room_day })} />
         <div className="flex flex-col gap-6">
           <Spots spots={kitchen.document.spots ?? []} onKeep={(spots) => void keep({ spots })} />
+          <Board board={kitchen.document.board} onKeep={(board) => void keep({ board })} />
           <Devices />
         </div>
       </div>

@@ -1,7 +1,7 @@
 import { useState } from "react";
 
 import { Jar } from "../../drawings/states";
-import { useSettings } from "../../lib/settings";
+import { useSettings, useUnits } from "../../lib/settings";
 import { Button } from "../../ui/button";
 import { Panel } from "../../ui/panel";
 
@@ -40,9 +40,10 @@ export function RisenBy({ open, onClose, onMark }: { open: boolean; onClose: () 
   );
 }
 
-/** A reading of a thermometer or scale, typed in the cook's own units. */
-export function TypedReading(p: { title: string; note: string; kind: "temperature" | "mass"; open: boolean; onClose: () => void; onMark: (value: number) => void }) {
+/** A reading of a thermometer or scale, typed in the cook's own units. offered: what the scale shows, to be taken as it is. */
+export function TypedReading(p: { title: string; note: string; kind: "temperature" | "mass"; open: boolean; onClose: () => void; onMark: (value: number) => void; offered?: number | null }) {
   const { units } = useSettings();
+  const u = useUnits();
   const [typed, setTyped] = useState("");
   const [wrong, setWrong] = useState(false);
   const us = units === "us";
@@ -71,6 +72,11 @@ export function TypedReading(p: { title: string; note: string; kind: "temperatur
           <p role="alert" className="mt-2 font-semibold text-crust">
             Type a number, such as {p.kind === "temperature" ? (us ? "79" : "26") : us ? "26" : "740"}.
           </p>
+        )}
+        {p.offered != null && (
+          <Button look="solid" className="mt-4 min-h-16 w-full text-xl" onClick={() => p.onMark(p.offered as number)}>
+            Take {u.mass(p.offered)} from the scale
+          </Button>
         )}
         <Button type="submit" look="crust" className="mt-4 min-h-16 w-full text-xl">
           Note it

@@ -1,0 +1,111 @@
+import { useState } from "react";
+
+import type { Sheet } from "../api/client";
+import type { Scale } from "../api/scale";
+import { Portions } from "../drawings/portions";
+import { useUnits } from "../lib/settings";
+import { Button, Small } from "../ui/button";
+import { Plate } from "../ui/facts";
+import { PlayScale, ScaleShows } from "./scale";
+
+interface Props {
+  sheet: Sheet;
+  scale: Scale | null;
+  /** Keep a piece's weight, a new one or piece `number` again; null where no batch is under way to keep it in. */
+  onPiece: ((grams: number, number: number | null) => void) | null;
+  /** Pieces noted here that the server has not taken yet. */
+  unsent?: number;
+  large?: boolean;
+}
+
+/** What the next lump should weigh, and what it is. */
+export function nextLump(sheet: Sheet, unsent = 0): { number: number; grams: number | null; what: string } {
+  const p = sheet.portioned;
+  const first = sheet.divide.groups[0];
+  if (!p) return { number: 1 + unsent, grams: first?.each_g ?? null, what: first?.what ?? "" };
+  return { number: p.portions.length + unsent + 1, grams: p.next_g ?? null, what: p.next_what };
+}
+
+/** Type a weight, in the unit in sight; what is no number is said so and kept. */
+export function TypeIt({ label, onWeight, large, most = 5000 }: { label: string; onWeight: (grams: number) => void; large: boolean; most?: number }) {
+  const u = useUnits();
+  const [typed, setTyped] = useState("");
+  const [wrong, setWrong] = useState(false);
+  const submit = () => {
+    const value = Number(typed.replace(",", "."));
+    const grams = u.units === "us" ? value * 28.349523125 : value;
+    if (!typed.trim() || !Number.isFinite(value) || grams < 1 || grams > most) return setWrong(true);
+    setTyped("");
+    setWrong(false);
+    onWeight(Math.round(grams * 10) / 10);
+  };
+  return (
+    <form className="flex flex-wrap items-center gap-2" onSubmit={(e) => { e.preventDefault(); submit(); }}>
+      <label className="flex items-center gap-2">
+        {label}
+        <input aria-label={label} inputMode="decimal" autoComplete="off" value={typed} onChange={(e) => setTyped(e.target.value)} className={`rounded-lg border-2 border-cobalt bg-enamel px-2 text-right font-semibold ${large ? "h-14 w-28 text-2xl" : "w-20 py-1"}`} />
+        {u.units === "us" ? "oz" : "g"}
+      </label>
+      <Button type="submit" className={large ? "min-h-14" : ""}>Note it</Button>
+      {wrong && (
+        <p role="alert" className="w-full font-semibold text-crust">
+          Write a weight between {u.mass(1)} and {u.mass(most)}, such as {u.units === "us" ? "2.2" : "62"}.
+        </p>
+      )}
+    </form>
+  );
+}
+
+/** The dough cut piece by piece: what the next must weigh, who is out, and the choice to share it out again. */
+export function CutAndWeigh({ sheet, scale, onPiece, unsent = 0, large = false }: Props) {
+  const u = useUnits();
+  const [again, setAgain] = useState<number | null>(null);
+  const p = sheet.portioned;
+  const next = nextLump(sheet, unsent);
+  const done = p !== null && p !== undefined && p.rest_pieces === 0;
+  const planned = sheet.divide.groups.reduce((sum, g) => sum + g.pieces, 0);
+  const keep = (grams: number) => {
+    onPiece?.(grams, again);
+    setAgain(null);
+  };
+  const named = again ? `Piece ${again} again` : `Piece ${next.number}${next.what ? `, a ${next.what},` : ""} weighs`;
+  const taken = scale?.grams ?? null;
+  return (
+    <section aria-label="Cut and weigh" className={`flex flex-col gap-3 ${large ? "text-lg" : ""}`}>
+      <h3 className="text-[1.05rem] font-bold">
+        {done ? `All ${p.portions.length} are cut, ${(100 * p.spread).toFixed(1)} % apart` : `Next, piece ${next.number} of ${planned}${next.what ? `, a ${next.what}` : ""}: ${u.mass(next.grams ?? 0)}`}
+      </h3>
+      {scale && <ScaleShows scale={scale} large={large} />}
+      {onPiece && (
+        <div className="flex flex-wrap items-center gap-3">
+          {taken !== null && taken >= 1 && (
+            <Button look="solid" className={large ? "min-h-16 text-xl" : ""} disabled={!scale?.settled} onClick={() => keep(taken)}>
+              Take {u.mass(taken)}
+            </Button>
+          )}
+          <TypeIt key={again ?? 0} label={named} onWeight={keep} large={large} />
+          {again && <Small onClick={() => setAgain(null)}>leave it as it was</Small>}
+        </div>
+      )}
+      {!onPiece && <p className="text-sm text-muted">Start the bake, and each piece is kept as it is weighed.</p>}
+      {p && p.portions.length > 0 && (
+        <>
+          <Plate caption={`so far ${u.mass(p.mean_g)} on average, ${(100 * p.spread).toFixed(1)} % apart; ${done ? `${u.mass(Math.max(0, p.rest_g))} of dough left` : `${u.mass(Math.max(0, p.rest_g))} left for ${p.rest_pieces}`}`}>
+            <Portions portions={p.portions} planned={planned} mass={u.mass} title={`${p.portions.length} pieces weighed; out by more than 5 %: ${p.far.join(", ") || "none"}`} />
+          </Plate>
+          {p.words.map((words) => <p key={words}>{u.text(words)}</p>)}
+          {onPiece && p.far.length > 0 && (
+            <p className="flex flex-wrap gap-x-4">
+              {p.far.map((n) => (
+                <Small key={n} onClick={() => setAgain(n)} className={`font-semibold text-cobalt underline ${large ? "min-h-11" : "min-h-7"}`}>
+                  weigh piece {n} again
+                </Small>
+              ))}
+            </p>
+          )}
+        </>
+      )}
+      {scale?.standIn && <PlayScale scale={scale} suggest={next.grams ?? 60} />}
+    </section>
+  );
+}
