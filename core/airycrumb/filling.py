@@ -59,8 +59,12 @@ class Moisture:
 
     @property
     def too_wet(self) -> bool:
-        """Whether it has more juice than its closing bears."""
-        return self.juice > self.bears
+        """Whether it has clearly more juice than its closing bears: the shares are not known better than that."""
+        return self.juice > _worth_asking(self.bears)
+
+
+def _worth_asking(limit: float) -> float:
+    return 1.2 * limit + 0.5
 
 
 def bears(closing: str, method: str) -> float:
@@ -83,7 +87,7 @@ def moisture(
     juice = 100 * max(0.0, loose * kept - taken) / (whole * left)
     most = max(each, key=lambda row: row[1], default=None)
     limit = bears(closing, method)
-    over = max(0.0, juice - limit) / 100 * total_g
+    over = (juice - limit) / 100 * total_g if juice > _worth_asking(limit) else 0.0
     word = "dry" if juice < c.DRY_BELOW else "moist" if juice < c.MOIST_BELOW else "wet"
     binders = [Binder(use, over / holds, how) for use, holds, how in c.BINDERS] if over > 0 else []
     return Moisture(juice, word, most[0].name if most and most[1] > 0 else "", left, limit, binders)
@@ -117,24 +121,25 @@ def weeping(parts: Sequence[Part], state: str, total_g: float, minutes: float = 
 # Cooling: transient conduction with convection at the surface, exact series.
 
 
-@lru_cache(maxsize=512)
-def eigenvalues(biot: float, sphere: bool, terms: int = 8) -> np.ndarray:
-    """Roots of z tan z = Bi (slab) or 1 - z cot z = Bi (sphere), in order.
+TERMS, LEAST_FOURIER = 40, 1e-3  # of the series, and from where on they are enough
 
-    Carslaw and Jaeger, Conduction of Heat in Solids; Bi = h L/k with L the half thickness or the radius. Eight terms
-    are within 0.1 % from a Fourier number of 0.02 on.
+
+@lru_cache(maxsize=512)
+def eigenvalues(biot: float, sphere: bool) -> np.ndarray:
+    """The first roots of z tan z = Bi (slab) or 1 - z cot z = Bi (sphere), in order, shape (TERMS,).
+
+    Carslaw and Jaeger, Conduction of Heat in Solids; Bi = h L/k > 0 with L the half thickness or the radius. Each root
+    lies alone in an interval of pi (sphere) or pi/2 (slab): all are halved in on together.
     """
-    zero = 1e-12
-    found = []
-    for n in range(terms):
-        if sphere:
-            low, high = n * math.pi + zero, (n + 1) * math.pi - zero
-            f = lambda z: (1 - biot) * math.sin(z) - z * math.cos(z)
-        else:
-            low, high = n * math.pi + zero, n * math.pi + math.pi / 2 - zero
-            f = lambda z: z * math.sin(z) - biot * math.cos(z)
-        found.append(brentq(f, low, high, xtol=1e-13))
-    return np.array(found)
+    low = np.arange(TERMS) * math.pi
+    high = low + (math.pi if sphere else math.pi / 2)
+    for _ in range(52):
+        z = (low + high) / 2
+        over = (1 - biot) * np.sin(z) - z * np.cos(z) if sphere else z * np.sin(z) - biot * np.cos(z)
+        # Multiplied out, the sign turns with every interval.
+        past = over * np.where(np.arange(TERMS) % 2, -1, 1) > 0
+        low, high = np.where(past, low, z), np.where(past, z, high)
+    return (low + high) / 2
 
 
 def centre(fourier: float, biot: float, sphere: bool) -> float:
@@ -165,9 +170,9 @@ def cooling_time(half_mm: float, sphere: bool, from_c: float, to_c: float, air_c
     over = lambda fo: float(top @ np.exp(-(z**2) * fo)) - wanted
     # The first term alone is an upper bound late on: it brackets the root.
     latest = max(1.0, -math.log(wanted / float(top[0])) / float(z[0]) ** 2 * 1.5)
-    if over(1e-6) <= 0:  # so near that eight terms cannot tell
+    if over(LEAST_FOURIER) <= 0:  # so near that the series cannot tell
         return 0.0
-    return float(brentq(over, 1e-6, latest)) * length**2 / alpha / 60
+    return float(brentq(over, LEAST_FOURIER, latest)) * length**2 / alpha / 60
 
 
 @dataclass(frozen=True)

@@ -59,15 +59,17 @@ def time_factor(mass_ratio: float) -> float:
     return float(mass_ratio**GROWS_AS)
 
 
-def _words(portions: list[Portion], rest: int, factor: float, next_g: float | None) -> list[str]:
+def _words(portions: list[Portion], rest: Sequence[float], factor: float) -> list[str]:
     found = []
     for p in portions:
         if p.verdict == "far":
             more = p.grams - p.aim_g
             do = f"take {more:.0f} g off" if more > 0 else f"put {-more:.0f} g back on"
             found.append(f"Piece {p.number} is {abs(100 * p.off):.0f} % {'over' if more > 0 else 'under'}: {do}.")
-    if rest and next_g is not None and abs(factor - 1) > 0.01:
-        found.append(f"Or share it out: the {rest} left would weigh {next_g:.0f} g each way round.")
+    if rest and abs(factor - 1) > 0.01:
+        alike = max(rest) - min(rest) < 0.5
+        each = f"{rest[0] * factor:.0f} g each" if alike else f"{100 * factor:.0f} % of the plan"
+        found.append(f"{'Or share' if found else 'Share'} it out: the {len(rest)} left at {each}.")
     return found
 
 
@@ -101,5 +103,5 @@ def portioning(grams: Sequence[float], aims: Sequence[tuple[str, float]], dough_
         [p.number for p in portions if p.verdict == "far"],
         time_factor(min(ratios)),
         time_factor(max(ratios)),
-        _words(portions, len(rest_aims), factor, next_g),
+        _words(portions, [g for _, g in rest_aims], factor),
     )

@@ -119,6 +119,18 @@ def send_readings(request: HttpRequest, payload: ReadingsIn) -> Taken:
     return Taken(new=services.take(request.auth, sent))  # type: ignore[attr-defined]
 
 
+@router.get(
+    "/devices/play",
+    auth=DeviceToken(),
+    response={200: list[PlayIn], 401: Failure, 403: Failure},
+    operation_id="fetch_plays",
+)
+def fetch_plays(request: HttpRequest) -> list[PlayIn]:
+    """What a stand-in is to do, each told once. Real devices have no use for it."""
+    # Stands before the routes of one device: "play" is no device's number.
+    return [PlayIn(do=p.do, grams=p.grams) for p in services.fetch_plays(request.auth)]  # type: ignore[attr-defined, arg-type]
+
+
 @router.get("/devices", response={200: list[DeviceOut], 401: Failure, 403: Failure}, operation_id="list_devices")
 def list_devices(request: HttpRequest) -> list[DeviceOut]:
     """This household's devices, and what each said last."""
@@ -170,14 +182,3 @@ def play_stand_in(request: HttpRequest, device_id: int, payload: PlayIn) -> tupl
     """Put something on a simulated scale, take it off, press its tare, pull its plug."""
     services.play(household_of(request), device_id, payload.do, payload.grams)
     return 204, None
-
-
-@router.get(
-    "/devices/play",
-    auth=DeviceToken(),
-    response={200: list[PlayIn], 401: Failure, 403: Failure},
-    operation_id="fetch_plays",
-)
-def fetch_plays(request: HttpRequest) -> list[PlayIn]:
-    """What a stand-in is to do, each told once. Real devices have no use for it."""
-    return [PlayIn(do=p.do, grams=p.grams) for p in services.fetch_plays(request.auth)]  # type: ignore[attr-defined, arg-type]

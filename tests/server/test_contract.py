@@ -46,6 +46,12 @@ PERMISSIONS: dict[str, tuple[bool, int | None]] = {
     "list_devices": (False, None),
     "add_device": (False, 404),
     "remove_device": (False, 404),
+    "list_closings": (False, None),
+    "solve_wrapper": (False, 404),
+    "print_wrapper": (False, 404),
+    "read_scales": (False, None),
+    "play_stand_in": (False, 404),
+    "fetch_plays": (False, 401),
     "ask_question": (False, None),
     "answer_question": (False, None),
     "training_scores": (False, None),
@@ -93,6 +99,8 @@ class Permissions(ApiCase):
             "observe": {"observations": [], "now": now},
             "finish_batch": {"outcome": {"verdict": "good", "troubles": []}, "now": now},
             "rise_options": {"bake": bake_document(), "kitchen_id": kitchen_id, "now": now, "late_min": 10},
+            "solve_wrapper": {"bake": bake_document(), "kitchen_id": kitchen_id, "now": now, "by": "fits", "value": 4},
+            "play_stand_in": {"do": "tare"},
             "add_device": {"kind": "room_thermometer", "name": "x", "kitchen_id": kitchen_id},
         }
         for name, (_, answer) in PERMISSIONS.items():

@@ -78,7 +78,7 @@ def fit_of(ctx: Context, proofed: Size, cooked: Size) -> Fit:
         fit = fit_round(k.basket_mm, cooked.width_mm, cooked.length_mm, k.baskets)
     else:
         fit = fit_tray(*k.tray_mm, cooked.width_mm, cooked.length_mm, k.trays)
-    return replace(fit, proofed=proofed.width_mm / cooked.width_mm)
+    return replace(fit, proofed=proofed.width_mm / cooked.width_mm, closing=ctx.group.closing)
 
 
 def fire_of(ctx: Context, at_once: int) -> Fire:

@@ -520,6 +520,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/devices/play": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Fetch Plays
+         * @description What a stand-in is to do, each told once. Real devices have no use for it.
+         */
+        get: operations["fetch_plays"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/devices": {
         parameters: {
             query?: never;
@@ -598,26 +618,6 @@ export interface paths {
          * @description Put something on a simulated scale, take it off, press its tare, pull its plug.
          */
         post: operations["play_stand_in"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/devices/play": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /**
-         * Fetch Plays
-         * @description What a stand-in is to do, each told once. Real devices have no use for it.
-         */
-        get: operations["fetch_plays"];
-        put?: never;
-        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -1371,7 +1371,7 @@ export interface components {
          * @description One holder with the pieces of a load. spots: middles, from its middle, in the order they are laid.
          *
          *     wide_mm, deep_mm: the holder; piece_wide_mm, piece_deep_mm: a piece as it lies; holders: how many there are;
-         *     proofed: width of a piece as it goes in over that it grows to; whole: False where not even one piece lies in it with its gap; waits_min: of each load, before it goes in.
+         *     proofed: width of a piece as it goes in over that it grows to; closing: of the pieces laid; whole: False where not even one piece lies in it with its gap; waits_min: of each load, before it goes in.
          */
         Fit: {
             /** Round */
@@ -1399,6 +1399,11 @@ export interface components {
              * @default 1
              */
             proofed: number;
+            /**
+             * Closing
+             * @default
+             */
+            closing: string;
         };
         /**
          * Forecast
@@ -7308,6 +7313,19 @@ export interface components {
             readings: components["schemas"]["ReadingIn"][];
         };
         /**
+         * PlayIn
+         * @description What a stand-in is told to do. grams: of what is put on.
+         */
+        PlayIn: {
+            /**
+             * Do
+             * @enum {string}
+             */
+            do: "put_on" | "take_off" | "tare" | "plug_out" | "plug_in";
+            /** Grams */
+            grams?: number | null;
+        };
+        /**
          * DeviceOut
          * @description at, celsius, grams: what it said last, null before it has said anything; stand_in: a simulated one.
          */
@@ -7370,19 +7388,6 @@ export interface components {
             silent: boolean;
             /** Stand In */
             stand_in: boolean;
-        };
-        /**
-         * PlayIn
-         * @description What a stand-in is told to do. grams: of what is put on.
-         */
-        PlayIn: {
-            /**
-             * Do
-             * @enum {string}
-             */
-            do: "put_on" | "take_off" | "tare" | "plug_out" | "plug_in";
-            /** Grams */
-            grams?: number | null;
         };
         /**
          * Question
@@ -8975,6 +8980,44 @@ export interface operations {
             };
         };
     };
+    fetch_plays: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlayIn"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+        };
+    };
     list_devices: {
         parameters: {
             query?: never;
@@ -9209,44 +9252,6 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Failure"];
-                };
-            };
-        };
-    };
-    fetch_plays: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["PlayIn"][];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Failure"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -6,7 +6,7 @@ export function CutPlan({ cuts, words, title }: { cuts: { at: number; round: num
   const rounds = words.length;
   const reach = (round: number) => 12 - (9 * round) / Math.max(1, rounds - 1 || 1);
   return (
-    <svg viewBox={`-6 -22 ${WIDE + 12} ${HIGH + 44}`} role="img" aria-label={title} className="h-auto w-full" fontSize={11}>
+    <svg viewBox={`-6 -22 ${WIDE + 12} ${HIGH + 56}`} role="img" aria-label={title} className="h-auto w-full" fontSize={11}>
       <rect width={WIDE} height={HIGH} rx={HIGH / 2.3} fill="var(--dough)" stroke="var(--doughline)" strokeWidth={1.6} />
       {cuts.map(({ at, round }) => (
         <g key={at}>
@@ -18,8 +18,8 @@ export function CutPlan({ cuts, words, title }: { cuts: { at: number; round: num
           )}
         </g>
       ))}
-      <text x={WIDE / 2} y={HIGH + 20} textAnchor="middle" fill="var(--muted)">
-        {words.map((word, i) => `${i + 1} ${word}`).join(" · ")}
+      <text x={WIDE / 2} y={HIGH + 26} textAnchor="middle" fill="var(--muted)">
+        {words.map((word, i) => `${i ? "then" : "first"} ${word} (${i + 1})`).join(", ")}
       </text>
     </svg>
   );

@@ -18,10 +18,12 @@ interface Props {
 }
 
 const MARGIN = 10;
-const SIDE = 30; // room for the depth of a wrapper that is not round
+
+/** How much larger than a usual wrapper: lines and figures keep their weight on paper. */
+const scaleOf = (across_mm: number, along_mm: number) => Math.max(across_mm, along_mm) / 150;
 
 /** Width in mm of the whole drawing, so that others can be laid beside it at the same scale. */
-export const planWidth = (across_mm: number, round: boolean) => across_mm + MARGIN * 2 + (round ? 0 : SIDE);
+export const planWidth = (across_mm: number, along_mm: number, round: boolean) => across_mm + MARGIN * 2 + (round ? 0 : 10 + 24 * Math.max(1, scaleOf(across_mm, along_mm)));
 
 const LOOKS: Record<string, { stroke: string; dash?: string; width: number }> = {
   rim: { stroke: "var(--cobalt)", dash: "4 3.4", width: 1.2 },
@@ -34,12 +36,11 @@ const LOOKS: Record<string, { stroke: string; dash?: string; width: number }> = 
 /** The rolled wrapper from above: where the filling goes, the rim to keep clean, folds and cuts. Drawn from the core's own lines. */
 export function WrapperPlan(p: Props) {
   const box = boxOf([p.outline]);
-  // Lines keep their weight on paper, however large the wrapper is.
-  const k = Math.max(p.across_mm, p.along_mm) / 150;
+  const k = scaleOf(p.across_mm, p.along_mm);
   const font = 11 * Math.max(1, k * 0.9);
   const foot = box.bottom + 12 * k;
   const side = box.right + 10 * k;
-  const width = planWidth(p.across_mm, p.round);
+  const width = planWidth(p.across_mm, p.along_mm, p.round);
   return (
     <svg viewBox={`${box.left - MARGIN} ${box.top - 4 * k} ${width} ${foot + font * 1.7 - box.top + 4 * k}`} role="img" aria-label={p.title} className="h-auto w-full" fontSize={font}>
       <path d={path(p.outline, true)} fill="var(--dough)" stroke="var(--doughline)" strokeWidth={1.5 * k} />

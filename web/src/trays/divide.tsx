@@ -56,7 +56,7 @@ export function DividePlates({ sheet, weighing }: { sheet: Sheet; weighing?: Rea
         {weighing}
       </div>
       {d.cuts.length > 0 && (
-        <Plate caption="without a scale: rolled to an even log, cut in this order">
+        <Plate className="mx-auto w-full max-w-2xl" caption="without a scale: rolled to an even log, cut in this order">
           <CutPlan cuts={d.cut_at} words={d.cuts} title={`Cuts by eye: ${d.cuts.join(", ")}`} />
         </Plate>
       )}

@@ -41,7 +41,7 @@ function OneFilling({ group, named }: { group: Group; named: boolean }) {
 export function FillingFacts({ sheet }: { sheet: Sheet }) {
   const filled = sheet.groups.filter((g) => g.filled);
   return (
-    <div className="grid gap-x-8 gap-y-4 min-[60rem]:grid-cols-2">
+    <div className={filled.length > 1 ? "grid gap-x-8 gap-y-4 min-[60rem]:grid-cols-2" : ""}>
       {filled.map((g, i) => (
         <OneFilling key={i} group={g} named={sheet.groups.length > 1} />
       ))}

@@ -93,7 +93,7 @@ export function Mixing({ order, large = false, scale = null }: { order: Added[];
           </ol>
         </div>
       ))}
-      {scale?.standIn && <PlayScale scale={scale} suggest={order[current]?.adds_g ?? 100} />}
+      {scale?.standIn && <PlayScale scale={scale} suggest={order[current]?.adds_g ?? 100} large={large} />}
     </section>
   );
 }

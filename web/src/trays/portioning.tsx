@@ -18,6 +18,8 @@ interface Props {
   large?: boolean;
 }
 
+const LEAST_PIECE = 5; // g: what is less is drift, not a piece
+
 /** What the next lump should weigh, and what it is. */
 export function nextLump(sheet: Sheet, unsent = 0): { number: number; grams: number | null; what: string } {
   const p = sheet.portioned;
@@ -78,7 +80,7 @@ export function CutAndWeigh({ sheet, scale, onPiece, unsent = 0, large = false }
       {scale && <ScaleShows scale={scale} large={large} />}
       {onPiece && (
         <div className="flex flex-wrap items-center gap-3">
-          {taken !== null && taken >= 1 && (
+          {taken !== null && taken >= LEAST_PIECE && (
             <Button look="solid" className={large ? "min-h-16 text-xl" : ""} disabled={!scale?.settled} onClick={() => keep(taken)}>
               Take {u.mass(taken)}
             </Button>
@@ -105,7 +107,7 @@ export function CutAndWeigh({ sheet, scale, onPiece, unsent = 0, large = false }
           )}
         </>
       )}
-      {scale?.standIn && <PlayScale scale={scale} suggest={next.grams ?? 60} />}
+      {scale?.standIn && <PlayScale scale={scale} suggest={next.grams ?? 60} large={large} />}
     </section>
   );
 }

@@ -29,7 +29,7 @@ const ACTS: { what: Play; label: string }[] = [
 ];
 
 /** The simulated scale played by hand: put on, take off, tare, pull its plug. */
-export function PlayScale({ scale, suggest }: { scale: Scale; suggest: number }) {
+export function PlayScale({ scale, suggest, large = false }: { scale: Scale; suggest: number; large?: boolean }) {
   const [grams, setGrams] = useState("");
   const [trouble, setTrouble] = useState<string | null>(null);
   const play = async (what: Play, amount: number | null = null) => {
@@ -51,11 +51,11 @@ export function PlayScale({ scale, suggest }: { scale: Scale; suggest: number })
       <summary className="min-h-7 cursor-pointer font-semibold text-muted">Play the simulated scale</summary>
       <form className="mt-1 flex flex-wrap items-center gap-2" onSubmit={(e) => { e.preventDefault(); putOn(); }}>
         <label className="flex items-center gap-1.5">
-          <input aria-label="Put on the scale" inputMode="decimal" autoComplete="off" value={grams} placeholder={String(Math.round(suggest))} onChange={(e) => setGrams(e.target.value)} className="w-20 rounded-lg border-2 border-cobalt bg-enamel px-2 py-1 text-right font-semibold" />g
+          <input aria-label="Put on the scale" inputMode="decimal" autoComplete="off" value={grams} placeholder={String(Math.round(suggest))} onChange={(e) => setGrams(e.target.value)} className={`w-20 rounded-lg border-2 border-cobalt bg-enamel px-2 text-right font-semibold ${large ? "h-12" : "py-1"}`} />g
         </label>
-        <Button type="submit">put on</Button>
+        <Button type="submit" className={large ? "min-h-12" : ""}>put on</Button>
         {ACTS.map(({ what, label }) => (
-          <Small key={what} onClick={() => void play(what)}>
+          <Small key={what} className={`px-1 font-semibold text-cobalt underline ${large ? "min-h-11" : "min-h-7"}`} onClick={() => void play(what)}>
             {label}
           </Small>
         ))}

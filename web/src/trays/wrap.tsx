@@ -70,7 +70,7 @@ function Drawn({ group, named, templates }: { group: Group; named: boolean; temp
       {named && <h3 className="pb-1 text-[1.05rem] font-bold">{group.pieces} with {group.name}</h3>}
       <div className="flex flex-col items-end gap-2 tab:flex-row">
         {w.rolled && (
-          <Plate className="w-full" grow={planWidth(w.across_mm, w.round)} caption={word && w.folds ? `${w.folds} ${word}` : "from above"}>
+          <Plate className="w-full" grow={planWidth(w.across_mm, w.along_mm, w.round)} caption={word && w.folds ? `${w.folds} ${word}` : "from above"}>
             <WrapperPlan title={`Wrapper from above, ${size(w)}`} outline={w.outline} strokes={w.strokes} filling={w.filling_at} across_mm={w.across_mm} along_mm={w.along_mm} round={w.round} length={u.length} />
           </Plate>
         )}
@@ -125,8 +125,10 @@ export function WrapPlates({ sheet, solve, templates }: { sheet: Sheet; solve?: 
           {last(g) && <HowTo group={g} />}
         </div>
       ))}
-      <FillingFacts sheet={sheet} />
-      {solve}
+      <div className={sheet.groups.length > 1 ? "flex flex-col gap-5" : "grid items-start gap-x-8 gap-y-5 min-[60rem]:grid-cols-2"}>
+        <FillingFacts sheet={sheet} />
+        {solve}
+      </div>
     </div>
   );
 }

@@ -32,6 +32,9 @@ const doneNote = (s: Sheet["rise"]) => (s.forecast.ready ? `ready ${clock(s.read
 
 /** The size to cut: one figure, or a line for each size. */
 function divided(s: Sheet, u: U): Pick<HandsStep, "figure" | "figureNote"> {
+  const p = s.portioned;
+  if (p && p.rest_pieces === 0) return { figure: `${p.portions.length} cut`, figureNote: `${(100 * p.spread).toFixed(1)} % apart; now rest 10 min, covered` };
+  if (p?.next_g) return { figure: u.mass(p.next_g), figureNote: `${p.next_what ? `a ${p.next_what}, ` : ""}piece ${p.portions.length + 1} of ${s.divide.lumps}; the dough is shared out anew after each` };
   const [first, ...others] = s.divide.groups;
   const different = others.filter((g) => g.each_shown_g !== first?.each_shown_g);
   if (different.length) return { figure: [first, ...different].map((g) => `${g?.pieces} × ${u.mass(g?.each_shown_g ?? 0)}`).join(" + "), figureNote: "then rest 10 min, covered" };
