@@ -53,10 +53,10 @@ def serve(env: dict[str, str], port: int, workers: int = 2, **options: Any) -> s
     return server
 
 
-def stand_in(env: dict[str, str], name: str, port: int, *options: str) -> subprocess.Popen[bytes]:
-    """Start a simulated instrument; its token is in the environment."""
+def stand_in(env: dict[str, str], name: str, port: int, *options: str, **popen: Any) -> subprocess.Popen[bytes]:
+    """Start a simulated instrument; its token is in the environment. options: of its command line."""
     command = [sys.executable, "-m", f"stand_ins.{name}", "--server", address(port), *options]
-    return subprocess.Popen(command, env=env, cwd=ROOT, stderr=subprocess.DEVNULL, start_new_session=True)
+    return subprocess.Popen(command, env=env, cwd=ROOT, stderr=subprocess.DEVNULL, start_new_session=True, **popen)
 
 
 def manage(env: dict[str, str], *command: str, quiet: bool = False) -> None:

@@ -150,6 +150,39 @@ class Hands:
         expect(self.page.get_by_text("Server out of reach")).to_have_count(0)
 
 
+class ScaleStandIn:
+    """The simulated scale, played from the page."""
+
+    def __init__(self, page: Page) -> None:
+        self.page = page
+
+    def open(self) -> None:
+        """Show what it is played with."""
+        self.page.get_by_text("Play the simulated scale").click()
+        expect(self.page.get_by_label("Put on the scale")).to_be_visible()
+
+    def put_on(self, grams: float) -> None:
+        """Lay something on it."""
+        self.page.get_by_label("Put on the scale").fill(str(grams))
+        self.page.get_by_role("button", name="put on", exact=True).click()
+
+    def act(self, name: str) -> None:
+        """Take off, press tare, pull its plug, plug it in."""
+        self.page.get_by_role("button", name=name, exact=True).click()
+
+    def shows(self, text: str) -> None:
+        """Wait for what it shows."""
+        expect(self.page.get_by_label("The scale shows")).to_have_text(re.compile(text))
+
+    def weigh(self, grams: float) -> None:
+        """Lay a piece on it, take its weight once it has settled, and take the piece off."""
+        self.put_on(grams)
+        self.shows(rf"^{str(grams)[:-1]}\d g ?on the scale")
+        self.page.get_by_role("button", name=re.compile(r"^Take \d")).click()
+        self.act("take off")
+        expect(self.page.get_by_role("button", name=re.compile(r"^Take \d"))).to_have_count(0)
+
+
 class Notebook:
     """Batches made."""
 

@@ -13,12 +13,12 @@ const sameDay = (a: Date, b: Date) => a.toDateString() === b.toDateString();
 export const clockFrom = (at: string, now: number) =>
   sameDay(new Date(at), new Date(now)) ? clock(at) : `${new Date(at).toLocaleDateString("en-GB", { weekday: "short" })} ${clock(at)}`;
 
-/** Now with this machine's offset, as the server wants it. */
-export const nowIso = (at = new Date()) => {
+/** Now with this machine's offset, as the server wants it. `fine`: to the millisecond, so that two marks of one second keep apart. */
+export const nowIso = (at = new Date(), fine = false) => {
   const offset = -at.getTimezoneOffset();
   const sign = offset < 0 ? "-" : "+";
   const two = (n: number) => String(Math.floor(Math.abs(n))).padStart(2, "0");
-  const local = new Date(at.getTime() + offset * 60_000).toISOString().slice(0, 19);
+  const local = new Date(at.getTime() + offset * 60_000).toISOString().slice(0, fine ? 23 : 19);
   return `${local}${sign}${two(offset / 60)}:${two(offset % 60)}`;
 };
 

@@ -32,7 +32,7 @@ function Pieces(p: Props) {
 
 function Closing(p: Props) {
   const closings = useClosings();
-  return <Choice label="Closing" value={p.document.closing} options={closings} onChoose={(closing) => p.edit({ ...p.document, closing })} />;
+  return <Choice label="Closing" value={p.document.closing} options={closings} onChoose={(closing) => p.edit({ ...p.document, closing })}>{p.document.pieces === 1 ? closings.find((c) => c.value === p.document.closing)?.one : undefined}</Choice>;
 }
 
 function Heat(p: Props) {
@@ -129,7 +129,7 @@ function FurtherGroup({ at, ...p }: Props & { at: number }) {
   if (!group) return null;
   const name = group.filling?.name ?? "nothing inside";
   const pin = p.document.pin;
-  const closing = group.closing && group.closing !== p.document.closing ? closings.find((c) => c.value === group.closing)?.label : null;
+  const closing = group.closing && group.closing !== p.document.closing ? closings.find((c) => c.value === group.closing) : null;
   const mine = pin?.by === `filling ${at + 2}`;
   const ofDough = pin && !pin.by.startsWith("filling");
   const follows = share && (p.document.eaters || (pin?.gives_way === "pieces" && (mine || ofDough))) ? share.pieces : null;
@@ -143,7 +143,7 @@ function FurtherGroup({ at, ...p }: Props & { at: number }) {
       {", "}and{" "}
       <Amount label={`Pieces with ${name}`} shown={String(follows ?? group.pieces)} step={1} largeStep={6} follows={follows !== null}
         invalid={p.problems.some((problem) => problem.where === `more_groups[${at}].pieces`)} onCommit={(t) => put(t, false)} onPreview={(t) => put(t, true)} />{" "}
-      {closing && `${closing} `}
+      {closing && `${(follows ?? group.pieces) === 1 ? closing.one : closing.label} `}
       {group.filling && group.closing !== "plain" && (
         <>
           around{" "}

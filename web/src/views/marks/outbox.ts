@@ -55,7 +55,7 @@ export class RunStore {
 
   /** Note something seen or done now. Returns once it is kept here; sending follows. */
   mark(marks: { kind: Kind; stage: Stage; value?: number; where?: string }[]) {
-    const at = nowIso();
+    const at = nowIso(new Date(), true);
     const made = marks.map((m) => ({ client_id: crypto.randomUUID(), kind: m.kind, stage: m.stage, at, value: m.value ?? null, where: m.where ?? null, undoes: null }));
     this.refusal = null;
     this.keep([...this.state.waiting, ...made]);
