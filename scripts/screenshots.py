@@ -79,6 +79,16 @@ def shoot(page: Page, name: str) -> None:
     print(f"{name}.png")
 
 
+def cut_and_weigh(page: Page) -> None:
+    """The first pieces on the scale, one of them far off."""
+    for number, grams in enumerate((62, 61, 63, 72, 60), 1):
+        page.get_by_label(f"Piece {number} weighs", exact=True).fill(str(grams))
+        page.get_by_role("button", name="Note it").click()
+        page.get_by_label(f"Piece {number + 1} weighs", exact=True).wait_for()
+    page.get_by_text("Or share it out").wait_for()
+    shoot(page, "hands-divide-tablet")
+
+
 def through_to_the_heat(browser: Browser, base: str, address: str) -> Page:
     """The batch under way, marked on until it steams."""
     marks = ((24, "It has doubled"), (45, "Rounded and rested"), (66, "The last is wrapped"), (98, "Into the steam"))
@@ -86,6 +96,8 @@ def through_to_the_heat(browser: Browser, base: str, address: str) -> Page:
     for minutes, press in marks:
         page.clock.set_fixed_time(NOW + timedelta(minutes=minutes))
         page.goto(address)
+        if press == "Rounded and rested":
+            cut_and_weigh(page)
         page.get_by_role("button", name=press, exact=True).click()
         page.wait_for_load_state("networkidle")
     page.clock.set_fixed_time(NOW + timedelta(minutes=105))
@@ -103,6 +115,11 @@ def around_the_kitchen(browser: Browser, base: str) -> None:
     page.get_by_role("tab", name="Wrap").click()
     page.get_by_role("heading", name="6 with leek and cheese").wait_for()
     shoot(page, "bench-two-fillings")
+    page.get_by_role("button", name="Bake on the bench").click()
+    page.get_by_role("menuitemradio", name="Kale and potato").click()
+    page.get_by_role("tab", name="Wrap").click()
+    page.get_by_role("heading", name="Braid, step by step").wait_for()
+    shoot(page, "bench-braid")
     page.goto("/kitchen")
     for hour, celsius in DAY.items():
         page.get_by_label(f"Warmth at {hour}").fill(celsius)

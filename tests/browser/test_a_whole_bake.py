@@ -2,7 +2,7 @@
 
 import re
 
-from playwright.sync_api import expect
+from playwright.sync_api import Route, expect
 
 from batches.models import Batch
 from tests.browser.base import BrowserCase
@@ -99,6 +99,46 @@ class Marks(BrowserCase):
         self.hands.sent()
         self.page.reload()
         self.hands.at("Knead")
+
+    def held(self) -> list[Route]:
+        """The next marks sent wait here until they are let go; what comes after goes through."""
+        waiting: list[Route] = []
+        self.page.route("**/observations", lambda route: waiting.append(route), times=1)
+        return waiting
+
+    def test_a_mark_taken_back_while_it_is_on_its_way_stays_taken_back(self) -> None:
+        self.open_first_screen()
+        self.bench.start()
+        self.hands.at("Knead")
+        waiting = self.held()
+        with self.page.expect_request("**/observations"):
+            self.hands.press("Kneaded, in the bowl")
+        self.hands.at("Let it rise")
+        self.hands.press("Undo")
+        self.hands.at("Knead")
+        waiting[0].continue_()
+        self.hands.sent()
+        self.hands.at("Knead")
+        self.page.reload()
+        self.hands.at("Knead")
+
+    def test_a_mark_that_cannot_be_takes_no_other_with_it(self) -> None:
+        self.open_first_screen()
+        self.bench.start()
+        self.hands.at("Knead")
+        waiting = self.held()
+        with self.page.expect_request("**/observations"):
+            self.hands.press("Kneaded, in the bowl")
+        self.hands.at("Let it rise")
+        # Both wait behind the first, and go together: one is nonsense.
+        self.hands.reading("Dough is at…", "The dough is at", "400")
+        self.hands.reading("Dough is at…", "The dough is at", "25")
+        waiting[0].continue_()
+        self.bench.says("400 °C cannot be right")
+        self.hands.sent()
+        batch = Batch.objects.latest("id")
+        kept = dict(batch.observations.values_list("kind", "value"))
+        self.assertEqual(kept, {"started": None, "done": None, "dough_temperature": 25.0})
 
     def test_marks_made_while_the_server_is_away_arrive_when_it_is_back(self) -> None:
         self.open_first_screen()

@@ -6,6 +6,7 @@ from playwright.sync_api import expect
 
 from bakes.models import Bake, BakeVersion
 from tests.browser.base import SIZES, BrowserCase
+from tests.core.examples import DEMO_BAKES
 from tests.core.test_recipe import CUPS, TWO_FILLINGS
 
 
@@ -61,7 +62,7 @@ class ReadingARecipe(BrowserCase):
         expect(self.page.get_by_label("The recipe, as written")).to_have_value(re.compile("gravel"))
         self.paste("good morning")
         expect(self.page.get_by_role("alert")).to_contain_text("No ingredient was found in this")
-        self.assertEqual(Bake.objects.count(), 6)
+        self.assertEqual(Bake.objects.count(), len(DEMO_BAKES))
 
     def test_a_line_is_put_right_in_place_and_my_cup_is_weighed_once(self) -> None:
         self.open_first_screen()

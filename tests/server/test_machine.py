@@ -58,7 +58,7 @@ class DemoData(TestCase):
         self.assertGreaterEqual(len(heads_of(home)), 4)
         closings = {v.document["closing"] for v in heads_of(home)}
         heats = {v.document["heat"]["method"] for v in heads_of(home)}
-        self.assertEqual((closings, heats), ({"gathered", "half_moon"}, {"steam", "oven"}))
+        self.assertEqual((closings, heats), ({"gathered", "half_moon", "braid"}, {"steam", "oven"}))
         finished = Batch.objects.filter(finished__isnull=False)
         self.assertEqual((finished.count(), Batch.objects.filter(finished=None).count()), (12, 1))
         rooms = {b.plan["room_c"] for b in finished}

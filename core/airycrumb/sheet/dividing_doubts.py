@@ -35,8 +35,13 @@ def uneven(w: Worked) -> Iterator[Doubt]:
         return
     minutes = w.heated.tray.minutes_planned
     light, heavy = (1 - p.soonest) * minutes, (p.latest - 1) * minutes
-    times = [f"the lightest is done about {spell(light)} sooner"] if light >= 0.5 else []
-    times += [f"the heaviest about {spell(heavy)} later"] if heavy >= 0.5 else []
+    sooner, later = w.uneven_proofs
+    proofed = lambda minutes: f", proofed {spell(minutes)} before" if minutes >= 0.5 else ""
+    times = [f"the lightest is done about {spell(light)} sooner{proofed(sooner)}"] if light >= 0.5 else []
+    times += (
+        [f"the heaviest about {spell(heavy)} later{proofed(later).replace('before', 'after')}"] if heavy >= 0.5 else []
+    )
+    alike = "; their proofs differ by less than a minute" if max(sooner, later) < 0.5 else ""
     far = [f"{n}" for n in p.far]
     yield Doubt(
         "uneven",
@@ -45,7 +50,7 @@ def uneven(w: Worked) -> Iterator[Doubt]:
         f"Piece {', '.join(far)} is more than {100 * FAR:.0f} % off"
         if len(far) == 1
         else f"Pieces {', '.join(far)} are more than {100 * FAR:.0f} % off",
-        f"Left as it is, {' and '.join(times) or 'the time hardly changes'}; a lighter piece proofs a little sooner too. The forecast's band is wider for it.",
+        f"Left as it is, {' and '.join(times) or 'the time hardly changes'}{alike}. The forecast's band is wider for it.",
         [KEEP],
         HEAT_MODEL,
     )

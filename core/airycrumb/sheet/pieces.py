@@ -1,6 +1,6 @@
 """Each group of pieces: its proof, its wrapper and what it asks of the heat."""
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from airycrumb import safety
 from airycrumb.data.closings import USUAL
@@ -99,6 +99,25 @@ def work_pieces(ctx: Context, last: Fermented, wrap_min: float) -> list[Pieces]:
         piece = piece_of(g, ratio, proof.stage.course.state_at(proofed_min).temperature, proofed_min, proof.place)
         found.append(Pieces(g, wrap_seconds(g), proof, wrapper, ratio, demand(g, piece, _line(g), fires[i])))
     return found
+
+
+def uneven_proofs(ctx: Context, last: Fermented, wrap_min: float, portioned: Portioning | None) -> tuple[float, float]:
+    """Minutes by which the lightest and the heaviest piece weighed are proofed sooner and later than one as planned."""
+    if portioned is None or not portioned.far:
+        return 0.0, 0.0
+    lead = ctx.each_group()[0]
+
+    def ready(mass_ratio: float) -> float:
+        other, share = replace(lead), lead.share
+        dough_g = max(5.0, share.dough_per_piece_g * mass_ratio)
+        shares = [replace(share, dough_per_piece_g=dough_g), *ctx.scaled.shares[1:]]
+        other.__dict__["scaled"] = replace(ctx.scaled, shares=shares)
+        found = final_proof(other, last, wrap_min).forecast.ready
+        return 0.0 if found is None else found.typical
+
+    ratios = [1 + p.off for p in portioned.portions]
+    planned = ready(1.0)
+    return planned - ready(min(1.0, *ratios)), ready(max(1.0, *ratios)) - planned
 
 
 def loads_of(ctx: Context, pieces: list[Pieces], portioned: Portioning | None) -> list[Load]:

@@ -72,7 +72,10 @@ class Sentence:
 
 @dataclass(frozen=True)
 class WeighTray:
-    """Dough and filling as weighed, in baker's %, with the water that lands the dough right."""
+    """Dough and filling as weighed, in baker's %, with the water that lands the dough right.
+
+    filling_g: as weighed, before draining or squeezing takes its juice.
+    """
 
     dough: list[Line]
     filling: list[Line]

@@ -104,7 +104,7 @@ def weigh(ctx: Context) -> WeighTray:
         ctx.percentages,
         sum(x.grams for x in dough if x.role == "flour"),
         scaled.dough_g,
-        ctx.share.filling_g,
+        sum(x.grams for x in filling),
         spoons,
         liquid,
         ctx.room_c,

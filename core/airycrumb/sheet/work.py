@@ -26,7 +26,7 @@ from airycrumb.sheet.ferment import (
     tray,
 )
 from airycrumb.sheet.heating import Heated, heating, together
-from airycrumb.sheet.pieces import Pieces, by_heat, group_tray, loads_of, work_pieces, wrap_minutes
+from airycrumb.sheet.pieces import Pieces, by_heat, group_tray, loads_of, uneven_proofs, work_pieces, wrap_minutes
 from airycrumb.sheet.sharing import portions, shared_out
 from airycrumb.sheet.timing import plan_day
 from airycrumb.sheet.types import RiseTray, Sentence, Sheet
@@ -165,13 +165,14 @@ def _work(ctx: Context, heard: Sequence[RoomReading]) -> Sheet:
     lead = pieces[0]
     shared = shared_out(ctx)
     portioned = portions(ctx, shared)
+    uneven = uneven_proofs(ctx, yeast.last, wrap_min, portioned)
     heats = [heating(x, wrap_min + lead.proof.minutes.typical) for x in loads_of(ctx, pieces, portioned)]
     heated = heats[0]
     minutes = {i: h.tray.minutes_planned for h, alike in zip(heats, by_heat(ctx), strict=True) for i in alike}
     table, timing = plan_day(ctx, _durations(ctx, yeast, lead.proof, heats, weighed.minutes, wrap_min))
     trays = _trays(ctx, yeast, lead.proof, table, wrap_min)
     every = [i for i, _ in bake.parts] + [i for g in bake.groups for i, _ in g.filling.parts]
-    worked = Worked(ctx, first, lead.proof, trays.rise, weighed, pieces, heats, shared, portioned, tuple(heard))
+    worked = Worked(ctx, first, lead.proof, trays.rise, weighed, pieces, heats, shared, portioned, uneven, tuple(heard))
     return Sheet(
         bake.name,
         ctx.now,

@@ -24,7 +24,8 @@ def piece_count(count: int) -> list[Change]:
 
 @dataclass(frozen=True)
 class Worked:
-    """What the stations found, for the questions that need it. proof: the first group's; heard: all the kitchen's
+    """What the stations found, for the questions that need it. proof: the first group's; uneven_proofs: min the lightest
+    and heaviest piece weighed are proofed sooner and later; heard: all the kitchen's
     thermometer said, believed or not."""
 
     ctx: Context
@@ -36,6 +37,7 @@ class Worked:
     heats: list[Heated]
     shared: ShareOut
     portioned: Portioning | None
+    uneven_proofs: tuple[float, float]
     heard: tuple[RoomReading, ...] = ()
 
     @property

@@ -38,7 +38,7 @@ export function Section(p: { sizes: Size[]; length: (mm: number) => string; titl
             {size.when}
           </text>
           <text x={middle} y={base + font * 2.8} textAnchor="middle" fill="var(--muted)">
-            {p.length(size.width_mm)} across
+            {p.length(size.width_mm)} by {p.length(size.height_mm)}
           </text>
           {size.wall_mm > 0 && (
             <text x={middle} y={base + font * 4} textAnchor="middle" fill="var(--muted)">

@@ -9,7 +9,7 @@ import { heldBack, Mixing } from "./mixing";
 
 const percent = (value: number) => `${value.toFixed(value < 10 ? 1 : 0)} %`;
 
-function Lines({ title, lines, total, spoonsOf, dilutions = {} }: { title: string; lines: Sheet["weigh"]["dough"]; total: number; spoonsOf: Record<string, number>; dilutions?: Record<string, number> }) {
+function Lines({ title, lines, total, spoonsOf, dilutions = {}, note = "" }: { title: string; note?: string; lines: Sheet["weigh"]["dough"]; total: number; spoonsOf: Record<string, number>; dilutions?: Record<string, number> }) {
   const u = useUnits();
   return (
     <table className="w-full">
@@ -32,6 +32,7 @@ function Lines({ title, lines, total, spoonsOf, dilutions = {} }: { title: strin
         <tr className="border-t-2 border-cobalt">
           <th scope="row" className="py-1 text-left font-bold">
             together
+            {note && <span className="block text-sm font-normal text-muted">{note}</span>}
           </th>
           <td className="py-1 text-right text-[1.12rem] font-bold whitespace-nowrap text-cobalt">{u.mass(total)}</td>
         </tr>
@@ -79,7 +80,7 @@ export function WeighPlates({ sheet, scale = null }: { sheet: Sheet; scale?: Sca
       </div>
       <div className="flex flex-col gap-5">
         {sheet.groups.map((g, i) => (
-          g.filling.length > 0 && <Lines key={i} title={`Filling: ${g.name}${sheet.groups.length > 1 ? `, for ${g.pieces}` : ""}`} lines={g.filling} total={g.filling_g} spoonsOf={w.spoons} />
+          g.filling.length > 0 && <Lines key={i} title={`Filling: ${g.name}${sheet.groups.length > 1 ? `, for ${g.pieces}` : ""}`} lines={g.filling} total={g.filled?.weighed_g ?? g.filling_g} note={g.filled && g.filled.weighed_g > g.filled.needed_g * 1.005 ? `gives ${u.mass(g.filled.needed_g)} once ${g.filled.treatments.join(", ")}` : ""} spoonsOf={w.spoons} />
         ))}
         <Mixing order={w.order} scale={scale} />
         {w.hold_back_g >= 1 && <p className="text-muted">{heldBack(sheet, u)}</p>}

@@ -74,7 +74,7 @@ function Drawn({ group, named, templates }: { group: Group; named: boolean; temp
             <WrapperPlan title={`Wrapper from above, ${size(w)}`} outline={w.outline} strokes={w.strokes} filling={w.filling_at} across_mm={w.across_mm} along_mm={w.along_mm} round={w.round} length={u.length} />
           </Plate>
         )}
-        <Plate className="w-full" grow={sectionWidth(w.sizes)} caption={phone ? "cut through the middle, all at one scale" : w.rolled ? "cut through the middle, at the same scale" : "cut through the middle"}>
+        <Plate className="w-full" grow={sectionWidth(w.sizes)} caption={phone ? "cut through: width by height, all at one scale" : w.rolled ? "cut through the middle: width by height, at the same scale" : "cut through the middle"}>
           <Section title="Cross-section as wrapped, after the proof and cooked" sizes={w.sizes} length={u.length} />
         </Plate>
       </div>

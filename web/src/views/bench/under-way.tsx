@@ -9,7 +9,7 @@ import { FermentCurve, Story } from "../../trays/ferment";
 import { CutAndWeigh } from "../../trays/portioning";
 import { Button } from "../../ui/button";
 import { Cues, MovedTo } from "../marks/cues";
-import { ended, pieceMark, RunStore, unsentPieces } from "../marks/outbox";
+import { ended, pieceMark, RunStore, standing, unsentPieces } from "../marks/outbox";
 import { RisenBy, TypedReading } from "../marks/readings";
 import { fermenting, stagesOf } from "../marks/steps";
 import { batchesQuery, batchQuery } from "../queries";
@@ -89,7 +89,7 @@ function Rising({ from, now }: { from: BatchOut; now: number }) {
         <Button onClick={() => setPanel("cues")}>{stage === "sponge" ? "Torn…" : "Poked…"}</Button>
         <Button onClick={() => setPanel("move")}>Moved to…</Button>
         {stage === "rise" && <Button onClick={() => setPanel("dough")}>Dough is at…</Button>}
-        <Button disabled={state.batch.observations.length + state.waiting.length < 2} onClick={() => store.undo(1)}>
+        <Button disabled={standing(state).length === 0} onClick={() => store.undo(1)}>
           Take the last back
         </Button>
       </div>

@@ -18,7 +18,7 @@ import { Panel } from "../../ui/panel";
 import { batchesQuery, batchQuery } from "../queries";
 import { ring, stayAwake } from "./alarm";
 import { HowWasIt } from "./outcome";
-import { ended, pieceMark, RunStore, unsentPieces } from "../marks/outbox";
+import { ended, pieceMark, RunStore, standing, unsentPieces } from "../marks/outbox";
 import { Cues, MovedTo } from "../marks/cues";
 import { RisenBy, TypedReading } from "../marks/readings";
 import { dueAt, fermenting, nextWords, stagesOf, stepOf, type HandsStep, type Stage } from "../marks/steps";
@@ -110,12 +110,12 @@ function Run({ from }: { from: BatchOut }) {
     setPanel(null);
   };
   const undo = () => {
-    const all = [...batch.observations, ...state.waiting].filter((o) => o.kind !== "undo" && o.kind !== "started");
+    const all = standing(state);
     const last = all.at(-1);
     const together = all.filter((o) => last && o.at === last.at).length;
     store.undo(Math.max(1, together));
   };
-  const marked = batch.observations.length + state.waiting.length > 1;
+  const marked = standing(state).length > 0;
 
   return (
     <main className="min-h-dvh bg-cobalt p-1.5 tab:p-3">

@@ -25,6 +25,8 @@ export class RunStore {
   private readonly listeners = new Set<() => void>();
   private timer: ReturnType<typeof setTimeout> | undefined;
   private sending = false;
+  /** Marks the server may have by now, though it has not said so. */
+  private onTheWay = new Set<string>();
   private closed = false;
   private atOnce = MOST_AT_ONCE;
   /** Why a mark was refused; it stays in sight until the next is made. */
@@ -62,16 +64,13 @@ export class RunStore {
     void this.send();
   }
 
-  /** Take back the last mark: unsent ones vanish, sent ones are undone by another. */
+  /** Take back the last marks: unsent ones vanish; those sent, or on their way now, are undone by another. */
   undo(together: number) {
-    const waiting = this.state.waiting.filter((o) => o.kind !== "undo");
-    if (waiting.length > 0) {
-      const gone = new Set(waiting.slice(-together).map((o) => o.client_id));
-      this.keep(this.state.waiting.filter((o) => !gone.has(o.client_id)));
-      return;
-    }
-    const last = this.state.batch.observations.filter((o) => o.kind !== "started").slice(-together);
-    this.keep([...this.state.waiting, ...last.map((o) => ({ client_id: crypto.randomUUID(), kind: "undo" as Kind, stage: o.stage, at: nowIso(), value: null, where: null, undoes: o.client_id }))]);
+    const taken = standing(this.state).slice(-together);
+    const mine = new Set(this.state.waiting.map((o) => o.client_id));
+    const gone = new Set(taken.map((o) => o.client_id).filter((id) => mine.has(id) && !this.onTheWay.has(id)));
+    const undone = taken.filter((o) => !gone.has(o.client_id)).map((o) => ({ client_id: crypto.randomUUID(), kind: "undo" as Kind, stage: o.stage, at: nowIso(), value: null, where: null, undoes: o.client_id }));
+    this.keep([...this.state.waiting.filter((o) => !gone.has(o.client_id)), ...undone]);
     void this.send();
   }
 
@@ -86,12 +85,13 @@ export class RunStore {
     if (this.sending) return;
     this.sending = true;
     const out = this.state.waiting.slice(0, this.atOnce);
+    this.onTheWay = new Set(out.map((o) => o.client_id));
     try {
       const path = { batch_id: this.state.batch.id };
       const batch = out.length
         ? await take(client.POST("/api/batches/{batch_id}/observations", { params: { path }, body: { observations: out, now: nowIso() } }))
         : await take(client.GET("/api/batches/{batch_id}", { params: { path, query: { now: nowIso() } } }));
-      const sent = new Set(out.map((o) => o.client_id));
+      const sent = this.onTheWay;
       this.set({ batch, reachable: true, trouble: this.refusal });
       this.keep(this.state.waiting.filter((o) => !sent.has(o.client_id)));
       if (!this.state.waiting.length) this.atOnce = MOST_AT_ONCE;
@@ -111,22 +111,31 @@ export class RunStore {
       return;
     }
     // Refused for what it says: sending it again would not help.
-    const refused = new Set(out.map((o) => o.client_id));
+    const refused = this.onTheWay;
     this.refusal = said.message;
     this.set({ trouble: said.message, reachable: true });
     this.keep(this.state.waiting.filter((o) => !refused.has(o.client_id)));
   }
 }
 
-/** Stages ended so far, those not yet sent included, with when. */
-export function ended(state: RunState): Map<string, number> {
+type Mark = Pick<ObservationIn, "client_id" | "kind" | "stage" | "at" | "where">;
+
+/** Every mark that stands, those not yet sent included and those taken back left out, in order. */
+export function standing(state: RunState): Mark[] {
   const undone = new Set(state.waiting.map((o) => o.undoes).filter(Boolean));
-  const all = [...state.batch.observations, ...state.waiting].filter((o) => o.kind === "done" && !undone.has(o.client_id));
-  return new Map(all.map((o) => [o.stage, Date.parse(o.at)]));
+  const known = new Set(state.batch.observations.map((o) => o.client_id));
+  const all: Mark[] = [...state.batch.observations, ...state.waiting.filter((o) => !known.has(o.client_id))];
+  return all.filter((o) => o.kind !== "undo" && o.kind !== "started" && !undone.has(o.client_id));
 }
+
+/** Stages ended so far, with when. */
+export const ended = (state: RunState): Map<string, number> => new Map(standing(state).filter((o) => o.kind === "done").map((o) => [o.stage, Date.parse(o.at)]));
 
 /** A lump of dough as cut and weighed: a new one, or one of them weighed again. */
 export const pieceMark = (grams: number, number: number | null) => ({ kind: "piece" as const, stage: "divide" as const, value: grams, ...(number !== null && { where: String(number) }) });
 
 /** New lumps noted here that the server has not taken yet. */
-export const unsentPieces = (state: RunState): number => state.waiting.filter((o) => o.kind === "piece" && !o.where).length;
+export const unsentPieces = (state: RunState): number => {
+  const known = new Set(state.batch.observations.map((o) => o.client_id));
+  return standing(state).filter((o) => o.kind === "piece" && !o.where && !known.has(o.client_id)).length;
+};
