@@ -5,6 +5,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 
 FINE, FAR = 0.03, 0.05
+MOST_TOLD = 3  # of those far off, each in a sentence of its own
 GROWS_AS = 2 / 3  # heating time of like pieces goes with their mass to this power: Fourier number at equal shape
 
 
@@ -61,8 +62,9 @@ def time_factor(mass_ratio: float) -> float:
 
 def _words(portions: list[Portion], rest: Sequence[float], factor: float) -> list[str]:
     found = []
+    worst = sorted((p for p in portions if p.verdict == "far"), key=lambda p: -abs(p.off))[:MOST_TOLD]
     for p in portions:
-        if p.verdict == "far":
+        if p in worst:
             more = p.grams - p.aim_g
             do = f"take {more:.0f} g off" if more > 0 else f"put {-more:.0f} g back on"
             found.append(f"Piece {p.number} is {abs(100 * p.off):.0f} % {'over' if more > 0 else 'under'}: {do}.")

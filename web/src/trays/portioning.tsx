@@ -74,9 +74,9 @@ export function CutAndWeigh({ sheet, scale, onPiece, unsent = 0, large = false }
   const taken = scale?.grams ?? null;
   return (
     <section aria-label="Cut and weigh" className={`flex flex-col gap-3 ${large ? "text-lg" : ""}`}>
-      <h3 className="text-[1.05rem] font-bold">
+      {(done || !large) && <h3 className="text-[1.05rem] font-bold">
         {done ? `All ${p.portions.length} are cut, ${(100 * p.spread).toFixed(1)} % apart` : `Next, piece ${next.number} of ${planned}${next.what ? `, a ${next.what}` : ""}: ${u.mass(next.grams ?? 0)}`}
-      </h3>
+      </h3>}
       {scale && <ScaleShows scale={scale} large={large} />}
       {onPiece && (
         <div className="flex flex-wrap items-center gap-3">

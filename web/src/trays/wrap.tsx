@@ -25,10 +25,13 @@ export function useSize() {
 /** What is done with the dough of a piece, in a word or two. */
 const doing = (w: Group["wrap"], size: string) => (!w.rolled ? "Knead the filling in" : w.closing === "plain" || w.closing === "well" ? `Pat to ${size}` : `Roll to ${size}`);
 
+/** A group by what is in it, or by what it is where nothing is. */
+const named = (g: Group) => (g.filling_each_g ? `${g.pieces} with ${g.name}` : `${g.pieces} ${g.wrap.label}`);
+
 function GroupFact({ g }: { g: Group }) {
   const u = useUnits();
   const size = useSize();
-  return <Fact name={`${g.pieces} with ${g.name}, ${g.wrap.label}`} value={`${size(g.wrap)}${g.filling_each_g ? `, ${u.mass(g.filling_each_g)}` : ""}`} from={g.filling_each_g ? `${spoons(g.wrap.filling_ml)}; closes over up to ${u.mass(g.wrap.closes_over_g)}` : ""} strong />;
+  return <Fact name={g.filling_each_g ? `${named(g)}, ${g.wrap.label}` : named(g)} value={`${size(g.wrap)}${g.filling_each_g ? `, ${u.mass(g.filling_each_g)}` : ""}`} from={g.filling_each_g ? `${spoons(g.wrap.filling_ml)}; closes over up to ${u.mass(g.wrap.closes_over_g)}` : ""} strong />;
 }
 
 export function WrapFacts({ sheet }: { sheet: Sheet }) {
@@ -59,7 +62,7 @@ export function WrapFacts({ sheet }: { sheet: Sheet }) {
 const CAPTIONS: Record<string, string> = { gathered: "pleats, to the dashes", pulled_pie: "pleats, a hole in the middle", half_moon: "pinches round the rim", braid: "strips on each side" };
 
 /** A wrapper from above and the piece cut through, at one scale: widths in the ratio of the millimetres drawn. */
-function Drawn({ group, named, templates }: { group: Group; named: boolean; templates: ReactNode }) {
+function Drawn({ group, several, templates }: { group: Group; several: boolean; templates: ReactNode }) {
   const u = useUnits();
   const size = useSize();
   const phone = usePhone();
@@ -67,7 +70,7 @@ function Drawn({ group, named, templates }: { group: Group; named: boolean; temp
   const word = CAPTIONS[w.closing];
   return (
     <section aria-label={group.name}>
-      {named && <h3 className="pb-1 text-[1.05rem] font-bold">{group.pieces} with {group.name}</h3>}
+      {several && <h3 className="pb-1 text-[1.05rem] font-bold">{named(group)}</h3>}
       <div className="flex flex-col items-end gap-2 tab:flex-row">
         {w.rolled && (
           <Plate className="w-full" grow={planWidth(w.across_mm, w.along_mm, w.round)} caption={word && w.folds ? `${w.folds} ${word}` : "from above"}>
@@ -121,7 +124,7 @@ export function WrapPlates({ sheet, solve, templates }: { sheet: Sheet; solve?: 
     <div className="flex flex-col gap-6">
       {all.map((g, i) => (
         <div key={i} className="flex flex-col gap-5">
-          <Drawn group={g} named={all.length > 1} templates={g.wrap.rolled && templates?.(i)} />
+          <Drawn group={g} several={all.length > 1} templates={g.wrap.rolled && templates?.(i)} />
           {last(g) && <HowTo group={g} />}
         </div>
       ))}

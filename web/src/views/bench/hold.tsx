@@ -30,7 +30,8 @@ const asScaled = (document: Bake, sheet: Sheet | null): Bake =>
     const share = sheet?.scaled.shares[i];
     if (!share) return {};
     const dough = g.dough_per_piece === undefined ? {} : { dough_per_piece: `${share.dough_per_piece_g.toFixed(1)} g` };
-    return { ...dough, filling_per_piece: `${share.filling_per_piece_g.toFixed(1)} g` };
+    // A plain piece has none, and keeps what was written for when it gets some again.
+    return { ...dough, ...(share.filling_per_piece_g > 0 && { filling_per_piece: `${share.filling_per_piece_g.toFixed(1)} g` }) };
   });
 
 /** As many pieces as one load takes: the groups keep their proportion, the first takes what is over. */
@@ -55,8 +56,7 @@ export function Hold({ document, sheet, edit }: { document: Bake; sheet: Sheet |
     { value: "nothing", label: "nothing", note: "pieces and weights decide how much is made" },
     { value: "eaters", label: "who eats", note: "so many eaters, so many pieces for each" },
     { value: "flour", label: "the flour I have" },
-    { value: "filling", label: groups.length > 1 ? `the ${groups[0]?.name} I have` : "the filling I have" },
-    ...groups.slice(1).map((g, i) => ({ value: `filling ${i + 2}`, label: `the ${g.name} I have` })),
+    ...groups.flatMap((g, i) => (g.filling_each_g ? [{ value: i ? `filling ${i + 1}` : "filling", label: groups.length > 1 ? `the ${g.name} I have` : "the filling I have" }] : [])),
     { value: "dough", label: "the whole dough" },
     { value: "fits", label: `what goes in at once: ${sheet?.heat.per_load ?? 1}`, note: "as many pieces as one load of the steamer or oven" },
     ...FRACTIONS.map(({ value, label }) => ({ value, label, note: `${u.mass((sheet?.weigh.recipe_g ?? 0) * Number(value))} of dough, as the recipe makes it` })),
@@ -101,7 +101,7 @@ export function Hold({ document, sheet, edit }: { document: Bake; sheet: Sheet |
           {sheet && sheet.scaled.spare_dough_g > 1 && <>; {u.mass(sheet.scaled.spare_dough_g)} of dough is spare</>}
         </>
       )}
-      {!pin && sheet && <>{eaters ? "; " : ": "}{u.mass(sheet.weigh.flour_g)} of flour makes {u.mass(sheet.weigh.dough_g)} of dough; {groups.map((g) => `${u.mass(g.filling_g)} of ${groups.length > 1 ? g.name : "filling"}`).join(", ")}</>}.
+      {!pin && sheet && <>{eaters ? "; " : ": "}{u.mass(sheet.weigh.flour_g)} of flour makes {u.mass(sheet.weigh.dough_g)} of dough{groups.some((g) => g.filling_g) ? "; " : ""}{groups.filter((g) => g.filling_g).map((g) => `${u.mass(g.filling_g)} of ${groups.length > 1 ? g.name : "filling"}`).join(", ")}</>}.
     </p>
   );
 }

@@ -143,10 +143,10 @@ function FurtherGroup({ at, ...p }: Props & { at: number }) {
       {", "}and{" "}
       <Amount label={`Pieces with ${name}`} shown={String(follows ?? group.pieces)} step={1} largeStep={6} follows={follows !== null}
         invalid={p.problems.some((problem) => problem.where === `more_groups[${at}].pieces`)} onCommit={(t) => put(t, false)} onPreview={(t) => put(t, true)} />{" "}
-      {closing && `${(follows ?? group.pieces) === 1 ? closing.one : closing.label} `}
+      {closing && `${(follows ?? group.pieces) === 1 ? closing.one : closing.label}`}
       {group.filling && group.closing !== "plain" && (
         <>
-          around{" "}
+          {closing && " "}around{" "}
           <Quantity {...p} label={`Filling in each with ${name}`} kind="mass" path={["more_groups", at, "filling_per_piece"]} text={group.filling_per_piece ?? ""}
             follows={mine && pin.gives_way === "weight" && share ? share.filling_per_piece_g : null} also={(d) => (mine ? givingWay(d, "pieces") : d)} />{" "}
           of <strong className="font-bold">{name}</strong>
