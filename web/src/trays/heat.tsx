@@ -38,7 +38,7 @@ export function HeatFacts({ sheet }: { sheet: Sheet }) {
         {h.method === "oven" ? <Fact name="Crust" value={h.colour} from={`${h.loss_percent.toFixed(0)} % of its weight bakes off`} /> : <Fact name="Boils away" value={u.volume(h.water_ml)} from="in one load" />}
         <Fact name="At once" value={h.loads > 1 ? `${h.per_load}, ${h.loads} loads` : `all ${h.pieces}`} from="at their grown size, with a gap" />
         {sheet.groups.length > 1 && sheet.groups.map((g, i) => <Fact key={i} name={g.name} value={g.reaches ? `${u.temperature(g.line_c)} at ${Math.round(g.reaches.typical)} min` : "not in sight"} from={`${u.temperature(Math.round(g.core_at_end_c))} in the middle at the end`} />)}
-        <Fact name="Filling going in" value={u.temperature(Math.round(h.start_c))} from="still cold from the fridge: the slow side" />
+        <Fact name="Filling going in" value={u.temperature(Math.round(h.start_c))} from="warmed this far since the fridge, on the slow side" />
         <Fact name="Then rest" value={duration(h.rest_min)} from={h.method === "steam" ? "off the heat, lid on" : "on a rack"} />
       </Facts>
     </>
