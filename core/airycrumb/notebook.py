@@ -65,6 +65,9 @@ def _timing(stages: list[Stage], vigour_before: float, vigour_after: float) -> l
     return found
 
 
+# A piece with nothing inside has no seam to blame.
+PLAIN_BURST = ("It tore", "The proof ended {proof}.", "Let it proof to its size, and score the top.")
+
 # What a cook reports, what in a batch's own record may explain it, and the change it suggests.
 TROUBLES = {
     "burst": (
@@ -121,8 +124,9 @@ def review(
         "colour": facts.colour,
         "core": facts.core_c,
     }
+    rows = {**TROUBLES, "burst": PLAIN_BURST} if not facts.filling_g else TROUBLES
     told = [
         Finding(what, why.format(**values), then.format(**values))
-        for what, why, then in (TROUBLES[t] for t in troubles if t in TROUBLES)
+        for what, why, then in (rows[t] for t in troubles if t in rows)
     ]
     return _timing(stages, vigour_before, vigour_after) + told

@@ -71,3 +71,11 @@ class Pace(unittest.TestCase):
         self.assertEqual(learned_wrap_seconds(110, 0, 12), 55)
         self.assertEqual(learned_wrap_seconds(110, 60 * 24, 1), 1800)
         self.assertEqual(learned_wrap_seconds(6, 0, 40), 5)
+
+
+class NothingInside(unittest.TestCase):
+    def test_a_plain_piece_that_tore_is_not_told_to_hold_less_filling(self) -> None:
+        facts = Facts(ratio=0, filling_g=0, proof_off=-9, rise_off=0, colour="golden", core_c=95)
+        (finding,) = review([], facts, ["burst"], 1.0, 1.0)
+        self.assertEqual((finding.what, "9 min earlier" in finding.why), ("It tore", True))
+        self.assertNotIn("filling", finding.next_time)

@@ -7,14 +7,12 @@ from typing import Any
 from airycrumb.data.measures import UNITS
 from airycrumb.quantities import Band
 from airycrumb.recipe.amounts import plain, read_amount
+from airycrumb.recipe.closing import closing_of
 from airycrumb.recipe.method import Said, sentences
 from airycrumb.recipe.reading import PlacedLine, Reading
 
 RAW_ROLES = ("ground meat", "poultry", "fish")
 # words in a method that fold a disc over
-FOLDED = re.compile(
-    r"half[- ]moon|crescent|turnover|fold(?:ed)? (?:it |them |the dough )?(?:over|in half)|past(?:y|ies)", re.IGNORECASE
-)
 COOKS = re.compile(r"\b(?:fry|saut[eé]|brown|simmer|cook)\b", re.IGNORECASE)
 COOKED = re.compile(r"\b(?:filling|meat|mince|pork|beef|lamb|chicken)\b", re.IGNORECASE)
 FOAMS = re.compile(r"foam|froth", re.IGNORECASE)
@@ -216,7 +214,9 @@ def to_bake(reading: Reading) -> Draft:
     pieces, each = _pieces(reading, _grams(reading, *IN_THE_DOUGH), assumed)
     first, *more = _groups(reading, pieces, each, assumed)
     leavener = any(row["use"] == "baking powder" for row in dough)
-    folded = bool(FOLDED.search(reading.method) or FOLDED.search(reading.title))
+    closing = closing_of(reading.title, reading.method)
+    if closing is None:
+        assumed.append("Nothing says how the pieces are closed: taken as pleated rounds.")
     heat = _heat(reading, assumed)
     assumed.append("Rise to double, then proof to 1.4 times the size; the filling goes in at 6 °C.")
     document = {
@@ -226,7 +226,7 @@ def to_bake(reading: Reading) -> Draft:
         "pieces": first["pieces"],
         "dough_per_piece": f"{each:.0f} g",
         "filling_per_piece": first["filling_per_piece"],
-        "closing": "half_moon" if folded else "gathered",
+        "closing": closing or "gathered",
         "dough": {
             "ingredients": dough,
             "leavening": "yeast and baking powder" if leavener else "yeast",

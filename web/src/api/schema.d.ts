@@ -2071,6 +2071,8 @@ export interface components {
         /**
          * WeighTray
          * @description Dough and filling as weighed, in baker's %, with the water that lands the dough right.
+         *
+         *     filling_g: as weighed, before draining or squeezing takes its juice.
          */
         WeighTray: {
             /** Dough */

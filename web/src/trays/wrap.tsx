@@ -86,13 +86,13 @@ function Drawn({ group, several, templates }: { group: Group; several: boolean; 
   );
 }
 
-/** How to close it: each step drawn from the same outline that is rolled, and what to watch for. */
-function HowTo({ group }: { group: Group }) {
+/** How to close it: each step drawn from the same outline that is rolled. Shared by Bench and Hands. */
+export function ClosingSteps({ group, large = false }: { group: Group; large?: boolean }) {
   const w = group.wrap;
   const box = boxOfSteps(w.steps);
   return (
-    <section aria-label={`How to close a ${w.label}`}>
-      <h3 className="pb-1 text-[1.05rem] font-bold">{w.label.charAt(0).toUpperCase() + w.label.slice(1)}, step by step</h3>
+    <section aria-label={`How to close a ${w.label}`} className={large ? "text-lg" : ""}>
+      <h3 className={`pb-1 font-bold ${large ? "text-xl" : "text-[1.05rem]"}`}>{w.label.charAt(0).toUpperCase() + w.label.slice(1)}, step by step</h3>
       <ol className={`grid grid-cols-2 gap-4 ${w.steps.length > 3 ? "tab:grid-cols-4" : "tab:grid-cols-3"}`}>
         {w.steps.map((step, i) => (
           <li key={step.words} className="flex flex-col gap-1">
@@ -105,6 +105,16 @@ function HowTo({ group }: { group: Group }) {
           </li>
         ))}
       </ol>
+    </section>
+  );
+}
+
+/** The steps, and what to watch for. */
+function HowTo({ group }: { group: Group }) {
+  const w = group.wrap;
+  return (
+    <section aria-label={`Closing: ${w.label}`}>
+      <ClosingSteps group={group} />
       <ul className="mt-3 grid gap-x-6 tab:grid-cols-2">
         {w.wrong.map((t) => (
           <li key={t.what} className="border-t-2 border-inset py-1">

@@ -11,6 +11,7 @@ import { FermentCurve, Story } from "../../trays/ferment";
 import { CoreCurve } from "../../trays/heat";
 import { heldBack, Mixing } from "../../trays/mixing";
 import { CutAndWeigh, TypeIt } from "../../trays/portioning";
+import { ClosingSteps } from "../../trays/wrap";
 import { LateOrEarly } from "../../trays/options";
 import { Button } from "../../ui/button";
 import { Notice, Warning } from "../../ui/facts";
@@ -220,6 +221,7 @@ function StepView({ step, due, now, sheet, endedAt, onDone, extras, scale, cutti
           {grows && <Story tray={grows} large />}
           {step.stage === "heat" && <CoreCurve heat={sheet.heat} minute={heatFrom ? (now - heatFrom) / 60_000 : null} large width={460} height={250} />}
           {step.stage === "divide" && cutting}
+          {step.stage === "wrap" && sheet.groups.filter((g, i) => sheet.groups.findIndex((other) => other.wrap.closing === g.wrap.closing) === i).map((g) => <ClosingSteps key={g.wrap.closing} group={g} large />)}
           {step.stage === "weigh" && (
             <>
               {sheet.weigh.hold_back_g >= 1 && <p className="rounded-xl bg-inset px-4 py-2 text-lg">{heldBack(sheet, u)}</p>}
