@@ -65,8 +65,10 @@ class Bench:
         self.page.keyboard.press("Enter")
 
     def open(self, tray: str) -> None:
-        """Open a tray."""
-        self.page.get_by_role("tab", name=re.compile(f"^{tray}", re.IGNORECASE)).click()
+        """Open a tray, and wait until it is."""
+        name = re.compile(f"^{tray}", re.IGNORECASE)
+        self.page.get_by_role("tab", name=name).click()
+        expect(self.page.get_by_role("tab", name=name, selected=True)).to_be_visible()
 
     def tab(self, tray: str) -> str:
         """What a tray's tab says."""

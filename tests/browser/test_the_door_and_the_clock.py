@@ -87,7 +87,7 @@ class TheClock(BrowserCase):
         self.open_first_screen()
         self.bench.set("Filling in each", "200 g")
         self.bench.open("wrap")
-        self.bench.says("more than 62 g of dough closes over")
+        expect(self.page.get_by_role("heading", name=re.compile("more than 62 g of dough closes over"))).to_be_visible()
         self.page.evaluate("document.activeElement.blur()")
         self.page.keyboard.press("Enter")
         expect(self.page.get_by_text("more than 62 g of dough closes over")).to_have_count(0)

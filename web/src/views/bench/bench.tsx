@@ -1,5 +1,5 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
-import { useCallback, useEffect, useState, useSyncExternalStore } from "react";
+import { useCallback, useEffect, useLayoutEffect, useRef, useState, useSyncExternalStore } from "react";
 import { useNavigate, useParams, useSearchParams } from "react-router";
 
 import { client, ServerError, take, type Answer, type BakeOut, type Doubt, type Kitchen, type Option } from "../../api/client";
@@ -39,6 +39,11 @@ export function Bench() {
 
 /** Undo and redo anywhere but in a field; numbers open trays; ? lists the keys. */
 function useKeys(store: DraftStore, open: (tray: TrayKey) => void, help: () => void, answer: () => void) {
+  // Enter answers the question in sight: kept up to date before the page is painted, not after.
+  const answerNow = useRef(answer);
+  useLayoutEffect(() => {
+    answerNow.current = answer;
+  }, [answer]);
   useEffect(() => {
     const onKey = (e: KeyboardEvent) => {
       const z = e.key.toLowerCase() === "z" && (e.ctrlKey || e.metaKey);
@@ -54,11 +59,11 @@ function useKeys(store: DraftStore, open: (tray: TrayKey) => void, help: () => v
       const tray = TRAYS[Number(e.key) - 1];
       if (tray) open(tray.key);
       if (e.key === "?") help();
-      if (e.key === "Enter" && e.target === document.body) answer();
+      if (e.key === "Enter" && e.target === document.body) answerNow.current();
     };
     addEventListener("keydown", onKey);
     return () => removeEventListener("keydown", onKey);
-  }, [store, open, help, answer]);
+  }, [store, open, help]);
 }
 
 function OpenBake({ from, kitchen }: { from: BakeOut; kitchen: Kitchen | undefined }) {
