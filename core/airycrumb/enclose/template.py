@@ -98,56 +98,65 @@ def _check(high: float) -> list[Stroke]:
     return [stroke("cut", line(MARGIN, y, MARGIN + CHECK_MM, y)), *ends]
 
 
+@dataclass(frozen=True)
+class _Tiling:
+    """A drawing over the pages it takes: how many across and down, of what size, and where the drawing begins."""
+
+    drawing: _Drawing
+    paper: tuple[float, float]
+
+    @property
+    def room(self) -> tuple[float, float]:
+        return self.paper[0] - 2 * MARGIN, self.paper[1] - 2 * MARGIN - FOOT
+
+    def counts(self) -> tuple[int, int]:
+        left, top, right, bottom = self.drawing.box()
+        pages = lambda size, room: 1 if size <= room else math.ceil((size - OVERLAP) / (room - OVERLAP))
+        return pages(right - left, self.room[0]), pages(bottom - top, self.room[1])
+
+    def offset(self, column: int, row: int) -> tuple[float, float]:
+        """What is added to the drawing's own mm on this page: in its middle where it goes on one, else page after page."""
+        left, top, right, bottom = self.drawing.box()
+        across, down = self.counts()
+
+        def along(low: float, high: float, room: float, pages: int, i: int) -> float:
+            if pages == 1:
+                return MARGIN + (room - (high - low)) / 2 - low
+            return MARGIN - low - i * (room - OVERLAP)
+
+        return along(left, right, self.room[0], across, column), along(top, bottom, self.room[1], down, row)
+
+    def crosses(self) -> list[Stroke]:
+        """Marks to lay neighbouring pages by, in the middle of what they share."""
+        edge = MARGIN + OVERLAP / 2
+        corners = [(x, y) for x in (edge, edge + self.room[0] - OVERLAP) for y in (edge, edge + self.room[1] - OVERLAP)]
+        return [] if self.counts() == (1, 1) else [mark for x, y in corners for mark in _cross(x, y)]
+
+    def labels(self, column: int, row: int) -> list[Label]:
+        across, down = self.counts()
+        number, foot = row * across + column + 1, self.paper[1] - MARGIN - FOOT
+        more = "" if across * down == 1 else f", page {number} of {across * down}: lay the crosses on one another"
+        check = f"This line is {CHECK_MM:.0f} mm: if not, print at 100 %."
+        return [
+            Label(MARGIN, foot + 6, f"{self.drawing.title}{more}", large=True),
+            Label(MARGIN, foot + 11, self.drawing.note),
+            Label(MARGIN + CHECK_MM + 4, self.paper[1] - MARGIN - 2, check),
+        ]
+
+    def page(self, column: int, row: int) -> Page:
+        x, y = self.offset(column, row)
+        outlines = [[[round(a + x, 3), round(b + y, 3)] for a, b in points] for points in self.drawing.outlines]
+        strokes = [_shifted(s, x, y) for s in self.drawing.strokes if s.kind != "press"]
+        window = (MARGIN, MARGIN, *self.room)
+        marks = [*self.crosses(), *_check(self.paper[1])]
+        return Page(*self.paper, window, outlines, strokes, marks, self.labels(column, row))
+
+
 def _pages(d: _Drawing, paper: tuple[float, float]) -> list[Page]:
     """One page if it goes on one; else as many as it takes, overlapping, with crosses to lay them by."""
-    wide, high = paper
-    room = (wide - 2 * MARGIN, high - 2 * MARGIN - FOOT)
-    left, top, right, bottom = d.box()
-    size = (right - left, bottom - top)
-    counts = [1 if s <= r else math.ceil((s - OVERLAP) / (r - OVERLAP)) for s, r in zip(size, room, strict=True)]
-    found = []
-    for row in range(counts[1]):
-        for column in range(counts[0]):
-            number = row * counts[0] + column + 1
-            at = [
-                MARGIN + (r - s) / 2 - low if n == 1 else MARGIN - low - i * (r - OVERLAP)
-                for r, s, low, n, i in zip(room, size, (left, top), counts, (column, row), strict=True)
-            ]
-            window = (MARGIN, MARGIN, *room)
-            of = (
-                ""
-                if counts == [1, 1]
-                else f", page {number} of {counts[0] * counts[1]}: lay the crosses on one another"
-            )
-            crosses = (
-                []
-                if counts == [1, 1]
-                else [
-                    m
-                    for x in (MARGIN + OVERLAP / 2, MARGIN + room[0] - OVERLAP / 2)
-                    for y in (MARGIN + OVERLAP / 2, MARGIN + room[1] - OVERLAP / 2)
-                    for m in _cross(x, y)
-                ]
-            )
-            labels = [
-                Label(MARGIN, high - MARGIN - FOOT + 6, f"{d.title}{of}", large=True),
-                Label(MARGIN, high - MARGIN - FOOT + 11, d.note),
-                Label(
-                    MARGIN + CHECK_MM + 4, high - MARGIN - 2, f"This line is {CHECK_MM:.0f} mm: if not, print at 100 %."
-                ),
-            ]
-            found.append(
-                Page(
-                    wide,
-                    high,
-                    window,
-                    [[[round(x + at[0], 3), round(y + at[1], 3)] for x, y in points] for points in d.outlines],
-                    [_shifted(s, *at) for s in d.strokes if s.kind != "press"],
-                    [*crosses, *_check(high)],
-                    labels,
-                )
-            )
-    return found
+    tiling = _Tiling(d, paper)
+    across, down = tiling.counts()
+    return [tiling.page(column, row) for row in range(down) for column in range(across)]
 
 
 def template(how: Closing, w: Wrapper, pieces: int, paper: str) -> list[Page]:
