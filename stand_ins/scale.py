@@ -119,10 +119,11 @@ def main() -> None:
     parser.add_argument("--every", type=float, default=0.3, help="seconds between looks")
     parser.add_argument("--step", type=float, default=1.0, choices=(0.1, 1.0, 2.0, 5.0), help="g it shows")
     parser.add_argument("--most", type=float, default=5000.0, help="g it bears")
+    parser.add_argument("--settles", type=float, default=0.35, help="seconds, time constant of coming to rest")
     args = parser.parse_args()
     if not args.token:
         parser.error("a token is needed: add the device first, and give what is shown then")
-    scale, said, before = Scale(args.step, args.most, random.randrange(2**31)), Said(), time.monotonic()
+    scale, said, before = Scale(args.step, args.most, random.randrange(2**31), args.settles), Said(), time.monotonic()
     while True:
         now = time.monotonic()
         try:

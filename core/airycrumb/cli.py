@@ -18,7 +18,7 @@ from airycrumb.recipe import Draft, Reading, read_recipe, to_bake
 from airycrumb.sheet import Sheet, work
 from airycrumb.sheet.export import as_recipe
 from airycrumb.sheet.solving import template_of
-from airycrumb.sheet.types import RiseTray
+from airycrumb.sheet.types import GroupTray, RiseTray
 
 
 def _read(path: str) -> dict[str, Any]:
@@ -62,17 +62,37 @@ def _fermenting(what: str, t: RiseTray) -> str:
     return f"{what} {where}, {t.air_c:.0f} °C at first: ready {t.ready_low:%a %H:%M} to {t.ready_high:%a %H:%M}, look from {t.look_from:%H:%M}"
 
 
+def _wrapping(g: GroupTray) -> str:
+    """A group's wrapper in a line."""
+    w = g.wrap
+    if not w.rolled:
+        return f"WRAP   {g.name}: {w.label}, no wrapper"
+    by = "" if w.round else f" by {w.along_mm / 10:.1f}"
+    thick = (
+        f"{w.mean_mm:.1f} mm"
+        if w.middle_mm == w.rim_mm
+        else f"{w.middle_mm:.1f} mm in the middle, {w.rim_mm:.1f} mm at the rim"
+    )
+    holds = f"; closes over up to {w.closes_over_g:.0f} g" if g.filled else ""
+    return f"WRAP   {g.name}: {w.label}, roll to {w.across_mm / 10:.1f}{by} cm, {thick}{holds}"
+
+
 def _lines(s: Sheet) -> Iterator[str]:
     """The sheet as text, in the order of the work."""
     yield s.name
     for g in s.groups:
-        yield f"  {g.pieces} × {g.dough_each_g:.1f} g dough around {g.filling_each_g:.1f} g {g.name}"
+        inside = f" around {g.filling_each_g:.1f} g {g.name}" if g.filled else f", {g.name}"
+        yield f"  {g.pieces} × {g.dough_each_g:.1f} g dough{inside}"
     yield f"Start {s.day.start:%a %H:%M}, eat {s.day.eat:%a %H:%M} (between {s.day.eat_low:%H:%M} and {s.day.eat_high:%H:%M})"
     yield f"\nWEIGH  dough {s.weigh.dough_g:.0f} g, true hydration {s.weigh.percentages.true_hydration:.0f} % ({s.weigh.feel}), liquid at {s.weigh.water_c:.0f} °C"
     for line in s.weigh.dough:
         yield f"  {line.shown_g:8g} g  {line.name}  ({line.percent:.1f} %)"
     for g in s.groups:
-        yield f"  {g.name} {g.filling_g:.0f} g"
+        if not g.filled:
+            continue
+        yield f"  {g.name} {g.filled.weighed_g:.0f} g" + (
+            f", {g.filling_g:.0f} g once {', '.join(g.filled.treatments)}" if g.filled.treatments else ""
+        )
         yield from (f"  {line.shown_g:8g} g  {line.name}" for line in g.filling)
     if s.sponge:
         yield _fermenting("SPONGE", s.sponge)
@@ -82,10 +102,7 @@ def _lines(s: Sheet) -> Iterator[str]:
         yield _fermenting("AGAIN ", s.again)
     yield f"DIVIDE {s.divide.in_words('×')}" + (f"; by eye: {', '.join(s.divide.cuts)}" if s.divide.cuts else "")
     for g in s.groups:
-        if not g.wrap.rolled:
-            yield f"WRAP   {g.name}: {g.wrap.label}, no wrapper"
-            continue
-        yield f"WRAP   {g.name}: {g.wrap.label}, roll to {g.wrap.across_mm / 10:.1f} cm, {g.wrap.middle_mm:.1f} mm in the middle, {g.wrap.rim_mm:.1f} mm at the rim; closes over up to {g.wrap.closes_over_g:.0f} g"
+        yield _wrapping(g)
     yield _fermenting("PROOF ", s.proof)
     yield f"HEAT   {s.heat.method}, {s.heat.setting}: {s.heat.minutes_planned:.0f} min, {_loads(s)}"
     if s.heat.reaches:

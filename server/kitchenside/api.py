@@ -50,6 +50,9 @@ def _unreadable(request: HttpRequest, error: HttpError) -> HttpResponse:
 
 @api.exception_handler(AuthenticationError)
 def _not_signed_in(request: HttpRequest, _error: AuthenticationError) -> HttpResponse:
+    if request.headers.get("Authorization", "").startswith("Bearer"):
+        said = "No device has this token: add the device under “my kitchen” and send the token shown then."
+        return _answer(request, Refusal(401, said))
     return _answer(request, Refusal(401, "You are not signed in: sign in and try again. Nothing you typed is lost."))
 
 

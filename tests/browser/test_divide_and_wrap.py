@@ -3,6 +3,7 @@
 import os
 import re
 
+from axe_playwright_python.sync_playwright import Axe
 from devices import services
 from playwright.sync_api import expect
 
@@ -23,7 +24,9 @@ class OnTheScale(BrowserCase):
         household = Household.objects.get(pk=Kitchen.objects.earliest("pk").household_id)
         _, token = services.add(household, None, "scale", "test scale", stand_in=True)
         env = {**os.environ, "AIRYCRUMB_SCALE_TOKEN": token}
-        running = stand_in(env, "scale", self.server.port, "--every", "0.15", preexec_fn=_die_with_parent)
+        running = stand_in(
+            env, "scale", self.server.port, "--every", "0.1", "--settles", "0.08", preexec_fn=_die_with_parent
+        )
         self.addCleanup(running.wait)
         self.addCleanup(running.terminate)
         self.scale = ScaleStandIn(self.page)
@@ -99,6 +102,8 @@ class OnTheScale(BrowserCase):
             with self.subTest(size=name):
                 over = self.page.evaluate("document.documentElement.scrollWidth - innerWidth")
                 self.assertLessEqual(over, 0)
+        found = Axe().run(self.page)
+        self.assertEqual(found.violations_count, 0, found.generate_report())
 
 
 class Closings(BrowserCase):

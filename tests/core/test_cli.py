@@ -105,3 +105,22 @@ class CommandLine(unittest.TestCase):
     def test_a_file_that_is_not_there_and_a_time_that_is_none(self) -> None:
         self.assertEqual(self.run_it("sheet", "/no/such/file.json").returncode, 2)
         self.assertIn("not a date and time", self.run_it("sheet", str(DEMO_BAKES[0]), "--now", "soon").stderr)
+
+    def test_a_wrapper_is_written_to_a_file_and_what_cannot_be_is_said(self) -> None:
+        braids = str(ROOT / "demo" / "bakes" / "kale-potato-braids.json")
+        with tempfile.TemporaryDirectory() as folder:
+            out = Path(folder) / "wrapper.pdf"
+            done = self.run_it("template", braids, str(out), "--paper", "letter")
+            self.assertEqual((done.returncode, out.read_bytes()[:5]), (0, b"%PDF-"), done.stderr)
+            self.assertIn("letter", done.stdout)
+            drawn = Path(folder) / "wrapper.svg"
+            self.assertEqual(self.run_it("template", braids, str(drawn), "--group", "2").returncode, 0)
+            self.assertTrue(drawn.read_text().startswith("<svg "))
+            refused = self.run_it("template", braids, str(drawn), "--group", "3")
+            self.assertEqual((refused.returncode, "There is no group 3" in refused.stderr), (2, True))
+
+    def test_a_plain_piece_is_told_without_a_filling(self) -> None:
+        done = self.run_it("sheet", str(ROOT / "demo" / "bakes" / "kale-potato-braids.json"))
+        self.assertIn("1 × 60.0 g dough, nothing inside", done.stdout)
+        self.assertIn("plain folded piece, roll to", done.stdout)
+        self.assertNotIn("closes over up to 0 g", done.stdout)

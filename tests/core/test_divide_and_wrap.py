@@ -72,6 +72,19 @@ class Groups(unittest.TestCase):
         self.assertEqual([(g.pieces, g.wrap.closing) for g in s.groups], [(8, "gathered"), (1, "plain")])
         self.assertEqual(s.groups[1].filling, [])
 
+    def test_a_plain_piece_is_taken_out_sooner_and_does_not_decide_what_is_probed(self) -> None:
+        braids = bake_document("kale-potato-braids")
+        s = sheet(braids)
+        d = doubt(s, "done_sooner_2")
+        self.assertRegex(d.title, r"^Take the plain folded piece out after about \d+ min$")
+        self.assertLess(s.groups[1].needs_min or 0, 0.75 * s.heat.minutes_planned)
+        probe = next(c for c in s.cautions if c.code == "probe")
+        self.assertIn("75 °C", probe.title)
+        alike = sheet(
+            bake_document("kale-potato-braids", more_groups=[{**braids["more_groups"][0], "heat": braids["heat"]}])
+        )
+        self.assertIn("done_sooner_2", codes(alike))
+
     def test_a_group_without_a_filling_that_is_not_plain_is_asked_for_one(self) -> None:
         with self.assertRaises(InputError) as caught:
             read_bake(bake_document(more_groups=[{"pieces": 2}]))

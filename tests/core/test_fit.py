@@ -34,21 +34,21 @@ class Fitting(unittest.TestCase):
         for one, other in combinations(pieces, 2):
             self.assertGreaterEqual(one.distance(other), GAP_MM.value - 4 * ROUGH)
 
-    @settings(max_examples=60, deadline=None)
+    @settings(max_examples=30, deadline=None)
     @given(st.floats(150, 600), st.floats(25, 140), st.floats(1, 3))
     def test_no_piece_lies_on_another_in_a_basket(self, basket: float, wide: float, long: float) -> None:
         fit = fit_round(basket, wide, wide * long)
         if fit.whole:
             self.lies_well(fit)
 
-    @settings(max_examples=60, deadline=None)
+    @settings(max_examples=30, deadline=None)
     @given(st.floats(150, 800), st.floats(150, 800), st.floats(25, 200), st.floats(1, 4))
     def test_no_piece_lies_on_another_on_a_tray(self, width: float, depth: float, wide: float, long: float) -> None:
         fit = fit_tray(width, depth, wide, wide * long)
         if fit.whole:
             self.lies_well(fit)
 
-    @settings(max_examples=60, deadline=None)
+    @settings(max_examples=30, deadline=None)
     @given(st.floats(200, 500), st.floats(30, 120), st.floats(1.01, 1.6), st.floats(1, 3))
     def test_a_larger_holder_never_takes_fewer(self, size: float, wide: float, factor: float, long: float) -> None:
         for fits in (lambda s: fit_round(s, wide, wide * long), lambda s: fit_tray(s, s, wide, wide * long)):

@@ -4,6 +4,7 @@ from collections.abc import Callable, Iterator
 
 from airycrumb.sheet.context import Context
 from airycrumb.sheet.heating import Heated
+from airycrumb.sheet.pieces import Pieces
 from airycrumb.sheet.types import Answer, Change, Doubt
 from airycrumb.sheet.worked import GEOMETRY, HEAT_MODEL, KEEP, Worked, piece_count
 
@@ -93,6 +94,37 @@ def too_large(w: Worked, heated: Heated) -> Iterator[Doubt]:
     )
 
 
+DONE_SOONER = 0.75  # of the time planned: those done by then are worth taking out; assumed
+
+
+def _who(p: Pieces) -> str:
+    one = " one" if p.ctx.share.pieces == 1 else ""
+    name = f"{one} with {p.ctx.group.filling.name}" if p.ctx.group.filling.parts else f" {p.wrapper.label}"
+    return f"Take the{'' if p.ctx.share.pieces == 1 else f' {p.ctx.share.pieces}'}{name}"
+
+
+def done_sooner(w: Worked, heated: Heated) -> Iterator[Doubt]:
+    """Pieces that share a heat with larger ones and are done long before them."""
+    planned = heated.tray.minutes_planned
+    for p in w.pieces:
+        needed = p.demand.needed
+        if (
+            (p.ctx.bake is not heated.ctx.bake and p.ctx.bake != heated.ctx.bake)
+            or needed is None
+            or needed >= DONE_SOONER * planned
+        ):
+            continue
+        yield Doubt(
+            p.ctx.code("done_sooner"),
+            "heat",
+            "note",
+            f"{_who(p)} out after about {needed:.0f} min",
+            f"The others need {planned:.0f}. Left in as long, these dry out and darken.",
+            [KEEP],
+            HEAT_MODEL,
+        )
+
+
 def loads(w: Worked, heated: Heated) -> Iterator[Doubt]:
     """More pieces than go in at once."""
     h = heated.tray
@@ -127,4 +159,4 @@ def boil_dry(w: Worked, heated: Heated) -> Iterator[Doubt]:
         )
 
 
-HEATING = tuple(each(question) for question in (too_cold, pale, too_large, loads, boil_dry))
+HEATING = tuple(each(question) for question in (too_cold, pale, too_large, done_sooner, loads, boil_dry))

@@ -124,7 +124,9 @@ def _sentence(ctx: Context, heated: Heated, table: Timetable) -> Sentence:
 def _cautions(ctx: Context, heats: list[Heated], pieces: list[Pieces]) -> list[Caution]:
     b = ctx.bake
     stuffed = [Stuffing([i for i, _ in g.filling.parts], g.filling.state) for g in b.groups if g.filling.parts]
-    line = max((p.demand.line for p in pieces), key=lambda line: line.celsius)
+    # A plain piece's crumb is no safe line: it decides only where there is no filling at all.
+    filled = [p for p in pieces if p.ctx.group.filling.parts] or pieces
+    line = max((p.demand.line for p in filled), key=lambda line: line.celsius)
     fires = [(h.ctx.bake.method, h.ctx.bake.air_c) for h in heats]
     warm = max(h.tray.warm_min for h in heats)
     return safety.cautions([i for i, _ in b.parts], stuffed, fires, line, warm, ctx.room_c)
