@@ -203,7 +203,7 @@ class WrappersOverHttp(ApiCase):
             draft = bake_document("mushroom-buckwheat-half-moons", closing=closing["key"])
             status, worked = self.call("POST", "/sheet", {"bake": draft, "now": NOW.isoformat()})
             self.assertEqual((status, worked["problems"]), (200, []), closing["key"])
-            self.assertEqual(worked["sheet"]["wrap"]["label"], closing["label"])
+            self.assertEqual(worked["sheet"]["groups"][0]["wrap"]["label"], closing["label"])
 
     def test_pieces_and_filling_are_weighed_into_a_batch(self) -> None:
         batch = self.start()

@@ -253,7 +253,7 @@ class GroupTray:
 class Sheet:
     """One bake in one kitchen, worked out.
 
-    wrap, proof and weigh.filling are the first group's; heat is the first group's too, as the group that needs the
+    proof and weigh.filling are the first group's; heat is the first group's too, as the group that needs the
     longest in it asks; more_heats: of groups heated in another way; portioned: the dough as it is cut and weighed,
     None before the first piece is.
     """
@@ -267,7 +267,6 @@ class Sheet:
     rise: RiseTray
     again: RiseTray | None
     divide: ShareOut
-    wrap: Wrapper
     wrap_seconds_each: float
     groups: list[GroupTray]
     proof: RiseTray
@@ -279,3 +278,8 @@ class Sheet:
     cautions: list[Caution]
     allergens: list[str]
     sources: list[Source]
+
+    @property
+    def wrap(self) -> Wrapper:
+        """The first group's wrapper."""
+        return self.groups[0].wrap

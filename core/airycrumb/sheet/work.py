@@ -185,7 +185,6 @@ def _work(ctx: Context, heard: Sequence[RoomReading]) -> Sheet:
         trays.rise,
         trays.again,
         shared,
-        lead.wrapper,
         lead.seconds,
         [group_tray(p, minutes[p.ctx.at]) for p in pieces],
         trays.proof,

@@ -1836,7 +1836,7 @@ export interface components {
          * Sheet
          * @description One bake in one kitchen, worked out.
          *
-         *     wrap, proof and weigh.filling are the first group's; heat is the first group's too, as the group that needs the
+         *     proof and weigh.filling are the first group's; heat is the first group's too, as the group that needs the
          *     longest in it asks; more_heats: of groups heated in another way; portioned: the dough as it is cut and weighed,
          *     None before the first piece is.
          */
@@ -1855,7 +1855,6 @@ export interface components {
             rise: components["schemas"]["RiseTray"];
             again: components["schemas"]["RiseTray"] | null;
             divide: components["schemas"]["ShareOut"];
-            wrap: components["schemas"]["Wrapper"];
             /** Wrap Seconds Each */
             wrap_seconds_each: number;
             /** Groups */

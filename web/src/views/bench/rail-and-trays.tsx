@@ -53,7 +53,7 @@ function useWords(sheet: Sheet): Record<TrayKey, string> {
     weigh: `${u.mass(sheet.weigh.flour_g)} flour, ${sheet.weigh.feel}`,
     rise: sheet.rise.rests ? "rests" : ready(sheet.rise),
     divide: cuts(sheet.divide),
-    wrap: `${size(sheet.wrap)}, ${duration(wrapMinutes(sheet))}`,
+    wrap: `${sheet.groups[0] ? size(sheet.groups[0].wrap) : ""}, ${duration(wrapMinutes(sheet))}`,
     proof: sheet.proof.rests ? "none" : ready(sheet.proof),
     heat: `${duration(sheet.heat.minutes_planned)}${sheet.heat.loads > 1 ? ` × ${sheet.heat.loads}` : ""} + ${sheet.heat.rest_min} rest`,
   };
