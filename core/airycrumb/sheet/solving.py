@@ -96,7 +96,11 @@ def _grown(ctx: Context, sheet: Sheet, dough_g: float) -> Fit:
 def _fits(ctx: Context, sheet: Sheet, value: float) -> Solved:
     """The largest piece of which so many go in at once."""
     wanted = int(value)
-    fits = lambda dough: _grown(ctx, sheet, dough).per_load if _grown(ctx, sheet, dough).whole else 0
+
+    def fits(dough_g: float) -> int:
+        lying = _grown(ctx, sheet, dough_g)
+        return lying.per_load if lying.whole else 0
+
     if fits(LEAST_G) < wanted:
         raise _refuse(
             "fits", f"{wanted} do not go in at once, however small: at {LEAST_G:.0f} g of dough {fits(LEAST_G)} do."
@@ -106,7 +110,8 @@ def _fits(ctx: Context, sheet: Sheet, value: float) -> Solved:
         if fits(MOST_G) >= wanted
         else float(brentq(lambda g: 0.5 if fits(g) >= wanted else -0.5, LEAST_G, MOST_G, xtol=0.05))
     )
-    dough = float(int(dough - 0.1) or 1) if dough < MOST_G else dough
+    # A whole gram below where it stops fitting.
+    dough = max(LEAST_G, float(int(dough - 0.1)))
     share = ctx.share
     filling = share.filling_per_piece_g * dough / share.dough_per_piece_g
     how = CLOSINGS[ctx.group.closing]
