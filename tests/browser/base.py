@@ -1,10 +1,13 @@
 """A real server (gunicorn, two workers) on the test database, and a real Chromium that can reach nothing but it."""
 
 import ctypes
+import multiprocessing
 import os
 import signal
 import socket
 import subprocess
+from functools import cache
+from types import FrameType
 from typing import Any, ClassVar
 from urllib.parse import quote, urlsplit
 
@@ -15,7 +18,7 @@ from django.core.management.color import no_style
 from django.db import connection, connections, transaction
 from django.db.models import Model
 from django.test import TransactionTestCase
-from playwright.sync_api import Browser, BrowserContext, Page, expect, sync_playwright
+from playwright.sync_api import Browser, BrowserContext, Page, Playwright, expect, sync_playwright
 from playwright.sync_api import Error as PlaywrightError
 
 from accounts.models import Household, Member
@@ -95,6 +98,35 @@ class Demo:
                     cursor.execute(sql)
 
 
+def _started() -> tuple[Playwright, Browser, Server]:
+    """A browser and a server, running."""
+    playwright = sync_playwright().start()
+    browser = playwright.chromium.launch(executable_path=CHROMIUM, args=FLAGS)
+    server = Server()
+    server.start()
+    return playwright, browser, server
+
+
+@cache
+def _of_this_process() -> tuple[Browser, Server]:
+    """The browser and the server of one of several test processes, started once: both take seconds.
+
+    Such a process is ended by a signal once there is nothing left to do. The server must be gone by then: its
+    connections would keep the test database from being dropped.
+    """
+    # Playwright's loop stays in this process, and the tests that run in it between browser tests are no async code.
+    os.environ["DJANGO_ALLOW_ASYNC_UNSAFE"] = "true"
+    _, browser, server = _started()
+
+    def end(number: int, _frame: FrameType | None) -> None:
+        server.stop()
+        signal.signal(number, signal.SIG_DFL)
+        os.kill(os.getpid(), number)
+
+    signal.signal(signal.SIGTERM, end)
+    return browser, server
+
+
 class BrowserCase(TransactionTestCase):
     """Each test gets the demo kitchen, a fresh browser context, and no way out of this machine."""
 
@@ -106,12 +138,12 @@ class BrowserCase(TransactionTestCase):
         # Playwright's loop makes Django think it is called from async code.
         cls.enterClassContext(_environment("DJANGO_ALLOW_ASYNC_UNSAFE", "true"))
         super().setUpClass()
-        playwright = sync_playwright().start()
+        if multiprocessing.parent_process() is not None:
+            cls.browser, cls.server = _of_this_process()
+            return
+        playwright, cls.browser, cls.server = _started()
         cls.addClassCleanup(playwright.stop)
-        cls.browser = playwright.chromium.launch(executable_path=CHROMIUM, args=FLAGS)
         cls.addClassCleanup(cls.browser.close)
-        cls.server = Server()
-        cls.server.start()
         cls.addClassCleanup(cls.server.stop)
 
     def __reduce__(self) -> Any:
