@@ -114,8 +114,6 @@ def _of_this_process() -> tuple[Browser, Server]:
     Such a process is ended by a signal once there is nothing left to do. The server must be gone by then: its
     connections would keep the test database from being dropped.
     """
-    # Playwright's loop stays in this process, and the tests that run in it between browser tests are no async code.
-    os.environ["DJANGO_ALLOW_ASYNC_UNSAFE"] = "true"
     _, browser, server = _started()
 
     def end(number: int, _frame: FrameType | None) -> None:
@@ -135,12 +133,15 @@ class BrowserCase(TransactionTestCase):
 
     @classmethod
     def setUpClass(cls) -> None:
+        if multiprocessing.parent_process() is not None:
+            # Playwright's loop stays in this process: tests between browser tests are no async code either.
+            os.environ["DJANGO_ALLOW_ASYNC_UNSAFE"] = "true"
+            super().setUpClass()
+            cls.browser, cls.server = _of_this_process()
+            return
         # Playwright's loop makes Django think it is called from async code.
         cls.enterClassContext(_environment("DJANGO_ALLOW_ASYNC_UNSAFE", "true"))
         super().setUpClass()
-        if multiprocessing.parent_process() is not None:
-            cls.browser, cls.server = _of_this_process()
-            return
         playwright, cls.browser, cls.server = _started()
         cls.addClassCleanup(playwright.stop)
         cls.addClassCleanup(cls.browser.close)
