@@ -82,8 +82,8 @@ class OwnSpot:
 
 
 @dataclass(frozen=True)
-class Bake:
-    """What the cook wants to make. Masses g, temperatures °C, durations min; None: not said.
+class Bake(Heating):
+    """What the cook wants to make, heated as the first group is. Masses g, temperatures °C, durations min; None: not said.
 
     groups: the pieces made of this one dough, the leading group first; parts: the dough as
     written, a ratio; the groups and the pin decide how much is made.
@@ -107,14 +107,6 @@ class Bake:
     rise_stays: tuple[Stay, ...]
     proof_to: float
     proof_stays: tuple[Stay, ...]
-    method: str
-    air_c: float
-    fire: str
-    fan: bool
-    wash: str
-    heat_min: float | None
-    rest_min: float
-    covered: bool
     eat_at: str | None
     start_at: str | None
     room_c: float | None
