@@ -9,6 +9,8 @@ from types import FrameType
 from scripts.postgres import in_use, port_is_free
 from scripts.serving import address, manage, serve, stand_in
 
+STAND_INS = ("thermometer", "scale", "probe", "oven")
+
 
 def choose_port(wanted: int) -> int:
     """The wanted port, or the next free one, saying so."""
@@ -34,8 +36,7 @@ def run(database_url: str, wanted: int) -> int:
         **os.environ,
         "AIRYCRUMB_MODE": "demo",
         "AIRYCRUMB_DATABASE_URL": database_url,
-        "AIRYCRUMB_DEVICE_TOKEN": secrets.token_urlsafe(24),
-        "AIRYCRUMB_SCALE_TOKEN": secrets.token_urlsafe(24),
+        **{f"AIRYCRUMB_{name}_TOKEN": secrets.token_urlsafe(24) for name in ("DEVICE", "SCALE", "PROBE", "OVEN")},
     }
     manage(env, "migrate", "--verbosity", "0")
     manage(env, "load_demo")
@@ -43,7 +44,7 @@ def run(database_url: str, wanted: int) -> int:
     port = choose_port(wanted)
     # Its own session, so that Ctrl+C reaches us first and we stop it in order.
     server = serve(env, port, start_new_session=True)
-    instruments = [stand_in(env, name, port) for name in ("thermometer", "scale")]
+    instruments = [stand_in(env, name, port) for name in STAND_INS]
     try:
         print(f"Airy Crumb is at {address(port)}/", flush=True)
         return server.wait()

@@ -9,14 +9,11 @@ import argparse
 import math
 import os
 import random
-import sys
-import time
-import urllib.error
 from dataclasses import dataclass, field
 from datetime import UTC, datetime
 from typing import Any
 
-from stand_ins.link import ask
+from stand_ins.link import ask, keep_on
 
 
 @dataclass
@@ -123,19 +120,14 @@ def main() -> None:
     args = parser.parse_args()
     if not args.token:
         parser.error("a token is needed: add the device first, and give what is shown then")
-    scale, said, before = Scale(args.step, args.most, random.randrange(2**31), args.settles), Said(), time.monotonic()
-    while True:
-        now = time.monotonic()
-        try:
-            said = turn(scale, said, args.server, args.token, now - before, now)
-        except urllib.error.HTTPError as error:
-            print(f"scale: {error.code} {error.read()[:200]!r}", file=sys.stderr)
-            time.sleep(2)
-        except OSError as error:
-            print(f"scale: {error}; tried again", file=sys.stderr)
-            time.sleep(2)
-        before = now
-        time.sleep(args.every)
+    scale, said, now_s = Scale(args.step, args.most, random.randrange(2**31), args.settles), Said(), 0.0
+
+    def step(passed_s: float) -> None:
+        nonlocal said, now_s
+        now_s += passed_s
+        said = turn(scale, said, args.server, args.token, passed_s, now_s)
+
+    keep_on("scale", args.every, step)
 
 
 if __name__ == "__main__":

@@ -123,11 +123,12 @@ LABELS = {
     "divide": "Divide and rest",
     "wrap": "Wrap",
     "proof": "Final proof",
+    "hold": "Kept cold",
     "heat": "Heat",
     "rest": "Rest",
 }
 HANDS = {"weigh", "divide", "wrap"}
-TRAYS = {"sponge": "weigh", "again": "rise", "rest": "heat"}
+TRAYS = {"sponge": "weigh", "again": "rise", "hold": "proof", "rest": "heat"}
 
 
 def _main_steps(d: Durations, begin: datetime, done: Done | None) -> list[Step]:

@@ -4,6 +4,7 @@ from dataclasses import dataclass, field, replace
 from datetime import datetime
 
 from airycrumb.formula import Part, Pin
+from airycrumb.heat.learning import OvenTruth, Pace
 from airycrumb.quantities import Band
 from airycrumb.recipe import Habits
 from airycrumb.rise.learning import Vigour
@@ -36,7 +37,12 @@ NO_FILLING = Filling("nothing inside", [], "cooked", 20.0, 0.0, 0.0)
 
 @dataclass(frozen=True)
 class Heating:
-    """How pieces are heated. °C, min; heat_min: stated, None to have it worked out."""
+    """How pieces are heated. °C, min; heat_min: stated, None to have it worked out.
+
+    method: steam, oven or pan; on, shelf: of data.heat.SURFACES and SHELVES; lid_min: under a lid at first; seared: of
+    the pan; came: "proofed", or kept since then for cold_min, in the "fridge" or "frozen"; crust: wanted, "soft", "hard" or "" for
+    either; later_loads: wait on the "bench", in the "fridge", or are wrapped "staggered".
+    """
 
     method: str
     air_c: float
@@ -46,6 +52,15 @@ class Heating:
     heat_min: float | None
     rest_min: float
     covered: bool
+    on: str = "tray"
+    shelf: str = "middle"
+    steam_pan: bool = False
+    lid_min: float = 0.0
+    seared: bool = False
+    came: str = "proofed"
+    cold_min: float = 720.0
+    crust: str = ""
+    later_loads: str = "bench"
 
 
 @dataclass(frozen=True)
@@ -81,7 +96,7 @@ class OwnSpot:
     cools_min: float | None
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, kw_only=True)
 class Bake(Heating):
     """What the cook wants to make, heated as the first group is. Masses g, temperatures °C, durations min; None: not said.
 
@@ -137,7 +152,8 @@ class Kitchen:
     """Where it is made: warmth, height, scale, what there is to cook in, and how its dough rises.
 
     room_day: (minute of the day, °C), rising; () where the room is taken as steady; board_mm: widest wrapper that can
-    be rolled, None where nobody said.
+    be rolled, None where nobody said; pot_ml: water under the baskets; oven: how it really is; paces: how steam, oven
+    and pan heat here, by method.
     """
 
     name: str
@@ -161,6 +177,10 @@ class Kitchen:
     spots: tuple[OwnSpot, ...] = ()
     room_day: tuple[tuple[float, float], ...] = ()
     board_mm: float | None = None
+    pot_ml: float = 2000.0
+    pan_mm: float = 260.0
+    oven: OvenTruth = field(default_factory=OvenTruth)
+    paces: dict[str, Pace] = field(default_factory=dict)
 
 
 @dataclass(frozen=True)
@@ -168,7 +188,7 @@ class Observation:
     """Something seen or done while a batch runs.
 
     kind: started, done, risen, doubled, poke, tear, moved, dough_temperature, room_temperature, dough_weight,
-    piece (one lump as cut and weighed), filling_weight, water_left, probe; stage: the tray it belongs to; value: growth as a share (risen), what a poke does
+    piece (one lump as cut and weighed), filling_weight, water_left, probe, oven (the air in it), lid_lifted; stage: the tray it belongs to; value: growth as a share (risen), what a poke does
     (0 springs back at once, 1 slowly, 2 stays), whether a tear shows honeycomb (0, 1), °C, or g; where: the
     spot it was moved to; which lump was weighed again ("3"); whose filling was weighed ("1", the first group's).
     """

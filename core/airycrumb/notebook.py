@@ -2,6 +2,7 @@
 
 from dataclasses import dataclass
 
+from airycrumb.causes import TROUBLES, Cause, Record, why
 from airycrumb.quantities import Band
 
 
@@ -17,11 +18,16 @@ class Stage:
 
 @dataclass(frozen=True)
 class Finding:
-    """What a batch says: what happened, why as far as the record tells, and what to do next time."""
+    """What a batch says: what happened, why as far as the record tells, and what to do next time.
+
+    trouble: the one it explains, "" for the timing; weight: 0 to 1, how strongly the record speaks for it.
+    """
 
     what: str
     why: str
     next_time: str
+    trouble: str = ""
+    weight: float = 0.0
 
 
 def learned_wrap_seconds(before: float, wrap_minutes: float, pieces: int) -> float:
@@ -65,68 +71,29 @@ def _timing(stages: list[Stage], vigour_before: float, vigour_after: float) -> l
     return found
 
 
-# A piece with nothing inside has no seam to blame.
-PLAIN_BURST = ("It tore", "The proof ended {proof}.", "Let it proof to its size, and score the top.")
-
-# What a cook reports, what in a batch's own record may explain it, and the change it suggests.
-TROUBLES = {
-    "burst": (
-        "Seams opened",
-        "Filling against dough was {ratio:.2f} by mass.",
-        "Leave a wider clean rim, or use {less:.0f} g of filling.",
-    ),
-    "collapsed": (
-        "They sank",
-        "The proof ended {proof}.",
-        "End the proof sooner, and leave the lid shut for 5 min off the heat.",
-    ),
-    "pale": ("Too pale", "The skin was forecast {colour}.", "Brush with egg, or 15 °C hotter for the last minutes."),
-    "dense": (
-        "Dense crumb",
-        "The rise ended {rise}, the proof {proof}.",
-        "Let what was cut short go on until a poke fills slowly; mark the rise in a straight-sided jar.",
-    ),
-    "gummy": (
-        "Gummy inside",
-        "The middle was forecast at {core:.0f} °C at the end.",
-        "Allow a few minutes more and probe the thickest piece.",
-    ),
-}
+PROBABLE, POSSIBLE = 0.5, 0.2  # weights from which a cause is called that; assumed
 
 
-@dataclass(frozen=True)
-class Facts:
-    """What of the record explains a trouble: g, min from forecast, °C."""
-
-    ratio: float
-    filling_g: float
-    proof_off: float
-    rise_off: float
-    colour: str
-    core_c: float
+def _sureness(cause: Cause) -> str:
+    return "probably" if cause.weight >= PROBABLE else "possibly" if cause.weight >= POSSIBLE else "perhaps"
 
 
-def _against_forecast(minutes: float) -> str:
-    if abs(minutes) < 1:
-        return "as forecast"
-    return f"{abs(minutes):.0f} min {'later' if minutes > 0 else 'earlier'} than forecast"
+def _explained(trouble: str, record: Record) -> list[Finding]:
+    """A trouble's causes as findings, the strongest first; one that says so where the record is silent."""
+    what, found = TROUBLES[trouble][0], why(trouble, record)
+    if not found:
+        unsaid = "Nothing this batch's marks and forecasts say explains it."
+        again = "Mark growth, probe and minutes next time: then the record can tell."
+        return [Finding(what, unsaid, again, trouble, 0.0)]
+    return [
+        Finding(f"{what}: {_sureness(c)} {c.name[0].lower()}{c.name[1:]}", c.evidence, c.change, trouble, c.weight)
+        for c in found
+    ]
 
 
 def review(
-    stages: list[Stage], facts: Facts, troubles: list[str], vigour_before: float, vigour_after: float
+    stages: list[Stage], record: Record, troubles: list[str], vigour_before: float, vigour_after: float
 ) -> list[Finding]:
-    """What this batch says, its timing first, then each trouble the cook reported. Unknown troubles are ignored."""
-    values = {
-        "ratio": facts.ratio,
-        "less": facts.filling_g * 0.85,
-        "proof": _against_forecast(facts.proof_off),
-        "rise": _against_forecast(facts.rise_off),
-        "colour": facts.colour,
-        "core": facts.core_c,
-    }
-    rows = {**TROUBLES, "burst": PLAIN_BURST} if not facts.filling_g else TROUBLES
-    told = [
-        Finding(what, why.format(**values), then.format(**values))
-        for what, why, then in (rows[t] for t in troubles if t in rows)
-    ]
-    return _timing(stages, vigour_before, vigour_after) + told
+    """What this batch says: each trouble the cook reported with its causes, then its timing. Unknown troubles are ignored."""
+    told = [finding for t in troubles if t in TROUBLES for finding in _explained(t, record)]
+    return told + _timing(stages, vigour_before, vigour_after)

@@ -20,11 +20,12 @@ class Caution:
 
 @dataclass(frozen=True)
 class CoreLine:
-    """The core temperature this filling must reach, and the strictest reason for it. °C."""
+    """The core temperature this filling must reach, and the strictest reason for it. °C; hold_min: to be held for, in min."""
 
     celsius: float
     why: str
     source: str
+    hold_min: float = 0.0
 
 
 @dataclass(frozen=True)
@@ -47,12 +48,24 @@ def _kinds(parts: list[Ingredient], state: str) -> list[str]:
     return kinds or ["cooked"]
 
 
+def _regions(region: str) -> list[str]:
+    return [r for r in table.REGIONS if r != "strictest"] if region == "strictest" else [region]
+
+
 def core_line(parts: list[Ingredient], state: str, region: str) -> CoreLine:
     """Strictest line over the filling's ingredients and, for "strictest", over all regions."""
-    regions = list(table.LINES) if region == "strictest" else [region]
-    lines = [table.LINES[r][k] for r in regions for k in _kinds(parts, state)]
-    worst = max(lines, key=lambda line: line.celsius)
-    return CoreLine(worst.celsius, worst.why, worst.source)
+    regions, kinds = _regions(region), _kinds(parts, state)
+    rows = [row for row in table.LINES if row.region in regions and row.kind in kinds]
+    worst = max(rows, key=lambda row: row.celsius)
+    return CoreLine(worst.celsius, worst.why, worst.source, worst.hold_min)
+
+
+def limit(rule: str, region: str) -> table.Limit:
+    """The strictest limit of a rule of data.safety.LIMITS in a region. KeyError for a rule nobody wrote."""
+    rows = [row for row in table.LIMITS if row.rule == rule and row.region in _regions(region)]
+    if not rows:
+        raise KeyError(rule)
+    return min(rows, key=lambda row: row.value)
 
 
 def allergens(parts: list[Ingredient]) -> list[str]:
@@ -70,24 +83,66 @@ def is_perishable(parts: list[Ingredient]) -> bool:
     return any(i.role in (*PERISHABLE, "pulse", "grain", "vegetable") for i in parts)
 
 
-def warm_limit(room_c: float) -> float:
-    """Minutes a perishable filling may spend between 5 and 60 °C in a room this warm."""
-    return table.WARM_LIMIT_HOT_MIN if room_c > table.HOT_ROOM else table.WARM_LIMIT_MIN
+@dataclass(frozen=True)
+class Spell:
+    """A stretch of the plan. warm_min: minutes of it that a filling spends between 5 and 60 °C; cooling: judged by the
+    cooling rule, not by the standing one."""
+
+    what: str
+    warm_min: float
+    cooling: bool = False
 
 
-def cautions(
-    dough: list[Ingredient],
-    stuffings: list[Stuffing],
-    fires: list[tuple[str, float]],
-    line: CoreLine,
-    warm_min: float,
-    room_c: float,
-) -> list[Caution]:
-    """Every caution this bake needs, in the order of the work.
+@dataclass(frozen=True)
+class WarmClock:
+    """Time a filling spends between 5 and 60 °C, over the whole plan. It only adds up: cold in between resets nothing.
 
-    fires: (method, °C) of every heat; line: the strictest over the stuffings.
+    total_min: of all spells; standing_min: without cooling; cooling_min: of cooling; the limits are the region's.
     """
-    filling = [item for s in stuffings for item in s.parts]
+
+    spells: list[Spell]
+    total_min: float
+    standing_min: float
+    cooling_min: float
+    limit_min: float
+    cooling_limit_min: float
+    source: str
+
+    @property
+    def over(self) -> bool:
+        """Whether it stands warm for longer than the limit."""
+        return self.standing_min > self.limit_min
+
+    @property
+    def cools_slowly(self) -> bool:
+        """Whether it takes longer to cool than the cooling rule has it."""
+        return self.cooling_min > self.cooling_limit_min
+
+
+def warm_clock(spells: list[Spell], room_c: float, region: str) -> WarmClock:
+    """Add the spells up against a region's limits, one hour in a room above 32 °C."""
+    standing = limit("warm_hot" if room_c > table.HOT_ROOM else "warm", region)
+    cooling = limit("cool_to_5", region)
+    kept = [s for s in spells if s.warm_min > 0]
+    slow = sum(s.warm_min for s in kept if s.cooling)
+    total = sum(s.warm_min for s in kept)
+    return WarmClock(kept, total, total - slow, slow, standing.value, cooling.value, standing.source)
+
+
+@dataclass(frozen=True)
+class Fired:
+    """A heat as safety sees it. method: steam, oven or pan; air_c: °C; hot_stone: a stone or steel; refills: boiling
+    water is added on the way."""
+
+    method: str
+    air_c: float
+    hot_stone: bool = False
+    refills: bool = False
+
+
+def _working(dough: list[Ingredient], filling: list[Ingredient], cut: bool) -> list[Caution]:
+    """Before any heat: raw dough, allergens, blades."""
+    named = ", ".join(allergens(dough + filling) or ["none of the listed allergens"])
     found = [
         Caution(
             "raw_dough",
@@ -100,23 +155,30 @@ def cautions(
         Caution(
             "allergens",
             "weigh",
-            "Contains " + ", ".join(allergens(dough + filling) or ["none of the listed allergens"]),
+            f"Contains {named}",
             "Say so to whoever eats. The list covers the pantry's own data; read your packets.",
             "pantry data",
             False,
         ),
-        Caution(
-            "probe",
-            "heat",
-            f"Probe the middle: {line.celsius:.0f} °C",
-            f"{line.why.capitalize()}. The forecast is an estimate; a thermometer decides. Local food-safety rules come first.",
-            line.source,
-            True,
-        ),
     ]
+    if cut:
+        found.append(
+            Caution(
+                "blade",
+                "wrap",
+                "A blade for vents and strips: cut away from the other hand",
+                "Put it down out of children's reach between cuts; a pizza wheel and a razor cut alike.",
+                "common practice",
+                False,
+            )
+        )
+    return found
+
+
+def _fillings(stuffings: list[Stuffing]) -> list[Caution]:
+    found = []
     if any(is_raw(s.parts, s.state) for s in stuffings):
-        found.insert(
-            2,
+        found.append(
             Caution(
                 "raw_filling",
                 "wrap",
@@ -124,11 +186,10 @@ def cautions(
                 "Take it from the fridge in small lots, keep a clean hand for the dough, and wash the board.",
                 "common practice",
                 True,
-            ),
+            )
         )
     if any(s.state == "cooked" for s in stuffings):
-        found.insert(
-            2,
+        found.append(
             Caution(
                 "cool_fast",
                 "rise",
@@ -136,41 +197,104 @@ def cautions(
                 "Spread it shallow: under 21 °C within 2 hours, then into the fridge.",
                 table.COOLING,
                 False,
-            ),
+            )
         )
+    return found
+
+
+def cautions(
+    dough: list[Ingredient],
+    stuffings: list[Stuffing],
+    fires: list[Fired],
+    line: CoreLine,
+    clock: WarmClock,
+    cut: bool = False,
+) -> list[Caution]:
+    """Every caution this bake needs, in the order of the work.
+
+    fires: every heat; line: the strictest over the stuffings; clock: of the filling that stands longest; cut: whether
+    the closing wants a blade.
+    """
+    filling = [item for s in stuffings for item in s.parts]
+    found = _working(dough, filling, cut) + _fillings(stuffings)
+    held = f", held {line.hold_min * 60:.0f} s" if line.hold_min else ""
+    found.append(
+        Caution(
+            "probe",
+            "heat",
+            f"Probe the middle: {line.celsius:.0f} °C{held}",
+            f"{line.why.capitalize()}. The forecast is an estimate; a thermometer decides. Local food-safety rules come first.",
+            line.source,
+            True,
+        )
+    )
     if is_perishable(filling):
-        found.append(_standing(warm_min, room_c))
-    return found + [_burns(*fire) for fire in dict.fromkeys(fires)]
+        found.append(_standing(clock))
+        if clock.cools_slowly:
+            found.append(_slow_cooling(clock))
+    return found + [c for fire in dict.fromkeys(fires) for c in _burns(fire)]
 
 
-def _standing(warm_min: float, room_c: float) -> Caution:
-    limit = warm_limit(room_c)
-    over = warm_min > limit
-    title = f"Filling stands warm about {warm_min:.0f} min" + (f": over the {limit:.0f} min limit" if over else "")
+def _standing(clock: WarmClock) -> Caution:
+    stands, limit_min = clock.standing_min, clock.limit_min
+    title = f"Filling stands warm about {stands:.0f} min" + (
+        f": over the {limit_min:.0f} min limit" if clock.over else ""
+    )
     text = (
         "Wrap in two lots and keep the second cold, or proof cooler for less time."
-        if over
-        else f"From wrapping until it is hot again. Keep it under {limit:.0f} min; what waits goes in the fridge."
+        if clock.over
+        else f"From wrapping until it is hot again, all added up. Keep it under {limit_min:.0f} min; what waits goes in the fridge."
     )
-    return Caution("standing", "proof", title, text, table.TWO_HOURS, over)
+    return Caution("standing", "proof", title, text, clock.source, clock.over)
 
 
-def _burns(method: str, air_c: float) -> Caution:
-    if method == "steam":
-        return Caution(
-            "steam",
+def _slow_cooling(clock: WarmClock) -> Caution:
+    return Caution(
+        "cools_slowly",
+        "rise",
+        f"The filling takes {clock.cooling_min / 60:.1f} h to cool: over the {clock.cooling_limit_min / 60:.0f} h limit",
+        "Spread it in a shallow tray, or cool it in two lots.",
+        table.COOLING,
+        True,
+    )
+
+
+def _burns(fire: Fired) -> list[Caution]:
+    if fire.method == "steam":
+        return [_steam(fire.refills)]
+    if fire.method == "pan":
+        return [
+            Caution(
+                "pan",
+                "heat",
+                "Hot fat spits: dry hands, lid as a shield",
+                "Lay pieces in away from you. Add water only round the edge with the lid at hand, and never to fat that smokes. Burning fat: lid on, heat off, no water.",
+                "common practice",
+                True,
+            )
+        ]
+    hot = " The stone or steel stays hot for an hour: slide pieces on with a peel." if fire.hot_stone else ""
+    hot = hot or (" Trays stay hot long after." if fire.air_c >= 220 else "")
+    return [
+        Caution(
+            "oven",
             "heat",
-            "Steam burns: tilt the lid away from you",
-            "Lift the far edge first. Keep water in the pot; a pot boiled dry can catch fire. Keep the basket's edge off an open flame.",
+            f"{fire.air_c:.0f} °C: dry thick gloves",
+            "Open the door at arm's length and let the hot air out first." + hot,
             "common practice",
             True,
         )
-    hot = " Stones and trays stay hot long after." if air_c >= 220 else ""
+    ]
+
+
+def _steam(refills: bool) -> Caution:
+    refill = " Top up with boiling water only, the fire turned down." if refills else ""
     return Caution(
-        "oven",
+        "steam",
         "heat",
-        f"{air_c:.0f} °C: dry thick gloves",
-        "Open the door at arm's length and let the hot air out first." + hot,
+        "Steam burns: tilt the lid away from you",
+        "Lift the far edge first. Keep water in the pot; a pot boiled dry can catch fire. Keep the basket's edge off an open flame."
+        + refill,
         "common practice",
         True,
     )

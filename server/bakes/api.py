@@ -3,7 +3,7 @@
 from datetime import datetime
 from typing import Annotated, Any, Literal
 
-from devices.services import room_readings
+from devices.services import heard_in_room
 from django.http import HttpRequest, HttpResponse
 from django.utils import timezone
 from ninja import Query, Router
@@ -99,7 +99,7 @@ def _out(version: BakeVersion) -> BakeOut:
 def work_sheet(request: HttpRequest, payload: Draft) -> compute.SheetReply:
     """Work a sheet from an unsaved draft. Nothing is stored."""
     kitchen = kitchen_of(household_of(request), payload.kitchen_id)
-    return compute.reply(payload.bake, kitchen.document, (), payload.now, room_readings(kitchen.pk, payload.now))
+    return compute.reply(payload.bake, kitchen.document, (), payload.now, heard_in_room(kitchen.pk, payload.now))
 
 
 class OptionsAsk(Draft):
@@ -147,6 +147,54 @@ def solve_wrapper(request: HttpRequest, payload: WrapperAsk) -> compute.Solved:
     """The wrapper of an unsaved draft from one number. Nothing is stored."""
     kitchen = kitchen_of(household_of(request), payload.kitchen_id).document
     return compute.solve_wrapper(payload.bake, kitchen, payload.now, payload.group, payload.by, payload.value)
+
+
+class HeatAsk(Draft):
+    """A draft, and which of its heats."""
+
+    heat: Annotated[int, Field(ge=0, le=5)] = 0
+
+
+@router.post(
+    "/heat/answers",
+    response={200: compute.HeatAnswers, 401: Failure, 403: Failure, 404: Failure, 422: Failure},
+    operation_id="heat_answers",
+)
+def heat_answers(request: HttpRequest, payload: HeatAsk) -> compute.HeatAnswers:
+    """The inside of an unsaved draft's pieces through their heat, and other settings tried. Nothing is stored."""
+    kitchen = kitchen_of(household_of(request), payload.kitchen_id).document
+    return compute.heat_answers(payload.bake, kitchen, payload.now, payload.heat)
+
+
+@router.post(
+    "/heat/keeping",
+    response={200: list[compute.Kept], 401: Failure, 403: Failure, 404: Failure, 422: Failure},
+    operation_id="keeping",
+)
+def keeping(request: HttpRequest, payload: Draft) -> list[compute.Kept]:
+    """How the pieces of an unsaved draft are cooled, kept and reheated. Nothing is stored."""
+    return compute.keeping(payload.bake, kitchen_of(household_of(request), payload.kitchen_id).document, payload.now)
+
+
+class PrintCard(Strict):
+    """On which paper; now: the cook's clock, null for the server's."""
+
+    paper: Literal["a4", "letter"] = "a4"
+    now: AwareDatetime | None = None
+
+
+@router.get(
+    "/bakes/{bake_id}/card",
+    response={401: Failure, 403: Failure, 404: Failure, 422: Failure},
+    operation_id="print_card",
+)
+def print_card(request: HttpRequest, bake_id: int, how: Query[PrintCard]) -> HttpResponse:
+    """A bake as it stands on paper, with its cautions and labels for the box (a PDF file)."""
+    household = household_of(request)
+    bake, kitchen = services.head_of(household, bake_id).document, kitchen_of(household, None).document
+    made = compute.card(bake, kitchen, how.now or timezone.now(), how.paper)
+    headers = {"Content-Disposition": f'attachment; filename="{made.name}"'}
+    return HttpResponse(made.body, content_type=made.kind, headers=headers)
 
 
 class Print(Strict):

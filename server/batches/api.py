@@ -31,11 +31,25 @@ Kind = Literal[
     "filling_weight",
     "water_left",
     "probe",
+    "oven",
+    "lid_lifted",
     "undo",
 ]
-StageKey = Literal["sponge", "weigh", "filling", "rise", "again", "divide", "wrap", "proof", "heat", "rest"]
+StageKey = Literal["sponge", "weigh", "filling", "rise", "again", "divide", "wrap", "proof", "hold", "heat", "rest"]
 Verdict = Literal["good", "fair", "poor"]
-Trouble = Literal["burst", "collapsed", "pale", "dense", "gummy"]
+Trouble = Literal[
+    "burst",
+    "leaked",
+    "collapsed",
+    "wrinkled",
+    "soggy",
+    "gummy",
+    "pale",
+    "hard",
+    "dense",
+    "too_much_bread",
+    "uneven",
+]
 
 
 class ObservationIn(Strict):

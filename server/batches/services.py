@@ -8,7 +8,7 @@ from dataclasses import dataclass
 from datetime import datetime, timedelta, timezone
 from typing import Any
 
-from devices.services import room_readings
+from devices.services import heard_in_heat
 from django.db import transaction
 from django.db.models import QuerySet
 
@@ -50,10 +50,12 @@ KINDS: dict[str, tuple[float, float, str] | None] = {
     "piece": (1.0, 5_000.0, "g"),
     "filling_weight": (1.0, 300_000.0, "g"),
     "water_left": (0.0, 5_000.0, "g"),
-    "probe": (0.0, 110.0, "°C"),
+    "probe": (-30.0, 130.0, "°C"),
+    "oven": (0.0, 350.0, "°C"),
+    "lid_lifted": None,
     "undo": None,
 }
-STAGES = ("sponge", "weigh", "filling", "rise", "again", "divide", "wrap", "proof", "heat", "rest")
+STAGES = ("sponge", "weigh", "filling", "rise", "again", "divide", "wrap", "proof", "hold", "heat", "rest")
 
 
 def batches_of(household: Household) -> QuerySet[Batch]:
@@ -87,11 +89,41 @@ def as_core(batch: Batch) -> list[compute.Observation]:
     return [compute.Observation(o.kind, o.stage, o.at.astimezone(zone), o.value, o.where) for o in standing(batch)]
 
 
+def heating_since(batch: Batch, now: datetime) -> datetime | None:
+    """When the pieces went into the heat; None while they are not in it."""
+    ended = {o.stage: o.at for o in standing(batch) if o.kind == "done"}
+    if "heat" in ended:
+        return None
+    came = batch.version.document["heat"].get("from", "proofed")
+    began = ended.get("proof" if came == "proofed" else "hold")
+    return None if began is None else began.astimezone(now.tzinfo)
+
+
 def live(batch: Batch, now: datetime) -> compute.SheetReply:
-    """The sheet of a batch as things stand: the same function as on the Bench, with what was seen."""
+    """The sheet of a batch as things stand: the same function as on the Bench, with what was seen and heard."""
     here = now.astimezone(zone_of(batch))
-    heard = room_readings(batch.kitchen_id, here)
+    heard = heard_in_heat(batch.kitchen_id, heating_since(batch, here), here)
     return compute.reply(batch.version.document, batch.kitchen_document, as_core(batch), here, heard)
+
+
+KEPT_READINGS = 24  # of a heat, enough to draw and to learn from
+
+
+def _keep_readings(batch: Batch, until: datetime) -> None:
+    """As the pieces come out, what probe and oven thermometer said becomes marks of the batch: devices forget."""
+    since = heating_since(batch, until)
+    if since is None:
+        return
+    heard = heard_in_heat(batch.kitchen_id, since, until)
+    for kind, readings in (("probe", heard.probe), ("oven", heard.oven)):
+        every = max(1, -(-len(readings) // KEPT_READINGS))
+        kept = [r for i, r in enumerate(readings) if (len(readings) - 1 - i) % every == 0]
+        Observation.objects.bulk_create(
+            Observation(
+                batch=batch, client_id=uuid.uuid4(), kind=kind, stage="heat", at=r.at, value=round(r.celsius, 1)
+            )
+            for r in kept
+        )
 
 
 def options(batch: Batch, ask: compute.Ask, now: datetime) -> compute.OptionsReply:
@@ -188,6 +220,9 @@ def observe(household: Household, batch_id: int, seen: Iterable[Seen]) -> Batch:
     batch = _locked(household, batch_id)
     for one in seen:
         _check(batch, one)
+        new = not batch.observations.filter(client_id=one.client_id).exists()
+        if new and (one.kind, one.stage) == ("done", "heat"):
+            _keep_readings(batch, one.at)
         Observation.objects.get_or_create(batch=batch, client_id=one.client_id, defaults={**dataclasses.asdict(one)})
     return batch
 

@@ -1,1 +1,1 @@
-"""Instruments of a kitchen: thermometers today, a scale and probes next; all speak the same open endpoint."""
+"""Instruments of a kitchen: room and oven thermometers, scales, probes; all speak the same open endpoint."""

@@ -16,8 +16,10 @@ from kitchenside.contract import Failure, Strict
 router = Router(tags=["devices"])
 
 
-DeviceKind = Literal["room_thermometer", "scale"]
-PlayKind = Literal["put_on", "take_off", "tare", "plug_out", "plug_in"]
+DeviceKind = Literal["room_thermometer", "scale", "probe", "oven_thermometer"]
+PlayKind = Literal[
+    "put_on", "take_off", "tare", "plug_out", "plug_in", "put_in", "pull_out", "heat", "cool", "open_door"
+]
 
 
 class DeviceToken(HttpBearer):
@@ -80,7 +82,7 @@ class ScaleOut(Strict):
 
 
 class PlayIn(Strict):
-    """What a stand-in is told to do. grams: of what is put on."""
+    """What a stand-in is told to do. grams: of what is put on a scale; of an oven that is heated, the °C it is set to."""
 
     do: PlayKind
     grams: float | None = None
@@ -179,6 +181,6 @@ def read_scales(request: HttpRequest) -> list[ScaleOut]:
     operation_id="play_stand_in",
 )
 def play_stand_in(request: HttpRequest, device_id: int, payload: PlayIn) -> tuple[int, None]:
-    """Put something on a simulated scale, take it off, press its tare, pull its plug."""
+    """Play a simulated instrument: put something on a scale, push a probe in, open an oven, pull a plug."""
     services.play(household_of(request), device_id, payload.do, payload.grams)
     return 204, None

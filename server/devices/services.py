@@ -31,11 +31,18 @@ class Kind:
 
 KINDS = {
     "room_thermometer": Kind("celsius", -5.0, 50.0, "°C", "A room of", timedelta(days=2)),
+    "probe": Kind("celsius", -30.0, 130.0, "°C", "A probe that says", timedelta(days=2)),
+    "oven_thermometer": Kind("celsius", 0.0, 350.0, "°C", "An oven of", timedelta(days=2)),
     "scale": Kind("grams", -20_000.0, 20_000.0, "g", "A scale that says", timedelta(minutes=10)),
 }
 MOST_IN_SECOND = 20  # requests of one device
 LIVE = timedelta(seconds=5)  # a scale that has said nothing for so long is silent
-PLAYS = ("put_on", "take_off", "tare", "plug_out", "plug_in")
+# What each kind of stand-in can be told to do.
+PLAYS = {
+    "scale": ("put_on", "take_off", "tare", "plug_out", "plug_in"),
+    "probe": ("put_in", "pull_out", "plug_out", "plug_in"),
+    "oven_thermometer": ("heat", "cool", "open_door", "plug_out", "plug_in"),
+}
 MOST_PLAYS = 50
 AHEAD = timedelta(minutes=5)  # a clock may be a little fast
 MOST_AT_ONCE, MOST_DEVICES = 200, 20
@@ -150,14 +157,28 @@ def _keep(device: Device, sent: Sequence[Sent]) -> int:
     return new
 
 
-def room_readings(kitchen_id: int, now: datetime) -> list[compute.RoomReading]:
-    """What the kitchen's thermometers said lately, in order, on the clock of `now`."""
+def _readings(kitchen_id: int, kind: str, since: datetime, now: datetime) -> list[compute.RoomReading]:
+    """What the kitchen's devices of a kind said since then, in order, on the clock of `now`."""
     found = Reading.objects.filter(
-        device__kitchen_id=kitchen_id, device__kind="room_thermometer", at__gt=now - USED, at__lte=now + AHEAD
+        device__kitchen_id=kitchen_id, device__kind=kind, at__gt=since, at__lte=now + AHEAD
     ).order_by("at")
     return [
         compute.RoomReading(min(r.at, now).astimezone(now.tzinfo), r.celsius) for r in found if r.celsius is not None
     ]
+
+
+def heard_in_room(kitchen_id: int, now: datetime) -> compute.Heard:
+    """What the kitchen's thermometers said lately."""
+    return compute.Heard(thermometer=_readings(kitchen_id, "room_thermometer", now - USED, now))
+
+
+def heard_in_heat(kitchen_id: int, since: datetime | None, now: datetime) -> compute.Heard:
+    """The same, and since the pieces went into the heat the probe and the oven's thermometer; None: they are not in it."""
+    room = heard_in_room(kitchen_id, now).thermometer
+    if since is None:
+        return compute.Heard(room)
+    probe, oven = (_readings(kitchen_id, kind, since, now) for kind in ("probe", "oven_thermometer"))
+    return compute.Heard(room, probe, oven)
 
 
 def latest(device: Device) -> Reading | None:
@@ -191,12 +212,16 @@ def scales(household: Household) -> list[OnScale]:
 
 
 def play(household: Household, device_id: int, do: str, grams: float | None) -> None:
-    """Tell a stand-in what to do; Refusal for a real device, or one that has not fetched what it was told before."""
+    """Tell a stand-in what to do, with how much of it (g on a scale, °C of an oven); Refusal for a real device, or one that has not fetched what it was told before."""
     device = devices_of(household).filter(id=device_id).first()
     if device is None:
         raise missing("device")
     if not device.stand_in:
         raise Refusal(422, "This is a real instrument: use its own buttons.")
+    if do not in PLAYS.get(device.kind, ()):
+        raise Refusal(422, f"A {device.kind.replace('_', ' ')} cannot be told to {do.replace('_', ' ')}.")
+    if do == "heat" and not (grams is not None and 50 <= grams <= 300):
+        raise Refusal(422, "How hot it is set is missing: between 50 and 300 °C.")
     if do == "put_on" and not (grams is not None and 0 < grams <= KINDS["scale"].high):
         raise Refusal(422, "How much is put on is missing: between 0 and 20000 g.")
     if device.plays.count() >= MOST_PLAYS:

@@ -12,6 +12,7 @@ from airycrumb.data.spots import SPOTS
 from airycrumb.documents import Bake, Kitchen, Observation
 from airycrumb.enclose import CLOSINGS
 from airycrumb.formats import load_json, plain_kitchen, read_bake, read_kitchen, schema, structure_problems
+from airycrumb.formats.card import card_as_pdf
 from airycrumb.formats.room_day import read_room_day
 from airycrumb.formats.template import as_pdf, as_svg
 from airycrumb.pantry import shelf
@@ -21,12 +22,17 @@ from airycrumb.recipe import Correction, corrected, read_recipe, to_bake
 from airycrumb.rise.trainer import PICTURES, Judgement, Marked, Question, question
 from airycrumb.rise.trainer import mark as mark_judgement
 from airycrumb.sheet import Sheet, work
+from airycrumb.sheet.card import card_of
 from airycrumb.sheet.context import Context, RoomReading
 from airycrumb.sheet.export import as_recipe
 from airycrumb.sheet.finish import Lesson, finish
+from airycrumb.sheet.heat_answers import Tried, heat_at, settings_that_work
+from airycrumb.sheet.inside import Inside, inside
+from airycrumb.sheet.keeping import Kept, kept
 from airycrumb.sheet.options import Lateness, Option, away, late_by, ready_at, rise_of
 from airycrumb.sheet.rehearse import rehearse
 from airycrumb.sheet.solving import By, Solved, solve, template_of
+from airycrumb.sheet.work import heats_of
 
 Document = dict[str, Any]
 
@@ -37,6 +43,18 @@ class SheetReply:
 
     sheet: Sheet | None
     problems: list[Problem]
+
+
+@dataclass(frozen=True)
+class Heard:
+    """What the kitchen's instruments said, in order: the room's thermometer, a probe in a piece, one in the oven."""
+
+    thermometer: Sequence[RoomReading] = ()
+    probe: Sequence[RoomReading] = ()
+    oven: Sequence[RoomReading] = ()
+
+
+NOTHING_HEARD = Heard()
 
 
 @dataclass(frozen=True)
@@ -149,12 +167,12 @@ def reply(
     kitchen: Document,
     observations: Sequence[Observation],
     now: datetime,
-    thermometer: Sequence[RoomReading] = (),
+    heard: Heard = NOTHING_HEARD,
 ) -> SheetReply:
     """Work a sheet; bad input comes back as problems, never as an exception."""
     try:
         k = _kitchen(kitchen)
-        return SheetReply(work(read_bake(bake, k.habits.own), k, observations, now=now, thermometer=thermometer), [])
+        return SheetReply(work(read_bake(bake, k.habits.own), k, observations, now=now, **vars(heard)), [])
     except InputError as error:
         return SheetReply(None, list(error.problems))
 
@@ -257,6 +275,38 @@ def wrapper_template(
 
 
 @dataclass(frozen=True)
+class HeatAnswers:
+    """What no sheet carries of one heat: its inside through time, and other settings tried ([] where there is no dial)."""
+
+    inside: Inside
+    tried: list[Tried]
+
+
+def heat_answers(bake: Document, kitchen: Document, now: datetime, heat: int) -> HeatAnswers:
+    """The inside of one heat of a draft, and other settings for it. InputError for a heat that is not there."""
+    k = _kitchen(kitchen)
+    found = heats_of(read_bake(bake, k.habits.own), k, now=now)
+    if not 0 <= heat < len(found):
+        raise InputError([Problem("heat", "heat", f"There is no heat {heat + 1}: this bake has {len(found)}.")])
+    h = found[heat][0].heated
+    tried = settings_that_work(h.load.most, heat_at(h.ctx), h.load.at_once) if h.ctx.bake.method == "oven" else []
+    return HeatAnswers(inside(h), tried)
+
+
+def keeping(bake: Document, kitchen: Document, now: datetime) -> list[Kept]:
+    """How every kind of piece of a draft is cooled, kept and reheated."""
+    read, k, sheet = _solving(bake, kitchen, now)
+    return [kept(h.heated, p, sheet.day.eat) for h, group in heats_of(read, k, now=now) for p in group]
+
+
+def card(bake: Document, kitchen: Document, now: datetime, paper: str) -> Printed:
+    """A bake on paper, with the cautions beside their steps and labels for the box."""
+    sheet = _solving(bake, kitchen, now)[2]
+    made = card_of(sheet, keeping(bake, kitchen, now))
+    return Printed(card_as_pdf(made, paper), "application/pdf", f"bake-{paper}.pdf", 1)
+
+
+@dataclass(frozen=True)
 class SpotOut:
     """A spot a dough can stand in. air_c: °C, None where it follows the room."""
 
@@ -315,6 +365,24 @@ def taught(kitchen: Document, learned: Lesson, closing: str) -> Document:
         new["drinks"] = {**kitchen.get("drinks", {}), learned.flour: learned.drank}
     if learned.kneading_warms is not None:
         new["kneading_warms"] = f"{learned.kneading_warms} C"
+    return new | _taught_heat(kitchen, learned)
+
+
+def _taught_heat(kitchen: Document, learned: Lesson) -> Document:
+    """What of the kitchen a batch's thermometers change."""
+    new: Document = {}
+    if learned.pace is not None:
+        p = learned.pace
+        pace = {"mean": round(p.mean, 5), "variance": round(p.variance, 6), "bakes": p.bakes}
+        new["heats"] = {**kitchen.get("heats", {}), learned.method: pace}
+    if learned.oven is not None:
+        o = learned.oven
+        new["oven_truth"] = {
+            "off_c": round(o.off_c, 1),
+            "recovery_min": round(o.recovery_min, 2),
+            "drop_c_per_kg": round(o.drop_c_per_kg, 1),
+            "bakes": o.bakes,
+        }
     return new
 
 
@@ -331,9 +399,12 @@ __all__ = [
     "ClosingOut",
     "Correction",
     "Document",
+    "Heard",
+    "HeatAnswers",
     "HourOfDay",
     "InputError",
     "Judgement",
+    "Kept",
     "Lateness",
     "Lesson",
     "Marked",
@@ -353,9 +424,12 @@ __all__ = [
     "Solved",
     "SpotOut",
     "as_linked_recipe",
+    "card",
     "check_kitchen",
     "closings",
     "document_schema",
+    "heat_answers",
+    "keeping",
     "lesson",
     "load_json",
     "mark_judgement",

@@ -37,7 +37,7 @@ class Bodies(unittest.TestCase):
 
     def test_a_plain_piece_has_a_mesh_too(self) -> None:
         m = mesh(body("round bun", 1e-4, 1e-9))
-        self.assertTrue((m.is_dough == 1).all())
+        self.assertTrue((m.material == 1).all())
         self.assertTrue((m.volume > 0).all() and (m.face >= 0).all())
 
 

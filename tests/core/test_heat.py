@@ -7,7 +7,8 @@ import numpy as np
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from airycrumb.heat import Fire, Piece, colour, cook, steam_water_ml
+from airycrumb.data.heat import WASHES
+from airycrumb.heat import Fire, Piece, browning, colour, cook, steam_water_ml
 from airycrumb.heat.cook import Cook
 from airycrumb.heat.shape import body, mesh
 
@@ -37,7 +38,7 @@ class Energy(unittest.TestCase):
         b = body("round bun", 57e-3 / 480, 45e-3 / 1050)
         m = mesh(b)
         self.assertAlmostEqual(float(m.volume.sum()), b.volume, delta=b.volume * 1e-9)
-        self.assertAlmostEqual(float(m.volume[m.is_dough == 0].sum()), 45e-3 / 1050, delta=1e-9)
+        self.assertAlmostEqual(float(m.volume[m.material == 0].sum()), 45e-3 / 1050, delta=1e-9)
 
     def test_nothing_is_ever_hotter_than_its_surroundings(self) -> None:
         c = cook(BUN, oven(200), 60)
@@ -87,9 +88,10 @@ class CommonSense(unittest.TestCase):
 
     def test_colour_words_follow_the_surface_and_the_wash(self) -> None:
         self.assertEqual(
-            [colour(t, False) for t in (90, 110, 130, 160, 200)], ["none", "pale gold", "golden", "brown", "burnt"]
+            [colour(t, 0) for t in (90, 110, 130, 160, 200)], ["none", "pale gold", "golden", "brown", "burnt"]
         )
-        self.assertEqual(colour(112, True), "golden")
+        self.assertEqual(colour(112, WASHES["egg"].sooner), "golden")
+        self.assertEqual([browning(t, 0) for t in (90, 145, 200)], [0, 50, 100])
 
     def test_water_boils_away_with_the_hobs_net_power(self) -> None:
         # 800 mL at 1 kW lasts 20 min of steaming: 532 g (2257 kJ/kg, handbook latent heat at 100 °C)
@@ -120,9 +122,9 @@ class CommonPractice(unittest.TestCase):
         assert set_at is not None
         self.assertTrue(6 <= set_at <= 12)
         self.assertAlmostEqual(float(c.loss[-1]), 0.11, delta=0.03)
-        self.assertIn(colour(float(c.skin.max()), False), ("golden", "brown"))
+        self.assertIn(colour(float(c.skin.max()), 0), ("golden", "brown"))
 
     def test_120_degrees_for_15_to_20_minutes_leaves_it_raw_and_pale(self) -> None:
         c = cook(replace(BUN, dough_c=26), oven(120), 20)
         self.assertLess(c.core[-1], 60)
-        self.assertEqual(colour(float(c.skin.max()), False), "none")
+        self.assertEqual(colour(float(c.skin.max()), 0), "none")

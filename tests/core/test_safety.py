@@ -3,7 +3,7 @@
 import unittest
 
 from airycrumb import safety
-from airycrumb.data.safety import LINES
+from airycrumb.data.safety import REGIONS
 from airycrumb.pantry import find
 
 CHEESE = [find("soft cheese")]
@@ -26,7 +26,7 @@ class CoreLines(unittest.TestCase):
     def test_the_strictest_region_is_the_strictest_of_all(self) -> None:
         for key in ("poultry raw", "ground meat raw", "hake raw"):
             strictest = safety.core_line([find(key)], "raw", "strictest").celsius
-            self.assertEqual(strictest, max(safety.core_line([find(key)], "raw", r).celsius for r in LINES))
+            self.assertEqual(strictest, max(safety.core_line([find(key)], "raw", r).celsius for r in REGIONS))
 
     def test_raw_fish_in_a_filling_called_cooked_is_still_raw(self) -> None:
         self.assertTrue(safety.is_raw([find("hake raw")], "cooked"))
@@ -45,8 +45,9 @@ class Cautions(unittest.TestCase):
     ) -> dict[str, safety.Caution]:
         items = [find(key) for key in filling]
         line = safety.core_line(items, state, "strictest")
-        stuffed, fires = [safety.Stuffing(items, state)], [(method, air)]
-        found = safety.cautions([find("bread flour")], stuffed, fires, line, warm, room)
+        stuffed, fires = [safety.Stuffing(items, state)], [safety.Fired(method, air)]
+        clock = safety.warm_clock([safety.Spell("proof", warm)], room, "strictest")
+        found = safety.cautions([find("bread flour")], stuffed, fires, line, clock)
         return {c.code: c for c in found}
 
     def test_every_bake_says_to_probe_and_defers_to_local_rules(self) -> None:

@@ -15,7 +15,8 @@ import numpy as np
 from scipy.integrate import solve_ivp
 from scipy.special import j0, j1, jn_zeros
 
-from airycrumb.heat.march import STEP, march
+from airycrumb.heat.march import AIR as AIR_COLUMN
+from airycrumb.heat.march import AIR_END, H_BOTTOM, H_TOP, PHASE_COLUMNS, PLATE_C, STEP, march
 from airycrumb.heat.properties import GRID
 from airycrumb.heat.shape import Body, mesh
 
@@ -23,6 +24,7 @@ RHO, CP, K = 1000.0, 3500.0, 0.5
 ALPHA = K / RHO / CP
 RADIUS, START, AIR = 0.02, 10.0, 90.0
 CONSTANT = np.stack((CP * GRID, np.full_like(GRID, CP), np.full_like(GRID, K)))
+TABLES = np.stack((CONSTANT, CONSTANT))
 
 
 def slab(t: float) -> float:
@@ -51,11 +53,12 @@ def marched(dimension: float, seconds: float, h: float = 1e6, facing_down: float
     """Core temperatures of our march for a constant material, one sample a step."""
     volume = 1e-4
     m = mesh(Body(dimension, RADIUS, RADIUS * 0.5, volume, facing_down, 0, 0, 0))
-    phases = np.array([[seconds, AIR, AIR, h, h, 0, 0, 1, 0]])
+    phase = np.zeros(PHASE_COLUMNS)
+    phase[[0, AIR_COLUMN, AIR_END, H_TOP, H_BOTTOM, PLATE_C]] = seconds, AIR, AIR, h, h, -999
     temperature = np.full(len(m.volume), START)
-    samples, _ = march(
-        temperature, m.volume * RHO, np.full_like(m.volume, RHO), m.is_dough, m.radius, m.thickness, m.face,
-        np.array([m.surface_bottom, m.surface_top]), dimension, CONSTANT, CONSTANT, np.zeros_like(GRID), 2.3e6, 0.0, phases, 1, 0.0, 0.0)  # fmt: skip
+    samples, _, _ = march(
+        temperature, m.volume * RHO, np.full_like(m.volume, RHO), m.material, m.radius, m.thickness, m.face,
+        np.array([m.surface_bottom, m.surface_top]), dimension, TABLES, np.zeros_like(GRID), 2.3e6, 0.0, phase[None, :], 1, 0.0)  # fmt: skip
     return samples
 
 

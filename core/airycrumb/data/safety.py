@@ -1,37 +1,78 @@
-"""Food-safety figures by region, each with its published source. Wording from memory: check the local rule."""
+"""Food-safety figures, each with whose guidance it is. All from memory: read your own authority's current page.
+
+Nothing here makes food safe. Local rules come first, and a thermometer decides.
+"""
 
 from dataclasses import dataclass
+
+US = "US federal guidance, Safe Minimum Internal Temperature Chart (FSIS, foodsafety.gov), from memory"
+UK = "UK Food Standards Agency guidance: 70 °C for 2 minutes or an equivalent, from memory"
 
 
 @dataclass(frozen=True)
 class SafeLine:
-    """Core temperature for one kind of filling, °C, with what is said beside it."""
+    """Core temperature for one kind of filling, °C, with what is said beside it. hold_min: to be held for."""
 
+    region: str
+    kind: str
     celsius: float
+    hold_min: float
     why: str
     source: str
 
 
-US = "US federal guidance, Safe Minimum Internal Temperature Chart (FSIS/foodsafety.gov), from memory"
-UK = "UK Food Standards Agency guidance: 70 °C for 2 minutes, or 75 °C for 30 seconds, from memory"
-
-LINES: dict[str, dict[str, SafeLine]] = {
-    "us": {
-        "poultry": SafeLine(74, "raw poultry", US),
-        "ground meat": SafeLine(71, "raw ground meat", US),
-        "egg": SafeLine(71, "egg in the filling", US),
-        "fish": SafeLine(63, "raw fish", US),
-        "cooked": SafeLine(74, "cooked filling, reheated", US),
-    },
-    "uk": {
-        "poultry": SafeLine(75, "raw poultry", UK),
-        "ground meat": SafeLine(75, "raw ground meat", UK),
-        "egg": SafeLine(75, "egg in the filling", UK),
-        "fish": SafeLine(75, "raw fish", UK),
-        "cooked": SafeLine(75, "cooked filling, reheated", UK),
-    },
+LINES = (
+    SafeLine("us", "poultry", 74, 0, "raw poultry", US),
+    SafeLine("us", "ground meat", 71, 0, "raw ground meat", US),
+    SafeLine("us", "egg", 71, 0, "egg in the filling", US),
+    SafeLine("us", "fish", 63, 0, "raw fish", US),
+    SafeLine("us", "cooked", 74, 0, "cooked filling, reheated", US),
+    SafeLine("uk", "poultry", 75, 0.5, "raw poultry", UK),
+    SafeLine("uk", "ground meat", 75, 0.5, "raw ground meat", UK),
+    SafeLine("uk", "egg", 75, 0.5, "egg in the filling", UK),
+    SafeLine("uk", "fish", 75, 0.5, "raw fish", UK),
+    SafeLine("uk", "cooked", 75, 0.5, "cooked filling, reheated", UK),
+)
+REGIONS = {
+    "strictest": "the strictest of those known here",
+    "us": "United States (federal)",
+    "uk": "United Kingdom",
 }
-WARM_FROM, WARM_TO = 5.0, 60.0  # °C: where what is perishable must not stand long
-WARM_LIMIT_MIN, WARM_LIMIT_HOT_MIN, HOT_ROOM = 120.0, 60.0, 32.0
+
+# Held at °C for min, each worth the same: (°C, min). UK guidance, from memory.
+EQUIVALENTS = ((60.0, 45.0), (65.0, 10.0), (70.0, 2.0), (75.0, 0.5), (80.0, 0.1))
+
+
+@dataclass(frozen=True)
+class Limit:
+    """One rule about time or keeping. value: in unit; strict: the smaller the stricter."""
+
+    region: str
+    rule: str
+    value: float
+    unit: str
+    source: str
+
+
+WARM_FROM, WARM_TO, HOT_ROOM = 5.0, 60.0, 32.0  # °C: between the first two what is perishable must not stand long
 TWO_HOURS = "US federal guidance, two-hour rule (one hour above 32 °C), from memory"
+FOUR_HOURS = "UK Food Standards Agency guidance: once, for up to four hours out of the fridge; from memory"
 COOLING = "US FDA Food Code 3-501.14: 57 to 21 °C within 2 h, to 5 °C within 4 h more, from memory"
+COOLING_UK = "UK Food Standards Agency guidance: cool and refrigerate within one to two hours, from memory"
+KEEPING = "US federal guidance, cold storage chart (foodsafety.gov), from memory"
+KEEPING_UK = "UK Food Standards Agency guidance: leftovers within 48 hours, from memory"
+
+LIMITS = (
+    Limit("us", "warm", 120, "min", TWO_HOURS),
+    Limit("us", "warm_hot", 60, "min", TWO_HOURS),
+    Limit("uk", "warm", 240, "min", FOUR_HOURS),
+    Limit("uk", "warm_hot", 240, "min", FOUR_HOURS),
+    Limit("us", "cool_to_21", 120, "min", COOLING),
+    Limit("us", "cool_to_5", 360, "min", COOLING),
+    Limit("uk", "cool_to_21", 120, "min", COOLING_UK),
+    Limit("uk", "cool_to_5", 360, "min", COOLING),
+    Limit("us", "fridge", 3, "days", KEEPING),
+    Limit("uk", "fridge", 2, "days", KEEPING_UK),
+    Limit("us", "freezer", 60, "days", KEEPING),
+    Limit("uk", "freezer", 90, "days", KEEPING_UK),
+)

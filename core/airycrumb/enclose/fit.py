@@ -4,7 +4,7 @@ import json
 import math
 from collections.abc import Iterator
 from dataclasses import dataclass
-from functools import cache
+from functools import cache, lru_cache
 from importlib.resources import files
 
 from airycrumb.data.closings import GAP_MM, WALL_GAP_MM
@@ -108,10 +108,13 @@ def _hexagons(room: float, step: float) -> Spots:
     """Rounds in a honeycomb about the middle, for more than the table knows."""
     reach = (room - step) / 2
     found: Spots = []
-    for row in range(-30, 31):
+    most = int(max(reach, 0.0) / step * 2 / math.sqrt(3)) + 1
+    for row in range(-most, most + 1):
         y = row * step * math.sqrt(3) / 2
         shift = step / 2 if row % 2 else 0.0
-        found += [(i * step + shift, y) for i in range(-30, 31) if math.hypot(i * step + shift, y) <= reach + 1e-9]
+        found += [
+            (i * step + shift, y) for i in range(-most, most + 1) if math.hypot(i * step + shift, y) <= reach + 1e-9
+        ]
     return found
 
 
@@ -140,6 +143,7 @@ def _best(
     return Fit(round_holder, *size, wide, deep, is_round, holders, shown, bool(spots), [])
 
 
+@lru_cache(maxsize=64)
 def fit_round(basket_mm: float, wide_mm: float, long_mm: float, holders: int = 1) -> Fit:
     """Pieces in round baskets: known packings of rounds up to 20, a honeycomb beyond; long ones in rows."""
     is_round = long_mm <= wide_mm * ROUND_WITHIN
@@ -147,6 +151,7 @@ def fit_round(basket_mm: float, wide_mm: float, long_mm: float, holders: int = 1
     return _best(ways, True, (basket_mm, basket_mm), is_round, holders)
 
 
+@lru_cache(maxsize=64)
 def fit_tray(width_mm: float, depth_mm: float, wide_mm: float, long_mm: float, holders: int = 1) -> Fit:
     """Pieces on rectangular trays: rows either way round, staggered for rounds where that holds more."""
     is_round = long_mm <= wide_mm * ROUND_WITHIN

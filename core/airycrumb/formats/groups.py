@@ -22,15 +22,27 @@ def heating(raw: Document, where: str, r: Reader) -> Heating:
     air_c = 100.0
     if oven and told is not None:
         air_c = r.quantity(told, "temperature", at, 100, 280, "The oven temperature", "C")
+    lidded = r.optional(raw.get("lid"), "duration", f"{where}.lid", 1, 180, "The time under a lid", "min")
     return Heating(
         raw["method"],
         air_c,
-        raw.get("fire", "high"),
+        raw.get("fire", "gentle" if raw["method"] == "pan" else "high"),
         raw.get("fan", False),
         raw.get("wash", "none"),
         r.optional(raw.get("minutes"), "duration", f"{where}.minutes", 1, 180, "The stated time", "min"),
         r.quantity(raw["rest"], "duration", f"{where}.rest", 0, 60, "The rest", "min"),
         raw.get("covered", raw["method"] == "steam"),
+        raw.get("on", "tray"),
+        raw.get("shelf", "middle"),
+        raw.get("steam_pan", False),
+        lidded or 0.0,
+        raw.get("seared", False),
+        raw.get("from", "proofed"),
+        r.quantity(
+            raw.get("cold_for", "12 h"), "duration", f"{where}.cold_for", 60, 129_600, "The time kept cold", "min"
+        ),
+        raw.get("crust", ""),
+        raw.get("later_loads", "bench"),
     )
 
 

@@ -10,6 +10,7 @@ from airycrumb.formats.reader import Reader
 from airycrumb.formats.room_day import minute_of_day
 from airycrumb.formats.structure import structure_problems
 from airycrumb.formats.text import Document, load_json
+from airycrumb.heat.learning import OvenTruth, Pace
 from airycrumb.pantry import Ingredient, alike, find
 from airycrumb.problems import InputError
 from airycrumb.quantities import FACTORS
@@ -23,6 +24,25 @@ def _vigour(raw: Document | None, r: Reader) -> Vigour:
     mean = r.number(raw["mean"], -2, 2, "Mean vigour", "(ln)", "vigour.mean")
     variance = r.number(raw["variance"], 1e-6, 1, "Variance of vigour", "(ln squared)", "vigour.variance")
     return Vigour(mean, variance, max(0, raw["bakes"]))
+
+
+def _pace(raw: Document, method: str, r: Reader) -> Pace:
+    mean = r.number(raw["mean"], -1, 1, "Mean pace", "(ln)", f"heats.{method}.mean")
+    variance = r.number(raw["variance"], 1e-6, 1, "Variance of the pace", "(ln squared)", f"heats.{method}.variance")
+    return Pace(mean, variance, max(0, raw["bakes"]))
+
+
+def _oven(raw: Document | None, r: Reader) -> OvenTruth:
+    if raw is None:
+        return OvenTruth()
+    usual, at = OvenTruth(), "oven_truth"
+    recovery, drop = raw.get("recovery_min", usual.recovery_min), raw.get("drop_c_per_kg", usual.drop_c_per_kg)
+    return OvenTruth(
+        r.number(raw["off_c"], -60, 60, "How far off the oven is", "°C", f"{at}.off_c"),
+        r.number(recovery, 0.5, 20, "The oven's recovery", "min", f"{at}.recovery_min"),
+        r.number(drop, 0, 80, "The oven's drop", "°C for a kg", f"{at}.drop_c_per_kg"),
+        max(0, raw["bakes"]),
+    )
 
 
 def _cup(key: str, text: str, r: Reader) -> float:
@@ -123,6 +143,10 @@ def read_kitchen(document: Document) -> Kitchen:
         habits=_habits(document, r),
         spots=tuple(_spot(row, f"spots[{i}]", r) for i, row in enumerate(document.get("spots", []))),
         room_day=_room_day(document.get("room_day", []), r),
+        pot_ml=r.quantity(steamer.get("pot", "2 l"), "volume", "steamer.pot", 200, 20_000, "The pot", "ml"),
+        pan_mm=r.quantity(document.get("pan", "26 cm"), "length", "pan", 10, 60, "The pan", "cm"),
+        oven=_oven(document.get("oven_truth"), r),
+        paces={method: _pace(raw, method, r) for method, raw in document.get("heats", {}).items()},
         board_mm=r.optional(document.get("board"), "length", "board", 10, 120, "The board", "cm"),
         wrap_seconds={
             k: r.number(v, 5, 1800, "Seconds to wrap one", "s", f"wrap_seconds.{k}")

@@ -1,6 +1,6 @@
 """Compile the inner loop now, so that no request ever waits for it: python -m airycrumb.heat."""
 
-from airycrumb.heat.cook import Fire, Piece, cook
+from airycrumb.heat import Fire, Piece, cook
 
 SHARES = (0.6, 0.1, 0.05, 0.23, 0.02)
 

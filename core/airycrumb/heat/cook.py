@@ -3,15 +3,17 @@
 from dataclasses import dataclass
 
 import numpy as np
+from numpy.typing import NDArray
+from scipy.integrate import cumulative_trapezoid
 
 from airycrumb.data import heat as c
-from airycrumb.heat.march import PHASE_COLUMNS, STEP, march
+from airycrumb.heat.fire import Fire, phases
+from airycrumb.heat.march import AT, BOTTOM, CORE, CRUMB, GONE, STEP, TOP, march
 from airycrumb.heat.properties import GRID, Shares, Table, dough_table, filling_table
 from airycrumb.heat.shape import Body, body, mesh
 from airycrumb.heat.water import Array, boiling_point, latent_heat, vapour_density
-from airycrumb.quantities import Band
 
-EVERY = 3  # steps between samples: 15 s
+EVERY = 6  # steps between samples: 15 s
 _VAPOUR = vapour_density(np.minimum(GRID, 150.0))
 
 
@@ -30,163 +32,127 @@ class Piece:
 
 
 @dataclass(frozen=True)
-class Fire:
-    """How it is heated. method: steam or oven; air_c: oven temperature (unused for steam).
-
-    watts_each: net hob power for each piece, 0 where nothing limits it; covered: rests under
-    the lid or a cloth; altitude m.
-    """
-
-    method: str
-    air_c: float
-    fire: str
-    fan: bool
-    watts_each: float
-    altitude_m: float
-    covered: bool
-
-
-@dataclass(frozen=True)
-class Cook:
-    """A cook minute by minute (every 15 s). °C; loss: share of the raw mass; heat_ends: min."""
+class Course:
+    """A temperature through time: minutes, rising, and °C at each."""
 
     minutes: Array
-    core: Array
-    crumb: Array
-    skin: Array
-    loss: Array
-    heat_ends: float
-    energy_in: float
-    energy_held: float
-    body: Body
+    celsius: Array
 
-    def reaches(self, values: Array, target: float) -> float | None:
-        """First minute at which `values` reach target °C, None where they never do."""
-        hit = np.flatnonzero(values >= target)
+    def reaches(self, target: float) -> float | None:
+        """First minute at which it reaches target °C, None where it never does."""
+        hit = np.flatnonzero(self.celsius >= target)
         if not len(hit):
             return None
         i = int(hit[0])
         if i == 0:
             return 0.0
-        part = (target - values[i - 1]) / (values[i] - values[i - 1])
+        low, high = self.celsius[i - 1], self.celsius[i]
+        part = (target - low) / (high - low)
         return float(self.minutes[i - 1] + part * (self.minutes[i] - self.minutes[i - 1]))
 
 
-def steam_temperature(fire: Fire) -> float:
-    """°C of steam with some air in it, at this altitude."""
-    return boiling_point(fire.altitude_m) - c.AIR_DEPRESSION[fire.fire]
+@dataclass(frozen=True)
+class Cook:
+    """A cook minute by minute (every 15 s). °C; base: the lower skin; loss: share of the raw mass; heat_ends: min.
+
+    cells: (samples, cells) °C from bottom skin to centre to top skin, at radii of `mesh`.
+    """
+
+    minutes: Array
+    core: Array
+    crumb: Array
+    skin: Array
+    base: Array
+    loss: Array
+    heat_ends: float
+    energy_in: float
+    energy_held: float
+    body: Body
+    cells: Array
+
+    def reaches(self, values: Array, target: float) -> float | None:
+        """First minute at which `values` reach target °C, None where they never do."""
+        return Course(self.minutes, values).reaches(target)
+
+    @property
+    def course(self) -> "Course":
+        """The core's course."""
+        return Course(self.minutes, self.core)
+
+    @property
+    def lethal_min(self) -> Array:
+        """Minutes at 70 °C the coldest point's heat so far is worth: the integral of 10^((T - 70)/z) dt."""
+        return lethality(self.minutes, self.core)
 
 
-def _phase(minutes: float, air: tuple[float, float], setting: c.Setting, most_watts: float) -> list[float]:
-    row = [
-        minutes * 60,
-        *air,
-        setting.h_top,
-        setting.h_bottom,
-        setting.tray_capacity,
-        float(setting.radiates),
-        float(setting.wet_air),
-        most_watts,
-    ]
-    assert len(row) == PHASE_COLUMNS
-    return row
+def lethality(minutes: Array, celsius: Array) -> Array:
+    """Minutes at 70 °C that a course of temperatures is worth, up to each minute: integral of 10^((T - 70)/z) dt, z 7.5 °C.
+
+    T 50 to 100 °C (below, next to nothing; above 90 held to 90). Worked: 2 min at 70 °C are 2.0; 30 s at 75 °C are 2.3.
+    """
+    rate = 10 ** ((np.minimum(celsius, 90.0) - c.LETHAL_C.value) / c.LETHAL_Z.value)
+    return cumulative_trapezoid(rate, minutes, initial=0)
 
 
-def _phases(fire: Fire, minutes: float, rest: float) -> Array:
-    if fire.method == "steam":
-        air = steam_temperature(fire)
-        heat = _phase(minutes, (air, air), c.SETTINGS["steam"], fire.watts_each)
-    else:
-        heat = _phase(minutes, (fire.air_c, fire.air_c), c.SETTINGS["oven_fan" if fire.fan else "oven"], 0)
-    if rest <= 0:
-        return np.array([heat])
-    if fire.covered:
-        # Under the lid the steam cools slowly; 95 to 75 °C in ten minutes is a guess.
-        return np.array([heat, _phase(rest, (95.0, 95.0 - 2 * rest), c.SETTINGS["rest_covered"], 0)])
-    return np.array([heat, _phase(rest, (22.0, 22.0), c.SETTINGS["rest_open"], 0)])
-
-
-def _stack(table: Table) -> Array:
-    return np.stack((table.enthalpy, table.capacity, table.conductivity))
-
-
-def _held(temperature: Array, mass: Array, is_dough: Array, dough: Table, filling: Table) -> float:
-    """J in the piece above 0 °C."""
-    per_kg = np.where(
-        is_dough > 0, np.interp(temperature, GRID, dough.enthalpy), np.interp(temperature, GRID, filling.enthalpy)
-    )
-    return float(mass @ per_kg)
+def _held(temperature: Array, mass: Array, material: NDArray[np.int64], tables: tuple[Table, Table]) -> float:
+    """J in the piece above -40 °C."""
+    filling, dough = (np.interp(temperature, GRID, t.enthalpy) for t in tables)
+    return float(mass @ np.where(material > 0, dough, filling))
 
 
 def cook(piece: Piece, fire: Fire, minutes: float, rest: float = 0.0) -> Cook:
     """Heat a piece for so many minutes, then rest it.
 
-    minutes 1 to 180, rest 0 to 30. Start temperatures 0 to 60 °C (no ice in this model yet).
+    minutes 1 to 180, rest 0 to 60. Start temperatures -30 to 60 °C.
     """
     dough = dough_table(piece.dough_shares, round(piece.dough_density, 0), fire.altitude_m)
     filling = filling_table(piece.filling_shares, fire.altitude_m)
+    tables = (filling, dough)
     shape = body(piece.shape, piece.dough_g / 1000 / dough.density, piece.filling_g / 1000 / filling.density)
     m = mesh(shape)
-    density = np.where(m.is_dough > 0, dough.density, filling.density)
+    density = np.where(m.material > 0, dough.density, filling.density)
     mass = m.volume * density
-    temperature = np.where(m.is_dough > 0, piece.dough_c, piece.filling_c).astype(float)
-    before = _held(temperature, mass, m.is_dough, dough, filling)
-    skin_water = c.SKIN_MM.value / 1000 * dough.density * piece.dough_shares[0]
-    samples, energy = march(
+    temperature = np.where(m.material > 0, piece.dough_c, piece.filling_c).astype(float)
+    before = _held(temperature, mass, m.material, tables)
+    samples, cells, energy = march(
         temperature,
         mass,
         density,
-        m.is_dough,
+        m.material,
         m.radius,
         m.thickness,
         m.face,
         np.array([m.surface_bottom, m.surface_top]),
         shape.dimension,
-        _stack(dough),
-        _stack(filling),
+        np.stack([(t.enthalpy, t.capacity, t.conductivity) for t in tables]),
         _VAPOUR,
         float(latent_heat(90.0)),
-        skin_water,
-        _phases(fire, minutes, rest),
+        c.SKIN_MM.value / 1000 * dough.density * piece.dough_shares[0],
+        phases(fire, minutes, rest),
         EVERY,
         c.EMISSIVITY_VIEW.value * c.STEFAN_BOLTZMANN.value,
-        c.AIR_VAPOUR.value,
     )
-    dried = _crust_loss(temperature, mass, m.is_dough, piece.dough_shares[0], fire.altitude_m)
+    dried = _crust_loss(temperature, mass, m.material, piece.dough_shares[0], fire.altitude_m)
     grams = (piece.dough_g + piece.filling_g) / 1000
-    loss = (samples[:, 5] + dried * np.clip(samples[:, 0] / max(samples[-1, 0], STEP), 0, 1)) / grams
-    after = _held(temperature, mass, m.is_dough, dough, filling)
-    return Cook(
-        samples[:, 0] / 60,
-        samples[:, 1],
-        samples[:, 2],
-        samples[:, 3],
-        loss,
-        minutes,
-        float(energy),
-        after - before,
-        shape,
-    )
+    at = samples[:, AT]
+    loss = (samples[:, GONE] + dried * np.clip(at / max(at[-1], STEP), 0, 1)) / grams
+    after = _held(temperature, mass, m.material, tables)
+    core, crumb, skin, base = (samples[:, i] for i in (CORE, CRUMB, TOP, BOTTOM))
+    return Cook(at / 60, core, crumb, skin, base, loss, minutes, float(energy), after - before, shape, cells)
 
 
-def _crust_loss(temperature: Array, mass: Array, is_dough: Array, water: float, altitude_m: float) -> float:
+def _crust_loss(temperature: Array, mass: Array, material: NDArray[np.int64], water: float, altitude_m: float) -> float:
     """kg of water the crust has lost above boiling, from how far each cell got."""
     over = np.maximum(temperature - boiling_point(altitude_m), 0)
-    return float(mass @ (is_dough * over / (3 + over))) * max(water - c.DRIED_WATER.value, 0)
+    return float(mass @ (material * over / (3 + over))) * max(water - c.DRIED_WATER.value, 0)
 
 
-def spread(minutes: float) -> Band:
-    """A forecast of minutes with its band: ±20 % is assumed (docs/models/heat.md)."""
-    d = c.MINUTES_DOUBT.value
-    return Band(minutes * (1 - d), minutes, minutes * (1 + d))
-
-
-def colour(skin_c: float, enriched: bool) -> str:
-    """The word for a surface that reached so many °C (±12); egg, milk and sugar brown 10 °C sooner."""
-    sooner = c.GOLDEN_FROM.value - c.GOLDEN_FROM_WASHED.value if enriched else 0.0
+def colour(skin_c: float, sooner: float) -> str:
+    """The word for a surface that reached so many °C (±12); sooner: how many °C earlier it browns than a bare one."""
     return next(word for limit, word in c.COLOURS if skin_c + sooner < limit)
 
 
-def steam_water_ml(net_watts: float, minutes: float) -> float:
-    """mL boiled away in so many minutes at this net power: 60 P/2257 g a minute."""
-    return 60 * net_watts / 2257 * minutes
+def browning(skin_c: float, sooner: float) -> float:
+    """Browning index of a surface that reached so many °C: 0 where colour begins (105), 100 where it burns (185)."""
+    start, end = c.COLOURS[0][0], c.COLOURS[-2][0]
+    return float(np.clip(100 * (skin_c + sooner - start) / (end - start), 0, 100))

@@ -4,6 +4,7 @@ import math
 from dataclasses import dataclass
 
 import numpy as np
+from numpy.typing import NDArray
 
 from airycrumb.data.shapes import SHAPES
 from airycrumb.heat.water import Array
@@ -45,13 +46,13 @@ def body(shape: str, dough_m3: float, filling_m3: float) -> Body:
 
 @dataclass(frozen=True)
 class Mesh:
-    """Cells in order: bottom skin to centre, centre to top skin. m, m2, m3; is_dough 0 or 1."""
+    """Cells in order: bottom skin to centre, centre to top skin. m, m2, m3; material: 0 filling, 1 dough."""
 
     radius: Array
     thickness: Array
     face: Array
     volume: Array
-    is_dough: Array
+    material: NDArray[np.int64]
     surface_bottom: float
     surface_top: float
 
@@ -66,6 +67,11 @@ def _edges(b: Body) -> Array:
     return np.concatenate((inner, outer[1:]))
 
 
+def _both(a: Array) -> Array:
+    """From the bottom skin to the centre, and on to the top."""
+    return np.concatenate((a[::-1], a))
+
+
 def mesh(b: Body) -> Mesh:
     """Two cones from skin to centre, sharing the body's volume as its surface is shared down and up."""
     edges, n = _edges(b), b.dimension
@@ -73,11 +79,11 @@ def mesh(b: Body) -> Mesh:
     shells = b.volume * np.diff((edges / b.radius) ** n)
     surface = n * b.volume / b.radius
     area = surface * (edges / b.radius) ** (n - 1)
-    dough = (middles > (b.filling_radius if _is_filled(b) else 0.0)).astype(float)
+    dough = (middles > (b.filling_radius if _is_filled(b) else 0.0)).astype(np.int64)
     down, up = b.facing_down, 1 - b.facing_down
     face = np.concatenate(
         (down * area[1:-1][::-1], [surface * (0.25 * thick[0] / b.radius) ** (n - 1)], up * area[1:-1])
     )
-    both = lambda a: np.concatenate((a[::-1], a))
     volume = np.concatenate((down * shells[::-1], up * shells))
-    return Mesh(both(middles), both(thick), face, volume, both(dough), down * surface, up * surface)
+    material = np.concatenate((dough[::-1], dough))
+    return Mesh(_both(middles), _both(thick), face, volume, material, down * surface, up * surface)

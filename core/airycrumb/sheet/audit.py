@@ -104,7 +104,7 @@ def clock_against_kitchen(w: Worked) -> Iterator[Doubt]:
 
 def stated_heat(w: Worked) -> Iterator[Doubt]:
     """A stated oven or time that cannot do the job."""
-    said, needs, bake = w.ctx.bake.said, w.heated.core_needs, w.ctx.bake
+    said, needs, bake = w.ctx.bake.said, w.heats[0].heated.core_needs, w.ctx.bake
     if not said.get("heat") or needs is None or bake.heat_min is not None:
         return
     if said.get("oven") and bake.method == "oven" and abs(said["oven"] - bake.air_c) > 3:
@@ -116,7 +116,7 @@ def stated_heat(w: Worked) -> Iterator[Doubt]:
         "heat",
         "ask",
         f"The recipe's {said['heat']:.0f} min is short",
-        f"Worked out, the middle needs about {needs:.0f} min to reach {w.heated.tray.line_c:.0f} °C; planned with a margin: {w.heated.tray.minutes_planned:.0f} min. Probe it.",
+        f"Worked out, the middle needs about {needs:.0f} min to reach {w.heats[0].tray.line_c:.0f} °C; planned with a margin: {w.heats[0].tray.minutes_planned:.0f} min. Probe it.",
         [KEEP],
         HEAT_MODEL,
     )

@@ -16,7 +16,7 @@ SILENT_AFTER = timedelta(minutes=20)  # a thermometer that has said nothing for 
 
 @dataclass(frozen=True)
 class RoomReading:
-    """What the kitchen's thermometer said. °C."""
+    """What a thermometer said: the kitchen's, a probe, or one in the oven. °C."""
 
     at: datetime
     celsius: float
@@ -27,7 +27,8 @@ class Context:
     """A bake, a kitchen, what has been seen so far, and the time.
 
     at: the group of pieces looked at; thermometer: its readings in order, () where it is silent or there is none;
-    starts: when the stages are planned to begin, where that is known already.
+    starts: when the stages are planned to begin, where that is known already; probe, oven: what a probe in a piece and a
+    thermometer in the oven said while the pieces are in the heat.
     """
 
     bake: Bake
@@ -37,6 +38,8 @@ class Context:
     at: int = 0
     thermometer: tuple[RoomReading, ...] = ()
     starts: tuple[tuple[str, datetime], ...] = ()
+    probe: tuple[RoomReading, ...] = ()
+    oven: tuple[RoomReading, ...] = ()
 
     @property
     def group(self) -> Group:
@@ -97,7 +100,8 @@ class Context:
         """The stages of this bake, in order."""
         sponge = ("sponge",) if self.ripens else ()
         again = ("again",) if self.bake.again_to is not None and self.rises else ()
-        return (*sponge, "weigh", "rise", *again, "divide", "wrap", "proof", "heat", "rest")
+        hold = ("hold",) if self.bake.came != "proofed" else ()
+        return (*sponge, "weigh", "rise", *again, "divide", "wrap", "proof", *hold, "heat", "rest")
 
     @property
     def rises(self) -> bool:

@@ -33,7 +33,7 @@ def uneven(w: Worked) -> Iterator[Doubt]:
     p = w.portioned
     if p is None or not p.far:
         return
-    minutes = w.heated.tray.minutes_planned
+    minutes = w.heats[0].tray.minutes_planned
     light, heavy = (1 - p.soonest) * minutes, (p.latest - 1) * minutes
     sooner, later = w.uneven_proofs
     proofed = lambda minutes: f", proofed {spell(minutes)} before" if minutes >= 0.5 else ""

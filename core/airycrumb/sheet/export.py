@@ -4,7 +4,7 @@ from typing import Any
 
 from airycrumb.recipe.linked import linked
 from airycrumb.sheet.timing import spell
-from airycrumb.sheet.types import GroupTray, RiseTray, Sheet
+from airycrumb.sheet.types import GroupTray, HeatTray, RiseTray, Sheet
 
 
 def _lines(s: Sheet) -> list[str]:
@@ -18,7 +18,8 @@ def _lines(s: Sheet) -> list[str]:
     return plain
 
 
-def _wrapping(s: Sheet) -> list[str]:
+def wrapping_words(s: Sheet) -> list[str]:
+    """How each group is rolled, filled and closed."""
     return [_wrap(g, len(s.groups) > 1) for g in s.groups]
 
 
@@ -36,7 +37,8 @@ def _dividing(s: Sheet) -> str:
     return f"Divide into {s.divide.in_words('pieces of')}, round them up and rest 10 min."
 
 
-def _stage(tray: RiseTray, what: str) -> str:
+def stage_words(tray: RiseTray, what: str) -> str:
+    """A fermenting stage in a sentence."""
     ready = tray.forecast.ready
     if tray.rests:
         return f"Let it rest, covered, for {spell(ready.typical if ready else 0)}; it does not rise."
@@ -47,19 +49,51 @@ def _stage(tray: RiseTray, what: str) -> str:
     )
 
 
+VERBS = {"steam": "Steam", "oven": "Bake", "pan": "Cook in the pan"}
+
+
+def _heat_words(h: HeatTray) -> list[str]:
+    cold = {"fridge": "Straight from the fridge: ", "frozen": "Straight from the freezer: "}.get(h.came, "")
+    turns = " Turn at " + ", ".join(f"{t:g}" for t in h.turns) + " min." if h.turns else ""
+    said = [f"{cold}{VERBS[h.method]} ({h.setting}) for {h.minutes_planned:.0f} min.{turns}"]
+    if h.reaches:
+        r = h.reaches
+        said.append(
+            f"The middle should pass {h.line_c:.0f} °C at {r.typical:.0f} min ({r.low:.0f} to {r.high:.0f}): probe it."
+        )
+    if h.water:
+        top_up = "".join(f" Top up with {t.ml:.0f} ml of boiling water at {t.minute:.0f} min." for t in h.water.top_up)
+        said.append(f"{h.water.ml:.0f} ml of water in the pot.{top_up}")
+    if h.loads > 1:
+        said.append(f"{h.loads} loads of {h.per_load}, first wrapped first.")
+    return said
+
+
+def heating_words(s: Sheet) -> list[str]:
+    """Every heat in sentences."""
+    return [line for h in (s.heat, *s.more_heats) for line in _heat_words(h)]
+
+
+def _caution(s: Sheet, tray: str) -> list[str]:
+    return [f"Caution. {c.title}. {c.text}" for c in s.cautions if c.tray == tray]
+
+
 def _steps(s: Sheet) -> list[str]:
-    heat = "Steam" if s.heat.method == "steam" else "Bake"
-    reached = f" The middle should pass {s.heat.line_c:.0f} °C: probe it." if s.heat.reaches else ""
+    """The method, each caution beside its step."""
     return [
-        *([_stage(s.sponge, "Mix the sponge and let it ripen, covered,")] if s.sponge else []),
+        *([stage_words(s.sponge, "Mix the sponge and let it ripen, covered,")] if s.sponge else []),
         f"Mix with liquid at {s.weigh.water_c:.0f} °C and knead to a {s.weigh.feel} dough.",
-        _stage(s.rise, "Let it rise, covered,"),
-        *([_stage(s.again, "Knock it back and let it rise again, covered,")] if s.again else []),
+        *_caution(s, "weigh"),
+        stage_words(s.rise, "Let it rise, covered,"),
+        *([stage_words(s.again, "Knock it back and let it rise again, covered,")] if s.again else []),
+        *_caution(s, "rise"),
         _dividing(s),
-        *_wrapping(s),
-        *([] if s.proof.rests else [_stage(s.proof, "Proof, covered,")]),
-        f"{heat} ({s.heat.setting}) for {s.heat.minutes_planned:.0f} min.{reached}",
-        *(f"{c.title}. {c.text}" for c in s.cautions if c.urgent),
+        *wrapping_words(s),
+        *_caution(s, "wrap"),
+        *([] if s.proof.rests else [stage_words(s.proof, "Proof, covered,")]),
+        *_caution(s, "proof"),
+        *heating_words(s),
+        *_caution(s, "heat"),
     ]
 
 

@@ -237,6 +237,18 @@ def volume_over_gas_free(proof: Fermented, minute: float) -> float:
     return float((1 + c.AIR_MIXED_IN.value) * volume_ratio(proof.stage.dough, held, temperature)[0, 0])
 
 
+def grown_while_waiting(proof: Fermented, place: rise.Place, wait_min: float) -> tuple[float, float]:
+    """Size of a ready piece after so many minutes in another place, over its size when ready; and its °C then."""
+    ready = min(proof.minutes.typical, float(proof.stage.course.minutes[-1]))
+    course = rise.simulate(proof.stage.dough, proof.stage.course.state_at(ready), place, math.ceil(wait_min))
+    waiting = StageMaker(proof.stage.dough, proof.stage, ready, 1.0, ready)(course)
+    vigour = np.array([[proof.forecast.vigour.typical]])
+    after = course.state_at(wait_min)
+    held = waiting.held(vigour, np.array([wait_min]))
+    size = float((1 + c.AIR_MIXED_IN.value) * volume_ratio(proof.stage.dough, held, after.temperature)[0, 0])
+    return size / volume_over_gas_free(proof, ready), after.temperature
+
+
 def tray(ctx: Context, f: Fermented, start: datetime, first_to_last: float, cues: list[str]) -> RiseTray:
     """A fermenting stage as shown, in the hours of the day."""
     ready = f.forecast.ready or Band(LONGEST, LONGEST, LONGEST)

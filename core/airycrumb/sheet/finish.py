@@ -5,11 +5,13 @@ from dataclasses import dataclass
 from datetime import datetime
 
 from airycrumb.documents import Bake, Kitchen, Observation
-from airycrumb.notebook import Facts, Finding, Stage, learned_wrap_seconds, review
+from airycrumb.heat.learning import OvenTruth, Pace
+from airycrumb.notebook import Finding, Stage, learned_wrap_seconds, review
 from airycrumb.quantities import Band
 from airycrumb.rise import Vigour, learn
 from airycrumb.sheet.context import Context
 from airycrumb.sheet.ferment import first_rise, ripened
+from airycrumb.sheet.looking_back import heat_lesson, record_of
 from airycrumb.sheet.pieces import wrap_seconds
 from airycrumb.sheet.types import Sheet
 from airycrumb.sheet.weigh import main_flour, weigh
@@ -21,7 +23,8 @@ class Lesson:
     """What changes in the kitchen, and what the batch says. wrap_seconds: None if wrapping was not marked.
 
     flour, drank: the main flour and the share of the recipe's water it took, None where nothing was
-    said of it; kneading_warms: °C, None where the dough was not measured.
+    said of it; kneading_warms: °C, None where the dough was not measured; pace: of this way of heating, and oven, None where no
+    thermometer spoke.
     """
 
     vigour: Vigour
@@ -32,6 +35,9 @@ class Lesson:
     flour: str = ""
     drank: float | None = None
     kneading_warms: float | None = None
+    method: str = ""
+    pace: Pace | None = None
+    oven: OvenTruth | None = None
 
 
 def _drank(ctx: Context, taught: Kitchen, flour: str) -> float | None:
@@ -81,11 +87,6 @@ def _band(plan: Sheet, key: str, minutes: float) -> Band:
     return Band(minutes * 0.8, minutes, minutes * 1.2)
 
 
-def _off(stages: list[Stage], key: str) -> float:
-    stage = next(s for s in stages if s.key == key)
-    return 0.0 if stage.actual is None else stage.actual - stage.forecast.typical
-
-
 def finish(
     bake: Bake,
     kitchen: Kitchen,
@@ -117,15 +118,9 @@ def finish(
     one_closing = len({g.closing for g in bake.groups}) == 1
     # Two closings wrapped in one go do not tell how long each took.
     pace = learned_wrap_seconds(pace_now, wrapped, ctx.scaled.pieces) if wrapped is not None and one_closing else None
-    facts = Facts(
-        plan.wrap.ratio,
-        plan.wrap.filling_g,
-        _off(stages, "proof"),
-        _off(stages, "rise"),
-        plan.heat.colour,
-        plan.heat.core_at_end_c,
-    )
-    findings = review(stages, facts, troubles, taught.vigour.factor, vigour.factor)
+    live = work(bake, kitchen, observations, now=now)
+    record = record_of(ctx, plan, live)
+    findings = review(stages, record, troubles, taught.vigour.factor, vigour.factor)
     flour = main_flour(bake.parts)
     return Lesson(
         vigour,
@@ -136,4 +131,6 @@ def finish(
         flour,
         _drank(ctx, taught, flour),
         _kneading_warms(ctx, taught, weighed.dough_c, seen.start.temperature),
+        bake.method,
+        *heat_lesson(ctx, taught, plan),
     )

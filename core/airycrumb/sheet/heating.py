@@ -1,4 +1,4 @@
-"""The Heat tray: how long this piece needs, what it looks like then, and how the pieces go in."""
+"""How long the pieces need in the heat: what each group asks of it, and one heat worked out."""
 
 import math
 from dataclasses import dataclass, replace
@@ -10,31 +10,21 @@ from airycrumb.data import heat as c
 from airycrumb.data.closings import CLOSED_AS
 from airycrumb.data.shapes import DOUGH_DENSITY
 from airycrumb.enclose import Fit, Size, fit_round, fit_tray
-from airycrumb.heat.cook import Cook, Fire, Piece
+from airycrumb.heat.cook import Cook, Piece
+from airycrumb.heat.fire import Fire
+from airycrumb.heat.learning import OvenTruth, Pace, Probed, learn_oven, live_band, probed
 from airycrumb.pantry import Composition, blend
 from airycrumb.quantities import Band
 from airycrumb.rise import Place
 from airycrumb.rise.model import time_constant_h
 from airycrumb.safety import CoreLine
 from airycrumb.sheet.context import Context
-from airycrumb.sheet.types import HeatTray, Mark
+from airycrumb.sheet.types import Mark
 
-HORIZONS_MIN = (35.0, 75.0)  # most pieces are done within the first; a giant or a cool oven asks for the second
+HORIZONS_MIN = (25.0, 75.0)  # most pieces are done within the first; a giant or a cool oven asks for the second
 LONGEST_MIN = HORIZONS_MIN[-1]
 LOAD_CHANGE_MIN = 2.0
-
-
-@dataclass(frozen=True)
-class Heated:
-    """One heat worked out: the tray, and what doubts and the day need besides. ctx: of the group that asks most of it."""
-
-    ctx: Context
-    tray: HeatTray
-    whole: Band
-    needed: float | None
-    golden: float | None
-    core_needs: float | None
-    margin: float
+CAME_C = {"fridge": 5.0, "frozen": -18.0}  # °C of a piece kept cold since its proof
 
 
 def _shares(mix: Composition) -> tuple[float, float, float, float, float]:
@@ -66,35 +56,78 @@ def piece_of(ctx: Context, gas_ratio: float, dough_c: float, proof_min: float, p
         dough,
         _shares(blend(filling.parts)) if filling.parts else dough,
         density,
-        dough_c,
-        filling_c,
+        CAME_C.get(bake.came, dough_c),
+        CAME_C.get(bake.came, filling_c),
     )
 
 
 def fit_of(ctx: Context, proofed: Size, cooked: Size) -> Fit:
-    """Where the pieces of a load lie, at their grown size: in the baskets or on the trays."""
+    """Where the pieces of a load lie, at their grown size: in the baskets, in the pan or on the trays."""
     k = ctx.kitchen
     if ctx.bake.method == "steam":
         fit = fit_round(k.basket_mm, cooked.width_mm, cooked.length_mm, k.baskets)
+    elif ctx.bake.method == "pan":
+        fit = fit_round(k.pan_mm, cooked.width_mm, cooked.length_mm, 1)
     else:
         fit = fit_tray(*k.tray_mm, cooked.width_mm, cooked.length_mm, k.trays)
     return replace(fit, proofed=proofed.width_mm / cooked.width_mm, closing=ctx.group.closing)
 
 
+def core_readings(ctx: Context) -> list[tuple[float, float]]:
+    """(minute since going in, °C) of the core: typed, and by a probe."""
+    before = ctx.before("heat") or "proof"
+    typed = [(ctx.minutes_since(before, o.at), o.value) for o in ctx.of("probe", "heat")]
+    heard = [(ctx.minutes_since(before, r.at), r.celsius) for r in ctx.probe]
+    return sorted((m, v) for m, v in (*typed, *heard) if m is not None and m > 0 and v is not None)
+
+
+def oven_readings(ctx: Context) -> list[tuple[float, float]]:
+    """(minute since going in, °C) of the oven's air: typed, and by a thermometer in it."""
+    before = ctx.before("heat") or "proof"
+    typed = [(ctx.minutes_since(before, o.at), o.value) for o in ctx.of("oven", "heat")]
+    heard = [(ctx.minutes_since(before, r.at), r.celsius) for r in ctx.oven]
+    return sorted((m, v) for m, v in (*typed, *heard) if m is not None and m >= 0 and v is not None)
+
+
+def load_g(ctx: Context, at_once: int) -> float:
+    """g of a load."""
+    return at_once * (ctx.share.dough_per_piece_g + ctx.share.filling_per_piece_g)
+
+
+def oven_of(ctx: Context, at_once: int) -> OvenTruth:
+    """The oven as it is known, a thermometer's readings of this bake included."""
+    seen = oven_readings(ctx)
+    if ctx.bake.method != "oven" or not seen:
+        return ctx.kitchen.oven
+    return learn_oven(ctx.kitchen.oven, ctx.bake.air_c, load_g(ctx, at_once), seen)
+
+
 def fire_of(ctx: Context, at_once: int) -> Fire:
-    """How the bake is heated, with the hob's power shared over the pieces in the basket."""
+    """How the bake is heated in this kitchen: the hob's power shared over the pieces, the oven as it really is."""
     b, k = ctx.bake, ctx.kitchen
+    truth = oven_of(ctx, at_once)
     return Fire(
-        b.method, b.air_c, b.fire, b.fan, k.net_watts / at_once if b.method == "steam" else 0.0, k.altitude_m, b.covered
+        b.method,
+        b.air_c + (truth.off_c if b.method == "oven" else 0.0),
+        b.fire,
+        b.fan,
+        k.net_watts / at_once if b.method == "steam" or b.seared else 0.0,
+        k.altitude_m,
+        b.covered,
+        b.on,
+        b.shelf,
+        b.steam_pan,
+        b.lid_min,
+        truth.drop_c(load_g(ctx, at_once)),
+        truth.recovery_min,
+        b.seared,
     )
 
 
-def _enriched(ctx: Context) -> bool:
-    return ctx.bake.wash != "none" or ctx.percentages.sugar > 3
-
-
-def _golden_from(ctx: Context) -> float:
-    return (c.GOLDEN_FROM_WASHED if _enriched(ctx) else c.GOLDEN_FROM).value
+def browns_sooner(ctx: Context) -> float:
+    """°C by which this surface browns before bare lean dough: its wash, or the sugar in it."""
+    sugar = c.ENRICHED_SOONER if ctx.percentages.sugar > c.ENRICHED_SUGAR else 0.0
+    return max(c.WASHES[ctx.bake.wash].sooner, sugar)
 
 
 def crumb_target(altitude_m: float) -> float:
@@ -102,10 +135,24 @@ def crumb_target(altitude_m: float) -> float:
     return min(c.CRUMB_SET.value, heat.boiling_point(altitude_m) - 4)
 
 
+def browns(method: str) -> bool:
+    """Whether anything browns at all."""
+    return method == "oven"
+
+
 def _needs(ctx: Context, long: Cook, line_c: float) -> tuple[float | None, float | None, float | None]:
-    """Minutes for the core, for the crumb and for colour; None where never within the horizon."""
-    colour = long.reaches(long.skin, _golden_from(ctx)) if ctx.bake.method == "oven" else 0.0
-    return long.reaches(long.core, line_c), long.reaches(long.crumb, crumb_target(ctx.kitchen.altitude_m)), colour
+    """Minutes for the core, for the crumb and for colour, as this kitchen heats; None where never within the horizon."""
+    pace = pace_of(ctx).factor
+    slower = lambda minutes: None if minutes is None else minutes * pace
+    golden = c.GOLDEN_FROM.value - browns_sooner(ctx)
+    colour = long.reaches(long.skin, golden) if browns(ctx.bake.method) else 0.0
+    crumb = long.reaches(long.crumb, crumb_target(ctx.kitchen.altitude_m))
+    return slower(long.reaches(long.core, line_c)), slower(crumb), colour
+
+
+def pace_of(ctx: Context) -> Pace:
+    """How this way of heating runs in this kitchen."""
+    return ctx.kitchen.paces.get(ctx.bake.method, Pace())
 
 
 def _margin(ctx: Context) -> float:
@@ -120,36 +167,13 @@ def _plan(core: float | None, crumb: float | None, colour: float | None, margin:
     return float(math.ceil(max(core * margin, crumb * 1.1, colour or 0.0)))
 
 
-def _core_band(minutes: np.ndarray, core: np.ndarray) -> tuple[list[float], list[float]]:
-    """Coldest and hottest core at each minute if all took the doubt longer or shorter.
-
-    Once a resting piece cools, the quicker one is the colder: the band is the envelope of the paces.
-    """
-    doubt = c.MINUTES_DOUBT.value
-    paces = np.stack([np.interp(minutes / f, minutes, core) for f in (1 - doubt, 1.0, 1 + doubt)])
-    return paces.min(axis=0).round(1).tolist(), paces.max(axis=0).round(1).tolist()
-
-
-def _probed(ctx: Context, cook: Cook) -> tuple[float, list[Mark]]:
-    """How much slower than forecast the core really heats (1: as forecast), and the probe's marks."""
-    marks, pace = [], 1.0
-    for o in ctx.of("probe", "heat"):
-        minute = ctx.minutes_since("proof", o.at)
-        if minute is None or minute <= 0 or o.value is None:
-            continue
-        marks.append(Mark(minute, o.value))
-        expected = cook.reaches(cook.core, o.value)
-        if expected:
-            pace = min(max(minute / expected, 0.5), 2.0)
-    return pace, marks
-
-
 @dataclass(frozen=True)
 class Demand:
     """What one group of pieces asks of the heat. minutes: None where never within the horizon; °C."""
 
     ctx: Context
     piece: Piece
+    fire: Fire
     long: Cook
     line: CoreLine
     core: float | None
@@ -160,11 +184,12 @@ class Demand:
     @property
     def reaches(self) -> Band | None:
         """When its coldest point passes its line, in min; None if it never does."""
-        return None if self.core is None else heat.spread(self.core)
+        pace = pace_of(self.ctx)
+        return None if self.core is None else pace.minutes(self.core / pace.factor)
 
     def core_at(self, minute: float) -> float:
         """°C in the middle after so many minutes."""
-        return float(np.interp(minute, self.long.minutes, self.long.core))
+        return float(np.interp(minute / pace_of(self.ctx).factor, self.long.minutes, self.long.core))
 
 
 def demand(ctx: Context, piece: Piece, line: CoreLine, fire: Fire) -> Demand:
@@ -173,9 +198,9 @@ def demand(ctx: Context, piece: Piece, line: CoreLine, fire: Fire) -> Demand:
         long = heat.cook(piece, fire, horizon)
         core, crumb, colour = _needs(ctx, long, line.celsius)
         needed = _plan(core, crumb, colour, _margin(ctx))
-        if needed is not None and colour is not None:
+        if needed is not None and colour is not None and needed <= horizon:
             break
-    return Demand(ctx, piece, long, line, core, crumb, colour, needed)
+    return Demand(ctx, piece, fire, long, line, core, crumb, colour, needed)
 
 
 def most_demanding(demands: list[Demand]) -> Demand:
@@ -207,85 +232,92 @@ class Load:
         return math.ceil(self.pieces / self.at_once)
 
 
-def heating(load: Load, warm_before_min: float) -> Heated:
-    """Work the Heat tray of one load after another. warm_before_min: minutes a filling stands warm before it is heated."""
-    most, ctx, core = load.most, load.most.ctx, load.most.core
-    minutes = ctx.bake.heat_min or most.needed or LONGEST_MIN
-    shown = heat.cook(most.piece, fire_of(ctx, load.at_once), minutes, ctx.bake.rest_min)
-    pace, marks = _probed(ctx, shown)
-    reaches = None if core is None else heat.spread(core * pace)
-    if marks and reaches is not None:
-        # One probe reading replaces most of the doubt about this piece.
-        reaches = Band(reaches.typical * 0.92, reaches.typical, reaches.typical * 1.08)
-    if reaches is not None:
-        light, heavy = load.uneven
-        reaches = Band(reaches.low * min(1.0, light), reaches.typical, reaches.high * max(1.0, heavy))
-    turn = minutes + LOAD_CHANGE_MIN
-    tray = _tray(load, shown, minutes, reaches, marks)
-    warm = warm_before_min + (load.loads - 1) * turn + (most.long.reaches(most.long.core, 60.0) or minutes)
-    tray = replace(tray, warm_min=warm, fit=replace(load.fit, waits_min=[i * turn for i in range(load.loads)]))
+@dataclass(frozen=True)
+class Heated:
+    """One heat worked out. ctx: of the group that asks most of it.
+
+    shown: the cook as it goes, with its rest; factor: its core minutes over the model's; doubt: share of them; reaches:
+    when the core passes its line; needed: minutes to plan, None for never; whole: of all loads; marks: the probe's.
+    """
+
+    ctx: Context
+    load: Load
+    shown: Cook
+    minutes: float
+    factor: float
+    doubt: float
+    reaches: Band | None
+    needed: float | None
+    whole: Band
+    marks: list[Mark]
+    margin: float
+
+    @property
+    def golden(self) -> float | None:
+        """Minutes until the surface is golden, None for never."""
+        return self.load.most.colour
+
+    @property
+    def core_needs(self) -> float | None:
+        """Minutes until the core reaches its line, None for never."""
+        return self.load.most.core
+
+    @property
+    def turn_min(self) -> float:
+        """Minutes from one load to the next."""
+        return self.minutes + LOAD_CHANGE_MIN
+
+
+def _seen(most: Demand) -> Probed | None:
+    return probed(core_readings(most.ctx), most.long.course)
+
+
+def _reaches(load: Load, seen: Probed | None) -> Band | None:
+    """When the core passes its line: after a probe has spoken, narrower; wider where pieces are uneven."""
+    most = load.most
+    if most.core is None:
+        return None
+    pace, light_heavy = pace_of(most.ctx), load.uneven
+    model = most.core / pace.factor
+    band = pace.minutes(model) if seen is None else live_band(pace, seen, model)
+    return Band(band.low * min(1.0, light_heavy[0]), band.typical, band.high * max(1.0, light_heavy[1]))
+
+
+def _stretched(cook: Cook, factor: float) -> Cook:
+    """The same cook, its minutes in the heat so much longer; the rest as long as it is."""
+    heated = np.minimum(cook.minutes, cook.heat_ends)
+    return replace(cook, minutes=heated * factor + (cook.minutes - heated), heat_ends=cook.heat_ends * factor)
+
+
+def heating(load: Load) -> Heated:
+    """Work one heat, one load after another."""
+    most, ctx = load.most, load.most.ctx
+    seen, pace = _seen(most), pace_of(ctx)
+    reaches, margin = _reaches(load, seen), _margin(ctx)
+    needed, factor, doubt = most.needed, pace.factor, pace.doubt
+    if seen is not None and reaches is not None and most.core:
+        # A probe in the piece leaves less to allow for: the margin is the doubt that is left.
+        factor = reaches.typical / (most.core / pace.factor)
+        doubt = reaches.high / reaches.typical - 1
+        margin = min(margin, 1 + doubt)
+        needed = _plan(reaches.typical, most.crumb, most.colour, margin)
+    minutes = ctx.bake.heat_min or needed or LONGEST_MIN
+    shown = _stretched(heat.cook(most.piece, most.fire, max(minutes / factor, 1.0), ctx.bake.rest_min), factor)
     whole = minutes * load.loads + LOAD_CHANGE_MIN * (load.loads - 1)
-    doubt = 0.0 if ctx.bake.heat_min else c.MINUTES_DOUBT.value
-    band = Band(whole * (1 - doubt), whole, whole * (1 + doubt))
-    return Heated(ctx, tray, band, most.needed, most.colour, core, _margin(ctx))
+    off = 0.0 if ctx.bake.heat_min else doubt
+    band = Band(whole * (1 - off), whole, whole * (1 + off))
+    marks = [Mark(m, v) for m, v in core_readings(ctx)]
+    return Heated(ctx, load, shown, minutes, factor, doubt, reaches, needed, band, marks, margin)
 
 
 def together(heats: list[Heated]) -> Band:
     """Minutes until the last heat is done: the pot and the oven run side by side, one of them twice in turn."""
     by_method: dict[str, list[Band]] = {}
     for h in heats:
-        by_method.setdefault(h.tray.method, []).append(h.whole)
+        # Pot and pan share the hob, and are taken one after the other.
+        by_method.setdefault("oven" if h.ctx.bake.method == "oven" else "hob", []).append(h.whole)
     sums = [
         Band(*(sum(getattr(b, end) for b in bands) for end in ("low", "typical", "high")))
         for bands in by_method.values()
     ]
     return max(sums, key=lambda band: band.typical)
-
-
-def _tray(load: Load, shown: Cook, minutes: float, reaches: Band | None, marks: list[Mark]) -> HeatTray:
-    ctx = load.most.ctx
-    k, b, line = ctx.kitchen, ctx.bake, load.most.line
-    end = int(np.searchsorted(shown.minutes, minutes))
-    end = min(end, len(shown.minutes) - 1)
-    at = np.linspace(0, float(shown.minutes[-1]), 61)
-    pick = lambda values: np.interp(at, shown.minutes, values)
-    low, high = _core_band(at, pick(shown.core))
-    steam = b.method == "steam"
-    return HeatTray(
-        b.method,
-        _setting(ctx),
-        heat.steam_temperature(fire_of(ctx, load.at_once)) if steam else b.air_c,
-        minutes,
-        b.heat_min is not None,
-        at.round(2).tolist(),
-        pick(shown.core).round(1).tolist(),
-        low,
-        high,
-        pick(shown.skin).round(1).tolist(),
-        line.celsius,
-        line.why,
-        reaches,
-        float(shown.core[end]),
-        float(shown.core[-1]),
-        shown.reaches(shown.crumb, crumb_target(k.altitude_m)),
-        "none" if steam else heat.colour(float(shown.skin[: end + 1].max()), _enriched(ctx)),
-        float(shown.loss[end] * 100),
-        load.most.piece.filling_c,
-        heat.boiling_point(k.altitude_m),
-        load.fit.per_load,
-        load.loads,
-        heat.steam_water_ml(k.net_watts, minutes) if steam else 0.0,
-        k.boil_min if steam else k.preheat_min,
-        b.rest_min,
-        marks,
-        0.0,
-        load.names,
-        load.pieces,
-        load.fit,
-    )
-
-
-def _setting(ctx: Context) -> str:
-    if ctx.bake.method == "steam":
-        return f"{ctx.bake.fire} fire"
-    return f"{ctx.bake.air_c:.0f} °C" + (", fan" if ctx.bake.fan else "")

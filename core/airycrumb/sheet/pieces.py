@@ -1,6 +1,6 @@
 """Each group of pieces: its proof, its wrapper and what it asks of the heat."""
 
-from dataclasses import dataclass, replace
+from dataclasses import dataclass, fields, replace
 
 from airycrumb import safety
 from airycrumb.data.closings import USUAL
@@ -57,8 +57,7 @@ def _wrapped(ctx: Context, proof: Fermented) -> tuple[Wrapper, float]:
 
 
 def _heating_of(ctx: Context) -> Heating:
-    b = ctx.bake
-    return Heating(b.method, b.air_c, b.fire, b.fan, b.wash, b.heat_min, b.rest_min, b.covered)
+    return Heating(**{f.name: getattr(ctx.bake, f.name) for f in fields(Heating)})
 
 
 def by_heat(ctx: Context) -> list[list[int]]:

@@ -9,10 +9,12 @@ from airycrumb.divide import ShareOut
 from airycrumb.enclose import Fit, Wrapper
 from airycrumb.filling import Binder, Cooling
 from airycrumb.formula import Line, Percentages, Scaled, Sponge
+from airycrumb.heat.settings import Dial
+from airycrumb.heat.steamer import SteamWater
 from airycrumb.portioning import Portioning
 from airycrumb.quantities import Band
 from airycrumb.rise.forecast import Forecast
-from airycrumb.safety import Caution
+from airycrumb.safety import Caution, WarmClock
 from airycrumb.sheet.mixing import Added
 
 
@@ -151,11 +153,47 @@ class RiseTray:
 
 
 @dataclass(frozen=True)
+class LaterLoad:
+    """A load after the first. wait_min: from the first one going in; grown: its size by then over its size when ready;
+    needs_min: in the heat, None for never; where: it waits ("bench", "fridge"), or is wrapped later ("staggered")."""
+
+    wait_min: float
+    grown: float
+    needs_min: float | None
+    where: str
+
+
+@dataclass(frozen=True)
+class WashColour:
+    """A wash and what it does. golden_min: minutes until the surface is golden, None for never; colour: when they come out."""
+
+    key: str
+    label: str
+    note: str
+    golden_min: float | None
+    colour: str
+
+
+@dataclass(frozen=True)
+class Instrument:
+    """What a probe or an oven thermometer said last. °C; silent: it has not spoken for a while."""
+
+    celsius: float
+    at: datetime
+    silent: bool
+
+
+@dataclass(frozen=True)
 class HeatTray:
     """The cook of one piece, and how the pieces go in. °C, minutes from entering the heat.
 
-    reaches: when the coldest point passes the safe line, None if it never does; names, pieces: what goes in; fit:
-    where the pieces of a load lie.
+    line_c, hold_min: what the core must reach, and for how many minutes; reaches: when the coldest point passes it,
+    None if it never does; lethal_min: minutes at 70 °C that its heat is worth, the rest included; browning: 0 where
+    colour begins, 100 where it burns; came: as proofed, or from "fridge" or "frozen"; water: under the steam; turns: when
+    tray or piece is turned; dial: the setting in other ovens' words; later: loads after the first; doubt: share of the
+    minutes either way; pace, pace_bakes: minutes this kitchen needs over the model's, learned from so many bakes; probe,
+    oven: live instruments; oven_really_c: None where nobody has measured; names, pieces: what goes in; fit: where the
+    pieces of a load lie.
     """
 
     method: str
@@ -170,24 +208,39 @@ class HeatTray:
     skin: list[float]
     line_c: float
     line_why: str
+    hold_min: float
     reaches: Band | None
     core_at_end_c: float
     core_after_rest_c: float
+    lethal_min: float
     crumb_set_min: float | None
     colour: str
+    browning: float
     loss_percent: float
     start_c: float
+    came: str
     boils_at_c: float
     per_load: int
     loads: int
-    water_ml: float
+    water: SteamWater | None
     preheat_min: float
     rest_min: float
+    turns: list[float]
+    dial: Dial | None
+    washes: list[WashColour]
     marks: list[Mark]
-    warm_min: float
+    clock: WarmClock
     names: list[str]
     pieces: int
     fit: Fit
+    later: list[LaterLoad]
+    doubt: float
+    pace: float
+    pace_bakes: int
+    probe: Instrument | None
+    oven: Instrument | None
+    oven_really_c: float | None
+    probed: bool
 
 
 @dataclass(frozen=True)

@@ -9,9 +9,11 @@ from airycrumb.data import heat as heat_table
 from airycrumb.data import rise as rise_table
 from airycrumb.data.record import Constant, Source
 from airycrumb.day import Durations, Timetable
+from airycrumb.divide import ShareOut
 from airycrumb.documents import Bake, Kitchen, Observation
+from airycrumb.portioning import Portioning
 from airycrumb.quantities import Band
-from airycrumb.safety import Caution, Stuffing
+from airycrumb.safety import Caution, Fired, Stuffing
 from airycrumb.sheet.context import SILENT_AFTER, Context, RoomReading
 from airycrumb.sheet.cues import proof_cues, rise_cues, sponge_cues
 from airycrumb.sheet.doubts import ask
@@ -25,11 +27,21 @@ from airycrumb.sheet.ferment import (
     second_rise,
     tray,
 )
-from airycrumb.sheet.heating import Heated, heating, together
-from airycrumb.sheet.pieces import Pieces, by_heat, group_tray, loads_of, uneven_proofs, work_pieces, wrap_minutes
+from airycrumb.sheet.heat_tray import Shown, heat_tray
+from airycrumb.sheet.heating import Load, heating, together
+from airycrumb.sheet.pieces import (
+    Pieces,
+    by_heat,
+    filling_density,
+    group_tray,
+    loads_of,
+    uneven_proofs,
+    work_pieces,
+    wrap_minutes,
+)
 from airycrumb.sheet.sharing import portions, shared_out
 from airycrumb.sheet.timing import plan_day
-from airycrumb.sheet.types import RiseTray, Sentence, Sheet
+from airycrumb.sheet.types import RiseTray, Sentence, Sheet, WeighTray
 from airycrumb.sheet.weigh import weigh
 from airycrumb.sheet.worked import Worked
 
@@ -51,7 +63,7 @@ class _Yeast:
 
 
 def _durations(
-    ctx: Context, yeast: _Yeast, proof: Fermented, heats: list[Heated], weigh_min: float, wrap_min: float
+    ctx: Context, yeast: _Yeast, proof: Fermented, heats: list[Shown], weigh_min: float, wrap_min: float
 ) -> Durations:
     b, exact = ctx.bake, lambda m: Band(m, m, m)
     shaping = divide_minutes(ctx.scaled.pieces) + BENCH_REST_MIN.value
@@ -62,7 +74,8 @@ def _durations(
         "divide": exact(shaping),
         "wrap": exact(wrap_min),
         "proof": proof.minutes,
-        "heat": together(heats),
+        "hold": exact(b.cold_min),
+        "heat": together([h.heated for h in heats]),
         "rest": exact(max(h.tray.rest_min for h in heats)),
     }
     if yeast.sponge is not None:
@@ -114,22 +127,30 @@ def _sources(ctx: Context) -> list[Source]:
     return found
 
 
-def _sentence(ctx: Context, heated: Heated, table: Timetable) -> Sentence:
+def _sentence(ctx: Context, heated: Shown, table: Timetable) -> Sentence:
     names = [g.filling.name for g in ctx.bake.groups if g.filling.parts] or [ctx.bake.groups[0].filling.name]
     return Sentence(
         ctx.bake.groups[0].closing, " and ".join(names), heated.tray.setting, table.eat, table.start, ctx.room_c
     )
 
 
-def _cautions(ctx: Context, heats: list[Heated], pieces: list[Pieces]) -> list[Caution]:
+CUTS = ("half_moon", "half_moon_fork", "half_moon_rope", "two_rounds", "braid", "crescent", "envelope")
+
+
+def _cautions(ctx: Context, heats: list[Shown], pieces: list[Pieces]) -> list[Caution]:
     b = ctx.bake
     stuffed = [Stuffing([i for i, _ in g.filling.parts], g.filling.state) for g in b.groups if g.filling.parts]
     # A plain piece's crumb is no safe line: it decides only where there is no filling at all.
     filled = [p for p in pieces if p.ctx.group.filling.parts] or pieces
     line = max((p.demand.line for p in filled), key=lambda line: line.celsius)
-    fires = [(h.ctx.bake.method, h.ctx.bake.air_c) for h in heats]
-    warm = max(h.tray.warm_min for h in heats)
-    return safety.cautions([i for i, _ in b.parts], stuffed, fires, line, warm, ctx.room_c)
+    longest = max((h.tray.clock for h in heats), key=lambda c: c.standing_min)
+    cut = any(g.closing in CUTS for g in b.groups)
+    return safety.cautions([i for i, _ in b.parts], stuffed, [_fired(h) for h in heats], line, longest, cut)
+
+
+def _fired(h: Shown) -> Fired:
+    b, water = h.heated.ctx.bake, h.tray.water
+    return Fired(b.method, b.air_c, heat_table.SURFACES[b.on].hot, bool(water and water.top_up))
 
 
 def work(
@@ -139,15 +160,17 @@ def work(
     *,
     now: datetime,
     thermometer: Sequence[RoomReading] = (),
+    probe: Sequence[RoomReading] = (),
+    oven: Sequence[RoomReading] = (),
 ) -> Sheet:
     """Everything this bake needs in this kitchen, given what has been seen so far.
 
-    now: an aware datetime; hours in the sheet are in its zone. thermometer: what the kitchen's said, in order. Raises
-    InputError only for an hour that is no hour or a spot nobody knows; every other trouble is a doubt on the sheet.
+    now: an aware datetime; hours in the sheet are in its zone. thermometer, probe, oven: what the kitchen's said, one in
+    a piece and one in the oven, in order. Raises InputError only for an hour that is no hour or a spot nobody knows; every other trouble is a doubt on the sheet.
     """
     heard = [r for r in thermometer if r.at <= now] if bake.by_thermometer else []
     fresh = tuple(heard) if heard and now - heard[-1].at <= SILENT_AFTER else ()
-    ctx = Context(bake, kitchen, tuple(observations), now, thermometer=fresh)
+    ctx = Context(bake, kitchen, tuple(observations), now, thermometer=fresh, probe=tuple(probe), oven=tuple(oven))
     sheet = _work(ctx, heard)
     if not ctx.room_runs:
         return sheet
@@ -156,29 +179,62 @@ def work(
     return _work(replace(ctx, starts=planned), heard)
 
 
-def _work(ctx: Context, heard: Sequence[RoomReading]) -> Sheet:
-    bake = ctx.bake
+def _shown(load: Load, pieces: list[Pieces], wrap_min: float) -> Shown:
+    """One heat, with what the loads and the clock make of the group that asks most of it."""
+    heated = heating(load)
+    most = next(p for p in pieces if p.ctx.at == load.most.ctx.at)
+    return Shown(heated, heat_tray(heated, most.proof, wrap_min, filling_density(most.ctx.group.filling)))
+
+
+@dataclass(frozen=True)
+class _Stations:
+    """Everything up to the heat, worked out."""
+
+    weighed: WeighTray
+    yeast: _Yeast
+    wrap_min: float
+    pieces: list[Pieces]
+    shared: ShareOut
+    portioned: Portioning | None
+    heats: list[Shown]
+
+
+def _stations(ctx: Context) -> _Stations:
     weighed = weigh(ctx)
     sponge = ripened(ctx)
     first = first_rise(ctx, weighed.dough_c, weighed.dough_c_measured, sponge)
     yeast = _Yeast(sponge, first, second_rise(ctx, first))
     wrap_min = wrap_minutes(ctx)
     pieces = work_pieces(ctx, yeast.last, wrap_min)
-    lead = pieces[0]
     shared = shared_out(ctx)
     portioned = portions(ctx, shared)
+    heats = [_shown(load, pieces, wrap_min) for load in loads_of(ctx, pieces, portioned)]
+    return _Stations(weighed, yeast, wrap_min, pieces, shared, portioned, heats)
+
+
+def heats_of(bake: Bake, kitchen: Kitchen, *, now: datetime) -> list[tuple[Shown, list[Pieces]]]:
+    """Every heat of a bake with the groups that go into it: for questions about it that no sheet answers."""
+    ctx = Context(bake, kitchen, (), now)
+    found = _stations(ctx)
+    return [(h, [found.pieces[i] for i in alike]) for h, alike in zip(found.heats, by_heat(ctx), strict=True)]
+
+
+def _work(ctx: Context, heard: Sequence[RoomReading]) -> Sheet:
+    bake, found = ctx.bake, _stations(ctx)
+    weighed, yeast, wrap_min, pieces = found.weighed, found.yeast, found.wrap_min, found.pieces
+    shared, portioned, heats, lead = found.shared, found.portioned, found.heats, found.pieces[0]
     uneven = uneven_proofs(ctx, yeast.last, wrap_min, portioned)
-    heats = [heating(x, wrap_min + lead.proof.minutes.typical) for x in loads_of(ctx, pieces, portioned)]
-    heated = heats[0]
     minutes = {i: h.tray.minutes_planned for h, alike in zip(heats, by_heat(ctx), strict=True) for i in alike}
     table, timing = plan_day(ctx, _durations(ctx, yeast, lead.proof, heats, weighed.minutes, wrap_min))
     trays = _trays(ctx, yeast, lead.proof, table, wrap_min)
     every = [i for i, _ in bake.parts] + [i for g in bake.groups for i, _ in g.filling.parts]
-    worked = Worked(ctx, first, lead.proof, trays.rise, weighed, pieces, heats, shared, portioned, uneven, tuple(heard))
+    worked = Worked(
+        ctx, yeast.first, lead.proof, trays.rise, weighed, pieces, heats, shared, portioned, uneven, tuple(heard)
+    )
     return Sheet(
         bake.name,
         ctx.now,
-        _sentence(ctx, heated, table),
+        _sentence(ctx, heats[0], table),
         ctx.scaled,
         weighed,
         trays.sponge,
@@ -188,7 +244,7 @@ def _work(ctx: Context, heard: Sequence[RoomReading]) -> Sheet:
         lead.seconds,
         [group_tray(p, minutes[p.ctx.at]) for p in pieces],
         trays.proof,
-        heated.tray,
+        heats[0].tray,
         [h.tray for h in heats[1:]],
         portioned,
         table,

@@ -6,7 +6,7 @@ from airycrumb.divide import ShareOut
 from airycrumb.portioning import Portioning
 from airycrumb.sheet.context import Context, RoomReading
 from airycrumb.sheet.ferment import Fermented
-from airycrumb.sheet.heating import Heated
+from airycrumb.sheet.heat_tray import Shown
 from airycrumb.sheet.pieces import Pieces
 from airycrumb.sheet.types import Answer, Change, RiseTray, WeighTray
 
@@ -34,13 +34,8 @@ class Worked:
     rise_tray: RiseTray
     weighed: WeighTray
     pieces: list[Pieces]
-    heats: list[Heated]
+    heats: list[Shown]
     shared: ShareOut
     portioned: Portioning | None
     uneven_proofs: tuple[float, float]
     heard: tuple[RoomReading, ...] = ()
-
-    @property
-    def heated(self) -> Heated:
-        """The leading group's heat."""
-        return self.heats[0]

@@ -33,7 +33,13 @@ export type Question = Schemas["Question"];
 export type Marked = Schemas["Marked"];
 export type Score = Schemas["Score"];
 export type DeviceOut = Schemas["DeviceOut"];
+export type Play = Schemas["PlayIn"]["do"];
 export type Solved = Schemas["Solved"];
+export type HeatAnswers = Schemas["HeatAnswers"];
+export type Inside = Schemas["Inside"];
+export type Tried = Schemas["Tried"];
+export type Kept = Schemas["Kept"];
+export type SteamWater = Schemas["SteamWater"];
 
 /** What the server said when it refused, or that it could not be reached at all (status 0). */
 export class ServerError extends Error {

@@ -1,6 +1,6 @@
 import { queryOptions, useQuery } from "@tanstack/react-query";
 
-import { client, take } from "./client";
+import { client, take, type Play } from "./client";
 
 const LOOK_EVERY = 400;
 
@@ -32,8 +32,7 @@ export function useScale(wanted: boolean): Scale | null {
   return { id: first.id, name: first.name, grams: heard ? first.grams : null, settled: heard && first.settled, standIn: first.stand_in };
 }
 
-export type Play = "put_on" | "take_off" | "tare" | "plug_out" | "plug_in";
 
-/** Tell a simulated scale what to do. */
-export const playScale = (id: number, what: Play, grams: number | null = null) =>
+/** Tell a simulated instrument what to do: g on a scale, °C of an oven. */
+export const playStandIn = (id: number, what: Play, grams: number | null = null) =>
   take(client.POST("/api/devices/{device_id}/play", { params: { path: { device_id: id } }, body: { do: what, grams } }));

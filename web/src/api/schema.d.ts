@@ -248,6 +248,66 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/heat/answers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Heat Answers
+         * @description The inside of an unsaved draft's pieces through their heat, and other settings tried. Nothing is stored.
+         */
+        post: operations["heat_answers"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/heat/keeping": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Keeping
+         * @description How the pieces of an unsaved draft are cooled, kept and reheated. Nothing is stored.
+         */
+        post: operations["keeping"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bakes/{bake_id}/card": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Print Card
+         * @description A bake as it stands on paper, with its cautions and labels for the box (a PDF file).
+         */
+        get: operations["print_card"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/bakes/{bake_id}/wrapper": {
         parameters: {
             query?: never;
@@ -615,7 +675,7 @@ export interface paths {
         put?: never;
         /**
          * Play Stand In
-         * @description Put something on a simulated scale, take it off, press its tare, pull its plug.
+         * @description Play a simulated instrument: put something on a scale, push a probe in, open an oven, pull a plug.
          */
         post: operations["play_stand_in"];
         delete?: never;
@@ -779,6 +839,11 @@ export interface components {
                      * @example 8 min
                      */
                     boil: string;
+                    /**
+                     * @description Water the pot under the baskets holds.
+                     * @example 2 l
+                     */
+                    pot?: string;
                 };
                 oven: {
                     /** @description 1 to 4. */
@@ -913,6 +978,45 @@ export interface components {
                  * @example 45 cm
                  */
                 board?: string;
+                /**
+                 * @description Inside of the frying pan.
+                 * @example 26 cm
+                 */
+                pan?: string;
+                /** @description How this kitchen's steamer, oven and pan heat against the model's, learned from probe readings. */
+                heats?: {
+                    steam?: {
+                        /** @description Mean of the ln of minutes needed over minutes forecast, -1 to 1. */
+                        mean: number;
+                        /** @description Its variance, above 0 to 1. */
+                        variance: number;
+                        bakes: number;
+                    };
+                    oven?: {
+                        /** @description Mean of the ln of minutes needed over minutes forecast, -1 to 1. */
+                        mean: number;
+                        /** @description Its variance, above 0 to 1. */
+                        variance: number;
+                        bakes: number;
+                    };
+                    pan?: {
+                        /** @description Mean of the ln of minutes needed over minutes forecast, -1 to 1. */
+                        mean: number;
+                        /** @description Its variance, above 0 to 1. */
+                        variance: number;
+                        bakes: number;
+                    };
+                };
+                /** @description How the oven really is, learned from a thermometer in it. */
+                oven_truth?: {
+                    /** @description How far above its dial it runs, -60 to 60 °C. */
+                    off_c: number;
+                    /** @description Time constant in which it comes back after the door, 0.5 to 20 min. */
+                    recovery_min?: number;
+                    /** @description How far its air falls for a kg put in, 0 to 80 °C. */
+                    drop_c_per_kg?: number;
+                    bakes: number;
+                };
             };
         };
         /**
@@ -967,6 +1071,11 @@ export interface components {
                      * @example 8 min
                      */
                     boil: string;
+                    /**
+                     * @description Water the pot under the baskets holds.
+                     * @example 2 l
+                     */
+                    pot?: string;
                 };
                 oven: {
                     /** @description 1 to 4. */
@@ -1101,6 +1210,45 @@ export interface components {
                  * @example 45 cm
                  */
                 board?: string;
+                /**
+                 * @description Inside of the frying pan.
+                 * @example 26 cm
+                 */
+                pan?: string;
+                /** @description How this kitchen's steamer, oven and pan heat against the model's, learned from probe readings. */
+                heats?: {
+                    steam?: {
+                        /** @description Mean of the ln of minutes needed over minutes forecast, -1 to 1. */
+                        mean: number;
+                        /** @description Its variance, above 0 to 1. */
+                        variance: number;
+                        bakes: number;
+                    };
+                    oven?: {
+                        /** @description Mean of the ln of minutes needed over minutes forecast, -1 to 1. */
+                        mean: number;
+                        /** @description Its variance, above 0 to 1. */
+                        variance: number;
+                        bakes: number;
+                    };
+                    pan?: {
+                        /** @description Mean of the ln of minutes needed over minutes forecast, -1 to 1. */
+                        mean: number;
+                        /** @description Its variance, above 0 to 1. */
+                        variance: number;
+                        bakes: number;
+                    };
+                };
+                /** @description How the oven really is, learned from a thermometer in it. */
+                oven_truth?: {
+                    /** @description How far above its dial it runs, -60 to 60 °C. */
+                    off_c: number;
+                    /** @description Time constant in which it comes back after the door, 0.5 to 20 min. */
+                    recovery_min?: number;
+                    /** @description How far its air falls for a kg put in, 0 to 80 °C. */
+                    drop_c_per_kg?: number;
+                    bakes: number;
+                };
             };
         };
         /**
@@ -1291,6 +1439,20 @@ export interface components {
             round: number;
         };
         /**
+         * Dial
+         * @description One oven temperature as different ovens say it. gas_mark: "" beyond the marks.
+         */
+        Dial: {
+            /** Celsius */
+            celsius: number;
+            /** Fan Celsius */
+            fan_celsius: number;
+            /** Fahrenheit */
+            fahrenheit: number;
+            /** Gas Mark */
+            gas_mark: string;
+        };
+        /**
          * Doubt
          * @description A question the tool has, where it belongs, how grave it is, and why.
          *
@@ -1474,8 +1636,13 @@ export interface components {
          * HeatTray
          * @description The cook of one piece, and how the pieces go in. °C, minutes from entering the heat.
          *
-         *     reaches: when the coldest point passes the safe line, None if it never does; names, pieces: what goes in; fit:
-         *     where the pieces of a load lie.
+         *     line_c, hold_min: what the core must reach, and for how many minutes; reaches: when the coldest point passes it,
+         *     None if it never does; lethal_min: minutes at 70 °C that its heat is worth, the rest included; browning: 0 where
+         *     colour begins, 100 where it burns; came: as proofed, or from "fridge" or "frozen"; water: under the steam; turns: when
+         *     tray or piece is turned; dial: the setting in other ovens' words; later: loads after the first; doubt: share of the
+         *     minutes either way; pace, pace_bakes: minutes this kitchen needs over the model's, learned from so many bakes; probe,
+         *     oven: live instruments; oven_really_c: None where nobody has measured; names, pieces: what goes in; fit: where the
+         *     pieces of a load lie.
          */
         HeatTray: {
             /** Method */
@@ -1502,40 +1669,95 @@ export interface components {
             line_c: number;
             /** Line Why */
             line_why: string;
+            /** Hold Min */
+            hold_min: number;
             reaches: components["schemas"]["Band"] | null;
             /** Core At End C */
             core_at_end_c: number;
             /** Core After Rest C */
             core_after_rest_c: number;
+            /** Lethal Min */
+            lethal_min: number;
             /** Crumb Set Min */
             crumb_set_min: number | null;
             /** Colour */
             colour: string;
+            /** Browning */
+            browning: number;
             /** Loss Percent */
             loss_percent: number;
             /** Start C */
             start_c: number;
+            /** Came */
+            came: string;
             /** Boils At C */
             boils_at_c: number;
             /** Per Load */
             per_load: number;
             /** Loads */
             loads: number;
-            /** Water Ml */
-            water_ml: number;
+            water: components["schemas"]["SteamWater"] | null;
             /** Preheat Min */
             preheat_min: number;
             /** Rest Min */
             rest_min: number;
+            /** Turns */
+            turns: number[];
+            dial: components["schemas"]["Dial"] | null;
+            /** Washes */
+            washes: components["schemas"]["WashColour"][];
             /** Marks */
             marks: components["schemas"]["Mark"][];
-            /** Warm Min */
-            warm_min: number;
+            clock: components["schemas"]["WarmClock"];
             /** Names */
             names: string[];
             /** Pieces */
             pieces: number;
             fit: components["schemas"]["Fit"];
+            /** Later */
+            later: components["schemas"]["LaterLoad"][];
+            /** Doubt */
+            doubt: number;
+            /** Pace */
+            pace: number;
+            /** Pace Bakes */
+            pace_bakes: number;
+            probe: components["schemas"]["Instrument"] | null;
+            oven: components["schemas"]["Instrument"] | null;
+            /** Oven Really C */
+            oven_really_c: number | null;
+            /** Probed */
+            probed: boolean;
+        };
+        /**
+         * Instrument
+         * @description What a probe or an oven thermometer said last. °C; silent: it has not spoken for a while.
+         */
+        Instrument: {
+            /** Celsius */
+            celsius: number;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Silent */
+            silent: boolean;
+        };
+        /**
+         * LaterLoad
+         * @description A load after the first. wait_min: from the first one going in; grown: its size by then over its size when ready;
+         *     needs_min: in the heat, None for never; where: it waits ("bench", "fridge"), or is wrapped later ("staggered").
+         */
+        LaterLoad: {
+            /** Wait Min */
+            wait_min: number;
+            /** Grown */
+            grown: number;
+            /** Needs Min */
+            needs_min: number | null;
+            /** Where */
+            where: string;
         };
         /**
          * Line
@@ -1926,6 +2148,22 @@ export interface components {
             source: string;
         };
         /**
+         * Spell
+         * @description A stretch of the plan. warm_min: minutes of it that a filling spends between 5 and 60 °C; cooling: judged by the
+         *     cooling rule, not by the standing one.
+         */
+        Spell: {
+            /** What */
+            what: string;
+            /** Warm Min */
+            warm_min: number;
+            /**
+             * Cooling
+             * @default false
+             */
+            cooling: boolean;
+        };
+        /**
          * Sponge
          * @description A sponge as mixed, scaled. g and baker's % of its own flour; flour_share: % of all the dough's flour.
          */
@@ -1944,6 +2182,31 @@ export interface components {
             yeast: number;
             /** Flour Share */
             flour_share: number;
+        };
+        /**
+         * SteamWater
+         * @description Water for a steaming. ml: to pour in; away_ml: boils away; left_ml: at the end; least_ml: must be left; pot_ml: the pot
+         *     holds; rate: ml a minute; lasts_min: of steaming, from what is poured in at first; top_up: on the way; watts_each: net power for each piece.
+         */
+        SteamWater: {
+            /** Ml */
+            ml: number;
+            /** Away Ml */
+            away_ml: number;
+            /** Left Ml */
+            left_ml: number;
+            /** Least Ml */
+            least_ml: number;
+            /** Pot Ml */
+            pot_ml: number;
+            /** Rate */
+            rate: number;
+            /** Lasts Min */
+            lasts_min: number;
+            /** Top Up */
+            top_up: components["schemas"]["TopUp"][];
+            /** Watts Each */
+            watts_each: number;
         };
         /**
          * Step
@@ -2058,6 +2321,16 @@ export interface components {
             moved: string;
         };
         /**
+         * TopUp
+         * @description Boiling water poured in on the way. minute: of steaming; ml: how much.
+         */
+        TopUp: {
+            /** Minute */
+            minute: number;
+            /** Ml */
+            ml: number;
+        };
+        /**
          * Trouble
          * @description What goes wrong with a closing, and how to see it coming.
          */
@@ -2066,6 +2339,44 @@ export interface components {
             what: string;
             /** Sign */
             sign: string;
+        };
+        /**
+         * WarmClock
+         * @description Time a filling spends between 5 and 60 °C, over the whole plan. It only adds up: cold in between resets nothing.
+         *
+         *     total_min: of all spells; standing_min: without cooling; cooling_min: of cooling; the limits are the region's.
+         */
+        WarmClock: {
+            /** Spells */
+            spells: components["schemas"]["Spell"][];
+            /** Total Min */
+            total_min: number;
+            /** Standing Min */
+            standing_min: number;
+            /** Cooling Min */
+            cooling_min: number;
+            /** Limit Min */
+            limit_min: number;
+            /** Cooling Limit Min */
+            cooling_limit_min: number;
+            /** Source */
+            source: string;
+        };
+        /**
+         * WashColour
+         * @description A wash and what it does. golden_min: minutes until the surface is golden, None for never; colour: when they come out.
+         */
+        WashColour: {
+            /** Key */
+            key: string;
+            /** Label */
+            label: string;
+            /** Note */
+            note: string;
+            /** Golden Min */
+            golden_min: number | null;
+            /** Colour */
+            colour: string;
         };
         /**
          * WeighTray
@@ -2550,14 +2861,14 @@ export interface components {
                          * @description How it is cooked.
                          * @enum {string}
                          */
-                        method: "steam" | "oven";
+                        method: "steam" | "oven" | "pan";
                         /**
                          * @description Oven temperature, 100 to 280 °C.
                          * @example 190 C
                          */
                         temperature?: string | null;
                         /**
-                         * @description Hob under the steamer.
+                         * @description Hob under the steamer or the pan.
                          * @enum {string}
                          */
                         fire?: "gentle" | "high";
@@ -2567,7 +2878,7 @@ export interface components {
                          * @description What is brushed on before baking.
                          * @enum {string}
                          */
-                        wash?: "none" | "egg" | "milk";
+                        wash?: "none" | "egg" | "yolk" | "milk" | "butter";
                         /**
                          * @description Time the recipe states, if it does.
                          * @example 15 min
@@ -2580,6 +2891,45 @@ export interface components {
                         rest: string;
                         /** @description Whether it rests covered. */
                         covered?: boolean;
+                        /**
+                         * @description What they stand on in the oven.
+                         * @enum {string}
+                         */
+                        on?: "tray" | "dark_tray" | "stone" | "steel" | "rack";
+                        /**
+                         * @description Height in the oven.
+                         * @enum {string}
+                         */
+                        shelf?: "upper" | "middle" | "lower";
+                        /** @description A pan of boiling water in the oven for the first 10 min. */
+                        steam_pan?: boolean;
+                        /**
+                         * @description Baked under a lid for the first so many minutes.
+                         * @example 15 min
+                         */
+                        lid?: string | null;
+                        /** @description In the pan: seared 3 min, then water and a lid; else dry under a lid, and turned. */
+                        seared?: boolean;
+                        /**
+                         * @description How they come to the heat: as proofed, or kept cold since.
+                         * @enum {string}
+                         */
+                        from?: "proofed" | "fridge" | "frozen";
+                        /**
+                         * @description The crust wanted.
+                         * @enum {string}
+                         */
+                        crust?: "soft" | "hard";
+                        /**
+                         * @description Where pieces of a second load wait, or that they are wrapped later by as much.
+                         * @enum {string}
+                         */
+                        later_loads?: "bench" | "fridge" | "staggered";
+                        /**
+                         * @description How long they are kept cold, 1 h to 90 days.
+                         * @example 12 h
+                         */
+                        cold_for?: string;
                     };
                 }[];
                 /** @description Final proof. */
@@ -2616,14 +2966,14 @@ export interface components {
                      * @description How it is cooked.
                      * @enum {string}
                      */
-                    method: "steam" | "oven";
+                    method: "steam" | "oven" | "pan";
                     /**
                      * @description Oven temperature, 100 to 280 °C.
                      * @example 190 C
                      */
                     temperature?: string | null;
                     /**
-                     * @description Hob under the steamer.
+                     * @description Hob under the steamer or the pan.
                      * @enum {string}
                      */
                     fire?: "gentle" | "high";
@@ -2633,7 +2983,7 @@ export interface components {
                      * @description What is brushed on before baking.
                      * @enum {string}
                      */
-                    wash?: "none" | "egg" | "milk";
+                    wash?: "none" | "egg" | "yolk" | "milk" | "butter";
                     /**
                      * @description Time the recipe states, if it does.
                      * @example 15 min
@@ -2646,6 +2996,45 @@ export interface components {
                     rest: string;
                     /** @description Whether it rests covered. */
                     covered?: boolean;
+                    /**
+                     * @description What they stand on in the oven.
+                     * @enum {string}
+                     */
+                    on?: "tray" | "dark_tray" | "stone" | "steel" | "rack";
+                    /**
+                     * @description Height in the oven.
+                     * @enum {string}
+                     */
+                    shelf?: "upper" | "middle" | "lower";
+                    /** @description A pan of boiling water in the oven for the first 10 min. */
+                    steam_pan?: boolean;
+                    /**
+                     * @description Baked under a lid for the first so many minutes.
+                     * @example 15 min
+                     */
+                    lid?: string | null;
+                    /** @description In the pan: seared 3 min, then water and a lid; else dry under a lid, and turned. */
+                    seared?: boolean;
+                    /**
+                     * @description How they come to the heat: as proofed, or kept cold since.
+                     * @enum {string}
+                     */
+                    from?: "proofed" | "fridge" | "frozen";
+                    /**
+                     * @description The crust wanted.
+                     * @enum {string}
+                     */
+                    crust?: "soft" | "hard";
+                    /**
+                     * @description Where pieces of a second load wait, or that they are wrapped later by as much.
+                     * @enum {string}
+                     */
+                    later_loads?: "bench" | "fridge" | "staggered";
+                    /**
+                     * @description How long they are kept cold, 1 h to 90 days.
+                     * @example 12 h
+                     */
+                    cold_for?: string;
                 };
                 /** @description When and where. */
                 plan?: {
@@ -3175,14 +3564,14 @@ export interface components {
                          * @description How it is cooked.
                          * @enum {string}
                          */
-                        method: "steam" | "oven";
+                        method: "steam" | "oven" | "pan";
                         /**
                          * @description Oven temperature, 100 to 280 °C.
                          * @example 190 C
                          */
                         temperature?: string | null;
                         /**
-                         * @description Hob under the steamer.
+                         * @description Hob under the steamer or the pan.
                          * @enum {string}
                          */
                         fire?: "gentle" | "high";
@@ -3192,7 +3581,7 @@ export interface components {
                          * @description What is brushed on before baking.
                          * @enum {string}
                          */
-                        wash?: "none" | "egg" | "milk";
+                        wash?: "none" | "egg" | "yolk" | "milk" | "butter";
                         /**
                          * @description Time the recipe states, if it does.
                          * @example 15 min
@@ -3205,6 +3594,45 @@ export interface components {
                         rest: string;
                         /** @description Whether it rests covered. */
                         covered?: boolean;
+                        /**
+                         * @description What they stand on in the oven.
+                         * @enum {string}
+                         */
+                        on?: "tray" | "dark_tray" | "stone" | "steel" | "rack";
+                        /**
+                         * @description Height in the oven.
+                         * @enum {string}
+                         */
+                        shelf?: "upper" | "middle" | "lower";
+                        /** @description A pan of boiling water in the oven for the first 10 min. */
+                        steam_pan?: boolean;
+                        /**
+                         * @description Baked under a lid for the first so many minutes.
+                         * @example 15 min
+                         */
+                        lid?: string | null;
+                        /** @description In the pan: seared 3 min, then water and a lid; else dry under a lid, and turned. */
+                        seared?: boolean;
+                        /**
+                         * @description How they come to the heat: as proofed, or kept cold since.
+                         * @enum {string}
+                         */
+                        from?: "proofed" | "fridge" | "frozen";
+                        /**
+                         * @description The crust wanted.
+                         * @enum {string}
+                         */
+                        crust?: "soft" | "hard";
+                        /**
+                         * @description Where pieces of a second load wait, or that they are wrapped later by as much.
+                         * @enum {string}
+                         */
+                        later_loads?: "bench" | "fridge" | "staggered";
+                        /**
+                         * @description How long they are kept cold, 1 h to 90 days.
+                         * @example 12 h
+                         */
+                        cold_for?: string;
                     };
                 }[];
                 /** @description Final proof. */
@@ -3241,14 +3669,14 @@ export interface components {
                      * @description How it is cooked.
                      * @enum {string}
                      */
-                    method: "steam" | "oven";
+                    method: "steam" | "oven" | "pan";
                     /**
                      * @description Oven temperature, 100 to 280 °C.
                      * @example 190 C
                      */
                     temperature?: string | null;
                     /**
-                     * @description Hob under the steamer.
+                     * @description Hob under the steamer or the pan.
                      * @enum {string}
                      */
                     fire?: "gentle" | "high";
@@ -3258,7 +3686,7 @@ export interface components {
                      * @description What is brushed on before baking.
                      * @enum {string}
                      */
-                    wash?: "none" | "egg" | "milk";
+                    wash?: "none" | "egg" | "yolk" | "milk" | "butter";
                     /**
                      * @description Time the recipe states, if it does.
                      * @example 15 min
@@ -3271,6 +3699,45 @@ export interface components {
                     rest: string;
                     /** @description Whether it rests covered. */
                     covered?: boolean;
+                    /**
+                     * @description What they stand on in the oven.
+                     * @enum {string}
+                     */
+                    on?: "tray" | "dark_tray" | "stone" | "steel" | "rack";
+                    /**
+                     * @description Height in the oven.
+                     * @enum {string}
+                     */
+                    shelf?: "upper" | "middle" | "lower";
+                    /** @description A pan of boiling water in the oven for the first 10 min. */
+                    steam_pan?: boolean;
+                    /**
+                     * @description Baked under a lid for the first so many minutes.
+                     * @example 15 min
+                     */
+                    lid?: string | null;
+                    /** @description In the pan: seared 3 min, then water and a lid; else dry under a lid, and turned. */
+                    seared?: boolean;
+                    /**
+                     * @description How they come to the heat: as proofed, or kept cold since.
+                     * @enum {string}
+                     */
+                    from?: "proofed" | "fridge" | "frozen";
+                    /**
+                     * @description The crust wanted.
+                     * @enum {string}
+                     */
+                    crust?: "soft" | "hard";
+                    /**
+                     * @description Where pieces of a second load wait, or that they are wrapped later by as much.
+                     * @enum {string}
+                     */
+                    later_loads?: "bench" | "fridge" | "staggered";
+                    /**
+                     * @description How long they are kept cold, 1 h to 90 days.
+                     * @example 12 h
+                     */
+                    cold_for?: string;
                 };
                 /** @description When and where. */
                 plan?: {
@@ -3797,14 +4264,14 @@ export interface components {
                          * @description How it is cooked.
                          * @enum {string}
                          */
-                        method: "steam" | "oven";
+                        method: "steam" | "oven" | "pan";
                         /**
                          * @description Oven temperature, 100 to 280 °C.
                          * @example 190 C
                          */
                         temperature?: string | null;
                         /**
-                         * @description Hob under the steamer.
+                         * @description Hob under the steamer or the pan.
                          * @enum {string}
                          */
                         fire?: "gentle" | "high";
@@ -3814,7 +4281,7 @@ export interface components {
                          * @description What is brushed on before baking.
                          * @enum {string}
                          */
-                        wash?: "none" | "egg" | "milk";
+                        wash?: "none" | "egg" | "yolk" | "milk" | "butter";
                         /**
                          * @description Time the recipe states, if it does.
                          * @example 15 min
@@ -3827,6 +4294,45 @@ export interface components {
                         rest: string;
                         /** @description Whether it rests covered. */
                         covered?: boolean;
+                        /**
+                         * @description What they stand on in the oven.
+                         * @enum {string}
+                         */
+                        on?: "tray" | "dark_tray" | "stone" | "steel" | "rack";
+                        /**
+                         * @description Height in the oven.
+                         * @enum {string}
+                         */
+                        shelf?: "upper" | "middle" | "lower";
+                        /** @description A pan of boiling water in the oven for the first 10 min. */
+                        steam_pan?: boolean;
+                        /**
+                         * @description Baked under a lid for the first so many minutes.
+                         * @example 15 min
+                         */
+                        lid?: string | null;
+                        /** @description In the pan: seared 3 min, then water and a lid; else dry under a lid, and turned. */
+                        seared?: boolean;
+                        /**
+                         * @description How they come to the heat: as proofed, or kept cold since.
+                         * @enum {string}
+                         */
+                        from?: "proofed" | "fridge" | "frozen";
+                        /**
+                         * @description The crust wanted.
+                         * @enum {string}
+                         */
+                        crust?: "soft" | "hard";
+                        /**
+                         * @description Where pieces of a second load wait, or that they are wrapped later by as much.
+                         * @enum {string}
+                         */
+                        later_loads?: "bench" | "fridge" | "staggered";
+                        /**
+                         * @description How long they are kept cold, 1 h to 90 days.
+                         * @example 12 h
+                         */
+                        cold_for?: string;
                     };
                 }[];
                 /** @description Final proof. */
@@ -3863,14 +4369,14 @@ export interface components {
                      * @description How it is cooked.
                      * @enum {string}
                      */
-                    method: "steam" | "oven";
+                    method: "steam" | "oven" | "pan";
                     /**
                      * @description Oven temperature, 100 to 280 °C.
                      * @example 190 C
                      */
                     temperature?: string | null;
                     /**
-                     * @description Hob under the steamer.
+                     * @description Hob under the steamer or the pan.
                      * @enum {string}
                      */
                     fire?: "gentle" | "high";
@@ -3880,7 +4386,7 @@ export interface components {
                      * @description What is brushed on before baking.
                      * @enum {string}
                      */
-                    wash?: "none" | "egg" | "milk";
+                    wash?: "none" | "egg" | "yolk" | "milk" | "butter";
                     /**
                      * @description Time the recipe states, if it does.
                      * @example 15 min
@@ -3893,6 +4399,45 @@ export interface components {
                     rest: string;
                     /** @description Whether it rests covered. */
                     covered?: boolean;
+                    /**
+                     * @description What they stand on in the oven.
+                     * @enum {string}
+                     */
+                    on?: "tray" | "dark_tray" | "stone" | "steel" | "rack";
+                    /**
+                     * @description Height in the oven.
+                     * @enum {string}
+                     */
+                    shelf?: "upper" | "middle" | "lower";
+                    /** @description A pan of boiling water in the oven for the first 10 min. */
+                    steam_pan?: boolean;
+                    /**
+                     * @description Baked under a lid for the first so many minutes.
+                     * @example 15 min
+                     */
+                    lid?: string | null;
+                    /** @description In the pan: seared 3 min, then water and a lid; else dry under a lid, and turned. */
+                    seared?: boolean;
+                    /**
+                     * @description How they come to the heat: as proofed, or kept cold since.
+                     * @enum {string}
+                     */
+                    from?: "proofed" | "fridge" | "frozen";
+                    /**
+                     * @description The crust wanted.
+                     * @enum {string}
+                     */
+                    crust?: "soft" | "hard";
+                    /**
+                     * @description Where pieces of a second load wait, or that they are wrapped later by as much.
+                     * @enum {string}
+                     */
+                    later_loads?: "bench" | "fridge" | "staggered";
+                    /**
+                     * @description How long they are kept cold, 1 h to 90 days.
+                     * @example 12 h
+                     */
+                    cold_for?: string;
                 };
                 /** @description When and where. */
                 plan?: {
@@ -4045,6 +4590,801 @@ export interface components {
             by: "across" | "thickness" | "filling" | "fits";
             /** Value */
             value: number;
+        };
+        /**
+         * HeatAnswers
+         * @description What no sheet carries of one heat: its inside through time, and other settings tried ([] where there is no dial).
+         */
+        HeatAnswers: {
+            inside: components["schemas"]["Inside"];
+            /** Tried */
+            tried: components["schemas"]["Tried"][];
+        };
+        /**
+         * Inside
+         * @description A piece's temperatures through time. reach: of each cell's outer edge from the centre, as a share of the body, from
+         *     the bottom skin to the centre and on to the top; filling: whether the cell is; minutes: of each frame; frames: °C of every
+         *     cell; mm: of the piece as it meets the heat; heat_ends: min; line_c, hold_min: what the core must reach.
+         */
+        Inside: {
+            /** Reach */
+            reach: number[];
+            /** Filling */
+            filling: boolean[];
+            /** Minutes */
+            minutes: number[];
+            /** Frames */
+            frames: number[][];
+            /** Width Mm */
+            width_mm: number;
+            /** Height Mm */
+            height_mm: number;
+            /** Heat Ends */
+            heat_ends: number;
+            /** Line C */
+            line_c: number;
+            /** Hold Min */
+            hold_min: number;
+            /** Lethal Min */
+            lethal_min: number[];
+        };
+        /**
+         * Tried
+         * @description One oven setting tried on the pieces. °C; minutes: needed, None where never; crust: "soft" or "hard"; works:
+         *     through and golden and not burnt; answer: one press to take it.
+         */
+        Tried: {
+            dial: components["schemas"]["Dial"];
+            /** Minutes */
+            minutes: number | null;
+            /** Colour */
+            colour: string;
+            /** Loss Percent */
+            loss_percent: number;
+            /** Crust */
+            crust: string;
+            /** Works */
+            works: boolean;
+            /** Why Not */
+            why_not: string;
+            answer: components["schemas"]["Answer"];
+        };
+        /**
+         * HeatAsk
+         * @description A draft, and which of its heats.
+         */
+        HeatAsk: {
+            /** A bake */
+            bake: {
+                /**
+                 * @description What this file is.
+                 * @enum {string}
+                 */
+                format: "airycrumb-bake";
+                /**
+                 * @description Version of this format.
+                 * @enum {integer}
+                 */
+                version: 1;
+                /** @description What the cook calls it. */
+                name: string;
+                /** @description How many pieces, 1 to 200. */
+                pieces: number;
+                /**
+                 * @description Mass of dough in one piece, 10 g to 1500 g.
+                 * @example 62 g
+                 */
+                dough_per_piece: string;
+                /**
+                 * @description Mass of filling in one piece, 5 g to 1500 g.
+                 * @example 40 g
+                 */
+                filling_per_piece: string;
+                /**
+                 * @description How a piece is closed. lidded: a filled bun and a lid of a quarter of the dough; two_rounds: two wrappers; plain: no filling at all.
+                 * @enum {string}
+                 */
+                closing: "gathered" | "ball" | "pinch" | "envelope" | "half_moon" | "half_moon_fork" | "half_moon_rope" | "crescent" | "two_rounds" | "lidded" | "boat" | "well" | "sticks" | "kneaded_in" | "pulled_pie" | "braid" | "layered" | "plain";
+                /** @description The dough. */
+                dough: {
+                    /** @description The recipe as written; only its proportions matter. */
+                    ingredients: {
+                        /** @description Key of a pantry item, such as "bread flour". */
+                        use: string;
+                        /**
+                         * @description Mass, or volume through the ingredient's density.
+                         * @example 500 g
+                         */
+                        amount: string;
+                        /**
+                         * @description Least it may be, where it was measured by volume or count.
+                         * @example 460 g
+                         */
+                        low?: string;
+                        /**
+                         * @description Most it may be.
+                         * @example 620 g
+                         */
+                        high?: string;
+                        /** @description The line of the recipe it was read from. */
+                        written?: string;
+                        /**
+                         * @description Where it goes: with the rest, into a sponge or a soaked or scalded part mixed hours before, or in late, after the gluten is made.
+                         * @enum {string}
+                         */
+                        part?: "dough" | "sponge" | "soaked" | "late";
+                    }[];
+                    /**
+                     * @description What lifts it. Soda and none: it rests and does not rise.
+                     * @enum {string}
+                     */
+                    leavening: "yeast" | "yeast and baking powder" | "soda" | "none";
+                    /**
+                     * @description How the yeast goes in: straight into the flour; woken in all the warm liquid; or apart, in warm water of its own, before sugar and salt.
+                     * @enum {string}
+                     */
+                    yeast_school?: "straight" | "woken" | "apart";
+                    /** @description Older spelling: true is yeast_school "woken". */
+                    yeast_woken?: boolean;
+                    /**
+                     * @description Dough temperature after kneading, if measured.
+                     * @example 26 C
+                     */
+                    start_temperature?: string | null;
+                    /**
+                     * @description How it is kneaded: it warms the dough and takes its time. none: mixed only, best left cold; after: barely mixed, kneaded once it has risen.
+                     * @enum {string}
+                     */
+                    kneading?: "hand" | "machine" | "none" | "after";
+                    /**
+                     * @description Dough temperature to mix to, 16 to 32 °C; 26 °C if left out.
+                     * @example 26 C
+                     */
+                    wanted_temperature?: string | null;
+                };
+                /** @description First rise. */
+                rise: {
+                    /** @description Volume at the end over volume at the start, 1.2 to 3.5. */
+                    to: number;
+                    /**
+                     * @description Warmth where the dough rises, if not the room's. Older spelling of one spot.
+                     * @example 28 C
+                     */
+                    air?: string | null;
+                    /** @description Where it stands, in turn; the kitchen's warmth if left out. */
+                    spots?: {
+                        /**
+                         * @description bench, oven light, oven with hot water, over warm water, fridge, spot (with its air), or the name of one of the kitchen's own spots.
+                         * @example fridge
+                         */
+                        where: string;
+                        /**
+                         * @description How warm it is there, where that is not known of the spot.
+                         * @example 28 C
+                         */
+                        air?: string | null;
+                        /**
+                         * @description How long it stays there; left out for the last one, where it stays until it is ready.
+                         * @example 45 min
+                         */
+                        for?: string | null;
+                    }[];
+                    /**
+                     * @description What it rises in; a flat bag takes the fridge's cold sooner.
+                     * @enum {string}
+                     */
+                    in?: "bowl" | "bag";
+                    /** @description Knocked back and left to rise again to so many times its size as knocked back, 1.1 to 3; once only if left out. */
+                    again_to?: number | null;
+                    /**
+                     * @description How long a dough without yeast rests, 0 to 24 h.
+                     * @example 30 min
+                     */
+                    rest?: string;
+                };
+                /** @description The filling. */
+                filling: {
+                    name: string;
+                    /** @description The filling as written; only its proportions matter. */
+                    ingredients: {
+                        /** @description Key of a pantry item, such as "bread flour". */
+                        use: string;
+                        /**
+                         * @description Mass, or volume through the ingredient's density.
+                         * @example 500 g
+                         */
+                        amount: string;
+                        /**
+                         * @description Least it may be, where it was measured by volume or count.
+                         * @example 460 g
+                         */
+                        low?: string;
+                        /**
+                         * @description Most it may be.
+                         * @example 620 g
+                         */
+                        high?: string;
+                        /** @description The line of the recipe it was read from. */
+                        written?: string;
+                    }[];
+                    /**
+                     * @description How it goes into the dough.
+                     * @enum {string}
+                     */
+                    state: "raw" | "part-cooked" | "cooked";
+                    /**
+                     * @description Temperature when wrapped, 0 to 60 °C.
+                     * @example 6 C
+                     */
+                    temperature: string;
+                    /**
+                     * @description Time with hands to make it.
+                     * @example 20 min
+                     */
+                    hands_on: string;
+                    /**
+                     * @description Time to cool it after that.
+                     * @example 40 min
+                     */
+                    cooling: string;
+                    /** @description What is done about its juice before it is wrapped. */
+                    treatments?: ("drained" | "squeezed" | "cooked_down" | "dried_overnight" | "chilled")[];
+                    /**
+                     * @description What it cools in: spread on a shallow tray, in a box as deep as a finger is long, or heaped in a bowl.
+                     * @enum {string}
+                     */
+                    vessel?: "tray" | "box" | "bowl";
+                    /**
+                     * @description Mass of filling there really is, once it is made.
+                     * @example 480 g
+                     */
+                    made?: string | null;
+                    /** @description A second mixture laid inside the first, or a piece of something such as egg. */
+                    inside?: {
+                        /**
+                         * @description What it is called.
+                         * @example a quarter of egg
+                         */
+                        name: string;
+                        /**
+                         * @description Mass of it in one piece; part of filling_per_piece.
+                         * @example 12 g
+                         */
+                        each: string;
+                        /** @description The filling as written; only its proportions matter. */
+                        ingredients: {
+                            /** @description Key of a pantry item, such as "bread flour". */
+                            use: string;
+                            /**
+                             * @description Mass, or volume through the ingredient's density.
+                             * @example 500 g
+                             */
+                            amount: string;
+                            /**
+                             * @description Least it may be, where it was measured by volume or count.
+                             * @example 460 g
+                             */
+                            low?: string;
+                            /**
+                             * @description Most it may be.
+                             * @example 620 g
+                             */
+                            high?: string;
+                            /** @description The line of the recipe it was read from. */
+                            written?: string;
+                        }[];
+                    };
+                };
+                /** @description Further pieces from the same dough, with a filling of their own: half savoury, half sweet. */
+                more_groups?: {
+                    /** @description How many of these. */
+                    pieces: number;
+                    /**
+                     * @description Mass of dough in one; as in the first group if left out.
+                     * @example 62 g
+                     */
+                    dough_per_piece?: string;
+                    /**
+                     * @description Mass of filling in one piece, 5 g to 1500 g; left out for plain pieces.
+                     * @example 40 g
+                     */
+                    filling_per_piece?: string;
+                    /**
+                     * @description How it is closed; as in the first group if left out.
+                     * @enum {string}
+                     */
+                    closing?: "gathered" | "ball" | "pinch" | "envelope" | "half_moon" | "half_moon_fork" | "half_moon_rope" | "crescent" | "two_rounds" | "lidded" | "boat" | "well" | "sticks" | "kneaded_in" | "pulled_pie" | "braid" | "layered" | "plain";
+                    /** @description The filling. */
+                    filling?: {
+                        name: string;
+                        /** @description The filling as written; only its proportions matter. */
+                        ingredients: {
+                            /** @description Key of a pantry item, such as "bread flour". */
+                            use: string;
+                            /**
+                             * @description Mass, or volume through the ingredient's density.
+                             * @example 500 g
+                             */
+                            amount: string;
+                            /**
+                             * @description Least it may be, where it was measured by volume or count.
+                             * @example 460 g
+                             */
+                            low?: string;
+                            /**
+                             * @description Most it may be.
+                             * @example 620 g
+                             */
+                            high?: string;
+                            /** @description The line of the recipe it was read from. */
+                            written?: string;
+                        }[];
+                        /**
+                         * @description How it goes into the dough.
+                         * @enum {string}
+                         */
+                        state: "raw" | "part-cooked" | "cooked";
+                        /**
+                         * @description Temperature when wrapped, 0 to 60 °C.
+                         * @example 6 C
+                         */
+                        temperature: string;
+                        /**
+                         * @description Time with hands to make it.
+                         * @example 20 min
+                         */
+                        hands_on: string;
+                        /**
+                         * @description Time to cool it after that.
+                         * @example 40 min
+                         */
+                        cooling: string;
+                        /** @description What is done about its juice before it is wrapped. */
+                        treatments?: ("drained" | "squeezed" | "cooked_down" | "dried_overnight" | "chilled")[];
+                        /**
+                         * @description What it cools in: spread on a shallow tray, in a box as deep as a finger is long, or heaped in a bowl.
+                         * @enum {string}
+                         */
+                        vessel?: "tray" | "box" | "bowl";
+                        /**
+                         * @description Mass of filling there really is, once it is made.
+                         * @example 480 g
+                         */
+                        made?: string | null;
+                        /** @description A second mixture laid inside the first, or a piece of something such as egg. */
+                        inside?: {
+                            /**
+                             * @description What it is called.
+                             * @example a quarter of egg
+                             */
+                            name: string;
+                            /**
+                             * @description Mass of it in one piece; part of filling_per_piece.
+                             * @example 12 g
+                             */
+                            each: string;
+                            /** @description The filling as written; only its proportions matter. */
+                            ingredients: {
+                                /** @description Key of a pantry item, such as "bread flour". */
+                                use: string;
+                                /**
+                                 * @description Mass, or volume through the ingredient's density.
+                                 * @example 500 g
+                                 */
+                                amount: string;
+                                /**
+                                 * @description Least it may be, where it was measured by volume or count.
+                                 * @example 460 g
+                                 */
+                                low?: string;
+                                /**
+                                 * @description Most it may be.
+                                 * @example 620 g
+                                 */
+                                high?: string;
+                                /** @description The line of the recipe it was read from. */
+                                written?: string;
+                            }[];
+                        };
+                    };
+                    /** @description Heated in a way of their own; left out: as the others. */
+                    heat?: {
+                        /**
+                         * @description How it is cooked.
+                         * @enum {string}
+                         */
+                        method: "steam" | "oven" | "pan";
+                        /**
+                         * @description Oven temperature, 100 to 280 °C.
+                         * @example 190 C
+                         */
+                        temperature?: string | null;
+                        /**
+                         * @description Hob under the steamer or the pan.
+                         * @enum {string}
+                         */
+                        fire?: "gentle" | "high";
+                        /** @description Oven fan on. */
+                        fan?: boolean;
+                        /**
+                         * @description What is brushed on before baking.
+                         * @enum {string}
+                         */
+                        wash?: "none" | "egg" | "yolk" | "milk" | "butter";
+                        /**
+                         * @description Time the recipe states, if it does.
+                         * @example 15 min
+                         */
+                        minutes?: string | null;
+                        /**
+                         * @description Time off the heat before opening or eating.
+                         * @example 5 min
+                         */
+                        rest: string;
+                        /** @description Whether it rests covered. */
+                        covered?: boolean;
+                        /**
+                         * @description What they stand on in the oven.
+                         * @enum {string}
+                         */
+                        on?: "tray" | "dark_tray" | "stone" | "steel" | "rack";
+                        /**
+                         * @description Height in the oven.
+                         * @enum {string}
+                         */
+                        shelf?: "upper" | "middle" | "lower";
+                        /** @description A pan of boiling water in the oven for the first 10 min. */
+                        steam_pan?: boolean;
+                        /**
+                         * @description Baked under a lid for the first so many minutes.
+                         * @example 15 min
+                         */
+                        lid?: string | null;
+                        /** @description In the pan: seared 3 min, then water and a lid; else dry under a lid, and turned. */
+                        seared?: boolean;
+                        /**
+                         * @description How they come to the heat: as proofed, or kept cold since.
+                         * @enum {string}
+                         */
+                        from?: "proofed" | "fridge" | "frozen";
+                        /**
+                         * @description The crust wanted.
+                         * @enum {string}
+                         */
+                        crust?: "soft" | "hard";
+                        /**
+                         * @description Where pieces of a second load wait, or that they are wrapped later by as much.
+                         * @enum {string}
+                         */
+                        later_loads?: "bench" | "fridge" | "staggered";
+                        /**
+                         * @description How long they are kept cold, 1 h to 90 days.
+                         * @example 12 h
+                         */
+                        cold_for?: string;
+                    };
+                }[];
+                /** @description Final proof. */
+                proof: {
+                    /** @description Volume of the dough at the end over that just after wrapping, 1.05 to 2.5. */
+                    to: number;
+                    /**
+                     * @description Warmth where the pieces proof, if not the room's. Older spelling of one spot.
+                     * @example 30 C
+                     */
+                    air?: string | null;
+                    /** @description Where it stands, in turn; the kitchen's warmth if left out. */
+                    spots?: {
+                        /**
+                         * @description bench, oven light, oven with hot water, over warm water, fridge, spot (with its air), or the name of one of the kitchen's own spots.
+                         * @example fridge
+                         */
+                        where: string;
+                        /**
+                         * @description How warm it is there, where that is not known of the spot.
+                         * @example 28 C
+                         */
+                        air?: string | null;
+                        /**
+                         * @description How long it stays there; left out for the last one, where it stays until it is ready.
+                         * @example 45 min
+                         */
+                        for?: string | null;
+                    }[];
+                };
+                /** @description Steaming or baking. */
+                heat: {
+                    /**
+                     * @description How it is cooked.
+                     * @enum {string}
+                     */
+                    method: "steam" | "oven" | "pan";
+                    /**
+                     * @description Oven temperature, 100 to 280 °C.
+                     * @example 190 C
+                     */
+                    temperature?: string | null;
+                    /**
+                     * @description Hob under the steamer or the pan.
+                     * @enum {string}
+                     */
+                    fire?: "gentle" | "high";
+                    /** @description Oven fan on. */
+                    fan?: boolean;
+                    /**
+                     * @description What is brushed on before baking.
+                     * @enum {string}
+                     */
+                    wash?: "none" | "egg" | "yolk" | "milk" | "butter";
+                    /**
+                     * @description Time the recipe states, if it does.
+                     * @example 15 min
+                     */
+                    minutes?: string | null;
+                    /**
+                     * @description Time off the heat before opening or eating.
+                     * @example 5 min
+                     */
+                    rest: string;
+                    /** @description Whether it rests covered. */
+                    covered?: boolean;
+                    /**
+                     * @description What they stand on in the oven.
+                     * @enum {string}
+                     */
+                    on?: "tray" | "dark_tray" | "stone" | "steel" | "rack";
+                    /**
+                     * @description Height in the oven.
+                     * @enum {string}
+                     */
+                    shelf?: "upper" | "middle" | "lower";
+                    /** @description A pan of boiling water in the oven for the first 10 min. */
+                    steam_pan?: boolean;
+                    /**
+                     * @description Baked under a lid for the first so many minutes.
+                     * @example 15 min
+                     */
+                    lid?: string | null;
+                    /** @description In the pan: seared 3 min, then water and a lid; else dry under a lid, and turned. */
+                    seared?: boolean;
+                    /**
+                     * @description How they come to the heat: as proofed, or kept cold since.
+                     * @enum {string}
+                     */
+                    from?: "proofed" | "fridge" | "frozen";
+                    /**
+                     * @description The crust wanted.
+                     * @enum {string}
+                     */
+                    crust?: "soft" | "hard";
+                    /**
+                     * @description Where pieces of a second load wait, or that they are wrapped later by as much.
+                     * @enum {string}
+                     */
+                    later_loads?: "bench" | "fridge" | "staggered";
+                    /**
+                     * @description How long they are kept cold, 1 h to 90 days.
+                     * @example 12 h
+                     */
+                    cold_for?: string;
+                };
+                /** @description When and where. */
+                plan?: {
+                    /**
+                     * @description When to eat. HH:MM (the next such hour) or a date and time with its offset.
+                     * @example 18:30
+                     */
+                    eat_at?: string | null;
+                    /**
+                     * @description When to start, if the hour to eat is not what is fixed. HH:MM (the next such hour) or a date and time with its offset.
+                     * @example 18:30
+                     */
+                    start_at?: string | null;
+                    /**
+                     * @description Kitchen warmth for this bake, if not the kitchen's own.
+                     * @example 21 C
+                     */
+                    room?: string | null;
+                    /**
+                     * @description Whether the kitchen's thermometer is believed where there is one; typed if left out.
+                     * @enum {string}
+                     */
+                    room_from?: "typed" | "thermometer";
+                };
+                /** @description A number that is held. */
+                pin?: {
+                    /** @description flour, dough, filling, or the key of an ingredient. */
+                    by: string;
+                    /**
+                     * @description How much there is of it.
+                     * @example 500 g
+                     */
+                    amount: string;
+                    /**
+                     * @description Which number follows.
+                     * @enum {string}
+                     */
+                    gives_way: "pieces" | "weight";
+                } | null;
+                /** @description Doubts the cook has answered with "keep". */
+                kept?: string[];
+                notes?: string;
+                /** @description What the recipe it was read from says; held against what is worked out. */
+                said?: {
+                    /** @description How many it says it makes. */
+                    pieces?: number;
+                    /**
+                     * @description What it says one piece of dough weighs.
+                     * @example 60 g
+                     */
+                    piece_weight?: string;
+                    /**
+                     * @description How long it says the first rise takes.
+                     * @example 60 min
+                     */
+                    rise?: string;
+                    /**
+                     * @description How long it says the final proof takes.
+                     * @example 30 min
+                     */
+                    proof?: string;
+                    /**
+                     * @description How long it says to bake or steam.
+                     * @example 20 min
+                     */
+                    heat?: string;
+                    /**
+                     * @description The oven it says.
+                     * @example 190 C
+                     */
+                    oven?: string;
+                    /**
+                     * @description How warm it wants the liquid the yeast goes into.
+                     * @example 40 C
+                     */
+                    liquid?: string;
+                    /**
+                     * @description How wide it says to roll a piece.
+                     * @example 120 mm
+                     */
+                    across?: string;
+                    /**
+                     * @description The dough it says to make.
+                     * @enum {string}
+                     */
+                    feel?: "stiff" | "firm" | "soft" | "sticky";
+                    /**
+                     * @description What it says goes into each piece.
+                     * @example 30 g
+                     */
+                    filling_each?: string;
+                };
+                /** @description Who eats: decides the number of pieces instead of `pieces`. */
+                eaters?: {
+                    /** @description How many eat. */
+                    count: number;
+                    /** @description Pieces for each. */
+                    each: number;
+                } | null;
+                /** @description How the sponge ripens, where some of the dough goes into one. */
+                sponge?: {
+                    /** @description Volume at which it is ripe over that as mixed, 1.5 to 3.5; 2.6 if left out. */
+                    to?: number;
+                    /** @description Where it stands, in turn; the kitchen's warmth if left out. */
+                    spots?: {
+                        /**
+                         * @description bench, oven light, oven with hot water, over warm water, fridge, spot (with its air), or the name of one of the kitchen's own spots.
+                         * @example fridge
+                         */
+                        where: string;
+                        /**
+                         * @description How warm it is there, where that is not known of the spot.
+                         * @example 28 C
+                         */
+                        air?: string | null;
+                        /**
+                         * @description How long it stays there; left out for the last one, where it stays until it is ready.
+                         * @example 45 min
+                         */
+                        for?: string | null;
+                    }[];
+                };
+                /**
+                 * @description What is done with dough the pieces leave: spread over all of them, one plain piece, or kept.
+                 * @enum {string}
+                 */
+                spare_dough?: "spread" | "plain" | "keep";
+                /**
+                 * @description How the dough is divided: on the scale, by halving, or torn by feel and weighed back.
+                 * @enum {string}
+                 */
+                divide_by?: "scale" | "eye" | "torn";
+            };
+            /** Kitchen Id */
+            kitchen_id?: number | null;
+            /**
+             * Now
+             * Format: date-time
+             */
+            now: string;
+            /**
+             * Heat
+             * @default 0
+             */
+            heat: number;
+        };
+        /**
+         * Kept
+         * @description How pieces of one kind are kept. hot_for_min, cut_after_min: minutes from coming out
+         *     until the middle no longer burns the mouth, and until a crumb cuts clean, None for not within three hours; fridge_until, freezer_until: the label's dates; reheat_to_c:
+         *     in the middle; allergens: for the label; source: of the days.
+         */
+        Kept: {
+            /** Name */
+            name: string;
+            /** Pieces */
+            pieces: number;
+            /** Hot For Min */
+            hot_for_min: number | null;
+            /** Cut After Min */
+            cut_after_min: number | null;
+            /** Fridge Days */
+            fridge_days: number;
+            /** Freezer Days */
+            freezer_days: number;
+            /**
+             * Made
+             * Format: date-time
+             */
+            made: string;
+            /**
+             * Fridge Until
+             * Format: date-time
+             */
+            fridge_until: string;
+            /**
+             * Freezer Until
+             * Format: date-time
+             */
+            freezer_until: string;
+            /** Reheat To C */
+            reheat_to_c: number;
+            /** Reheating */
+            reheating: components["schemas"]["Reheating"][];
+            /** Allergens */
+            allergens: string[];
+            /** Cautions */
+            cautions: string[];
+            /** Source */
+            source: string;
+        };
+        /**
+         * Reheating
+         * @description One way to heat a kept piece through. came: from the "fridge" or "frozen"; minutes: None for not within 75 min.
+         */
+        Reheating: {
+            /** Method */
+            method: string;
+            /** Came */
+            came: string;
+            /** Setting */
+            setting: string;
+            /** Minutes */
+            minutes: number | null;
+        };
+        /**
+         * PrintCard
+         * @description On which paper; now: the cook's clock, null for the server's.
+         */
+        PrintCard: {
+            /**
+             * Paper
+             * @default a4
+             * @enum {string}
+             */
+            paper: "a4" | "letter";
+            /** Now */
+            now?: string | null;
         };
         /**
          * Print
@@ -4447,14 +5787,14 @@ export interface components {
                          * @description How it is cooked.
                          * @enum {string}
                          */
-                        method: "steam" | "oven";
+                        method: "steam" | "oven" | "pan";
                         /**
                          * @description Oven temperature, 100 to 280 °C.
                          * @example 190 C
                          */
                         temperature?: string | null;
                         /**
-                         * @description Hob under the steamer.
+                         * @description Hob under the steamer or the pan.
                          * @enum {string}
                          */
                         fire?: "gentle" | "high";
@@ -4464,7 +5804,7 @@ export interface components {
                          * @description What is brushed on before baking.
                          * @enum {string}
                          */
-                        wash?: "none" | "egg" | "milk";
+                        wash?: "none" | "egg" | "yolk" | "milk" | "butter";
                         /**
                          * @description Time the recipe states, if it does.
                          * @example 15 min
@@ -4477,6 +5817,45 @@ export interface components {
                         rest: string;
                         /** @description Whether it rests covered. */
                         covered?: boolean;
+                        /**
+                         * @description What they stand on in the oven.
+                         * @enum {string}
+                         */
+                        on?: "tray" | "dark_tray" | "stone" | "steel" | "rack";
+                        /**
+                         * @description Height in the oven.
+                         * @enum {string}
+                         */
+                        shelf?: "upper" | "middle" | "lower";
+                        /** @description A pan of boiling water in the oven for the first 10 min. */
+                        steam_pan?: boolean;
+                        /**
+                         * @description Baked under a lid for the first so many minutes.
+                         * @example 15 min
+                         */
+                        lid?: string | null;
+                        /** @description In the pan: seared 3 min, then water and a lid; else dry under a lid, and turned. */
+                        seared?: boolean;
+                        /**
+                         * @description How they come to the heat: as proofed, or kept cold since.
+                         * @enum {string}
+                         */
+                        from?: "proofed" | "fridge" | "frozen";
+                        /**
+                         * @description The crust wanted.
+                         * @enum {string}
+                         */
+                        crust?: "soft" | "hard";
+                        /**
+                         * @description Where pieces of a second load wait, or that they are wrapped later by as much.
+                         * @enum {string}
+                         */
+                        later_loads?: "bench" | "fridge" | "staggered";
+                        /**
+                         * @description How long they are kept cold, 1 h to 90 days.
+                         * @example 12 h
+                         */
+                        cold_for?: string;
                     };
                 }[];
                 /** @description Final proof. */
@@ -4513,14 +5892,14 @@ export interface components {
                      * @description How it is cooked.
                      * @enum {string}
                      */
-                    method: "steam" | "oven";
+                    method: "steam" | "oven" | "pan";
                     /**
                      * @description Oven temperature, 100 to 280 °C.
                      * @example 190 C
                      */
                     temperature?: string | null;
                     /**
-                     * @description Hob under the steamer.
+                     * @description Hob under the steamer or the pan.
                      * @enum {string}
                      */
                     fire?: "gentle" | "high";
@@ -4530,7 +5909,7 @@ export interface components {
                      * @description What is brushed on before baking.
                      * @enum {string}
                      */
-                    wash?: "none" | "egg" | "milk";
+                    wash?: "none" | "egg" | "yolk" | "milk" | "butter";
                     /**
                      * @description Time the recipe states, if it does.
                      * @example 15 min
@@ -4543,6 +5922,45 @@ export interface components {
                     rest: string;
                     /** @description Whether it rests covered. */
                     covered?: boolean;
+                    /**
+                     * @description What they stand on in the oven.
+                     * @enum {string}
+                     */
+                    on?: "tray" | "dark_tray" | "stone" | "steel" | "rack";
+                    /**
+                     * @description Height in the oven.
+                     * @enum {string}
+                     */
+                    shelf?: "upper" | "middle" | "lower";
+                    /** @description A pan of boiling water in the oven for the first 10 min. */
+                    steam_pan?: boolean;
+                    /**
+                     * @description Baked under a lid for the first so many minutes.
+                     * @example 15 min
+                     */
+                    lid?: string | null;
+                    /** @description In the pan: seared 3 min, then water and a lid; else dry under a lid, and turned. */
+                    seared?: boolean;
+                    /**
+                     * @description How they come to the heat: as proofed, or kept cold since.
+                     * @enum {string}
+                     */
+                    from?: "proofed" | "fridge" | "frozen";
+                    /**
+                     * @description The crust wanted.
+                     * @enum {string}
+                     */
+                    crust?: "soft" | "hard";
+                    /**
+                     * @description Where pieces of a second load wait, or that they are wrapped later by as much.
+                     * @enum {string}
+                     */
+                    later_loads?: "bench" | "fridge" | "staggered";
+                    /**
+                     * @description How long they are kept cold, 1 h to 90 days.
+                     * @example 12 h
+                     */
+                    cold_for?: string;
                 };
                 /** @description When and where. */
                 plan?: {
@@ -5094,14 +6512,14 @@ export interface components {
                          * @description How it is cooked.
                          * @enum {string}
                          */
-                        method: "steam" | "oven";
+                        method: "steam" | "oven" | "pan";
                         /**
                          * @description Oven temperature, 100 to 280 °C.
                          * @example 190 C
                          */
                         temperature?: string | null;
                         /**
-                         * @description Hob under the steamer.
+                         * @description Hob under the steamer or the pan.
                          * @enum {string}
                          */
                         fire?: "gentle" | "high";
@@ -5111,7 +6529,7 @@ export interface components {
                          * @description What is brushed on before baking.
                          * @enum {string}
                          */
-                        wash?: "none" | "egg" | "milk";
+                        wash?: "none" | "egg" | "yolk" | "milk" | "butter";
                         /**
                          * @description Time the recipe states, if it does.
                          * @example 15 min
@@ -5124,6 +6542,45 @@ export interface components {
                         rest: string;
                         /** @description Whether it rests covered. */
                         covered?: boolean;
+                        /**
+                         * @description What they stand on in the oven.
+                         * @enum {string}
+                         */
+                        on?: "tray" | "dark_tray" | "stone" | "steel" | "rack";
+                        /**
+                         * @description Height in the oven.
+                         * @enum {string}
+                         */
+                        shelf?: "upper" | "middle" | "lower";
+                        /** @description A pan of boiling water in the oven for the first 10 min. */
+                        steam_pan?: boolean;
+                        /**
+                         * @description Baked under a lid for the first so many minutes.
+                         * @example 15 min
+                         */
+                        lid?: string | null;
+                        /** @description In the pan: seared 3 min, then water and a lid; else dry under a lid, and turned. */
+                        seared?: boolean;
+                        /**
+                         * @description How they come to the heat: as proofed, or kept cold since.
+                         * @enum {string}
+                         */
+                        from?: "proofed" | "fridge" | "frozen";
+                        /**
+                         * @description The crust wanted.
+                         * @enum {string}
+                         */
+                        crust?: "soft" | "hard";
+                        /**
+                         * @description Where pieces of a second load wait, or that they are wrapped later by as much.
+                         * @enum {string}
+                         */
+                        later_loads?: "bench" | "fridge" | "staggered";
+                        /**
+                         * @description How long they are kept cold, 1 h to 90 days.
+                         * @example 12 h
+                         */
+                        cold_for?: string;
                     };
                 }[];
                 /** @description Final proof. */
@@ -5160,14 +6617,14 @@ export interface components {
                      * @description How it is cooked.
                      * @enum {string}
                      */
-                    method: "steam" | "oven";
+                    method: "steam" | "oven" | "pan";
                     /**
                      * @description Oven temperature, 100 to 280 °C.
                      * @example 190 C
                      */
                     temperature?: string | null;
                     /**
-                     * @description Hob under the steamer.
+                     * @description Hob under the steamer or the pan.
                      * @enum {string}
                      */
                     fire?: "gentle" | "high";
@@ -5177,7 +6634,7 @@ export interface components {
                      * @description What is brushed on before baking.
                      * @enum {string}
                      */
-                    wash?: "none" | "egg" | "milk";
+                    wash?: "none" | "egg" | "yolk" | "milk" | "butter";
                     /**
                      * @description Time the recipe states, if it does.
                      * @example 15 min
@@ -5190,6 +6647,45 @@ export interface components {
                     rest: string;
                     /** @description Whether it rests covered. */
                     covered?: boolean;
+                    /**
+                     * @description What they stand on in the oven.
+                     * @enum {string}
+                     */
+                    on?: "tray" | "dark_tray" | "stone" | "steel" | "rack";
+                    /**
+                     * @description Height in the oven.
+                     * @enum {string}
+                     */
+                    shelf?: "upper" | "middle" | "lower";
+                    /** @description A pan of boiling water in the oven for the first 10 min. */
+                    steam_pan?: boolean;
+                    /**
+                     * @description Baked under a lid for the first so many minutes.
+                     * @example 15 min
+                     */
+                    lid?: string | null;
+                    /** @description In the pan: seared 3 min, then water and a lid; else dry under a lid, and turned. */
+                    seared?: boolean;
+                    /**
+                     * @description How they come to the heat: as proofed, or kept cold since.
+                     * @enum {string}
+                     */
+                    from?: "proofed" | "fridge" | "frozen";
+                    /**
+                     * @description The crust wanted.
+                     * @enum {string}
+                     */
+                    crust?: "soft" | "hard";
+                    /**
+                     * @description Where pieces of a second load wait, or that they are wrapped later by as much.
+                     * @enum {string}
+                     */
+                    later_loads?: "bench" | "fridge" | "staggered";
+                    /**
+                     * @description How long they are kept cold, 1 h to 90 days.
+                     * @example 12 h
+                     */
+                    cold_for?: string;
                 };
                 /** @description When and where. */
                 plan?: {
@@ -5665,14 +7161,14 @@ export interface components {
                          * @description How it is cooked.
                          * @enum {string}
                          */
-                        method: "steam" | "oven";
+                        method: "steam" | "oven" | "pan";
                         /**
                          * @description Oven temperature, 100 to 280 °C.
                          * @example 190 C
                          */
                         temperature?: string | null;
                         /**
-                         * @description Hob under the steamer.
+                         * @description Hob under the steamer or the pan.
                          * @enum {string}
                          */
                         fire?: "gentle" | "high";
@@ -5682,7 +7178,7 @@ export interface components {
                          * @description What is brushed on before baking.
                          * @enum {string}
                          */
-                        wash?: "none" | "egg" | "milk";
+                        wash?: "none" | "egg" | "yolk" | "milk" | "butter";
                         /**
                          * @description Time the recipe states, if it does.
                          * @example 15 min
@@ -5695,6 +7191,45 @@ export interface components {
                         rest: string;
                         /** @description Whether it rests covered. */
                         covered?: boolean;
+                        /**
+                         * @description What they stand on in the oven.
+                         * @enum {string}
+                         */
+                        on?: "tray" | "dark_tray" | "stone" | "steel" | "rack";
+                        /**
+                         * @description Height in the oven.
+                         * @enum {string}
+                         */
+                        shelf?: "upper" | "middle" | "lower";
+                        /** @description A pan of boiling water in the oven for the first 10 min. */
+                        steam_pan?: boolean;
+                        /**
+                         * @description Baked under a lid for the first so many minutes.
+                         * @example 15 min
+                         */
+                        lid?: string | null;
+                        /** @description In the pan: seared 3 min, then water and a lid; else dry under a lid, and turned. */
+                        seared?: boolean;
+                        /**
+                         * @description How they come to the heat: as proofed, or kept cold since.
+                         * @enum {string}
+                         */
+                        from?: "proofed" | "fridge" | "frozen";
+                        /**
+                         * @description The crust wanted.
+                         * @enum {string}
+                         */
+                        crust?: "soft" | "hard";
+                        /**
+                         * @description Where pieces of a second load wait, or that they are wrapped later by as much.
+                         * @enum {string}
+                         */
+                        later_loads?: "bench" | "fridge" | "staggered";
+                        /**
+                         * @description How long they are kept cold, 1 h to 90 days.
+                         * @example 12 h
+                         */
+                        cold_for?: string;
                     };
                 }[];
                 /** @description Final proof. */
@@ -5731,14 +7266,14 @@ export interface components {
                      * @description How it is cooked.
                      * @enum {string}
                      */
-                    method: "steam" | "oven";
+                    method: "steam" | "oven" | "pan";
                     /**
                      * @description Oven temperature, 100 to 280 °C.
                      * @example 190 C
                      */
                     temperature?: string | null;
                     /**
-                     * @description Hob under the steamer.
+                     * @description Hob under the steamer or the pan.
                      * @enum {string}
                      */
                     fire?: "gentle" | "high";
@@ -5748,7 +7283,7 @@ export interface components {
                      * @description What is brushed on before baking.
                      * @enum {string}
                      */
-                    wash?: "none" | "egg" | "milk";
+                    wash?: "none" | "egg" | "yolk" | "milk" | "butter";
                     /**
                      * @description Time the recipe states, if it does.
                      * @example 15 min
@@ -5761,6 +7296,45 @@ export interface components {
                     rest: string;
                     /** @description Whether it rests covered. */
                     covered?: boolean;
+                    /**
+                     * @description What they stand on in the oven.
+                     * @enum {string}
+                     */
+                    on?: "tray" | "dark_tray" | "stone" | "steel" | "rack";
+                    /**
+                     * @description Height in the oven.
+                     * @enum {string}
+                     */
+                    shelf?: "upper" | "middle" | "lower";
+                    /** @description A pan of boiling water in the oven for the first 10 min. */
+                    steam_pan?: boolean;
+                    /**
+                     * @description Baked under a lid for the first so many minutes.
+                     * @example 15 min
+                     */
+                    lid?: string | null;
+                    /** @description In the pan: seared 3 min, then water and a lid; else dry under a lid, and turned. */
+                    seared?: boolean;
+                    /**
+                     * @description How they come to the heat: as proofed, or kept cold since.
+                     * @enum {string}
+                     */
+                    from?: "proofed" | "fridge" | "frozen";
+                    /**
+                     * @description The crust wanted.
+                     * @enum {string}
+                     */
+                    crust?: "soft" | "hard";
+                    /**
+                     * @description Where pieces of a second load wait, or that they are wrapped later by as much.
+                     * @enum {string}
+                     */
+                    later_loads?: "bench" | "fridge" | "staggered";
+                    /**
+                     * @description How long they are kept cold, 1 h to 90 days.
+                     * @example 12 h
+                     */
+                    cold_for?: string;
                 };
                 /** @description When and where. */
                 plan?: {
@@ -6241,14 +7815,14 @@ export interface components {
                          * @description How it is cooked.
                          * @enum {string}
                          */
-                        method: "steam" | "oven";
+                        method: "steam" | "oven" | "pan";
                         /**
                          * @description Oven temperature, 100 to 280 °C.
                          * @example 190 C
                          */
                         temperature?: string | null;
                         /**
-                         * @description Hob under the steamer.
+                         * @description Hob under the steamer or the pan.
                          * @enum {string}
                          */
                         fire?: "gentle" | "high";
@@ -6258,7 +7832,7 @@ export interface components {
                          * @description What is brushed on before baking.
                          * @enum {string}
                          */
-                        wash?: "none" | "egg" | "milk";
+                        wash?: "none" | "egg" | "yolk" | "milk" | "butter";
                         /**
                          * @description Time the recipe states, if it does.
                          * @example 15 min
@@ -6271,6 +7845,45 @@ export interface components {
                         rest: string;
                         /** @description Whether it rests covered. */
                         covered?: boolean;
+                        /**
+                         * @description What they stand on in the oven.
+                         * @enum {string}
+                         */
+                        on?: "tray" | "dark_tray" | "stone" | "steel" | "rack";
+                        /**
+                         * @description Height in the oven.
+                         * @enum {string}
+                         */
+                        shelf?: "upper" | "middle" | "lower";
+                        /** @description A pan of boiling water in the oven for the first 10 min. */
+                        steam_pan?: boolean;
+                        /**
+                         * @description Baked under a lid for the first so many minutes.
+                         * @example 15 min
+                         */
+                        lid?: string | null;
+                        /** @description In the pan: seared 3 min, then water and a lid; else dry under a lid, and turned. */
+                        seared?: boolean;
+                        /**
+                         * @description How they come to the heat: as proofed, or kept cold since.
+                         * @enum {string}
+                         */
+                        from?: "proofed" | "fridge" | "frozen";
+                        /**
+                         * @description The crust wanted.
+                         * @enum {string}
+                         */
+                        crust?: "soft" | "hard";
+                        /**
+                         * @description Where pieces of a second load wait, or that they are wrapped later by as much.
+                         * @enum {string}
+                         */
+                        later_loads?: "bench" | "fridge" | "staggered";
+                        /**
+                         * @description How long they are kept cold, 1 h to 90 days.
+                         * @example 12 h
+                         */
+                        cold_for?: string;
                     };
                 }[];
                 /** @description Final proof. */
@@ -6307,14 +7920,14 @@ export interface components {
                      * @description How it is cooked.
                      * @enum {string}
                      */
-                    method: "steam" | "oven";
+                    method: "steam" | "oven" | "pan";
                     /**
                      * @description Oven temperature, 100 to 280 °C.
                      * @example 190 C
                      */
                     temperature?: string | null;
                     /**
-                     * @description Hob under the steamer.
+                     * @description Hob under the steamer or the pan.
                      * @enum {string}
                      */
                     fire?: "gentle" | "high";
@@ -6324,7 +7937,7 @@ export interface components {
                      * @description What is brushed on before baking.
                      * @enum {string}
                      */
-                    wash?: "none" | "egg" | "milk";
+                    wash?: "none" | "egg" | "yolk" | "milk" | "butter";
                     /**
                      * @description Time the recipe states, if it does.
                      * @example 15 min
@@ -6337,6 +7950,45 @@ export interface components {
                     rest: string;
                     /** @description Whether it rests covered. */
                     covered?: boolean;
+                    /**
+                     * @description What they stand on in the oven.
+                     * @enum {string}
+                     */
+                    on?: "tray" | "dark_tray" | "stone" | "steel" | "rack";
+                    /**
+                     * @description Height in the oven.
+                     * @enum {string}
+                     */
+                    shelf?: "upper" | "middle" | "lower";
+                    /** @description A pan of boiling water in the oven for the first 10 min. */
+                    steam_pan?: boolean;
+                    /**
+                     * @description Baked under a lid for the first so many minutes.
+                     * @example 15 min
+                     */
+                    lid?: string | null;
+                    /** @description In the pan: seared 3 min, then water and a lid; else dry under a lid, and turned. */
+                    seared?: boolean;
+                    /**
+                     * @description How they come to the heat: as proofed, or kept cold since.
+                     * @enum {string}
+                     */
+                    from?: "proofed" | "fridge" | "frozen";
+                    /**
+                     * @description The crust wanted.
+                     * @enum {string}
+                     */
+                    crust?: "soft" | "hard";
+                    /**
+                     * @description Where pieces of a second load wait, or that they are wrapped later by as much.
+                     * @enum {string}
+                     */
+                    later_loads?: "bench" | "fridge" | "staggered";
+                    /**
+                     * @description How long they are kept cold, 1 h to 90 days.
+                     * @example 12 h
+                     */
+                    cold_for?: string;
                 };
                 /** @description When and where. */
                 plan?: {
@@ -6492,7 +8144,7 @@ export interface components {
             /** Verdict */
             verdict: ("good" | "fair" | "poor") | null;
             /** Troubles */
-            troubles: ("burst" | "collapsed" | "pale" | "dense" | "gummy")[];
+            troubles: ("burst" | "leaked" | "collapsed" | "wrinkled" | "soggy" | "gummy" | "pale" | "hard" | "dense" | "too_much_bread" | "uneven")[];
             /** Pieces */
             pieces: number;
             /** Room C */
@@ -6863,14 +8515,14 @@ export interface components {
                          * @description How it is cooked.
                          * @enum {string}
                          */
-                        method: "steam" | "oven";
+                        method: "steam" | "oven" | "pan";
                         /**
                          * @description Oven temperature, 100 to 280 °C.
                          * @example 190 C
                          */
                         temperature?: string | null;
                         /**
-                         * @description Hob under the steamer.
+                         * @description Hob under the steamer or the pan.
                          * @enum {string}
                          */
                         fire?: "gentle" | "high";
@@ -6880,7 +8532,7 @@ export interface components {
                          * @description What is brushed on before baking.
                          * @enum {string}
                          */
-                        wash?: "none" | "egg" | "milk";
+                        wash?: "none" | "egg" | "yolk" | "milk" | "butter";
                         /**
                          * @description Time the recipe states, if it does.
                          * @example 15 min
@@ -6893,6 +8545,45 @@ export interface components {
                         rest: string;
                         /** @description Whether it rests covered. */
                         covered?: boolean;
+                        /**
+                         * @description What they stand on in the oven.
+                         * @enum {string}
+                         */
+                        on?: "tray" | "dark_tray" | "stone" | "steel" | "rack";
+                        /**
+                         * @description Height in the oven.
+                         * @enum {string}
+                         */
+                        shelf?: "upper" | "middle" | "lower";
+                        /** @description A pan of boiling water in the oven for the first 10 min. */
+                        steam_pan?: boolean;
+                        /**
+                         * @description Baked under a lid for the first so many minutes.
+                         * @example 15 min
+                         */
+                        lid?: string | null;
+                        /** @description In the pan: seared 3 min, then water and a lid; else dry under a lid, and turned. */
+                        seared?: boolean;
+                        /**
+                         * @description How they come to the heat: as proofed, or kept cold since.
+                         * @enum {string}
+                         */
+                        from?: "proofed" | "fridge" | "frozen";
+                        /**
+                         * @description The crust wanted.
+                         * @enum {string}
+                         */
+                        crust?: "soft" | "hard";
+                        /**
+                         * @description Where pieces of a second load wait, or that they are wrapped later by as much.
+                         * @enum {string}
+                         */
+                        later_loads?: "bench" | "fridge" | "staggered";
+                        /**
+                         * @description How long they are kept cold, 1 h to 90 days.
+                         * @example 12 h
+                         */
+                        cold_for?: string;
                     };
                 }[];
                 /** @description Final proof. */
@@ -6929,14 +8620,14 @@ export interface components {
                      * @description How it is cooked.
                      * @enum {string}
                      */
-                    method: "steam" | "oven";
+                    method: "steam" | "oven" | "pan";
                     /**
                      * @description Oven temperature, 100 to 280 °C.
                      * @example 190 C
                      */
                     temperature?: string | null;
                     /**
-                     * @description Hob under the steamer.
+                     * @description Hob under the steamer or the pan.
                      * @enum {string}
                      */
                     fire?: "gentle" | "high";
@@ -6946,7 +8637,7 @@ export interface components {
                      * @description What is brushed on before baking.
                      * @enum {string}
                      */
-                    wash?: "none" | "egg" | "milk";
+                    wash?: "none" | "egg" | "yolk" | "milk" | "butter";
                     /**
                      * @description Time the recipe states, if it does.
                      * @example 15 min
@@ -6959,6 +8650,45 @@ export interface components {
                     rest: string;
                     /** @description Whether it rests covered. */
                     covered?: boolean;
+                    /**
+                     * @description What they stand on in the oven.
+                     * @enum {string}
+                     */
+                    on?: "tray" | "dark_tray" | "stone" | "steel" | "rack";
+                    /**
+                     * @description Height in the oven.
+                     * @enum {string}
+                     */
+                    shelf?: "upper" | "middle" | "lower";
+                    /** @description A pan of boiling water in the oven for the first 10 min. */
+                    steam_pan?: boolean;
+                    /**
+                     * @description Baked under a lid for the first so many minutes.
+                     * @example 15 min
+                     */
+                    lid?: string | null;
+                    /** @description In the pan: seared 3 min, then water and a lid; else dry under a lid, and turned. */
+                    seared?: boolean;
+                    /**
+                     * @description How they come to the heat: as proofed, or kept cold since.
+                     * @enum {string}
+                     */
+                    from?: "proofed" | "fridge" | "frozen";
+                    /**
+                     * @description The crust wanted.
+                     * @enum {string}
+                     */
+                    crust?: "soft" | "hard";
+                    /**
+                     * @description Where pieces of a second load wait, or that they are wrapped later by as much.
+                     * @enum {string}
+                     */
+                    later_loads?: "bench" | "fridge" | "staggered";
+                    /**
+                     * @description How long they are kept cold, 1 h to 90 days.
+                     * @example 12 h
+                     */
+                    cold_for?: string;
                 };
                 /** @description When and where. */
                 plan?: {
@@ -7102,6 +8832,8 @@ export interface components {
         /**
          * Finding
          * @description What a batch says: what happened, why as far as the record tells, and what to do next time.
+         *
+         *     trouble: the one it explains, "" for the timing; weight: 0 to 1, how strongly the record speaks for it.
          */
         Finding: {
             /** What */
@@ -7110,13 +8842,24 @@ export interface components {
             why: string;
             /** Next Time */
             next_time: string;
+            /**
+             * Trouble
+             * @default
+             */
+            trouble: string;
+            /**
+             * Weight
+             * @default 0
+             */
+            weight: number;
         };
         /**
          * Lesson
          * @description What changes in the kitchen, and what the batch says. wrap_seconds: None if wrapping was not marked.
          *
          *     flour, drank: the main flour and the share of the recipe's water it took, None where nothing was
-         *     said of it; kneading_warms: °C, None where the dough was not measured.
+         *     said of it; kneading_warms: °C, None where the dough was not measured; pace: of this way of heating, and oven, None where no
+         *     thermometer spoke.
          */
         Lesson: {
             vigour: components["schemas"]["Vigour"];
@@ -7137,6 +8880,13 @@ export interface components {
             drank?: number | null;
             /** Kneading Warms */
             kneading_warms?: number | null;
+            /**
+             * Method
+             * @default
+             */
+            method: string;
+            pace?: components["schemas"]["Pace"] | null;
+            oven?: components["schemas"]["OvenTruth"] | null;
         };
         /** ObservationOut */
         ObservationOut: {
@@ -7149,12 +8899,12 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "started" | "done" | "doubled" | "risen" | "poke" | "tear" | "moved" | "dough_temperature" | "room_temperature" | "dough_weight" | "piece" | "filling_weight" | "water_left" | "probe" | "undo";
+            kind: "started" | "done" | "doubled" | "risen" | "poke" | "tear" | "moved" | "dough_temperature" | "room_temperature" | "dough_weight" | "piece" | "filling_weight" | "water_left" | "probe" | "oven" | "lid_lifted" | "undo";
             /**
              * Stage
              * @enum {string}
              */
-            stage: "sponge" | "weigh" | "filling" | "rise" | "again" | "divide" | "wrap" | "proof" | "heat" | "rest";
+            stage: "sponge" | "weigh" | "filling" | "rise" | "again" | "divide" | "wrap" | "proof" | "hold" | "heat" | "rest";
             /**
              * At
              * Format: date-time
@@ -7173,12 +8923,60 @@ export interface components {
              */
             verdict: "good" | "fair" | "poor";
             /** Troubles */
-            troubles: ("burst" | "collapsed" | "pale" | "dense" | "gummy")[];
+            troubles: ("burst" | "leaked" | "collapsed" | "wrinkled" | "soggy" | "gummy" | "pale" | "hard" | "dense" | "too_much_bread" | "uneven")[];
             /**
              * Note
              * @default
              */
             note: string;
+        };
+        /**
+         * OvenTruth
+         * @description How an oven really is. off_c: °C above its dial; recovery_min: time constant of coming back after the door;
+         *     drop_c_per_kg: °C its air falls for each kg put in; bakes: from so many.
+         */
+        OvenTruth: {
+            /**
+             * Off C
+             * @default 0
+             */
+            off_c: number;
+            /**
+             * Recovery Min
+             * @default 3
+             */
+            recovery_min: number;
+            /**
+             * Drop C Per Kg
+             * @default 20
+             */
+            drop_c_per_kg: number;
+            /**
+             * Bakes
+             * @default 0
+             */
+            bakes: number;
+        };
+        /**
+         * Pace
+         * @description Belief of ln(minutes needed / minutes forecast) of one way of heating here: normal, from so many bakes.
+         */
+        Pace: {
+            /**
+             * Mean
+             * @default 0
+             */
+            mean: number;
+            /**
+             * Variance
+             * @default 0.0256
+             */
+            variance: number;
+            /**
+             * Bakes
+             * @default 0
+             */
+            bakes: number;
         };
         /**
          * Stage
@@ -7253,12 +9051,12 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "started" | "done" | "doubled" | "risen" | "poke" | "tear" | "moved" | "dough_temperature" | "room_temperature" | "dough_weight" | "piece" | "filling_weight" | "water_left" | "probe" | "undo";
+            kind: "started" | "done" | "doubled" | "risen" | "poke" | "tear" | "moved" | "dough_temperature" | "room_temperature" | "dough_weight" | "piece" | "filling_weight" | "water_left" | "probe" | "oven" | "lid_lifted" | "undo";
             /**
              * Stage
              * @enum {string}
              */
-            stage: "sponge" | "weigh" | "filling" | "rise" | "again" | "divide" | "wrap" | "proof" | "heat" | "rest";
+            stage: "sponge" | "weigh" | "filling" | "rise" | "again" | "divide" | "wrap" | "proof" | "hold" | "heat" | "rest";
             /**
              * At
              * Format: date-time
@@ -7315,14 +9113,14 @@ export interface components {
         };
         /**
          * PlayIn
-         * @description What a stand-in is told to do. grams: of what is put on.
+         * @description What a stand-in is told to do. grams: of what is put on a scale; of an oven that is heated, the °C it is set to.
          */
         PlayIn: {
             /**
              * Do
              * @enum {string}
              */
-            do: "put_on" | "take_off" | "tare" | "plug_out" | "plug_in";
+            do: "put_on" | "take_off" | "tare" | "plug_out" | "plug_in" | "put_in" | "pull_out" | "heat" | "cool" | "open_door";
             /** Grams */
             grams?: number | null;
         };
@@ -7366,7 +9164,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "room_thermometer" | "scale";
+            kind: "room_thermometer" | "scale" | "probe" | "oven_thermometer";
             /** Name */
             name: string;
             /** Kitchen Id */
@@ -8054,6 +9852,178 @@ export interface operations {
                     "application/json": components["schemas"]["Solved"];
                 };
             };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+        };
+    };
+    heat_answers: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["HeatAsk"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HeatAnswers"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+        };
+    };
+    keeping: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Draft"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Kept"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+        };
+    };
+    print_card: {
+        parameters: {
+            query?: {
+                paper?: "a4" | "letter";
+                now?: string | null;
+            };
+            header?: never;
+            path: {
+                bake_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
             /** @description Unauthorized */
             401: {
                 headers: {

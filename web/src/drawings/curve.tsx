@@ -101,7 +101,7 @@ export function Curve(p: CurveProps) {
       )}
       {(p.marks ?? []).map((m) => (
         <g key={`${m.x}-${m.y}`}>
-          <circle cx={x(Math.min(m.x, last))} cy={y(m.y)} r={7} fill="var(--enamel)" stroke="var(--crust)" strokeWidth={3.5} />
+          <circle cx={x(Math.min(m.x, last))} cy={y(m.y)} r={m.label ? 7 : 3.5} fill="var(--enamel)" stroke="var(--crust)" strokeWidth={m.label ? 3.5 : 2} />
           <text x={x(Math.min(m.x, last)) + (m.x > last * 0.6 ? -13 : 13)} y={y(m.y) + (underneath(m.y) ? 20 : -14)} textAnchor={m.x > last * 0.6 ? "end" : "start"} fill="var(--crust)" fontWeight={700}>
             {m.label}
           </text>

@@ -178,7 +178,7 @@ export function ProofFacts({ sheet }: { sheet: Sheet }) {
         <Fact name="Pieces at the start" value={u.temperature(Math.round(t.start_c))} from="dough and cold filling evened out" strong />
         {per && <Fact name="For one piece" value={duration(per.typical)} from={`${duration(per.low)} to ${duration(per.high)}`} />}
         <Fact name="First to last" value={duration(t.first_to_last_min)} from="the first wrapped is ahead by that: cook it first" />
-        <Fact name={sheet.heat.method === "steam" ? "Bring water to the boil" : "Preheat"} value={clock(sheet.day.steps.find((s) => s.key === "preheat")?.start ?? sheet.day.eat)} from={`${duration(sheet.heat.preheat_min)} before the heat`} />
+        <Fact name={sheet.heat.method === "steam" ? "Bring water to the boil" : sheet.heat.method === "pan" ? "Heat the pan" : "Preheat"} value={clock(sheet.day.steps.find((s) => s.key === "preheat")?.start ?? sheet.day.eat)} from={`${duration(sheet.heat.preheat_min)} before the heat`} />
       </Facts>
     </>
   );

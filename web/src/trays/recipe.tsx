@@ -62,10 +62,11 @@ const HEATS = [
   { value: "same" as const, label: "heated with the others" },
   { value: "oven" as const, label: "baked on their own", note: "in the oven while the others go their way" },
   { value: "steam" as const, label: "steamed on their own", note: "in the basket while the others go their way" },
+  { value: "pan" as const, label: "cooked in the pan on their own", note: "on the hob" },
 ];
 
 /** A group heated with the others, or in a heat of its own. */
-function withHeat(document: Bake, at: number, method: "same" | "oven" | "steam"): Bake {
+function withHeat(document: Bake, at: number, method: "same" | "oven" | "steam" | "pan"): Bake {
   const groups = (document.more_groups ?? []).map((g, i) => {
     if (i !== at) return g;
     const alone = { ...g };

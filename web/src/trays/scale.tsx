@@ -1,6 +1,7 @@
 import { useState } from "react";
 
-import { playScale, type Play, type Scale } from "../api/scale";
+import type { Play } from "../api/client";
+import { playStandIn, type Scale } from "../api/scale";
 import { useUnits } from "../lib/settings";
 import { Button, Small } from "../ui/button";
 
@@ -35,7 +36,7 @@ export function PlayScale({ scale, suggest, large = false }: { scale: Scale; sug
   const play = async (what: Play, amount: number | null = null) => {
     setTrouble(null);
     try {
-      await playScale(scale.id, what, amount);
+      await playStandIn(scale.id, what, amount);
     } catch (error) {
       setTrouble(error instanceof Error ? error.message : String(error));
     }

@@ -5,6 +5,7 @@ import { setAt } from "../lib/path";
 import { Amount } from "../ui/amount";
 import { Choice } from "../ui/choice";
 import { FillingSettings } from "./filling-settings";
+import { HeatSentence } from "./heat-settings";
 import { Minutes } from "./minutes";
 import { Stays } from "./stays";
 import { Quantity, QUIET, whereOf, type Editing, type Path } from "./quantity";
@@ -140,31 +141,18 @@ export function TraySettings({ tray, sheet, spots, ...e }: Editing & { tray: str
         To <Times {...e} label="Proof to" path={["proof", "to"]} value={d.proof.to} step={0.05} /> times the size as wrapped, <Stays {...e} stage="proof" label="Where they proof" spots={spots} />.
       </>,
     );
-  if (tray === "heat")
+  if (tray === "heat") {
+    const others = (d.more_groups ?? []).flatMap((g, i) => (g.heat ? [{ i, heat: g.heat, name: g.filling?.name ?? "the plain ones" }] : []));
     return line(
       <>
-        For{" "}
-        <Choice label="Time in the heat" value={d.heat.minutes ? "stated" : "needed"} className={QUIET} onChoose={(v) => e.edit(setAt(d, ["heat", "minutes"], v === "stated" ? "15 min" : null))}
-          options={[{ value: "needed", label: "as long as it needs" }, { value: "stated", label: "a stated time", note: "what the recipe says; it is checked" }]} />
-        {d.heat.minutes && (
-          <>
-            {" "}
-            <Minutes {...e} label="Stated minutes" path={["heat", "minutes"]} text={d.heat.minutes} />
-          </>
-        )}
-        , then rest <Minutes {...e} label="Rest" path={["heat", "rest"]} text={d.heat.rest} />
-        {d.heat.method === "oven" && (
-          <>
-            ; brushed with{" "}
-            <Choice label="Wash" value={d.heat.wash ?? "none"} className={QUIET} onChoose={(v) => e.edit(setAt(d, ["heat", "wash"], v))}
-              options={[{ value: "none", label: "nothing" }, { value: "egg", label: "egg" }, { value: "milk", label: "milk" }]} />
-            , fan{" "}
-            <Choice label="Fan" value={d.heat.fan ? "on" : "off"} className={QUIET} onChoose={(v) => e.edit(setAt(d, ["heat", "fan"], v === "on"))}
-              options={[{ value: "off", label: "off" }, { value: "on", label: "on" }]} />
-          </>
-        )}
-        .
+        <HeatSentence {...e} path={["heat"]} heat={d.heat} sheetHeat={sheet.heat} name={others.length ? sheet.heat.names.join(" and ") : undefined} />
+        {others.map(({ i, heat, name }) => (
+          <span key={i} className="block">
+            <HeatSentence {...e} path={["more_groups", i, "heat"]} heat={heat} sheetHeat={sheet.more_heats.find((h) => h.names.includes(name)) ?? sheet.heat} name={name} />
+          </span>
+        ))}
       </>,
     );
+  }
   return null;
 }

@@ -14,6 +14,8 @@ from devices import services
 STAND_INS = {
     "AIRYCRUMB_DEVICE_TOKEN": ("room_thermometer", "kitchen shelf (simulated)"),
     "AIRYCRUMB_SCALE_TOKEN": ("scale", "kitchen scale (simulated)"),
+    "AIRYCRUMB_PROBE_TOKEN": ("probe", "probe (simulated)"),
+    "AIRYCRUMB_OVEN_TOKEN": ("oven_thermometer", "oven thermometer (simulated)"),
 }
 
 

@@ -101,6 +101,8 @@ function OpenBake({ from, kitchen }: { from: BakeOut; kitchen: Kitchen | undefin
   const takeOption = useCallback((option: Option) => option.answer && store.edit(option.answer.changes.reduce((doc, change) => setAt(doc, change.path, change.value), store.read().document)), [store]);
   const solve = useCallback((group: number, by: By, value: number) => take(client.POST("/api/wrap/solve", { body: { bake: store.read().document, now: nowIso(), group, by, value } })), [store]);
   const solved = useCallback((found: Answer) => store.edit(found.changes.reduce((doc, change) => setAt(doc, change.path, change.value), store.read().document)), [store]);
+  const heatAnswers = useCallback((heat: number) => take(client.POST("/api/heat/answers", { body: { bake: store.read().document, now: nowIso(), heat } })), [store]);
+  const keeping = useCallback(() => take(client.POST("/api/heat/keeping", { body: { bake: store.read().document, now: nowIso() } })), [store]);
   const here = sheet?.doubts.filter((d) => d.tray === tray || d.tray === "day") ?? [];
   const first = here[0];
   const answerFirst = useCallback(() => first?.answers[0] && answer(first, first.answers[0]), [first, answer]);
@@ -143,7 +145,7 @@ function OpenBake({ from, kitchen }: { from: BakeOut; kitchen: Kitchen | undefin
           {sheet && <p className="text-sm text-muted">Below is the last plan that could be worked out. What you typed is kept.</p>}
         </div>
       )}
-      {sheet ? <RailAndTrays sheet={sheet} tray={tray} now={now} stale={problems.length > 0} answer={state.answers} onOpen={open} onAnswer={answer} onAsk={ask} onTake={takeOption} onSolve={solve} onSolved={solved} saved={state.save === "saved"} spots={spots.data ?? []} bakeId={from.id} document={document} problems={problems} edit={edit} pantry={pantry.data ?? []} /> : problems.length === 0 && <Notice title="Working it out…" />}
+      {sheet ? <RailAndTrays sheet={sheet} tray={tray} now={now} stale={problems.length > 0} answer={state.answers} onOpen={open} onAnswer={answer} onAsk={ask} onTake={takeOption} onSolve={solve} onSolved={solved} onHeat={heatAnswers} onKeeping={keeping} saved={state.save === "saved"} spots={spots.data ?? []} bakeId={from.id} document={document} problems={problems} edit={edit} pantry={pantry.data ?? []} /> : problems.length === 0 && <Notice title="Working it out…" />}
       <KeysPanel open={panel === "keys"} onClose={() => setPanel(null)} />
       <FilePanel id={from.id} document={document} open={panel === "file"} onClose={() => setPanel(null)} onRename={(name) => edit({ ...document, name })} />
     </main>

@@ -1,6 +1,6 @@
 import { useState } from "react";
 
-import type { Answer, Doubt, Option, OptionsReply, PantryItem, RiseTray, Sheet, Solved, SpotOut } from "../../api/client";
+import type { Answer, Doubt, HeatAnswers, Kept, Option, OptionsReply, PantryItem, RiseTray, Sheet, Solved, SpotOut } from "../../api/client";
 import { useScale } from "../../api/scale";
 import { Rail } from "../../drawings/rail";
 import { clockTicks } from "../../drawings/ticks";
@@ -10,6 +10,7 @@ import { useTablet } from "../../lib/use-narrow";
 import { DivideFacts, DividePlates, useCuts } from "../../trays/divide";
 import { ProofFacts, ProofPlates, RiseFacts, RisePlates } from "../../trays/ferment";
 import { HeatFacts, HeatPlates } from "../../trays/heat";
+import { HeatAnswersPlates } from "../../trays/heat-answers";
 import { LateOrEarly, type Question } from "../../trays/options";
 import type { Editing } from "../../trays/quantity";
 import { Recipe } from "../../trays/recipe";
@@ -40,6 +41,8 @@ interface Props extends Editing {
   onTake: (option: Option) => void;
   onSolve: (group: number, by: By, value: number) => Promise<Solved>;
   onSolved: (answer: Answer) => void;
+  onHeat: (heat: number) => Promise<HeatAnswers>;
+  onKeeping: () => Promise<Kept[]>;
   saved: boolean;
 }
 
@@ -95,7 +98,7 @@ function Tab({ name, word, at, doubts, value }: { name: string; word: string; at
 }
 
 /** The clock of the bake, its trays, and the open tray filling the bench. */
-export function RailAndTrays({ sheet, tray, now, stale, answer, onOpen, onAnswer, onAsk, onTake, onSolve, onSolved, saved, pantry, spots, bakeId, ...editing }: Props) {
+export function RailAndTrays({ sheet, tray, now, stale, answer, onOpen, onAnswer, onAsk, onTake, onSolve, onSolved, onHeat, onKeeping, saved, pantry, spots, bakeId, ...editing }: Props) {
   const [other, setOther] = useState<RiseTray | null>(null);
   const words = useWords(sheet);
   const u = useUnits();
@@ -124,6 +127,7 @@ export function RailAndTrays({ sheet, tray, now, stale, answer, onOpen, onAnswer
         <section aria-label="What you will see" className="min-w-0">
           <Plates sheet={sheet} now={now} scale={scale} weighing={tray === "divide" && <Weighing bakeId={bakeId} sheet={sheet} scale={scale} />}
             solve={tray === "wrap" && <SolveWrapper ask={onSolve} onTake={onSolved} groups={sheet.groups} />} templates={(group) => <Templates bakeId={bakeId} group={group} saved={saved} />}
+            answers={tray === "heat" && <HeatAnswersPlates sheet={sheet} ask={onHeat} askKeeping={onKeeping} onTake={onSolved} bakeId={bakeId} saved={saved} />}
             compare={{ other, onKeep: setOther }} options={tray === "rise" && !sheet.rise.rests && <LateOrEarly ask={onAsk} onTake={onTake} />} />
           {(tray === "rise" || tray === "proof") && <UnderWay bakeId={bakeId} now={now} />}
           {tray === "weigh" && <Recipe pantry={pantry} swaps={sheet.weigh.swaps} {...editing} />}

@@ -35,14 +35,19 @@ function Closing(p: Props) {
   return <Choice label="Closing" value={p.document.closing} options={closings} onChoose={(closing) => p.edit({ ...p.document, closing })}>{p.document.pieces === 1 ? closings.find((c) => c.value === p.document.closing)?.one : undefined}</Choice>;
 }
 
+const METHODS = [
+  { value: "steam" as const, label: "steamed", note: "in baskets over boiling water" },
+  { value: "oven" as const, label: "baked", note: "in the oven" },
+  { value: "pan" as const, label: "cooked in the pan", note: "under a lid, on the hob" },
+];
+
 function Heat(p: Props) {
   const heat = p.document.heat;
-  const choose = (method: "steam" | "oven") =>
-    p.edit({ ...p.document, heat: { ...heat, method, temperature: method === "oven" ? (heat.temperature ?? "190 C") : (heat.temperature ?? null), covered: method === "steam", minutes: null } });
+  const choose = (method: "steam" | "oven" | "pan") =>
+    p.edit({ ...p.document, heat: { ...heat, method, temperature: method === "oven" ? (heat.temperature ?? "190 C") : (heat.temperature ?? null), fire: method === "pan" ? "gentle" : "high", covered: method === "steam", minutes: null } });
   return (
     <>
-      <Choice label="Heat" value={heat.method} onChoose={choose}
-        options={[{ value: "steam", label: "steamed", note: "in baskets over boiling water" }, { value: "oven", label: "baked", note: "on a tray in the oven" }]} />
+      <Choice label="Heat" value={heat.method} onChoose={choose} options={METHODS} />
       {heat.method === "oven" ? (
         <>
           {" at "}
@@ -51,10 +56,12 @@ function Heat(p: Props) {
       ) : (
         <>
           {" over a "}
-          <Choice label="Fire" value={heat.fire ?? "high"} onChoose={(fire) => p.edit({ ...p.document, heat: { ...heat, fire } })}
-            options={[{ value: "gentle", label: "gentle fire", note: "steam with some air in it" }, { value: "high", label: "high fire", note: "full steam" }]} />
+          <Choice label="Fire" value={heat.fire ?? (heat.method === "pan" ? "gentle" : "high")} onChoose={(fire) => p.edit({ ...p.document, heat: { ...heat, fire } })}
+            options={[{ value: "gentle", label: "gentle fire", note: heat.method === "pan" ? "the pan at about 150 °C" : "steam with some air in it" }, { value: "high", label: "high fire", note: heat.method === "pan" ? "the pan at about 180 °C" : "full steam" }]} />
         </>
       )}
+      {heat.from === "frozen" && " from the freezer"}
+      {heat.from === "fridge" && " from the fridge"}
     </>
   );
 }
@@ -115,7 +122,7 @@ function GroupHeat({ at, heat, ...p }: Props & { at: number; heat: NonNullable<N
           baked at <Quantity {...p} label={`Oven temperature of group ${at + 2}`} kind="temperature" path={["more_groups", at, "heat", "temperature"]} text={heat.temperature ?? ""} />
         </>
       ) : (
-        "steamed"
+        (METHODS.find((m) => m.value === heat.method)?.label ?? "steamed")
       )}
     </>
   );

@@ -9,6 +9,7 @@ import { useUnits } from "../../lib/settings";
 import { useNow } from "../../lib/use-now";
 import { FermentCurve, Story } from "../../trays/ferment";
 import { CoreCurve } from "../../trays/heat";
+import { HeatInstruments } from "../../trays/heat-instruments";
 import { heldBack, Mixing } from "../../trays/mixing";
 import { CutAndWeigh, TypeIt } from "../../trays/portioning";
 import { ClosingSteps } from "../../trays/wrap";
@@ -40,7 +41,7 @@ export function Hands() {
   return <Run key={id} from={batch.data} />;
 }
 
-type PanelName = "cues" | "move" | "late" | "risen" | "dough" | "probe" | "weight" | "water" | "filling";
+type PanelName = "cues" | "move" | "late" | "risen" | "dough" | "probe" | "weight" | "water" | "filling" | "oven";
 
 /** Rings once when the countdown passes zero, and again for each new step. */
 function useAlarm(due: number | null, now: number) {
@@ -106,7 +107,7 @@ function Run({ from }: { from: BatchOut }) {
     const seen = (step.stage === "rise" || step.stage === "again" || step.stage === "sponge") && !sheet.rise.rests && step.press.startsWith("It");
     store.mark([...(seen ? [{ kind: "doubled" as const, stage: step.stage }] : []), { kind: "done", stage: step.stage }]);
   };
-  const mark = (kind: "risen" | "poke" | "tear" | "room_temperature" | "dough_temperature" | "probe" | "dough_weight" | "water_left", on: Stage, value: number) => {
+  const mark = (kind: "risen" | "poke" | "tear" | "room_temperature" | "dough_temperature" | "probe" | "oven" | "dough_weight" | "water_left", on: Stage, value: number) => {
     store.mark([{ kind, stage: on, value }]);
     setPanel(null);
   };
@@ -141,7 +142,7 @@ function Run({ from }: { from: BatchOut }) {
           </p>
         )}
         {step ? (
-          <StepView step={step} due={due} now={now} sheet={sheet} endedAt={endedAt} onDone={done} scale={scale} cutting={<CutAndWeigh sheet={sheet} scale={scale} unsent={unsentPieces(state)} large onPiece={(grams, number) => store.mark([pieceMark(grams, number)])} />} extras={<Extras stage={step.stage} grows={fermenting(step.stage, sheet) !== null} water={sheet.weigh.dough.some((line) => line.key === "water")} marked={marked} onOpen={setPanel} onUndo={undo} onSkip={() => store.mark([{ kind: "done", stage: step.stage }])} press={step.press} />} />
+          <StepView step={step} due={due} now={now} sheet={sheet} endedAt={endedAt} onDone={done} scale={scale} cutting={<CutAndWeigh sheet={sheet} scale={scale} unsent={unsentPieces(state)} large onPiece={(grams, number) => store.mark([pieceMark(grams, number)])} />} extras={<Extras stage={step.stage} grows={fermenting(step.stage, sheet) !== null} water={sheet.weigh.dough.some((line) => line.key === "water")} marked={marked} onOpen={setPanel} onUndo={undo} onSkip={() => store.mark([{ kind: "done", stage: step.stage }])} press={step.press} method={sheet.heat.method} onLid={() => store.mark([{ kind: "lid_lifted", stage: step.stage }])} />} />
         ) : (
           <>
             <HowWasIt onFinish={(o) => void finish(o)} trouble={trouble} />
@@ -159,6 +160,7 @@ function Run({ from }: { from: BatchOut }) {
       </Panel>
       <TypedReading title="The dough is at" note="Push the probe into its middle." kind="temperature" open={panel === "dough"} onClose={() => setPanel(null)} onMark={(v) => mark("dough_temperature", "rise", v)} />
       <TypedReading title="The probe says" note="In the middle of the thickest piece." kind="temperature" open={panel === "probe"} onClose={() => setPanel(null)} onMark={(v) => mark("probe", "heat", v)} />
+      <TypedReading title="The oven is at" note="By a thermometer standing in it, not by its dial." kind="temperature" open={panel === "oven"} onClose={() => setPanel(null)} onMark={(v) => mark("oven", "heat", v)} />
       <Panel title={`The filling: ${sheet.groups.map((g) => u.mass(g.filling_g)).join(" + ")}`} note={`${sheet.groups.map((g) => `${u.mass(g.filling_each_g)} for each of ${g.pieces}`).join(", ")}. Have it cold before you wrap.`} open={panel === "filling"} onClose={() => setPanel(null)}>
         {sheet.groups.map((g, i) => (
           <section key={i} aria-label={g.name} className={i ? "mt-4" : ""}>
@@ -219,6 +221,7 @@ function StepView({ step, due, now, sheet, endedAt, onDone, extras, scale, cutti
         <div className="flex flex-col gap-3">
           {grows && <FermentCurve tray={grows} now={now} large width={460} height={250} />}
           {grows && <Story tray={grows} large />}
+          {step.stage === "heat" && <HeatInstruments heat={sheet.heat} large />}
           {step.stage === "heat" && <CoreCurve heat={sheet.heat} minute={heatFrom ? (now - heatFrom) / 60_000 : null} large width={460} height={250} />}
           {step.stage === "divide" && cutting}
           {step.stage === "wrap" && sheet.groups.filter((g, i) => sheet.groups.findIndex((other) => other.wrap.closing === g.wrap.closing) === i).map((g) => <ClosingSteps key={g.wrap.closing} group={g} large />)}
@@ -262,8 +265,10 @@ interface ExtrasProps {
   water: boolean;
   press: string;
   onOpen: (panel: PanelName) => void;
+  method: string;
   onUndo: () => void;
   onSkip: () => void;
+  onLid: () => void;
 }
 
 /** Other things to say at this step, each large enough for a knuckle. */
@@ -281,6 +286,8 @@ function Extras(p: ExtrasProps) {
       {p.stage === "rise" && <Button className={big} onClick={p.onSkip}>Go on early</Button>}
       {p.stage === "divide" && <Button className={big} onClick={() => p.onOpen("weight")}>Dough weighs…</Button>}
       {(p.stage === "heat" || p.stage === "rest") && <Button className={big} onClick={() => p.onOpen("probe")}>Probe says…</Button>}
+      {p.stage === "heat" && p.method === "oven" && <Button className={big} onClick={() => p.onOpen("oven")}>Oven is at…</Button>}
+      {(p.stage === "heat" || p.stage === "rest") && p.method !== "oven" && <Button className={big} onClick={p.onLid}>Lid lifted</Button>}
       <Button className={big} disabled={!p.marked} onClick={p.onUndo}>Undo</Button>
     </div>
   );

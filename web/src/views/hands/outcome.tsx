@@ -10,10 +10,16 @@ const VERDICTS = [
 ] as const;
 const TROUBLES = [
   ["burst", "seams opened"],
+  ["leaked", "juice leaked"],
   ["collapsed", "they sank"],
-  ["pale", "too pale"],
-  ["dense", "dense"],
+  ["wrinkled", "wrinkled"],
+  ["soggy", "soggy"],
   ["gummy", "gummy inside"],
+  ["pale", "too pale"],
+  ["hard", "hard crust"],
+  ["dense", "dense"],
+  ["too_much_bread", "too much bread"],
+  ["uneven", "uneven"],
 ] as const;
 
 /** The last question: how did they turn out? */

@@ -8,6 +8,7 @@ import { kitchensQuery, spotsQuery } from "../queries";
 import { Board } from "./board";
 import { Day } from "./day";
 import { Devices } from "./devices";
+import { HeatOfKitchen } from "./heat";
 import { Spots } from "./spots";
 
 /** Keeps a change of the kitchen, and says what stands in its way. */
@@ -51,6 +52,7 @@ export function KitchenView() {
         <Day key={kitchen.revision} room={read(kitchen.document.room, "temperature") ?? 20} day={kitchen.document.room_day ?? []} onKeep={(room_day) => void keep({ room_day })} />
         <div className="flex flex-col gap-6">
           <Spots spots={kitchen.document.spots ?? []} onKeep={(spots) => void keep({ spots })} />
+          <HeatOfKitchen key={`heat-${kitchen.revision}`} document={kitchen.document} onKeep={(next) => void keep(next)} />
           <Board board={kitchen.document.board} onKeep={(board) => void keep({ board })} />
           <Devices />
         </div>

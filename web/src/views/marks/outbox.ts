@@ -13,6 +13,8 @@ export interface RunState {
 }
 
 const EVERY = 20_000;
+/** While the pieces are in the heat a probe may be speaking. */
+const EVERY_IN_HEAT = 3_000;
 const TRY_AGAIN = 4_000;
 const MOST_AT_ONCE = 100;
 
@@ -99,7 +101,7 @@ export class RunStore {
       this.failed(error, out);
     }
     this.sending = false;
-    if (!this.closed) this.timer = setTimeout(() => void this.send(), this.state.waiting.length ? (this.state.reachable ? 0 : TRY_AGAIN) : EVERY);
+    if (!this.closed) this.timer = setTimeout(() => void this.send(), this.state.waiting.length ? (this.state.reachable ? 0 : TRY_AGAIN) : inHeat(this.state) ? EVERY_IN_HEAT : EVERY);
   }
 
   private failed(error: unknown, out: ObservationIn[]) {
@@ -130,6 +132,13 @@ export function standing(state: RunState): Mark[] {
 
 /** Stages ended so far, with when. */
 export const ended = (state: RunState): Map<string, number> => new Map(standing(state).filter((o) => o.kind === "done").map((o) => [o.stage, Date.parse(o.at)]));
+
+/** Whether the pieces are in the heat now. */
+const inHeat = (state: RunState): boolean => {
+  const done = ended(state);
+  const came = state.batch.document.heat.from ?? "proofed";
+  return done.has(came === "proofed" ? "proof" : "hold") && !done.has("heat");
+};
 
 /** A lump of dough as cut and weighed: a new one, or one of them weighed again. */
 export const pieceMark = (grams: number, number: number | null) => ({ kind: "piece" as const, stage: "divide" as const, value: grams, ...(number !== null && { where: String(number) }) });

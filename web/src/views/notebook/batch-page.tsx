@@ -27,14 +27,21 @@ export function BatchPage() {
 function Findings({ batch }: { batch: BatchOut }) {
   const u = useUnits();
   const findings = batch.lesson?.findings ?? [];
+  const marked = batch.observations.filter((o) => o.kind === "lid_lifted").length;
   return (
     <section className="enamel p-5">
       <h2 className="text-xl font-bold">What to change next time</h2>
       {findings.length === 0 && <p className="mt-2 text-muted">{batch.finished ? "Nothing: it went as forecast." : "It is still under way."}</p>}
+      {findings.some((f) => f.weight > 0) && <p className="mt-1 text-sm text-muted">Causes that this batch&rsquo;s own marks and forecasts speak for, the likeliest first{marked ? "; a lifted lid was marked" : ""}.</p>}
       <ul className="mt-2 space-y-3">
-        {findings.map((f) => (
-          <li key={f.what} className="rounded-xl border-2 border-rim bg-inset px-3.5 py-2.5">
+        {findings.map((f, i) => (
+          <li key={`${f.what}-${i}`} className="rounded-xl border-2 border-rim bg-inset px-3.5 py-2.5">
             <p className="font-bold">{u.text(f.what)}</p>
+            {f.weight > 0 && (
+              <span role="meter" aria-label="How strongly the record speaks for it" aria-valuemin={0} aria-valuemax={100} aria-valuenow={Math.round(100 * f.weight)} className="my-1 block h-1.5 w-full rounded bg-rim">
+                <span className="block h-full rounded bg-crust" style={{ width: `${Math.round(100 * f.weight)}%` }} />
+              </span>
+            )}
             <p className="text-[0.95rem]">{u.text(f.why)}</p>
             <p className="text-[0.95rem] font-semibold text-cobalt">{u.text(f.next_time)}</p>
           </li>
@@ -95,6 +102,8 @@ function Page({ batch }: { batch: BatchOut }) {
                 {batch.lesson.drank != null && ` Its ${batch.lesson.flour} took ${Math.round(batch.lesson.drank * 100)} % of the water.`}
                 {batch.lesson.kneading_warms != null && ` Kneading warms the dough by ${u.units === "us" ? `${Math.round(batch.lesson.kneading_warms * 1.8)} °F` : `${batch.lesson.kneading_warms.toFixed(1)} °C`}.`}
                 {batch.lesson.wrap_seconds != null && ` Wrapping one takes about ${Math.round(batch.lesson.wrap_seconds)} s.`}
+                {batch.lesson.pace && ` Its heat takes × ${Math.exp(batch.lesson.pace.mean).toFixed(2)} of the usual minutes, now from ${batch.lesson.pace.bakes} probed ${batch.lesson.pace.bakes === 1 ? "bake" : "bakes"}.`}
+                {batch.lesson.oven && ` The oven runs ${Math.abs(Math.round(u.units === "us" ? 1.8 * batch.lesson.oven.off_c : batch.lesson.oven.off_c))} °${u.units === "us" ? "F" : "C"} ${batch.lesson.oven.off_c < 0 ? "below" : "above"} its dial.`}
               </p>
             </section>
           )}

@@ -1,0 +1,349 @@
+"""Why a batch went wrong, as far as its own record tells: causes ranked by the evidence, each with its number.
+
+A cause without evidence in this batch is not named at all. The weights are assumed: they order causes, no more.
+"""
+
+from collections.abc import Callable
+from dataclasses import dataclass
+
+
+@dataclass(frozen=True)
+class Record:
+    """What a batch's marks and forecasts say of it. None: not known.
+
+    rise_size, proof_size: at their end over their aim (1: as wanted), from the rise record; ratio, filling_g: filling over
+    dough, g a piece; bears_g: the most this wrapper closes over; rim_mm: its thinnest, juice, bears: g in 100 g of
+    filling, and what the closing bears; heat_min, planned_min: really, and as planned; core_c: at the end, core_probed:
+    measured; line_c; lid_min: minute at which the lid was lifted; rest_min, rest_planned_min; covered; colour, browning,
+    loss_percent: forecast; air_c, oven_off_c; last_wait_min, last_grown: of the last load; spread: of the pieces' weights
+    (share); apart_min: first to last wrapped; hydration: true, %.
+    """
+
+    method: str
+    fire: str = "high"
+    rise_size: float | None = None
+    proof_size: float | None = None
+    ratio: float = 0.0
+    filling_g: float = 0.0
+    bears_g: float = 0.0
+    rim_mm: float = 3.0
+    juice: float = 0.0
+    bears: float = 20.0
+    heat_min: float | None = None
+    planned_min: float = 0.0
+    core_c: float = 90.0
+    core_probed: bool = False
+    line_c: float = 75.0
+    lid_min: float | None = None
+    rest_min: float | None = None
+    rest_planned_min: float = 0.0
+    covered: bool = True
+    colour: str = "golden"
+    browning: float = 50.0
+    loss_percent: float = 8.0
+    air_c: float = 190.0
+    wash: str = "none"
+    oven_off_c: float = 0.0
+    last_wait_min: float = 0.0
+    last_grown: float = 1.0
+    spread: float | None = None
+    apart_min: float = 0.0
+    hydration: float = 60.0
+
+
+@dataclass(frozen=True)
+class Cause:
+    """One explanation. weight: 0 to 1, how strongly the record speaks for it; evidence: its number; change: next time."""
+
+    name: str
+    weight: float
+    evidence: str
+    change: str
+
+
+def _part(value: float, none_at: float, full_at: float) -> float:
+    """How far a value has come from where it says nothing to where it says all; 0 to 1."""
+    return min(max((value - none_at) / (full_at - none_at), 0.0), 1.0)
+
+
+def over_proofed(r: Record) -> Cause | None:
+    """They had grown past their aim when they met the heat."""
+    if r.proof_size is None or r.proof_size <= 1.03:
+        return None
+    return Cause(
+        "Over-proofed",
+        _part(r.proof_size, 1.03, 1.25),
+        f"By your marks they had grown to {r.proof_size:.2f} × the size they were meant to have when they met the heat.",
+        "End the proof sooner: a poke should fill slowly, not stay. In a warm kitchen look at two thirds of the time.",
+    )
+
+
+def under_proofed(r: Record) -> Cause | None:
+    """They met the heat short of their aim."""
+    if r.proof_size is None or r.proof_size >= 0.97:
+        return None
+    return Cause(
+        "Proof cut short",
+        _part(-r.proof_size, -0.97, -0.75),
+        f"By your marks they had grown to only {r.proof_size:.2f} × the size they were meant to have.",
+        "Let them grow on until they are light when lifted and a poke fills slowly.",
+    )
+
+
+def rise_short(r: Record) -> Cause | None:
+    """The first rise ended early."""
+    if r.rise_size is None or r.rise_size >= 0.97:
+        return None
+    return Cause(
+        "First rise cut short",
+        0.9 * _part(-r.rise_size, -0.97, -0.7),
+        f"The dough was divided at {r.rise_size:.2f} × its aim.",
+        "Let it rise to its mark on a straight-sided jar before you divide it.",
+    )
+
+
+def rise_long(r: Record) -> Cause | None:
+    """The first rise went too far: a slack dough, and much bread."""
+    if r.rise_size is None or r.rise_size <= 1.08:
+        return None
+    return Cause(
+        "First rise went too far",
+        0.9 * _part(r.rise_size, 1.08, 1.5),
+        f"The dough was divided at {r.rise_size:.2f} × its aim.",
+        "Divide it sooner, or knock it back once and let it come up again.",
+    )
+
+
+def lid_lifted(r: Record) -> Cause | None:
+    """The lid came off in the steam."""
+    if r.lid_min is None:
+        return None
+    early = r.heat_min is None or r.lid_min < r.heat_min - 0.5
+    when = f"{r.lid_min:.0f} min after they went in" + (", with the fire still on" if early else "")
+    return Cause(
+        "The lid was lifted",
+        0.95 if early else 0.6,
+        f"You marked it {when}.",
+        "Leave the lid shut until the time is up, then 5 min more off the heat.",
+    )
+
+
+def opened_at_once(r: Record) -> Cause | None:
+    """Out of the steam without its rest."""
+    if r.method != "steam" or r.rest_min is None or r.rest_planned_min <= 0 or r.rest_min >= r.rest_planned_min - 1:
+        return None
+    short = r.rest_planned_min - r.rest_min
+    return Cause(
+        "Opened too soon after the fire",
+        0.7 * _part(short, 0.5, r.rest_planned_min),
+        f"They rested {r.rest_min:.0f} min under the lid; {r.rest_planned_min:.0f} were planned.",
+        "Turn the fire off, leave the lid shut, then tilt it open a finger for a minute.",
+    )
+
+
+def cold_middle(r: Record) -> Cause | None:
+    """The middle never got as hot as it should."""
+    if r.core_c >= r.line_c:
+        return None
+    how = "The probe said" if r.core_probed else "The forecast for the minutes they had is"
+    return Cause(
+        "Not long enough in the heat",
+        (1.0 if r.core_probed else 0.8) * _part(r.line_c - r.core_c, 0.0, 12.0),
+        f"{how} {r.core_c:.0f} °C in the middle; the line is {r.line_c:.0f} °C.",
+        "Give them the minutes the plan says and probe the thickest piece before they come out.",
+    )
+
+
+def taken_out_early(r: Record) -> Cause | None:
+    """Less time in the heat than planned."""
+    if r.heat_min is None or r.planned_min <= 0 or r.heat_min >= 0.95 * r.planned_min:
+        return None
+    return Cause(
+        "Out early",
+        0.8 * _part(1 - r.heat_min / r.planned_min, 0.05, 0.35),
+        f"They had {r.heat_min:.0f} min; {r.planned_min:.0f} were planned.",
+        "Leave them the full time, or probe and go by the middle.",
+    )
+
+
+def left_in(r: Record) -> Cause | None:
+    """Longer in the heat than planned."""
+    if r.heat_min is None or r.planned_min <= 0 or r.heat_min <= 1.08 * r.planned_min:
+        return None
+    return Cause(
+        "Left in too long",
+        _part(r.heat_min / r.planned_min, 1.08, 1.5),
+        f"They had {r.heat_min:.0f} min; {r.planned_min:.0f} were planned.",
+        "Take them out when the middle reaches its line.",
+    )
+
+
+def dried(r: Record) -> Cause | None:
+    """Much of their weight baked off."""
+    if r.method != "oven" or r.loss_percent < 10:
+        return None
+    return Cause(
+        "Baked dry",
+        0.7 * _part(r.loss_percent, 10, 18),
+        f"About {r.loss_percent:.0f} % of their weight baked off; 3 to 6 % is usual for filled pieces.",
+        "A hotter oven for fewer minutes keeps them softer; brush with butter and cover with a cloth when out.",
+    )
+
+
+def cool_setting(r: Record) -> Cause | None:
+    """A surface that cannot brown."""
+    if r.method != "oven" or r.browning >= 30:
+        return None
+    really = f"; your oven is really at about {r.air_c + r.oven_off_c:.0f} °C" if abs(r.oven_off_c) >= 5 else ""
+    return Cause(
+        "The surface stayed too cool to brown",
+        _part(-r.browning, -30, 0) * 0.6 + 0.4,
+        f"At {r.air_c:.0f} °C with {'nothing' if r.wash == 'none' else r.wash} on it the crust was forecast {r.colour}{really}.",
+        "Set it 15 °C hotter, move it to the upper third at the end, or brush with egg.",
+    )
+
+
+def wet_filling(r: Record) -> Cause | None:
+    """More juice than the closing bears."""
+    if r.filling_g <= 0 or r.juice <= 0.85 * r.bears:
+        return None
+    return Cause(
+        "A wet filling",
+        _part(r.juice / r.bears, 0.85, 1.6),
+        f"100 g of it lets go of about {r.juice:.0f} g of juice; this closing bears {r.bears:.0f}.",
+        "Drain or cook it down, or bind it with a little starch, and chill it stiff.",
+    )
+
+
+def too_full(r: Record) -> Cause | None:
+    """More filling than the wrapper easily closes over."""
+    if r.filling_g <= 0 or r.bears_g <= 0 or r.filling_g <= 0.9 * r.bears_g:
+        return None
+    return Cause(
+        "Fuller than the wrapper closes over",
+        _part(r.filling_g / r.bears_g, 0.9, 1.3),
+        f"{r.filling_g:.0f} g in each; this wrapper closes over {r.bears_g:.0f} g.",
+        f"Put in {min(0.85 * r.filling_g, 0.85 * r.bears_g):.0f} g, or roll it wider, with a clean rim.",
+    )
+
+
+def thin_wall(r: Record) -> Cause | None:
+    """A wall that is thin for what it holds."""
+    if r.filling_g <= 0 or r.rim_mm >= 2.6:
+        return None
+    return Cause(
+        "A thin wall",
+        0.7 * _part(-r.rim_mm, -2.6, -1.2),
+        f"The rim was rolled to about {r.rim_mm:.1f} mm, around {r.ratio:.2f} of its weight in filling.",
+        "Keep the middle thick and roll only the rim, or a little less filling.",
+    )
+
+
+def little_filling(r: Record) -> Cause | None:
+    """Much dough for what is in it."""
+    if r.filling_g <= 0 or r.ratio >= 0.55:
+        return None
+    return Cause(
+        "Little filling for its dough",
+        _part(-r.ratio, -0.55, -0.25),
+        f"{r.ratio:.2f} g of filling to a gram of dough.",
+        "Roll the same dough wider and thinner and put more in, or make more pieces of it.",
+    )
+
+
+def waited(r: Record) -> Cause | None:
+    """The last load went on growing."""
+    if r.last_wait_min <= 0 or r.last_grown <= 1.05:
+        return None
+    return Cause(
+        "The last load waited",
+        _part(r.last_grown, 1.05, 1.3),
+        f"It waited {r.last_wait_min:.0f} min and grew to {r.last_grown:.2f} × its ready size.",
+        "Keep the later load in the fridge, or wrap it that much later.",
+    )
+
+
+def uneven_pieces(r: Record) -> Cause | None:
+    """Pieces of different weights."""
+    if r.spread is None or r.spread <= 0.03:
+        return None
+    return Cause(
+        "Pieces of different weights",
+        _part(r.spread, 0.03, 0.15),
+        f"They were cut {100 * r.spread:.0f} % apart.",
+        "Weigh each; put right what is more than 5 % off.",
+    )
+
+
+def wrapped_apart(r: Record) -> Cause | None:
+    """A long time between the first wrapped and the last."""
+    if r.apart_min <= 15:
+        return None
+    return Cause(
+        "Wrapped far apart",
+        0.8 * _part(r.apart_min, 15, 45),
+        f"{r.apart_min:.0f} min lay between the first and the last.",
+        "Keep the order: first wrapped, first cooked; or wrap in two lots from a cold dough.",
+    )
+
+
+def drips(r: Record) -> Cause | None:
+    """Water that fell back on them, or soaked in below."""
+    if r.method != "steam" or r.fire != "high" or r.covered is False:
+        return None
+    return Cause(
+        "Water dripping from the lid",
+        0.2,
+        "They were steamed on a high fire and rested under the lid.",
+        "A cloth under the lid, or baskets of bamboo, catch the drops.",
+    )
+
+
+def steam_after(r: Record) -> Cause | None:
+    """Covered while hot out of the oven."""
+    if r.method == "steam" or not r.covered:
+        return None
+    return Cause(
+        "Covered while hot",
+        0.5,
+        "They rested covered, straight from the heat.",
+        "Let them stand on a rack until warm, then cover.",
+    )
+
+
+def stiff_dough(r: Record) -> Cause | None:
+    """Too little water in the dough."""
+    if r.hydration >= 55:
+        return None
+    return Cause(
+        "A stiff dough",
+        0.6 * _part(-r.hydration, -55, -45),
+        f"Its true hydration was {r.hydration:.0f} %.",
+        "Two or three parts more water in a hundred of flour make a softer crumb.",
+    )
+
+
+Ask = Callable[[Record], Cause | None]
+
+# What a cook reports: in words, and the causes that could explain it.
+TROUBLES: dict[str, tuple[str, tuple[Ask, ...]]] = {
+    "burst": ("Seams opened", (too_full, thin_wall, wet_filling, over_proofed, under_proofed)),
+    "leaked": ("Juice leaked", (wet_filling, too_full, thin_wall)),
+    "collapsed": ("They sank", (over_proofed, lid_lifted, opened_at_once, waited, rise_long, cold_middle)),
+    "wrinkled": ("They wrinkled", (opened_at_once, lid_lifted, over_proofed, left_in, waited)),
+    "soggy": ("Soggy", (wet_filling, steam_after, drips, taken_out_early)),
+    "gummy": ("Gummy inside", (cold_middle, taken_out_early, wet_filling, under_proofed)),
+    "pale": ("Too pale", (cool_setting, taken_out_early)),
+    "hard": ("Hard crust", (dried, left_in, stiff_dough)),
+    "dense": ("Dense crumb", (under_proofed, rise_short, stiff_dough)),
+    "too_much_bread": ("Too much bread", (little_filling, rise_long, over_proofed)),
+    "uneven": ("Uneven", (uneven_pieces, wrapped_apart, waited)),
+}
+LEAST = 0.05  # below it the record says nothing
+
+
+def why(trouble: str, record: Record) -> list[Cause]:
+    """Causes of a trouble that this record speaks for, the strongest first; [] where it says nothing, or for a trouble nobody knows."""
+    asks = TROUBLES[trouble][1] if trouble in TROUBLES else ()
+    found = [cause for ask in asks if (cause := ask(record)) is not None and cause.weight >= LEAST]
+    return sorted(found, key=lambda cause: -cause.weight)

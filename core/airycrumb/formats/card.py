@@ -1,0 +1,90 @@
+"""A bake on paper: its stations in order, the cautions beside the step they belong to, labels for the box. PDF."""
+
+from dataclasses import dataclass
+from html import escape
+from io import BytesIO
+
+from reportlab.lib import colors
+from reportlab.lib.pagesizes import A4, LETTER
+from reportlab.lib.styles import ParagraphStyle
+from reportlab.lib.units import mm
+from reportlab.platypus import Flowable, KeepTogether, Paragraph, SimpleDocTemplate, Spacer, Table
+
+PAPERS = {"a4": A4, "letter": LETTER}
+INK, RIM, WARM = colors.HexColor("#131d3b"), colors.HexColor("#2449a8"), colors.HexColor("#fbeee2")
+BODY = ParagraphStyle("body", fontName="Helvetica", fontSize=10, leading=13.5, textColor=INK)
+BOLD = ParagraphStyle("bold", BODY, fontName="Helvetica-Bold")
+TITLE = ParagraphStyle("title", BOLD, fontSize=18, leading=23)
+HEAD = ParagraphStyle("head", BOLD, fontSize=12.5, leading=16, textColor=RIM)
+
+
+@dataclass(frozen=True)
+class Section:
+    """One station on paper. when: its hours; cautions: (title, text), beside the step."""
+
+    title: str
+    when: str
+    lines: list[str]
+    cautions: list[tuple[str, str]]
+
+
+@dataclass(frozen=True)
+class Card:
+    """A bake on paper. labels: for the boxes of what is kept, each a few lines, the first its name."""
+
+    title: str
+    under: str
+    sections: list[Section]
+    labels: list[list[str]]
+
+
+def _section(s: Section, wide: float) -> Flowable:
+    steps = [Paragraph(f"{escape(s.title)} <font size=10>{escape(s.when)}</font>", HEAD)]
+    steps += [Paragraph(escape(line), BODY) for line in s.lines]
+    beside = [Paragraph(f"<b>{escape(title)}</b><br/>{escape(text)}", BODY) for title, text in s.cautions]
+    table = Table([[steps, beside]], colWidths=[wide * 0.6, wide * 0.4])
+    style = [("VALIGN", (0, 0), (-1, -1), "TOP"), ("LINEABOVE", (0, 0), (-1, 0), 0.8, RIM)]
+    table.setStyle([*style, *([("BACKGROUND", (1, 0), (1, 0), WARM)] if beside else [])])
+    return KeepTogether([table, Spacer(0, 2 * mm)])
+
+
+def _labels(labels: list[list[str]], wide: float) -> list[Flowable]:
+    cells = [[Paragraph(escape(line), BODY if i else BOLD) for i, line in enumerate(label)] for label in labels]
+    rows = [cells[i : i + 2] + [""] * (2 - len(cells[i : i + 2])) for i in range(0, len(cells), 2)]
+    if not rows:
+        return []
+    table = Table(rows, colWidths=[wide / 2] * 2)
+    table.setStyle(
+        [
+            ("BOX", (0, 0), (-1, -1), 0.6, RIM),
+            ("INNERGRID", (0, 0), (-1, -1), 0.6, RIM),
+            ("VALIGN", (0, 0), (-1, -1), "TOP"),
+        ]
+    )
+    return [KeepTogether([Paragraph("Labels for the box", HEAD), Spacer(0, 1 * mm), table])]
+
+
+def card_as_pdf(card: Card, paper: str) -> bytes:
+    """The pages. paper: "a4" or "letter"."""
+    out = BytesIO()
+    page = PAPERS[paper]
+    margin = 15 * mm
+    wide = page[0] - 2 * margin
+    document = SimpleDocTemplate(
+        out,
+        pagesize=page,
+        leftMargin=margin,
+        rightMargin=margin,
+        topMargin=margin,
+        bottomMargin=margin,
+        title=card.title,
+        invariant=1,
+    )
+    flow: list[Flowable] = [
+        Paragraph(escape(card.title), TITLE),
+        Paragraph(escape(card.under), BODY),
+        Spacer(0, 3 * mm),
+    ]
+    flow += [_section(s, wide) for s in card.sections] + _labels(card.labels, wide)
+    document.build(flow)
+    return out.getvalue()

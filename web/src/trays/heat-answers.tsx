@@ -1,0 +1,155 @@
+import { keepPreviousData, useQuery } from "@tanstack/react-query";
+import { useState } from "react";
+
+import type { Answer, HeatAnswers, Kept, Sheet, Tried } from "../api/client";
+import { InsideDrawing } from "../drawings/inside";
+import { day, duration } from "../lib/clock";
+import { useUnits } from "../lib/settings";
+import { Button } from "../ui/button";
+
+interface Props {
+  sheet: Sheet;
+  ask: (heat: number) => Promise<HeatAnswers>;
+  askKeeping: () => Promise<Kept[]>;
+  onTake: (answer: Answer) => void;
+  bakeId: number;
+  saved: boolean;
+}
+
+const SUMMARY = "min-h-8 cursor-pointer text-[1.05rem] font-bold text-cobalt";
+
+/** The piece cut through at a minute of its heat, to be scrubbed. */
+function Scrub({ inside }: { inside: HeatAnswers["inside"] }) {
+  const u = useUnits();
+  const last = inside.frames.length - 1;
+  const [picked, setPicked] = useState<number | null>(null);
+  const ends = inside.minutes.findIndex((m) => m >= inside.heat_ends - 0.01);
+  const at = Math.min(picked ?? (ends < 0 ? last : ends), last);
+  const frame = inside.frames[at] ?? [];
+  const minute = inside.minutes[at] ?? 0;
+  const when = minute > inside.heat_ends + 0.1 ? `${(minute - inside.heat_ends).toFixed(1)} min into the rest` : `${minute.toFixed(1)} min in the heat`;
+  return (
+    <div>
+      <InsideDrawing reach={inside.reach} filling={inside.filling} celsius={frame} width_mm={inside.width_mm} height_mm={inside.height_mm} show={u.temperature} title={`The piece cut through, ${when}`} />
+      <label className="mt-1 flex items-center gap-3">
+        <span className="w-40 shrink-0 font-semibold">{when}</span>
+        <input type="range" aria-label="Minute" aria-valuetext={when} min={0} max={last} value={at} onChange={(e) => setPicked(Number(e.target.value))} className="h-8 w-full accent-cobalt" />
+      </label>
+      <p className="text-sm text-muted">Dashed: the filling. Its heat so far is worth {(inside.lethal_min[at] ?? 0).toFixed(1)} min at {u.temperature(70)}.</p>
+    </div>
+  );
+}
+
+/** Other oven settings tried on the same pieces. */
+function Settings({ tried, now, onTake }: { tried: Tried[]; now: number; onTake: (answer: Answer) => void }) {
+  const u = useUnits();
+  return (
+    <table className="mt-2 w-full text-left">
+      <thead className="text-sm text-muted">
+        <tr>
+          <th className="font-normal">oven</th>
+          <th className="font-normal">minutes</th>
+          <th className="font-normal">crust</th>
+          <th className="font-normal">bakes off</th>
+          <th />
+        </tr>
+      </thead>
+      <tbody>
+        {tried.map((t) => (
+          <tr key={t.dial.celsius} className={`border-t-2 border-inset ${t.works ? "" : "text-muted"}`}>
+            <td className="py-1 font-bold">
+              {u.temperature(t.dial.celsius)}
+              <span className="block text-sm font-normal">{u.units === "us" ? "" : `${Math.round(t.dial.fahrenheit)} °F`}{t.dial.gas_mark && ` gas ${t.dial.gas_mark}`}</span>
+            </td>
+            <td>{t.minutes === null ? "never" : `${t.minutes} min`}</td>
+            <td>{t.works ? `${t.crust}, ${t.colour}` : t.why_not}</td>
+            <td>{t.loss_percent.toFixed(0)} %</td>
+            <td className="text-right">{t.works && Math.abs(t.dial.celsius - now) > 0.5 && <Button onClick={() => onTake(t.answer)}>Take {u.temperature(t.dial.celsius)}</Button>}</td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}
+
+const METHOD: Record<string, string> = { steam: "steam", oven: "oven, 180 °C, covered" };
+
+/** One kind of piece, after the heat. */
+function After({ kept }: { kept: Kept }) {
+  const u = useUnits();
+  return (
+    <section aria-label={`Keeping ${kept.name}`} className="mt-2 rounded-xl border-2 border-rim p-3">
+      <h4 className="font-bold">{kept.name}</h4>
+      <p>
+        {kept.hot_for_min === null ? "Its middle burns the mouth for hours." : `Its middle stays above ${u.temperature(60)} for about ${duration(kept.hot_for_min)}: mind the first bite.`}
+        {kept.cut_after_min !== null && ` It cuts clean after about ${duration(kept.cut_after_min)} on a rack.`}
+      </p>
+      <p>
+        Fridge: {kept.fridge_days} days, until {day(kept.fridge_until)}. Freezer: {Math.round(kept.freezer_days / 30)} months, until {day(kept.freezer_until)}.
+      </p>
+      <p>
+        Reheat to {u.temperature(kept.reheat_to_c)} in the middle:{" "}
+        {kept.reheating.map((r) => `${u.text(METHOD[r.method] ?? r.method)} ${r.came === "frozen" ? "from frozen" : "from the fridge"} ${r.minutes === null ? "not within 75 min" : duration(r.minutes)}`).join("; ")}.
+      </p>
+      <p>
+        On the label: <strong>{kept.allergens.length ? `contains ${kept.allergens.join(", ")}` : "none of the listed allergens"}</strong>.
+      </p>
+      <ul className="mt-1 list-disc pl-5 text-sm">
+        {kept.cautions.map((c) => (
+          <li key={c}>{u.text(c)}</li>
+        ))}
+      </ul>
+      <p className="mt-1 text-sm text-muted">{kept.source}</p>
+    </section>
+  );
+}
+
+/** Folded away until asked for: fetched when opened, and again after each change while open. */
+function Folded<T>({ title, of, fetch, children }: { title: string; of: string; fetch: () => Promise<T>; children: (found: T) => React.ReactNode }) {
+  const [open, setOpen] = useState(false);
+  const found = useQuery({ queryKey: [title, of], queryFn: fetch, enabled: open, gcTime: 60_000, staleTime: Infinity, retry: false, placeholderData: keepPreviousData });
+  return (
+    <details className="rounded-xl border-2 border-rim px-3.5 py-1.5" onToggle={(e) => setOpen(e.currentTarget.open)}>
+      <summary className={SUMMARY}>{title}</summary>
+      {found.isError && <p role="alert" className="text-crust">{found.error.message}</p>}
+      {found.data === undefined && !found.isError && open && <p className="text-muted">Working it out…</p>}
+      {found.data !== undefined && children(found.data)}
+    </details>
+  );
+}
+
+/** What can be asked of the heat besides: its inside, other settings, and what comes after. */
+export function HeatAnswersPlates({ sheet, ask, askKeeping, onTake, bakeId, saved }: Props) {
+  const { units } = useUnits();
+  const heats = [sheet.heat, ...sheet.more_heats];
+  const paper = units === "us" ? "letter" : "a4";
+  return (
+    <div className="mt-2 flex flex-col gap-2">
+      {heats.map((h, i) => (
+        <Folded key={i} title={`See inside${heats.length > 1 ? `: ${h.names.join(" and ")}` : ""}`} of={`${i} ${sheet.worked_at}`} fetch={() => ask(i)}>
+          {(found) => <Scrub inside={found.inside} />}
+        </Folded>
+      ))}
+      {heats.map((h, i) => h.method === "oven" && (
+        <Folded key={i} title={`Which oven would do${heats.length > 1 ? `: ${h.names.join(" and ")}` : ""}`} of={`${i} ${sheet.worked_at}`} fetch={() => ask(i)}>
+          {(found) => <Settings tried={found.tried} now={h.air_c} onTake={onTake} />}
+        </Folded>
+      ))}
+      <Folded title="After: cooling, keeping, reheating" of={sheet.worked_at} fetch={askKeeping}>
+        {(found) => (
+          <>
+            {found.map((k, i) => (
+              <After key={i} kept={k} />
+            ))}
+            <p className="mt-2">
+              <a className="font-semibold text-cobalt underline decoration-rim decoration-2 underline-offset-4" href={`/api/bakes/${bakeId}/card?paper=${paper}`} download>
+                Print the bake, its cautions and the labels (PDF)
+              </a>
+              {!saved && " (as last saved)"}
+            </p>
+          </>
+        )}
+      </Folded>
+    </div>
+  );
+}
