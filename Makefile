@@ -76,6 +76,7 @@ learning: setup
 
 practice: setup
 	@PYTHONPATH=.:core $(PY) -m scripts.practice
+	@PYTHONPATH=.:core $(PY) -m scripts.practice_heat
 
 # After changing an endpoint, a sheet type or a file format: the contract and the client follow.
 schema: setup

@@ -2,7 +2,7 @@
 
 import hashlib
 import secrets
-from collections.abc import Sequence
+from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
 from datetime import datetime, timedelta
 
@@ -44,6 +44,7 @@ PLAYS = {
     "oven_thermometer": ("heat", "cool", "open_door", "plug_out", "plug_in"),
 }
 MOST_PLAYS = 50
+SPEAKS = timedelta(seconds=30)  # an instrument in the heat that has said nothing for so long is lost
 AHEAD = timedelta(minutes=5)  # a clock may be a little fast
 MOST_AT_ONCE, MOST_DEVICES = 200, 20
 USED = timedelta(hours=8)  # how far back a room's readings are of use
@@ -157,19 +158,24 @@ def _keep(device: Device, sent: Sequence[Sent]) -> int:
     return new
 
 
-def _readings(kitchen_id: int, kind: str, since: datetime, now: datetime) -> list[compute.RoomReading]:
-    """What the kitchen's devices of a kind said since then, in order, on the clock of `now`."""
-    found = Reading.objects.filter(
-        device__kitchen_id=kitchen_id, device__kind=kind, at__gt=since, at__lte=now + AHEAD
-    ).order_by("at")
+def _on_clock(readings: Iterable[Reading], now: datetime) -> list[compute.RoomReading]:
+    """As the core takes them, on the clock of `now`."""
     return [
-        compute.RoomReading(min(r.at, now).astimezone(now.tzinfo), r.celsius) for r in found if r.celsius is not None
+        compute.RoomReading(min(r.at, now).astimezone(now.tzinfo), r.celsius) for r in readings if r.celsius is not None
     ]
+
+
+def _readings(device: Device, since: datetime, now: datetime) -> list[compute.RoomReading]:
+    """What a device said since then, in order."""
+    return _on_clock(device.readings.filter(at__gt=since, at__lte=now + AHEAD).order_by("at"), now)
 
 
 def heard_in_room(kitchen_id: int, now: datetime) -> compute.Heard:
     """What the kitchen's thermometers said lately."""
-    return compute.Heard(thermometer=_readings(kitchen_id, "room_thermometer", now - USED, now))
+    found = Reading.objects.filter(
+        device__kitchen_id=kitchen_id, device__kind="room_thermometer", at__gt=now - USED, at__lte=now + AHEAD
+    )
+    return compute.Heard(thermometer=_on_clock(found.order_by("at"), now))
 
 
 def heard_in_heat(kitchen_id: int, since: datetime | None, now: datetime) -> compute.Heard:
@@ -177,8 +183,17 @@ def heard_in_heat(kitchen_id: int, since: datetime | None, now: datetime) -> com
     room = heard_in_room(kitchen_id, now).thermometer
     if since is None:
         return compute.Heard(room)
-    probe, oven = (_readings(kitchen_id, kind, since, now) for kind in ("probe", "oven_thermometer"))
-    return compute.Heard(room, probe, oven)
+    return compute.Heard(
+        room, _hottest(kitchen_id, "probe", since, now), _hottest(kitchen_id, "oven_thermometer", since, now)
+    )
+
+
+def _hottest(kitchen_id: int, kind: str, since: datetime, now: datetime) -> list[compute.RoomReading]:
+    """Of several instruments of a kind, the one that speaks, and of those the hottest: it is in the piece, or in the oven."""
+    devices = Device.objects.filter(kitchen_id=kitchen_id, kind=kind)
+    heard = [readings for device in devices if (readings := _readings(device, since, now))]
+    speaks = lambda readings: now - readings[-1].at < SPEAKS
+    return max(heard, key=lambda readings: (speaks(readings), readings[-1].celsius), default=[])
 
 
 def latest(device: Device) -> Reading | None:

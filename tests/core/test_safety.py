@@ -2,6 +2,9 @@
 
 import unittest
 
+from hypothesis import given
+from hypothesis import strategies as st
+
 from airycrumb import safety
 from airycrumb.data.safety import REGIONS
 from airycrumb.pantry import find
@@ -78,3 +81,70 @@ class Cautions(unittest.TestCase):
 
     def test_allergens_are_named_once(self) -> None:
         self.assertEqual(safety.allergens([find("butter"), find("whole milk"), find("walnut")]), ["milk", "nuts"])
+
+
+SPELLS = st.lists(st.builds(safety.Spell, st.sampled_from(["wrapping", "proof", "waiting"]), st.floats(0, 200), st.booleans()), max_size=8)  # fmt: skip
+
+
+class TheWarmClock(unittest.TestCase):
+    @given(SPELLS, SPELLS)
+    def test_it_adds_up_and_never_resets(self, first: list[safety.Spell], then: list[safety.Spell]) -> None:
+        clock = lambda spells: safety.warm_clock(spells, 21, "strictest")
+        cold = safety.Spell("in the fridge", 0.0)
+        both = clock([*first, cold, *then])
+        self.assertAlmostEqual(both.total_min, clock(first).total_min + clock(then).total_min)
+        self.assertAlmostEqual(both.standing_min + both.cooling_min, both.total_min)
+        self.assertGreaterEqual(both.total_min, clock(first).total_min)
+
+    def test_cooling_is_judged_by_its_own_rule(self) -> None:
+        clock = safety.warm_clock([safety.Spell("cooling", 200, True), safety.Spell("proof", 60)], 21, "us")
+        self.assertEqual((clock.over, clock.cools_slowly, clock.total_min), (False, False, 260))
+        self.assertTrue(safety.warm_clock([safety.Spell("cooling", 400, True)], 21, "us").cools_slowly)
+
+    def test_the_limits_are_the_regions_and_the_strictest_is_the_default(self) -> None:
+        # US two-hour rule, one hour above 32 °C; UK once for up to four hours; from memory
+        limits = {r: safety.warm_clock([], 21, r).limit_min for r in REGIONS}
+        self.assertEqual(limits, {"us": 120, "uk": 240, "strictest": 120})
+        self.assertEqual(safety.warm_clock([], 33, "us").limit_min, 60)
+        self.assertEqual(safety.limit("fridge", "strictest").value, 2)
+        with self.assertRaises(KeyError):
+            safety.limit("nonsense", "us")
+
+
+FOODS = ["hake raw", "poultry raw", "ground meat raw", "whole egg", "beetroot cooked", "soft cheese"]
+
+
+class TheStrictestWins(unittest.TestCase):
+    @given(st.sets(st.sampled_from(FOODS), min_size=1), st.sampled_from(FOODS), st.sampled_from(sorted(REGIONS)))
+    def test_adding_a_food_never_lowers_the_line(self, foods: set[str], more: str, region: str) -> None:
+        line = lambda keys: safety.core_line([find(k) for k in keys], "raw", region).celsius
+        alone = max(line([k]) for k in foods if k in ("hake raw", "poultry raw", "ground meat raw", "whole egg")) if foods & set(FOODS[:4]) else line(foods)  # fmt: skip
+        self.assertEqual(line(foods), alone)
+        if more in FOODS[:4] and foods & set(FOODS[:4]):
+            self.assertGreaterEqual(line([*foods, more]), line(foods))
+
+    @given(st.sets(st.sampled_from(FOODS), min_size=1))
+    def test_the_strictest_region_is_never_below_any(self, foods: set[str]) -> None:
+        items = [find(k) for k in foods]
+        lines = {r: safety.core_line(items, "raw", r).celsius for r in REGIONS}
+        self.assertEqual(lines["strictest"], max(lines.values()))
+
+
+class BesideTheStep(unittest.TestCase):
+    def test_hot_fat_blades_and_stones_have_their_caution(self) -> None:
+        fires = [safety.Fired("pan", 100), safety.Fired("oven", 240, hot_stone=True), safety.Fired("steam", 100, refills=True)]  # fmt: skip
+        line = safety.core_line([find("hake raw")], "raw", "us")
+        clock = safety.warm_clock([], 21, "us")
+        found = safety.cautions([], [safety.Stuffing([find("hake raw")], "raw")], fires, line, clock, cut=True)
+        said = {c.code: c.title + c.text for c in found}
+        for code, words in (("pan", "no water"), ("oven", "stone or steel stays hot"), ("steam", "boiling water only"), ("blade", "away from the other hand"), ("steam", "open flame")):  # fmt: skip
+            with self.subTest(code=code):
+                self.assertIn(words, said[code])
+
+    def test_a_filling_that_cools_for_half_a_day_is_called_out(self) -> None:
+        clock = safety.warm_clock([safety.Spell("cooling", 420, True)], 21, "us")
+        stuffed = [safety.Stuffing([find("beetroot cooked")], "cooked")]
+        line = safety.core_line([find("beetroot cooked")], "cooked", "us")
+        found = {c.code: c for c in safety.cautions([], stuffed, [], line, clock)}
+        self.assertTrue(found["cools_slowly"].urgent)
+        self.assertIn("7.0 h", found["cools_slowly"].title)

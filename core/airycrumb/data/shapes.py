@@ -16,5 +16,8 @@ SHAPES = {
     "well": (3.0, 3.0, 0.72, 0.43),
 }
 
+# Share of the dough shut up in the seam, outside the wall that the heat goes through (assumed).
+SEAM_SHARE = {"round bun": 0.05, "half moon": 0.18, "crescent": 0.05, "packet": 0.05}
+
 DOUGH_DENSITY = Constant(1.05, "g/mL", "common practice", "degassed dough")
 OVEN_SPRING = Constant(1.15, "x volume", "assumed", "growth of the dough in the first minutes of heat")

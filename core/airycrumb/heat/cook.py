@@ -7,6 +7,7 @@ from numpy.typing import NDArray
 from scipy.integrate import cumulative_trapezoid
 
 from airycrumb.data import heat as c
+from airycrumb.data.shapes import SEAM_SHARE
 from airycrumb.heat.fire import Fire, phases
 from airycrumb.heat.march import AT, BOTTOM, CORE, CRUMB, GONE, STEP, TOP, march
 from airycrumb.heat.properties import GRID, Shares, Table, dough_table, filling_table
@@ -94,10 +95,16 @@ def lethality(minutes: Array, celsius: Array) -> Array:
     return cumulative_trapezoid(rate, minutes, initial=0)
 
 
-def _held(temperature: Array, mass: Array, material: NDArray[np.int64], tables: tuple[Table, Table]) -> float:
-    """J in the piece above -40 °C."""
-    filling, dough = (np.interp(temperature, GRID, t.enthalpy) for t in tables)
+def _held(temperature: Array, mass: Array, material: NDArray[np.int64], enthalpies: tuple[Array, Array]) -> float:
+    """J in the piece above -40 °C. enthalpies: of filling and dough."""
+    filling, dough = (np.interp(temperature, GRID, h) for h in enthalpies)
     return float(mass @ np.where(material > 0, dough, filling))
+
+
+def _stacked(tables: tuple[Table, Table]) -> Array:
+    """As the march takes them: filling and dough, then both as they cool."""
+    heated = [(t.enthalpy, t.capacity, t.conductivity) for t in tables]
+    return np.stack(heated + [(t.cooling, t.cooling_capacity, t.conductivity) for t in tables])
 
 
 def cook(piece: Piece, fire: Fire, minutes: float, rest: float = 0.0) -> Cook:
@@ -108,12 +115,13 @@ def cook(piece: Piece, fire: Fire, minutes: float, rest: float = 0.0) -> Cook:
     dough = dough_table(piece.dough_shares, round(piece.dough_density, 0), fire.altitude_m)
     filling = filling_table(piece.filling_shares, fire.altitude_m)
     tables = (filling, dough)
-    shape = body(piece.shape, piece.dough_g / 1000 / dough.density, piece.filling_g / 1000 / filling.density)
+    wall_g = piece.dough_g * (1 - SEAM_SHARE.get(piece.shape, 0.0) * (piece.filling_g >= 1))
+    shape = body(piece.shape, wall_g / 1000 / dough.density, piece.filling_g / 1000 / filling.density)
     m = mesh(shape)
     density = np.where(m.material > 0, dough.density, filling.density)
     mass = m.volume * density
     temperature = np.where(m.material > 0, piece.dough_c, piece.filling_c).astype(float)
-    before = _held(temperature, mass, m.material, tables)
+    before = _held(temperature, mass, m.material, (filling.enthalpy, dough.enthalpy))
     samples, cells, energy = march(
         temperature,
         mass,
@@ -124,7 +132,7 @@ def cook(piece: Piece, fire: Fire, minutes: float, rest: float = 0.0) -> Cook:
         m.face,
         np.array([m.surface_bottom, m.surface_top]),
         shape.dimension,
-        np.stack([(t.enthalpy, t.capacity, t.conductivity) for t in tables]),
+        _stacked(tables),
         _VAPOUR,
         float(latent_heat(90.0)),
         c.SKIN_MM.value / 1000 * dough.density * piece.dough_shares[0],
@@ -133,10 +141,11 @@ def cook(piece: Piece, fire: Fire, minutes: float, rest: float = 0.0) -> Cook:
         c.EMISSIVITY_VIEW.value * c.STEFAN_BOLTZMANN.value,
     )
     dried = _crust_loss(temperature, mass, m.material, piece.dough_shares[0], fire.altitude_m)
-    grams = (piece.dough_g + piece.filling_g) / 1000
+    grams = (wall_g + piece.filling_g) / 1000
     at = samples[:, AT]
     loss = (samples[:, GONE] + dried * np.clip(at / max(at[-1], STEP), 0, 1)) / grams
-    after = _held(temperature, mass, m.material, tables)
+    ended = (filling.cooling, dough.cooling) if rest > 0 else (filling.enthalpy, dough.enthalpy)
+    after = _held(temperature, mass, m.material, ended)
     core, crumb, skin, base = (samples[:, i] for i in (CORE, CRUMB, TOP, BOTTOM))
     return Cook(at / 60, core, crumb, skin, base, loss, minutes, float(energy), after - before, shape, cells)
 

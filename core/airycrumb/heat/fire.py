@@ -104,10 +104,10 @@ def phases(fire: Fire, minutes: float, rest: float) -> Array:
     rows = HEATS[fire.method](fire, minutes)
     if rest > 0:
         h = c.REST_H[fire.covered]
-        row = _phase(rest, 22.0, h, h, AIR_VAPOUR=c.AIR_VAPOUR.value)
+        row = _phase(rest, 22.0, h, h, AIR_VAPOUR=c.AIR_VAPOUR.value, COOLS=1.0)
         if fire.covered:
             # Under the lid the steam cools slowly; 95 to 75 °C in ten minutes is a guess.
-            row = _phase(rest, 95.0, h, h)
+            row = _phase(rest, 95.0, h, h, COOLS=1.0)
             row[m.AIR_END] = 95.0 - 2 * rest
         rows.append(row)
     return np.stack(rows)

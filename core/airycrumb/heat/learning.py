@@ -48,7 +48,8 @@ def probed(readings: Sequence[tuple[float, float]], forecast: Course) -> Probed 
     """Pace from (minute, °C) readings of the core, None where they say nothing yet.
 
     Each reading is compared with the minute at which the forecast reaches as much. Early ones tell
-    little: a core hardly moves at first, so readings weigh by the minutes behind them, and only what rises counts.
+    little: a core hardly moves at first, so readings weigh by the minutes behind them, only what rises counts, and the
+    doubt left falls with the way the hottest has come.
     """
     rows = []
     start, top = float(forecast.celsius[0]), float(forecast.celsius.max())
@@ -60,8 +61,9 @@ def probed(readings: Sequence[tuple[float, float]], forecast: Course) -> Probed 
         return None
     ratios, weights = np.array(rows).T
     mean = float(np.clip(np.average(ratios, weights=weights), -0.7, 0.7))
-    # Many readings of one probe share its place in the piece: they never say more than that allows.
-    return Probed(mean, max(c.PROBE_SPREAD.value, c.PROBE_SPREAD.value * 2 / math.sqrt(len(rows))))
+    # Many readings of one probe share its place in the piece: they say no more than the hottest of them.
+    way = (max(celsius for minute, celsius in readings if celsius < top) - start) / (top - start)
+    return Probed(mean, c.PROBE_SPREAD.value / math.sqrt(min(max(way, 0.1), 1.0)))
 
 
 def live_band(pace: Pace, seen: Probed, forecast: float) -> Band:

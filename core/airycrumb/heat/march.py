@@ -18,7 +18,10 @@ RADIATES, RADIATES_BELOW = 8, 9  # share of the walls' glow that reaches each si
 AIR_VAPOUR = 10  # kg/m3 over a wet skin; below 0: sealed in steam, nothing dries
 MOST_WATTS = 11  # for this piece, 0: no limit
 TURNED = 12  # 1: what was below faces up
-PHASE_COLUMNS = 13
+COOLS = 13  # 1: off the heat: a crust that has dried does not take its water back
+PHASE_COLUMNS = 14
+
+MATERIALS = 2  # filling and dough; the same two again for cooling
 
 # Columns of a sample.
 AT, CORE, CRUMB, TOP, BOTTOM, GONE = 0, 1, 2, 3, 4, 5
@@ -89,7 +92,7 @@ def take_sample(samples, cells, row, seconds, temperature, material, gone):
     coldest_filling, coldest_dough = 1e9, 1e9
     for i in range(n):
         cells[row, i] = temperature[i]
-        if material[i] > 0:
+        if material[i] % MATERIALS > 0:
             coldest_dough = min(coldest_dough, temperature[i])
         else:
             coldest_filling = min(coldest_filling, temperature[i])
@@ -191,6 +194,18 @@ def air_at(phase, seconds):
 
 
 @njit(cache=True)
+def let_vapour_go(temperature, mass, material, tables, h):
+    """Go over to the tables of cooling, in place; J that left with what had dried (below 0)."""
+    left = 0.0
+    for i in range(len(mass)):
+        material[i] += MATERIALS
+        kept = look_up(tables[material[i], 0], temperature[i])
+        left += mass[i] * (kept - h[i])
+        h[i] = kept
+    return left
+
+
+@njit(cache=True)
 def march(
     temperature,
     mass,
@@ -212,8 +227,8 @@ def march(
     """March a piece through phases; returns samples (columns as named above), every cell at each, and J put in.
 
     temperature: (cells,) °C at the start, changed in place. mass kg, density kg/m3, areas:
-    bottom and top m2; material: 0 filling, 1 dough; tables: (2, 3, grid) enthalpy, capacity,
-    conductivity of each; skin_water: kg/m2 free to evaporate from the top; phases:
+    bottom and top m2; material: 0 filling, 1 dough; tables: (4, 3, grid) enthalpy, capacity,
+    conductivity of each, then of each as it cools; skin_water: kg/m2 free to evaporate from the top; phases:
     (n, PHASE_COLUMNS); every: steps between samples.
     """
     n = len(mass)
@@ -226,8 +241,11 @@ def march(
     for i in range(n):
         h[i] = look_up(tables[material[i], 0], temperature[i])
     wet, gone, energy, row, count, plate = skin_water, 0.0, 0.0, 0, 0, temperature[0]
+    material = material.copy()
     for p in range(len(phases)):
         phase = phases[p]
+        if phase[COOLS] > 0 and material[0] < MATERIALS:
+            energy += let_vapour_go(temperature, mass, material, tables, h)
         if phase[PLATE_C] > -100:
             plate = phase[PLATE_C]
         for step in range(int(round(phase[SECONDS] / STEP))):

@@ -16,12 +16,17 @@ NAMES = ("water", "protein", "fat", "carbohydrate", "ash")
 
 @dataclass(frozen=True)
 class Table:
-    """A material over GRID. enthalpy J/kg from -40 °C, capacity J/kgK, conductivity W/mK; density kg/m3."""
+    """A material over GRID. enthalpy J/kg from -40 °C, capacity J/kgK, conductivity W/mK; density kg/m3.
+
+    cooling, cooling_capacity: the same once it is off the heat, when what has dried stays dry.
+    """
 
     enthalpy: Array
     capacity: Array
     conductivity: Array
     density: float
+    cooling: Array
+    cooling_capacity: Array
 
 
 def _poly(component: str, what: str, t: Array) -> Array:
@@ -97,9 +102,11 @@ def _table(shares: Shares, moist: Array, ice: Array, density: float, altitude_m:
     dried = _drying(GRID, boiling)
     vapour = max(shares[0] - c.DRIED_WATER.value, 0.0) * float(latent_heat(boiling))
     sensible = cumulative_trapezoid(specific_heat(shares, GRID, ice), GRID, initial=0)
-    enthalpy = sensible + c.FUSION.value * (ice[0] - ice) + vapour * dried
+    melted = sensible + c.FUSION.value * (ice[0] - ice)
+    enthalpy = melted + vapour * dried
     conductivity = 0.08 + (moist - 0.08) * (1 - dried) ** 3
-    return Table(enthalpy, np.gradient(enthalpy, GRID), conductivity, density)
+    capacity, cooling_capacity = np.gradient(enthalpy, GRID), np.gradient(melted, GRID)
+    return Table(enthalpy, capacity, conductivity, density, melted, cooling_capacity)
 
 
 @lru_cache(maxsize=256)

@@ -17,6 +17,7 @@ from airycrumb.sheet.heating import (
     core_readings,
     crumb_target,
     demand,
+    lies_out,
     oven_readings,
     pace_of,
 )
@@ -36,6 +37,7 @@ POINTS = 61
 MOST_MARKS = 24
 TURN_FROM_MIN = 8.0  # a shorter bake is over before turning pays; assumed
 FRIDGE_C = 5.0
+SILENT_AFTER_S = 30.0  # an instrument that has said nothing for so long is lost
 
 
 def setting_of(ctx: Context) -> str:
@@ -104,7 +106,8 @@ def _instrument(ctx: Context, readings: tuple[RoomReading, ...]) -> Instrument |
     if not readings:
         return None
     last = readings[-1]
-    return Instrument(last.celsius, last.at, (ctx.now - last.at).total_seconds() > 30)
+    silent = (ctx.now - last.at).total_seconds() > SILENT_AFTER_S
+    return Instrument(last.celsius, last.at, silent, lies_out(ctx, last))
 
 
 def heat_tray(h: Heated, proof: Fermented, wrap_min: float, density: float) -> HeatTray:
@@ -162,7 +165,7 @@ def heat_tray(h: Heated, proof: Fermented, wrap_min: float, density: float) -> H
         pace=pace_of(ctx).factor,
         pace_bakes=pace_of(ctx).bakes,
         probe=_instrument(ctx, ctx.probe),
-        oven=_instrument(ctx, ctx.oven),
+        oven=_instrument(ctx, ctx.oven) if b.method == "oven" else None,
         oven_really_c=load.most.fire.air_c if b.method == "oven" and (k.oven.bakes or oven_readings(ctx)) else None,
         probed=len(core_readings(ctx)) > 0,
     )

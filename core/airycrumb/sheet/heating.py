@@ -18,7 +18,7 @@ from airycrumb.quantities import Band
 from airycrumb.rise import Place
 from airycrumb.rise.model import time_constant_h
 from airycrumb.safety import CoreLine
-from airycrumb.sheet.context import Context
+from airycrumb.sheet.context import Context, RoomReading
 from airycrumb.sheet.types import Mark
 
 HORIZONS_MIN = (25.0, 75.0)  # most pieces are done within the first; a giant or a cool oven asks for the second
@@ -73,11 +73,30 @@ def fit_of(ctx: Context, proofed: Size, cooked: Size) -> Fit:
     return replace(fit, proofed=proofed.width_mm / cooked.width_mm, closing=ctx.group.closing)
 
 
+LIES_OUT_C = 2.5  # a probe so near the room's warmth is taken to lie beside the pot
+FALLS_C = 3.0  # a middle never falls so far in the heat: the probe has been pulled out
+
+
+def lies_out(ctx: Context, reading: RoomReading) -> bool:
+    """Whether a probe reads the kitchen, not a piece."""
+    return abs(reading.celsius - ctx.room_c) < LIES_OUT_C
+
+
+def _in_piece(ctx: Context) -> list[RoomReading]:
+    """What the probe said while it was in a piece: not beside the pot, and not after it was pulled out."""
+    kept, hottest = [], -99.0
+    for reading in ctx.probe:
+        hottest = max(hottest, reading.celsius)
+        if not lies_out(ctx, reading) and reading.celsius > hottest - FALLS_C:
+            kept.append(reading)
+    return kept
+
+
 def core_readings(ctx: Context) -> list[tuple[float, float]]:
     """(minute since going in, °C) of the core: typed, and by a probe."""
     before = ctx.before("heat") or "proof"
     typed = [(ctx.minutes_since(before, o.at), o.value) for o in ctx.of("probe", "heat")]
-    heard = [(ctx.minutes_since(before, r.at), r.celsius) for r in ctx.probe]
+    heard = [(ctx.minutes_since(before, r.at), r.celsius) for r in _in_piece(ctx)]
     return sorted((m, v) for m, v in (*typed, *heard) if m is not None and m > 0 and v is not None)
 
 

@@ -176,11 +176,12 @@ class WashColour:
 
 @dataclass(frozen=True)
 class Instrument:
-    """What a probe or an oven thermometer said last. °C; silent: it has not spoken for a while."""
+    """What a probe or an oven thermometer said last. °C; silent: it has not spoken for a while; out: it reads the kitchen."""
 
     celsius: float
     at: datetime
     silent: bool
+    out: bool
 
 
 @dataclass(frozen=True)

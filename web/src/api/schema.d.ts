@@ -1731,7 +1731,7 @@ export interface components {
         };
         /**
          * Instrument
-         * @description What a probe or an oven thermometer said last. °C; silent: it has not spoken for a while.
+         * @description What a probe or an oven thermometer said last. °C; silent: it has not spoken for a while; out: it reads the kitchen.
          */
         Instrument: {
             /** Celsius */
@@ -1743,6 +1743,8 @@ export interface components {
             at: string;
             /** Silent */
             silent: boolean;
+            /** Out */
+            out: boolean;
         };
         /**
          * LaterLoad

@@ -15,10 +15,10 @@ const W = 520;
 const UP = 0.6; // of the height above the coldest point
 
 /** A half of a piece, flat-bottomed below and domed above. */
-const half = (rx: number, ry: number, up: boolean) => {
+const half = (rx: number, ry: number, up: boolean, closed = true) => {
   const flat = up ? 0.552 : 0.8;
   const s = up ? -1 : 1;
-  return `M${-rx} 0C${-rx} ${s * ry * flat} ${-rx * flat} ${s * ry} 0 ${s * ry}C${rx * flat} ${s * ry} ${rx} ${s * ry * flat} ${rx} 0Z`;
+  return `M${-rx} 0C${-rx} ${s * ry * flat} ${-rx * flat} ${s * ry} 0 ${s * ry}C${rx * flat} ${s * ry} ${rx} ${s * ry * flat} ${rx} 0${closed ? "Z" : ""}`;
 };
 
 /** A piece cut through, every shell coloured by its temperature; the temperatures that matter in words. */
@@ -49,8 +49,8 @@ export function InsideDrawing(p: Props) {
         ))}
         {rim > 0 && (
           <g fill="none" stroke="var(--ink)" strokeWidth="1.6" strokeDasharray="5 4">
-            <path d={half(rx * rim, up * rim, true)} />
-            <path d={half(rx * rim, down * rim, false)} />
+            <path d={half(rx * rim, up * rim, true, false)} />
+            <path d={half(rx * rim, down * rim, false, false)} />
           </g>
         )}
         <circle r="4" fill="var(--enamel)" stroke="var(--ink)" strokeWidth="2" />

@@ -72,7 +72,10 @@ function Settings({ tried, now, onTake }: { tried: Tried[]; now: number; onTake:
   );
 }
 
-const METHOD: Record<string, string> = { steam: "steam", oven: "oven, 180 °C, covered" };
+const AGAIN = [
+  { method: "steam", words: "in the steam" },
+  { method: "oven", words: "in the oven at 180 °C, covered" },
+];
 
 /** One kind of piece, after the heat. */
 function After({ kept }: { kept: Kept }) {
@@ -89,7 +92,12 @@ function After({ kept }: { kept: Kept }) {
       </p>
       <p>
         Reheat to {u.temperature(kept.reheat_to_c)} in the middle:{" "}
-        {kept.reheating.map((r) => `${u.text(METHOD[r.method] ?? r.method)} ${r.came === "frozen" ? "from frozen" : "from the fridge"} ${r.minutes === null ? "not within 75 min" : duration(r.minutes)}`).join("; ")}.
+        {AGAIN.map(({ method, words }) => {
+          const [cold, frozen] = ["fridge", "frozen"].map((came) => kept.reheating.find((r) => r.method === method && r.came === came)?.minutes ?? null);
+          const said = (m: number | null | undefined) => (m == null ? "not within 75 min" : duration(m));
+          return `${u.text(words)} ${said(cold)} from the fridge, ${said(frozen)} from frozen`;
+        }).join("; ")}
+        .
       </p>
       <p>
         On the label: <strong>{kept.allergens.length ? `contains ${kept.allergens.join(", ")}` : "none of the listed allergens"}</strong>.

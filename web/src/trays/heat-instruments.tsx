@@ -19,6 +19,12 @@ function Says({ said, name, lost, large }: { said: Said; name: string; lost: str
         <strong>The {name} is lost</strong>, silent since {clock(said.at)} at {u.temperature(Math.round(said.celsius))}. {lost}
       </p>
     );
+  if (said.out && name === "probe")
+    return (
+      <p role="status" className="text-lg">
+        The probe lies out, at {u.temperature(Math.round(said.celsius))}: push it into the middle of the thickest piece.
+      </p>
+    );
   return (
     <p role="status" aria-label={`The ${name} says`} className="flex items-baseline gap-3 text-lg">
       <strong className={`${large ? "text-[3rem]" : "text-[2rem]"} leading-none font-extrabold text-cobalt`}>{u.temperature(Math.round(10 * said.celsius) / 10)}</strong>
@@ -82,16 +88,10 @@ function PlayThem({ heat }: { heat: HeatTray }) {
 
 /** The instruments of a heat under way. */
 export function HeatInstruments({ heat, large = false }: { heat: HeatTray; large?: boolean }) {
-  const u = useUnits();
   return (
     <div className="flex flex-col gap-2">
       <Says said={heat.probe} name="probe" lost="The clock goes on by what it said; type a reading if you have one." large={large} />
       <Says said={heat.oven} name="oven thermometer" lost="The oven is taken as it was." large={false} />
-      {heat.reaches && heat.probed && (
-        <p className="text-lg">
-          By the probe the middle passes {u.temperature(heat.line_c)} at {Math.round(heat.reaches.typical)} min ({Math.round(heat.reaches.low)} to {Math.round(heat.reaches.high)}).
-        </p>
-      )}
       <PlayThem heat={heat} />
     </div>
   );

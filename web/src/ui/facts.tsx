@@ -39,12 +39,12 @@ export function Plate(props: { caption: ReactNode; children: ReactNode; classNam
   );
 }
 
-/** A caution beside its step. */
-export function Warning(props: { title: string; text: string; source?: string; urgent?: boolean }) {
+/** A caution beside its step; large where it is read at arm's length. */
+export function Warning(props: { title: string; text: string; source?: string; urgent?: boolean; large?: boolean }) {
   return (
     <div role="note" className={`rounded-xl border-2 px-3.5 py-2.5 ${props.urgent ? "border-crust bg-warm" : "border-rim bg-inset"}`}>
-      <p className="font-bold">{props.title}</p>
-      <p className="text-[0.95rem]">{props.text}</p>
+      <p className={`font-bold ${props.large ? "text-[1.35rem] leading-tight" : ""}`}>{props.title}</p>
+      <p className={props.large ? "text-lg leading-snug" : "text-[0.95rem]"}>{props.text}</p>
       {props.source && <p className="mt-0.5 text-sm text-muted">{props.source}</p>}
     </div>
   );

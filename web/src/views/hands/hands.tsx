@@ -209,15 +209,18 @@ function StepView({ step, due, now, sheet, endedAt, onDone, extras, scale, cutti
       <h1 className="mt-2 text-[1.9rem] leading-tight font-extrabold tab:text-[2.6rem]">{step.title}</h1>
       <p className="text-lg text-ink tab:text-xl">{step.under}</p>
       <div className="grid flex-1 items-center gap-x-10 tab:landscape:grid-cols-2">
-        <button type="button" onClick={onDone} aria-label={`${step.press}: press anywhere here`} className="w-full rounded-3xl py-3 text-center">
-          <span role="timer" className={`block text-[min(23vw,8.5rem)] leading-none font-extrabold tracking-tight ${over ? "text-crust" : "text-ink"}`}>
-            {step.figure ?? countdown(left)}
-          </span>
-          <span className="mt-2 block text-lg text-ink tab:text-xl">
-            {over && "time to look: "}
-            {step.figureNote}
-          </span>
-        </button>
+        <div className="flex flex-col gap-3">
+          <button type="button" onClick={onDone} aria-label={`${step.press}: press anywhere here`} className="w-full rounded-3xl py-3 text-center">
+            <span role="timer" className={`block text-[min(23vw,8.5rem)] leading-none font-extrabold tracking-tight ${over ? "text-crust" : "text-ink"}`}>
+              {step.figure ?? countdown(left)}
+            </span>
+            <span className="mt-2 block text-lg text-ink tab:text-xl">
+              {over && "time to look: "}
+              {step.figureNote}
+            </span>
+          </button>
+          {step.cautions.filter((c) => c.urgent).map((c) => <Warning key={c.code} title={u.text(c.title)} text={u.text(c.text)} urgent large />)}
+        </div>
         <div className="flex flex-col gap-3">
           {grows && <FermentCurve tray={grows} now={now} large width={460} height={250} />}
           {grows && <Story tray={grows} large />}
@@ -231,7 +234,6 @@ function StepView({ step, due, now, sheet, endedAt, onDone, extras, scale, cutti
               <Mixing order={sheet.weigh.order} large scale={scale} />
             </>
           )}
-          {step.cautions.filter((c) => c.urgent).map((c) => <Warning key={c.code} title={u.text(c.title)} text={u.text(c.text)} urgent />)}
         </div>
       </div>
       <p className="mt-2 text-lg">{nextWords(step.stage, sheet)}</p>
@@ -239,7 +241,7 @@ function StepView({ step, due, now, sheet, endedAt, onDone, extras, scale, cutti
         {step.press}
       </Button>
       {extras}
-      {step.cautions.filter((c) => !c.urgent).map((c) => <div key={c.code} className="mt-3"><Warning title={u.text(c.title)} text={u.text(c.text)} /></div>)}
+      {step.cautions.filter((c) => !c.urgent).map((c) => <div key={c.code} className="mt-3"><Warning title={u.text(c.title)} text={u.text(c.text)} large /></div>)}
     </>
   );
 }

@@ -1,0 +1,122 @@
+"""The heat march against finite elements (scikit-fem) on composite pieces: the real spheroid with its filling, same materials.
+
+A sphere, where the march has the true geometry, agrees to 1 °C at the core; two round buns of common sizes, where it has the
+equivalent body, to 3 °C. Flat pieces come out too warm: a bun of 2.4 : 1 by up to 5 °C, a pie of 8 : 1 by up to 13 °C; both are
+held to that here and said in docs/models/heat.md. Surfaces are steamed (800 and 400 W/m2K), properties depend on temperature.
+"""
+
+import unittest
+
+import numpy as np
+from skfem import Basis as FemBasis
+from skfem import BilinearForm, ElementTriP0, ElementTriP1, FacetBasis, LinearForm, MeshTri, solve
+from skfem.helpers import dot, grad
+
+from airycrumb.heat import Fire, Piece, cook, steam_temperature
+from airycrumb.heat.properties import GRID, Table, dough_table, filling_table
+
+DOUGH = (0.385, 0.07, 0.03, 0.50, 0.015)
+MEAT = (0.68, 0.15, 0.13, 0.02, 0.02)
+STEAM = Fire("steam", 0, "high", False, 0, 0, True)
+DOUGH_C, FILLING_C = 25.0, 12.0
+STEP_S = 10.0
+TWO_PI = 2 * np.pi
+
+
+def half_ellipse(a: float, c: float) -> MeshTri:
+    """Half a section of a spheroid with half-axes a (across) and c (up), x the distance from its axis."""
+    grid = MeshTri.init_tensor(np.linspace(0.02, 1, 25), np.linspace(0.001, np.pi - 0.001, 33))
+    r, angle = grid.p
+    return MeshTri(np.vstack((a * r * np.sin(angle), c * r * np.cos(angle))), grid.t)
+
+
+@BilinearForm
+def stores(u, v, p):  # type: ignore[no-untyped-def]
+    """Heat stored, per K."""
+    return p.heat * u * v * TWO_PI * p.x[0]
+
+
+@BilinearForm
+def conducts(u, v, p):  # type: ignore[no-untyped-def]
+    """Heat conducted, per K."""
+    return p.k * dot(grad(u), grad(v)) * TWO_PI * p.x[0]
+
+
+def film(x):  # type: ignore[no-untyped-def]
+    """W/m2K: half as much below."""
+    return np.where(x[1] > 0, 800.0, 400.0)
+
+
+@BilinearForm
+def takes(u, v, p):  # type: ignore[no-untyped-def]
+    """Heat taken in through the surface, per K."""
+    return film(p.x) * u * v * TWO_PI * p.x[0]
+
+
+@LinearForm
+def given(v, p):  # type: ignore[no-untyped-def]
+    """Heat the steam gives."""
+    return film(p.x) * steam_temperature(STEAM) * v * TWO_PI * p.x[0]
+
+
+class Elements:
+    """A spheroid of dough with a similar one of filling inside, solved by finite elements."""
+
+    def __init__(self, width: float, height: float, filling_share: float, tables: tuple[Table, Table]) -> None:
+        a, c = width / 2, height / 2
+        self.mesh, self.tables = half_ellipse(a, c), tables
+        reach = lambda p: np.hypot(p[0] / a, p[1] / c)
+        rim = filling_share ** (1 / 3)
+        self.is_dough = reach(self.mesh.p[:, self.mesh.t].mean(axis=1)) > rim
+        self.inside = reach(self.mesh.p) <= rim + 1e-9
+        outer = [f for f in self.mesh.boundary_facets() if (np.abs(reach(self.mesh.p[:, self.mesh.facets[:, f]]) - 1) < 1e-6).all()]  # fmt: skip
+        self.basis = FemBasis(self.mesh, ElementTriP1())
+        self.flat = self.basis.with_element(ElementTriP0())
+        edge = FacetBasis(self.mesh, ElementTriP1(), facets=np.array(outer))
+        self.takes, self.given = takes.assemble(edge), given.assemble(edge)
+
+    def _by_material(self, celsius: np.ndarray, name: str) -> np.ndarray:
+        dough, filling = (np.interp(celsius, GRID, getattr(t, name)) for t in self.tables)
+        return np.where(self.is_dough, dough, filling)
+
+    def core(self, minutes: float) -> tuple[np.ndarray, np.ndarray]:
+        """Minutes, and °C of the coldest filling at each."""
+        density = np.where(self.is_dough, self.tables[0].density, self.tables[1].density)
+        celsius = np.where(self.inside, FILLING_C, DOUGH_C).astype(float)
+        found = []
+        for _ in range(int(minutes * 60 / STEP_S)):
+            new = celsius
+            for _ in range(2):
+                middle = ((celsius + new) / 2)[self.mesh.t].mean(axis=0)
+                heat = self.flat.interpolate(density * self._by_material(middle, "capacity") / STEP_S)
+                k = self.flat.interpolate(self._by_material(middle, "conductivity"))
+                stored, led = stores.assemble(self.basis, heat=heat), conducts.assemble(self.basis, k=k)
+                new = solve(stored + led + self.takes, stored @ celsius + self.given)
+            celsius = new
+            found.append(float(celsius[self.inside].min()))
+        return np.arange(1, len(found) + 1) * STEP_S / 60, np.array(found)
+
+
+def furthest(ratio: float, dough_g: float, filling_g: float, shape: str, minutes: float) -> float:
+    """Largest difference of the core in °C, above 35 °C, between the march and finite elements."""
+    dough, filling = dough_table(DOUGH, 480, 0), filling_table(MEAT, 0)
+    ours = cook(Piece(shape, dough_g, filling_g, DOUGH, MEAT, 480, DOUGH_C, FILLING_C), STEAM, minutes)
+    volume = ours.body.volume
+    height = (6 * volume / (np.pi * ratio**2)) ** (1 / 3)
+    share = filling_g / 1000 / filling.density / volume
+    at, core = Elements(ratio * height, height, share, (dough, filling)).core(minutes)
+    theirs = np.interp(ours.minutes, at, core)
+    decides = (theirs > 35) & (ours.minutes >= at[0])
+    return float(np.abs(ours.core - theirs)[decides].max())
+
+
+class AgainstFiniteElements(unittest.TestCase):
+    def test_two_round_buns_of_common_sizes(self) -> None:
+        for dough_g, filling_g, minutes in ((60, 40, 18), (110, 145, 28)):
+            with self.subTest(dough_g=dough_g):
+                self.assertLess(furthest(1.6, dough_g, filling_g, "round bun", minutes), 3.0)
+
+    def test_flat_pieces_are_no_further_off_than_is_said(self) -> None:
+        for ratio, shape, grams, most in ((2.4, "flat bun", (60, 60), 5.0), (8.0, "pie", (260, 200), 13.0)):
+            with self.subTest(shape=shape):
+                self.assertLess(furthest(ratio, *grams, shape, 15), most)
