@@ -122,7 +122,7 @@ class Finishing(ApiCase):
         stages = {s["key"]: s for s in done["lesson"]["stages"]}
         self.assertAlmostEqual(stages["rise"]["actual"], 144)
         self.assertLess(stages["rise"]["forecast"]["low"], stages["rise"]["forecast"]["high"])
-        self.assertIn("Seams opened", [f["what"] for f in done["lesson"]["findings"]])
+        self.assertIn("burst", [f["trouble"] for f in done["lesson"]["findings"]])
         self.assertEqual(done["outcome"]["note"], "less filling")
 
     def test_finishing_twice_teaches_once(self) -> None:

@@ -103,6 +103,8 @@ class Permissions(ApiCase):
             "finish_batch": {"outcome": {"verdict": "good", "troubles": []}, "now": now},
             "rise_options": {"bake": bake_document(), "kitchen_id": kitchen_id, "now": now, "late_min": 10},
             "solve_wrapper": {"bake": bake_document(), "kitchen_id": kitchen_id, "now": now, "by": "fits", "value": 4},
+            "heat_answers": {"bake": bake_document(), "kitchen_id": kitchen_id, "now": now},
+            "keeping": {"bake": bake_document(), "kitchen_id": kitchen_id, "now": now},
             "play_stand_in": {"do": "tare"},
             "add_device": {"kind": "room_thermometer", "name": "x", "kitchen_id": kitchen_id},
         }

@@ -6,6 +6,7 @@ import numpy as np
 
 from airycrumb import heat
 from airycrumb.data import heat as c
+from airycrumb.data.safety import WARM_FROM, WARM_TO
 from airycrumb.heat.settings import Dial, dial, preheat_min
 from airycrumb.rise import Place
 from airycrumb.sheet.context import Context, RoomReading
@@ -120,7 +121,8 @@ def heat_tray(h: Heated, proof: Fermented, wrap_min: float, density: float) -> H
     low, high = _core_band(at, pick(shown.core), h.doubt)
     steams, seen = b.method == "steam", _hottest_skin(h)
     waits = [i * h.turn_min for i in range(load.loads)]
-    to_60 = load.most.long.reaches(load.most.long.core, 60.0) or h.minutes
+    course = load.most.long.course
+    to_60 = (course.reaches(WARM_TO) or h.minutes) - (course.reaches(WARM_FROM) or 0.0)
     water = heat.steam_water(k.net_watts, h.minutes * load.loads, k.pot_ml, k.basket_mm, load.at_once)
     return HeatTray(
         method=b.method,

@@ -11,7 +11,7 @@ from airycrumb.rise.forecast import LONGEST, crossings
 from airycrumb.sheet.context import Context
 from airycrumb.sheet.ferment import BENCH_REST_MIN, divide_minutes, first_rise
 from airycrumb.sheet.pieces import wrap_minutes
-from airycrumb.sheet.types import WeighTray
+from airycrumb.sheet.types import Sheet, WeighTray
 from airycrumb.sheet.weigh import weigh
 from airycrumb.sheet.work import work
 
@@ -50,7 +50,6 @@ def rehearse(bake: Bake, kitchen: Kitchen, started: datetime, log_vigour: float,
     proofed = _later(
         wrapped, plan.proof.forecast.ready.typical * noise.uniform(0.6, 0.95) if plan.proof.forecast.ready else 40.0
     )
-    probed = _later(proofed, plan.heat.minutes_planned * 0.9)
     heated = _later(proofed, plan.heat.minutes_planned * plan.heat.loads * noise.uniform(0.98, 1.08))
     return [
         Observation("started", "weigh", started),
@@ -62,7 +61,27 @@ def rehearse(bake: Bake, kitchen: Kitchen, started: datetime, log_vigour: float,
         Observation("done", "divide", divided),
         Observation("done", "wrap", wrapped),
         Observation("done", "proof", proofed),
-        Observation("probe", "heat", probed, round(plan.heat.core_at_end_c - noise.uniform(2, 9), 0)),
+        *_probed(plan, proofed, random.Random(seed + 11)),
         Observation("done", "heat", heated),
         Observation("done", "rest", _later(heated, bake.rest_min + 1)),
     ]
+
+
+PROBED_AT = (0.45, 0.7, 0.9)  # of the minutes planned
+OVEN_BELOW_C = 9.0  # how far this oven runs under its dial
+
+
+def _probed(plan: Sheet, since: datetime, noise: random.Random) -> list[Observation]:
+    """What a probe says of a kitchen whose heat is a little slow, and a thermometer of its oven, now and then."""
+    h, slower = plan.heat, 1.06 * math.exp(noise.gauss(0, 0.04))
+    found = []
+    for share in PROBED_AT:
+        minute = h.minutes_planned * share
+        core = float(np.interp(minute / slower, h.minutes, h.core)) + noise.gauss(0, 0.5)
+        found.append(Observation("probe", "heat", _later(since, minute), round(core, 1)))
+    if h.method == "oven":
+        for i in range(5):
+            minute = h.minutes_planned * (0.1 + 0.2 * i)
+            air = h.air_c - OVEN_BELOW_C - 22 * math.exp(-minute / 3) + noise.gauss(0, 2)
+            found.append(Observation("oven", "heat", _later(since, minute), round(air, 1)))
+    return sorted(found, key=lambda o: o.at)

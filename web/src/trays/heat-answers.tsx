@@ -23,8 +23,8 @@ function Scrub({ inside }: { inside: HeatAnswers["inside"] }) {
   const u = useUnits();
   const last = inside.frames.length - 1;
   const [picked, setPicked] = useState<number | null>(null);
-  const ends = inside.minutes.findIndex((m) => m >= inside.heat_ends - 0.01);
-  const at = Math.min(picked ?? (ends < 0 ? last : ends), last);
+  const ends = inside.minutes.filter((m) => m <= inside.heat_ends + 0.01).length - 1;
+  const at = Math.min(picked ?? ends, last);
   const frame = inside.frames[at] ?? [];
   const minute = inside.minutes[at] ?? 0;
   const when = minute > inside.heat_ends + 0.1 ? `${(minute - inside.heat_ends).toFixed(1)} min into the rest` : `${minute.toFixed(1)} min in the heat`;

@@ -51,7 +51,7 @@ const ACTS: Record<string, { what: Play; label: string }[]> = {
 
 /** The simulated probe and oven thermometer, played by hand. */
 function PlayThem({ heat }: { heat: HeatTray }) {
-  const devices = useQuery({ queryKey: ["devices"], queryFn: () => take(client.GET("/api/devices")), staleTime: 60_000 });
+  const devices = useQuery({ queryKey: ["devices"], queryFn: () => take(client.GET("/api/devices")), refetchInterval: 8_000 });
   const [trouble, setTrouble] = useState<string | null>(null);
   const wanted = heat.method === "oven" ? ["probe", "oven_thermometer"] : ["probe"];
   const there = (devices.data ?? []).filter((d) => d.stand_in && wanted.includes(d.kind));

@@ -1,5 +1,6 @@
 """Fill an empty database with the demo household: python manage.py load_demo."""
 
+import dataclasses
 import json
 import random
 import uuid
@@ -35,7 +36,7 @@ HISTORY: tuple[tuple[int, int, int, str, str, list[str]], ...] = (
     (37, 10, 19, "pear", "good", []),
     (29, 13, 18, "mushroom", "poor", ["dense"]),
     (20, 12, 19, "hake", "good", []),
-    (12, 13, 18, "beetroot", "good", []),
+    (12, 13, 18, "beetroot", "poor", ["collapsed"]),
     (5, 13, 19, "mushroom", "good", []),
 )
 
@@ -50,6 +51,18 @@ def _seen(observations: list[compute.Observation], noise: random.Random) -> list
         for o in observations
         if o.kind != "started"
     ]
+
+
+FORGOTTEN = timedelta(minutes=48)  # how much longer than it should the batch that sank was left to proof
+
+
+def _over_proofed(played: list[compute.Observation]) -> list[compute.Observation]:
+    """The same batch, forgotten on the bench before the heat, and its lid lifted to look."""
+    wrapped = next(o.at for o in played if (o.kind, o.stage) == ("done", "wrap"))
+    late = [dataclasses.replace(o, at=o.at + FORGOTTEN) if o.at > wrapped else o for o in played]
+    into_heat = next(o.at for o in late if (o.kind, o.stage) == ("done", "proof"))
+    lifted = compute.Observation("lid_lifted", "heat", into_heat + timedelta(minutes=8))
+    return sorted([*late, lifted], key=lambda o: o.at)
 
 
 class Command(BaseCommand):
@@ -111,6 +124,7 @@ class Command(BaseCommand):
         vigour = noise.gauss(TRUE_LOG_VIGOUR, BAKE_SPREAD)
         played = compute.rehearsal(document, kitchen.document, started, vigour, noise.randrange(10**6))
         batch = batches.start(household, version.bake_id, version.number, kitchen.pk, started)
+        played = _over_proofed(played) if "collapsed" in troubles else played
         batches.observe(household, batch.pk, _seen(played, noise))
         outcome = {"verdict": verdict, "troubles": troubles, "note": ""}
         batches.finish(household, batch.pk, outcome, played[-1].at)

@@ -1,0 +1,243 @@
+"""Steamed from the freezer on a mountain, in two loads, with a probe; and what sank, explained from its own record."""
+
+import os
+import re
+import uuid
+from datetime import timedelta
+from typing import Any
+
+from axe_playwright_python.sync_playwright import Axe
+from devices import services
+from django.utils import timezone
+from playwright.sync_api import expect
+
+from accounts.models import Household
+from bakes.models import Bake
+from batches.models import Batch, Observation
+from kitchens.models import Kitchen
+from scripts.serving import stand_in
+from tests.browser.base import SIZES, BrowserCase, _die_with_parent
+
+STAGES = (("weigh", 215), ("rise", 110), ("divide", 90), ("wrap", 65), ("proof", 9))  # min ago
+ARMS_LENGTH_PX = 18
+
+
+def bake_id(name: str) -> int:
+    """A demo bake by the beginning of its name."""
+    return next(b.pk for b in Bake.objects.all() if b.versions.get(number=b.head).document["name"].startswith(name))
+
+
+class TheHeat(BrowserCase):
+    def heat_of(self, name: str) -> None:
+        """Open a demo bake's Heat tray."""
+        self.open_first_screen()
+        self.page.goto(f"/bench/{bake_id(name)}?tray=heat")
+        self.bench.worked()
+
+    def minutes(self) -> float:
+        """Minutes the Heat tab says."""
+        found = re.search(r"(?:(\d+) h )?(\d+)(?: min)?", self.bench.tab("heat").split("\n")[-1])
+        assert found
+        return 60 * float(found[1] or 0) + float(found[2])
+
+    def test_a_raw_fish_bun_from_frozen_in_a_basket_at_1600_metres(self) -> None:
+        self.heat_of("Hake")
+        fresh = self.minutes()
+        self.page.get_by_role("link", name="my kitchen").click()
+        field = self.page.get_by_label("Height above the sea", exact=True)
+        field.fill("1600")
+        field.press("Enter")
+        expect(self.page.get_by_label("Height above the sea", exact=True)).to_have_value("1600 m")
+        self.heat_of("Hake")
+        self.bench.says("water boils, 95 °C")
+        high = self.minutes()
+        self.assertGreater(high, fresh)
+        self.bench.choose("They come", "from the freezer")
+        self.bench.says("Straight from the freezer: do not thaw them")
+        self.bench.says("-18 °C going in")
+        self.assertGreater(self.minutes(), 1.3 * high)
+        self.bench.says("Probe the middle: 75 °C, held 30 s")
+        self.bench.says("over the 120 min limit|Stands warm")
+        self.page.get_by_text("See inside").click()
+        expect(self.page.get_by_role("img", name=re.compile("^The piece cut through, .* in the heat"))).to_be_visible()
+        scrub = self.page.get_by_role("slider", name="Minute")
+        scrub.focus()
+        self.page.keyboard.press("Home")
+        expect(self.page.get_by_text("coldest -18 °C")).to_be_visible()
+        self.bench.saved()
+        self.assertEqual(
+            Bake.objects.get(pk=bake_id("Hake")).versions.latest("number").document["heat"]["from"], "frozen"
+        )
+
+    def test_a_second_load_is_held_back_in_the_fridge(self) -> None:
+        self.heat_of("Hake")
+        self.bench.set("Pieces", "24")
+        self.bench.says(r"\d+ fit at once: \d loads")
+        self.bench.says("on the bench and grows to")
+        self.page.get_by_role("button", name="Keep the rest in the fridge").click()
+        self.bench.says("in the fridge and grows to 1.0")
+        self.bench.says("It comes cold, and needs about")
+        expect(self.page.get_by_label("In the basket")).to_contain_text("waits")
+        self.bench.undo()
+        self.bench.says("on the bench and grows to")
+
+    def test_120_degrees_for_20_minutes_is_caught_and_another_oven_taken(self) -> None:
+        self.heat_of("Pear")
+        self.bench.choose("Heat", "baked")
+        self.bench.set("Oven temperature", "120")
+        self.bench.choose("Time in the heat", "a stated time")
+        self.bench.set("Stated minutes", "20")
+        self.bench.says("20 min leaves the middle at about")
+        self.page.get_by_text("Which oven would do").click()
+        take = self.page.get_by_role("button", name=re.compile(r"^Take \d+ °C")).first
+        take.click()
+        expect(self.page.get_by_text("20 min leaves the middle")).to_have_count(0)
+        self.bench.says("On other ovens")
+
+    def test_the_region_decides_whose_line_is_quoted(self) -> None:
+        self.heat_of("Hake")
+        self.bench.says("Probe the middle: 75 °C")
+        self.page.get_by_role("link", name="my kitchen").click()
+        self.bench.choose("Food-safety guidance", "United States")
+        expect(self.page.locator('button[aria-label^="Food-safety guidance: United States"]')).to_be_visible()
+        self.heat_of("Hake")
+        self.bench.says("Probe the middle: 63 °C")
+
+    def test_keeping_is_told_and_the_bake_goes_on_paper(self) -> None:
+        self.heat_of("Kale")
+        self.page.get_by_text("After: cooling, keeping, reheating").click()
+        self.bench.says("Reheat to 75 °C in the middle")
+        self.bench.says("contains milk, wheat")
+        with self.page.expect_download() as download:
+            self.page.get_by_role("link", name=re.compile("^Print the bake")).click()
+        self.assertEqual(download.value.suggested_filename, "bake-a4.pdf")
+
+    def test_it_reads_well_in_three_sizes_and_two_themes(self) -> None:
+        for size in SIZES:
+            for theme in ("light", "dark"):
+                page = self.fresh_context(size, theme).new_page()
+                self.open_first_screen(page)
+                page.goto(f"/bench/{bake_id('Squash')}?tray=heat")
+                for folded in ("See inside", "Which oven would do", "After: cooling"):
+                    page.get_by_text(folded).first.click()
+                expect(page.get_by_text("Reheat to 75 °C")).to_be_visible()
+                expect(page.get_by_role("slider", name="Minute")).to_be_visible()
+                with self.subTest(size=size, theme=theme):
+                    wide = page.evaluate("document.documentElement.scrollWidth - innerWidth")
+                    self.assertLessEqual(wide, 0, "it scrolls sideways")
+                    found = Axe().run(page, options={"runOnly": ["wcag2a", "wcag2aa"]})
+                    self.assertEqual(found.violations_count, 0, found.generate_report())
+                page.context.close()
+
+
+class InHands(BrowserCase):
+    """A batch of raw-fish buns that went into the steam nine minutes ago."""
+
+    def setUp(self) -> None:
+        super().setUp()
+        self.open_first_screen()
+        self.household = Household.objects.get(pk=Kitchen.objects.earliest("pk").household_id)
+
+    def steaming(self) -> Batch:
+        """The batch, its marks made."""
+        head = Bake.objects.get(pk=bake_id("Hake"))
+        kitchen = Kitchen.objects.earliest("pk")
+        now = timezone.now()
+        batch = Batch.objects.create(
+            household=self.household,
+            version=head.versions.get(number=head.head),
+            kitchen=kitchen,
+            kitchen_document=kitchen.document,
+            plan={"pieces": 10, "room_c": 20, "eat": now.isoformat(), "rise_min": None},
+            started=now - timedelta(minutes=240),
+            utc_offset=0,
+        )
+        self.mark(batch, "started", "weigh", 240)
+        for stage, ago in STAGES:
+            self.mark(batch, "done", stage, ago)
+        return batch
+
+    def mark(self, batch: Batch, kind: str, stage: str, ago: float) -> None:
+        """Something seen so many minutes ago."""
+        at = timezone.now() - timedelta(minutes=ago)
+        Observation.objects.create(batch=batch, client_id=uuid.uuid4(), kind=kind, stage=stage, at=at)
+
+    def probe(self, **more: Any) -> None:
+        """The simulated probe, in a piece for nine minutes; it was out of reach and kept its readings."""
+        _, token = services.add(self.household, None, "probe", "test probe", stand_in=True)
+        env = {**os.environ, "AIRYCRUMB_PROBE_TOKEN": token}
+        options = ("--every", "0.15", "--behind", "9", "--passes", "17")
+        running = stand_in(env, "probe", self.server.port, *options, preexec_fn=_die_with_parent)
+        self.addCleanup(running.wait)
+        self.addCleanup(running.terminate)
+
+    def test_the_probe_through_a_steam_lost_and_found_and_kept(self) -> None:
+        batch = self.steaming()
+        self.page.goto(f"/hands/{batch.pk}")
+        self.hands.at("Do not lift the lid")
+        before = self.page.get_by_text(re.compile(r"the middle reaches 75 °C at \d+ min")).inner_text()
+        self.probe()
+        shown = self.page.get_by_label("The probe says")
+        expect(shown).to_contain_text(re.compile(r"[34]\d(\.\d)? °C"), timeout=25_000)
+        expect(self.page.get_by_text(before, exact=True)).to_have_count(0)
+        self.page.get_by_text("Play the simulated instruments").click()
+        self.page.get_by_role("button", name="pull its plug").click()
+        expect(self.page.get_by_text("The probe is lost")).to_be_visible(timeout=50_000)
+        self.bench.says("The clock goes on by what it said")
+        expect(self.page.get_by_role("timer")).to_be_visible()
+        self.page.get_by_role("button", name="plug it in").click()
+        expect(shown).to_be_visible(timeout=25_000)
+        self.hands.press("Off the fire")
+        self.hands.at("Leave the lid on")
+        self.hands.sent()
+        self.assertGreater(batch.observations.filter(kind="probe").count(), 8)
+
+    def test_a_lifted_lid_is_marked_and_taken_back(self) -> None:
+        batch = self.steaming()
+        self.page.goto(f"/hands/{batch.pk}")
+        self.hands.press("Lid lifted")
+        self.hands.sent()
+        expect(self.page.get_by_role("button", name="Undo")).to_be_enabled()
+        self.assertEqual(batch.observations.filter(kind="lid_lifted").count(), 1)
+        self.hands.press("Undo")
+        self.hands.sent()
+        expect(self.page.get_by_role("timer")).to_be_visible()
+
+    def test_every_caution_stands_beside_its_step_at_arms_length(self) -> None:
+        self.page.goto(f"/bench/{bake_id('Hake')}")
+        self.bench.worked()
+        self.bench.start()
+        stages = {
+            "Knead": ("Do not taste the raw dough", "Contains fish, wheat"),
+            "Let it rise": (),
+            "Cut 10": (),
+            "fill and close": ("Raw filling: keep it cold",),
+            "Leave them to grow": ("Filling stands warm",),
+            "Do not lift the lid": ("Probe the middle: 75 °C", "Steam burns"),
+            "Leave the lid on": ("Probe the middle: 75 °C", "Steam burns"),
+        }
+        for title, cautions in stages.items():
+            self.hands.at(title)
+            for caution in cautions:
+                note = self.page.get_by_role("note").filter(has_text=caution)
+                expect(note).to_be_visible()
+                for line in note.locator("p").all():
+                    size = line.evaluate("e => parseFloat(getComputedStyle(e).fontSize)")
+                    self.assertGreaterEqual(size, ARMS_LENGTH_PX, caution)
+            self.hands.go_on()
+
+
+class WhatSank(BrowserCase):
+    def test_a_collapsed_batch_is_explained_in_the_notebook_from_its_own_record(self) -> None:
+        sunk = Batch.objects.get(outcome__troubles__contains="collapsed")
+        self.open_first_screen()
+        self.page.goto(f"/notebook/{sunk.pk}")
+        self.bench.says("They sank: probably")
+        text = self.bench.text()
+        self.assertRegex(text, r"they had grown to 1\.\d\d × the size they were meant to have")
+        self.assertIn("The lid was lifted", text.replace("the lid was lifted", "The lid was lifted"))
+        self.assertRegex(text, r"You marked it \d+ min after they went in")
+        meters = self.page.get_by_role("meter", name="How strongly the record speaks for it").all()
+        weights = [int(m.get_attribute("aria-valuenow") or 0) for m in meters]
+        self.assertEqual(weights, sorted(weights, reverse=True))
+        self.assertGreater(len(weights), 1)
