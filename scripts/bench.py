@@ -10,17 +10,23 @@ import math
 import statistics
 import time
 from collections.abc import Callable
+from dataclasses import replace
 from typing import Any
 
 import numpy as np
 from playwright.sync_api import Page, sync_playwright
 
+from airycrumb.formats import read_bake
+from airycrumb.heat import cook
 from airycrumb.recipe import read_recipe, to_bake
 from airycrumb.rise import Place, State, simulate
 from airycrumb.rise.forecast import Stage
+from airycrumb.sheet.heating import heating
+from airycrumb.sheet.work import heats_of
 from scripts.served import demo_kitchen
 from scripts.serving import CHROMIUM, FLAGS, ROOT
-from tests.core.examples import NOON, bake_document, sheet
+from tests.core.examples import NOON, bake_document, kitchen, sheet
+from tests.core.test_heat import BUN, STEAM
 from tests.reference.test_conduction import against_solve_ivp
 from tests.reference.test_rise_equations import DOUGH, full_equations
 
@@ -102,10 +108,24 @@ def core() -> None:
 
     long_rise()
 
-    heat = against_solve_ivp()
-    report("heat, 15 min sphere: times faster than solve_ivp", heat.their_ms / heat.our_ms, "x", "> 1")
-    report("heat: largest error, ours", heat.our_error, "K", "<= 0.5")
-    report("heat: largest error, solve_ivp", heat.their_error, "K")
+    heat_model()
+
+
+def heat_model() -> None:
+    """A cook of 40 min, alone and with its band, and the march against solve_ivp on the same cells."""
+    grams = iter(range(10_000))
+    piece = lambda: replace(BUN, dough_g=50 + next(grams) % 40 * 0.5)
+    report(
+        "heat, a 40 min cook, median", statistics.median(timed(lambda: cook(piece(), STEAM, 40, 5), 60)), "ms", "<= 10"
+    )
+    one = read_bake(bake_document("hake-fennel-buns", heat={"minutes": "40 min"}))
+    load = heats_of(one, kitchen(), now=NOON)[0][0].heated.load
+    banded = lambda: heating(replace(load, most=replace(load.most, piece=piece())))
+    report("heat, the same with band, rest and plan, median", statistics.median(timed(banded, 60)), "ms", "<= 30")
+    race = against_solve_ivp()
+    report("heat, 15 min sphere: times faster than solve_ivp", race.their_ms / race.our_ms, "x", ">= 10")
+    report("heat: largest error, ours", race.our_error, "K", "<= 0.05")
+    report("heat: largest error, solve_ivp", race.their_error, "K")
 
 
 def bundle() -> None:

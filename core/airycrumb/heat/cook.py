@@ -14,7 +14,7 @@ from airycrumb.heat.properties import GRID, Shares, Table, dough_table, filling_
 from airycrumb.heat.shape import Body, body, mesh
 from airycrumb.heat.water import Array, boiling_point, latent_heat, vapour_density
 
-EVERY = 6  # steps between samples: 15 s
+EVERY = 3  # steps between samples: 15 s
 _VAPOUR = vapour_density(np.minimum(GRID, 150.0))
 
 

@@ -1,4 +1,4 @@
-"""The compiled inner loop: implicit steps of heat through a filled piece.
+"""The compiled inner loop: implicit steps of heat through a filled piece, of second order in time.
 
 Compiled by numba at set-up (`python -m airycrumb.heat`) and read from its cache afterwards.
 """
@@ -6,7 +6,7 @@ Compiled by numba at set-up (`python -m airycrumb.heat`) and read from its cache
 import numpy as np
 from numba import njit
 
-STEP = 2.5  # s
+STEP = 5.0  # s
 COLDEST_C, PER_C = -40.0, 2.0  # the property tables begin here, with so many values to a degree
 
 # Columns of a phase. Below is what the lower side touches or feels.
@@ -62,16 +62,16 @@ def properties(temperature, material, tables, c, k):
 
 
 @njit(cache=True)
-def solve_tridiagonal(lower, diagonal, upper, right):
-    """Thomas algorithm, in place; the solution is left in `right`."""
+def solve_tridiagonal(off, diagonal, right):
+    """Thomas algorithm for a symmetric matrix, in place; off: beside the diagonal; the solution is left in `right`."""
     n = len(diagonal)
     for i in range(1, n):
-        w = lower[i] / diagonal[i - 1]
-        diagonal[i] -= w * upper[i - 1]
+        w = off[i - 1] / diagonal[i - 1]
+        diagonal[i] -= w * off[i - 1]
         right[i] -= w * right[i - 1]
     right[n - 1] /= diagonal[n - 1]
     for i in range(n - 2, -1, -1):
-        right[i] = (right[i] - upper[i] * right[i + 1]) / diagonal[i]
+        right[i] = (right[i] - off[i] * right[i + 1]) / diagonal[i]
 
 
 @njit(cache=True)
@@ -147,24 +147,28 @@ def edge_conductances(temperature, k, thickness, areas, outside, most_watts):
 
 
 @njit(cache=True)
-def implicit_step(temperature, mass, c, k, thickness, face, top, bottom, air, below, sink, slope, work):
-    """New temperatures, in work[3], of one implicit Euler step."""
-    lower, diagonal, upper, right = work[0], work[1], work[2], work[3]
-    n = len(mass)
+def implicit_step(temperature, mass, c, k, thickness, face, top, bottom, air, below, sink, slope, gained, weight, work):
+    """Temperatures, in work[2], at which the step's heat balances.
+
+    mass c dT = weight x STEP x flux(new) + (1 - weight) x what was gained in the step before: weight 1 is implicit
+    Euler, 2/3 the two-step backward formula (BDF2).
+    """
+    off, diagonal, right = work[0], work[1], work[2]
+    n, step = len(mass), weight * STEP
+    carried = (1.0 - weight) / step
     for i in range(n):
-        diagonal[i] = mass[i] * c[i] / STEP
-        right[i] = diagonal[i] * temperature[i]
+        diagonal[i] = mass[i] * c[i] / step
+        right[i] = diagonal[i] * temperature[i] + carried * gained[i]
     for i in range(n - 1):
         g = 2 * face[i] * k[i] * k[i + 1] / (thickness[i] * k[i + 1] + thickness[i + 1] * k[i])
-        upper[i] = -g
-        lower[i + 1] = -g
+        off[i] = -g
         diagonal[i] += g
         diagonal[i + 1] += g
     diagonal[0] += bottom
     right[0] += bottom * below
     diagonal[n - 1] += top + slope
     right[n - 1] += top * air - sink + slope * temperature[n - 1]
-    solve_tridiagonal(lower, diagonal, upper, right)
+    solve_tridiagonal(off, diagonal, right)
 
 
 @njit(cache=True)
@@ -237,7 +241,9 @@ def march(
         steps += int(round(phases[p, SECONDS] / STEP))
     samples = np.empty((steps // every + 2, SAMPLE_COLUMNS))
     cells = np.empty((steps // every + 2, n))
-    h, c, k, work = np.empty(n), np.empty(n), np.empty(n), np.zeros((4, n))
+    h, c, k, work = np.empty(n), np.empty(n), np.empty(n), np.zeros((3, n))
+    # What each cell, the whole and the air gained in the step before (J, J, kg): the two-step formula carries a third.
+    gained, whole, vapour_off = np.zeros(n), 0.0, 0.0
     for i in range(n):
         h[i] = look_up(tables[material[i], 0], temperature[i])
     wet, gone, energy, row, count, plate = skin_water, 0.0, 0.0, 0, 0, temperature[0]
@@ -263,14 +269,21 @@ def march(
             if phase[AIR_VAPOUR] >= 0 and wet > 0:
                 sink, slope = evaporation(temperature[n - 1], phase[H_TOP], vapour, latent, phase[AIR_VAPOUR])
                 sink, slope = sink * areas[1], slope * areas[1]
-            implicit_step(temperature, mass, c, k, thickness, face, top, bottom, above, below, sink, slope, work)
-            new = work[3]
+            weight = 1.0 if step == 0 else 2.0 / 3.0
+            implicit_step(
+                temperature, mass, c, k, thickness, face, top, bottom, above, below, sink, slope, gained, weight, work
+            )
+            new = work[2]
             lost = sink + slope * (new[n - 1] - temperature[n - 1])
-            energy += STEP * (top * (above - new[n - 1]) + bottom * (below - new[0]) - lost)
-            wet -= STEP * lost / latent / areas[1]
-            gone += STEP * lost / latent
+            into = top * (above - new[n - 1]) + bottom * (below - new[0]) - lost
+            whole = (1.0 - weight) * whole + weight * STEP * into
+            vapour_off = (1.0 - weight) * vapour_off + weight * STEP * lost / latent
+            energy += whole
+            wet -= vapour_off / areas[1]
+            gone += vapour_off
             for i in range(n):
-                h[i] += c[i] * (new[i] - temperature[i])
+                gained[i] = mass[i] * c[i] * (new[i] - temperature[i])
+                h[i] += gained[i] / mass[i]
                 temperature[i] = temperature_of(tables, material[i], h[i], temperature[i])
             share_sideways(temperature, h, mass, density, c, k, radius, dimension, material, tables)
             count += 1
