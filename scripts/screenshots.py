@@ -100,9 +100,31 @@ def through_to_the_heat(browser: Browser, base: str, address: str) -> Page:
             cut_and_weigh(page)
         page.get_by_role("button", name=press, exact=True).click()
         page.wait_for_load_state("networkidle")
-    page.clock.set_fixed_time(NOW + timedelta(minutes=105))
-    page.goto(address)
+    for minutes, celsius in ((104, 24), (106, 36), (108, 50)):
+        page.clock.set_fixed_time(NOW + timedelta(minutes=minutes))
+        page.goto(address)
+        probe_says(page, celsius)
     return page
+
+
+def probe_says(page: Page, celsius: int) -> None:
+    """A reading of the probe, typed."""
+    page.get_by_role("button", name="Probe says…").click()
+    page.get_by_label("The probe says", exact=True).fill(str(celsius))
+    page.get_by_role("button", name="Note it").click()
+    page.wait_for_load_state("networkidle")
+
+
+def inside_an_oven(page: Page) -> None:
+    """The half-moons' heat, seen inside."""
+    page.get_by_role("button", name="Bake on the bench").click()
+    page.get_by_role("menuitemradio", name="Squash and lentil").click()
+    page.get_by_role("tab", name="Heat").click()
+    page.get_by_text("See inside").click()
+    page.get_by_role("slider", name="Minute").wait_for()
+    page.get_by_text("See inside").scroll_into_view_if_needed()
+    page.mouse.wheel(0, 260)
+    shoot(page, "bench-heat-inside")
 
 
 def around_the_kitchen(browser: Browser, base: str) -> None:
@@ -120,6 +142,7 @@ def around_the_kitchen(browser: Browser, base: str) -> None:
     page.get_by_role("tab", name="Wrap").click()
     page.get_by_role("heading", name="Braid, step by step").wait_for()
     shoot(page, "bench-braid")
+    inside_an_oven(page)
     page.goto("/kitchen")
     for hour, celsius in DAY.items():
         page.get_by_label(f"Warmth at {hour}").fill(celsius)
@@ -162,7 +185,7 @@ def take_all(served: Served) -> None:
         page = page_of(browser, served.base, "laptop", "light")
         page.goto("/notebook")
         shoot(page, "notebook")
-        page.locator("main li", has_text="dense").get_by_role("link").click()
+        page.locator("main li", has_text="they sank").get_by_role("link").click()
         shoot(page, "notebook-batch")
         shoot(through_to_the_heat(browser, served.base, hands), "hands-heat-tablet")
         browser.close()

@@ -142,7 +142,7 @@ class CannotBeRight(unittest.TestCase):
         self.assertEqual(minutes, sorted(minutes, reverse=True))
         for t in tried:
             self.assertEqual(t.works, not t.why_not)
-            after = sheet(bake_document(MOONS, heat={"temperature": f"{t.dial.fan_celsius:.0f} C"}))
+            after = sheet(bake_document(MOONS, heat={"temperature": f"{t.air_c:.0f} C"}))
             if t.works:
                 self.assertFalse({"never_hot", "time_short", "pale", "burns"} & {d.code for d in after.doubts})
 
@@ -252,6 +252,13 @@ class TheProbe(unittest.TestCase):
         assert lesson.pace is not None
         self.assertEqual((lesson.method, lesson.pace.bakes), ("steam", 1))
         self.assertGreater(lesson.pace.factor, 1.0)
+
+    def test_a_gummy_batch_that_had_its_minutes_hints_at_a_slow_heat(self) -> None:
+        for ends, slower in ((200.0, True), (178.0, False)):
+            marks = [*BEGUN, seen("done", "heat", ends), seen("done", "rest", ends + 6)]
+            lesson = finish(read_bake(bake_document(HAKE)), kitchen(), marks, ["gummy"], now=NOON + timedelta(hours=4))
+            with self.subTest(ends=ends):
+                self.assertEqual(lesson.pace is not None and 1.0 < lesson.pace.factor < 1.12, slower)
 
     def test_an_oven_thermometer_teaches_its_truth(self) -> None:
         document = bake_document(MOONS)

@@ -132,5 +132,5 @@ def finish(
         _drank(ctx, taught, flour),
         _kneading_warms(ctx, taught, weighed.dough_c, seen.start.temperature),
         bake.method,
-        *heat_lesson(ctx, taught, plan),
+        *heat_lesson(ctx, taught, plan, troubles),
     )

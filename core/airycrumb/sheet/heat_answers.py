@@ -16,9 +16,10 @@ SOFT_MOST_C, HARD_LEAST_C = 190.0, 200.0  # common practice: soft enriched piece
 
 @dataclass(frozen=True)
 class Tried:
-    """One oven setting tried on the pieces. °C; minutes: needed, None where never; crust: "soft" or "hard"; works:
+    """One oven setting tried on the pieces. air_c: as it is set, °C; dial: the same on other ovens; minutes: needed, None where never; crust: "soft" or "hard"; works:
     through and golden and not burnt; answer: one press to take it."""
 
+    air_c: float
     dial: Dial
     minutes: float | None
     colour: str
@@ -55,7 +56,7 @@ def try_setting(most: Demand, air_c: float, at: list[str | int], at_once: int) -
         f"Bake at {air_c:.0f} °C", [Change([*at, "temperature"], f"{air_c:.0f} C"), Change([*at, "minutes"], None)]
     )
     loss = float(found.long.loss[within][-1] * 100)
-    return Tried(dial(air_c, ctx.bake.fan), minutes, colour, loss, crust, not why_not, why_not, taken)
+    return Tried(air_c, dial(air_c, ctx.bake.fan), minutes, colour, loss, crust, not why_not, why_not, taken)
 
 
 def nearest_that_works(most: Demand, at: list[str | int], at_once: int, hotter: bool) -> Tried | None:

@@ -5,7 +5,7 @@ import numpy as np
 from airycrumb import heat
 from airycrumb.causes import Record
 from airycrumb.documents import Kitchen
-from airycrumb.heat.learning import OvenTruth, Pace, learn_oven, learn_pace, probed
+from airycrumb.heat.learning import OvenTruth, Pace, Probed, learn_oven, learn_pace, probed
 from airycrumb.sheet.context import Context
 from airycrumb.sheet.heating import core_readings, load_g, oven_readings, pace_of
 from airycrumb.sheet.types import RiseTray, Sheet
@@ -82,13 +82,22 @@ def _proofed(ctx: Context, live: Sheet) -> float | None:
     return None if proof is None else _size(live.proof, proof + (wrap or 0.0) / 2)
 
 
-def heat_lesson(ctx: Context, taught: Kitchen, plan: Sheet) -> tuple[Pace | None, OvenTruth | None]:
-    """How this way of heating runs here, and how the oven really is; None where no thermometer spoke."""
+# A gummy middle in spite of the planned minutes, with no probe to say how far off: a weak hint of a slower heat (assumed).
+GUMMY_HINT = Probed(0.2, 0.25)
+
+
+def heat_lesson(
+    ctx: Context, taught: Kitchen, plan: Sheet, troubles: list[str]
+) -> tuple[Pace | None, OvenTruth | None]:
+    """How this way of heating runs here, and how the oven really is; None where neither thermometer nor outcome spoke."""
     method, seen = ctx.bake.method, core_readings(ctx)
     believed = taught.paces.get(method, Pace())
     # Later loads are other pieces: only what was read in the first tells of the forecast.
     first = [(m, v) for m, v in seen if m <= plan.heat.minutes_planned * 1.3]
     judged = probed(first, _model(plan, pace_of(ctx).factor)) if first else None
+    heat_min = ctx.lasted("heat", ctx.before("heat") or "proof")
+    if not first and "gummy" in troubles and heat_min and heat_min >= plan.heat.minutes_planned * plan.heat.loads:
+        judged = GUMMY_HINT
     readings = oven_readings(ctx) if method == "oven" else []
     at_once = min(plan.heat.per_load, plan.heat.pieces)
     oven = learn_oven(taught.oven, ctx.bake.air_c, load_g(ctx, at_once), readings) if readings else None

@@ -9,9 +9,9 @@ interface Props {
   height_mm: number;
   show: (celsius: number) => string;
   title: string;
+  narrow: boolean;
 }
 
-const W = 520;
 const UP = 0.6; // of the height above the coldest point
 
 /** A half of a piece, flat-bottomed below and domed above. */
@@ -24,10 +24,12 @@ const half = (rx: number, ry: number, up: boolean, closed = true) => {
 /** A piece cut through, every shell coloured by its temperature; the temperatures that matter in words. */
 export function InsideDrawing(p: Props) {
   const n = p.reach.length / 2;
-  const scale = Math.min(330 / p.width_mm, 190 / p.height_mm);
+  const wide = p.narrow ? 372 : 520;
+  const scale = Math.min((p.narrow ? 208 : 330) / p.width_mm, (p.narrow ? 150 : 190) / p.height_mm);
   const rx = (p.width_mm / 2) * scale;
   const [up, down] = [p.height_mm * UP * scale, p.height_mm * (1 - UP) * scale];
-  const [cx, cy] = [190, 22 + up];
+  const [cx, cy] = [p.narrow ? 112 : 190, 22 + up];
+  const step = (wide - 40) / HEAT_MARKS.length;
   const high = cy + down + 62;
   const bottom = Array.from({ length: n }, (_, i) => i);
   const top = Array.from({ length: n }, (_, i) => 2 * n - 1 - i);
@@ -39,7 +41,7 @@ export function InsideDrawing(p: Props) {
     { y: cy + down + 4, label: `base ${p.show(Math.round(p.celsius[0] ?? 0))}`, to: cy + down - 4, x: 0 },
   ];
   return (
-    <svg viewBox={`0 0 ${W} ${high}`} role="img" aria-label={p.title} className="h-auto w-full [--halo:var(--enamel)]" fontSize="15">
+    <svg viewBox={`0 0 ${wide} ${high}`} role="img" aria-label={p.title} className="h-auto w-full [--halo:var(--enamel)]" fontSize="15">
       <g transform={`translate(${cx} ${cy})`}>
         {bottom.map((i) => (
           <path key={i} d={half(rx * (p.reach[i] ?? 0), down * (p.reach[i] ?? 0), false)} fill={heatColour(p.celsius[i] ?? 0)} />
@@ -65,9 +67,9 @@ export function InsideDrawing(p: Props) {
       ))}
       <g transform={`translate(20 ${high - 34})`}>
         {HEAT_MARKS.map((c, i) => (
-          <g key={c} transform={`translate(${i * 80} 0)`}>
-            <rect width="80" height="12" fill={heatColour(c)} />
-            <text x="40" y="28" textAnchor="middle" fontSize="13" fill="var(--muted)">
+          <g key={c} transform={`translate(${i * step} 0)`}>
+            <rect width={step} height="12" fill={heatColour(c)} />
+            <text x={step / 2} y="28" textAnchor="middle" fontSize="13" fill="var(--muted)">
               {p.show(c)}
             </text>
           </g>

@@ -5,6 +5,7 @@ import type { Answer, HeatAnswers, Kept, Sheet, Tried } from "../api/client";
 import { InsideDrawing } from "../drawings/inside";
 import { day, duration } from "../lib/clock";
 import { useUnits } from "../lib/settings";
+import { usePhone } from "../lib/use-narrow";
 import { Button } from "../ui/button";
 
 interface Props {
@@ -21,6 +22,7 @@ const SUMMARY = "min-h-8 cursor-pointer text-[1.05rem] font-bold text-cobalt";
 /** The piece cut through at a minute of its heat, to be scrubbed. */
 function Scrub({ inside }: { inside: HeatAnswers["inside"] }) {
   const u = useUnits();
+  const narrow = usePhone();
   const last = inside.frames.length - 1;
   const [picked, setPicked] = useState<number | null>(null);
   const ends = inside.minutes.filter((m) => m <= inside.heat_ends + 0.01).length - 1;
@@ -30,9 +32,9 @@ function Scrub({ inside }: { inside: HeatAnswers["inside"] }) {
   const when = minute > inside.heat_ends + 0.1 ? `${(minute - inside.heat_ends).toFixed(1)} min into the rest` : `${minute.toFixed(1)} min in the heat`;
   return (
     <div>
-      <InsideDrawing reach={inside.reach} filling={inside.filling} celsius={frame} width_mm={inside.width_mm} height_mm={inside.height_mm} show={u.temperature} title={`The piece cut through, ${when}`} />
+      <InsideDrawing reach={inside.reach} filling={inside.filling} celsius={frame} width_mm={inside.width_mm} height_mm={inside.height_mm} show={u.temperature} narrow={narrow} title={`The piece cut through, ${when}`} />
       <label className="mt-1 flex items-center gap-3">
-        <span className="w-40 shrink-0 font-semibold">{when}</span>
+        <span className="w-40 shrink-0 font-semibold max-tab:w-28">{when}</span>
         <input type="range" aria-label="Minute" aria-valuetext={when} min={0} max={last} value={at} onChange={(e) => setPicked(Number(e.target.value))} className="h-8 w-full accent-cobalt" />
       </label>
       <p className="text-sm text-muted">Dashed: the filling. Its heat so far is worth {(inside.lethal_min[at] ?? 0).toFixed(1)} min at {u.temperature(70)}.</p>
@@ -50,21 +52,29 @@ function Settings({ tried, now, onTake }: { tried: Tried[]; now: number; onTake:
           <th className="font-normal">oven</th>
           <th className="font-normal">minutes</th>
           <th className="font-normal">crust</th>
-          <th className="font-normal">bakes off</th>
-          <th />
+          <th className="font-normal max-tab:hidden">bakes off</th>
+          <th>
+            <span className="sr-only">take it</span>
+          </th>
         </tr>
       </thead>
       <tbody>
         {tried.map((t) => (
-          <tr key={t.dial.celsius} className={`border-t-2 border-inset ${t.works ? "" : "text-muted"}`}>
-            <td className="py-1 font-bold">
-              {u.temperature(t.dial.celsius)}
-              <span className="block text-sm font-normal">{u.units === "us" ? "" : `${Math.round(t.dial.fahrenheit)} °F`}{t.dial.gas_mark && ` gas ${t.dial.gas_mark}`}</span>
+          <tr key={t.air_c} className={`border-t-2 border-inset ${t.works ? "" : "text-muted"}`}>
+            <td className="py-1 pr-2 font-bold whitespace-nowrap">
+              {u.temperature(t.air_c)}
+              <span className="block text-sm font-normal">{t.dial.gas_mark ? `gas ${t.dial.gas_mark}` : `${Math.round(t.dial.fahrenheit)} °F`}</span>
             </td>
-            <td>{t.minutes === null ? "never" : `${t.minutes} min`}</td>
+            <td className="pr-2 whitespace-nowrap">{t.minutes === null ? "never" : `${t.minutes} min`}</td>
             <td>{t.works ? `${t.crust}, ${t.colour}` : t.why_not}</td>
-            <td>{t.loss_percent.toFixed(0)} %</td>
-            <td className="text-right">{t.works && Math.abs(t.dial.celsius - now) > 0.5 && <Button onClick={() => onTake(t.answer)}>Take {u.temperature(t.dial.celsius)}</Button>}</td>
+            <td className="max-tab:hidden">{t.loss_percent.toFixed(0)} %</td>
+            <td className="text-right">
+              {t.works && Math.abs(t.air_c - now) > 0.5 && (
+                <Button aria-label={`Take ${u.temperature(t.air_c)}`} className="!px-3" onClick={() => onTake(t.answer)}>
+                  Take
+                </Button>
+              )}
+            </td>
           </tr>
         ))}
       </tbody>

@@ -120,7 +120,7 @@ export function RailAndTrays({ sheet, tray, now, stale, answer, onOpen, onAnswer
         ))}
       </TrayList>
       <TrayPanel value={tray} tabIndex={-1} className="enamel tab:relative tab:mt-[14px] grid gap-x-7 gap-y-6 p-4 tab:p-5 wide:grid-cols-[17.5rem_minmax(0,1fr)_16.5rem]">
-        <section aria-label="What to do" className="tab:max-wide:grid tab:max-wide:grid-cols-2 tab:max-wide:gap-x-8 tab:max-wide:[&>dl]:row-span-2 tab:max-wide:[&>dl]:mt-0">
+        <section aria-label="What to do" className="tab:max-wide:grid tab:max-wide:grid-rows-[auto_1fr] tab:max-wide:grid-cols-2 tab:max-wide:gap-x-8 tab:max-wide:[&>dl]:row-span-2 tab:max-wide:[&>dl]:mt-0">
           <Facts sheet={sheet} by={editing.document.divide_by ?? "scale"} />
           <TraySettings tray={tray} sheet={sheet} spots={spots} {...editing} />
         </section>

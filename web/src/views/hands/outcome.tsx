@@ -2,24 +2,12 @@ import { useState } from "react";
 
 import type { Outcome } from "../../api/client";
 import { Button } from "../../ui/button";
+import { TROUBLES } from "../marks/troubles";
 
 const VERDICTS = [
   ["good", "Good"],
   ["fair", "Fair"],
   ["poor", "Poor"],
-] as const;
-const TROUBLES = [
-  ["burst", "seams opened"],
-  ["leaked", "juice leaked"],
-  ["collapsed", "they sank"],
-  ["wrinkled", "wrinkled"],
-  ["soggy", "soggy"],
-  ["gummy", "gummy inside"],
-  ["pale", "too pale"],
-  ["hard", "hard crust"],
-  ["dense", "dense"],
-  ["too_much_bread", "too much bread"],
-  ["uneven", "uneven"],
 ] as const;
 
 /** The last question: how did they turn out? */

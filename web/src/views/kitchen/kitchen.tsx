@@ -48,11 +48,13 @@ export function KitchenView() {
           {trouble}
         </p>
       )}
-      <div className="mt-4 grid gap-6 wide:grid-cols-[minmax(0,1fr)_26rem]">
-        <Day key={kitchen.revision} room={read(kitchen.document.room, "temperature") ?? 20} day={kitchen.document.room_day ?? []} onKeep={(room_day) => void keep({ room_day })} />
+      <div className="mt-4 grid items-start gap-6 wide:grid-cols-[minmax(0,1fr)_26rem]">
+        <div className="flex flex-col gap-6">
+          <Day key={kitchen.revision} room={read(kitchen.document.room, "temperature") ?? 20} day={kitchen.document.room_day ?? []} onKeep={(room_day) => void keep({ room_day })} />
+          <HeatOfKitchen key={`heat-${kitchen.revision}`} document={kitchen.document} onKeep={(next) => void keep(next)} />
+        </div>
         <div className="flex flex-col gap-6">
           <Spots spots={kitchen.document.spots ?? []} onKeep={(spots) => void keep({ spots })} />
-          <HeatOfKitchen key={`heat-${kitchen.revision}`} document={kitchen.document} onKeep={(next) => void keep(next)} />
           <Board board={kitchen.document.board} onKeep={(board) => void keep({ board })} />
           <Devices />
         </div>

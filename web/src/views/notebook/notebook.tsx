@@ -8,8 +8,9 @@ import { useUnits } from "../../lib/settings";
 import { Button } from "../../ui/button";
 import { Notice } from "../../ui/facts";
 import { batchesQuery } from "../queries";
+import { TROUBLES } from "../marks/troubles";
 
-const SAID: Record<string, string> = { burst: "seams opened", collapsed: "sank", pale: "pale", dense: "dense", gummy: "gummy" };
+const SAID: Record<string, string> = Object.fromEntries(TROUBLES);
 
 /** Forecast and actual minutes of the first rise, to one scale. */
 function RiseBar({ batch, longest }: { batch: BatchSummary; longest: number }) {
