@@ -110,7 +110,7 @@ def through_to_the_heat(browser: Browser, base: str, address: str) -> Page:
 def probe_says(page: Page, celsius: int) -> None:
     """A reading of the probe, typed."""
     page.get_by_role("button", name="Probe says…").click()
-    page.get_by_label("The probe says", exact=True).fill(str(celsius))
+    page.get_by_role("textbox", name="The probe says").fill(str(celsius))
     page.get_by_role("button", name="Note it").click()
     page.wait_for_load_state("networkidle")
 

@@ -44,7 +44,7 @@ PLAYS = {
     "oven_thermometer": ("heat", "cool", "open_door", "plug_out", "plug_in"),
 }
 MOST_PLAYS = 50
-SPEAKS = timedelta(seconds=30)  # an instrument in the heat that has said nothing for so long is lost
+SPEAKS = timedelta(seconds=20)  # an instrument in the heat that has said nothing for so long is lost
 AHEAD = timedelta(minutes=5)  # a clock may be a little fast
 MOST_AT_ONCE, MOST_DEVICES = 200, 20
 USED = timedelta(hours=8)  # how far back a room's readings are of use

@@ -25,7 +25,7 @@ TWO_PI = 2 * np.pi
 
 def half_ellipse(a: float, c: float) -> MeshTri:
     """Half a section of a spheroid with half-axes a (across) and c (up), x the distance from its axis."""
-    grid = MeshTri.init_tensor(np.linspace(0.02, 1, 25), np.linspace(0.001, np.pi - 0.001, 33))
+    grid = MeshTri.init_tensor(np.linspace(0.02, 1, 21), np.linspace(0.001, np.pi - 0.001, 25))
     r, angle = grid.p
     return MeshTri(np.vstack((a * r * np.sin(angle), c * r * np.cos(angle))), grid.t)
 

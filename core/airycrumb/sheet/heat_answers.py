@@ -39,7 +39,7 @@ def try_setting(most: Demand, air_c: float, at: list[str | int], at_once: int) -
     """The same pieces at another oven temperature. at: where the heat is written in the document."""
     ctx = replace(most.ctx, bake=replace(most.ctx.bake, method="oven", air_c=air_c, heat_min=None))
     ctx.__dict__.update(scaled=most.ctx.scaled, percentages=most.ctx.percentages)
-    found = demand(ctx, most.piece, most.line, fire_of(ctx, at_once))
+    found = demand(ctx, most.piece, most.line, fire_of(ctx, at_once), (LONGEST_BAKE_MIN,))
     minutes = found.needed
     last = minutes if minutes is not None else LONGEST_BAKE_MIN
     within = found.long.minutes <= last + 0.01

@@ -38,7 +38,7 @@ POINTS = 61
 MOST_MARKS = 24
 TURN_FROM_MIN = 8.0  # a shorter bake is over before turning pays; assumed
 FRIDGE_C = 5.0
-SILENT_AFTER_S = 30.0  # an instrument that has said nothing for so long is lost
+SILENT_AFTER_S = 20.0  # an instrument that has said nothing for so long is lost
 
 
 def setting_of(ctx: Context) -> str:

@@ -211,9 +211,11 @@ class Demand:
         return float(np.interp(minute / pace_of(self.ctx).factor, self.long.minutes, self.long.core))
 
 
-def demand(ctx: Context, piece: Piece, line: CoreLine, fire: Fire) -> Demand:
-    """How long the group looked at needs: within the short horizon if it can, else the long one."""
-    for horizon in HORIZONS_MIN:
+def demand(
+    ctx: Context, piece: Piece, line: CoreLine, fire: Fire, horizons: tuple[float, ...] = HORIZONS_MIN
+) -> Demand:
+    """How long the group looked at needs: within the short horizon if it can, else the long one (min, rising)."""
+    for horizon in horizons:
         long = heat.cook(piece, fire, horizon)
         core, crumb, colour = _needs(ctx, long, line.celsius)
         needed = _plan(core, crumb, colour, _margin(ctx))
