@@ -297,8 +297,8 @@ def flat_piece(w: Worked, shown: Shown) -> Iterator[Doubt]:
         _code(shown, "flat_piece"),
         "heat",
         "note",
-        "A flat piece: the middle may be up to 13 °C cooler than drawn",
-        "Checked against finite elements, flat pies, boats and wells are forecast too warm by 4 to 13 °C while they heat. Probe, and allow two minutes more.",
+        "A flat piece: the middle may be up to 14 °C cooler than drawn",
+        "Checked against finite elements, flat pies, boats and wells are forecast too warm by 4 to 14 °C while they heat. Probe, and allow two minutes more.",
         [KEEP],
         "docs/models/heat.md",
     )
