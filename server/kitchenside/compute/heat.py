@@ -1,0 +1,65 @@
+"""What no sheet carries of the heat: the inside, other settings, keeping, the bake on paper; and what a batch taught of it."""
+
+from dataclasses import dataclass
+from datetime import datetime
+
+from airycrumb.formats import read_bake
+from airycrumb.formats.card import card_as_pdf
+from airycrumb.problems import InputError, Problem
+from airycrumb.sheet.card import card_of
+from airycrumb.sheet.finish import Lesson
+from airycrumb.sheet.heat_answers import Tried, heat_at, settings_that_work
+from airycrumb.sheet.inside import Inside, inside
+from airycrumb.sheet.keeping import Kept, kept
+from airycrumb.sheet.work import heats_of
+from kitchenside.compute.read import Document, Printed, kitchen_read, worked
+
+
+@dataclass(frozen=True)
+class HeatAnswers:
+    """What no sheet carries of one heat: its inside through time, and other settings tried ([] where there is no dial)."""
+
+    inside: Inside
+    tried: list[Tried]
+
+
+def heat_answers(bake: Document, kitchen: Document, now: datetime, heat: int) -> HeatAnswers:
+    """The inside of one heat of a draft, and other settings for it. InputError for a heat that is not there."""
+    k = kitchen_read(kitchen)
+    found = heats_of(read_bake(bake, k.habits.own), k, now=now)
+    if not 0 <= heat < len(found):
+        raise InputError([Problem("heat", "heat", f"There is no heat {heat + 1}: this bake has {len(found)}.")])
+    h = found[heat][0].heated
+    tried = settings_that_work(h.load.most, heat_at(h.ctx), h.load.at_once) if h.ctx.bake.method == "oven" else []
+    return HeatAnswers(inside(h), tried)
+
+
+def keeping(bake: Document, kitchen: Document, now: datetime) -> list[Kept]:
+    """How every kind of piece of a draft is cooled, kept and reheated."""
+    read, k, sheet = worked(bake, kitchen, now)
+    return [kept(h.heated, p, sheet.day.eat) for h, group in heats_of(read, k, now=now) for p in group]
+
+
+def card(bake: Document, kitchen: Document, now: datetime, paper: str) -> Printed:
+    """A bake on paper, with the cautions beside their steps and labels for the box."""
+    sheet = worked(bake, kitchen, now)[2]
+    made = card_of(sheet, keeping(bake, kitchen, now))
+    return Printed(card_as_pdf(made, paper), "application/pdf", f"bake-{paper}.pdf", 1)
+
+
+def taught_heat(kitchen: Document, learned: Lesson) -> Document:
+    """What of the kitchen a batch's thermometers change."""
+    new: Document = {}
+    if learned.pace is not None:
+        p = learned.pace
+        pace = {"mean": round(p.mean, 5), "variance": round(p.variance, 6), "bakes": p.bakes}
+        new["heats"] = {**kitchen.get("heats", {}), learned.method: pace}
+    if learned.oven is not None:
+        o = learned.oven
+        new["oven_truth"] = {
+            "off_c": round(o.off_c, 1),
+            "recovery_min": round(o.recovery_min, 2),
+            "drop_c_per_kg": round(o.drop_c_per_kg, 1),
+            "bakes": o.bakes,
+        }
+    return new

@@ -1,0 +1,78 @@
+"""Recipes as pasted, and what they make."""
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+from airycrumb.formats import read_bake
+from airycrumb.problems import InputError, Problem
+from airycrumb.quantities import Band
+from airycrumb.recipe import Correction, corrected, read_recipe, to_bake
+from kitchenside.compute.read import Document, kitchen_read
+
+
+@dataclass(frozen=True)
+class RecipeLine:
+    """A line of a pasted recipe as understood. grams: None where it could not be read."""
+
+    written: str
+    part: str
+    part_sure: bool
+    use: str | None
+    name: str
+    grams: Band | None
+    by: str
+    sureness: float
+    why: list[str]
+
+
+@dataclass(frozen=True)
+class RecipeSays:
+    """A number from the method. what: temperature, minutes, pieces, each_g, thick_mm or across_mm."""
+
+    step: str
+    what: str
+    value: Band
+    text: str
+
+
+@dataclass(frozen=True)
+class RecipeReply:
+    """A recipe as understood, and the bake it makes with what had to be assumed."""
+
+    title: str
+    lines: list[RecipeLine]
+    said: list[RecipeSays]
+    bake: Document
+    assumed: list[str]
+    problems: list[Problem]
+
+
+def recipe(text: str, corrections: Sequence[Correction], kitchen: Document) -> RecipeReply:
+    """A pasted recipe, read with this kitchen's cups and the cook's corrections.
+
+    InputError where there is nothing to read, or a correction that cannot be.
+    """
+    habits = kitchen_read(kitchen).habits
+    reading = corrected(read_recipe(text, habits), corrections, habits)
+    draft = to_bake(reading)
+    lines = [
+        RecipeLine(
+            p.line.written,
+            p.part,
+            p.sure,
+            p.line.use,
+            p.line.name,
+            p.line.grams,
+            p.line.by,
+            p.line.sureness,
+            list(p.line.why),
+        )
+        for p in reading.lines
+    ]
+    said = [RecipeSays(**vars(s)) for s in reading.said]
+    try:
+        read_bake(draft.document, habits.own)
+        problems: list[Problem] = []
+    except InputError as error:
+        problems = list(error.problems)
+    return RecipeReply(reading.title, lines, said, draft.document, draft.assumed, problems)

@@ -1,0 +1,45 @@
+"""Closings: listed, solved from one number, printed."""
+
+from dataclasses import dataclass
+from datetime import datetime
+
+from airycrumb.enclose import CLOSINGS
+from airycrumb.formats.template import as_pdf, as_svg
+from airycrumb.problems import InputError, Problem
+from airycrumb.sheet.solving import By, Solved, solve, template_of
+from kitchenside.compute.read import Document, Printed, worked
+
+
+@dataclass(frozen=True)
+class ClosingOut:
+    """A way to close a piece. wraps: whether anything goes inside."""
+
+    key: str
+    label: str
+    plural: str
+    note: str
+    wraps: bool
+
+
+def closings() -> list[ClosingOut]:
+    """Every closing there is, in the order they are offered."""
+    return [ClosingOut(c.key, c.words.label, c.words.plural, c.words.note, c.wraps) for c in CLOSINGS.values()]
+
+
+def solve_wrapper(bake: Document, kitchen: Document, now: datetime, group: int, by: By, value: float) -> Solved:
+    """A wrapper from one number; InputError for what cannot be solved."""
+    return solve(*worked(bake, kitchen, now), group, by, value)
+
+
+def wrapper_template(
+    bake: Document, kitchen: Document, now: datetime, group: int, paper: str, as_kind: str, page: int
+) -> Printed:
+    """A wrapper at true size: a PDF of all its pages, or one of them as SVG. InputError for a page that is not there."""
+    sheet = worked(bake, kitchen, now)[2]
+    pages = template_of(sheet, group, paper)
+    name = f"wrapper-{sheet.groups[group].wrap.closing.replace('_', '-')}-{paper}"
+    if as_kind == "pdf":
+        return Printed(as_pdf(pages, sheet.name), "application/pdf", f"{name}.pdf", len(pages))
+    if not 1 <= page <= len(pages):
+        raise InputError([Problem("no_page", "page", f"There is no page {page}: this wrapper takes {len(pages)}.")])
+    return Printed(as_svg(pages[page - 1]).encode(), "image/svg+xml", f"{name}-{page}.svg", len(pages))
