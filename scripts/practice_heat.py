@@ -64,7 +64,7 @@ class Fact:
             return "in"
         if self.rested()[-1] >= self.wanted:
             return "with the rest"
-        return "caught" if self.fire.method == "oven" and self.skin() < 105 else "short"
+        return "caught" if self.fire.method == "oven" and self.fire.air_c < 140 and self.skin() < 105 else "short"
 
 
 def bun(dough: float, filling: float, inside: tuple[float, float, float, float, float], filling_c: float = 14, **more: object) -> Piece:  # fmt: skip
@@ -90,6 +90,11 @@ def facts() -> Iterator[Fact]:
     yield Fact("thin stretched pie, 260 °C on the rack", "8 + 2 min", pie, oven(260, on="rack"), (8, 10), 74, "in")
     roll = Piece("round bun", 65, 0.01, DOUGH, MEAT, 480, 26, 26)
     yield Fact("65 g roll, 200 to 220 °C", "15 to 20 min", roll, oven(220), (15, 20), 92, "in")
+    soft = replace(bun(60, 35, COOKED, 20), dough_shares=RICH)
+    yield Fact("soft enriched buns, 163 to 190 °C", "10 to 30 min", soft, oven(177), (10, 30), 74, "in")
+    cold = replace(bun(60, 40, COOKED, 5, dough_c=5), dough_density=420)
+    yield Fact("a cooked bun from the fridge, reheated very hot", "5 min", cold, oven(230), (5,), 74, "short")
+    yield Fact("12 g plain roll at 120 °C", "15 to 20 min", bun(12, 0.01, MEAT, 26), oven(120), (15, 20), 92, "in")
     crescent = Piece("crescent", 30, 15, DOUGH, MEAT, 600, 26, 18)
     yield Fact("small crescents, dry pan, lid", "3 to 4 turns of 2.5 min", crescent, Fire("pan", 0, "gentle", False, 0, 0, True), (7.5, 10), 71, "in")  # fmt: skip
     yield Fact("small crescents, seared 3, water and lid 5", "8 min", crescent, Fire("pan", 0, "gentle", False, 0, 0, True, seared=True), (8,), 71, "with the rest")  # fmt: skip
@@ -120,7 +125,9 @@ def ratios() -> Iterator[str]:
     still, fan = minutes(medium, oven(200)), minutes(medium, oven(180, fan=True))
     yield f"Fan and 20 °C less: {fan:.1f} min at 180 °C with the fan, {still:.1f} at 200 °C still (said: the same)."
     lasts = steam_water(1000, 20, 800, 200, 6).lasts_min
-    yield f"800 ml at 1 kW net: {steam_water_ml(1000, 20):.0f} ml boil away in 20 min (said: 532); with the margin it lasts {lasts:.0f} min."
+    pale = cook(bun(12, 0.01, MEAT, 26), oven(120), 20)
+    yield f"12 g at 120 °C for 20 min: surface {float(pale.skin.max()):.0f} °C, which cannot brown (said: it cannot)."
+    yield f"800 ml at 1 kW net: {steam_water_ml(1000, 20):.0f} ml boil away in 20 min (said: 532); with the margin it lasts {lasts:.0f} min (said: about 800 ml for 12 min)."
 
 
 if __name__ == "__main__":

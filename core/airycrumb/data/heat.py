@@ -108,6 +108,7 @@ STEAM_PAN_MIN = Constant(10.0, "min", "common practice", "a pan of boiling water
 PAN_C = {"gentle": 150.0, "high": 180.0}  # °C of the pan's base, assumed
 PAN_H = Constant(120.0, "W/m2K", "assumed", "a piece on a pan's base; " + OURS)
 PAN_LID_H = Constant(20.0, "W/m2K", "assumed", "moist air under a pan's lid, 5 °C below boiling; " + OURS)
+PAN_HEATS_MIN = Constant(3.0, "min", "common practice", "a dry pan on a medium fire before the first pieces")
 SEAR_MIN = Constant(3.0, "min", "common practice", "seared before water and lid")
 TURN_MIN = Constant(2.5, "min", "common practice", "pieces in a dry pan are turned every 2 to 3 min")
 REST_H = {True: 20.0, False: 8.0}  # covered, open; W/m2K, assumed

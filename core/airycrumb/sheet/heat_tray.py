@@ -152,7 +152,7 @@ def heat_tray(h: Heated, proof: Fermented, wrap_min: float, density: float) -> H
         per_load=load.fit.per_load,
         loads=load.loads,
         water=water if steams else None,
-        preheat_min=k.boil_min if steams else preheat_min(b.air_c, b.on, k.preheat_min) if b.method == "oven" else 3.0,
+        preheat_min=_preheat(ctx),
         rest_min=b.rest_min,
         turns=_turns(ctx, h.minutes),
         dial=_dial(ctx),
@@ -171,6 +171,14 @@ def heat_tray(h: Heated, proof: Fermented, wrap_min: float, density: float) -> H
         oven_really_c=load.most.fire.air_c if b.method == "oven" and (k.oven.bakes or oven_readings(ctx)) else None,
         probed=len(core_readings(ctx)) > 0,
     )
+
+
+def _preheat(ctx: Context) -> float:
+    """Minutes before pieces can go in."""
+    b, k = ctx.bake, ctx.kitchen
+    if b.method == "oven":
+        return preheat_min(b.air_c, b.on, k.preheat_min)
+    return k.boil_min if b.method == "steam" else c.PAN_HEATS_MIN.value
 
 
 def _dial(ctx: Context) -> Dial | None:

@@ -183,7 +183,11 @@ def _shown(load: Load, pieces: list[Pieces], wrap_min: float) -> Shown:
     """One heat, with what the loads and the clock make of the group that asks most of it."""
     heated = heating(load)
     most = next(p for p in pieces if p.ctx.at == load.most.ctx.at)
-    return Shown(heated, heat_tray(heated, most.proof, wrap_min, filling_density(most.ctx.group.filling)))
+    tray = heat_tray(heated, most.proof, wrap_min, filling_density(most.ctx.group.filling))
+    # A later load that comes cold stays in longer than the first.
+    longer = sum(max((x.needs_min or 0.0) - heated.minutes, 0.0) for x in tray.later)
+    w = heated.whole
+    return Shown(replace(heated, whole=Band(w.low + longer, w.typical + longer, w.high + longer)), tray)
 
 
 @dataclass(frozen=True)
