@@ -4632,8 +4632,8 @@ export interface components {
         };
         /**
          * Tried
-         * @description One oven setting tried on the pieces. air_c: as it is set, °C; dial: the same on other ovens; minutes: needed, None where never; crust: "soft" or "hard"; works:
-         *     through and golden and not burnt; answer: one press to take it.
+         * @description One oven setting tried on the pieces. air_c: as it is set, °C; dial: the same on other ovens; minutes: needed, None
+         *     where never; crust: "soft" or "hard"; works: through and golden and not burnt; answer: one press to take it.
          */
         Tried: {
             /** Air C */
