@@ -270,7 +270,8 @@ class Looks(BrowserCase):
             for path in (*trays, f"/hands/{running.pk}", "/notebook", f"/notebook/{finished.pk}"):
                 page.goto(path)
                 expect(page.locator("svg[role=img]").first).to_be_visible()
-                found = Axe().run(page)
+                # The dark pages are the same ones in other colours.
+                found = Axe().run(page, options={"runOnly": ["color-contrast"]} if theme == "dark" else None)
                 with self.subTest(theme=theme, path=path):
                     self.assertEqual(found.violations_count, 0, found.generate_report())
 
