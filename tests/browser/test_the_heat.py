@@ -94,6 +94,21 @@ class TheHeat(BrowserCase):
         expect(self.page.get_by_text("20 min leaves the middle")).to_have_count(0)
         self.bench.says("On other ovens")
 
+    def test_a_rest_that_cannot_be_is_put_right_after_a_reload_without_a_plan(self) -> None:
+        self.heat_of("Hake")
+        self.bench.set("Rest", "-5")
+        self.bench.says("keep it between 0 and 60 min")
+        self.bench.saved()
+        # Another browser, with no history to undo and no plan to show.
+        page = self.fresh_context().new_page()
+        page.goto("/")
+        page.goto(f"/bench/{bake_id('Hake')}?tray=heat")
+        field = page.get_by_label("heat.rest", exact=True)
+        expect(field).to_have_value("-5 min")
+        field.fill("6 min")
+        field.press("Enter")
+        expect(page.get_by_role("tab", name=re.compile("^Heat.*6 rest"))).to_be_visible()
+
     def test_the_region_decides_whose_line_is_quoted(self) -> None:
         self.heat_of("Hake")
         self.bench.says("Probe the middle: 75 °C")

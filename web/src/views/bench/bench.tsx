@@ -16,6 +16,7 @@ import { FilePanel } from "./file-panel";
 import { Hold } from "./hold";
 import { KeysPanel } from "./keys";
 import { RailAndTrays } from "./rail-and-trays";
+import { Repair } from "./repair";
 import { SaveState } from "./save-state";
 import { Sentence } from "./sentence";
 import { isTray, TRAYS, type TrayKey } from "./tray-list";
@@ -145,7 +146,7 @@ function OpenBake({ from, kitchen }: { from: BakeOut; kitchen: Kitchen | undefin
           {sheet && <p className="text-sm text-muted">Below is the last plan that could be worked out. What you typed is kept.</p>}
         </div>
       )}
-      {sheet ? <RailAndTrays sheet={sheet} tray={tray} now={now} stale={problems.length > 0} answer={state.answers} onOpen={open} onAnswer={answer} onAsk={ask} onTake={takeOption} onSolve={solve} onSolved={solved} onHeat={heatAnswers} onKeeping={keeping} saved={state.save === "saved"} spots={spots.data ?? []} bakeId={from.id} document={document} problems={problems} edit={edit} pantry={pantry.data ?? []} /> : problems.length === 0 && <Notice title="Working it out…" />}
+      {sheet ? <RailAndTrays sheet={sheet} tray={tray} now={now} stale={problems.length > 0} answer={state.answers} onOpen={open} onAnswer={answer} onAsk={ask} onTake={takeOption} onSolve={solve} onSolved={solved} onHeat={heatAnswers} onKeeping={keeping} saved={state.save === "saved"} spots={spots.data ?? []} bakeId={from.id} document={document} problems={problems} edit={edit} pantry={pantry.data ?? []} /> : problems.length === 0 ? <Notice title="Working it out…" /> : <Repair document={document} problems={problems} edit={edit} />}
       <KeysPanel open={panel === "keys"} onClose={() => setPanel(null)} />
       <FilePanel id={from.id} document={document} open={panel === "file"} onClose={() => setPanel(null)} onRename={(name) => edit({ ...document, name })} />
     </main>
