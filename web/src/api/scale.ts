@@ -33,6 +33,11 @@ export function useScale(wanted: boolean): Scale | null {
 }
 
 
-/** Tell a simulated instrument what to do: g on a scale, °C of an oven. */
-export const playStandIn = (id: number, what: Play, grams: number | null = null) =>
-  take(client.POST("/api/devices/{device_id}/play", { params: { path: { device_id: id } }, body: { do: what, grams } }));
+let told: Promise<unknown> = Promise.resolve();
+
+/** Tell a simulated instrument what to do: g on a scale, °C of an oven. One after another: hurried presses keep their order. */
+export const playStandIn = (id: number, what: Play, grams: number | null = null): Promise<unknown> => {
+  const next = () => take(client.POST("/api/devices/{device_id}/play", { params: { path: { device_id: id } }, body: { do: what, grams } }));
+  told = told.then(next, next);
+  return told;
+};
