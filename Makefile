@@ -8,7 +8,7 @@ export PIP_DISABLE_PIP_VERSION_CHECK := 1
 PY := .venv/bin/python
 STAMP := .run
 WEB_SOURCES := $(shell find web/src web/public -type f) web/index.html web/vite.config.ts web/package-lock.json
-HEAT_SOURCES := $(wildcard core/airycrumb/heat/*.py)
+HEAT_SOURCES := $(wildcard core/airycrumb/stations/heat/*.py)
 
 demo: build
 	@$(PY) -m scripts.run_demo
@@ -62,7 +62,7 @@ web/dist/index.html: $(WEB_SOURCES) $(STAMP)/node $(STAMP)/python
 
 $(STAMP)/heat: $(HEAT_SOURCES) $(STAMP)/python
 	@echo "Compiling the heat model…"
-	@$(PY) -m airycrumb.heat
+	@$(PY) -m airycrumb.stations.heat
 	@touch $@
 
 # After changing requirements*.in.

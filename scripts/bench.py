@@ -16,13 +16,13 @@ from typing import Any
 import numpy as np
 from playwright.sync_api import Page, sync_playwright
 
-from airycrumb.formats import read_bake
-from airycrumb.heat import cook
+from airycrumb.bake import read_bake
 from airycrumb.recipe import read_recipe, to_bake
-from airycrumb.rise import Place, State, simulate
-from airycrumb.rise.forecast import Stage
-from airycrumb.sheet.heating import heating
 from airycrumb.sheet.work import heats_of
+from airycrumb.stations.heat import cook
+from airycrumb.stations.rise import Place, State, simulate
+from airycrumb.stations.rise.forecast import Stage
+from airycrumb.trays.heating import heating
 from scripts.served import demo_kitchen
 from scripts.serving import CHROMIUM, FLAGS, ROOT
 from tests.core.examples import NOON, bake_document, kitchen, sheet

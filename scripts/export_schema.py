@@ -12,7 +12,7 @@ import django  # noqa: E402
 
 django.setup()
 
-from airycrumb.formats import schema  # noqa: E402
+from airycrumb.bake import schema  # noqa: E402
 from kitchenside.api import api  # noqa: E402
 
 

@@ -11,8 +11,8 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from airycrumb.rise import Dough, Place, Reading, State, Vigour, forecast, learn
-from airycrumb.rise.forecast import Belief, Forecast, prior, temperature_doubt
+from airycrumb.stations.rise import Dough, Place, Reading, State, Vigour, forecast, learn
+from airycrumb.stations.rise.forecast import Belief, Forecast, prior, temperature_doubt
 
 Array = np.ndarray
 STEP_MIN = 1.0

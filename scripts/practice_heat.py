@@ -10,8 +10,8 @@ from dataclasses import dataclass, replace
 
 import numpy as np
 
-from airycrumb.heat import Fire, Piece, cook, steam_water, steam_water_ml
-from airycrumb.heat.cook import Cook
+from airycrumb.stations.heat import Boundary, Piece, cook, steam_water, steam_water_ml
+from airycrumb.stations.heat.cook import Cook
 
 DOUGH = (0.385, 0.07, 0.03, 0.50, 0.015)
 RICH = (0.34, 0.08, 0.10, 0.465, 0.015)
@@ -20,12 +20,12 @@ FISH = (0.74, 0.18, 0.05, 0.01, 0.02)
 GREENS = (0.78, 0.10, 0.07, 0.03, 0.02)
 COOKED = (0.62, 0.16, 0.12, 0.08, 0.02)
 
-STEAM = Fire("steam", 0, "high", False, 0, 0, True)
+STEAM = Boundary("steam", 0, "high", False, 0, 0, True)
 
 
-def oven(celsius: float, **more: object) -> Fire:
+def oven(celsius: float, **more: object) -> Boundary:
     """A still oven with nothing over the pieces."""
-    return replace(Fire("oven", celsius, "high", False, 0, 0, False), **more)  # type: ignore[arg-type]
+    return replace(Boundary("oven", celsius, "high", False, 0, 0, False), **more)  # type: ignore[arg-type]
 
 
 @dataclass(frozen=True)
@@ -37,7 +37,7 @@ class Fact:
     what: str
     said: str
     piece: Piece
-    fire: Fire
+    fire: Boundary
     minutes: tuple[float, ...]
     wanted: float
     verdict: str
@@ -96,8 +96,8 @@ def facts() -> Iterator[Fact]:
     yield Fact("a cooked bun from the fridge, reheated very hot", "5 min", cold, oven(230), (5,), 74, "short")
     yield Fact("12 g plain roll at 120 °C", "15 to 20 min", bun(12, 0.01, MEAT, 26), oven(120), (15, 20), 92, "in")
     crescent = Piece("crescent", 30, 15, DOUGH, MEAT, 600, 26, 18)
-    yield Fact("small crescents, dry pan, lid", "3 to 4 turns of 2.5 min", crescent, Fire("pan", 0, "gentle", False, 0, 0, True), (7.5, 10), 71, "in")  # fmt: skip
-    yield Fact("small crescents, seared 3, water and lid 5", "8 min", crescent, Fire("pan", 0, "gentle", False, 0, 0, True, seared=True), (8,), 71, "with the rest")  # fmt: skip
+    yield Fact("small crescents, dry pan, lid", "3 to 4 turns of 2.5 min", crescent, Boundary("pan", 0, "gentle", False, 0, 0, True), (7.5, 10), 71, "in")  # fmt: skip
+    yield Fact("small crescents, seared 3, water and lid 5", "8 min", crescent, Boundary("pan", 0, "gentle", False, 0, 0, True, seared=True), (8,), 71, "with the rest")  # fmt: skip
     yield Fact("57 + 45 g at 120 °C", "15 to 20 min", bun(57, 45, MEAT), oven(120), (15, 20), 71, "caught")
     yield Fact("57 + 45 g steamed from frozen", "about 1.45 × fridge", bun(57, 45, MEAT, -18, dough_c=-18), STEAM, (24,), 71, "in")  # fmt: skip
 

@@ -9,16 +9,15 @@ from datetime import datetime
 from pathlib import Path
 from typing import Any
 
-from airycrumb.documents import Kitchen
-from airycrumb.enclose.template import PAPERS
-from airycrumb.formats import load_json, plain_kitchen, read_bake, read_kitchen
-from airycrumb.formats.template import as_pdf, as_svg
+from airycrumb.bake import load_json, plain_kitchen, read_bake, read_kitchen
+from airycrumb.bake.model import Kitchen
+from airycrumb.paper.linked_recipe import as_recipe
+from airycrumb.paper.wrapper_files import as_pdf, as_svg
+from airycrumb.paper.wrapper_pages import PAPERS, template_of
 from airycrumb.problems import InputError, Problem
 from airycrumb.recipe import Draft, Reading, read_recipe, to_bake
 from airycrumb.sheet import Sheet, work
-from airycrumb.sheet.export import as_recipe
-from airycrumb.sheet.solving import template_of
-from airycrumb.sheet.types import GroupTray, RiseTray
+from airycrumb.trays.types import GroupTray, RiseTray
 
 
 def _read(path: str) -> dict[str, Any]:

@@ -40,6 +40,7 @@ class Ingredient:
 
 
 Own = tuple[Ingredient, ...]
+Part = tuple[Ingredient, float]  # an ingredient and its mass in g
 
 
 def alike(

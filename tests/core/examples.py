@@ -6,8 +6,8 @@ from datetime import UTC, datetime, timedelta
 from pathlib import Path
 from typing import Any
 
-from airycrumb.documents import Kitchen, Observation
-from airycrumb.formats import load_json, read_bake, read_kitchen
+from airycrumb.bake import load_json, read_bake, read_kitchen
+from airycrumb.bake.model import Kitchen, Observation
 from airycrumb.sheet import Sheet, work
 
 ROOT = Path(__file__).resolve().parent.parent.parent

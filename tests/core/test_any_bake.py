@@ -11,7 +11,7 @@ from typing import Any
 from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
 
-from airycrumb.formats import read_bake, read_kitchen
+from airycrumb.bake import read_bake, read_kitchen
 from airycrumb.problems import InputError
 from airycrumb.sheet import Sheet, work
 from tests.core.examples import DEMO_BAKES, NOON, bake_document, kitchen_document, with_amount

@@ -7,9 +7,16 @@ import numpy as np
 from hypothesis import given
 from hypothesis import strategies as st
 
-from airycrumb.heat.properties import GRID, dough_table, filling_table, maxwell, pore_conductivity, solid_conductivity
-from airycrumb.heat.shape import body, mesh
-from airycrumb.heat.water import boiling_point, latent_heat
+from airycrumb.stations.heat.properties import (
+    GRID,
+    dough_table,
+    filling_table,
+    maxwell,
+    pore_conductivity,
+    solid_conductivity,
+)
+from airycrumb.stations.heat.shape import body, mesh
+from airycrumb.stations.heat.water import boiling_point, latent_heat
 
 DOUGH = (0.385, 0.07, 0.03, 0.50, 0.015)
 FILLING = (0.68, 0.15, 0.13, 0.02, 0.02)

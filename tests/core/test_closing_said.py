@@ -3,9 +3,9 @@
 import doctest
 import unittest
 
-from airycrumb.enclose import CLOSINGS
 from airycrumb.recipe import closing, read_recipe, to_bake
 from airycrumb.recipe.closing import SAID, closing_of
+from airycrumb.stations.enclose import CLOSINGS
 
 METHODS = {
     "Lay the filling in the middle and braid the strips over it.": "braid",

@@ -12,10 +12,10 @@ from shapely.ops import unary_union
 
 from airycrumb.data.closings import CLOSED_AS, LID_SHARE, MIDDLE_DIAMETER, USUAL
 from airycrumb.data.shapes import SHAPES
-from airycrumb.enclose import CLOSINGS, disc_diameter, disc_thickness, enclose, gathered_diameter, piece_size
-from airycrumb.enclose.lines import strips
-from airycrumb.enclose.points import area, disc, fold, sheet
-from airycrumb.enclose.wrapper import Wrapper
+from airycrumb.stations.enclose import CLOSINGS, disc_diameter, disc_thickness, enclose, gathered_diameter, piece_size
+from airycrumb.stations.enclose.lines import strips
+from airycrumb.stations.enclose.points import area, disc, fold, sheet
+from airycrumb.stations.enclose.wrapper import Wrapper
 
 # A usual piece of each: g of dough, g of filling.
 PIECES = {

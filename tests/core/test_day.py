@@ -8,7 +8,7 @@ from itertools import pairwise
 from hypothesis import given
 from hypothesis import strategies as st
 
-from airycrumb.day import Done, Durations, Timetable, resolve, timetable, total_minutes
+from airycrumb.plan.timetable import Done, Durations, Timetable, resolve, timetable, total_minutes
 from airycrumb.problems import InputError
 from airycrumb.quantities import Band
 from tests.core.examples import NOON

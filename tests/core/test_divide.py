@@ -6,8 +6,8 @@ from itertools import pairwise
 from hypothesis import given
 from hypothesis import strategies as st
 
-from airycrumb.divide import Wanted, cut_places, cuts_by_eye, share_out
-from airycrumb.portioning import portioning, time_factor, verdict
+from airycrumb.stations.divide.portioning import portioning, time_factor, verdict
+from airycrumb.stations.divide.sharing import Wanted, cut_places, cuts_by_eye, share_out
 
 LIDDED = (("bun", 0.75), ("lid", 0.25))
 GROUPS = st.lists(

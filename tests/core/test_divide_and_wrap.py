@@ -3,12 +3,12 @@
 import unittest
 from typing import Any
 
-from airycrumb.enclose import CLOSINGS
-from airycrumb.formats import read_bake
+from airycrumb.bake import read_bake
+from airycrumb.bake.edits import Doubt
+from airycrumb.paper.linked_recipe import as_recipe
 from airycrumb.problems import InputError
 from airycrumb.sheet import Sheet
-from airycrumb.sheet.export import as_recipe
-from airycrumb.sheet.types import Doubt
+from airycrumb.stations.enclose import CLOSINGS
 from tests.core.examples import bake_document, seen, sheet
 
 STARTED = [seen("started", "weigh", 0), seen("done", "weigh", 25), seen("done", "rise", 130)]

@@ -6,8 +6,8 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from airycrumb.data.filling import TREATMENTS, WEEPS
-from airycrumb.filling import cooling, juice_of, moisture, stiffness, weeping
 from airycrumb.pantry import find, shelf
+from airycrumb.stations.filling import cooling, juice_of, moisture, stiffness, weeping
 
 
 def parts(**grams: float) -> list[tuple]:

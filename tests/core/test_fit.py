@@ -9,7 +9,7 @@ from hypothesis import strategies as st
 from shapely.geometry import Point, Polygon, box
 
 from airycrumb.data.closings import GAP_MM, WALL_GAP_MM
-from airycrumb.enclose import Fit, fit_round, fit_tray
+from airycrumb.stations.enclose import Fit, fit_round, fit_tray
 
 ROUGH = 0.06  # spots are kept to a tenth of a millimetre
 

@@ -8,7 +8,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 from jsonschema import Draft202012Validator
 
-from airycrumb.formats import load_json, read_bake, read_kitchen, schema
+from airycrumb.bake import load_json, read_bake, read_kitchen, schema
 from airycrumb.problems import InputError
 from tests.core.examples import DEMO_BAKES, bake_document, kitchen_document, sheet, with_amount
 

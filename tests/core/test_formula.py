@@ -5,13 +5,13 @@ import unittest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from airycrumb import formula
-from airycrumb.formula import Pin, Share, percentages, scale
-from airycrumb.pantry import blend, find, shelf
+from airycrumb.pantry import Part, blend, find, shelf
 from airycrumb.problems import InputError
+from airycrumb.stations.weigh import formula
+from airycrumb.stations.weigh.formula import Pin, Share, percentages, scale
 
 
-def dough(**grams: float) -> list[formula.Part]:
+def dough(**grams: float) -> list[Part]:
     """Parts from names with underscores."""
     return [(find(name.replace("_", " ")), g) for name, g in grams.items()]
 

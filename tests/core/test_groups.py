@@ -3,9 +3,9 @@
 import unittest
 from typing import Any
 
-from airycrumb.formats import read_bake
+from airycrumb.bake import read_bake
+from airycrumb.learning.finish import finish
 from airycrumb.problems import InputError
-from airycrumb.sheet.finish import finish
 from tests.core.examples import NOON, bake_document, kitchen, seen, sheet
 
 

@@ -8,19 +8,19 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from airycrumb.data.heat import WASHES
-from airycrumb.heat import Fire, Piece, browning, colour, cook, steam_water_ml
-from airycrumb.heat.cook import Cook
-from airycrumb.heat.shape import body, mesh
+from airycrumb.stations.heat import Boundary, Piece, browning, colour, cook, steam_water_ml
+from airycrumb.stations.heat.cook import Cook
+from airycrumb.stations.heat.shape import body, mesh
 
 DOUGH = (0.385, 0.07, 0.03, 0.50, 0.015)
 MEAT = (0.68, 0.15, 0.13, 0.02, 0.02)
 BUN = Piece("round bun", 57, 45, DOUGH, MEAT, 480, 28, 14)
-STEAM = Fire("steam", 0, "high", False, 0, 0, True)
+STEAM = Boundary("steam", 0, "high", False, 0, 0, True)
 
 
-def oven(celsius: float, fan: bool = False) -> Fire:
+def oven(celsius: float, fan: bool = False) -> Boundary:
     """An oven with nothing over the pieces."""
-    return Fire("oven", celsius, "high", fan, 0, 0, False)
+    return Boundary("oven", celsius, "high", fan, 0, 0, False)
 
 
 def core_at(c: Cook, minute: float) -> float:
@@ -101,7 +101,7 @@ class CommonSense(unittest.TestCase):
 class CommonPractice(unittest.TestCase):
     """Common practice, no source: no measured temperature stands behind these bands (±10 °C)."""
 
-    def coldest(self, piece: Piece, fire: Fire, minutes: float) -> float:
+    def coldest(self, piece: Piece, fire: Boundary, minutes: float) -> float:
         return core_at(cook(piece, fire, minutes), minutes)
 
     def test_steamed_buns(self) -> None:

@@ -9,8 +9,8 @@ import numpy as np
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from airycrumb.heat import Course, cook
-from airycrumb.heat.learning import OvenTruth, Pace, learn_oven, learn_pace, live_band, probed
+from airycrumb.stations.heat import Course, cook
+from airycrumb.stations.heat.learning import OvenTruth, Pace, learn_oven, learn_pace, live_band, probed
 from tests.core.test_heat import BUN, STEAM
 
 FORECAST = cook(BUN, STEAM, 25).course

@@ -8,13 +8,13 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from airycrumb.data.heat import SHELVES, SURFACES
-from airycrumb.heat import Fire, Piece, cook, lethality, steam_water
-from airycrumb.heat.cook import Cook
-from airycrumb.heat.fire import HEATS
-from airycrumb.heat.steamer import least_ml
+from airycrumb.stations.heat import Boundary, Piece, cook, lethality, steam_water
+from airycrumb.stations.heat.cook import Cook
+from airycrumb.stations.heat.fire import HEATS
+from airycrumb.stations.heat.steamer import least_ml
 from tests.core.test_heat import BUN, STEAM, core_at, oven
 
-PAN = Fire("pan", 0, "gentle", False, 0, 0, True)
+PAN = Boundary("pan", 0, "gentle", False, 0, 0, True)
 SMALL = Piece("crescent", 30, 15, BUN.dough_shares, BUN.filling_shares, 600, 26, 18)
 EVERY_FIRE = [
     STEAM,
@@ -30,7 +30,7 @@ EVERY_FIRE = [
 ]
 
 
-def final(piece: Piece, fire: Fire, minutes: float = 12) -> float:
+def final(piece: Piece, fire: Boundary, minutes: float = 12) -> float:
     """°C of the core at a minute."""
     return core_at(cook(piece, fire, minutes), minutes)
 
@@ -62,13 +62,13 @@ class EveryFire(unittest.TestCase):
 class AlwaysTrue(unittest.TestCase):
     @given(st.sampled_from(EVERY_FIRE), st.floats(2, 25), st.floats(1, 15))
     @settings(max_examples=25)
-    def test_a_warmer_start_is_never_colder_later(self, fire: Fire, start: float, warmer: float) -> None:
+    def test_a_warmer_start_is_never_colder_later(self, fire: Boundary, start: float, warmer: float) -> None:
         cold = replace(BUN, filling_c=start, dough_c=start)
         self.assertGreaterEqual(final(replace(cold, filling_c=start + warmer), fire), final(cold, fire) - 0.1)
 
     @given(st.sampled_from(EVERY_FIRE), st.floats(0.55, 0.95))
     @settings(max_examples=25)
-    def test_a_smaller_piece_is_never_colder(self, fire: Fire, share: float) -> None:
+    def test_a_smaller_piece_is_never_colder(self, fire: Boundary, share: float) -> None:
         small = replace(BUN, dough_g=BUN.dough_g * share, filling_g=BUN.filling_g * share)
         self.assertGreaterEqual(final(small, fire), final(BUN, fire) - 0.1)
 

@@ -8,19 +8,19 @@ from typing import Any
 import numpy as np
 import pdfplumber
 
+from airycrumb.bake import read_bake
+from airycrumb.bake.edits import Doubt
 from airycrumb.data.heat import WASHES
-from airycrumb.formats import read_bake
-from airycrumb.formats.card import card_as_pdf
+from airycrumb.learning.finish import finish
+from airycrumb.paper.card import card_of
+from airycrumb.paper.linked_recipe import as_recipe
+from airycrumb.paper.pdf import card_as_pdf
+from airycrumb.plan.context import RoomReading
 from airycrumb.sheet import Sheet, work
-from airycrumb.sheet.card import card_of
-from airycrumb.sheet.context import RoomReading
-from airycrumb.sheet.export import as_recipe
-from airycrumb.sheet.finish import finish
-from airycrumb.sheet.heat_answers import settings_that_work
-from airycrumb.sheet.inside import inside
-from airycrumb.sheet.keeping import kept
-from airycrumb.sheet.types import Doubt
 from airycrumb.sheet.work import heats_of
+from airycrumb.whatif.heat import settings_that_work
+from airycrumb.whatif.inside import inside
+from airycrumb.whatif.keeping import kept
 from tests.core.examples import DEMO_BAKES, NOON, bake_document, kitchen, seen, sheet
 from tests.core.test_sheet import answered
 

@@ -6,8 +6,8 @@ from dataclasses import replace
 from hypothesis import given
 from hypothesis import strategies as st
 
-from airycrumb.causes import TROUBLES, Record, why
-from airycrumb.notebook import Finding, Stage, learned_wrap_seconds, review
+from airycrumb.learning.causes import TROUBLES, Record, why
+from airycrumb.learning.notebook import Finding, Stage, learned_wrap_seconds, review
 from airycrumb.quantities import Band
 
 RECORD = Record("steam", ratio=0.65, filling_g=40, bears_g=60)

@@ -4,11 +4,11 @@ import unittest
 from datetime import datetime, timedelta
 from typing import Any
 
-from airycrumb.documents import Observation
-from airycrumb.formats import read_bake
+from airycrumb.bake import read_bake
+from airycrumb.bake.model import Observation
+from airycrumb.plan.context import Context
 from airycrumb.sheet import work
-from airycrumb.sheet.context import Context
-from airycrumb.sheet.options import Option, Rise, away, late_by, ready_at, rise_of
+from airycrumb.whatif.rise import Option, Rise, away, late_by, ready_at, rise_of
 from tests.core.examples import NOON, bake_document, kitchen, seen
 from tests.core.test_weigh import changed
 

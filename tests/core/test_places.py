@@ -8,14 +8,14 @@ import numpy as np
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from airycrumb.documents import Observation
-from airycrumb.formats import read_bake
-from airycrumb.formats.room_day import read_room_day
+from airycrumb.bake import read_bake
+from airycrumb.bake.model import Observation
+from airycrumb.bake.room_day import read_room_day
+from airycrumb.plan.context import RoomReading
 from airycrumb.problems import InputError
 from airycrumb.quantities import Band
-from airycrumb.rise import Air, Dough, Leg, Place, State, cooling, place_of, simulate, steady
 from airycrumb.sheet import Sheet, work
-from airycrumb.sheet.context import RoomReading
+from airycrumb.stations.rise import Air, Dough, Leg, Place, State, cooling, place_of, simulate, steady
 from tests.core.examples import NOON, bake_document, kitchen, seen, sheet
 
 

@@ -6,7 +6,7 @@ Common practice, no source: no measured temperature stands behind any of them.
 import re
 import unittest
 
-from airycrumb.heat import Piece, colour, cook
+from airycrumb.stations.heat import Piece, colour, cook
 from scripts.practice_heat import DOUGH, MEAT, facts, oven, ratios, rows
 from tests.core.examples import ROOT
 

@@ -7,10 +7,13 @@ import unittest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from airycrumb import divide, formula, portioning, quantities
-from airycrumb.enclose import families
+from airycrumb import quantities
 from airycrumb.problems import InputError
 from airycrumb.quantities import parse, parse_amount, share_rounded, within
+from airycrumb.stations.divide import portioning
+from airycrumb.stations.divide import sharing as divide
+from airycrumb.stations.enclose import families
+from airycrumb.stations.weigh import formula
 
 
 def said(text: str, kind: str = "mass") -> str:

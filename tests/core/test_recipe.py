@@ -13,11 +13,11 @@ import unittest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from airycrumb.formats import load_json, read_bake, read_kitchen
+from airycrumb.bake import load_json, read_bake, read_kitchen
+from airycrumb.paper.linked_recipe import as_recipe
 from airycrumb.problems import InputError
 from airycrumb.recipe import Correction, Habits, Reading, corrected, read_line, read_recipe, to_bake
 from airycrumb.sheet import Sheet, work
-from airycrumb.sheet.export import as_recipe
 from tests.core.examples import DEMO_BAKES, NOON, bake_document, kitchen_document, sheet
 
 

@@ -8,9 +8,9 @@ import numpy as np
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from airycrumb.rise import Dough, Place, Reading, State, Vigour, forecast, learn, simulate
-from airycrumb.rise.forecast import Forecast, StageMaker, prior
-from airycrumb.rise.model import bubble_gas, volume_ratio
+from airycrumb.stations.rise import Dough, Place, Reading, State, Vigour, forecast, learn, simulate
+from airycrumb.stations.rise.forecast import Forecast, StageMaker, prior
+from airycrumb.stations.rise.model import bubble_gas, volume_ratio
 
 LEAN = Dough(yeast=1.0, hydration=66, salt=1.8, sugar=0, fat=0, total=168.8, rise_ceiling=4.5, awake=0.29)
 BELIEF = prior(0.0, 0.3**2 + 0.14**2)

@@ -5,9 +5,9 @@ import unittest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from airycrumb import safety
 from airycrumb.data.safety import REGIONS
 from airycrumb.pantry import find
+from airycrumb.stations import safety
 
 CHEESE = [find("soft cheese")]
 
@@ -48,7 +48,7 @@ class Cautions(unittest.TestCase):
     ) -> dict[str, safety.Caution]:
         items = [find(key) for key in filling]
         line = safety.core_line(items, state, "strictest")
-        stuffed, fires = [safety.Stuffing(items, state)], [safety.Fired(method, air)]
+        stuffed, fires = [safety.Stuffing(items, state)], [safety.HeatHazard(method, air)]
         clock = safety.warm_clock([safety.Spell("proof", warm)], room, "strictest")
         found = safety.cautions([find("bread flour")], stuffed, fires, line, clock)
         return {c.code: c for c in found}
@@ -132,7 +132,7 @@ class TheStrictestWins(unittest.TestCase):
 
 class BesideTheStep(unittest.TestCase):
     def test_hot_fat_blades_and_stones_have_their_caution(self) -> None:
-        fires = [safety.Fired("pan", 100), safety.Fired("oven", 240, hot_stone=True), safety.Fired("steam", 100, refills=True)]  # fmt: skip
+        fires = [safety.HeatHazard("pan", 100), safety.HeatHazard("oven", 240, hot_stone=True), safety.HeatHazard("steam", 100, refills=True)]  # fmt: skip
         line = safety.core_line([find("hake raw")], "raw", "us")
         clock = safety.warm_clock([], 21, "us")
         found = safety.cautions([], [safety.Stuffing([find("hake raw")], "raw")], fires, line, clock, cut=True)

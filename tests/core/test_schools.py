@@ -11,12 +11,13 @@ import numpy as np
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from airycrumb.formats import read_bake
+from airycrumb.bake import read_bake
+from airycrumb.learning import train_the_eye as trainer
+from airycrumb.paper.linked_recipe import as_recipe
 from airycrumb.problems import InputError
-from airycrumb.rise import Place, Reading, State, forecast, trainer
-from airycrumb.rise.forecast import prior
 from airycrumb.sheet import Sheet
-from airycrumb.sheet.export import as_recipe
+from airycrumb.stations.rise import Place, Reading, State, forecast
+from airycrumb.stations.rise.forecast import prior
 from tests.core.examples import NOON, bake_document, seen, sheet, sponge_document
 from tests.core.test_rise import BELIEF, LEAN
 

@@ -8,11 +8,11 @@ from collections.abc import Iterator
 from datetime import timedelta
 from typing import Any
 
-from airycrumb.causes import TROUBLES
-from airycrumb.formats import load_json, read_bake
+from airycrumb.bake import load_json, read_bake
+from airycrumb.learning.causes import TROUBLES
+from airycrumb.learning.finish import finish
+from airycrumb.learning.simulated_cook import rehearse
 from airycrumb.sheet import Sheet
-from airycrumb.sheet.finish import finish
-from airycrumb.sheet.rehearse import rehearse
 from tests.core.examples import DEMO_BAKES, NOON, bake_document, kitchen, seen, sheet, with_amount
 
 

@@ -9,13 +9,13 @@ import pdfplumber
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from airycrumb.enclose import CLOSINGS, enclose
-from airycrumb.enclose.template import CHECK_MM, PAPERS, template
-from airycrumb.formats import read_bake
-from airycrumb.formats.template import as_pdf, as_svg
+from airycrumb.bake import read_bake
+from airycrumb.paper.wrapper_files import as_pdf, as_svg
+from airycrumb.paper.wrapper_pages import CHECK_MM, PAPERS, template, template_of
 from airycrumb.problems import InputError
 from airycrumb.sheet import work
-from airycrumb.sheet.solving import Solved, solve, template_of
+from airycrumb.stations.enclose import CLOSINGS, enclose
+from airycrumb.whatif.wrapper import Solved, solve
 from tests.core.examples import NOON, bake_document, kitchen, sheet
 
 POINT_MM = 25.4 / 72

@@ -14,10 +14,10 @@ equal weights are made true, exactly.
 
 import unittest
 
-from airycrumb import formula
-from airycrumb.formula import percentages
 from airycrumb.pantry import find
 from airycrumb.quantities import parse
+from airycrumb.stations.weigh import formula
+from airycrumb.stations.weigh.formula import percentages
 
 CAKE = {
     "cake flour": ("5 lb", 100.0),

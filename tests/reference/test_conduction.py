@@ -15,10 +15,10 @@ import numpy as np
 from scipy.integrate import solve_ivp
 from scipy.special import j0, j1, jn_zeros
 
-from airycrumb.heat.march import AIR as AIR_COLUMN
-from airycrumb.heat.march import AIR_END, H_BOTTOM, H_TOP, PHASE_COLUMNS, PLATE_C, STEP, march
-from airycrumb.heat.properties import GRID
-from airycrumb.heat.shape import Body, mesh
+from airycrumb.stations.heat.march import AIR as AIR_COLUMN
+from airycrumb.stations.heat.march import AIR_END, H_BOTTOM, H_TOP, PHASE_COLUMNS, PLATE_C, STEP, march
+from airycrumb.stations.heat.properties import GRID
+from airycrumb.stations.heat.shape import Body, mesh
 
 RHO, CP, K = 1000.0, 3500.0, 0.5
 ALPHA = K / RHO / CP

@@ -12,12 +12,12 @@ from skfem import Basis as FemBasis
 from skfem import BilinearForm, ElementTriP0, ElementTriP1, FacetBasis, LinearForm, MeshTri, solve
 from skfem.helpers import dot, grad
 
-from airycrumb.heat import Fire, Piece, cook, steam_temperature
-from airycrumb.heat.properties import GRID, Table, dough_table, filling_table
+from airycrumb.stations.heat import Boundary, Piece, cook, steam_temperature
+from airycrumb.stations.heat.properties import GRID, Table, dough_table, filling_table
 
 DOUGH = (0.385, 0.07, 0.03, 0.50, 0.015)
 MEAT = (0.68, 0.15, 0.13, 0.02, 0.02)
-STEAM = Fire("steam", 0, "high", False, 0, 0, True)
+STEAM = Boundary("steam", 0, "high", False, 0, 0, True)
 DOUGH_C, FILLING_C = 25.0, 12.0
 STEP_S = 10.0
 TWO_PI = 2 * np.pi

@@ -13,9 +13,15 @@ import numpy as np
 
 from airycrumb.data.heat import FUSION, LETHAL_MIN
 from airycrumb.data.safety import EQUIVALENTS
-from airycrumb.heat import lethality
-from airycrumb.heat.properties import filling_table, ice_share, solid_conductivity, solid_density, specific_heat
-from airycrumb.heat.settings import dial, fahrenheit, gas_mark, preheat_min
+from airycrumb.stations.heat import lethality
+from airycrumb.stations.heat.properties import (
+    filling_table,
+    ice_share,
+    solid_conductivity,
+    solid_density,
+    specific_heat,
+)
+from airycrumb.stations.heat.settings import dial, fahrenheit, gas_mark, preheat_min
 
 BEEF = (0.7172, 0.2123, 0.0615, 0.0, 0.009)  # ground beef, USDA-like composition as in the handbook's tables
 

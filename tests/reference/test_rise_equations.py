@@ -12,8 +12,8 @@ import numpy as np
 from scipy.integrate import solve_ivp
 
 from airycrumb.data import rise as c
-from airycrumb.rise import Air, Dough, Leg, Place, State, cooling, place_of, simulate, steady
-from airycrumb.rise.model import activity, cardinal_temperature, osmotic_factor, time_constant_h, yeast_grown
+from airycrumb.stations.rise import Air, Dough, Leg, Place, State, cooling, place_of, simulate, steady
+from airycrumb.stations.rise.model import activity, cardinal_temperature, osmotic_factor, time_constant_h, yeast_grown
 
 DOUGH = Dough(1.2, 62, 1.8, 4, 8, 177, 4.0, 0.29)
 

@@ -12,8 +12,8 @@ import fluids
 import iapws
 
 from airycrumb.data import rise
-from airycrumb.heat.properties import solid_conductivity, solid_density, specific_heat
-from airycrumb.heat.water import air_pressure, boiling_point, latent_heat, saturation_pressure
+from airycrumb.stations.heat.properties import solid_conductivity, solid_density, specific_heat
+from airycrumb.stations.heat.water import air_pressure, boiling_point, latent_heat, saturation_pressure
 
 WATER = (1.0, 0.0, 0.0, 0.0, 0.0)
 

@@ -4,20 +4,22 @@ from collections.abc import Sequence
 from dataclasses import dataclass, replace
 from datetime import datetime, timedelta
 
-from airycrumb import safety
+from airycrumb.bake.model import Bake, Kitchen, Observation
 from airycrumb.data import heat as heat_table
 from airycrumb.data import rise as rise_table
 from airycrumb.data.record import Constant, Source
-from airycrumb.day import Durations, Timetable
-from airycrumb.divide import ShareOut
-from airycrumb.documents import Bake, Kitchen, Observation
-from airycrumb.portioning import Portioning
+from airycrumb.plan.context import SILENT_AFTER, Context, RoomReading
+from airycrumb.plan.timetable import Durations, Timetable
+from airycrumb.plan.timing import plan_day
 from airycrumb.quantities import Band
-from airycrumb.safety import Caution, Fired, Stuffing
-from airycrumb.sheet.context import SILENT_AFTER, Context, RoomReading
-from airycrumb.sheet.cues import proof_cues, rise_cues, sponge_cues
-from airycrumb.sheet.doubts import ask
-from airycrumb.sheet.ferment import (
+from airycrumb.questions.ask import ask
+from airycrumb.questions.findings import Findings
+from airycrumb.stations import safety
+from airycrumb.stations.divide.portioning import Portioning
+from airycrumb.stations.divide.sharing import ShareOut
+from airycrumb.stations.safety import Caution, HeatHazard, Stuffing
+from airycrumb.trays.cues import proof_cues, rise_cues, sponge_cues
+from airycrumb.trays.ferment import (
     BENCH_REST_MIN,
     SPONGE_MIX_MIN,
     Fermented,
@@ -27,9 +29,9 @@ from airycrumb.sheet.ferment import (
     second_rise,
     tray,
 )
-from airycrumb.sheet.heat_tray import Shown, heat_tray
-from airycrumb.sheet.heating import Load, heating, together
-from airycrumb.sheet.pieces import (
+from airycrumb.trays.heat_tray import HeatStage, heat_tray
+from airycrumb.trays.heating import Load, heating, together
+from airycrumb.trays.pieces import (
     Pieces,
     by_heat,
     filling_density,
@@ -39,11 +41,9 @@ from airycrumb.sheet.pieces import (
     work_pieces,
     wrap_minutes,
 )
-from airycrumb.sheet.sharing import portions, shared_out
-from airycrumb.sheet.timing import plan_day
-from airycrumb.sheet.types import RiseTray, Sentence, Sheet, WeighTray
-from airycrumb.sheet.weigh import weigh
-from airycrumb.sheet.worked import Worked
+from airycrumb.trays.sharing import portions, shared_out
+from airycrumb.trays.types import RiseTray, Sentence, Sheet, WeighTray
+from airycrumb.trays.weigh import weigh
 
 SOAK_MIN = Constant(60.0, "min", "assumed", "a scald cooled to the room, or a soak")
 
@@ -63,7 +63,7 @@ class _Yeast:
 
 
 def _durations(
-    ctx: Context, yeast: _Yeast, proof: Fermented, heats: list[Shown], weigh_min: float, wrap_min: float
+    ctx: Context, yeast: _Yeast, proof: Fermented, heats: list[HeatStage], weigh_min: float, wrap_min: float
 ) -> Durations:
     b, exact = ctx.bake, lambda m: Band(m, m, m)
     shaping = divide_minutes(ctx.scaled.pieces) + BENCH_REST_MIN.value
@@ -127,7 +127,7 @@ def _sources(ctx: Context) -> list[Source]:
     return found
 
 
-def _sentence(ctx: Context, heated: Shown, table: Timetable) -> Sentence:
+def _sentence(ctx: Context, heated: HeatStage, table: Timetable) -> Sentence:
     names = [g.filling.name for g in ctx.bake.groups if g.filling.parts] or [ctx.bake.groups[0].filling.name]
     return Sentence(
         ctx.bake.groups[0].closing, " and ".join(names), heated.tray.setting, table.eat, table.start, ctx.room_c
@@ -137,7 +137,7 @@ def _sentence(ctx: Context, heated: Shown, table: Timetable) -> Sentence:
 CUTS = ("half_moon", "half_moon_fork", "half_moon_rope", "two_rounds", "braid", "crescent", "envelope")
 
 
-def _cautions(ctx: Context, heats: list[Shown], pieces: list[Pieces]) -> list[Caution]:
+def _cautions(ctx: Context, heats: list[HeatStage], pieces: list[Pieces]) -> list[Caution]:
     b = ctx.bake
     stuffed = [Stuffing([i for i, _ in g.filling.parts], g.filling.state) for g in b.groups if g.filling.parts]
     # A plain piece's crumb is no safe line: it decides only where there is no filling at all.
@@ -148,9 +148,9 @@ def _cautions(ctx: Context, heats: list[Shown], pieces: list[Pieces]) -> list[Ca
     return safety.cautions([i for i, _ in b.parts], stuffed, [_fired(h) for h in heats], line, longest, cut)
 
 
-def _fired(h: Shown) -> Fired:
+def _fired(h: HeatStage) -> HeatHazard:
     b, water = h.heated.ctx.bake, h.tray.water
-    return Fired(b.method, b.air_c, heat_table.SURFACES[b.on].hot, bool(water and water.top_up))
+    return HeatHazard(b.method, b.air_c, heat_table.SURFACES[b.on].hot, bool(water and water.top_up))
 
 
 def work(
@@ -179,7 +179,7 @@ def work(
     return _work(replace(ctx, starts=planned), heard)
 
 
-def _shown(load: Load, pieces: list[Pieces], wrap_min: float) -> Shown:
+def _shown(load: Load, pieces: list[Pieces], wrap_min: float) -> HeatStage:
     """One heat, with what the loads and the clock make of the group that asks most of it."""
     heated = heating(load)
     most = next(p for p in pieces if p.ctx.at == load.most.ctx.at)
@@ -187,7 +187,7 @@ def _shown(load: Load, pieces: list[Pieces], wrap_min: float) -> Shown:
     # A later load that comes cold stays in longer than the first.
     longer = sum(max((x.needs_min or 0.0) - heated.minutes, 0.0) for x in tray.later)
     w = heated.whole
-    return Shown(replace(heated, whole=Band(w.low + longer, w.typical + longer, w.high + longer)), tray)
+    return HeatStage(replace(heated, whole=Band(w.low + longer, w.typical + longer, w.high + longer)), tray)
 
 
 @dataclass(frozen=True)
@@ -200,7 +200,7 @@ class _Stations:
     pieces: list[Pieces]
     shared: ShareOut
     portioned: Portioning | None
-    heats: list[Shown]
+    heats: list[HeatStage]
 
 
 def _stations(ctx: Context) -> _Stations:
@@ -216,7 +216,7 @@ def _stations(ctx: Context) -> _Stations:
     return _Stations(weighed, yeast, wrap_min, pieces, shared, portioned, heats)
 
 
-def heats_of(bake: Bake, kitchen: Kitchen, *, now: datetime) -> list[tuple[Shown, list[Pieces]]]:
+def heats_of(bake: Bake, kitchen: Kitchen, *, now: datetime) -> list[tuple[HeatStage, list[Pieces]]]:
     """Every heat of a bake with the groups that go into it: for questions about it that no sheet answers."""
     ctx = Context(bake, kitchen, (), now)
     found = _stations(ctx)
@@ -232,7 +232,7 @@ def _work(ctx: Context, heard: Sequence[RoomReading]) -> Sheet:
     table, timing = plan_day(ctx, _durations(ctx, yeast, lead.proof, heats, weighed.minutes, wrap_min))
     trays = _trays(ctx, yeast, lead.proof, table, wrap_min)
     every = [i for i, _ in bake.parts] + [i for g in bake.groups for i, _ in g.filling.parts]
-    worked = Worked(
+    worked = Findings(
         ctx, yeast.first, lead.proof, trays.rise, weighed, pieces, heats, shared, portioned, uneven, tuple(heard)
     )
     return Sheet(

@@ -5,23 +5,23 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from datetime import datetime
 
+from airycrumb.bake import load_json, plain_kitchen, read_bake, read_kitchen, schema, structure_problems
+from airycrumb.bake.model import Observation
+from airycrumb.bake.room_day import read_room_day
 from airycrumb.data.spots import SPOTS
-from airycrumb.documents import Observation
-from airycrumb.formats import load_json, plain_kitchen, read_bake, read_kitchen, schema, structure_problems
-from airycrumb.formats.room_day import read_room_day
+from airycrumb.learning.finish import Lesson, finish
+from airycrumb.learning.simulated_cook import rehearse
+from airycrumb.learning.train_the_eye import PICTURES, Judgement, Marked, Question, question
+from airycrumb.learning.train_the_eye import mark as mark_judgement
 from airycrumb.pantry import shelf
+from airycrumb.paper.linked_recipe import as_recipe
+from airycrumb.plan.context import Context, RoomReading
 from airycrumb.problems import InputError, Problem
 from airycrumb.recipe import Correction
-from airycrumb.rise.trainer import PICTURES, Judgement, Marked, Question, question
-from airycrumb.rise.trainer import mark as mark_judgement
 from airycrumb.sheet import Sheet, work
-from airycrumb.sheet.context import Context, RoomReading
-from airycrumb.sheet.export import as_recipe
-from airycrumb.sheet.finish import Lesson, finish
-from airycrumb.sheet.keeping import Kept
-from airycrumb.sheet.options import Lateness, Option, away, late_by, ready_at, rise_of
-from airycrumb.sheet.rehearse import rehearse
-from airycrumb.sheet.solving import By, Solved
+from airycrumb.whatif.keeping import Kept
+from airycrumb.whatif.rise import Lateness, Option, away, late_by, ready_at, rise_of
+from airycrumb.whatif.wrapper import By, Solved
 from kitchenside.compute.heat import HeatAnswers, card, heat_answers, keeping, taught_heat
 from kitchenside.compute.read import Document, Printed, kitchen_read
 from kitchenside.compute.recipes import RecipeLine, RecipeReply, RecipeSays, recipe

@@ -3,15 +3,15 @@
 from dataclasses import dataclass
 from datetime import datetime
 
-from airycrumb.formats import read_bake
-from airycrumb.formats.card import card_as_pdf
+from airycrumb.bake import read_bake
+from airycrumb.learning.finish import Lesson
+from airycrumb.paper.card import card_of
+from airycrumb.paper.pdf import card_as_pdf
 from airycrumb.problems import InputError, Problem
-from airycrumb.sheet.card import card_of
-from airycrumb.sheet.finish import Lesson
-from airycrumb.sheet.heat_answers import Tried, heat_at, settings_that_work
-from airycrumb.sheet.inside import Inside, inside
-from airycrumb.sheet.keeping import Kept, kept
 from airycrumb.sheet.work import heats_of
+from airycrumb.whatif.heat import Tried, heat_at, settings_that_work
+from airycrumb.whatif.inside import Inside, inside
+from airycrumb.whatif.keeping import Kept, kept
 from kitchenside.compute.read import Document, Printed, kitchen_read, worked
 
 

@@ -6,8 +6,8 @@ from datetime import datetime
 from functools import lru_cache
 from typing import Any
 
-from airycrumb.documents import Bake, Kitchen
-from airycrumb.formats import read_bake, read_kitchen
+from airycrumb.bake import read_bake, read_kitchen
+from airycrumb.bake.model import Bake, Kitchen
 from airycrumb.sheet import Sheet, work
 
 Document = dict[str, Any]

@@ -3,7 +3,7 @@
 from collections.abc import Sequence
 from dataclasses import dataclass
 
-from airycrumb.formats import read_bake
+from airycrumb.bake import read_bake
 from airycrumb.problems import InputError, Problem
 from airycrumb.quantities import Band
 from airycrumb.recipe import Correction, corrected, read_recipe, to_bake

@@ -3,10 +3,11 @@
 from dataclasses import dataclass
 from datetime import datetime
 
-from airycrumb.enclose import CLOSINGS
-from airycrumb.formats.template import as_pdf, as_svg
+from airycrumb.paper.wrapper_files import as_pdf, as_svg
+from airycrumb.paper.wrapper_pages import template_of
 from airycrumb.problems import InputError, Problem
-from airycrumb.sheet.solving import By, Solved, solve, template_of
+from airycrumb.stations.enclose import CLOSINGS
+from airycrumb.whatif.wrapper import By, Solved, solve
 from kitchenside.compute.read import Document, Printed, worked
 
 

@@ -1,0 +1,125 @@
+"""A dough to judge: a state drawn at random, the picture's measures, and what the answer is and why."""
+
+import random
+from dataclasses import dataclass
+from typing import Literal
+
+import numpy as np
+
+from airycrumb.stations.rise.forecast import Stage, crossings
+from airycrumb.stations.rise.model import Dough, State, bubble_gas, simulate
+from airycrumb.stations.rise.surroundings import Place
+
+Picture = Literal["bowl", "poke", "tear", "membrane"]
+Judgement = Literal["early", "ready", "past"]
+PICTURES: tuple[Picture, ...] = ("bowl", "poke", "tear", "membrane")
+# share of the growth asked for; between the bands nobody could tell, so nothing is drawn there; assumed
+BANDS: dict[Judgement, tuple[float, float]] = {"early": (0.1, 0.7), "ready": (0.92, 1.1), "past": (1.4, 1.9)}
+CELLS_PER_ML = 12.0  # bubbles in a millilitre of dough, for the size of the honeycomb; assumed
+TARGET = 2.0
+
+
+@dataclass(frozen=True)
+class Question:
+    """A dough in a picture. seed: names it; ratio: its size over that at the start; dome: how its top stands, 1 domed, 0
+    flat, -1 sunken; dent_left: of a poke after three seconds, 0 to 1; cell_mm: across a bubble; stretch_mm: how far a
+    membrane stretches before it tears; air_c, minutes: where and how long it stood."""
+
+    seed: int
+    picture: Picture
+    ratio: float
+    dome: float
+    dent_left: float
+    cell_mm: float
+    stretch_mm: float
+    air_c: float
+    minutes: float
+
+
+@dataclass(frozen=True)
+class Marked:
+    """An answer marked: what it is, in words why, and how long until it is ready (negative: since)."""
+
+    right: bool
+    truth: Judgement
+    why: str
+    ready_in_min: float
+
+
+def _stage(noise: random.Random) -> tuple[Stage, float]:
+    yeast, air = noise.uniform(0.7, 1.8), noise.uniform(18, 29)
+    dough = Dough(yeast, noise.uniform(58, 68), 1.8, noise.uniform(0, 6), noise.uniform(0, 6), 170, 4.4, 0.29)
+    return Stage(dough, simulate(dough, State(noise.uniform(23, 27)), Place(air, "bowl", 800), 900)), air
+
+
+def _dome(share: float) -> float:
+    """Domed while it grows, flat as it tires, sunken past it."""
+    return max(-1.0, min(1.0, 1.0 - 2.2 * max(0.0, share - 0.95)))
+
+
+def _dent(share: float) -> float:
+    """A poke: springs back at once below two thirds, comes back slowly when ready, stays past it. Assumed."""
+    return max(0.03, min(0.97, (share - 0.55) / 0.85))
+
+
+def question(seed: int) -> Question:
+    """The question a seed names: always the same one. seed: 0 to 2^31."""
+    return _drawn(seed)[0]
+
+
+def _drawn(seed: int) -> tuple[Question, Judgement, float]:
+    noise = random.Random(seed)
+    picture, truth = noise.choice(PICTURES), noise.choice(tuple(BANDS))
+    if picture == "membrane":
+        return _membrane(seed, noise, truth)
+    share = noise.uniform(*BANDS[truth])
+    stage, air = _stage(noise)
+    ratios = stage.ratios(np.array([1.0]))
+    ratio = 1 + share * (TARGET - 1)
+    minute, ready = (float(crossings(stage.course.minutes, ratios, r)[0]) for r in (ratio, TARGET))
+    held = stage.held(np.array([[1.0]]), np.array([min(minute, 900.0)]))
+    bubbles = float(bubble_gas(stage.dough, held, stage.course.state_at(min(minute, 900.0)).temperature)[0, 0])
+    cell = 10 * (6 * max(bubbles, 0.02) / (np.pi * CELLS_PER_ML)) ** (1 / 3)
+    found = Question(seed, picture, ratio, _dome(share), _dent(share), float(cell), 0.0, air, min(minute, 900.0))
+    return found, truth, ready - minute
+
+
+def _membrane(seed: int, noise: random.Random, truth: Judgement) -> tuple[Question, Judgement, float]:
+    """Kneading, judged by the film it stretches to. A film that is too slack and sticky has been worked too long."""
+    stretch = {"early": (8.0, 22.0), "ready": (48.0, 70.0), "past": (26.0, 34.0)}[truth]
+    minutes = {"early": (2.0, 5.0), "ready": (9.0, 12.0), "past": (24.0, 35.0)}[truth]
+    return (
+        Question(seed, "membrane", 1.0, 1.0, 0.0, 0.0, noise.uniform(*stretch), 24.0, noise.uniform(*minutes)),
+        truth,
+        0.0,
+    )
+
+
+def mark(seed: int, answer: Judgement) -> Marked:
+    """Mark an answer to the question a seed names."""
+    asked, truth, wait = _drawn(seed)
+    return Marked(answer == truth, truth, _why(asked, truth), wait)
+
+
+def _why(q: Question, truth: Judgement) -> str:
+    if q.picture == "membrane":
+        return {
+            "early": f"It tears after {q.stretch_mm:.0f} mm: the gluten is not joined yet. Knead on.",
+            "ready": f"It stretches {q.stretch_mm:.0f} mm to a film light shines through. Enough.",
+            "past": f"It runs rather than stretches, and tears after {q.stretch_mm:.0f} mm: worked too long and too warm. Let it rest cold.",
+        }[truth]
+    grown = f"It stands at {q.ratio:.1f} times its size where {TARGET:g} is asked"
+    seen = {
+        "bowl": {"early": "still small under its dome", "ready": "domed and full", "past": "the top flat or fallen in"}[
+            truth
+        ],
+        "poke": {"early": "the dent is gone at once", "ready": "the dent comes back slowly", "past": "the dent stays"}[
+            truth
+        ],
+        "tear": {
+            "early": f"bubbles of {q.cell_mm:.1f} mm: dense",
+            "ready": f"a honeycomb of {q.cell_mm:.1f} mm",
+            "past": f"wide, broken bubbles of {q.cell_mm:.1f} mm",
+        }[truth],
+    }[q.picture]
+    return f"{grown}: {seen}."

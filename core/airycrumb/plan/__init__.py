@@ -1,0 +1,1 @@
+"""What there is to go by (a bake, a kitchen, what was seen) and when each thing happens."""

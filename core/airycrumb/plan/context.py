@@ -1,0 +1,204 @@
+"""The inputs of a sheet, and the few things read off them by several stations."""
+
+from dataclasses import dataclass, replace
+from datetime import datetime, timedelta
+from functools import cached_property
+
+import numpy as np
+
+from airycrumb.bake.model import Bake, Group, Kitchen, Observation
+from airycrumb.plan.timetable import Done
+from airycrumb.stations.heat.water import air_pressure
+from airycrumb.stations.weigh.formula import Percentages, Scaled, Share, percentages, scale
+
+SILENT_AFTER = timedelta(minutes=20)  # a thermometer that has said nothing for so long is not believed
+
+
+@dataclass(frozen=True)
+class RoomReading:
+    """What a thermometer said: the kitchen's, a probe, or one in the oven. °C."""
+
+    at: datetime
+    celsius: float
+
+
+@dataclass(frozen=True)
+class Context:
+    """A bake, a kitchen, what has been seen so far, and the time.
+
+    at: the group of pieces looked at; thermometer: its readings in order, () where it is silent or there is none;
+    starts: when the stages are planned to begin, where that is known already; probe, oven: what a probe in a piece and a
+    thermometer in the oven said while the pieces are in the heat.
+    """
+
+    bake: Bake
+    kitchen: Kitchen
+    observations: tuple[Observation, ...]
+    now: datetime
+    at: int = 0
+    thermometer: tuple[RoomReading, ...] = ()
+    starts: tuple[tuple[str, datetime], ...] = ()
+    probe: tuple[RoomReading, ...] = ()
+    oven: tuple[RoomReading, ...] = ()
+
+    @property
+    def group(self) -> Group:
+        """The pieces looked at."""
+        return self.bake.groups[self.at]
+
+    @property
+    def share(self) -> Share:
+        """How many of them, and how much is in each, after the pin."""
+        return self.scaled.shares[self.at]
+
+    @cached_property
+    def _groups(self) -> tuple["Context", ...]:
+        bake = self.bake
+        found = tuple(replace(self, at=i, bake=bake.heated(g.heat)) for i, g in enumerate(bake.groups))
+        for context in found:
+            # What does not depend on the group looked at is worked once.
+            context.__dict__.update(scaled=self.scaled, percentages=self.percentages, stages=self.stages)
+        return found
+
+    def each_group(self) -> tuple["Context", ...]:
+        """One context for each group of pieces, its bake heated as they are."""
+        return self._groups
+
+    def path(self, *steps: str | int) -> list[str | int]:
+        """Where in the bake document something of the group looked at is written."""
+        return [*(("more_groups", self.at - 1) if self.at else ()), *steps]
+
+    def code(self, code: str) -> str:
+        """A doubt's code, told apart from the same doubt about another group."""
+        return f"{code}_{self.at + 1}" if self.at else code
+
+    @property
+    def room_c(self) -> float:
+        """The kitchen's warmth for this bake: a reading in hand, the thermometer, what was typed, the day's, the usual."""
+        seen = self.latest("room_temperature")
+        if seen is not None:
+            return seen
+        if self.thermometer:
+            return self.thermometer[-1].celsius
+        if self.bake.room_c is not None:
+            return self.bake.room_c
+        return self._of_the_day() if self.kitchen.room_day else self.kitchen.room_c
+
+    def _of_the_day(self) -> float:
+        day = self.kitchen.room_day
+        minutes = [m + 1440 * turn for turn in (-1, 0, 1) for m, _ in day]
+        return float(np.interp(60 * self.now.hour + self.now.minute, minutes, [c for _, c in day] * 3))
+
+    @property
+    def room_runs(self) -> bool:
+        """Whether the room's warmth is known to run through the day."""
+        typed = self.bake.room_c is not None or self.latest("room_temperature") is not None
+        return bool(self.kitchen.room_day) and not typed
+
+    @cached_property
+    def stages(self) -> tuple[str, ...]:
+        """The stages of this bake, in order."""
+        sponge = ("sponge",) if self.ripens else ()
+        again = ("again",) if self.bake.again_to is not None and self.rises else ()
+        hold = ("hold",) if self.bake.came != "proofed" else ()
+        return (*sponge, "weigh", "rise", *again, "divide", "wrap", "proof", *hold, "heat", "rest")
+
+    @property
+    def rises(self) -> bool:
+        """Whether the dough rises at all; one with soda or nothing only rests."""
+        return self.bake.leavening not in ("soda", "none")
+
+    @property
+    def ripens(self) -> bool:
+        """Whether part of the dough is a sponge that ripens: flour and yeast in it."""
+        inside = {
+            item.role
+            for (item, g), place in zip(self.bake.parts, self.bake.places, strict=False)
+            if place == "sponge" and g > 0
+        }
+        return self.rises and {"flour", "yeast"} <= inside
+
+    def before(self, stage: str) -> str | None:
+        """The stage before, None for the first."""
+        at = self.stages.index(stage)
+        return self.stages[at - 1] if at else None
+
+    @property
+    def under_way(self) -> str | None:
+        """The stage a batch is in; None before it is begun and once it is done."""
+        if self.done is None:
+            return None
+        return next((s for s in self.stages if s not in self.done.ended), None)
+
+    def begins(self, stage: str) -> datetime:
+        """When a stage begins: as it did, as it is planned, or now."""
+        before = self.before(stage)
+        if self.done is not None:
+            began = self.done.ended.get(before) if before else self.done.started
+            if began is not None:
+                return began
+        return dict(self.starts).get(stage, self.now)
+
+    @property
+    def pressure(self) -> float:
+        """The air's pressure here, as a share of that at the sea."""
+        return float(air_pressure(self.kitchen.altitude_m) / air_pressure(0.0))
+
+    def minutes_since_start(self, at: datetime) -> float | None:
+        """Minutes from the start of the batch to `at`."""
+        return None if self.done is None or self.done.started is None else (at - self.done.started).total_seconds() / 60
+
+    @cached_property
+    def scaled(self) -> Scaled:
+        """Amounts after the pin."""
+        wanted = [Share(g.pieces, g.dough_each_g, g.filling_each_g) for g in self.bake.groups]
+        return scale(wanted, self.kitchen.bowl_loss, self.bake.parts, self.bake.pin)
+
+    @cached_property
+    def percentages(self) -> Percentages:
+        """The dough in baker's %, without the water left over when it was mixed."""
+        written = percentages(self.bake.parts)
+        left = self.latest("water_left")
+        if not left:
+            return written
+        flour_g = self.scaled.dough_g * 100 / written.total
+        less = min(100 * left / flour_g, written.stated_hydration)
+        return replace(
+            written,
+            stated_hydration=written.stated_hydration - less,
+            true_hydration=written.true_hydration - less,
+            total=written.total - less,
+        )
+
+    def latest(self, kind: str) -> float | None:
+        """Value of the last observation of a kind."""
+        values = [o.value for o in self.observations if o.kind == kind and o.value is not None]
+        return values[-1] if values else None
+
+    def of(self, kind: str, stage: str) -> list[Observation]:
+        """Observations of a kind at a stage, in order."""
+        return [o for o in self.observations if o.kind == kind and o.stage == stage]
+
+    @cached_property
+    def done(self) -> Done | None:
+        """When stages really began and ended; None before the batch is started."""
+        started = [o.at for o in self.observations if o.kind == "started"]
+        if not started:
+            return None
+        return Done(started[0], {o.stage: o.at for o in self.observations if o.kind == "done"}, self.now)
+
+    def lasted(self, stage: str, before: str) -> float | None:
+        """Minutes a finished stage really took, None while it has not ended."""
+        if self.done is None or stage not in self.done.ended or before not in self.done.ended:
+            return None
+        return max(0.0, (self.done.ended[stage] - self.done.ended[before]).total_seconds() / 60)
+
+    def minutes_since(self, stage_end: str, at: datetime) -> float | None:
+        """Minutes from the end of a stage to `at`, None while it has not ended."""
+        if self.done is None or stage_end not in self.done.ended:
+            return None
+        return (at - self.done.ended[stage_end]).total_seconds() / 60
+
+    def later(self, start: datetime, minutes: float) -> datetime:
+        """A moment so many minutes on, to the second."""
+        return (start + timedelta(minutes=minutes)).replace(microsecond=0)

@@ -1,0 +1,87 @@
+"""The bake's day: which hour decides, and what the cook must be told about it."""
+
+from datetime import datetime, timedelta
+
+from airycrumb.bake.edits import Answer, Change, Doubt
+from airycrumb.plan import timetable as day
+from airycrumb.plan.context import Context
+
+GRACE = timedelta(minutes=2)
+
+
+def clock(at: datetime) -> str:
+    """An hour of the day, 18:30."""
+    return f"{at:%H:%M}"
+
+
+def spell(minutes: float) -> str:
+    """A length of time as a cook says it: 45 min, 1 h 30."""
+    whole = round(minutes)
+    return f"{whole} min" if whole < 90 else f"{whole // 60} h {whole % 60:02d}"
+
+
+def _start_now(table: day.Timetable) -> Answer:
+    return Answer(
+        f"Start now, eat at {clock(table.eat)}", [Change(["plan", "eat_at"], table.eat.isoformat(timespec="minutes"))]
+    )
+
+
+def _too_late(asked: datetime, table: day.Timetable) -> Doubt:
+    short = (table.eat - asked).total_seconds() / 60
+    return Doubt(
+        "too_late",
+        "day",
+        "ask",
+        f"Too late for {clock(asked)} by about {short:.0f} min",
+        f"Started now, this bake is ready at {clock(table.eat)} ({clock(table.eat_low)} to {clock(table.eat_high)}). A warmer rise or fewer pieces would bring it nearer.",
+        [
+            _start_now(table),
+            Answer(
+                f"Tomorrow at {clock(asked)}",
+                [Change(["plan", "eat_at"], (asked + timedelta(days=1)).isoformat(timespec="minutes"))],
+            ),
+        ],
+    )
+
+
+def _past(asked: datetime, planned: datetime, forwards: day.Timetable) -> Doubt:
+    return Doubt(
+        "eat_in_past",
+        "day",
+        "ask",
+        f"{clock(asked)} has passed",
+        f"The plan below is for {planned:%A} at {clock(planned)}. Started now, this bake is ready at {clock(forwards.eat)}.",
+        [
+            _start_now(forwards),
+            Answer(
+                f"{planned:%A} at {clock(planned)}", [Change(["plan", "eat_at"], planned.isoformat(timespec="minutes"))]
+            ),
+        ],
+    )
+
+
+def _next_day(asked: datetime, now: datetime) -> datetime:
+    """The same hour on the first day on which it still lies ahead."""
+    ahead = asked.replace(year=now.year, month=now.month, day=now.day)
+    return ahead if ahead > now else ahead + timedelta(days=1)
+
+
+def plan_day(ctx: Context, durations: day.Durations) -> tuple[day.Timetable, list[Doubt]]:
+    """Lay out the day. A batch under way goes by what has happened; otherwise by the hour asked for."""
+    if ctx.done is not None:
+        return day.timetable(durations, done=ctx.done), []
+    now = ctx.now.replace(second=0, microsecond=0)
+    if ctx.bake.eat_at is None:
+        asked_start = day.resolve(ctx.bake.start_at, now, "plan.start_at") if ctx.bake.start_at else now
+        return day.timetable(durations, start=max(now, asked_start)), []
+    asked = day.resolve(ctx.bake.eat_at, now, "plan.eat_at")
+    forwards = day.timetable(durations, start=now)
+    if asked <= now:
+        planned = _next_day(asked, now)
+        back = day.timetable(durations, eat=planned)
+        table = back if back.start >= now else forwards
+        return table, [_past(asked, table.eat, forwards)]
+    back = day.timetable(durations, eat=asked)
+    if back.start < now - GRACE:
+        return forwards, [_too_late(asked, forwards)]
+    return back, []

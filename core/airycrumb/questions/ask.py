@@ -1,0 +1,31 @@
+"""Every question there is, asked of what the stations found."""
+
+from collections.abc import Callable, Iterator
+
+from airycrumb.bake.edits import Doubt
+from airycrumb.questions.divide import DIVIDING
+from airycrumb.questions.eggs import eggs
+from airycrumb.questions.findings import Findings
+from airycrumb.questions.heat import HEATING
+from airycrumb.questions.recipe import AUDIT
+from airycrumb.questions.rise import RISING, proofs_apart
+from airycrumb.questions.weigh import WEIGHING
+from airycrumb.questions.wrap import WRAPPING
+
+QUESTIONS: tuple[Callable[[Findings], Iterator[Doubt]], ...] = (
+    *WEIGHING,
+    *RISING,
+    *DIVIDING,
+    *WRAPPING,
+    proofs_apart,
+    *HEATING,
+    eggs,
+    *AUDIT,
+)
+GRAVITY = {"stop": 0, "ask": 1, "note": 2}
+
+
+def ask(w: Findings, timing: list[Doubt]) -> list[Doubt]:
+    """Every question not answered with "keep", gravest first."""
+    found = timing + [d for question in QUESTIONS for d in question(w)]
+    return sorted((d for d in found if d.code not in w.ctx.bake.kept), key=lambda d: GRAVITY[d.severity])

@@ -1,0 +1,42 @@
+"""What the stations found, handed to the questions."""
+
+from dataclasses import dataclass
+
+from airycrumb.bake.edits import Answer, Change
+from airycrumb.plan.context import Context, RoomReading
+from airycrumb.stations.divide.portioning import Portioning
+from airycrumb.stations.divide.sharing import ShareOut
+from airycrumb.trays.ferment import Fermented
+from airycrumb.trays.heat_tray import HeatStage
+from airycrumb.trays.pieces import Pieces
+from airycrumb.trays.types import RiseTray, WeighTray
+
+KEEP = Answer("Keep it", [])
+PRACTICE = "bands of common practice"
+RISE_MODEL = "the rise forecast"
+HEAT_MODEL = "the heat forecast"
+GEOMETRY = "the geometry of the closing"
+
+
+def piece_count(count: int) -> list[Change]:
+    """The edits that make it so many pieces, whatever was held: a hold or the eaters would overrule the number."""
+    return [Change(["pieces"], count), Change(["pin"], None), Change(["eaters"], None)]
+
+
+@dataclass(frozen=True)
+class Findings:
+    """What the stations found, for the questions that need it. proof: the first group's; uneven_proofs: min the lightest
+    and heaviest piece weighed are proofed sooner and later; heard: all the kitchen's
+    thermometer said, believed or not."""
+
+    ctx: Context
+    first: Fermented
+    proof: Fermented
+    rise_tray: RiseTray
+    weighed: WeighTray
+    pieces: list[Pieces]
+    heats: list[HeatStage]
+    shared: ShareOut
+    portioned: Portioning | None
+    uneven_proofs: tuple[float, float]
+    heard: tuple[RoomReading, ...] = ()

@@ -1,0 +1,1 @@
+"""Dividing: a dough shared out, and the running correction while it is cut."""

@@ -1,0 +1,229 @@
+"""Closing a dough over a filling: wrapper size and thickness, what it can hold, how large the piece becomes.
+
+Lengths in mm, masses in g, volumes in mL (1 mL = 1000 mm3).
+"""
+
+from dataclasses import dataclass
+
+from airycrumb.data import closings as c
+from airycrumb.data.closings import CLOSED_AS
+from airycrumb.data.shapes import DOUGH_DENSITY, OVEN_SPRING, SHAPES
+from airycrumb.stations.enclose import families
+from airycrumb.stations.enclose.lines import Pairs, Stroke, folds_of, laid, pairs
+from airycrumb.stations.enclose.registry import CLOSINGS, Closing
+from airycrumb.stations.enclose.sections import section
+from airycrumb.stations.enclose.steps import WrapStep, steps_of
+
+AS_WRAPPED = 1.15  # volume of the dough over gas-free once it is rolled and closed; assumed
+
+
+@dataclass(frozen=True)
+class Size:
+    """A piece at one moment, mm: outside, and the filling inside it at the same scale.
+
+    wall_mm: of dough over the filling, 0 where the two are mixed or there is none; outside, filling: outlines of the
+    piece cut across, base at y = 0, upwards negative.
+    """
+
+    when: str
+    width_mm: float
+    height_mm: float
+    length_mm: float
+    filling_width_mm: float
+    filling_height_mm: float
+    wall_mm: float
+    outside: Pairs
+    filling: list[Pairs]
+
+
+@dataclass(frozen=True)
+class Trouble:
+    """What goes wrong with a closing, and how to see it coming."""
+
+    what: str
+    sign: str
+
+
+@dataclass(frozen=True)
+class Part:
+    """One of the pieces of dough that make up a piece: a bun and its lid. g of dough; mm to roll it to."""
+
+    name: str
+    dough_g: float
+    across_mm: float
+
+
+@dataclass(frozen=True)
+class Wrapper:
+    """What to roll and how to close it.
+
+    across_mm, along_mm: its width and depth (alike for a round); rolled: whether there is a wrapper at all;
+    outline, strokes, filling_at: seen from above, mm from its middle; closes_over_g: the most it bears at this size;
+    most_filling_g: rolled as thin as this closing bears; low_g, high_g: filling that closes well.
+    """
+
+    closing: str
+    label: str
+    rolled: bool
+    round: bool
+    across_mm: float
+    along_mm: float
+    mean_mm: float
+    middle_mm: float
+    rim_mm: float
+    seam_mm: float
+    folds: int
+    filling_g: float
+    filling_ml: float
+    fill_height_mm: float
+    closes_over_g: float
+    most_filling_g: float
+    low_g: float
+    high_g: float
+    low_ml: float
+    high_ml: float
+    ratio: float
+    ratio_low: float
+    ratio_high: float
+    vent: str
+    cut_from: str
+    parts: list[Part]
+    outline: Pairs
+    strokes: list[Stroke]
+    filling_at: Pairs
+    steps: list[WrapStep]
+    wrong: list[Trouble]
+    sizes: list[Size]
+
+
+def piece_size(closing: str, when: str, dough_ml: float, filling_ml: float) -> Size:
+    """Outside and inside of a piece from its volumes, by the closing's usual proportions."""
+    width_ratio, length_ratio, fullness, _ = SHAPES[CLOSED_AS[closing]]
+    volume = (dough_ml + filling_ml) * 1000
+    height = (volume / (fullness * width_ratio * length_ratio)) ** (1 / 3)
+    width, share = width_ratio * height, filling_ml / (dough_ml + filling_ml)
+    outside, inside = section(closing, CLOSED_AS[closing], width, height, share)
+    fill_wide, fill_high, base = 0.0, 0.0, 0.0
+    wrapped = closing not in ("layered", "kneaded_in")
+    if inside and wrapped:
+        low, high = inside[0].min(axis=0), inside[0].max(axis=0)
+        (fill_wide, fill_high), base = (float(high[0] - low[0]), float(high[1] - low[1])), float(-high[1])
+    wall = base if CLOSED_AS[closing] in ("boat", "well") else (height - fill_high) / 2 if fill_high else 0.0
+    return Size(
+        when,
+        width,
+        height,
+        length_ratio * height,
+        fill_wide,
+        fill_high,
+        wall,
+        pairs(outside),
+        [pairs(p) for p in inside],
+    )
+
+
+def _sizes(closing: str, dough_g: float, filling_ml: float, proofed_ratio: float) -> list[Size]:
+    raw = dough_g / DOUGH_DENSITY.value
+    moments = (
+        ("as wrapped", AS_WRAPPED),
+        ("after the proof", proofed_ratio),
+        ("cooked", proofed_ratio * OVEN_SPRING.value),
+    )
+    return [piece_size(closing, when, raw * ratio, filling_ml) for when, ratio in moments]
+
+
+def _thickness(how: Closing, dough_g: float, across: float) -> tuple[float, float, float]:
+    """Mean, middle and rim in mm; all 0 where nothing is rolled."""
+    if not how.rolled:
+        return 0.0, 0.0, 0.0
+    mean = how.thickness(dough_g, across)
+    thick = c.MIDDLE_OVER_RIM.value if how.thick_middle else 1.0
+    rim = mean / (1 + (thick - 1) * c.MIDDLE_DIAMETER.value**2)
+    return mean, rim * thick, rim
+
+
+def _parts(how: Closing, dough_g: float, across: float, wide: float) -> list[Part]:
+    if len(how.parts) == 1:
+        return []
+    sizes = (across, 0.84 * wide) if how.key == "lidded" else (across, 1.03 * across)
+    return [Part(name, share * dough_g, mm) for (name, share), mm in zip(how.parts, sizes, strict=True)]
+
+
+def _cut_from(how: Closing, across: float, pieces: int) -> str:
+    """What sheet the wrappers are cut from, where they are cut rather than rolled one by one."""
+    if how.key != "crescent":
+        return ""
+    strip = families.strip_for(pieces, across)
+    return f"one strip of {strip / 10:.0f} cm by {across * how.long / 10:.0f} cm gives all {pieces}, tip beside base"
+
+
+def width_of(how: Closing, dough_g: float, filling_ml: float) -> float:
+    """mm to roll the wrapper of a piece to: to reach round its filling, or by thickness where there is none."""
+    if not how.wraps:
+        return how.across_at(dough_g, c.PLAIN_MM.value)
+    if not how.rolled:
+        # A ball of dough and filling together, gas-free.
+        return 10 * (6 * (dough_g / DOUGH_DENSITY.value + filling_ml) / 3.14159265) ** (1 / 3)
+    return how.across(filling_ml)
+
+
+def most_filling_ml(how: Closing, dough_g: float) -> float:
+    """mL a piece of so much dough closes over, rolled as thin as the closing bears."""
+    if not how.rolled:
+        share = how.usual.most
+        return dough_g / DOUGH_DENSITY.value * share / (1 - share)
+    return how.holds(how.across_at(dough_g, how.usual.thinnest_mm))
+
+
+def enclose(
+    closing: str, dough_g: float, filling_g: float, filling_density: float, proofed_ratio: float, pieces: int = 1
+) -> Wrapper:
+    """The wrapper for one piece.
+
+    dough_g 10 to 1500, filling_g 0 to 1500, filling_density g/mL; proofed_ratio: dough volume
+    at the end of the proof over that without gas; pieces: how many are made.
+    """
+    how, volume = CLOSINGS[closing], filling_g / filling_density
+    usual, words = how.usual, how.words
+    across = width_of(how, dough_g, volume)
+    mean, middle, rim = _thickness(how, dough_g, across)
+    sizes = _sizes(closing, dough_g, volume, proofed_ratio)
+    plan = laid(how, across, volume)
+    most = most_filling_ml(how, dough_g) * filling_density
+    bears = most if not how.rolled else how.holds_at_most(across) * filling_density
+    low, high = usual.ratio
+    low_g, high_g = low * dough_g, min(high * dough_g, most)
+    return Wrapper(
+        closing,
+        words.label,
+        how.rolled,
+        how.outline in ("disc", "ball"),
+        across,
+        across * how.long,
+        mean,
+        middle,
+        rim,
+        usual.seam_mm,
+        folds_of(how, across),
+        filling_g,
+        volume,
+        sizes[0].filling_height_mm,
+        min(bears, most),
+        most,
+        low_g,
+        high_g,
+        low_g / filling_density,
+        high_g / filling_density,
+        filling_g / dough_g,
+        low,
+        high,
+        words.vent,
+        _cut_from(how, across, pieces),
+        _parts(how, dough_g, across, sizes[0].width_mm),
+        pairs(how.points(across)),
+        plan.strokes,
+        pairs(plan.filling),
+        steps_of(how, across, plan, sizes[0].width_mm, sizes[0].length_mm),
+        [Trouble(*row) for row in words.wrong],
+        sizes,
+    )

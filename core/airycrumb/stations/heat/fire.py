@@ -1,0 +1,113 @@
+"""How a piece is heated, as the phases the march goes through."""
+
+from dataclasses import dataclass
+
+import numpy as np
+
+from airycrumb.data import heat as c
+from airycrumb.stations.heat import march as m
+from airycrumb.stations.heat.water import Array, boiling_point
+
+
+@dataclass(frozen=True)
+class Boundary:
+    """How it is heated. method: steam, oven or pan; air_c: °C of the oven as it really is (unused elsewhere).
+
+    fire: gentle or high, under steamer and pan; watts_each: net hob power for each piece, 0 where nothing limits it;
+    covered: rests under the lid or a cloth; on: of data.heat.SURFACES; shelf: of SHELVES; steam_pan: boiling water in
+    the oven at first; lid_min: baked under a lid for the first minutes; drop_c: how far the oven's air falls as it is
+    loaded, coming back with recovery_min; seared: in the pan, seared and then steamed, else dry and turned.
+    """
+
+    method: str
+    air_c: float
+    fire: str
+    fan: bool
+    watts_each: float
+    altitude_m: float
+    covered: bool
+    on: str = "tray"
+    shelf: str = "middle"
+    steam_pan: bool = False
+    lid_min: float = 0.0
+    drop_c: float = 0.0
+    recovery_min: float = c.RECOVERY_MIN.value
+    seared: bool = False
+
+
+def steam_temperature(fire: Boundary) -> float:
+    """°C of steam with some air in it, at this altitude."""
+    return boiling_point(fire.altitude_m) - c.AIR_DEPRESSION[fire.fire]
+
+
+def _phase(minutes: float, air: float, h_top: float, h_bottom: float, **more: float) -> Array:
+    row = np.zeros(m.PHASE_COLUMNS)
+    row[m.SECONDS] = minutes * 60
+    row[m.AIR], row[m.AIR_END] = air, air
+    row[m.H_TOP], row[m.H_BOTTOM] = h_top, h_bottom
+    row[m.PLATE_C], row[m.AIR_VAPOUR] = -999.0, -1.0
+    for name, value in more.items():
+        row[getattr(m, name)] = value
+    return row
+
+
+def _steam(fire: Boundary, minutes: float) -> list[Array]:
+    h = c.STEAM_H.value
+    return [_phase(minutes, steam_temperature(fire), h, h / 2, MOST_WATTS=fire.watts_each)]
+
+
+def _oven(fire: Boundary, minutes: float) -> list[Array]:
+    """Lidded at first, then under steam, then as the oven is; the air comes back from its drop all the while."""
+    on, h = c.SURFACES[fire.on], (c.FAN_H if fire.fan else c.OVEN_H).value
+    lidded = min(fire.lid_min, minutes)
+    steamy = min(max(c.STEAM_PAN_MIN.value - lidded, 0), minutes - lidded) if fire.steam_pan else 0.0
+    parts = (
+        (lidded, c.LID_H.value, c.LID_VAPOUR.value),
+        (steamy, h, c.STEAM_PAN_VAPOUR.value),
+        (minutes - lidded - steamy, h, c.AIR_VAPOUR.value),
+    )
+    rows, begun = [], 0.0
+    for length, film, vapour in parts:
+        if length <= 0:
+            continue
+        row = _phase(length, fire.air_c, film, on.h or film, RADIATES=c.SHELVES[fire.shelf].glow, AIR_VAPOUR=vapour)
+        row[m.AIR] = fire.air_c - fire.drop_c * np.exp(-begun / fire.recovery_min)
+        row[m.AIR_TAU] = fire.recovery_min * 60
+        row[m.PLATE], row[m.RADIATES_BELOW] = on.stores, float(on.stores == 0)
+        # A stone is as hot as the oven before the door was opened.
+        row[m.PLATE_C] = fire.air_c if on.hot and not begun else -999.0
+        rows.append(row)
+        begun += length
+    return rows
+
+
+def _pan(fire: Boundary, minutes: float) -> list[Array]:
+    plate, lid = c.PAN_C[fire.fire], boiling_point(fire.altitude_m) - 5
+    if fire.seared:
+        sear = min(c.SEAR_MIN.value, minutes)
+        rows = [_phase(sear, 60.0, c.REST_H[False], c.PAN_H.value, PLATE=1e12, PLATE_C=plate)]
+        return rows + (_steam(fire, minutes - sear) if minutes > sear else [])
+    rows, left, turned = [], minutes, 0.0
+    while left > 1e-9:
+        length = min(c.TURN_MIN.value, left)
+        more = {"PLATE": 1e12, "PLATE_C": plate, "TURNED": turned}
+        rows.append(_phase(length, lid, c.PAN_LID_H.value, c.PAN_H.value, **more))
+        left, turned = left - length, 1 - turned
+    return rows
+
+
+HEATS = {"steam": _steam, "oven": _oven, "pan": _pan}
+
+
+def phases(fire: Boundary, minutes: float, rest: float) -> Array:
+    """Rows for the march: heated for so many minutes, then rested."""
+    rows = HEATS[fire.method](fire, minutes)
+    if rest > 0:
+        h = c.REST_H[fire.covered]
+        row = _phase(rest, 22.0, h, h, AIR_VAPOUR=c.AIR_VAPOUR.value, COOLS=1.0)
+        if fire.covered:
+            # Under the lid the steam cools slowly; 95 to 75 °C in ten minutes is a guess.
+            row = _phase(rest, 95.0, h, h, COOLS=1.0)
+            row[m.AIR_END] = 95.0 - 2 * rest
+        rows.append(row)
+    return np.stack(rows)

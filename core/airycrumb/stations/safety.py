@@ -1,0 +1,300 @@
+"""The usual cautions, next to the step they belong to. They defer to local rules and a thermometer."""
+
+from dataclasses import dataclass
+
+from airycrumb.data import safety as table
+from airycrumb.pantry import Ingredient
+
+
+@dataclass(frozen=True)
+class Caution:
+    """One caution. tray: the station it stands beside; urgent: it can hurt someone if missed."""
+
+    code: str
+    tray: str
+    title: str
+    text: str
+    source: str
+    urgent: bool
+
+
+@dataclass(frozen=True)
+class CoreLine:
+    """The core temperature this filling must reach, and the strictest reason for it. °C; hold_min: to be held for, in min."""
+
+    celsius: float
+    why: str
+    source: str
+    hold_min: float = 0.0
+
+
+@dataclass(frozen=True)
+class Stuffing:
+    """What a group of pieces holds, as safety sees it. state: "raw", "part-cooked" or "cooked"."""
+
+    parts: list[Ingredient]
+    state: str
+
+
+RAW_KINDS = ("ground meat", "poultry", "fish")
+PERISHABLE = (*RAW_KINDS, "cooked meat", "cooked fish", "egg", "egg cooked", "cheese", "dairy", "sauce")
+
+
+def _kinds(parts: list[Ingredient], state: str) -> list[str]:
+    """Rows of the table this filling falls under."""
+    kinds = [i.role for i in parts if i.role in RAW_KINDS and ("raw" in i.key or state != "cooked")]
+    if any(i.role == "egg" for i in parts):
+        kinds.append("egg")
+    return kinds or ["cooked"]
+
+
+def _regions(region: str) -> list[str]:
+    return [r for r in table.REGIONS if r != "strictest"] if region == "strictest" else [region]
+
+
+def core_line(parts: list[Ingredient], state: str, region: str) -> CoreLine:
+    """Strictest line over the filling's ingredients and, for "strictest", over all regions."""
+    regions, kinds = _regions(region), _kinds(parts, state)
+    rows = [row for row in table.LINES if row.region in regions and row.kind in kinds]
+    worst = max(rows, key=lambda row: row.celsius)
+    return CoreLine(worst.celsius, worst.why, worst.source, worst.hold_min)
+
+
+def limit(rule: str, region: str) -> table.Limit:
+    """The strictest limit of a rule of data.safety.LIMITS in a region. KeyError for a rule nobody wrote."""
+    rows = [row for row in table.LIMITS if row.rule == rule and row.region in _regions(region)]
+    if not rows:
+        raise KeyError(rule)
+    return min(rows, key=lambda row: row.value)
+
+
+def allergens(parts: list[Ingredient]) -> list[str]:
+    """Allergens of a piece, each once, sorted."""
+    return sorted({a for i in parts for a in i.allergens})
+
+
+def is_raw(parts: list[Ingredient], state: str) -> bool:
+    """Whether the filling holds raw meat, poultry or fish."""
+    return any(i.role in RAW_KINDS and ("raw" in i.key or state != "cooked") for i in parts)
+
+
+def is_perishable(parts: list[Ingredient]) -> bool:
+    """Whether the filling must not stand warm for long."""
+    return any(i.role in (*PERISHABLE, "pulse", "grain", "vegetable") for i in parts)
+
+
+@dataclass(frozen=True)
+class Spell:
+    """A stretch of the plan. warm_min: minutes of it that a filling spends between 5 and 60 °C; cooling: judged by the
+    cooling rule, not by the standing one."""
+
+    what: str
+    warm_min: float
+    cooling: bool = False
+
+
+@dataclass(frozen=True)
+class WarmClock:
+    """Time a filling spends between 5 and 60 °C, over the whole plan. It only adds up: cold in between resets nothing.
+
+    total_min: of all spells; standing_min: without cooling; cooling_min: of cooling; the limits are the region's.
+    """
+
+    spells: list[Spell]
+    total_min: float
+    standing_min: float
+    cooling_min: float
+    limit_min: float
+    cooling_limit_min: float
+    source: str
+
+    @property
+    def over(self) -> bool:
+        """Whether it stands warm for longer than the limit."""
+        return self.standing_min > self.limit_min
+
+    @property
+    def cools_slowly(self) -> bool:
+        """Whether it takes longer to cool than the cooling rule has it."""
+        return self.cooling_min > self.cooling_limit_min
+
+
+def warm_clock(spells: list[Spell], room_c: float, region: str) -> WarmClock:
+    """Add the spells up against a region's limits, one hour in a room above 32 °C."""
+    standing = limit("warm_hot" if room_c > table.HOT_ROOM else "warm", region)
+    cooling = limit("cool_to_5", region)
+    kept = [s for s in spells if s.warm_min > 0]
+    slow = sum(s.warm_min for s in kept if s.cooling)
+    total = sum(s.warm_min for s in kept)
+    return WarmClock(kept, total, total - slow, slow, standing.value, cooling.value, standing.source)
+
+
+@dataclass(frozen=True)
+class HeatHazard:
+    """A heat as safety sees it. method: steam, oven or pan; air_c: °C; hot_stone: a stone or steel; refills: boiling
+    water is added on the way."""
+
+    method: str
+    air_c: float
+    hot_stone: bool = False
+    refills: bool = False
+
+
+def _working(dough: list[Ingredient], filling: list[Ingredient], cut: bool) -> list[Caution]:
+    """Before any heat: raw dough, allergens, blades."""
+    named = ", ".join(allergens(dough + filling) or ["none of the listed allergens"])
+    found = [
+        Caution(
+            "raw_dough",
+            "weigh",
+            "Do not taste the raw dough",
+            "Raw flour and raw egg can carry germs. Wash hands, bowl and bench after mixing.",
+            "common practice",
+            False,
+        ),
+        Caution(
+            "allergens",
+            "weigh",
+            f"Contains {named}",
+            "Say so to whoever eats. The list covers the pantry's own data; read your packets.",
+            "pantry data",
+            False,
+        ),
+    ]
+    if cut:
+        found.append(
+            Caution(
+                "blade",
+                "wrap",
+                "A blade for vents and strips: cut away from the other hand",
+                "Put it down out of children's reach between cuts; a pizza wheel and a razor cut alike.",
+                "common practice",
+                False,
+            )
+        )
+    return found
+
+
+def _fillings(stuffings: list[Stuffing]) -> list[Caution]:
+    found = []
+    if any(is_raw(s.parts, s.state) for s in stuffings):
+        found.append(
+            Caution(
+                "raw_filling",
+                "wrap",
+                "Raw filling: keep it cold until the moment you wrap",
+                "Take it from the fridge in small lots, keep a clean hand for the dough, and wash the board.",
+                "common practice",
+                True,
+            )
+        )
+    if any(s.state == "cooked" for s in stuffings):
+        found.append(
+            Caution(
+                "cool_fast",
+                "rise",
+                "Cool the filling fast",
+                "Spread it shallow: under 21 °C within 2 hours, then into the fridge.",
+                table.COOLING,
+                False,
+            )
+        )
+    return found
+
+
+def cautions(
+    dough: list[Ingredient],
+    stuffings: list[Stuffing],
+    fires: list[HeatHazard],
+    line: CoreLine,
+    clock: WarmClock,
+    cut: bool = False,
+) -> list[Caution]:
+    """Every caution this bake needs, in the order of the work.
+
+    fires: every heat; line: the strictest over the stuffings; clock: of the filling that stands longest; cut: whether
+    the closing wants a blade.
+    """
+    filling = [item for s in stuffings for item in s.parts]
+    found = _working(dough, filling, cut) + _fillings(stuffings)
+    held = f", held {line.hold_min * 60:.0f} s" if line.hold_min else ""
+    found.append(
+        Caution(
+            "probe",
+            "heat",
+            f"Probe the middle: {line.celsius:.0f} °C{held}",
+            f"{line.why.capitalize()}. The forecast is an estimate; a thermometer decides. Local food-safety rules come first.",
+            line.source,
+            True,
+        )
+    )
+    if is_perishable(filling):
+        found.append(_standing(clock))
+        if clock.cools_slowly:
+            found.append(_slow_cooling(clock))
+    return found + [c for fire in dict.fromkeys(fires) for c in _burns(fire)]
+
+
+def _standing(clock: WarmClock) -> Caution:
+    stands, limit_min = clock.standing_min, clock.limit_min
+    title = f"Filling stands warm about {stands:.0f} min" + (
+        f": over the {limit_min:.0f} min limit" if clock.over else ""
+    )
+    text = (
+        "Wrap in two lots and keep the second cold, or proof cooler for less time."
+        if clock.over
+        else f"From wrapping until it is hot again, all added up. Keep it under {limit_min:.0f} min; what waits goes in the fridge."
+    )
+    return Caution("standing", "proof", title, text, clock.source, clock.over)
+
+
+def _slow_cooling(clock: WarmClock) -> Caution:
+    return Caution(
+        "cools_slowly",
+        "rise",
+        f"The filling takes {clock.cooling_min / 60:.1f} h to cool: over the {clock.cooling_limit_min / 60:.0f} h limit",
+        "Spread it in a shallow tray, or cool it in two lots.",
+        table.COOLING,
+        True,
+    )
+
+
+def _burns(fire: HeatHazard) -> list[Caution]:
+    if fire.method == "steam":
+        return [_steam(fire.refills)]
+    if fire.method == "pan":
+        return [
+            Caution(
+                "pan",
+                "heat",
+                "Hot fat spits: dry hands, lid as a shield",
+                "Lay pieces in away from you. Add water only round the edge with the lid at hand, and never to fat that smokes. Burning fat: lid on, heat off, no water.",
+                "common practice",
+                True,
+            )
+        ]
+    hot = " The stone or steel stays hot for an hour: slide pieces on with a peel." if fire.hot_stone else ""
+    hot = hot or (" Trays stay hot long after." if fire.air_c >= 220 else "")
+    return [
+        Caution(
+            "oven",
+            "heat",
+            f"{fire.air_c:.0f} °C: dry thick gloves",
+            "Open the door at arm's length and let the hot air out first." + hot,
+            "common practice",
+            True,
+        )
+    ]
+
+
+def _steam(refills: bool) -> Caution:
+    refill = " Top up with boiling water only, the fire turned down." if refills else ""
+    return Caution(
+        "steam",
+        "heat",
+        "Steam burns: tilt the lid away from you",
+        "Lift the far edge first. Keep water in the pot; a pot boiled dry can catch fire. Keep the basket's edge off an open flame."
+        + refill,
+        "common practice",
+        True,
+    )

@@ -1,0 +1,107 @@
+"""The order things go into the bowl, and what the scale reads after each."""
+
+from collections.abc import Sequence
+from dataclasses import dataclass, replace
+
+from airycrumb.stations.weigh.formula import Line
+
+# Order in the bowl by role; what is not named goes in after the salt. Fat last: it would coat the flour.
+STRAIGHT = ("flour", "yeast", "leavener", "improver", "sugar", "dairy", "salt", "", "liquid", "egg", "fat")
+AFTER_JUG = ("flour", "leavener", "improver", "sugar", "dairy", "salt", "", "egg", "fat")
+AFTER_YEAST = ("liquid", "egg", "dairy", "sugar", "salt", "", "fat")
+OWN_WATER = 10.0  # g of water for each g of yeast kept apart; assumed
+NOTES = {
+    "wake": "Stir, wait 5 to 15 min for foam. No foam: stop, the yeast is dead.",
+    "pour": "Everything from the jug.",
+    "alone": "Stir. No sugar, no salt in here.",
+    "apart": "Only now, with the yeast worked into the flour.",
+    "fat": "Knead it in once the dough has come together.",
+    "sponge": "Mix to a rough dough, cover, and leave until tearing shows a honeycomb.",
+    "whole sponge": "All of it, torn into pieces.",
+    "soaked": "Stir until no dry flour is left; boiling water for a scald, cold for a soak. Let it cool, covered.",
+    "whole soaked": "All of it, cooled to the room.",
+}
+EARLIER = {"sponge": "the sponge", "soaked": "the soaked part"}
+
+
+@dataclass(frozen=True)
+class Added:
+    """One thing going onto the scale. adds_g: of it; reads_g: the scale afterwards if never set to zero since
+    the vessel went on; vessel: "sponge", "soaked", "jug" or "bowl"; note: what to do with it, "" for nothing."""
+
+    vessel: str
+    key: str
+    name: str
+    adds_g: float
+    reads_g: float
+    note: str
+
+
+def _ranked(lines: Sequence[Line], order: tuple[str, ...]) -> list[Line]:
+    rank = {role: i for i, role in enumerate(order)}
+    return sorted(lines, key=lambda line: rank.get(line.role, rank[""]))
+
+
+def _onto(vessel: str, lines: Sequence[Line], start: float, notes: dict[str, str]) -> list[Added]:
+    reads, steps = start, []
+    for line in lines:
+        reads += line.shown_g
+        steps.append(Added(vessel, line.key, line.name, line.shown_g, round(reads, 3), notes.get(line.role, "")))
+    return steps
+
+
+def mixing_order(dough: Sequence[Line], places: Sequence[str], school: str) -> list[Added]:
+    """What to put on the scale, in turn, as it shows it; the last reading in the bowl is the whole dough.
+
+    places: where each line goes, "dough", "sponge", "soaked" or "late". school: yeast "straight" into the
+    flour, "woken" in all the liquid in a jug, or "apart" in a little water of its own. Masses in g, as `Line`.
+    """
+    placed = [(line, place) for line, place in zip(dough, places, strict=True) if line.shown_g > 0]
+    late = [line for line, p in placed if p == "late"]
+    main = _mixed([line for line, p in placed if p == "dough"], school)
+    reads, before = main[-1].reads_g if main else 0.0, []
+    for vessel, name in EARLIER.items():
+        early = _onto(vessel, _ranked([line for line, p in placed if p == vessel], STRAIGHT), 0.0, {})
+        if not early:
+            continue
+        early[-1] = replace(early[-1], note=NOTES[vessel])
+        before += early
+        whole = early[-1].reads_g
+        reads = round(reads + whole, 3)
+        main.append(Added("bowl", vessel, name, whole, reads, NOTES[f"whole {vessel}"]))
+    return [*before, *main, *_onto("bowl", late, reads, {line.role: NOTES["fat"] for line in late})]
+
+
+def _mixed(lines: list[Line], school: str) -> list[Added]:
+    """The main dough: straight into the bowl, or by way of a jug in which the yeast wakes."""
+    liquids = [line for line in lines if line.role == "liquid"]
+    yeasts = [line for line in lines if line.role == "yeast"]
+    if not liquids or not yeasts or school == "straight":
+        return _onto("bowl", _ranked(lines, STRAIGHT), 0.0, {"fat": NOTES["fat"]})
+    if school == "apart":
+        return _apart(lines, liquids, yeasts)
+    jug = _onto("jug", [*liquids, *yeasts], 0.0, {"yeast": NOTES["wake"]})
+    rest = _ranked([line for line in lines if line.role not in ("liquid", "yeast")], AFTER_JUG)
+    dry = [line for line in rest if line.role not in ("egg", "fat")]
+    return _poured(jug, dry, [line for line in rest if line.role in ("egg", "fat")], {"fat": NOTES["fat"]})
+
+
+def _poured(jug: list[Added], before: list[Line], after: list[Line], notes: dict[str, str]) -> list[Added]:
+    """A jug weighed, what goes into the bowl before it, the jug, and what comes after."""
+    dry = _onto("bowl", before, 0.0, {})
+    at = dry[-1].reads_g if dry else 0.0
+    poured = Added("bowl", "jug", "the jug", jug[-1].reads_g, round(at + jug[-1].reads_g, 3), NOTES["pour"])
+    return [*jug, *dry, poured, *_onto("bowl", after, poured.reads_g, notes)]
+
+
+def _apart(lines: list[Line], liquids: list[Line], yeasts: list[Line]) -> list[Added]:
+    """Yeast in a little liquid of its own into the flour; sugar and salt only once it is at work there."""
+    liquid = max(liquids, key=lambda line: (line.key == "water", line.shown_g))
+    own_g = min(liquid.shown_g, float(round(OWN_WATER * sum(line.shown_g for line in yeasts))))
+    own = replace(liquid, grams=own_g, shown_g=own_g)
+    left = replace(liquid, grams=liquid.grams - own_g, shown_g=round(liquid.shown_g - own_g, 6))
+    jug = _onto("jug", [own, *yeasts], 0.0, {"yeast": NOTES["alone"]})
+    others = [left if line is liquid else line for line in lines if line.role != "yeast"]
+    flours = [line for line in others if line.role in ("flour", "leavener", "improver")]
+    after = _ranked([line for line in others if line not in flours and line.shown_g > 0], AFTER_YEAST)
+    return _poured(jug, _ranked(flours, AFTER_JUG), after, {"fat": NOTES["fat"], "sugar": NOTES["apart"]})

@@ -1,0 +1,1 @@
+"""What each station makes of one bake in one kitchen: the trays of a sheet."""

@@ -1,0 +1,280 @@
+"""The fermenting stages: one yeast, followed from the sponge into the bowl and on into the wrapped pieces."""
+
+import math
+from dataclasses import dataclass, replace
+from datetime import datetime
+
+import numpy as np
+
+from airycrumb.bake.model import Stay
+from airycrumb.data import rise as c
+from airycrumb.data.record import Constant
+from airycrumb.pantry import Part
+from airycrumb.plan.context import Context
+from airycrumb.quantities import Band
+from airycrumb.stations import rise
+from airycrumb.stations.rise.forecast import LONGEST, Belief, Forecast, Stage, StageMaker, prior, temperature_doubt
+from airycrumb.stations.rise.model import time_constant_h, volume_ratio, yeast_grown
+from airycrumb.stations.weigh import formula
+from airycrumb.trays.looks import Looks, looks_at, story
+from airycrumb.trays.places import fixed_minutes, way
+from airycrumb.trays.surer import would_narrow
+from airycrumb.trays.types import RiseTray, Told
+
+DIVIDE_FIXED_MIN = Constant(3.0, "min", "assumed", "turning out and weighing the dough")
+DIVIDE_EACH_MIN = Constant(0.5, "min", "assumed", "cutting, weighing and rounding one piece")
+BENCH_REST_MIN = Constant(10.0, "min", "common practice", "5 to 15 min, so that it rolls without springing back")
+SPONGE_MIX_MIN = Constant(10.0, "min", "assumed", "weighing and mixing a sponge")
+SPONGE_MIXED_C = Constant(25.0, "°C", "assumed", "a sponge mixed with lukewarm water")
+SODA_AS_POWDER = Constant(3.0, "1", "common practice", "baking soda lifts about three times as much as baking powder")
+KNEADED_AFTER = Constant(0.10, "share of bubble gas", "assumed", "kept when a dough is kneaded after its rise")
+FILLING_HEAT = 3600.0  # J/kgK, a moist filling, from memory
+
+
+@dataclass(frozen=True)
+class Fermented:
+    """A stage worked out: its forecast and course, its belief before and after, minutes it takes."""
+
+    key: str
+    forecast: Forecast
+    stage: Stage
+    start: rise.State
+    place: rise.Place
+    before: Belief
+    after: Belief
+    doubt_sd: float
+    minutes: Band
+    seen: Looks
+    told: list[Told]
+
+
+def _dough(ctx: Context, p: formula.Percentages, parts: list[Part], awake: float, yeast: float) -> rise.Dough:
+    powder = p.baking_powder * (SODA_AS_POWDER.value if ctx.bake.leavening == "soda" else 1.0)
+    ceiling, pressure = formula.rise_ceiling(parts), ctx.pressure
+    return rise.Dough(yeast, p.true_hydration, p.salt, p.sugar, p.fat, p.total, ceiling, awake, powder, pressure)
+
+
+def _of_sponge(ctx: Context) -> list[Part]:
+    return [part for part, place in zip(ctx.bake.parts, ctx.bake.places, strict=False) if place == "sponge"]
+
+
+def sponge_dough(ctx: Context) -> rise.Dough:
+    """The sponge as the rise model sees it."""
+    parts = _of_sponge(ctx)
+    p = formula.percentages(parts)
+    return _dough(ctx, p, parts, formula.wake_up(parts, "straight"), p.yeast)
+
+
+def dough_of(ctx: Context, sponge: Fermented | None = None) -> rise.Dough:
+    """The dough as the rise model sees it; what ripened in a sponge comes in grown and awake."""
+    p, bake = ctx.percentages, ctx.bake
+    awake, yeast = formula.wake_up(bake.parts, bake.yeast_school), p.yeast if ctx.rises else 0.0
+    if sponge is not None and yeast > 0:
+        awake, yeast = _with_sponge(ctx, sponge, awake, yeast)
+    return _dough(ctx, p, bake.parts, awake, yeast)
+
+
+def _with_sponge(ctx: Context, sponge: Fermented, awake: float, yeast: float) -> tuple[float, float]:
+    """Share of the yeast awake, and the yeast in % of all the flour, once a ripe sponge is in the dough."""
+    inside = _of_sponge(ctx)
+    flour = lambda parts: sum(g for i, g in parts if i.role == "flour")
+    own = sponge.stage.dough
+    state = sponge.stage.course.state_at(sponge.minutes.typical)
+    grown = float(yeast_grown(own, np.array([state.theta]))[0])
+    brought = grown * flour(inside) / flour(ctx.bake.parts)
+    rest = max(0.0, yeast - own.yeast * flour(inside) / flour(ctx.bake.parts))
+    stirred = float(1 / (1 + (1 / own.awake - 1) * math.exp(-state.theta / c.WAKE_HOURS.value)))
+    whole = brought + rest
+    return min(0.99, (stirred * brought + awake * rest) / whole), whole
+
+
+def _minutes(forecast: Forecast, fixed: float) -> Band:
+    """Minutes to plan with: until it is ready, but not before it leaves the spots it was given a time in."""
+    ready = forecast.ready or Band(LONGEST, LONGEST, LONGEST)
+    return Band(*(max(m, fixed) for m in (ready.low, ready.typical, ready.high)))
+
+
+def _start_temperature(ctx: Context, predicted: float, measured: bool, place: rise.Place) -> tuple[float, float]:
+    """Dough °C at the start and its doubt; a reading taken later is traced back to the start."""
+    readings = [(o.value, ctx.minutes_since("weigh", o.at)) for o in ctx.of("dough_temperature", "rise")]
+    known = [(v, m) for v, m in readings if v is not None and m is not None and 0 <= m < 120]
+    if known:
+        value, minute = known[-1]
+        around = place.mean_c(max(minute, 1.0))
+        back = around + (value - around) * math.exp(minute / 60 / time_constant_h(place))
+        return min(max(back, 2.0), 45.0), c.START_DOUBT_MEASURED.value
+    return predicted, (c.START_DOUBT_MEASURED if measured else c.START_DOUBT_PREDICTED).value
+
+
+def _still(
+    ctx: Context, key: str, dough: rise.Dough, start: rise.State, place: rise.Place, minutes: float
+) -> Fermented:
+    """A dough that only rests: nothing is forecast, the time is the cook's."""
+    belief = prior(*ctx.kitchen.vigour.for_one_bake(0.0))
+    course = rise.simulate(dough, start, place, max(10.0, minutes))
+    band = Band(minutes, minutes, minutes)
+    at = np.linspace(0, course.minutes[-1], 13)
+    flat = [1.0] * len(at)
+    warmth = np.interp(at, course.minutes, course.temperature).round(2).tolist()
+    shown = Forecast(at.round(2).tolist(), flat, flat, flat, warmth, 1.0, band, None, Band(1.0, 1.0, 1.0))
+    return Fermented(key, shown, Stage(dough, course), start, place, belief, belief, 0.0, band, Looks([], []), [])
+
+
+@dataclass(frozen=True)
+class _Asked:
+    """What a stage is asked: its key, its dough and where it starts, its spots and its aim."""
+
+    key: str
+    dough: rise.Dough
+    start: rise.State
+    place: rise.Place
+    stays: tuple[Stay, ...]
+    target: float
+    before: Belief
+    doubt_sd: float
+
+
+def _forecast(ctx: Context, a: _Asked, make: StageMaker | None = None, already_min: float = 0.0) -> Fermented:
+    seen = looks_at(ctx, a.key, a.target, already_min)
+    forecast, stage, after = rise.forecast(a.dough, a.start, a.place, a.target, a.before, seen.readings, make)
+    told = story(ctx, stage, a.before, a.target, seen, a.key) if seen.readings else []
+    fixed = fixed_minutes(a.stays, bool(ctx.of("moved", a.key)))
+    minutes = _minutes(forecast, fixed)
+    return Fermented(a.key, forecast, stage, a.start, a.place, a.before, after, a.doubt_sd, minutes, seen, told)
+
+
+def ripened(ctx: Context) -> Fermented | None:
+    """The sponge, from mixing until it is ripe; None where there is none."""
+    if not ctx.ripens:
+        return None
+    grams = ctx.scaled.dough_g * sum(g for _, g in _of_sponge(ctx)) / sum(g for _, g in ctx.bake.parts)
+    place = way(ctx, "sponge", "bowl", grams, ctx.bake.sponge_stays)
+    start = rise.State(SPONGE_MIXED_C.value)
+    doubt = temperature_doubt(place, start, c.START_DOUBT_PREDICTED.value)
+    before = prior(*ctx.kitchen.vigour.for_one_bake(doubt))
+    asked = _Asked("sponge", sponge_dough(ctx), start, place, ctx.bake.sponge_stays, ctx.bake.sponge_to, before, doubt)
+    return _forecast(ctx, asked)
+
+
+def first_rise(ctx: Context, dough_c: float, measured: bool, sponge: Fermented | None = None) -> Fermented:
+    """The bowl: forecast from the kitchen's vigour, narrowed by what has been seen."""
+    dough, bake = dough_of(ctx, sponge), ctx.bake
+    place = way(ctx, "rise", bake.vessel, ctx.scaled.dough_g, bake.rise_stays)
+    start_c, start_sd = _start_temperature(ctx, dough_c, measured, place)
+    start = rise.State(start_c)
+    if not ctx.rises:
+        return _still(ctx, "rise", dough, start, place, bake.rest_only_min)
+    doubt = temperature_doubt(place, start, start_sd)
+    before = sponge.after if sponge is not None else prior(*ctx.kitchen.vigour.for_one_bake(doubt))
+    return _forecast(ctx, _Asked("rise", dough, start, place, bake.rise_stays, bake.rise_to, before, doubt))
+
+
+def _ended(ctx: Context, f: Fermented) -> float:
+    """Minutes the stage really took, or is planned to, within what was followed."""
+    before = ctx.before(f.key)
+    actual = ctx.lasted(f.key, before) if before else None
+    return min(actual if actual is not None else f.minutes.typical, float(f.stage.course.minutes[-1]))
+
+
+def second_rise(ctx: Context, first: Fermented) -> Fermented | None:
+    """Knocked back and left to rise again in the same spot; None where it is not."""
+    if ctx.bake.again_to is None or not ctx.rises:
+        return None
+    ended = _ended(ctx, first)
+    dough, state = first.stage.dough, first.stage.course.state_at(ended)
+    stays = (replace(ctx.bake.rise_stays[-1], minutes=None),)
+    place = way(ctx, "again", ctx.bake.vessel, ctx.scaled.dough_g, stays)
+    make = StageMaker(dough, first.stage, ended, kept_by_knocking(ctx), ended)
+    asked = _Asked("again", dough, state, place, stays, ctx.bake.again_to, first.after, first.doubt_sd)
+    return _forecast(ctx, asked, make)
+
+
+def kept_by_knocking(ctx: Context) -> float:
+    """Share of the bubbles that stay when the risen dough is knocked back; less where it is kneaded only then."""
+    return (KNEADED_AFTER if ctx.bake.kneading == "after" else c.KEPT_BY_SHAPING).value
+
+
+def divide_minutes(pieces: int) -> float:
+    """Minutes to divide and round so many pieces."""
+    return DIVIDE_FIXED_MIN.value + DIVIDE_EACH_MIN.value * pieces
+
+
+def evened_out(dough_g: float, dough_c: float, filling_g: float, filling_c: float) -> float:
+    """°C of a piece once a cold filling and its dough have evened out, a few minutes after wrapping."""
+    dough, filling = dough_g * c.HEAT_CAPACITY.value, filling_g * FILLING_HEAT
+    return (dough * dough_c + filling * filling_c) / (dough + filling)
+
+
+def final_proof(ctx: Context, last: Fermented, wrap_min: float) -> Fermented:
+    """The wrapped pieces of the group looked at, from the middle one: its dough went on working while the rest were wrapped."""
+    dough, bake, share = last.stage.dough, ctx.bake, ctx.share
+    ended = _ended(ctx, last)
+    waiting = divide_minutes(ctx.scaled.pieces) + BENCH_REST_MIN.value + wrap_min / 2
+    bench = rise.Place(ctx.room_c, "piece", share.dough_per_piece_g)
+    between_course = rise.simulate(dough, last.stage.course.state_at(ended), bench, math.ceil(waiting))
+    between = StageMaker(dough, last.stage, ended, 1.0, ended)(between_course)
+    state = between_course.state_at(waiting)
+    filling_c = ctx.group.filling.celsius
+    start_c = evened_out(share.dough_per_piece_g, state.temperature, share.filling_per_piece_g, filling_c)
+    place = way(ctx, "proof", "piece", share.dough_per_piece_g + share.filling_per_piece_g, bake.proof_stays)
+    start = rise.State(start_c, state.theta, state.gas)
+    if not ctx.rises:
+        return _still(ctx, "proof", dough, start, place, 2.0)
+    kept = KNEADED_AFTER.value if bake.kneading == "after" and bake.again_to is None else c.KEPT_BY_SHAPING.value
+    make = StageMaker(dough, between, waiting, kept, ended + waiting)
+    asked = _Asked("proof", dough, start, place, bake.proof_stays, bake.proof_to, last.after, last.doubt_sd)
+    # The middle piece has stood half the wrapping time when the last is closed.
+    found = _forecast(ctx, asked, make, wrap_min / 2)
+    whole = found.minutes
+    rest = Band(*(max(2.0, m - wrap_min / 2) for m in (whole.low, whole.typical, whole.high)))
+    return replace(found, minutes=rest)
+
+
+def volume_over_gas_free(proof: Fermented, minute: float) -> float:
+    """Dough volume at a minute of the proof over that of the dough with no gas at all (air included)."""
+    vigour = np.array([[proof.forecast.vigour.typical]])
+    at = np.array([min(minute, float(proof.stage.course.minutes[-1]))])
+    held = proof.stage.held(vigour, at)
+    temperature = proof.stage.course.state_at(float(at[0])).temperature
+    return float((1 + c.AIR_MIXED_IN.value) * volume_ratio(proof.stage.dough, held, temperature)[0, 0])
+
+
+def grown_while_waiting(proof: Fermented, place: rise.Place, wait_min: float) -> tuple[float, float]:
+    """Size of a ready piece after so many minutes in another place, over its size when ready; and its °C then."""
+    ready = min(proof.minutes.typical, float(proof.stage.course.minutes[-1]))
+    course = rise.simulate(proof.stage.dough, proof.stage.course.state_at(ready), place, math.ceil(wait_min))
+    waiting = StageMaker(proof.stage.dough, proof.stage, ready, 1.0, ready)(course)
+    vigour = np.array([[proof.forecast.vigour.typical]])
+    after = course.state_at(wait_min)
+    held = waiting.held(vigour, np.array([wait_min]))
+    size = float((1 + c.AIR_MIXED_IN.value) * volume_ratio(proof.stage.dough, held, after.temperature)[0, 0])
+    return size / volume_over_gas_free(proof, ready), after.temperature
+
+
+def tray(ctx: Context, f: Fermented, start: datetime, first_to_last: float, cues: list[str]) -> RiseTray:
+    """A fermenting stage as shown, in the hours of the day."""
+    ready = f.forecast.ready or Band(LONGEST, LONGEST, LONGEST)
+    past = f.forecast.past_target_from
+    # What is under way and was not said to be ready is ready no sooner than now.
+    earliest = ctx.now if ctx.under_way == f.key else start
+    hour = lambda minutes: max(ctx.later(start, minutes), earliest.replace(microsecond=0))
+    return RiseTray(
+        f.forecast,
+        start,
+        hour(ready.low),
+        hour(ready.typical),
+        hour(ready.high),
+        hour(0.9 * ready.low),
+        None if past is None else ctx.later(start, past),
+        f.place.air_c,
+        f.start.temperature,
+        f.seen.marks,
+        f.forecast.vigour.typical,
+        ctx.kitchen.vigour.bakes,
+        first_to_last,
+        not ctx.rises,
+        [leg.name for leg in f.place.spots()],
+        f.told,
+        [] if not ctx.rises else would_narrow(ctx, f.key, f.forecast, f.before, f.doubt_sd, f.place, f.start),
+        cues,
+    )

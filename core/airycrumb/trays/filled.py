@@ -1,0 +1,64 @@
+"""A group's filling as shown: how much there must be, how wet it is, how it cools."""
+
+from airycrumb.data.filling import TREATMENTS
+from airycrumb.plan.context import Context
+from airycrumb.stations import filling
+from airycrumb.trays.types import FillingTray
+
+VESSELS = ("tray", "box", "bowl")
+
+
+def moisture_of(ctx: Context) -> filling.Moisture:
+    """How wet the filling of the group looked at is, against what its closing bears."""
+    f, bake = ctx.group.filling, ctx.bake
+    return filling.moisture(f.parts, f.state, f.treatments, ctx.group.closing, bake.method, ctx.share.filling_g)
+
+
+def made_g(ctx: Context) -> float | None:
+    """g of the filling there really is: as weighed while it was made, else as written, None where nobody said."""
+    weighed = [o.value for o in ctx.observations if o.kind == "filling_weight" and (o.where or "1") == str(ctx.at + 1)]
+    return weighed[-1] if weighed else ctx.group.filling.made_g
+
+
+def coolings(ctx: Context, density: float) -> list[filling.Cooling]:
+    """How long it takes to cool in each vessel; [] for one that goes in raw."""
+    f = ctx.group.filling
+    if f.state == "raw":
+        return []
+    return [filling.cooling(ctx.share.filling_g, density, vessel, ctx.room_c, f.celsius) for vessel in VESSELS]
+
+
+def inside_each_g(ctx: Context) -> float:
+    """g of what is laid inside the filling of one piece."""
+    f = ctx.group.filling
+    if not f.inside_parts:
+        return 0.0
+    own = sum(g for _, g in f.parts[-f.inside_parts :])
+    return ctx.share.filling_per_piece_g * own / sum(g for _, g in f.parts)
+
+
+def filled(ctx: Context, density: float) -> FillingTray:
+    """The filling of the group looked at. density: g/mL as packed."""
+    f, wet, there = ctx.group.filling, moisture_of(ctx), made_g(ctx)
+    needed = ctx.share.filling_g
+    return FillingTray(
+        f.state,
+        f.celsius,
+        [TREATMENTS[t][0] for t in f.treatments],
+        needed,
+        needed / wet.left,
+        there,
+        0.0 if there is None else needed - there,
+        wet.juice,
+        wet.word,
+        wet.bears,
+        wet.most_from,
+        wet.binders,
+        filling.stiffness(f.parts, wet.juice, f.celsius),
+        f.vessel,
+        f.cool_min,
+        coolings(ctx, density),
+        filling.weeping(f.parts, f.state, needed),
+        f.inside,
+        inside_each_g(ctx),
+    )

@@ -1,0 +1,206 @@
+"""The Heat tray as shown: one heat in numbers, its loads, and how long the filling stands warm."""
+
+from dataclasses import dataclass, replace
+
+import numpy as np
+
+from airycrumb.data import heat as c
+from airycrumb.data.safety import WARM_FROM, WARM_TO
+from airycrumb.plan.context import Context, RoomReading
+from airycrumb.stations import heat
+from airycrumb.stations.heat.settings import Dial, dial, preheat_min
+from airycrumb.stations.rise import Place
+from airycrumb.trays.ferment import Fermented, grown_while_waiting
+from airycrumb.trays.heating import (
+    CAME_C,
+    LoadResult,
+    browns_sooner,
+    core_readings,
+    crumb_target,
+    demand,
+    lies_out,
+    oven_readings,
+    pace_of,
+)
+from airycrumb.trays.types import HeatTray, Instrument, LaterLoad, Mark, WashColour
+from airycrumb.trays.warm import clock
+
+
+@dataclass(frozen=True)
+class HeatStage:
+    """One heat worked out, and as shown."""
+
+    heated: LoadResult
+    tray: HeatTray
+
+
+POINTS = 61
+MOST_MARKS = 24
+TURN_FROM_MIN = 8.0  # a shorter bake is over before turning pays; assumed
+FRIDGE_C = 5.0
+SILENT_AFTER_S = 20.0  # an instrument that has said nothing for so long is lost
+
+
+def setting_of(ctx: Context) -> str:
+    """How it is heated, in a few words."""
+    b = ctx.bake
+    if b.method == "steam":
+        return f"{b.fire} fire"
+    if b.method == "pan":
+        return f"{b.fire} fire, " + ("seared, then water and a lid" if b.seared else "dry, under a lid")
+    on = "" if b.on == "tray" else f", on {c.SURFACES[b.on].label}"
+    return f"{b.air_c:.0f} °C" + (", fan" if b.fan else "") + on
+
+
+def _core_band(minutes: np.ndarray, core: np.ndarray, doubt: float) -> tuple[list[float], list[float]]:
+    """Coldest and hottest core at each minute if all took the doubt longer or shorter.
+
+    Once a resting piece cools, the quicker one is the colder: the band is the envelope of the paces.
+    """
+    paces = np.stack([np.interp(minutes / f, minutes, core) for f in (1 - doubt, 1.0, 1 + doubt)])
+    return paces.min(axis=0).round(1).tolist(), paces.max(axis=0).round(1).tolist()
+
+
+def _turns(ctx: Context, minutes: float) -> list[float]:
+    """Minutes at which tray or piece is turned."""
+    b = ctx.bake
+    if b.method == "oven":
+        return [round(minutes / 2)] if minutes >= TURN_FROM_MIN and b.on != "rack" else []
+    if b.method == "pan" and not b.seared:
+        return [float(t) for t in np.arange(c.TURN_MIN.value, minutes - 0.5, c.TURN_MIN.value)]
+    return []
+
+
+def _washes(h: LoadResult) -> list[WashColour]:
+    """Each wash: when the surface is golden with it, and what it is when they come out."""
+    long, ctx = h.load.most.long, h.ctx
+    if ctx.bake.method != "oven":
+        return []
+    hottest = _hottest_skin(h)
+    bare = replace(ctx.bake, wash="none")
+    dough = browns_sooner(replace(ctx, bake=bare))
+    rows = []
+    for key, wash in c.WASHES.items():
+        sooner = max(wash.sooner, dough)
+        golden = long.reaches(long.skin, c.GOLDEN_FROM.value - sooner)
+        rows.append(WashColour(key, wash.label, wash.note, golden, heat.colour(hottest, sooner)))
+    return rows
+
+
+def _hottest_skin(h: LoadResult) -> float:
+    """°C of the surface at its hottest, in the minutes planned: the oven browns at its own pace, whatever the core does."""
+    long = h.load.most.long
+    heated = long.skin[long.minutes <= h.minutes + 0.01]
+    return float(max(heated.max(), h.shown.skin[h.shown.minutes <= h.minutes + 0.01].max()))
+
+
+def _thinned(marks: list[Mark]) -> list[Mark]:
+    """Few enough to draw, the last always among them."""
+    if len(marks) <= MOST_MARKS:
+        return marks
+    at = np.unique(np.linspace(0, len(marks) - 1, MOST_MARKS).round().astype(int))
+    return [marks[i] for i in at]
+
+
+def _instrument(ctx: Context, readings: tuple[RoomReading, ...]) -> Instrument | None:
+    """What a probe or oven thermometer said last, and whether it has fallen silent."""
+    if not readings:
+        return None
+    last = readings[-1]
+    silent = (ctx.now - last.at).total_seconds() > SILENT_AFTER_S
+    return Instrument(last.celsius, last.at, silent, lies_out(ctx, last))
+
+
+def heat_tray(h: LoadResult, proof: Fermented, wrap_min: float, density: float) -> HeatTray:
+    """One heat as shown. proof: of the group that asks most of it; density: of its filling, g/mL."""
+    ctx, load, shown = h.ctx, h.load, h.shown
+    k, b, line = ctx.kitchen, ctx.bake, load.most.line
+    end = min(int(np.searchsorted(shown.minutes, h.minutes)), len(shown.minutes) - 1)
+    at = np.linspace(0, float(shown.minutes[-1]), POINTS)
+    pick = lambda values: np.interp(at, shown.minutes, values)
+    low, high = _core_band(at, pick(shown.core), h.doubt)
+    steams, seen = b.method == "steam", _hottest_skin(h)
+    waits = [i * h.turn_min for i in range(load.loads)]
+    course = load.most.long.course
+    to_60 = (course.reaches(WARM_TO) or h.minutes) - (course.reaches(WARM_FROM) or 0.0)
+    water = heat.steam_water(k.net_watts, h.minutes * load.loads, k.pot_ml, k.basket_mm, load.at_once)
+    return HeatTray(
+        method=b.method,
+        setting=setting_of(ctx),
+        air_c=heat.steam_temperature(load.most.fire) if steams else b.air_c,
+        minutes_planned=h.minutes,
+        stated=b.heat_min is not None,
+        minutes=at.round(2).tolist(),
+        core=pick(shown.core).round(1).tolist(),
+        core_low=low,
+        core_high=high,
+        skin=pick(shown.skin).round(1).tolist(),
+        line_c=line.celsius,
+        line_why=line.why,
+        hold_min=line.hold_min,
+        reaches=h.reaches,
+        core_at_end_c=float(shown.core[end]),
+        core_after_rest_c=float(shown.core[-1]),
+        lethal_min=float(min(shown.lethal_min[-1], 999.0)),
+        crumb_set_min=shown.reaches(shown.crumb, crumb_target(k.altitude_m)),
+        colour=heat.colour(seen, browns_sooner(ctx)) if b.method == "oven" else "none",
+        browning=heat.browning(seen, browns_sooner(ctx)) if b.method == "oven" else 0.0,
+        loss_percent=float(shown.loss[end] * 100),
+        start_c=load.most.piece.filling_c,
+        came=b.came,
+        boils_at_c=heat.boiling_point(k.altitude_m),
+        per_load=load.fit.per_load,
+        loads=load.loads,
+        water=water if steams else None,
+        preheat_min=_preheat(ctx),
+        rest_min=b.rest_min,
+        turns=_turns(ctx, h.minutes),
+        dial=_dial(ctx),
+        washes=_washes(h),
+        marks=_thinned(h.marks),
+        clock=clock(ctx, proof, wrap_min, waits[-1], to_60, density),
+        names=load.names,
+        pieces=load.pieces,
+        fit=replace(load.fit, waits_min=waits),
+        later=_later(h, proof, waits),
+        doubt=h.doubt,
+        pace=pace_of(ctx).factor,
+        pace_bakes=pace_of(ctx).bakes,
+        probe=_instrument(ctx, ctx.probe),
+        oven=_instrument(ctx, ctx.oven) if b.method == "oven" else None,
+        oven_really_c=load.most.fire.air_c if b.method == "oven" and (k.oven.bakes or oven_readings(ctx)) else None,
+        probed=len(core_readings(ctx)) > 0,
+    )
+
+
+def _preheat(ctx: Context) -> float:
+    """Minutes before pieces can go in."""
+    b, k = ctx.bake, ctx.kitchen
+    if b.method == "oven":
+        return preheat_min(b.air_c, b.on, k.preheat_min)
+    return k.boil_min if b.method == "steam" else c.PAN_HEATS_MIN.value
+
+
+def _dial(ctx: Context) -> Dial | None:
+    return dial(ctx.bake.air_c, ctx.bake.fan) if ctx.bake.method == "oven" else None
+
+
+def _later(h: LoadResult, proof: Fermented, waits: list[float]) -> list[LaterLoad]:
+    """What waiting does to every load after the first: how far it grows, and how long it then needs."""
+    ctx, where = h.ctx, h.ctx.bake.later_loads
+    if len(waits) == 1:
+        return []
+    frozen = ctx.bake.came != "proofed"
+    found = []
+    for wait in waits[1:]:
+        if where == "staggered" or frozen or not ctx.rises:
+            found.append(LaterLoad(wait, 1.0, h.needed, where))
+            continue
+        place = Place(FRIDGE_C if where == "fridge" else ctx.room_c, "piece", proof.place.mass_g)
+        grown, dough_c = grown_while_waiting(proof, place, wait)
+        piece = h.load.most.piece
+        cooled = dough_c - proof.stage.course.state_at(proof.minutes.typical).temperature
+        later = replace(piece, dough_c=dough_c, filling_c=max(piece.filling_c + cooled, CAME_C["fridge"]))
+        needs = demand(ctx, later, h.load.most.line, h.load.most.fire).needed if where == "fridge" else h.needed
+        found.append(LaterLoad(wait, grown, needs, where))
+    return found

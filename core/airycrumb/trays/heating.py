@@ -1,0 +1,344 @@
+"""How long the pieces need in the heat: what each group asks of it, and one heat worked out."""
+
+import math
+from dataclasses import dataclass, replace
+
+import numpy as np
+
+from airycrumb.data import heat as c
+from airycrumb.data.closings import CLOSED_AS
+from airycrumb.data.shapes import DOUGH_DENSITY
+from airycrumb.pantry import Composition, blend
+from airycrumb.plan.context import Context, RoomReading
+from airycrumb.quantities import Band
+from airycrumb.stations import heat
+from airycrumb.stations.enclose import Fit, Size, fit_round, fit_tray
+from airycrumb.stations.heat.cook import Cook, Piece
+from airycrumb.stations.heat.fire import Boundary
+from airycrumb.stations.heat.learning import OvenTruth, Pace, Probed, learn_oven, live_band, probed
+from airycrumb.stations.rise import Place
+from airycrumb.stations.rise.model import time_constant_h
+from airycrumb.stations.safety import CoreLine
+from airycrumb.trays.types import Mark
+
+HORIZONS_MIN = (25.0, 75.0)  # most pieces are done within the first; a giant or a cool oven asks for the second
+LONGEST_MIN = HORIZONS_MIN[-1]
+LOAD_CHANGE_MIN = 2.0
+CAME_C = {"fridge": 5.0, "frozen": -18.0}  # °C of a piece kept cold since its proof
+
+
+def _shares(mix: Composition) -> tuple[float, float, float, float, float]:
+    return (
+        round(mix.water, 4),
+        round(mix.protein, 4),
+        round(mix.fat, 4),
+        round(mix.carbohydrate, 4),
+        round(mix.ash, 4),
+    )
+
+
+def piece_of(ctx: Context, gas_ratio: float, dough_c: float, proof_min: float, proof: Place) -> Piece:
+    """A piece as it enters the heat.
+
+    Its filling is taken to have warmed only as slowly as the whole piece does from the filling's
+    own temperature: the cold side, so that the core is never flattered.
+    """
+    bake, share, filling = ctx.bake, ctx.share, ctx.group.filling
+    air = proof.mean_c(max(proof_min, 1.0))
+    tau = time_constant_h(proof)
+    filling_c = air + (filling.celsius - air) * math.exp(-proof_min / 60 / tau)
+    density = min(max(DOUGH_DENSITY.value * 1000 / gas_ratio, 250), 1050)
+    dough = _shares(blend(bake.parts))
+    return Piece(
+        CLOSED_AS[ctx.group.closing],
+        share.dough_per_piece_g,
+        share.filling_per_piece_g,
+        dough,
+        _shares(blend(filling.parts)) if filling.parts else dough,
+        density,
+        CAME_C.get(bake.came, dough_c),
+        CAME_C.get(bake.came, filling_c),
+    )
+
+
+def fit_of(ctx: Context, proofed: Size, cooked: Size) -> Fit:
+    """Where the pieces of a load lie, at their grown size: in the baskets, in the pan or on the trays."""
+    k = ctx.kitchen
+    if ctx.bake.method == "steam":
+        fit = fit_round(k.basket_mm, cooked.width_mm, cooked.length_mm, k.baskets)
+    elif ctx.bake.method == "pan":
+        fit = fit_round(k.pan_mm, cooked.width_mm, cooked.length_mm, 1)
+    else:
+        fit = fit_tray(*k.tray_mm, cooked.width_mm, cooked.length_mm, k.trays)
+    return replace(fit, proofed=proofed.width_mm / cooked.width_mm, closing=ctx.group.closing)
+
+
+LIES_OUT_C = 2.5  # a probe so near the room's warmth is taken to lie beside the pot
+FALLS_C = 3.0  # a middle never falls so far in the heat: the probe has been pulled out
+
+
+def lies_out(ctx: Context, reading: RoomReading) -> bool:
+    """Whether a probe reads the kitchen, not a piece."""
+    return abs(reading.celsius - ctx.room_c) < LIES_OUT_C
+
+
+def _in_piece(ctx: Context) -> list[RoomReading]:
+    """What the probe said while it was in a piece: not beside the pot, and not after it was pulled out."""
+    kept, hottest = [], -99.0
+    for reading in ctx.probe:
+        hottest = max(hottest, reading.celsius)
+        if not lies_out(ctx, reading) and reading.celsius > hottest - FALLS_C:
+            kept.append(reading)
+    return kept
+
+
+def core_readings(ctx: Context) -> list[tuple[float, float]]:
+    """(minute since going in, °C) of the core: typed, and by a probe."""
+    before = ctx.before("heat") or "proof"
+    typed = [(ctx.minutes_since(before, o.at), o.value) for o in ctx.of("probe", "heat")]
+    heard = [(ctx.minutes_since(before, r.at), r.celsius) for r in _in_piece(ctx)]
+    return sorted((m, v) for m, v in (*typed, *heard) if m is not None and m > 0 and v is not None)
+
+
+def oven_readings(ctx: Context) -> list[tuple[float, float]]:
+    """(minute since going in, °C) of the oven's air: typed, and by a thermometer in it."""
+    before = ctx.before("heat") or "proof"
+    typed = [(ctx.minutes_since(before, o.at), o.value) for o in ctx.of("oven", "heat")]
+    heard = [(ctx.minutes_since(before, r.at), r.celsius) for r in ctx.oven]
+    return sorted((m, v) for m, v in (*typed, *heard) if m is not None and m >= 0 and v is not None)
+
+
+def load_g(ctx: Context, at_once: int) -> float:
+    """g of a load."""
+    return at_once * (ctx.share.dough_per_piece_g + ctx.share.filling_per_piece_g)
+
+
+def oven_of(ctx: Context, at_once: int) -> OvenTruth:
+    """The oven as it is known, a thermometer's readings of this bake included."""
+    seen = oven_readings(ctx)
+    if ctx.bake.method != "oven" or not seen:
+        return ctx.kitchen.oven
+    return learn_oven(ctx.kitchen.oven, ctx.bake.air_c, load_g(ctx, at_once), seen)
+
+
+def fire_of(ctx: Context, at_once: int) -> Boundary:
+    """How the bake is heated in this kitchen: the hob's power shared over the pieces, the oven as it really is."""
+    b, k = ctx.bake, ctx.kitchen
+    truth = oven_of(ctx, at_once)
+    return Boundary(
+        b.method,
+        b.air_c + (truth.off_c if b.method == "oven" else 0.0),
+        b.fire,
+        b.fan,
+        k.net_watts / at_once if b.method == "steam" or b.seared else 0.0,
+        k.altitude_m,
+        b.covered,
+        b.on,
+        b.shelf,
+        b.steam_pan,
+        b.lid_min,
+        truth.drop_c(load_g(ctx, at_once)),
+        truth.recovery_min,
+        b.seared,
+    )
+
+
+def browns_sooner(ctx: Context) -> float:
+    """°C by which this surface browns before bare lean dough: its wash, or the sugar in it."""
+    sugar = c.ENRICHED_SOONER if ctx.percentages.sugar > c.ENRICHED_SUGAR else 0.0
+    return max(c.WASHES[ctx.bake.wash].sooner, sugar)
+
+
+def crumb_target(altitude_m: float) -> float:
+    """°C at which the crumb is set: 92, less where water boils lower."""
+    return min(c.CRUMB_SET.value, heat.boiling_point(altitude_m) - 4)
+
+
+def browns(method: str) -> bool:
+    """Whether anything browns at all."""
+    return method == "oven"
+
+
+def _needs(ctx: Context, long: Cook, line_c: float) -> tuple[float | None, float | None, float | None]:
+    """Minutes for the core, for the crumb and for colour, as this kitchen heats; None where never within the horizon."""
+    pace = pace_of(ctx).factor
+    slower = lambda minutes: None if minutes is None else minutes * pace
+    golden = c.GOLDEN_FROM.value - browns_sooner(ctx)
+    colour = long.reaches(long.skin, golden) if browns(ctx.bake.method) else 0.0
+    crumb = long.reaches(long.crumb, crumb_target(ctx.kitchen.altitude_m))
+    return slower(long.reaches(long.core, line_c)), slower(crumb), colour
+
+
+def pace_of(ctx: Context) -> Pace:
+    """How this way of heating runs in this kitchen."""
+    return ctx.kitchen.paces.get(ctx.bake.method, Pace())
+
+
+def _margin(ctx: Context) -> float:
+    """Minutes planned over the typical core time: more where the filling goes in raw."""
+    return (c.PLAN_MARGIN_COOKED if ctx.group.filling.state == "cooked" else c.PLAN_MARGIN).value
+
+
+def _plan(core: float | None, crumb: float | None, colour: float | None, margin: float) -> float | None:
+    """Whole minutes to plan: the core with its margin, the crumb, the colour; None if the core never gets there."""
+    if core is None or crumb is None:
+        return None
+    return float(math.ceil(max(core * margin, crumb * 1.1, colour or 0.0)))
+
+
+@dataclass(frozen=True)
+class Demand:
+    """What one group of pieces asks of the heat. minutes: None where never within the horizon; °C."""
+
+    ctx: Context
+    piece: Piece
+    fire: Boundary
+    long: Cook
+    line: CoreLine
+    core: float | None
+    crumb: float | None
+    colour: float | None
+    needed: float | None
+
+    @property
+    def reaches(self) -> Band | None:
+        """When its coldest point passes its line, in min; None if it never does."""
+        pace = pace_of(self.ctx)
+        return None if self.core is None else pace.minutes(self.core / pace.factor)
+
+    def core_at(self, minute: float) -> float:
+        """°C in the middle after so many minutes."""
+        return float(np.interp(minute / pace_of(self.ctx).factor, self.long.minutes, self.long.core))
+
+
+def demand(
+    ctx: Context, piece: Piece, line: CoreLine, fire: Boundary, horizons: tuple[float, ...] = HORIZONS_MIN
+) -> Demand:
+    """How long the group looked at needs: within the short horizon if it can, else the long one (min, rising)."""
+    for horizon in horizons:
+        long = heat.cook(piece, fire, horizon)
+        core, crumb, colour = _needs(ctx, long, line.celsius)
+        needed = _plan(core, crumb, colour, _margin(ctx))
+        if needed is not None and colour is not None and needed <= horizon:
+            break
+    return Demand(ctx, piece, fire, long, line, core, crumb, colour, needed)
+
+
+def most_demanding(demands: list[Demand]) -> Demand:
+    """The group that decides how long they all stay in: the longest, one that never gets there first."""
+    return max(demands, key=lambda d: LONGEST_MIN + 1 if d.needed is None else d.needed)
+
+
+@dataclass(frozen=True)
+class Load:
+    """What goes into one heat: the group that asks most of it, how its pieces lie, how many there are, and their names.
+
+    uneven: cooking time of the lightest and heaviest piece weighed over that of one as planned.
+    """
+
+    most: Demand
+    fit: Fit
+    pieces: int
+    names: list[str]
+    uneven: tuple[float, float] = (1.0, 1.0)
+
+    @property
+    def at_once(self) -> int:
+        """Pieces in the heat together."""
+        return min(self.fit.per_load, self.pieces)
+
+    @property
+    def loads(self) -> int:
+        """How many times the heat is filled."""
+        return math.ceil(self.pieces / self.at_once)
+
+
+@dataclass(frozen=True)
+class LoadResult:
+    """One heat worked out. ctx: of the group that asks most of it.
+
+    shown: the cook as it goes, with its rest; factor: its core minutes over the model's; doubt: share of them; reaches:
+    when the core passes its line; needed: minutes to plan, None for never; whole: of all loads; marks: the probe's.
+    """
+
+    ctx: Context
+    load: Load
+    shown: Cook
+    minutes: float
+    factor: float
+    doubt: float
+    reaches: Band | None
+    needed: float | None
+    whole: Band
+    marks: list[Mark]
+    margin: float
+
+    @property
+    def golden(self) -> float | None:
+        """Minutes until the surface is golden, None for never."""
+        return self.load.most.colour
+
+    @property
+    def core_needs(self) -> float | None:
+        """Minutes until the core reaches its line, None for never."""
+        return self.load.most.core
+
+    @property
+    def turn_min(self) -> float:
+        """Minutes from one load to the next."""
+        return self.minutes + LOAD_CHANGE_MIN
+
+
+def _seen(most: Demand) -> Probed | None:
+    return probed(core_readings(most.ctx), most.long.course)
+
+
+def _reaches(load: Load, seen: Probed | None) -> Band | None:
+    """When the core passes its line: after a probe has spoken, narrower; wider where pieces are uneven."""
+    most = load.most
+    if most.core is None:
+        return None
+    pace, light_heavy = pace_of(most.ctx), load.uneven
+    model = most.core / pace.factor
+    band = pace.minutes(model) if seen is None else live_band(pace, seen, model)
+    return Band(band.low * min(1.0, light_heavy[0]), band.typical, band.high * max(1.0, light_heavy[1]))
+
+
+def _stretched(cook: Cook, factor: float) -> Cook:
+    """The same cook, its minutes in the heat so much longer; the rest as long as it is."""
+    heated = np.minimum(cook.minutes, cook.heat_ends)
+    return replace(cook, minutes=heated * factor + (cook.minutes - heated), heat_ends=cook.heat_ends * factor)
+
+
+def heating(load: Load) -> LoadResult:
+    """Work one heat, one load after another."""
+    most, ctx = load.most, load.most.ctx
+    seen, pace = _seen(most), pace_of(ctx)
+    reaches, margin = _reaches(load, seen), _margin(ctx)
+    needed, factor, doubt = most.needed, pace.factor, pace.doubt
+    if seen is not None and reaches is not None and most.core:
+        # A probe in the piece leaves less to allow for: the margin is the doubt that is left.
+        factor = reaches.typical / (most.core / pace.factor)
+        doubt = reaches.high / reaches.typical - 1
+        margin = min(margin, 1 + doubt)
+        needed = _plan(reaches.typical, most.crumb, most.colour, margin)
+    minutes = ctx.bake.heat_min or needed or LONGEST_MIN
+    shown = _stretched(heat.cook(most.piece, most.fire, max(minutes / factor, 1.0), ctx.bake.rest_min), factor)
+    whole = minutes * load.loads + LOAD_CHANGE_MIN * (load.loads - 1)
+    off = 0.0 if ctx.bake.heat_min else doubt
+    band = Band(whole * (1 - off), whole, whole * (1 + off))
+    marks = [Mark(m, v) for m, v in core_readings(ctx)]
+    return LoadResult(ctx, load, shown, minutes, factor, doubt, reaches, needed, band, marks, margin)
+
+
+def together(heats: list[LoadResult]) -> Band:
+    """Minutes until the last heat is done: the pot and the oven run side by side, one of them twice in turn."""
+    by_method: dict[str, list[Band]] = {}
+    for h in heats:
+        # Pot and pan share the hob, and are taken one after the other.
+        by_method.setdefault("oven" if h.ctx.bake.method == "oven" else "hob", []).append(h.whole)
+    sums = [
+        Band(*(sum(getattr(b, end) for b in bands) for end in ("low", "typical", "high")))
+        for bands in by_method.values()
+    ]
+    return max(sums, key=lambda band: band.typical)

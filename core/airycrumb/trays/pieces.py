@@ -1,0 +1,156 @@
+"""Each group of pieces: its proof, its wrapper and what it asks of the heat."""
+
+from dataclasses import dataclass, fields, replace
+
+from airycrumb.bake.model import Filling, HeatSettings
+from airycrumb.data.closings import USUAL
+from airycrumb.plan.context import Context
+from airycrumb.quantities import Band
+from airycrumb.stations import safety
+from airycrumb.stations.divide.portioning import Portioning
+from airycrumb.stations.enclose import Fit, Wrapper, enclose
+from airycrumb.stations.safety import CoreLine
+from airycrumb.trays.ferment import Fermented, final_proof, volume_over_gas_free
+from airycrumb.trays.filled import filled
+from airycrumb.trays.heating import Demand, Load, crumb_target, demand, fire_of, fit_of, most_demanding, piece_of
+from airycrumb.trays.types import GroupTray
+from airycrumb.trays.weigh import filling_lines
+
+
+@dataclass(frozen=True)
+class Pieces:
+    """One group worked out. seconds: to wrap one; gas_ratio: dough volume over gas-free as it meets the heat."""
+
+    ctx: Context
+    seconds: float
+    proof: Fermented
+    wrapper: Wrapper
+    gas_ratio: float
+    demand: Demand
+
+
+def filling_density(filling: Filling) -> float:
+    """g/mL of a filling as packed in a piece, from its ingredients' densities (1.0 where unknown)."""
+    # Loose densities (nuts, grated cheese) close up once packed in a filling.
+    volume = sum(g / max(i.density or 1.0, 0.9) for i, g in filling.parts)
+    return sum(g for _, g in filling.parts) / volume if volume else 1.0
+
+
+def wrap_seconds(ctx: Context) -> float:
+    """Seconds to wrap one piece of the group looked at: learned in this kitchen, else the usual."""
+    closing = ctx.group.closing
+    return ctx.kitchen.wrap_seconds.get(closing, USUAL[closing].seconds)
+
+
+def wrap_minutes(ctx: Context) -> float:
+    """Minutes to wrap every piece."""
+    return sum(wrap_seconds(g) * g.share.pieces for g in ctx.each_group()) / 60
+
+
+def _wrapped(ctx: Context, proof: Fermented) -> tuple[Wrapper, float]:
+    ready = proof.forecast.ready
+    ratio = volume_over_gas_free(proof, ready.typical if ready else float(proof.stage.course.minutes[-1]))
+    s, group = ctx.share, ctx.group
+    density = filling_density(group.filling)
+    made = enclose(group.closing, s.dough_per_piece_g, s.filling_per_piece_g, density, ratio, s.pieces)
+    return made, ratio
+
+
+def _heating_of(ctx: Context) -> HeatSettings:
+    return HeatSettings(**{f.name: getattr(ctx.bake, f.name) for f in fields(HeatSettings)})
+
+
+def by_heat(ctx: Context) -> list[list[int]]:
+    """Groups that go into one heat, the leading group's first: positions of the groups."""
+    found: dict[HeatSettings, list[int]] = {}
+    for i, g in enumerate(ctx.each_group()):
+        found.setdefault(_heating_of(g), []).append(i)
+    return list(found.values())
+
+
+def _fit(ctx: Context, group: list[int], wrappers: list[Wrapper]) -> Fit:
+    """How the pieces of one heat lie, all at the size of those that need the most room."""
+    contexts = ctx.each_group()
+    return min((fit_of(contexts[i], *wrappers[i].sizes[1:]) for i in group), key=lambda fit: fit.per_load)
+
+
+def _line(ctx: Context) -> CoreLine:
+    filling = ctx.group.filling
+    if not filling.parts:
+        return CoreLine(crumb_target(ctx.kitchen.altitude_m), "the crumb is set", "common practice, no source")
+    return safety.core_line([i for i, _ in filling.parts], filling.state, ctx.kitchen.region)
+
+
+def work_pieces(ctx: Context, last: Fermented, wrap_min: float) -> list[Pieces]:
+    """Every group, in the order of the bake. last: the stage the dough is divided after."""
+    groups = ctx.each_group()
+    proofs = [final_proof(g, last, wrap_min) for g in groups]
+    wrapped = [_wrapped(g, p) for g, p in zip(groups, proofs, strict=True)]
+    # All go into the heat together, when the leading group is ready.
+    proofed_min = proofs[0].minutes.typical + wrap_min / 2
+    fires = {}
+    for together in by_heat(ctx):
+        pieces = sum(groups[i].share.pieces for i in together)
+        at_once = min(_fit(ctx, together, [w for w, _ in wrapped]).per_load, pieces)
+        fires.update({i: fire_of(groups[i], at_once) for i in together})
+    found = []
+    for i, (g, proof, (wrapper, ratio)) in enumerate(zip(groups, proofs, wrapped, strict=True)):
+        piece = piece_of(g, ratio, proof.stage.course.state_at(proofed_min).temperature, proofed_min, proof.place)
+        found.append(Pieces(g, wrap_seconds(g), proof, wrapper, ratio, demand(g, piece, _line(g), fires[i])))
+    return found
+
+
+def uneven_proofs(ctx: Context, last: Fermented, wrap_min: float, portioned: Portioning | None) -> tuple[float, float]:
+    """Minutes by which the lightest and the heaviest piece weighed are proofed sooner and later than one as planned."""
+    if portioned is None or not portioned.far:
+        return 0.0, 0.0
+    lead = ctx.each_group()[0]
+
+    def ready(mass_ratio: float) -> float:
+        other, share = replace(lead), lead.share
+        dough_g = max(5.0, share.dough_per_piece_g * mass_ratio)
+        shares = [replace(share, dough_per_piece_g=dough_g), *ctx.scaled.shares[1:]]
+        other.__dict__["scaled"] = replace(ctx.scaled, shares=shares)
+        found = final_proof(other, last, wrap_min).forecast.ready
+        return 0.0 if found is None else found.typical
+
+    ratios = [1 + p.off for p in portioned.portions]
+    planned = ready(1.0)
+    return planned - ready(min(1.0, *ratios)), ready(max(1.0, *ratios)) - planned
+
+
+def loads_of(ctx: Context, pieces: list[Pieces], portioned: Portioning | None) -> list[Load]:
+    """What goes into each heat, the leading group's first."""
+    found = []
+    uneven = (portioned.soonest, portioned.latest) if portioned else (1.0, 1.0)
+    for together in by_heat(ctx):
+        mine = [pieces[i] for i in together]
+        fit = _fit(ctx, together, [p.wrapper for p in pieces])
+        count = sum(p.ctx.share.pieces for p in mine)
+        names = [p.ctx.group.filling.name for p in mine]
+        found.append(Load(most_demanding([p.demand for p in mine]), fit, count, names, uneven))
+    return found
+
+
+def group_tray(p: Pieces, minutes_planned: float) -> GroupTray:
+    """A group as shown."""
+    ctx, share, d, ready = p.ctx, p.ctx.share, p.demand, p.proof.forecast.ready
+    items = [i for i, _ in ctx.bake.parts + ctx.group.filling.parts]
+    return GroupTray(
+        ctx.group.filling.name,
+        share.pieces,
+        filling_lines(ctx),
+        share.filling_g,
+        share.filling_per_piece_g,
+        share.dough_per_piece_g,
+        p.wrapper,
+        p.seconds,
+        None if ready is None else Band(ready.low, ready.typical, ready.high),
+        d.line.celsius,
+        d.line.why,
+        d.reaches,
+        d.needed,
+        d.core_at(minutes_planned),
+        safety.allergens(items),
+        filled(ctx, filling_density(ctx.group.filling)) if ctx.group.filling.parts else None,
+    )

@@ -1,0 +1,102 @@
+"""Where a stage stands: the cook's words for it, and what was seen, as warmth over time."""
+
+from datetime import datetime
+from difflib import get_close_matches
+
+from airycrumb.bake.model import Stay
+from airycrumb.data.spots import SPOTS, Spot
+from airycrumb.plan.context import Context
+from airycrumb.problems import InputError, Problem
+from airycrumb.stations.rise import Air, Leg, Place, cooling, place_of, steady
+
+DAYS = 6  # of a repeating day's warmth laid out ahead
+SENSOR_DOUBT_C = 0.5  # of a room followed by a thermometer; assumed
+
+
+def _days(ctx: Context, begin: datetime) -> Air:
+    """The kitchen's repeating day, counted from a moment."""
+    start = 60 * begin.hour + begin.minute + begin.second / 60
+    points = [(m + 1440 * day - start, c) for day in range(-1, DAYS) for m, c in ctx.kitchen.room_day]
+    return Air(tuple(m for m, _ in points), tuple(c for _, c in points))
+
+
+def _thinned(points: list[tuple[float, float]], most: int = 60) -> list[tuple[float, float]]:
+    """At most so many of the points, the last one among them."""
+    return points[:: max(1, len(points) // most)] + points[-1:]
+
+
+def room_air(ctx: Context, begin: datetime) -> Air:
+    """The kitchen's warmth from a moment on: as the thermometer saw it, then as the day runs or as it stands."""
+    base = _days(ctx, begin) if ctx.room_runs else steady(ctx.room_c)
+    seen = ctx.thermometer
+    if not seen:
+        return base
+    points = [((r.at - begin).total_seconds() / 60, r.celsius) for r in seen]
+    last, celsius = points[-1]
+    ahead = base.warmer(celsius - float(base.at(last)))
+    onward = [(m, c) for m, c in zip(ahead.minutes, ahead.celsius, strict=True) if m > last]
+    joined = sorted(dict([*_thinned(points), *onward]).items())
+    return Air(tuple(m for m, _ in joined), tuple(c for _, c in joined))
+
+
+def spot_names(ctx: Context) -> list[str]:
+    """Every spot there is: those everyone has, and the kitchen's own."""
+    return [*SPOTS, *(s.name for s in ctx.kitchen.spots)]
+
+
+def _leg(ctx: Context, stay: Stay, from_min: float, room: Air) -> Leg:
+    """A stay as a leg of the way; the room's air as it will be when the dough comes there."""
+    around = room.later(-from_min)
+    own = next((s for s in ctx.kitchen.spots if s.name == stay.where), None)
+    if own is not None:
+        air_c = own.air_c if stay.air_c is None else stay.air_c
+        air = steady(air_c) if own.cools_min is None else cooling(air_c, around.start, own.cools_min)
+        return Leg(from_min, air, doubt_c=SPOTS["spot"].doubt.value, name=own.name)
+    spot = SPOTS.get(stay.where)
+    if spot is None:
+        near = get_close_matches(stay.where, spot_names(ctx), n=1)
+        hint = f"did you mean “{near[0]}”?" if near else f"use one of {', '.join(spot_names(ctx))}."
+        raise InputError([Problem("unknown_spot", "rise.spots", f"“{stay.where[:40]}” is no spot here: {hint}")])
+    doubt = SENSOR_DOUBT_C if stay.where == "bench" and ctx.thermometer else spot.doubt.value
+    film = None if spot.film is None else spot.film.value
+    return Leg(from_min, _air(stay, around, spot), film, doubt, spot.label)
+
+
+def _air(stay: Stay, room: Air, spot: Spot) -> Air:
+    peak = stay.air_c
+    if peak is None and spot.air is not None:
+        peak = spot.air.value
+    if peak is None and spot.over_room is not None:
+        peak = room.start + spot.over_room.value
+    if peak is None:
+        return room
+    return steady(peak) if spot.cools_min is None else cooling(peak, room.start, spot.cools_min.value)
+
+
+def _moved(ctx: Context, stage: str) -> list[tuple[float, Stay]]:
+    """Where the cook said it was moved to, and the minute of the stage."""
+    before, found = ctx.before(stage), []
+    for o in ctx.of("moved", stage):
+        minute = ctx.minutes_since(before, o.at) if before else ctx.minutes_since_start(o.at)
+        if minute is not None and o.where:
+            found.append((max(0.0, minute), Stay(o.where, o.value)))
+    return found
+
+
+def way(ctx: Context, stage: str, kind: str, mass_g: float, stays: tuple[Stay, ...]) -> Place:
+    """The spots of a stage in turn, then wherever it was moved to. InputError for a spot nobody knows."""
+    room = room_air(ctx, ctx.begins(stage))
+    legs, at = [], 0.0
+    for stay in stays:
+        legs.append(_leg(ctx, stay, at, room))
+        at += stay.minutes or 0.0
+    for minute, stay in _moved(ctx, stage):
+        # What was planned for after the move is given up by it.
+        legs = [leg for leg in legs if leg.from_min < minute or leg.from_min == 0.0 < minute]
+        legs.append(_leg(ctx, stay, minute, room))
+    return place_of(kind, mass_g, tuple(legs))
+
+
+def fixed_minutes(stays: tuple[Stay, ...], moved: bool) -> float:
+    """Minutes the stays last before the last one; none of them once the dough was moved."""
+    return 0.0 if moved else sum(s.minutes or 0.0 for s in stays)

@@ -1,0 +1,109 @@
+"""Swaps that keep the dough true: the same lift, the same water, the same fat, with what does change said."""
+
+from collections.abc import Iterator
+
+from airycrumb.bake.edits import Answer, Change
+from airycrumb.pantry import Ingredient, Part, find
+from airycrumb.plan.context import Context
+from airycrumb.trays.types import Swap
+
+SALTS = ("fine salt", "coarse salt", "flaky salt")
+YEASTS = ("instant yeast", "active dry yeast", "fresh yeast")
+FLOURS = ("bread flour", "all-purpose flour", "cake flour")
+FATS = ("butter", "oil")
+MILKS = ("whole milk", "water")
+
+
+def _row(at: int, item: Ingredient, grams: float, parts: list[Part]) -> list[Change]:
+    """The row of the recipe put right: weighed now, so its least and most are the amount too."""
+    row: list[str | int] = ["dough", "ingredients", at]
+    fields = ("use", "amount", "low", "high") if at < len(parts) else ("use", "amount")
+    return [Change([*row, f], item.key if f == "use" else f"{grams:.4g} g") for f in fields]
+
+
+def _water(parts: list[Part], more_g: float) -> list[Change]:
+    """So much more water, or less, in the recipe's water or else its first liquid; a row of its own where neither is."""
+    liquids = [(at, item, g) for at, (item, g) in enumerate(parts) if item.role == "liquid" and g > 0]
+    if abs(more_g) < 0.05:
+        return []
+    if not liquids:
+        return _row(len(parts), find("water"), more_g, parts) if more_g > 0 else []
+    at, item, grams = next((row for row in liquids if row[1].key == "water"), liquids[0])
+    return _row(at, item, max(0.0, grams + 100 * more_g / item.water), parts)
+
+
+def _swap(old: Ingredient, new: Ingredient, grams: float, why: str, changes: list[Change]) -> Swap:
+    return Swap(old.name, Answer(f"{grams:.3g} g {new.name}", changes), why)
+
+
+def _yeast(at: int, old: Ingredient, grams: float, new: Ingredient, parts: list[Part]) -> Swap:
+    needed = grams * (old.instant_factor or 1.0) / (new.instant_factor or 1.0)
+    why = "The same lift (fresh : active dry : instant = 3 : 1.3 : 1, common practice)."
+    if new.key == "active dry yeast":
+        why += " Wake it in warm liquid first."
+    water = (grams * old.water - needed * new.water) / 100
+    if abs(water) >= 0.5:
+        why += f" {'Add' if water > 0 else 'Take away'} {abs(water):.2g} g of liquid for the yeast's own water."
+    woken = [Change(["dough", "yeast_school"], "woken" if new.key == "active dry yeast" else "straight")]
+    return _swap(old, new, needed, why, [*_row(at, new, needed, parts), *_water(parts, water), *woken])
+
+
+def _flour(at: int, old: Ingredient, grams: float, new: Ingredient, parts: list[Part]) -> Swap:
+    low, high = old.rise_ceiling or 4.0, new.rise_ceiling or 4.0
+    holds = "holds a higher rise and chews more" if high > low else "is softer, and holds a rise of about"
+    end = "." if high > low else f" {high:.1f} times at most; it wants a little less water."
+    return _swap(old, new, grams, f"The same mass. It {holds}{end}", _row(at, new, grams, parts))
+
+
+def _salt(at: int, old: Ingredient, grams: float, new: Ingredient, parts: list[Part]) -> Swap:
+    ratio = (old.density or 1.0) / (new.density or 1.0)
+    return _swap(
+        old,
+        new,
+        grams,
+        f"The same grams; by the spoon it takes {ratio:.1f} times as many.",
+        _row(at, new, grams, parts),
+    )
+
+
+def _fat(at: int, old: Ingredient, grams: float, new: Ingredient, parts: list[Part]) -> Swap:
+    needed = grams * old.fat / new.fat
+    water = (grams * old.water - needed * new.water) / 100
+    why = f"The same fat; {'add' if water > 0 else 'take away'} {abs(water):.2g} g of water. Oil makes a softer crumb, butter a shorter one."
+    return _swap(old, new, needed, why, [*_row(at, new, needed, parts), *_water(parts, water)])
+
+
+def _milk(at: int, old: Ingredient, grams: float, new: Ingredient, parts: list[Part]) -> Swap:
+    needed = grams * old.water / new.water
+    if new.key == "water":
+        fat = grams * old.fat / 100
+        return _swap(
+            old,
+            new,
+            needed,
+            f"The same water. {fat:.2g} g of fat goes with the milk: paler, a little leaner.",
+            _row(at, new, needed, parts),
+        )
+    return _swap(
+        old,
+        new,
+        needed,
+        f"The same water, and {needed * new.fat / 100:.2g} g of fat: softer, browns sooner.",
+        _row(at, new, needed, parts),
+    )
+
+
+KINDS = ((YEASTS, _yeast), (FLOURS, _flour), (SALTS, _salt), (FATS, _fat), (MILKS, _milk))
+
+
+def swaps(ctx: Context) -> list[Swap]:
+    """Every swap this dough allows."""
+    return list(_each(ctx.bake.parts))
+
+
+def _each(parts: list[Part]) -> Iterator[Swap]:
+    there = {item.key for item, _ in parts}
+    for at, (old, grams) in enumerate(parts):
+        for kind, swap in KINDS:
+            if old.key in kind and grams > 0:
+                yield from (swap(at, old, grams, find(k), parts) for k in kind if k not in there)

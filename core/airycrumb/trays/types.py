@@ -1,0 +1,307 @@
+"""What a sheet holds. Plain numbers and lists, units in the names: this is the HTTP contract too."""
+
+from dataclasses import dataclass
+from datetime import datetime
+
+from airycrumb.bake.edits import Answer, Doubt
+from airycrumb.data.record import Source
+from airycrumb.plan.timetable import Timetable
+from airycrumb.quantities import Band
+from airycrumb.stations.divide.portioning import Portioning
+from airycrumb.stations.divide.sharing import ShareOut
+from airycrumb.stations.enclose import Fit, Wrapper
+from airycrumb.stations.filling import Binder, Cooling
+from airycrumb.stations.heat.settings import Dial
+from airycrumb.stations.heat.steamer import SteamWater
+from airycrumb.stations.rise.forecast import Forecast
+from airycrumb.stations.safety import Caution, WarmClock
+from airycrumb.stations.weigh.formula import Line, Percentages, Scaled, Sponge
+from airycrumb.stations.weigh.mixing import Added
+
+
+@dataclass(frozen=True)
+class Swap:
+    """One ingredient for another. of: what is replaced; answer: what goes in and the changes; why: what stays and changes."""
+
+    of: str
+    answer: Answer
+    why: str
+
+
+@dataclass(frozen=True)
+class Sentence:
+    """What the sentence above the rail says, as worked out."""
+
+    closing: str
+    filling_name: str
+    heat: str
+    eat_at: datetime
+    start_at: datetime
+    room_c: float
+
+
+@dataclass(frozen=True)
+class WeighTray:
+    """Dough and filling as weighed, in baker's %, with the water that lands the dough right.
+
+    filling_g: as weighed, before draining or squeezing takes its juice.
+    """
+
+    dough: list[Line]
+    filling: list[Line]
+    percentages: Percentages
+    flour_g: float
+    dough_g: float
+    filling_g: float
+    spoons: dict[str, float]
+    water_c: float
+    room_c: float
+    dough_c: float
+    dough_c_measured: bool
+    feel: str
+    minutes: float
+    hydration: Band
+    doubt_line: int | None
+    order: list[Added]
+    ice_g: float
+    recipe_g: float
+    sponge: Sponge | None
+    hold_back_g: float
+    drank_before: bool
+    dilutions: dict[str, float]
+    swaps: list[Swap]
+
+
+@dataclass(frozen=True)
+class Mark:
+    """A reading as placed on a curve: minutes since the stage began, the value there, and what was seen in words."""
+
+    minute: float
+    value: float
+    words: str = ""
+
+
+@dataclass(frozen=True)
+class Told:
+    """A look at the dough and what it changed: minutes to ready before and after, and both in words."""
+
+    at: datetime
+    seen: str
+    was: Band | None
+    now: Band | None
+    moved: str
+
+
+@dataclass(frozen=True)
+class RiseTray:
+    """A fermenting stage: forecast, where it stands, and when in the day it is ready.
+
+    rests: no yeast, nothing rises: it only rests; where: the spots it goes through, in the cook's words; story: what was
+    seen and what it changed; would_narrow: what would make the forecast surer; cues: how to tell by the dough.
+    """
+
+    forecast: Forecast
+    start: datetime
+    ready_low: datetime
+    ready: datetime
+    ready_high: datetime
+    look_from: datetime
+    past_from: datetime | None
+    air_c: float
+    start_c: float
+    marks: list[Mark]
+    vigour: float
+    bakes_logged: int
+    first_to_last_min: float
+    rests: bool
+    where: list[str]
+    story: list[Told]
+    would_narrow: list[str]
+    cues: list[str]
+
+
+@dataclass(frozen=True)
+class LaterLoad:
+    """A load after the first. wait_min: from the first one going in; grown: its size by then over its size when ready;
+    needs_min: in the heat, None for never; where: it waits ("bench", "fridge"), or is wrapped later ("staggered")."""
+
+    wait_min: float
+    grown: float
+    needs_min: float | None
+    where: str
+
+
+@dataclass(frozen=True)
+class WashColour:
+    """A wash and what it does. golden_min: minutes until the surface is golden, None for never; colour: when they come out."""
+
+    key: str
+    label: str
+    note: str
+    golden_min: float | None
+    colour: str
+
+
+@dataclass(frozen=True)
+class Instrument:
+    """What a probe or an oven thermometer said last. °C; silent: it has not spoken for a while; out: it reads the kitchen."""
+
+    celsius: float
+    at: datetime
+    silent: bool
+    out: bool
+
+
+@dataclass(frozen=True)
+class HeatTray:
+    """The cook of one piece, and how the pieces go in. °C, minutes from entering the heat.
+
+    line_c, hold_min: what the core must reach, and for how many minutes; reaches: when the coldest point passes it,
+    None if it never does; lethal_min: minutes at 70 °C that its heat is worth, the rest included; browning: 0 where
+    colour begins, 100 where it burns; came: as proofed, or from "fridge" or "frozen"; water: under the steam; turns: when
+    tray or piece is turned; dial: the setting in other ovens' words; later: loads after the first; doubt: share of the
+    minutes either way; pace, pace_bakes: minutes this kitchen needs over the model's, learned from so many bakes; probe,
+    oven: live instruments; oven_really_c: None where nobody has measured; names, pieces: what goes in; fit: where the
+    pieces of a load lie.
+    """
+
+    method: str
+    setting: str
+    air_c: float
+    minutes_planned: float
+    stated: bool
+    minutes: list[float]
+    core: list[float]
+    core_low: list[float]
+    core_high: list[float]
+    skin: list[float]
+    line_c: float
+    line_why: str
+    hold_min: float
+    reaches: Band | None
+    core_at_end_c: float
+    core_after_rest_c: float
+    lethal_min: float
+    crumb_set_min: float | None
+    colour: str
+    browning: float
+    loss_percent: float
+    start_c: float
+    came: str
+    boils_at_c: float
+    per_load: int
+    loads: int
+    water: SteamWater | None
+    preheat_min: float
+    rest_min: float
+    turns: list[float]
+    dial: Dial | None
+    washes: list[WashColour]
+    marks: list[Mark]
+    clock: WarmClock
+    names: list[str]
+    pieces: int
+    fit: Fit
+    later: list[LaterLoad]
+    doubt: float
+    pace: float
+    pace_bakes: int
+    probe: Instrument | None
+    oven: Instrument | None
+    oven_really_c: float | None
+    probed: bool
+
+
+@dataclass(frozen=True)
+class FillingTray:
+    """A filling as a formula of its own. g for all the group's pieces.
+
+    needed_g: as it is wrapped; weighed_g: before draining or squeezing took its juice; made_g: what there really is,
+    None where it was not weighed; short_g: what is missing of it (negative: left over); juice: g in 100 g; bears: the
+    most juice this closing bears; stiff: how it behaves at its temperature; coolings: how long it takes in each vessel,
+    [] where it goes in raw; weeps_g: juice its raw vegetables give in half an hour once salted meat is with them;
+    inside: what is laid in each, "" for nothing, and its g.
+    """
+
+    state: str
+    celsius: float
+    treatments: list[str]
+    needed_g: float
+    weighed_g: float
+    made_g: float | None
+    short_g: float
+    juice: float
+    word: str
+    bears: float
+    most_from: str
+    binders: list[Binder]
+    stiff: str
+    vessel: str
+    cool_min: float
+    coolings: list[Cooling]
+    weeps_g: float
+    inside: str
+    inside_each_g: float
+
+
+@dataclass(frozen=True)
+class GroupTray:
+    """One group of pieces of the dough: what goes into it (filled: None for plain pieces), its wrapper, and what it asks
+    of proof and heat.
+
+    proof: minutes from wrapping until ready; reaches, needs_min: minutes in the heat until its middle
+    passes line_c and until it is done, None for never; core_at_end_c: after the minutes all are given.
+    """
+
+    name: str
+    pieces: int
+    filling: list[Line]
+    filling_g: float
+    filling_each_g: float
+    dough_each_g: float
+    wrap: Wrapper
+    wrap_seconds_each: float
+    proof: Band | None
+    line_c: float
+    line_why: str
+    reaches: Band | None
+    needs_min: float | None
+    core_at_end_c: float
+    allergens: list[str]
+    filled: FillingTray | None
+
+
+@dataclass(frozen=True)
+class Sheet:
+    """One bake in one kitchen, worked out.
+
+    proof and weigh.filling are the first group's; heat is the first group's too, as the group that needs the
+    longest in it asks; more_heats: of groups heated in another way; portioned: the dough as it is cut and weighed,
+    None before the first piece is.
+    """
+
+    name: str
+    worked_at: datetime
+    sentence: Sentence
+    scaled: Scaled
+    weigh: WeighTray
+    sponge: RiseTray | None
+    rise: RiseTray
+    again: RiseTray | None
+    divide: ShareOut
+    wrap_seconds_each: float
+    groups: list[GroupTray]
+    proof: RiseTray
+    heat: HeatTray
+    more_heats: list[HeatTray]
+    portioned: Portioning | None
+    day: Timetable
+    doubts: list[Doubt]
+    cautions: list[Caution]
+    allergens: list[str]
+    sources: list[Source]
+
+    @property
+    def wrap(self) -> Wrapper:
+        """The first group's wrapper."""
+        return self.groups[0].wrap

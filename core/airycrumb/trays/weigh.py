@@ -1,0 +1,124 @@
+"""The Weigh tray: amounts, percentages, and the water that lands the dough at its temperature."""
+
+from airycrumb.data.record import Constant
+from airycrumb.pantry import Part
+from airycrumb.plan.context import Context
+from airycrumb.stations.weigh import formula
+from airycrumb.stations.weigh.mixing import mixing_order
+from airycrumb.trays.filled import moisture_of
+from airycrumb.trays.swaps import swaps
+from airycrumb.trays.types import WeighTray
+
+WANTED_C = Constant(26.0, "°C", "common practice", "dough temperature most yeasted doughs are mixed to")
+COLD_TAP = Constant(12.0, "°C", "assumed", "cold water from the tap; measure yours in summer")
+MOST_ICE_C, FRIDGE_C, WARMEST_LIQUID_C = -10.0, 4.0, 43.0
+MIX_MIN = {
+    "hand": Constant(22.0, "min", "common practice", "8-12 min kneading by hand, and weighing before it"),
+    "machine": Constant(19.0, "min", "common practice", "5-10 min by machine, and weighing before it"),
+    "none": Constant(13.0, "min", "assumed", "mixed until no dry flour is left, and weighing before it"),
+    "after": Constant(13.0, "min", "assumed", "barely mixed now, kneaded once it has risen; and weighing before it"),
+}
+# °C over what kneading by hand adds in this kitchen
+WARMS_MORE = {
+    "hand": Constant(0.0, "°C", "common practice", "the kitchen's own figure"),
+    "machine": Constant(5.0, "°C", "assumed", "a hook turns its work into warmth: 3 to 8 °C"),
+    "none": Constant(-1.0, "°C", "assumed", "nothing is worked into it"),
+    "after": Constant(-1.0, "°C", "assumed", "nothing is worked into it yet"),
+}
+HELD_BACK = Constant(0.1, "share", "common practice", "of the water, held back until the dough is felt: 20 of 240 ml")
+UNSURE_POINTS = 4.0  # of hydration
+DILUTED = Constant(5.0, "g", "assumed", "yeast stirred into water to 100 g, to measure what a scale cannot")
+TEASPOON_ML = 4.92892159
+FEELS = ((56.0, "stiff"), (63.0, "firm"), (70.0, "soft"), (999.0, "sticky"))
+
+
+def _liquid_share(parts: list[Part]) -> float:
+    whole = sum(g for _, g in parts)
+    return max(0.1, sum(g * i.water / 100 for i, g in parts if i.role in ("liquid", "egg")) / whole)
+
+
+def friction_of(ctx: Context) -> float:
+    """°C that kneading this dough adds."""
+    return max(0.0, ctx.kitchen.friction_c + WARMS_MORE[ctx.bake.kneading].value)
+
+
+def temperatures(ctx: Context) -> tuple[float, float, bool]:
+    """Liquid °C to use, dough °C it gives, and whether the dough was measured."""
+    share, friction = _liquid_share(ctx.bake.parts), friction_of(ctx)
+    wanted = ctx.bake.wanted_c if ctx.bake.wanted_c is not None else WANTED_C.value
+    liquid = formula.water_temperature(wanted, ctx.room_c, friction, share)
+    # Ice goes into water; milk can be no colder than the fridge.
+    coldest = MOST_ICE_C if any(item.key == "water" for item, _ in ctx.bake.parts) else FRIDGE_C
+    liquid = min(max(liquid, coldest), WARMEST_LIQUID_C)
+    measured = ctx.bake.start_c
+    dough = measured if measured is not None else formula.dough_temperature(liquid, ctx.room_c, friction, share)
+    return liquid, dough, measured is not None
+
+
+def feel(true_hydration: float) -> str:
+    """The word for a dough of this true hydration (%)."""
+    return next(word for limit, word in FEELS if true_hydration < limit)
+
+
+def main_flour(parts: list[Part]) -> str:
+    """Key of the flour there is most of."""
+    return max((part for part in parts if part[0].role == "flour"), key=lambda part: part[1])[0].key
+
+
+def _held_back(ctx: Context, dough: list[formula.Line], doubt: formula.HydrationDoubt) -> tuple[float, bool]:
+    """g of water to keep back until the dough is felt, and whether this flour's last dough says so.
+
+    A flour that left water over before leaves it again; flour measured by cups asks for a tenth.
+    """
+    water = sum(line.grams for line in dough if line.key == "water")
+    drank = ctx.kitchen.drinks.get(main_flour(ctx.bake.parts))
+    if drank is not None and drank < 0.99:
+        return water * (1 - drank), True
+    wide = doubt.hydration.high - doubt.hydration.low >= UNSURE_POINTS
+    return (water * HELD_BACK.value if wide else 0.0), False
+
+
+def filling_lines(ctx: Context) -> list[formula.Line]:
+    """The filling of the group looked at, as weighed: what draining or squeezing takes away is there to begin with."""
+    filling = ctx.group.filling
+    if not filling.parts:
+        return []
+    weighed = ctx.share.filling_g / moisture_of(ctx).left
+    return formula.lines(filling.parts, weighed, ctx.kitchen.scale_step_g, with_percent=False)
+
+
+def weigh(ctx: Context) -> WeighTray:
+    """Work the Weigh tray."""
+    step, bake, scaled = ctx.kitchen.scale_step_g, ctx.bake, ctx.scaled
+    dough = formula.lines(bake.parts, scaled.dough_g, step, with_percent=True)
+    filling = filling_lines(ctx)
+    liquid, dough_c, measured = temperatures(ctx)
+    small = [line for line in dough + filling if line.below_step]
+    density = {item.key: item.density for item, _ in bake.parts + ctx.group.filling.parts}
+    spoons = {line.key: line.grams / per_ml / TEASPOON_ML for line in small if (per_ml := density[line.key])}
+    places = bake.places or ("dough",) * len(bake.parts)
+    doubt = formula.hydration_doubt(bake.parts, bake.bands)
+    return WeighTray(
+        dough,
+        filling,
+        ctx.percentages,
+        sum(x.grams for x in dough if x.role == "flour"),
+        scaled.dough_g,
+        sum(x.grams for x in filling),
+        spoons,
+        liquid,
+        ctx.room_c,
+        dough_c,
+        measured,
+        feel(ctx.percentages.true_hydration),
+        MIX_MIN[bake.kneading].value,
+        doubt.hydration,
+        doubt.most,
+        mixing_order(dough, places, bake.yeast_school),
+        formula.ice(sum(x.grams for x in dough if x.key == "water"), liquid, COLD_TAP.value),
+        sum(g for _, g in bake.parts),
+        formula.sponge(dough, places, bake.parts),
+        *_held_back(ctx, dough, doubt),
+        {x.key: 100 * x.grams / DILUTED.value for x in dough if x.below_step and x.role == "yeast"},
+        swaps(ctx),
+    )

@@ -1,0 +1,118 @@
+"""After the bake: cooling, keeping, freezing, reheating, and what stands on the box."""
+
+import math
+from dataclasses import dataclass, replace
+from datetime import datetime, timedelta
+
+from airycrumb.data.record import Constant
+from airycrumb.data.shapes import OVEN_SPRING
+from airycrumb.stations import heat, safety
+from airycrumb.stations.heat import Boundary
+from airycrumb.stations.heat.cook import Piece
+from airycrumb.trays.heating import CAME_C, LONGEST_MIN, LoadResult, fire_of
+from airycrumb.trays.pieces import Pieces
+
+EAT_BELOW_C = Constant(60.0, "°C", "common practice", "a filling below it no longer burns the mouth")
+CUT_BELOW_C = Constant(40.0, "°C", "common practice", "a crumb cut warmer smears")
+REHEAT_OVEN_C = Constant(180.0, "°C", "common practice", "to reheat without drying out")
+REHEAT_MARGIN = Constant(1.25, "1", "assumed", "minutes planned over the forecast, with a probe at the end")
+COOLING_MIN = 180.0
+
+
+@dataclass(frozen=True)
+class Reheating:
+    """One way to heat a kept piece through. came: from the "fridge" or "frozen"; minutes: None for not within 75 min."""
+
+    method: str
+    came: str
+    setting: str
+    minutes: float | None
+
+
+@dataclass(frozen=True)
+class Kept:
+    """How pieces of one kind are kept. hot_for_min, cut_after_min: minutes from coming out
+    until the middle no longer burns the mouth, and until a crumb cuts clean, None for not within three hours; fridge_until, freezer_until: the label's dates; reheat_to_c:
+    in the middle; allergens: for the label; source: of the days."""
+
+    name: str
+    pieces: int
+    hot_for_min: float | None
+    cut_after_min: float | None
+    fridge_days: int
+    freezer_days: int
+    made: datetime
+    fridge_until: datetime
+    freezer_until: datetime
+    reheat_to_c: float
+    reheating: list[Reheating]
+    allergens: list[str]
+    cautions: list[str]
+    source: str
+
+
+def _cooling_down(p: Pieces, minutes: float) -> list[float | None]:
+    """Minutes on a rack, open, until the core no longer burns, and until it cuts clean."""
+    d = p.demand
+    out = heat.cook(d.piece, replace(d.fire, covered=False), max(minutes, 1.0), COOLING_MIN)
+    found: list[float | None] = []
+    for below in (EAT_BELOW_C.value, CUT_BELOW_C.value):
+        cold = (out.minutes > out.heat_ends) & (out.core < below)
+        found.append(float(out.minutes[cold][0] - out.heat_ends) if cold.any() else None)
+    return found
+
+
+def _cooked(piece: Piece, came: str) -> Piece:
+    """The piece once cooked and cold: its crumb lighter by the oven's spring."""
+    cold = CAME_C[came]
+    return replace(piece, dough_density=max(piece.dough_density / OVEN_SPRING.value, 250), dough_c=cold, filling_c=cold)
+
+
+def _reheating(p: Pieces, at_once: int, to_c: float) -> list[Reheating]:
+    ctx, found = p.ctx, []
+    steam = replace(fire_of(ctx, at_once), method="steam", fire="high")
+    oven = Boundary("oven", REHEAT_OVEN_C.value, "high", False, 0.0, ctx.kitchen.altitude_m, False)
+    for method, fire, setting in (
+        ("steam", steam, "high fire"),
+        ("oven", oven, f"{REHEAT_OVEN_C.value:.0f} °C, covered"),
+    ):
+        for came in ("fridge", "frozen"):
+            cook = heat.cook(_cooked(p.demand.piece, came), fire, LONGEST_MIN)
+            there = cook.reaches(cook.core, to_c)
+            found.append(
+                Reheating(
+                    method, came, setting, None if there is None else float(math.ceil(there * REHEAT_MARGIN.value))
+                )
+            )
+    return found
+
+
+def kept(h: LoadResult, p: Pieces, eat: datetime) -> Kept:
+    """How the pieces of one group are kept. h: the heat they were in; eat: when they are done."""
+    hot_for, cut_after = _cooling_down(p, h.minutes / h.factor)
+    ctx = p.ctx
+    items = [i for i, _ in ctx.bake.parts + ctx.group.filling.parts]
+    region = ctx.kitchen.region
+    line = safety.core_line([i for i, _ in ctx.group.filling.parts], "cooked", region)
+    fridge, freezer = safety.limit("fridge", region), safety.limit("freezer", region)
+    two_hours = safety.limit("warm", region)
+    return Kept(
+        ctx.group.filling.name if ctx.group.filling.parts else p.wrapper.label,
+        ctx.share.pieces,
+        hot_for,
+        cut_after,
+        round(fridge.value),
+        round(freezer.value),
+        eat,
+        eat + timedelta(days=fridge.value),
+        eat + timedelta(days=freezer.value),
+        line.celsius,
+        _reheating(p, h.load.at_once, line.celsius),
+        safety.allergens(items),
+        [
+            f"What is not eaten goes in the fridge or freezer within {two_hours.value / 60:.0f} h of coming out.",
+            f"Reheat once only, until the middle is {line.celsius:.0f} °C: probe it.",
+            "Local food-safety rules come first.",
+        ],
+        fridge.source,
+    )

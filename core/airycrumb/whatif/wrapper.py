@@ -1,0 +1,144 @@
+"""The wrapper solved from any side: the widest I can roll, a thickness, the filling I have, how many should fit."""
+
+from dataclasses import dataclass, replace
+from typing import Literal
+
+from scipy.optimize import brentq
+
+from airycrumb.bake.edits import Answer, Change
+from airycrumb.bake.model import Bake, Kitchen
+from airycrumb.plan.context import Context
+from airycrumb.problems import InputError, Problem
+from airycrumb.stations.enclose import CLOSINGS, Fit
+from airycrumb.trays.heating import fit_of
+from airycrumb.trays.pieces import filling_density
+from airycrumb.trays.types import Sheet
+
+By = Literal["across", "thickness", "filling", "fits"]
+# what may be asked: (least, most, in words)
+LIMITS: dict[str, tuple[float, float, str]] = {
+    "across": (30.0, 1200.0, "A wrapper of {:.4g} mm: between 30 and 1200 mm"),
+    "thickness": (0.5, 40.0, "A thickness of {:.4g} mm: between 0.5 and 40 mm"),
+    "filling": (5.0, 100_000.0, "{:.4g} g of filling: between 5 g and 100 kg"),
+    "fits": (1.0, 60.0, "{:.4g} pieces at once: between 1 and 60"),
+}
+LEAST_G, MOST_G = 10.0, 1500.0
+
+
+@dataclass(frozen=True)
+class Solved:
+    """What was found, in a sentence, in numbers and as an edit. mm, g; pieces: None where their number is not touched."""
+
+    words: str
+    across_mm: float
+    thickness_mm: float
+    dough_g: float
+    filling_g: float
+    pieces: int | None
+    answer: Answer | None
+
+
+def _refuse(where: str, message: str) -> InputError:
+    return InputError([Problem("cannot_be_solved", where, message)])
+
+
+def _rolled(ctx: Context, across: float, lead: str) -> Solved:
+    """A wrapper so wide: what it holds and how thick it comes out."""
+    how, share = CLOSINGS[ctx.group.closing], ctx.share
+    density = filling_density(ctx.group.filling)
+    holds = how.holds(across) * density
+    thick = how.thickness(share.dough_per_piece_g, across)
+    thin = "" if thick >= how.usual.thinnest_mm else f" That is thinner than the {how.usual.thinnest_mm:g} mm it bears."
+    words = f"{lead}: it closes easily over {holds:.0f} g, {thick:.1f} mm thick.{thin}"
+    answer = (
+        Answer(f"Put in {holds:.0f} g", [Change(ctx.path("filling_per_piece"), f"{holds:.1f} g")])
+        if holds >= 5
+        else None
+    )
+    return Solved(words, across, thick, share.dough_per_piece_g, holds, None, answer)
+
+
+def _across(ctx: Context, value: float) -> Solved:
+    return _rolled(ctx, value, f"Rolled to {value / 10:.1f} cm")
+
+
+def _thickness(ctx: Context, value: float) -> Solved:
+    how = CLOSINGS[ctx.group.closing]
+    across = how.across_at(ctx.share.dough_per_piece_g, value)
+    along = f" by {across * how.long / 10:.1f}" if how.long != 1 else ""
+    return _rolled(ctx, across, f"{value:g} mm thick is {across / 10:.1f}{along} cm")
+
+
+def _filling(ctx: Context, value: float) -> Solved:
+    each = ctx.share.filling_per_piece_g
+    pieces = int(value / each + 1e-9)
+    how = CLOSINGS[ctx.group.closing]
+    across = how.across(each / filling_density(ctx.group.filling))
+    by = "filling" if ctx.at == 0 else f"filling {ctx.at + 1}"
+    hold = Change(["pin"], {"by": by, "amount": f"{value:g} g", "gives_way": "pieces"})
+    answer = Answer(f"Make {pieces}", [hold, Change(["eaters"], None)]) if pieces else None
+    left = value - pieces * each
+    words = f"{value:.0f} g is enough for {pieces} at {each:.0f} g each" + (
+        f", {left:.0f} g left." if left >= 1 else "."
+    )
+    thick = how.thickness(ctx.share.dough_per_piece_g, across)
+    return Solved(words, across, thick, ctx.share.dough_per_piece_g, each, pieces, answer)
+
+
+def _grown(ctx: Context, sheet: Sheet, dough_g: float) -> Fit:
+    """How pieces of so much dough, filled in the proportion they are now, lie once cooked."""
+    cooked = sheet.groups[ctx.at].wrap.sizes[-1]
+    factor = (dough_g / ctx.share.dough_per_piece_g) ** (1 / 3)
+    grown = replace(cooked, width_mm=cooked.width_mm * factor, length_mm=cooked.length_mm * factor)
+    return fit_of(ctx, grown, grown)
+
+
+def _fits(ctx: Context, sheet: Sheet, value: float) -> Solved:
+    """The largest piece of which so many go in at once."""
+    wanted = int(value)
+
+    def fits(dough_g: float) -> int:
+        lying = _grown(ctx, sheet, dough_g)
+        return lying.per_load if lying.whole else 0
+
+    if fits(LEAST_G) < wanted:
+        raise _refuse(
+            "fits", f"{wanted} do not go in at once, however small: at {LEAST_G:.0f} g of dough {fits(LEAST_G)} do."
+        )
+    dough = (
+        MOST_G
+        if fits(MOST_G) >= wanted
+        else float(brentq(lambda g: 0.5 if fits(g) >= wanted else -0.5, LEAST_G, MOST_G, xtol=0.05))
+    )
+    # A whole gram below where it stops fitting.
+    dough = max(LEAST_G, float(int(dough - 0.1)))
+    share = ctx.share
+    filling = share.filling_per_piece_g * dough / share.dough_per_piece_g
+    how = CLOSINGS[ctx.group.closing]
+    across = how.across(filling / filling_density(ctx.group.filling)) if filling else how.across_at(dough, 8.0)
+    changes = [Change(ctx.path("dough_per_piece"), f"{dough:g} g"), Change(["pin"], None)]
+    if filling >= 5:
+        changes.insert(1, Change(ctx.path("filling_per_piece"), f"{filling:.1f} g"))
+    words = f"{wanted} go in at once up to {dough:.0f} g of dough around {filling:.0f} g of filling."
+    return Solved(
+        words, across, how.thickness(dough, across), dough, filling, None, Answer(f"Make them {dough:.0f} g", changes)
+    )
+
+
+def solve(bake: Bake, kitchen: Kitchen, sheet: Sheet, group: int, by: By, value: float) -> Solved:
+    """The wrapper of one group from one number: "across" and "thickness" in mm, "filling" in g, "fits" in pieces.
+
+    InputError for a group that is not there, a number out of range, or a closing with no wrapper to solve.
+    """
+    if not 0 <= group < len(bake.groups):
+        raise _refuse("group", f"There is no group {group + 1}: this bake has {len(bake.groups)}.")
+    low, high, words = LIMITS[by]
+    if not low <= value <= high:
+        raise _refuse("value", words.format(value) + " can be worked out.")
+    ctx = Context(bake, kitchen, (), sheet.worked_at).each_group()[group]
+    how = CLOSINGS[ctx.group.closing]
+    if by != "fits" and (not how.rolled or not how.wraps):
+        raise _refuse("group", f"A {how.words.label} has no wrapper to solve: choose another closing.")
+    if by == "fits":
+        return _fits(ctx, sheet, value)
+    return {"across": _across, "thickness": _thickness, "filling": _filling}[by](ctx, value)
