@@ -26,6 +26,7 @@ CHECKS: dict[str, tuple[Path, list[str]]] = {
     "import directions": (ROOT, [str(BIN / "lint-imports"), "--no-logo"]),
     "migrations": (ROOT, [sys.executable, "server/manage.py", "makemigrations", "--check", "--dry-run", "-v0"]),
     "front end lint": (ROOT / "web", ["npm", "run", "--silent", "lint"]),
+    "front end format": (ROOT / "web", ["npm", "run", "--silent", "format:check"]),
     "front end types": (ROOT / "web", ["npm", "run", "--silent", "types"]),
 }
 

@@ -2,7 +2,4 @@ import tailwindcss from "@tailwindcss/vite";
 import react from "@vitejs/plugin-react";
 import { defineConfig } from "vite";
 
-export default defineConfig({
-  plugins: [react(), tailwindcss()],
-  build: { chunkSizeWarningLimit: 800 },
-});
+export default defineConfig({ plugins: [react(), tailwindcss()], build: { chunkSizeWarningLimit: 800 } });

@@ -22,7 +22,13 @@ import { Shell } from "./views/shell";
 import { Trainer } from "./views/trainer/trainer";
 
 const queries = new QueryClient({
-  defaultOptions: { queries: { retry: (count, error) => count < 2 && !(error instanceof ServerError && error.status >= 400 && error.status < 500), staleTime: 5_000 } },
+  defaultOptions: {
+    queries: {
+      retry: (count, error) =>
+        count < 2 && !(error instanceof ServerError && error.status >= 400 && error.status < 500),
+      staleTime: 5_000,
+    },
+  },
 });
 
 /** Opens the demo household where that is offered; otherwise shows the door. */
@@ -62,7 +68,10 @@ function Next() {
     await queries.invalidateQueries({ queryKey: bakesQuery.queryKey });
   };
   return (
-    <Notice title="No bake on the bench yet" text="Begin with an example and change it word by word; its amounts, times and drawings follow.">
+    <Notice
+      title="No bake on the bench yet"
+      text="Begin with an example and change it word by word; its amounts, times and drawings follow."
+    >
       <Button look="solid" onClick={() => void begin()}>
         Begin with an example
       </Button>
@@ -72,9 +81,20 @@ function Next() {
 }
 
 const router = createBrowserRouter([
-  { path: "/hands/:id", element: <Guard><Hands /></Guard> },
   {
-    element: <Guard><Shell /></Guard>,
+    path: "/hands/:id",
+    element: (
+      <Guard>
+        <Hands />
+      </Guard>
+    ),
+  },
+  {
+    element: (
+      <Guard>
+        <Shell />
+      </Guard>
+    ),
     children: [
       { path: "/", element: <Next /> },
       { path: "/bench", element: <Next /> },

@@ -43,13 +43,19 @@ export type SteamWater = Schemas["SteamWater"];
 
 /** What the server said when it refused, or that it could not be reached at all (status 0). */
 export class ServerError extends Error {
-  constructor(readonly status: number, message: string) {
+  constructor(
+    readonly status: number,
+    message: string,
+  ) {
     super(message);
   }
 }
 
 const cookie = (name: string) =>
-  document.cookie.split("; ").find((c) => c.startsWith(`${name}=`))?.slice(name.length + 1) ?? "";
+  document.cookie
+    .split("; ")
+    .find((c) => c.startsWith(`${name}=`))
+    ?.slice(name.length + 1) ?? "";
 
 export const client = createClient<paths>({
   baseUrl: location.origin,
@@ -71,5 +77,8 @@ export async function take<T>(pending: Promise<Answered<T>>): Promise<T> {
   const { data, error, response } = await pending;
   if (response.ok) return data as T;
   const said = (error as { message?: string } | undefined)?.message;
-  throw new ServerError(response.status, said ?? `The server could not answer (${response.status}): try again in a moment.`);
+  throw new ServerError(
+    response.status,
+    said ?? `The server could not answer (${response.status}): try again in a moment.`,
+  );
 }

@@ -29,15 +29,23 @@ export function useScale(wanted: boolean): Scale | null {
   const first = scales.data?.find((s) => !s.silent) ?? scales.data?.[0];
   if (!wanted || !first) return null;
   const heard = !first.silent && !scales.isError && first.grams !== null;
-  return { id: first.id, name: first.name, grams: heard ? first.grams : null, settled: heard && first.settled, standIn: first.stand_in };
+  return {
+    id: first.id,
+    name: first.name,
+    grams: heard ? first.grams : null,
+    settled: heard && first.settled,
+    standIn: first.stand_in,
+  };
 }
-
 
 let told: Promise<unknown> = Promise.resolve();
 
 /** Tell a simulated instrument what to do: g on a scale, °C of an oven. One after another: hurried presses keep their order. */
 export const playStandIn = (id: number, what: Play, grams: number | null = null): Promise<unknown> => {
-  const next = () => take(client.POST("/api/devices/{device_id}/play", { params: { path: { device_id: id } }, body: { do: what, grams } }));
+  const next = () =>
+    take(
+      client.POST("/api/devices/{device_id}/play", { params: { path: { device_id: id } }, body: { do: what, grams } }),
+    );
   told = told.then(next, next);
   return told;
 };

@@ -46,31 +46,80 @@ export function Curve(p: CurveProps) {
   // A label written below its mark must not lie on a level's bar.
   const underneath = (value: number) => !p.levels.some((level) => Math.abs(y(value) + 15 - y(level.value)) < 11);
   const at = (i: number) => x(p.x[i] ?? 0);
-  const band = area<number>().x((_, i) => at(i)).y0((_, i) => y(p.low[i] ?? 0)).y1((_, i) => y(p.high[i] ?? 0)).curve(curveMonotoneX);
-  const beneath = line<[number, number]>().x(([m]) => x(m)).y(([, v]) => y(v)).curve(curveMonotoneX);
-  const typical = line<number>().x((_, i) => at(i)).y((v) => y(v)).curve(curveMonotoneX);
+  const band = area<number>()
+    .x((_, i) => at(i))
+    .y0((_, i) => y(p.low[i] ?? 0))
+    .y1((_, i) => y(p.high[i] ?? 0))
+    .curve(curveMonotoneX);
+  const beneath = line<[number, number]>()
+    .x(([m]) => x(m))
+    .y(([, v]) => y(v))
+    .curve(curveMonotoneX);
+  const typical = line<number>()
+    .x((_, i) => at(i))
+    .y((v) => y(v))
+    .curve(curveMonotoneX);
   // Curves climb from lower left to upper right: low levels are named at the right, high ones at the left.
   const beside = (value: number) =>
-    value < (p.bottom + p.top) * 0.45 ? { x: width - pad.right - 2, textAnchor: "end" as const } : { x: pad.left + 2, textAnchor: "start" as const };
+    value < (p.bottom + p.top) * 0.45
+      ? { x: width - pad.right - 2, textAnchor: "end" as const }
+      : { x: pad.left + 2, textAnchor: "start" as const };
   const target = p.levels.find((l) => l.strong);
   return (
-    <svg viewBox={`0 0 ${width} ${height}`} role="img" aria-label={p.title} className="h-auto w-full [--halo:var(--enamel)]" fontSize={text}>
+    <svg
+      viewBox={`0 0 ${width} ${height}`}
+      role="img"
+      aria-label={p.title}
+      className="h-auto w-full [--halo:var(--enamel)]"
+      fontSize={text}
+    >
       <clipPath id={clip}>
-        <rect x={pad.left} y={pad.top - 4} width={width - pad.left - pad.right} height={height - pad.top - pad.bottom + 4} />
+        <rect
+          x={pad.left}
+          y={pad.top - 4}
+          width={width - pad.left - pad.right}
+          height={height - pad.top - pad.bottom + 4}
+        />
       </clipPath>
       <path d={band(p.typical) ?? ""} fill="var(--steam)" clipPath={`url(#${clip})`} />
       {p.levels.map((l) => (
         <g key={l.label}>
-          <line x1={pad.left} x2={width - pad.right} y1={y(l.value)} y2={y(l.value)} stroke={l.strong ? "var(--cobalt)" : "var(--rim)"} strokeWidth={l.strong ? 2 : 1.4} />
-          <text {...beside(l.value)} y={y(l.value) - 6} fill={l.strong ? "var(--cobalt)" : "var(--muted)"} fontWeight={l.strong ? 700 : 500}>
+          <line
+            x1={pad.left}
+            x2={width - pad.right}
+            y1={y(l.value)}
+            y2={y(l.value)}
+            stroke={l.strong ? "var(--cobalt)" : "var(--rim)"}
+            strokeWidth={l.strong ? 2 : 1.4}
+          />
+          <text
+            {...beside(l.value)}
+            y={y(l.value) - 6}
+            fill={l.strong ? "var(--cobalt)" : "var(--muted)"}
+            fontWeight={l.strong ? 700 : 500}
+          >
             {l.label}
           </text>
         </g>
       ))}
-      <path d={typical(p.typical) ?? ""} fill="none" stroke="var(--ink)" strokeWidth={3} strokeLinejoin="round" clipPath={`url(#${clip})`} />
+      <path
+        d={typical(p.typical) ?? ""}
+        fill="none"
+        stroke="var(--ink)"
+        strokeWidth={3}
+        strokeLinejoin="round"
+        clipPath={`url(#${clip})`}
+      />
       {p.other && (
         <g>
-          <path d={beneath(p.other.typical.map((v, i) => [p.other?.x[i] ?? 0, v])) ?? ""} fill="none" stroke="var(--cobalt)" strokeWidth={2.5} strokeDasharray="7 5" clipPath={`url(#${clip})`} />
+          <path
+            d={beneath(p.other.typical.map((v, i) => [p.other?.x[i] ?? 0, v])) ?? ""}
+            fill="none"
+            stroke="var(--cobalt)"
+            strokeWidth={2.5}
+            strokeDasharray="7 5"
+            clipPath={`url(#${clip})`}
+          />
           <text x={pad.left + 2} y={height - pad.bottom - 12} fill="var(--cobalt)" fontWeight={600}>
             {p.other.label}
           </text>
@@ -78,31 +127,77 @@ export function Curve(p: CurveProps) {
       )}
       {p.ready && target && (
         <g>
-          <line x1={x(p.ready.low)} x2={Math.min(x(p.ready.high), width - pad.right)} y1={y(target.value)} y2={y(target.value)} stroke="var(--cobalt)" strokeWidth={11} strokeLinecap="round" />
+          <line
+            x1={x(p.ready.low)}
+            x2={Math.min(x(p.ready.high), width - pad.right)}
+            y1={y(target.value)}
+            y2={y(target.value)}
+            stroke="var(--cobalt)"
+            strokeWidth={11}
+            strokeLinecap="round"
+          />
           <circle cx={x(p.ready.typical)} cy={y(target.value)} r={4} fill="var(--enamel)" />
         </g>
       )}
       {p.ticks.map((t) => (
         <g key={t.x}>
           <line x1={x(t.x)} x2={x(t.x)} y1={height - pad.bottom} y2={height - pad.bottom + 5} stroke="var(--muted)" />
-          <text x={x(t.x)} y={height - 6} textAnchor={x(t.x) < 24 ? "start" : x(t.x) > width - 24 ? "end" : "middle"} fill="var(--muted)">
+          <text
+            x={x(t.x)}
+            y={height - 6}
+            textAnchor={x(t.x) < 24 ? "start" : x(t.x) > width - 24 ? "end" : "middle"}
+            fill="var(--muted)"
+          >
             {t.label}
           </text>
         </g>
       ))}
-      <line x1={pad.left} x2={width - pad.right} y1={height - pad.bottom} y2={height - pad.bottom} stroke="var(--muted)" strokeWidth={1.4} />
+      <line
+        x1={pad.left}
+        x2={width - pad.right}
+        y1={height - pad.bottom}
+        y2={height - pad.bottom}
+        stroke="var(--muted)"
+        strokeWidth={1.4}
+      />
       {p.now && p.now.x >= 0 && p.now.x <= last && (
         <g>
-          <line x1={x(p.now.x)} x2={x(p.now.x)} y1={pad.top - 8} y2={height - pad.bottom} stroke="var(--crust)" strokeWidth={2.5} />
-          <text x={x(p.now.x) + (p.now.x > last * 0.7 ? -7 : 7)} y={pad.top - 10} textAnchor={p.now.x > last * 0.7 ? "end" : "start"} fill="var(--crust)" fontWeight={700}>
+          <line
+            x1={x(p.now.x)}
+            x2={x(p.now.x)}
+            y1={pad.top - 8}
+            y2={height - pad.bottom}
+            stroke="var(--crust)"
+            strokeWidth={2.5}
+          />
+          <text
+            x={x(p.now.x) + (p.now.x > last * 0.7 ? -7 : 7)}
+            y={pad.top - 10}
+            textAnchor={p.now.x > last * 0.7 ? "end" : "start"}
+            fill="var(--crust)"
+            fontWeight={700}
+          >
             {p.now.label}
           </text>
         </g>
       )}
       {(p.marks ?? []).map((m) => (
         <g key={`${m.x}-${m.y}`}>
-          <circle cx={x(Math.min(m.x, last))} cy={y(m.y)} r={m.label ? 7 : 3.5} fill="var(--enamel)" stroke="var(--crust)" strokeWidth={m.label ? 3.5 : 2} />
-          <text x={x(Math.min(m.x, last)) + (m.x > last * 0.6 ? -13 : 13)} y={y(m.y) + (underneath(m.y) ? 20 : -14)} textAnchor={m.x > last * 0.6 ? "end" : "start"} fill="var(--crust)" fontWeight={700}>
+          <circle
+            cx={x(Math.min(m.x, last))}
+            cy={y(m.y)}
+            r={m.label ? 7 : 3.5}
+            fill="var(--enamel)"
+            stroke="var(--crust)"
+            strokeWidth={m.label ? 3.5 : 2}
+          />
+          <text
+            x={x(Math.min(m.x, last)) + (m.x > last * 0.6 ? -13 : 13)}
+            y={y(m.y) + (underneath(m.y) ? 20 : -14)}
+            textAnchor={m.x > last * 0.6 ? "end" : "start"}
+            fill="var(--crust)"
+            fontWeight={700}
+          >
             {m.label}
           </text>
         </g>

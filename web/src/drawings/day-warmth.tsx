@@ -27,8 +27,19 @@ export function DayWarmth({ hours, show, onHour }: Props) {
   };
   const points = hours.map((c, i) => `${x(i)},${y(Math.min(Math.max(c, LOW), HIGH))}`);
   return (
-    <svg ref={svg} viewBox={`0 0 ${W} ${H}`} role="img" aria-label={`Warmth through the day, from ${show(Math.min(...hours))} to ${show(Math.max(...hours))}`} className={`h-auto w-full select-none ${onHour ? "cursor-crosshair touch-none" : ""}`} fontSize="12"
-      onPointerDown={(e) => { e.currentTarget.setPointerCapture(e.pointerId); draw(e); }} onPointerMove={draw}>
+    <svg
+      ref={svg}
+      viewBox={`0 0 ${W} ${H}`}
+      role="img"
+      aria-label={`Warmth through the day, from ${show(Math.min(...hours))} to ${show(Math.max(...hours))}`}
+      className={`h-auto w-full select-none ${onHour ? "cursor-crosshair touch-none" : ""}`}
+      fontSize="12"
+      onPointerDown={(e) => {
+        e.currentTarget.setPointerCapture(e.pointerId);
+        draw(e);
+      }}
+      onPointerMove={draw}
+    >
       {[12, 18, 24, 30].map((c) => (
         <g key={c}>
           <line x1="46" x2={W - 14} y1={y(c)} y2={y(c)} stroke="var(--rim)" />
@@ -40,7 +51,15 @@ export function DayWarmth({ hours, show, onHour }: Props) {
       <polygon points={`${x(0)},${H - 26} ${points.join(" ")} ${x(23)},${H - 26}`} fill="var(--steam)" />
       <polyline points={points.join(" ")} fill="none" stroke="var(--cobalt)" strokeWidth="3" strokeLinejoin="round" />
       {hours.map((c, i) => (
-        <circle key={i} cx={x(i)} cy={y(Math.min(Math.max(c, LOW), HIGH))} r={onHour ? 4.5 : 2.5} fill="var(--enamel)" stroke="var(--cobalt)" strokeWidth="2" />
+        <circle
+          key={i}
+          cx={x(i)}
+          cy={y(Math.min(Math.max(c, LOW), HIGH))}
+          r={onHour ? 4.5 : 2.5}
+          fill="var(--enamel)"
+          stroke="var(--cobalt)"
+          strokeWidth="2"
+        />
       ))}
       {[0, 4, 8, 12, 16, 20].map((h) => (
         <text key={h} x={x(h)} y={H - 8} textAnchor="middle" fill="var(--muted)">

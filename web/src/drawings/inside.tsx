@@ -33,7 +33,9 @@ export function InsideDrawing(p: Props) {
   const high = cy + down + 62;
   const bottom = Array.from({ length: n }, (_, i) => i);
   const top = Array.from({ length: n }, (_, i) => 2 * n - 1 - i);
-  const coldest = p.filling.some(Boolean) ? Math.min(...p.celsius.filter((_, i) => p.filling[i])) : Math.min(p.celsius[n - 1] ?? 0, p.celsius[n] ?? 0);
+  const coldest = p.filling.some(Boolean)
+    ? Math.min(...p.celsius.filter((_, i) => p.filling[i]))
+    : Math.min(p.celsius[n - 1] ?? 0, p.celsius[n] ?? 0);
   const rim = Math.max(0, ...p.reach.filter((_, i) => p.filling[i]));
   const words = [
     { y: cy - up + 12, label: `top ${p.show(Math.round(p.celsius.at(-1) ?? 0))}`, to: cy - up + 4, x: 0 },
@@ -41,13 +43,27 @@ export function InsideDrawing(p: Props) {
     { y: cy + down + 4, label: `base ${p.show(Math.round(p.celsius[0] ?? 0))}`, to: cy + down - 4, x: 0 },
   ];
   return (
-    <svg viewBox={`0 0 ${wide} ${high}`} role="img" aria-label={p.title} className="h-auto w-full [--halo:var(--enamel)]" fontSize="15">
+    <svg
+      viewBox={`0 0 ${wide} ${high}`}
+      role="img"
+      aria-label={p.title}
+      className="h-auto w-full [--halo:var(--enamel)]"
+      fontSize="15"
+    >
       <g transform={`translate(${cx} ${cy})`}>
         {bottom.map((i) => (
-          <path key={i} d={half(rx * (p.reach[i] ?? 0), down * (p.reach[i] ?? 0), false)} fill={heatColour(p.celsius[i] ?? 0)} />
+          <path
+            key={i}
+            d={half(rx * (p.reach[i] ?? 0), down * (p.reach[i] ?? 0), false)}
+            fill={heatColour(p.celsius[i] ?? 0)}
+          />
         ))}
         {top.map((i) => (
-          <path key={i} d={half(rx * (p.reach[i] ?? 0), up * (p.reach[i] ?? 0), true)} fill={heatColour(p.celsius[i] ?? 0)} />
+          <path
+            key={i}
+            d={half(rx * (p.reach[i] ?? 0), up * (p.reach[i] ?? 0), true)}
+            fill={heatColour(p.celsius[i] ?? 0)}
+          />
         ))}
         {rim > 0 && (
           <g fill="none" stroke="var(--ink)" strokeWidth="1.6" strokeDasharray="5 4">
@@ -60,7 +76,13 @@ export function InsideDrawing(p: Props) {
       {words.map((w) => (
         <g key={w.label}>
           <line x1={cx + 4} x2={cx + rx + 14} y1={w.to} y2={w.y - 5} stroke="var(--muted)" />
-          <text x={cx + rx + 18} y={w.y} fill={w.strong ? "var(--cobalt)" : "var(--ink)"} fontWeight={w.strong ? 800 : 500} fontSize={w.strong ? 19 : 15}>
+          <text
+            x={cx + rx + 18}
+            y={w.y}
+            fill={w.strong ? "var(--cobalt)" : "var(--ink)"}
+            fontWeight={w.strong ? 800 : 500}
+            fontSize={w.strong ? 19 : 15}
+          >
             {w.label}
           </text>
         </g>

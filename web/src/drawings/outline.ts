@@ -1,7 +1,8 @@
 /** Outlines as the core gives them: points in mm, x to the right and y downwards. */
 export type Points = number[][];
 
-export const path = (points: Points, closed: boolean): string => (points.length ? `M${points.map((p) => p.join(" ")).join("L")}${closed ? "Z" : ""}` : "");
+export const path = (points: Points, closed: boolean): string =>
+  points.length ? `M${points.map((p) => p.join(" ")).join("L")}${closed ? "Z" : ""}` : "";
 
 export interface Box {
   left: number;

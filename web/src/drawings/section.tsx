@@ -23,17 +23,35 @@ export function Section(p: { sizes: Size[]; length: (mm: number) => string; titl
   const total = sectionWidth(p.sizes);
   const font = Math.max(9.4, total / 34);
   const base = tallest + 8;
-  const placed = p.sizes.map((size, i) => ({ size, middle: widths.slice(0, i).reduce((sum, w) => sum + w + GAP, 4) + (widths[i] ?? 0) / 2 }));
+  const placed = p.sizes.map((size, i) => ({
+    size,
+    middle: widths.slice(0, i).reduce((sum, w) => sum + w + GAP, 4) + (widths[i] ?? 0) / 2,
+  }));
   const walls = p.sizes.some((s) => s.wall_mm > 0);
   return (
-    <svg viewBox={`0 0 ${total} ${base + font * (walls ? 4.6 : 3.4)}`} role="img" aria-label={p.title} className="h-auto w-full" fontSize={font}>
+    <svg
+      viewBox={`0 0 ${total} ${base + font * (walls ? 4.6 : 3.4)}`}
+      role="img"
+      aria-label={p.title}
+      className="h-auto w-full"
+      fontSize={font}
+    >
       {placed.map(({ size, middle }) => (
         <g key={size.when}>
           <g transform={`translate(${middle} ${base})`}>
             <path d={path(size.outside, true)} fill="var(--dough)" stroke="var(--doughline)" strokeWidth={1.4} />
-            {size.filling.map((points, i) => <path key={i} d={path(points, true)} fill="var(--filling)" />)}
+            {size.filling.map((points, i) => (
+              <path key={i} d={path(points, true)} fill="var(--filling)" />
+            ))}
           </g>
-          <line x1={middle - size.width_mm / 2} x2={middle + size.width_mm / 2} y1={base + 4} y2={base + 4} stroke="var(--muted)" strokeWidth={0.8} />
+          <line
+            x1={middle - size.width_mm / 2}
+            x2={middle + size.width_mm / 2}
+            y1={base + 4}
+            y2={base + 4}
+            stroke="var(--muted)"
+            strokeWidth={0.8}
+          />
           <text x={middle} y={base + font * 1.6} textAnchor="middle" fill="var(--ink)" fontWeight={700}>
             {size.when}
           </text>

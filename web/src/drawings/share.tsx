@@ -21,19 +21,37 @@ export function ShareDial(p: Props) {
   const angle = (g: number) => start + (g / total) * turn;
   const gap = Math.min(0.03, (0.25 * turn) / Math.max(all.length, 1));
   const ends = all.reduce<number[]>((sums, g) => [...sums, (sums.at(-1) ?? 0) + g], []);
-  const parts = all.map((g, i) => ({ from: (ends[i] ?? 0) - g, to: ends[i] ?? 0, fill: i % 2 ? "var(--dough)" : "var(--doughline)" }));
+  const parts = all.map((g, i) => ({
+    from: (ends[i] ?? 0) - g,
+    to: ends[i] ?? 0,
+    fill: i % 2 ? "var(--dough)" : "var(--doughline)",
+  }));
   const each = all.length > 40 ? Math.ceil(all.length / 8) : all.length > 16 ? 4 : 1;
   const sizes = p.groups.filter((g, i) => i === 0 || Math.abs(g.each_g - (p.groups[i - 1]?.each_g ?? 0)) > 0.5);
   return (
     <svg viewBox="-150 -150 300 268" role="img" aria-label={p.title} className="h-auto w-full" fontSize={12}>
       <path d={arc(112, start, start + turn)} fill="none" stroke="var(--rim)" strokeWidth={34} strokeLinecap="butt" />
       {parts.map((s, i) => (
-        <path key={i} d={arc(112, angle(s.from) + gap / 2, Math.max(angle(s.to) - gap / 2, angle(s.from) + gap / 2 + 0.002))} fill="none" stroke={s.fill} strokeWidth={30} />
+        <path
+          key={i}
+          d={arc(112, angle(s.from) + gap / 2, Math.max(angle(s.to) - gap / 2, angle(s.from) + gap / 2 + 0.002))}
+          fill="none"
+          stroke={s.fill}
+          strokeWidth={30}
+        />
       ))}
-      {p.spare_g > 0.5 && <path d={arc(112, angle(used), angle(used + p.spare_g))} fill="none" stroke="var(--cobalt)" strokeWidth={30} />}
+      {p.spare_g > 0.5 && (
+        <path d={arc(112, angle(used), angle(used + p.spare_g))} fill="none" stroke="var(--cobalt)" strokeWidth={30} />
+      )}
       {parts.map((s, i) =>
         (i + 1) % each === 0 ? (
-          <text key={i} x={Math.cos(angle(s.to)) * 140} y={Math.sin(angle(s.to)) * 140 + 4} textAnchor="middle" fill="var(--muted)">
+          <text
+            key={i}
+            x={Math.cos(angle(s.to)) * 140}
+            y={Math.sin(angle(s.to)) * 140 + 4}
+            textAnchor="middle"
+            fill="var(--muted)"
+          >
             {i + 1}
           </text>
         ) : null,

@@ -9,12 +9,26 @@ interface Stage {
 }
 
 /** Each stage's minutes: the forecast's band and most likely value, and how it went. */
-export function StageBars({ stages, words, title }: { stages: Stage[]; words: (minutes: number) => string; title: string }) {
+export function StageBars({
+  stages,
+  words,
+  title,
+}: {
+  stages: Stage[];
+  words: (minutes: number) => string;
+  title: string;
+}) {
   const [width, row, left] = [640, 40, 138];
   const longest = Math.max(...stages.map((s) => Math.max(s.high, s.actual ?? 0)), 30);
   const x = scaleLinear([0, longest * 1.04], [left, width - 118]);
   return (
-    <svg viewBox={`0 0 ${width} ${stages.length * row + 6}`} role="img" aria-label={title} className="mt-2 h-auto w-full" fontSize={14.5}>
+    <svg
+      viewBox={`0 0 ${width} ${stages.length * row + 6}`}
+      role="img"
+      aria-label={title}
+      className="mt-2 h-auto w-full"
+      fontSize={14.5}
+    >
       {stages.map((s, i) => {
         const y = i * row + 22;
         return (
@@ -23,9 +37,18 @@ export function StageBars({ stages, words, title }: { stages: Stage[]; words: (m
               {s.name}
             </text>
             <line x1={left} x2={width - 118} y1={y} y2={y} stroke="var(--inset)" strokeWidth={2} />
-            <rect x={x(s.low)} width={Math.max(x(s.high) - x(s.low), 4)} y={y - 8} height={16} rx={8} fill="var(--steam)" />
+            <rect
+              x={x(s.low)}
+              width={Math.max(x(s.high) - x(s.low), 4)}
+              y={y - 8}
+              height={16}
+              rx={8}
+              fill="var(--steam)"
+            />
             <circle cx={x(s.typical)} cy={y} r={5} fill="var(--cobalt)" />
-            {s.actual !== null && <rect x={x(s.actual) - 3} y={y - 14} width={6} height={28} rx={3} fill="var(--crust)" />}
+            {s.actual !== null && (
+              <rect x={x(s.actual) - 3} y={y - 14} width={6} height={28} rx={3} fill="var(--crust)" />
+            )}
             <text x={width} y={y + 5} textAnchor="end" fill="var(--muted)">
               {s.actual === null ? "not marked" : `${words(s.typical)} → ${words(s.actual)}`}
             </text>

@@ -8,7 +8,10 @@ export function PokeDrawing({ left, title }: { left: number; title: string }) {
   const d = 34 * left;
   return (
     <svg viewBox="0 0 112 62" role="img" aria-label={title} className="h-auto w-full">
-      <path d={`M4 58 C2 24 14 10 38 9 ${left > 0.1 ? `C50 9 48 ${9 + d} 56 ${9 + d} C64 ${9 + d} 62 9 74 9` : "L74 9"} C98 10 110 24 108 58 Z`} {...DOUGH} />
+      <path
+        d={`M4 58 C2 24 14 10 38 9 ${left > 0.1 ? `C50 9 48 ${9 + d} 56 ${9 + d} C64 ${9 + d} 62 9 74 9` : "L74 9"} C98 10 110 24 108 58 Z`}
+        {...DOUGH}
+      />
     </svg>
   );
 }
@@ -22,7 +25,11 @@ export function BowlDrawing({ ratio, dome = 1, title }: { ratio: number; dome?: 
       <clipPath id={clip}>
         <path d="M6 0 C8 56 22 81 40 81 H72 C90 81 104 56 106 0 Z" />
       </clipPath>
-      <path d={`M0 ${level + 4} Q56 ${level - 14 * dome} 112 ${level + 4} V84 H0 Z`} clipPath={`url(#${clip})`} {...DOUGH} />
+      <path
+        d={`M0 ${level + 4} Q56 ${level - 14 * dome} 112 ${level + 4} V84 H0 Z`}
+        clipPath={`url(#${clip})`}
+        {...DOUGH}
+      />
       <path d="M6 4 C8 56 22 81 40 81 H72 C90 81 104 56 106 4" strokeWidth="4" {...GLASS} />
     </svg>
   );
@@ -36,7 +43,18 @@ export function TearDrawing({ cell_mm, title }: { cell_mm: number; title: string
   for (let row = 0, y = 12 + r; y < 72 - r; y += step * 0.87, row++)
     for (let x = 12 + r + (row % 2 ? step / 2 : 0), i = 0; x < 148 - r; x += step, i++) {
       const turn = Math.sin(row * 12.9 + i * 78.2) * 0.5;
-      cells.push(<ellipse key={`${row}-${i}`} cx={x + turn * r * 0.4} cy={y} rx={r * (1 + 0.25 * turn)} ry={r * (0.8 - 0.2 * turn)} fill="var(--enamel)" stroke="var(--doughline)" strokeWidth="1" />);
+      cells.push(
+        <ellipse
+          key={`${row}-${i}`}
+          cx={x + turn * r * 0.4}
+          cy={y}
+          rx={r * (1 + 0.25 * turn)}
+          ry={r * (0.8 - 0.2 * turn)}
+          fill="var(--enamel)"
+          stroke="var(--doughline)"
+          strokeWidth="1"
+        />,
+      );
     }
   return (
     <svg viewBox="0 0 160 86" role="img" aria-label={title} className="h-auto w-full">
@@ -56,7 +74,13 @@ export function MembraneDrawing({ stretch_mm, title }: { stretch_mm: number; tit
   const thin = Math.max(0.12, 0.75 - stretch_mm / 110);
   return (
     <svg viewBox="0 0 160 86" role="img" aria-label={title} className="h-auto w-full">
-      <path d={`M${80 - half} 16 Q80 ${26} ${80 + half} 16 L${80 + half} 62 Q80 52 ${80 - half} 62 Z`} fill="var(--dough)" fillOpacity={thin} stroke="var(--doughline)" strokeWidth="2" />
+      <path
+        d={`M${80 - half} 16 Q80 ${26} ${80 + half} 16 L${80 + half} 62 Q80 52 ${80 - half} 62 Z`}
+        fill="var(--dough)"
+        fillOpacity={thin}
+        stroke="var(--doughline)"
+        strokeWidth="2"
+      />
       <path d={`M80 24 L76 34 L83 42 L77 54`} fill="none" stroke="var(--crust)" strokeWidth="2" />
       {[-1, 1].map((s) => (
         <ellipse key={s} cx={80 + s * (half + 5)} cy="39" rx="9" ry="25" {...DOUGH} />
@@ -83,7 +107,9 @@ export function Jar({ share, onShare }: { share: number; onShare: (share: number
     put(Math.round(20 * ((FLOOR - y) / START - 1)) / 20);
   };
   const key = (e: KeyboardEvent) => {
-    const by = { ArrowUp: 0.05, ArrowRight: 0.05, ArrowDown: -0.05, ArrowLeft: -0.05, PageUp: 0.2, PageDown: -0.2 }[e.key];
+    const by = { ArrowUp: 0.05, ArrowRight: 0.05, ArrowDown: -0.05, ArrowLeft: -0.05, PageUp: 0.2, PageDown: -0.2 }[
+      e.key
+    ];
     if (by === undefined) return;
     e.preventDefault();
     put(share + by);
@@ -91,8 +117,24 @@ export function Jar({ share, onShare }: { share: number; onShare: (share: number
   const level = START * (1 + share);
   const percent = Math.round(share * 100);
   return (
-    <svg ref={svg} viewBox="0 0 300 118" className="mx-auto mt-2 h-52 max-w-full cursor-ns-resize touch-none rounded-xl" role="slider" tabIndex={0} aria-label="Level in the jar" aria-valuemin={0} aria-valuemax={200} aria-valuenow={percent} aria-valuetext={`risen by ${percent} %`}
-      onKeyDown={key} onPointerDown={(e) => { e.currentTarget.setPointerCapture(e.pointerId); drag(e); }} onPointerMove={drag}>
+    <svg
+      ref={svg}
+      viewBox="0 0 300 118"
+      className="mx-auto mt-2 h-52 max-w-full cursor-ns-resize touch-none rounded-xl"
+      role="slider"
+      tabIndex={0}
+      aria-label="Level in the jar"
+      aria-valuemin={0}
+      aria-valuemax={200}
+      aria-valuenow={percent}
+      aria-valuetext={`risen by ${percent} %`}
+      onKeyDown={key}
+      onPointerDown={(e) => {
+        e.currentTarget.setPointerCapture(e.pointerId);
+        drag(e);
+      }}
+      onPointerMove={drag}
+    >
       <rect x="110" y={FLOOR - level} width="80" height={level} {...DOUGH} />
       <path d={`M106 3 V${FLOOR} H194 V3`} strokeWidth="5" {...GLASS} />
       <line x1="96" x2="110" y1={FLOOR - START} y2={FLOOR - START} stroke="var(--ink)" strokeWidth="3" />

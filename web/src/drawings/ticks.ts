@@ -14,5 +14,8 @@ export function clockTicks(start: string, minutes: number, label: (at: Date) => 
 /** Ticks in minutes from 0. */
 export function minuteTicks(minutes: number, most = 7) {
   const every = [1, 2, 5, 10, 15, 30].find((m) => minutes / m <= most) ?? 60;
-  return Array.from({ length: Math.floor(minutes / every) + 1 }, (_, i) => ({ x: i * every, label: i ? `${i * every}` : "0 min" }));
+  return Array.from({ length: Math.floor(minutes / every) + 1 }, (_, i) => ({
+    x: i * every,
+    label: i ? `${i * every}` : "0 min",
+  }));
 }

@@ -11,7 +11,9 @@ const sameDay = (a: Date, b: Date) => a.toDateString() === b.toDateString();
 
 /** 18:30, or "Thu 18:30" where it is not today. */
 export const clockFrom = (at: string, now: number) =>
-  sameDay(new Date(at), new Date(now)) ? clock(at) : `${new Date(at).toLocaleDateString("en-GB", { weekday: "short" })} ${clock(at)}`;
+  sameDay(new Date(at), new Date(now))
+    ? clock(at)
+    : `${new Date(at).toLocaleDateString("en-GB", { weekday: "short" })} ${clock(at)}`;
 
 /** Now with this machine's offset, as the server wants it. `fine`: to the millisecond, so that two marks of one second keep apart. */
 export const nowIso = (at = new Date(), fine = false) => {
@@ -32,6 +34,8 @@ export const duration = (minutes: number) => {
 export const countdown = (seconds: number) => {
   const s = Math.abs(Math.round(seconds));
   const [h, m, r] = [Math.floor(s / 3600), Math.floor((s % 3600) / 60), s % 60];
-  const text = h ? `${h}:${String(m).padStart(2, "0")}:${String(r).padStart(2, "0")}` : `${m}:${String(r).padStart(2, "0")}`;
+  const text = h
+    ? `${h}:${String(m).padStart(2, "0")}:${String(r).padStart(2, "0")}`
+    : `${m}:${String(r).padStart(2, "0")}`;
   return seconds < 0 ? `-${text}` : text;
 };

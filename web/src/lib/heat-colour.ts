@@ -13,7 +13,10 @@ const STOPS: [number, string][] = [
   [232, "#47200f"],
 ];
 
-export const heatColour = scaleLinear<string>(STOPS.map(([c]) => c), STOPS.map(([, colour]) => colour)).clamp(true);
+export const heatColour = scaleLinear<string>(
+  STOPS.map(([c]) => c),
+  STOPS.map(([, colour]) => colour),
+).clamp(true);
 
 /** Where a legend is marked. */
 export const HEAT_MARKS = [5, 25, 60, 75, 95, 150];

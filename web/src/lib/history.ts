@@ -17,7 +17,10 @@ export const recall = <T>(key: string): History<T> => {
 
 export const remember = <T>(key: string, history: History<T>) => keep(`history.${key}`, history);
 
-export const pushed = <T>(history: History<T>, before: T): History<T> => ({ past: [...history.past, before].slice(-DEPTH), future: [] });
+export const pushed = <T>(history: History<T>, before: T): History<T> => ({
+  past: [...history.past, before].slice(-DEPTH),
+  future: [],
+});
 
 export function undone<T>(history: History<T>, now: T): { history: History<T>; document: T } | null {
   const document = history.past.at(-1);

@@ -27,14 +27,28 @@ const inUnit = (value: number, kind: Kind, units: Units) =>
 
 /** The bare number as shown, without its unit. */
 export const shownNumber = (value: number, kind: Kind, units: Units) =>
-  trim(inUnit(value, kind, units), kind === "temperature" ? (units === "metric" ? 1 : 0) : units === "metric" ? (value < 10 ? 1 : 0) : value < 283 ? 2 : 1);
+  trim(
+    inUnit(value, kind, units),
+    kind === "temperature"
+      ? units === "metric"
+        ? 1
+        : 0
+      : units === "metric"
+        ? value < 10
+          ? 1
+          : 0
+        : value < 283
+          ? 2
+          : 1,
+  );
 
 /** What goes into the bake when a bare number is typed: the unit in sight is the unit meant. */
 export const written = (typed: string, kind: Kind, units: Units) =>
   /[a-zA-Z°]/.test(typed) || !typed.trim() ? typed.trim() : `${typed.trim()} ${unitOf(kind, units)}`;
 
 export const mass = (g: number, units: Units) => {
-  if (units === "us") return g >= 453.6 ? `${trim(g / 453.59237, 2)} lb` : `${trim(g / 28.349523125, g < 283 ? 2 : 1)} oz`;
+  if (units === "us")
+    return g >= 453.6 ? `${trim(g / 453.59237, 2)} lb` : `${trim(g / 28.349523125, g < 283 ? 2 : 1)} oz`;
   return `${trim(g, g < 10 ? 1 : 0)} g`;
 };
 export const temperature = (c: number, units: Units) =>
@@ -43,7 +57,8 @@ export const length = (mm: number, units: Units) => {
   if (units === "us") return `${trim(mm / 25.4, mm < 50 ? 2 : 1)} in`;
   return mm < 20 ? `${trim(mm, 1)} mm` : `${trim(mm / 10, 1)} cm`;
 };
-export const volume = (ml: number, units: Units) => (units === "us" ? `${trim(ml / 29.5735, 1)} fl oz` : `${Math.round(ml)} ml`);
+export const volume = (ml: number, units: Units) =>
+  units === "us" ? `${trim(ml / 29.5735, 1)} fl oz` : `${Math.round(ml)} ml`;
 
 /** Spoons a cook would reach for: 1 ¾ tbsp, ⅔ tsp. */
 export function spoons(ml: number): string {
@@ -65,6 +80,10 @@ export function inUnits(text: string, units: Units): string {
       const difference = /^ (cooler|warmer|hotter)/.test(text.slice(at + _whole.length));
       return difference ? `${Math.round(value * 1.8)} °F` : temperature(value, units);
     }
-    return unit === "g" ? mass(value, units) : unit === "ml" ? volume(value, units) : length(unit === "cm" ? value * 10 : value, units);
+    return unit === "g"
+      ? mass(value, units)
+      : unit === "ml"
+        ? volume(value, units)
+        : length(unit === "cm" ? value * 10 : value, units);
   });
 }

@@ -15,7 +15,9 @@ const Context = createContext<Settings | null>(null);
 
 export function SettingsProvider({ children }: { children: ReactNode }) {
   const [units, changeUnits] = useState<q.Units>(() => kept<q.Units>("units", "metric"));
-  const [theme, changeTheme] = useState<Theme>(() => (document.documentElement.dataset.theme === "dark" ? "dark" : "light"));
+  const [theme, changeTheme] = useState<Theme>(() =>
+    document.documentElement.dataset.theme === "dark" ? "dark" : "light",
+  );
   const setUnits = useCallback((next: q.Units) => {
     keep("units", next);
     changeUnits(next);

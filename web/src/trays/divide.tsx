@@ -11,14 +11,25 @@ export function useCuts() {
   const u = useUnits();
   return (d: Sheet["divide"]) => {
     const alike = d.groups.every((g) => g.each_shown_g === d.groups[0]?.each_shown_g);
-    return alike ? `${d.lumps} × ${u.mass(d.groups[0]?.each_shown_g ?? 0)}` : d.groups.map((g) => `${g.pieces} × ${u.mass(g.each_shown_g)}`).join(" and ");
+    return alike
+      ? `${d.lumps} × ${u.mass(d.groups[0]?.each_shown_g ?? 0)}`
+      : d.groups.map((g) => `${g.pieces} × ${u.mass(g.each_shown_g)}`).join(" and ");
   };
 }
 
 const HOW: Record<string, { under: string; note: string }> = {
-  scale: { under: "turn out gently, cut, weigh, round up, seam below, cover", note: "weigh the whole dough first: it tells better than the recipe" },
-  eye: { under: "turn out gently, roll it even, cut where the lines are", note: "weigh the first two: if they differ by a tenth, the roll was uneven" },
-  torn: { under: "tear by feel between finger and thumb, round up, cover", note: "weigh every third one back: what is out shows early" },
+  scale: {
+    under: "turn out gently, cut, weigh, round up, seam below, cover",
+    note: "weigh the whole dough first: it tells better than the recipe",
+  },
+  eye: {
+    under: "turn out gently, roll it even, cut where the lines are",
+    note: "weigh the first two: if they differ by a tenth, the roll was uneven",
+  },
+  torn: {
+    under: "tear by feel between finger and thumb, round up, cover",
+    note: "weigh every third one back: what is out shows early",
+  },
 };
 
 export function DivideFacts({ sheet, by = "scale" }: { sheet: Sheet; by?: string }) {
@@ -26,17 +37,36 @@ export function DivideFacts({ sheet, by = "scale" }: { sheet: Sheet; by?: string
   const cuts = useCuts();
   const d = sheet.divide;
   const rest = sheet.day.steps.find((s) => s.key === "divide");
-  const sizes = d.groups.filter((g, i) => d.groups.findIndex((other) => other.each_shown_g === g.each_shown_g && other.what === g.what) === i);
+  const sizes = d.groups.filter(
+    (g, i) => d.groups.findIndex((other) => other.each_shown_g === g.each_shown_g && other.what === g.what) === i,
+  );
   const how = HOW[by] ?? HOW.scale;
   return (
     <>
-      <Headline title={`Divide into ${d.lumps}`} under={how?.under} figure={sizes.length > 1 ? cuts(d) : `${u.mass(sizes[0]?.each_shown_g ?? 0)} each`} note={d.weighed ? "from the dough you weighed" : how?.note} />
+      <Headline
+        title={`Divide into ${d.lumps}`}
+        under={how?.under}
+        figure={sizes.length > 1 ? cuts(d) : `${u.mass(sizes[0]?.each_shown_g ?? 0)} each`}
+        note={d.weighed ? "from the dough you weighed" : how?.note}
+      />
       <Facts>
         {sizes.map((g, i) => (
-          <Fact key={i} name={sizes.length > 1 ? `${g.what || u.mass(g.each_shown_g)}: fine between` : "Fine between"} value={`${u.mass(g.fine_from_g)} and ${u.mass(g.fine_to_g)}`} from={`3 % either way; put right beyond ${u.mass(g.flag_below_g)} and ${u.mass(g.flag_above_g)}, 5 %`} strong />
+          <Fact
+            key={i}
+            name={sizes.length > 1 ? `${g.what || u.mass(g.each_shown_g)}: fine between` : "Fine between"}
+            value={`${u.mass(g.fine_from_g)} and ${u.mass(g.fine_to_g)}`}
+            from={`3 % either way; put right beyond ${u.mass(g.flag_below_g)} and ${u.mass(g.flag_above_g)}, 5 %`}
+            strong
+          />
         ))}
         <Fact name="By eye" value={d.cuts.join(", ") || (d.lumps > 1 ? "on the scale: two sizes" : "one piece")} />
-        {d.spare_g >= 0.5 && <Fact name="Left over" value={u.mass(d.spare_g)} from={d.spare === "keep" ? "kept: two days in the fridge, covered" : "what the pieces leave"} />}
+        {d.spare_g >= 0.5 && (
+          <Fact
+            name="Left over"
+            value={u.mass(d.spare_g)}
+            from={d.spare === "keep" ? "kept: two days in the fridge, covered" : "what the pieces leave"}
+          />
+        )}
         <Fact name="Bench rest" value="10 min" from={rest ? "so that it rolls without springing back" : ""} />
       </Facts>
     </>
@@ -51,7 +81,13 @@ export function DividePlates({ sheet, weighing }: { sheet: Sheet; weighing?: Rea
     <div className="flex flex-col gap-6">
       <div className="grid items-start gap-6 min-[60rem]:grid-cols-2">
         <Plate caption="the dough shared out, drawn by mass" className="mx-auto w-full max-w-md">
-          <ShareDial title={`The dough shared out: ${cuts(d)}`} groups={d.groups} spare_g={d.spare_g} left_g={d.left_on_bowl_g} mass={u.mass} />
+          <ShareDial
+            title={`The dough shared out: ${cuts(d)}`}
+            groups={d.groups}
+            spare_g={d.spare_g}
+            left_g={d.left_on_bowl_g}
+            mass={u.mass}
+          />
         </Plate>
         {weighing}
       </div>

@@ -9,10 +9,27 @@ import { useUnits } from "../lib/settings";
 import { usePhone } from "../lib/use-narrow";
 import { Fact, Facts, Headline, Plate } from "../ui/facts";
 
-export const times = (ratio: number) => (Math.abs(ratio - 2) < 0.02 ? "doubled" : `${ratio.toFixed(ratio % 0.1 > 0.01 && ratio % 0.1 < 0.09 ? 2 : 1)} times the size`);
+export const times = (ratio: number) =>
+  Math.abs(ratio - 2) < 0.02
+    ? "doubled"
+    : `${ratio.toFixed(ratio % 0.1 > 0.01 && ratio % 0.1 < 0.09 ? 2 : 1)} times the size`;
 
 /** A rise or proof as a curve, with the clock beneath it. Shared by Bench, Hands and Notebook. */
-export function FermentCurve({ tray, now, large, height, width, other }: { tray: RiseTray; now?: number; large?: boolean; height?: number; width?: number; other?: RiseTray | null }) {
+export function FermentCurve({
+  tray,
+  now,
+  large,
+  height,
+  width,
+  other,
+}: {
+  tray: RiseTray;
+  now?: number;
+  large?: boolean;
+  height?: number;
+  width?: number;
+  other?: RiseTray | null;
+}) {
   const narrow = usePhone();
   const f = tray.forecast;
   const last = f.minutes.at(-1) ?? 60;
@@ -25,20 +42,44 @@ export function FermentCurve({ tray, now, large, height, width, other }: { tray:
   ];
   const minute = now === undefined ? null : (now - new Date(tray.start).getTime()) / 60_000;
   return (
-    <Curve title={`Growth from ${clock(tray.start)}: ready ${clock(tray.ready_low)} to ${clock(tray.ready_high)}`} x={f.minutes} low={f.low} typical={f.typical} high={f.high} levels={levels}
-      ticks={clockTicks(tray.start, last, clock, large || narrow ? 4 : 6)} ready={f.ready} top={top} bottom={0.96}
+    <Curve
+      title={`Growth from ${clock(tray.start)}: ready ${clock(tray.ready_low)} to ${clock(tray.ready_high)}`}
+      x={f.minutes}
+      low={f.low}
+      typical={f.typical}
+      high={f.high}
+      levels={levels}
+      ticks={clockTicks(tray.start, last, clock, large || narrow ? 4 : 6)}
+      ready={f.ready}
+      top={top}
+      bottom={0.96}
       now={minute !== null && minute > 0 && minute < last ? { x: minute, label: `now ${clock(now ?? 0)}` } : null}
-      marks={tray.marks.map((m) => ({ x: m.minute, y: m.value, label: m.words.startsWith("it had grown") ? `you saw +${Math.round((m.value - 1) * 100)} %` : m.words }))}
+      marks={tray.marks.map((m) => ({
+        x: m.minute,
+        y: m.value,
+        label: m.words.startsWith("it had grown") ? `you saw +${Math.round((m.value - 1) * 100)} %` : m.words,
+      }))}
       other={other ? { x: other.forecast.minutes, typical: other.forecast.typical, label: "as it was" } : null}
-      {...(large ? { large } : {})} height={narrow ? 250 : (height ?? 360)} width={narrow ? 350 : (width ?? 560)} />
+      {...(large ? { large } : {})}
+      height={narrow ? 250 : (height ?? 360)}
+      width={narrow ? 350 : (width ?? 560)}
+    />
   );
 }
 
 function Ready({ tray, title, under }: { tray: RiseTray; title: string; under: string }) {
   const never = tray.forecast.ready === null;
   return (
-    <Headline title={title} under={under} figure={never ? "not in sight" : `${clock(tray.ready_low)} to ${clock(tray.ready_high)}`}
-      note={never ? "The forecast does not reach the aim within a day and a half." : `look from ${clock(tray.look_from)}, most likely ${clock(tray.ready)}`} />
+    <Headline
+      title={title}
+      under={under}
+      figure={never ? "not in sight" : `${clock(tray.ready_low)} to ${clock(tray.ready_high)}`}
+      note={
+        never
+          ? "The forecast does not reach the aim within a day and a half."
+          : `look from ${clock(tray.look_from)}, most likely ${clock(tray.ready)}`
+      }
+    />
   );
 }
 
@@ -47,12 +88,35 @@ export function RiseFacts({ sheet }: { sheet: Sheet }) {
   const t = sheet.rise;
   return (
     <>
-      <Ready tray={t} title={t.rests ? "Let it rest" : `Let it rise until ${times(t.forecast.target)}`} under={`oiled bowl, covered, ${t.where.join(", then ")}: ${u.temperature(Math.round(t.air_c * 2) / 2)}`} />
+      <Ready
+        tray={t}
+        title={t.rests ? "Let it rest" : `Let it rise until ${times(t.forecast.target)}`}
+        under={`oiled bowl, covered, ${t.where.join(", then ")}: ${u.temperature(Math.round(t.air_c * 2) / 2)}`}
+      />
       <Facts>
-        <Fact name="Dough at the start" value={u.temperature(Math.round(t.start_c * 2) / 2)} from={sheet.weigh.dough_c_measured ? "measured" : `from liquid at ${u.temperature(Math.round(sheet.weigh.water_c))}`} strong />
+        <Fact
+          name="Dough at the start"
+          value={u.temperature(Math.round(t.start_c * 2) / 2)}
+          from={
+            sheet.weigh.dough_c_measured
+              ? "measured"
+              : `from liquid at ${u.temperature(Math.round(sheet.weigh.water_c))}`
+          }
+          strong
+        />
         <Fact name="Yeast" value={`${sheet.weigh.percentages.yeast.toFixed(2)} %`} from="of the flour, as instant" />
-        <Fact name="This kitchen rises" value={`× ${t.vigour.toFixed(2)}`} from={t.bakes_logged ? `learned from ${t.bakes_logged} bakes` : "assumed: no bake logged yet"} />
-        {t.past_from && <Fact name="Past its best" value={`after ${clock(t.past_from)}`} from={`${duration((Date.parse(t.past_from) - Date.parse(t.ready)) / 60_000)} to spare`} />}
+        <Fact
+          name="This kitchen rises"
+          value={`× ${t.vigour.toFixed(2)}`}
+          from={t.bakes_logged ? `learned from ${t.bakes_logged} bakes` : "assumed: no bake logged yet"}
+        />
+        {t.past_from && (
+          <Fact
+            name="Past its best"
+            value={`after ${clock(t.past_from)}`}
+            from={`${duration((Date.parse(t.past_from) - Date.parse(t.ready)) / 60_000)} to spare`}
+          />
+        )}
       </Facts>
     </>
   );
@@ -109,14 +173,18 @@ function Cues({ tray }: { tray: RiseTray }) {
       <section aria-label="By the dough">
         <h3 className="font-bold">By the dough</h3>
         {tray.cues.map((cue) => (
-          <p key={cue} className="text-[0.95rem]">{u.text(cue)}</p>
+          <p key={cue} className="text-[0.95rem]">
+            {u.text(cue)}
+          </p>
         ))}
       </section>
       {tray.would_narrow.length > 0 && (
         <section aria-label="Surer with">
           <h3 className="font-bold">What would make it surer</h3>
           {tray.would_narrow.map((what) => (
-            <p key={what} className="text-[0.95rem]">{what}</p>
+            <p key={what} className="text-[0.95rem]">
+              {what}
+            </p>
           ))}
         </section>
       )}
@@ -125,12 +193,26 @@ function Cues({ tray }: { tray: RiseTray }) {
 }
 
 /** Keep this forecast in sight while the bake is changed: what if the kitchen were warmer, the yeast less. */
-function Compare({ tray, other, onKeep }: { tray: RiseTray; other: RiseTray | null; onKeep: (tray: RiseTray | null) => void }) {
+function Compare({
+  tray,
+  other,
+  onKeep,
+}: {
+  tray: RiseTray;
+  other: RiseTray | null;
+  onKeep: (tray: RiseTray | null) => void;
+}) {
   if (tray.rests) return null;
   return (
     <p className="-mt-3 text-center text-sm text-muted">
-      {other ? `dashed: as it was, ready ${other.forecast.ready ? `${clock(other.ready_low)} to ${clock(other.ready_high)}` : "never"}; now ${tray.forecast.ready ? `${clock(tray.ready_low)} to ${clock(tray.ready_high)}` : "never"}` : "what if? keep this curve, then change a word"}{" "}
-      <button type="button" className="min-h-6 font-semibold text-cobalt underline decoration-rim decoration-2 underline-offset-4" onClick={() => onKeep(other ? null : tray)}>
+      {other
+        ? `dashed: as it was, ready ${other.forecast.ready ? `${clock(other.ready_low)} to ${clock(other.ready_high)}` : "never"}; now ${tray.forecast.ready ? `${clock(tray.ready_low)} to ${clock(tray.ready_high)}` : "never"}`
+        : "what if? keep this curve, then change a word"}{" "}
+      <button
+        type="button"
+        className="min-h-6 font-semibold text-cobalt underline decoration-rim decoration-2 underline-offset-4"
+        onClick={() => onKeep(other ? null : tray)}
+      >
         {other ? "let it go" : "keep it to compare"}
       </button>
     </p>
@@ -142,11 +224,28 @@ export interface Comparing {
   onKeep: (tray: RiseTray | null) => void;
 }
 
-export function RisePlates({ sheet, now, compare, options }: { sheet: Sheet; now: number; compare?: Comparing; options?: ReactNode }) {
+export function RisePlates({
+  sheet,
+  now,
+  compare,
+  options,
+}: {
+  sheet: Sheet;
+  now: number;
+  compare?: Comparing;
+  options?: ReactNode;
+}) {
   const t = sheet.rise;
   return (
     <div className="flex flex-col gap-4">
-      {t.rests ? <p className="rounded-xl bg-inset px-4 py-3">No yeast: this dough rests for {duration(t.forecast.ready?.typical ?? 0)} and does not rise. Nothing is forecast of its size.</p> : <FermentCurve tray={t} now={now} height={300} other={compare?.other ?? null} />}
+      {t.rests ? (
+        <p className="rounded-xl bg-inset px-4 py-3">
+          No yeast: this dough rests for {duration(t.forecast.ready?.typical ?? 0)} and does not rise. Nothing is
+          forecast of its size.
+        </p>
+      ) : (
+        <FermentCurve tray={t} now={now} height={300} other={compare?.other ?? null} />
+      )}
       {compare && <Compare tray={t} {...compare} />}
       {!t.rests && (
         <div className="flex flex-wrap justify-around gap-3">
@@ -157,7 +256,10 @@ export function RisePlates({ sheet, now, compare, options }: { sheet: Sheet; now
       <Story tray={t} />
       {sheet.again && (
         <section aria-label="Second rise">
-          <h3 className="font-bold">Second rise, from {clock(sheet.again.start)}: ready {clock(sheet.again.ready_low)} to {clock(sheet.again.ready_high)}</h3>
+          <h3 className="font-bold">
+            Second rise, from {clock(sheet.again.start)}: ready {clock(sheet.again.ready_low)} to{" "}
+            {clock(sheet.again.ready_high)}
+          </h3>
           <FermentCurve tray={sheet.again} now={now} height={200} />
         </section>
       )}
@@ -173,12 +275,41 @@ export function ProofFacts({ sheet }: { sheet: Sheet }) {
   const per = t.forecast.ready;
   return (
     <>
-      <Ready tray={t} title={t.rests ? "No proof" : `Proof until ${times(t.forecast.target)}, light when lifted`} under={`covered, room to grow, ${t.where.join(", then ")}: ${u.temperature(Math.round(t.air_c * 2) / 2)}`} />
+      <Ready
+        tray={t}
+        title={t.rests ? "No proof" : `Proof until ${times(t.forecast.target)}, light when lifted`}
+        under={`covered, room to grow, ${t.where.join(", then ")}: ${u.temperature(Math.round(t.air_c * 2) / 2)}`}
+      />
       <Facts>
-        <Fact name="Pieces at the start" value={u.temperature(Math.round(t.start_c))} from="dough and cold filling evened out" strong />
-        {per && <Fact name="For one piece" value={duration(per.typical)} from={`${duration(per.low)} to ${duration(per.high)}`} />}
-        <Fact name="First to last" value={duration(t.first_to_last_min)} from="the first wrapped is ahead by that: cook it first" />
-        <Fact name={sheet.heat.method === "steam" ? "Bring water to the boil" : sheet.heat.method === "pan" ? "Heat the pan" : "Preheat"} value={clock(sheet.day.steps.find((s) => s.key === "preheat")?.start ?? sheet.day.eat)} from={`${duration(sheet.heat.preheat_min)} before the heat`} />
+        <Fact
+          name="Pieces at the start"
+          value={u.temperature(Math.round(t.start_c))}
+          from="dough and cold filling evened out"
+          strong
+        />
+        {per && (
+          <Fact
+            name="For one piece"
+            value={duration(per.typical)}
+            from={`${duration(per.low)} to ${duration(per.high)}`}
+          />
+        )}
+        <Fact
+          name="First to last"
+          value={duration(t.first_to_last_min)}
+          from="the first wrapped is ahead by that: cook it first"
+        />
+        <Fact
+          name={
+            sheet.heat.method === "steam"
+              ? "Bring water to the boil"
+              : sheet.heat.method === "pan"
+                ? "Heat the pan"
+                : "Preheat"
+          }
+          value={clock(sheet.day.steps.find((s) => s.key === "preheat")?.start ?? sheet.day.eat)}
+          from={`${duration(sheet.heat.preheat_min)} before the heat`}
+        />
       </Facts>
     </>
   );
@@ -188,7 +319,11 @@ export function ProofPlates({ sheet, now }: { sheet: Sheet; now: number }) {
   const t = sheet.proof;
   return (
     <div className="flex flex-col gap-4">
-      {t.rests ? <p className="rounded-xl bg-inset px-4 py-3">No proof: into the heat as soon as the last is wrapped.</p> : <FermentCurve tray={t} now={now} height={300} />}
+      {t.rests ? (
+        <p className="rounded-xl bg-inset px-4 py-3">No proof: into the heat as soon as the last is wrapped.</p>
+      ) : (
+        <FermentCurve tray={t} now={now} height={300} />
+      )}
       {!t.rests && (
         <div className="flex flex-wrap justify-around gap-3">
           <Pokes />

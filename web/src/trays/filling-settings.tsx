@@ -14,16 +14,31 @@ const TREATMENTS: { value: Treatment; label: string; note: string }[] = [
   { value: "dried_overnight", label: "dried overnight", note: "washed leaves" },
   { value: "chilled", label: "chilled until stiff", note: "no less juice, easier to close" },
 ];
-const STATES = [{ value: "raw" as const, label: "raw" }, { value: "part-cooked" as const, label: "part-cooked" }, { value: "cooked" as const, label: "cooked" }];
-const VESSELS = [{ value: "tray" as const, label: "spread on a tray" }, { value: "box" as const, label: "in a deep box" }, { value: "bowl" as const, label: "heaped in a bowl" }];
+const STATES = [
+  { value: "raw" as const, label: "raw" },
+  { value: "part-cooked" as const, label: "part-cooked" },
+  { value: "cooked" as const, label: "cooked" },
+];
+const VESSELS = [
+  { value: "tray" as const, label: "spread on a tray" },
+  { value: "box" as const, label: "in a deep box" },
+  { value: "bowl" as const, label: "heaped in a bowl" },
+];
 
 /** What is done about its juice: press one to put it in, again to leave it out. */
 function Treatments({ filling, path, of, ...e }: Editing & { filling: Filling; path: Path; of: string }) {
   const done = filling.treatments ?? [];
-  const toggle = (v: Treatment) => e.edit(setAt(e.document, [...path, "treatments"], done.includes(v) ? done.filter((t) => t !== v) : [...done, v]));
+  const toggle = (v: Treatment) =>
+    e.edit(setAt(e.document, [...path, "treatments"], done.includes(v) ? done.filter((t) => t !== v) : [...done, v]));
   const words = TREATMENTS.filter((t) => done.includes(t.value)).map((t) => t.label);
   return (
-    <Choice label={`Its juice${of}`} value={"" as Treatment | ""} className={QUIET} onChoose={(v) => v && toggle(v)} options={TREATMENTS.map((t) => ({ ...t, note: done.includes(t.value) ? "done: press to leave it out" : t.note }))}>
+    <Choice
+      label={`Its juice${of}`}
+      value={"" as Treatment | ""}
+      className={QUIET}
+      onChoose={(v) => v && toggle(v)}
+      options={TREATMENTS.map((t) => ({ ...t, note: done.includes(t.value) ? "done: press to leave it out" : t.note }))}
+    >
       {words.join(", ") || "as it is"}
     </Choice>
   );
@@ -34,12 +49,26 @@ function Made({ filling, path, of, ...e }: Editing & { filling: Filling; path: P
   return (
     <>
       there is{" "}
-      <Choice label={`Filling made${of}`} value={filling.made ? "weighed" : "needed"} className={QUIET} onChoose={(v) => e.edit(setAt(e.document, [...path, "made"], v === "weighed" ? "500 g" : null))}
-        options={[{ value: "needed", label: "what is needed" }, { value: "weighed", label: "as weighed", note: "once it is made" }]} />
+      <Choice
+        label={`Filling made${of}`}
+        value={filling.made ? "weighed" : "needed"}
+        className={QUIET}
+        onChoose={(v) => e.edit(setAt(e.document, [...path, "made"], v === "weighed" ? "500 g" : null))}
+        options={[
+          { value: "needed", label: "what is needed" },
+          { value: "weighed", label: "as weighed", note: "once it is made" },
+        ]}
+      />
       {filling.made && (
         <>
           {": "}
-          <Quantity {...e} label={`Mass of the filling made${of}`} kind="mass" path={[...path, "made"]} text={filling.made} />
+          <Quantity
+            {...e}
+            label={`Mass of the filling made${of}`}
+            kind="mass"
+            path={[...path, "made"]}
+            text={filling.made}
+          />
         </>
       )}
     </>
@@ -60,11 +89,31 @@ function Inside({ filling, path, of, ...e }: Editing & { filling: Filling; path:
   return (
     <>
       inside it{" "}
-      <Choice label={`Inside the filling${of}`} value={inside ? "something" : "nothing"} className={QUIET} onChoose={put} options={[{ value: "nothing", label: "nothing more" }, { value: "something", label: inside?.name ?? "a piece or a second mixture", note: "named and listed in the recipe, on the Weigh tray" }]} />
+      <Choice
+        label={`Inside the filling${of}`}
+        value={inside ? "something" : "nothing"}
+        className={QUIET}
+        onChoose={put}
+        options={[
+          { value: "nothing", label: "nothing more" },
+          {
+            value: "something",
+            label: inside?.name ?? "a piece or a second mixture",
+            note: "named and listed in the recipe, on the Weigh tray",
+          },
+        ]}
+      />
       {inside && (
         <>
           {", "}
-          <Quantity {...e} label={`Mass inside each${of}`} kind="mass" path={[...path, "inside", "each"]} text={inside.each} /> in each
+          <Quantity
+            {...e}
+            label={`Mass inside each${of}`}
+            kind="mass"
+            path={[...path, "inside", "each"]}
+            text={inside.each}
+          />{" "}
+          in each
         </>
       )}
     </>
@@ -75,7 +124,12 @@ function Inside({ filling, path, of, ...e }: Editing & { filling: Filling; path:
 export function FillingSettings(e: Editing) {
   const further = e.document.more_groups ?? [];
   const plain = e.document.closing === "plain";
-  const all = [...(plain ? [] : [{ filling: e.document.filling, path: ["filling"] as Path }]), ...further.flatMap((g, i) => (g.filling && g.closing !== "plain" ? [{ filling: g.filling, path: ["more_groups", i, "filling"] as Path }] : []))];
+  const all = [
+    ...(plain ? [] : [{ filling: e.document.filling, path: ["filling"] as Path }]),
+    ...further.flatMap((g, i) =>
+      g.filling && g.closing !== "plain" ? [{ filling: g.filling, path: ["more_groups", i, "filling"] as Path }] : [],
+    ),
+  ];
   return (
     <>
       {all.map(({ filling, path }) => {
@@ -83,10 +137,45 @@ export function FillingSettings(e: Editing) {
         return (
           <span key={path.join(".")} className="block">
             {all.length > 1 ? <strong className="font-bold text-ink">{filling.name}</strong> : "Filling"}{" "}
-            <Choice label={`State of the filling${of}`} value={filling.state} className={QUIET} onChoose={(v) => e.edit(setAt(e.document, [...path, "state"], v))} options={STATES} />, its juice <Treatments {...e} filling={filling} path={path} of={of} />, at{" "}
-            <Quantity {...e} label={`Filling temperature${of}`} kind="temperature" path={[...path, "temperature"]} text={filling.temperature} /> when wrapped; made in{" "}
-            <Minutes {...e} label={`Time to make the filling${of}`} path={[...path, "hands_on"]} text={filling.hands_on} />, cooled <Choice label={`Cools in${of}`} value={filling.vessel ?? "tray"} className={QUIET} onChoose={(v) => e.edit(setAt(e.document, [...path, "vessel"], v))} options={VESSELS} /> for{" "}
-            <Minutes {...e} label={`Time to cool the filling${of}`} path={[...path, "cooling"]} text={filling.cooling} />; <Made {...e} filling={filling} path={path} of={of} />, <Inside {...e} filling={filling} path={path} of={of} />.
+            <Choice
+              label={`State of the filling${of}`}
+              value={filling.state}
+              className={QUIET}
+              onChoose={(v) => e.edit(setAt(e.document, [...path, "state"], v))}
+              options={STATES}
+            />
+            , its juice <Treatments {...e} filling={filling} path={path} of={of} />, at{" "}
+            <Quantity
+              {...e}
+              label={`Filling temperature${of}`}
+              kind="temperature"
+              path={[...path, "temperature"]}
+              text={filling.temperature}
+            />{" "}
+            when wrapped; made in{" "}
+            <Minutes
+              {...e}
+              label={`Time to make the filling${of}`}
+              path={[...path, "hands_on"]}
+              text={filling.hands_on}
+            />
+            , cooled{" "}
+            <Choice
+              label={`Cools in${of}`}
+              value={filling.vessel ?? "tray"}
+              className={QUIET}
+              onChoose={(v) => e.edit(setAt(e.document, [...path, "vessel"], v))}
+              options={VESSELS}
+            />{" "}
+            for{" "}
+            <Minutes
+              {...e}
+              label={`Time to cool the filling${of}`}
+              path={[...path, "cooling"]}
+              text={filling.cooling}
+            />
+            ; <Made {...e} filling={filling} path={path} of={of} />,{" "}
+            <Inside {...e} filling={filling} path={path} of={of} />.
           </span>
         );
       })}

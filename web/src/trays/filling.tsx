@@ -13,7 +13,13 @@ function Cooling({ f }: { f: Filled }) {
   if (!mine) return null;
   const others = f.coolings.filter((c) => c !== mine);
   const total = (c: typeof mine) => c.bench_min + c.fridge_min;
-  return <Fact name={`Cools ${WAYS[f.vessel]}`} value={duration(total(mine))} from={`${duration(mine.bench_min)} until it stops steaming${mine.fridge_min >= 1 ? `, ${duration(mine.fridge_min)} in the fridge` : ""}; ${others.map((c) => `${WAYS[c.vessel]} ${duration(total(c))}`).join(", ")}`} />;
+  return (
+    <Fact
+      name={`Cools ${WAYS[f.vessel]}`}
+      value={duration(total(mine))}
+      from={`${duration(mine.bench_min)} until it stops steaming${mine.fridge_min >= 1 ? `, ${duration(mine.fridge_min)} in the fridge` : ""}; ${others.map((c) => `${WAYS[c.vessel]} ${duration(total(c))}`).join(", ")}`}
+    />
+  );
 }
 
 /** The filling as a formula of its own: how much, how wet, how stiff, how long it cools. */
@@ -27,10 +33,41 @@ function OneFilling({ group, named }: { group: Group; named: boolean }) {
     <section aria-label={`Filling: ${group.name}`}>
       <h3 className="text-[1.05rem] font-bold">{named ? `Filling: ${group.name}` : "The filling"}</h3>
       <Facts>
-        <Fact name="In all" value={u.mass(f.needed_g)} from={made ? `${u.mass(f.made_g ?? 0)} made: ${f.short_g > 0 ? `${u.mass(f.short_g)} short` : `${u.mass(-f.short_g)} over`}` : f.weighed_g > f.needed_g * 1.005 ? `${u.mass(f.weighed_g)} before it is ${f.treatments.join(", ")}` : `${group.pieces} × ${u.mass(group.filling_each_g)}`} strong />
-        {f.inside && <Fact name={`Inside each: ${f.inside}`} value={u.mass(f.inside_each_g)} from="laid in the middle, filling round it" />}
-        <Fact name="Juice in it" value={f.word} from={`about ${f.juice.toFixed(f.juice < 10 ? 1 : 0)} g in 100 g${f.most_from ? `, most from ${f.most_from}` : ""}; up to ${f.bears.toFixed(0)} closes well (assumed)`} strong={f.juice > f.bears} />
-        {first && <Fact name="Binds it" value={`${u.mass(first.grams)} ${first.use}`} from={f.binders.slice(1).map((b) => `or ${u.mass(b.grams)} ${b.use}`).join(", ")} />}
+        <Fact
+          name="In all"
+          value={u.mass(f.needed_g)}
+          from={
+            made
+              ? `${u.mass(f.made_g ?? 0)} made: ${f.short_g > 0 ? `${u.mass(f.short_g)} short` : `${u.mass(-f.short_g)} over`}`
+              : f.weighed_g > f.needed_g * 1.005
+                ? `${u.mass(f.weighed_g)} before it is ${f.treatments.join(", ")}`
+                : `${group.pieces} × ${u.mass(group.filling_each_g)}`
+          }
+          strong
+        />
+        {f.inside && (
+          <Fact
+            name={`Inside each: ${f.inside}`}
+            value={u.mass(f.inside_each_g)}
+            from="laid in the middle, filling round it"
+          />
+        )}
+        <Fact
+          name="Juice in it"
+          value={f.word}
+          from={`about ${f.juice.toFixed(f.juice < 10 ? 1 : 0)} g in 100 g${f.most_from ? `, most from ${f.most_from}` : ""}; up to ${f.bears.toFixed(0)} closes well (assumed)`}
+          strong={f.juice > f.bears}
+        />
+        {first && (
+          <Fact
+            name="Binds it"
+            value={`${u.mass(first.grams)} ${first.use}`}
+            from={f.binders
+              .slice(1)
+              .map((b) => `or ${u.mass(b.grams)} ${b.use}`)
+              .join(", ")}
+          />
+        )}
         <Fact name={`At ${u.temperature(f.celsius)}`} value={f.stiff.split(":")[0]} from={f.stiff.split(":")[1]} />
         <Cooling f={f} />
       </Facts>

@@ -29,15 +29,39 @@ function Scrub({ inside }: { inside: HeatAnswers["inside"] }) {
   const at = Math.min(picked ?? ends, last);
   const frame = inside.frames[at] ?? [];
   const minute = inside.minutes[at] ?? 0;
-  const when = minute > inside.heat_ends + 0.1 ? `${(minute - inside.heat_ends).toFixed(1)} min into the rest` : `${minute.toFixed(1)} min in the heat`;
+  const when =
+    minute > inside.heat_ends + 0.1
+      ? `${(minute - inside.heat_ends).toFixed(1)} min into the rest`
+      : `${minute.toFixed(1)} min in the heat`;
   return (
     <div>
-      <InsideDrawing reach={inside.reach} filling={inside.filling} celsius={frame} width_mm={inside.width_mm} height_mm={inside.height_mm} show={u.temperature} narrow={narrow} title={`The piece cut through, ${when}`} />
+      <InsideDrawing
+        reach={inside.reach}
+        filling={inside.filling}
+        celsius={frame}
+        width_mm={inside.width_mm}
+        height_mm={inside.height_mm}
+        show={u.temperature}
+        narrow={narrow}
+        title={`The piece cut through, ${when}`}
+      />
       <label className="mt-1 flex items-center gap-3">
         <span className="w-40 shrink-0 font-semibold max-tab:w-28">{when}</span>
-        <input type="range" aria-label="Minute" aria-valuetext={when} min={0} max={last} value={at} onChange={(e) => setPicked(Number(e.target.value))} className="h-8 w-full accent-cobalt" />
+        <input
+          type="range"
+          aria-label="Minute"
+          aria-valuetext={when}
+          min={0}
+          max={last}
+          value={at}
+          onChange={(e) => setPicked(Number(e.target.value))}
+          className="h-8 w-full accent-cobalt"
+        />
       </label>
-      <p className="text-sm text-muted">Dashed: the filling. Its heat so far is worth {(inside.lethal_min[at] ?? 0).toFixed(1)} min at {u.temperature(70)}.</p>
+      <p className="text-sm text-muted">
+        Dashed: the filling. Its heat so far is worth {(inside.lethal_min[at] ?? 0).toFixed(1)} min at{" "}
+        {u.temperature(70)}.
+      </p>
     </div>
   );
 }
@@ -63,14 +87,20 @@ function Settings({ tried, now, onTake }: { tried: Tried[]; now: number; onTake:
           <tr key={t.air_c} className={`border-t-2 border-inset ${t.works ? "" : "text-muted"}`}>
             <td className="py-1 pr-2 font-bold whitespace-nowrap">
               {u.temperature(t.air_c)}
-              <span className="block text-sm font-normal">{t.dial.gas_mark ? `gas ${t.dial.gas_mark}` : `${Math.round(t.dial.fahrenheit)} °F`}</span>
+              <span className="block text-sm font-normal">
+                {t.dial.gas_mark ? `gas ${t.dial.gas_mark}` : `${Math.round(t.dial.fahrenheit)} °F`}
+              </span>
             </td>
             <td className="pr-2 whitespace-nowrap">{t.minutes === null ? "never" : `${t.minutes} min`}</td>
             <td>{t.works ? `${t.crust}, ${t.colour}` : t.why_not}</td>
             <td className="max-tab:hidden">{t.loss_percent.toFixed(0)} %</td>
             <td className="text-right">
               {t.works && Math.abs(t.air_c - now) > 0.5 && (
-                <Button aria-label={`Take ${u.temperature(t.air_c)}`} className="!px-3" onClick={() => onTake(t.answer)}>
+                <Button
+                  aria-label={`Take ${u.temperature(t.air_c)}`}
+                  className="!px-3"
+                  onClick={() => onTake(t.answer)}
+                >
                   Take
                 </Button>
               )}
@@ -94,23 +124,32 @@ function After({ kept }: { kept: Kept }) {
     <section aria-label={`Keeping ${kept.name}`} className="mt-2 rounded-xl border-2 border-rim p-3">
       <h4 className="font-bold">{kept.name}</h4>
       <p>
-        {kept.hot_for_min === null ? "Its middle burns the mouth for hours." : `Its middle stays above ${u.temperature(60)} for about ${duration(kept.hot_for_min)}: mind the first bite.`}
+        {kept.hot_for_min === null
+          ? "Its middle burns the mouth for hours."
+          : `Its middle stays above ${u.temperature(60)} for about ${duration(kept.hot_for_min)}: mind the first bite.`}
         {kept.cut_after_min !== null && ` It cuts clean after about ${duration(kept.cut_after_min)} on a rack.`}
       </p>
       <p>
-        Fridge: {kept.fridge_days} days, until {day(kept.fridge_until)}. Freezer: {Math.round(kept.freezer_days / 30)} months, until {day(kept.freezer_until)}.
+        Fridge: {kept.fridge_days} days, until {day(kept.fridge_until)}. Freezer: {Math.round(kept.freezer_days / 30)}{" "}
+        months, until {day(kept.freezer_until)}.
       </p>
       <p>
         Reheat to {u.temperature(kept.reheat_to_c)} in the middle:{" "}
         {AGAIN.map(({ method, words }) => {
-          const [cold, frozen] = ["fridge", "frozen"].map((came) => kept.reheating.find((r) => r.method === method && r.came === came)?.minutes ?? null);
+          const [cold, frozen] = ["fridge", "frozen"].map(
+            (came) => kept.reheating.find((r) => r.method === method && r.came === came)?.minutes ?? null,
+          );
           const said = (m: number | null | undefined) => (m == null ? "not within 75 min" : duration(m));
           return `${u.text(words)} ${said(cold)} from the fridge, ${said(frozen)} from frozen`;
         }).join("; ")}
         .
       </p>
       <p>
-        On the label: <strong>{kept.allergens.length ? `contains ${kept.allergens.join(", ")}` : "none of the listed allergens"}</strong>.
+        On the label:{" "}
+        <strong>
+          {kept.allergens.length ? `contains ${kept.allergens.join(", ")}` : "none of the listed allergens"}
+        </strong>
+        .
       </p>
       <ul className="mt-1 list-disc pl-5 text-sm">
         {kept.cautions.map((c) => (
@@ -123,13 +162,35 @@ function After({ kept }: { kept: Kept }) {
 }
 
 /** Folded away until asked for: fetched when opened, and again after each change while open. */
-function Folded<T>({ title, of, fetch, children }: { title: string; of: string; fetch: () => Promise<T>; children: (found: T) => React.ReactNode }) {
+function Folded<T>({
+  title,
+  of,
+  fetch,
+  children,
+}: {
+  title: string;
+  of: string;
+  fetch: () => Promise<T>;
+  children: (found: T) => React.ReactNode;
+}) {
   const [open, setOpen] = useState(false);
-  const found = useQuery({ queryKey: [title, of], queryFn: fetch, enabled: open, gcTime: 60_000, staleTime: Infinity, retry: false, placeholderData: keepPreviousData });
+  const found = useQuery({
+    queryKey: [title, of],
+    queryFn: fetch,
+    enabled: open,
+    gcTime: 60_000,
+    staleTime: Infinity,
+    retry: false,
+    placeholderData: keepPreviousData,
+  });
   return (
     <details className="rounded-xl border-2 border-rim px-3.5 py-1.5" onToggle={(e) => setOpen(e.currentTarget.open)}>
       <summary className={SUMMARY}>{title}</summary>
-      {found.isError && <p role="alert" className="text-crust">{found.error.message}</p>}
+      {found.isError && (
+        <p role="alert" className="text-crust">
+          {found.error.message}
+        </p>
+      )}
       {found.data === undefined && !found.isError && open && <p className="text-muted">Working it out…</p>}
       {found.data !== undefined && children(found.data)}
     </details>
@@ -144,15 +205,28 @@ export function HeatAnswersPlates({ sheet, ask, askKeeping, onTake, bakeId, save
   return (
     <div className="mt-2 flex flex-col gap-2">
       {heats.map((h, i) => (
-        <Folded key={i} title={`See inside${heats.length > 1 ? `: ${h.names.join(" and ")}` : ""}`} of={`${i} ${sheet.worked_at}`} fetch={() => ask(i)}>
+        <Folded
+          key={i}
+          title={`See inside${heats.length > 1 ? `: ${h.names.join(" and ")}` : ""}`}
+          of={`${i} ${sheet.worked_at}`}
+          fetch={() => ask(i)}
+        >
           {(found) => <Scrub inside={found.inside} />}
         </Folded>
       ))}
-      {heats.map((h, i) => h.method === "oven" && (
-        <Folded key={i} title={`Which oven would do${heats.length > 1 ? `: ${h.names.join(" and ")}` : ""}`} of={`${i} ${sheet.worked_at}`} fetch={() => ask(i)}>
-          {(found) => <Settings tried={found.tried} now={h.air_c} onTake={onTake} />}
-        </Folded>
-      ))}
+      {heats.map(
+        (h, i) =>
+          h.method === "oven" && (
+            <Folded
+              key={i}
+              title={`Which oven would do${heats.length > 1 ? `: ${h.names.join(" and ")}` : ""}`}
+              of={`${i} ${sheet.worked_at}`}
+              fetch={() => ask(i)}
+            >
+              {(found) => <Settings tried={found.tried} now={h.air_c} onTake={onTake} />}
+            </Folded>
+          ),
+      )}
       <Folded title="After: cooling, keeping, reheating" of={sheet.worked_at} fetch={askKeeping}>
         {(found) => (
           <>
@@ -160,7 +234,11 @@ export function HeatAnswersPlates({ sheet, ask, askKeeping, onTake, bakeId, save
               <After key={i} kept={k} />
             ))}
             <p className="mt-2">
-              <a className="font-semibold text-cobalt underline decoration-rim decoration-2 underline-offset-4" href={`/api/bakes/${bakeId}/card?paper=${paper}`} download>
+              <a
+                className="font-semibold text-cobalt underline decoration-rim decoration-2 underline-offset-4"
+                href={`/api/bakes/${bakeId}/card?paper=${paper}`}
+                download
+              >
                 Print the bake, its cautions and the labels (PDF)
               </a>
               {!saved && " (as last saved)"}

@@ -16,7 +16,8 @@ function Says({ said, name, lost, large }: { said: Said; name: string; lost: str
   if (said.silent)
     return (
       <p role="status" className="rounded-xl border-2 border-crust bg-warm px-3 py-1.5 text-lg">
-        <strong>The {name} is lost</strong>, silent since {clock(said.at)} at {u.temperature(Math.round(said.celsius))}. {lost}
+        <strong>The {name} is lost</strong>, silent since {clock(said.at)} at {u.temperature(Math.round(said.celsius))}.{" "}
+        {lost}
       </p>
     );
   if (said.out && name === "probe")
@@ -27,7 +28,9 @@ function Says({ said, name, lost, large }: { said: Said; name: string; lost: str
     );
   return (
     <p role="status" aria-label={`The ${name} says`} className="flex items-baseline gap-3 text-lg">
-      <strong className={`${large ? "text-[3rem]" : "text-[2rem]"} leading-none font-extrabold text-cobalt`}>{u.temperature(Math.round(10 * said.celsius) / 10)}</strong>
+      <strong className={`${large ? "text-[3rem]" : "text-[2rem]"} leading-none font-extrabold text-cobalt`}>
+        {u.temperature(Math.round(10 * said.celsius) / 10)}
+      </strong>
       <span>by the {name}</span>
     </p>
   );
@@ -51,7 +54,11 @@ const ACTS: Record<string, { what: Play; label: string }[]> = {
 
 /** The simulated probe and oven thermometer, played by hand. */
 function PlayThem({ heat }: { heat: HeatTray }) {
-  const devices = useQuery({ queryKey: ["devices"], queryFn: () => take(client.GET("/api/devices")), refetchInterval: 8_000 });
+  const devices = useQuery({
+    queryKey: ["devices"],
+    queryFn: () => take(client.GET("/api/devices")),
+    refetchInterval: 8_000,
+  });
   const [trouble, setTrouble] = useState<string | null>(null);
   const wanted = heat.method === "oven" ? ["probe", "oven_thermometer"] : ["probe"];
   const there = (devices.data ?? []).filter((d) => d.stand_in && wanted.includes(d.kind));
@@ -71,7 +78,11 @@ function PlayThem({ heat }: { heat: HeatTray }) {
         <p key={d.id} className="mt-1 flex flex-wrap items-center gap-x-3">
           <span className="text-muted">{d.name}:</span>
           {(ACTS[d.kind] ?? []).map(({ what, label }) => (
-            <Small key={what} className="min-h-11 px-1 font-semibold text-cobalt underline" onClick={() => void play(d.id, what)}>
+            <Small
+              key={what}
+              className="min-h-11 px-1 font-semibold text-cobalt underline"
+              onClick={() => void play(d.id, what)}
+            >
               {label}
             </Small>
           ))}
@@ -90,7 +101,12 @@ function PlayThem({ heat }: { heat: HeatTray }) {
 export function HeatInstruments({ heat, large = false }: { heat: HeatTray; large?: boolean }) {
   return (
     <div className="flex flex-col gap-2">
-      <Says said={heat.probe} name="probe" lost="The clock goes on by what it said; type a reading if you have one." large={large} />
+      <Says
+        said={heat.probe}
+        name="probe"
+        lost="The clock goes on by what it said; type a reading if you have one."
+        large={large}
+      />
       <Says said={heat.oven} name="oven thermometer" lost="The oven is taken as it was." large={false} />
       <PlayThem heat={heat} />
     </div>

@@ -10,35 +10,84 @@ import { Fitted } from "./fit";
 
 export const VERB: Record<string, string> = { steam: "Steam", oven: "Bake", pan: "Cook in the pan" };
 const DONE: Record<string, string> = { steam: "steamed", oven: "baked", pan: "cooked in the pan" };
-const CAME: Record<string, string> = { proofed: "", fridge: ", straight from the fridge", frozen: ", straight from the freezer" };
+const CAME: Record<string, string> = {
+  proofed: "",
+  fridge: ", straight from the fridge",
+  frozen: ", straight from the freezer",
+};
 
 /** Core temperature with its band and the safe line. Shared by Bench, Hands and Notebook. */
-export function CoreCurve({ heat, minute, large, height, width }: { heat: HeatTray; minute?: number | null; large?: boolean; height?: number; width?: number }) {
+export function CoreCurve({
+  heat,
+  minute,
+  large,
+  height,
+  width,
+}: {
+  heat: HeatTray;
+  minute?: number | null;
+  large?: boolean;
+  height?: number;
+  width?: number;
+}) {
   const u = useUnits();
   const narrow = usePhone();
   const surface = !large && heat.method === "oven";
-  const top = Math.max(heat.line_c + 12, ...heat.core_high, ...heat.marks.map((m) => m.value), ...(large ? [] : [heat.boils_at_c + 4]), ...(surface ? heat.skin : []));
+  const top = Math.max(
+    heat.line_c + 12,
+    ...heat.core_high,
+    ...heat.marks.map((m) => m.value),
+    ...(large ? [] : [heat.boils_at_c + 4]),
+    ...(surface ? heat.skin : []),
+  );
   const start = Math.round(heat.core[0] ?? 0);
   const levels = [
-    { value: heat.line_c, label: `${u.temperature(heat.line_c)} line${heat.reaches ? `: probe from ${Math.max(1, Math.floor(heat.reaches.low))} min` : ""}`, strong: true },
+    {
+      value: heat.line_c,
+      label: `${u.temperature(heat.line_c)} line${heat.reaches ? `: probe from ${Math.max(1, Math.floor(heat.reaches.low))} min` : ""}`,
+      strong: true,
+    },
     { value: heat.core[0] ?? 0, label: `${u.temperature(start)} going in` },
     ...(large ? [] : [{ value: heat.boils_at_c, label: `water boils, ${u.temperature(Math.round(heat.boils_at_c))}` }]),
   ];
   // Many readings of a probe are a line of dots; only the last is said.
   const last = heat.marks.length - 1;
-  const marks = heat.marks.map((m, i) => ({ x: m.minute, y: m.value, label: i === last ? `probe ${u.temperature(Math.round(10 * m.value) / 10)}` : "" }));
+  const marks = heat.marks.map((m, i) => ({
+    x: m.minute,
+    y: m.value,
+    label: i === last ? `probe ${u.temperature(Math.round(10 * m.value) / 10)}` : "",
+  }));
   return (
-    <Curve title={`Middle of the filling: ${u.temperature(heat.line_c)} at about ${heat.reaches ? Math.round(heat.reaches.typical) : "no"} minutes`} x={heat.minutes} low={heat.core_low} typical={heat.core} high={heat.core_high}
-      {...(surface ? { other: { x: heat.minutes, typical: heat.skin, label: "dashed: the surface" } } : {})} levels={levels} ticks={minuteTicks(heat.minutes.at(-1) ?? 20)} ready={heat.reaches} top={top} bottom={Math.min(0, start)}
-      now={minute != null ? { x: minute, label: `${Math.round(minute)} min` } : { x: heat.minutes_planned, label: heat.rest_min ? "off the heat" : "out" }}
-      marks={marks} {...(large ? { large } : {})} height={narrow ? 250 : (height ?? 360)} width={narrow ? 350 : (width ?? 560)} />
+    <Curve
+      title={`Middle of the filling: ${u.temperature(heat.line_c)} at about ${heat.reaches ? Math.round(heat.reaches.typical) : "no"} minutes`}
+      x={heat.minutes}
+      low={heat.core_low}
+      typical={heat.core}
+      high={heat.core_high}
+      {...(surface ? { other: { x: heat.minutes, typical: heat.skin, label: "dashed: the surface" } } : {})}
+      levels={levels}
+      ticks={minuteTicks(heat.minutes.at(-1) ?? 20)}
+      ready={heat.reaches}
+      top={top}
+      bottom={Math.min(0, start)}
+      now={
+        minute != null
+          ? { x: minute, label: `${Math.round(minute)} min` }
+          : { x: heat.minutes_planned, label: heat.rest_min ? "off the heat" : "out" }
+      }
+      marks={marks}
+      {...(large ? { large } : {})}
+      height={narrow ? 250 : (height ?? 360)}
+      width={narrow ? 350 : (width ?? 560)}
+    />
   );
 }
 
 /** Where it stands, when it is turned. */
 function under(h: HeatTray, minutes: (m: number) => string): string {
   if (h.method === "steam") return `count from visible steam${CAME[h.came] ?? ""}`;
-  if (h.method === "pan") return h.turns.length ? `turn at ${h.turns.join(", ")} min` : "sear 3 min, then 50 ml of water and the lid";
+  if (h.method === "pan")
+    return h.turns.length ? `turn at ${h.turns.join(", ")} min` : "sear 3 min, then 50 ml of water and the lid";
   return `${h.turns.length ? `turn the tray at ${minutes(h.turns[0] ?? 0)}` : "do not open it"}${CAME[h.came] ?? ""}`;
 }
 
@@ -46,36 +95,106 @@ function under(h: HeatTray, minutes: (m: number) => string): string {
 function Dial({ heat }: { heat: HeatTray }) {
   const d = heat.dial;
   if (!d) return null;
-  return <Fact name="On other ovens" value={`${Math.round(d.fahrenheit)} °F`} from={`${Math.round(d.celsius)} °C still, ${Math.round(d.fan_celsius)} °C fan${d.gas_mark ? `, gas mark ${d.gas_mark}` : ""}`} />;
+  return (
+    <Fact
+      name="On other ovens"
+      value={`${Math.round(d.fahrenheit)} °F`}
+      from={`${Math.round(d.celsius)} °C still, ${Math.round(d.fan_celsius)} °C fan${d.gas_mark ? `, gas mark ${d.gas_mark}` : ""}`}
+    />
+  );
 }
 
 export function HeatFacts({ sheet }: { sheet: Sheet }) {
   const u = useUnits();
   const h = sheet.heat;
   const r = h.reaches;
-  const killing = h.lethal_min >= 2 ? `as good as ${h.lethal_min > 60 ? "over an hour" : `${h.lethal_min < 10 ? h.lethal_min.toFixed(1) : Math.round(h.lethal_min)} min`} at 70 °C, resting included; 2 are asked` : `only ${h.lethal_min.toFixed(1)} min at 70 °C in worth; 2 are asked`;
+  const killing =
+    h.lethal_min >= 2
+      ? `as good as ${h.lethal_min > 60 ? "over an hour" : `${h.lethal_min < 10 ? h.lethal_min.toFixed(1) : Math.round(h.lethal_min)} min`} at 70 °C, resting included; 2 are asked`
+      : `only ${h.lethal_min.toFixed(1)} min at 70 °C in worth; 2 are asked`;
   return (
     <>
-      <Headline title={h.method === "steam" ? `Steam, ${h.setting}, lid shut` : `${VERB[h.method]} at ${u.text(h.setting)}`} under={under(h, duration)} figure={duration(h.minutes_planned)}
-        note={r ? `the middle reaches ${u.temperature(h.line_c)} at ${Math.round(r.typical)} min (${Math.round(r.low)} to ${Math.round(r.high)}): probe it` : `the middle does not reach ${u.temperature(h.line_c)}`} />
+      <Headline
+        title={h.method === "steam" ? `Steam, ${h.setting}, lid shut` : `${VERB[h.method]} at ${u.text(h.setting)}`}
+        under={under(h, duration)}
+        figure={duration(h.minutes_planned)}
+        note={
+          r
+            ? `the middle reaches ${u.temperature(h.line_c)} at ${Math.round(r.typical)} min (${Math.round(r.low)} to ${Math.round(r.high)}): probe it`
+            : `the middle does not reach ${u.temperature(h.line_c)}`
+        }
+      />
       <Facts>
-        <Fact name="Middle at the end" value={u.temperature(Math.round(h.core_at_end_c))} from={`give or take ${u.units === "us" ? "18 °F" : "10 °C"}; after resting ${u.temperature(Math.round(h.core_after_rest_c))}`} strong />
+        <Fact
+          name="Middle at the end"
+          value={u.temperature(Math.round(h.core_at_end_c))}
+          from={`give or take ${u.units === "us" ? "18 °F" : "10 °C"}; after resting ${u.temperature(Math.round(h.core_after_rest_c))}`}
+          strong
+        />
         <Fact name="Killing by heat" value={h.lethal_min >= 2 ? "reached" : "short"} from={u.text(killing)} />
-        {h.method === "oven" && <Fact name="Crust" value={h.colour} from={`browning ${Math.round(h.browning)} of 100; ${h.loss_percent.toFixed(0)} % of its weight bakes off`} />}
+        {h.method === "oven" && (
+          <Fact
+            name="Crust"
+            value={h.colour}
+            from={`browning ${Math.round(h.browning)} of 100; ${h.loss_percent.toFixed(0)} % of its weight bakes off`}
+          />
+        )}
         <Dial heat={h} />
-        <Fact name="At once" value={h.loads > 1 ? `${h.per_load}, ${h.loads} loads` : `all ${h.pieces}`} from="at their grown size, with a gap" />
-        {sheet.groups.length > 1 && sheet.groups.map((g, i) => <Fact key={i} name={g.name} value={g.reaches ? `${u.temperature(g.line_c)} at ${Math.round(g.reaches.typical)} min` : "not in sight"} from={`${u.temperature(Math.round(g.core_at_end_c))} in the middle at the end`} />)}
-        <Fact name="Filling going in" value={u.temperature(Math.round(h.start_c))} from={h.came === "proofed" ? "warmed this far since the fridge, on the slow side" : `as kept in the ${h.came === "frozen" ? "freezer" : "fridge"}`} />
-        <Fact name="Then rest" value={duration(h.rest_min)} from={h.method === "steam" ? "off the heat, lid on" : "on a rack"} />
-        <Fact name="Stands warm" value={duration(h.clock.standing_min)} from={h.clock.spells.filter((s) => !s.cooling).map((s) => `${s.what} ${Math.round(s.warm_min)}`).join(" + ") + `; limit ${h.clock.limit_min} min, and it only adds up`} />
-        {h.pace_bakes > 0 && <Fact name="This kitchen" value={`× ${h.pace.toFixed(2)}`} from={`of the usual minutes, learned from ${h.pace_bakes} probed ${h.pace_bakes === 1 ? "bake" : "bakes"}`} />}
+        <Fact
+          name="At once"
+          value={h.loads > 1 ? `${h.per_load}, ${h.loads} loads` : `all ${h.pieces}`}
+          from="at their grown size, with a gap"
+        />
+        {sheet.groups.length > 1 &&
+          sheet.groups.map((g, i) => (
+            <Fact
+              key={i}
+              name={g.name}
+              value={g.reaches ? `${u.temperature(g.line_c)} at ${Math.round(g.reaches.typical)} min` : "not in sight"}
+              from={`${u.temperature(Math.round(g.core_at_end_c))} in the middle at the end`}
+            />
+          ))}
+        <Fact
+          name="Filling going in"
+          value={u.temperature(Math.round(h.start_c))}
+          from={
+            h.came === "proofed"
+              ? "warmed this far since the fridge, on the slow side"
+              : `as kept in the ${h.came === "frozen" ? "freezer" : "fridge"}`
+          }
+        />
+        <Fact
+          name="Then rest"
+          value={duration(h.rest_min)}
+          from={h.method === "steam" ? "off the heat, lid on" : "on a rack"}
+        />
+        <Fact
+          name="Stands warm"
+          value={duration(h.clock.standing_min)}
+          from={
+            h.clock.spells
+              .filter((s) => !s.cooling)
+              .map((s) => `${s.what} ${Math.round(s.warm_min)}`)
+              .join(" + ") + `; limit ${h.clock.limit_min} min, and it only adds up`
+          }
+        />
+        {h.pace_bakes > 0 && (
+          <Fact
+            name="This kitchen"
+            value={`× ${h.pace.toFixed(2)}`}
+            from={`of the usual minutes, learned from ${h.pace_bakes} probed ${h.pace_bakes === 1 ? "bake" : "bakes"}`}
+          />
+        )}
       </Facts>
     </>
   );
 }
 
 /** How wide the band is, and what it rests on. */
-const bandWords = (h: HeatTray) => (h.probed ? `narrowed by the probe to ±${Math.round(100 * h.doubt)} % of the time` : `±${Math.round(100 * h.doubt)} % of the time${h.pace_bakes ? "" : " (assumed)"}`);
+const bandWords = (h: HeatTray) =>
+  h.probed
+    ? `narrowed by the probe to ±${Math.round(100 * h.doubt)} % of the time`
+    : `±${Math.round(100 * h.doubt)} % of the time${h.pace_bakes ? "" : " (assumed)"}`;
 
 function WaterPlate({ heat, baskets }: { heat: HeatTray; baskets: number }) {
   const u = useUnits();
@@ -83,8 +202,16 @@ function WaterPlate({ heat, baskets }: { heat: HeatTray; baskets: number }) {
   if (!w) return null;
   const tops = w.top_up.map((t) => `+ ${u.volume(t.ml)} boiling, at ${Math.round(t.minute)} min`);
   return (
-    <Plate caption={`${u.volume(Math.round(w.rate))} boils away a minute; what is poured in at first lasts ${Math.round(w.lasts_min)} min of steam`}>
-      <Pot water={w} baskets={baskets} show={(ml) => u.volume(Math.round(ml / 10) * 10)} tops={tops} title={`Water in the pot: ${u.volume(w.ml)} at first, ${u.volume(Math.round(w.left_ml))} at the end, never below ${u.volume(Math.round(w.least_ml))}`} />
+    <Plate
+      caption={`${u.volume(Math.round(w.rate))} boils away a minute; what is poured in at first lasts ${Math.round(w.lasts_min)} min of steam`}
+    >
+      <Pot
+        water={w}
+        baskets={baskets}
+        show={(ml) => u.volume(Math.round(ml / 10) * 10)}
+        tops={tops}
+        title={`Water in the pot: ${u.volume(w.ml)} at first, ${u.volume(Math.round(w.left_ml))} at the end, never below ${u.volume(Math.round(w.least_ml))}`}
+      />
     </Plate>
   );
 }
@@ -93,19 +220,26 @@ export function HeatPlates({ sheet, answers }: { sheet: Sheet; answers?: React.R
   return (
     <div className="flex flex-col gap-2">
       <CoreCurve heat={sheet.heat} height={340} />
-      <p className="text-center text-sm text-muted">middle of the {sheet.groups.length > 1 ? "piece that needs the longest" : "filling"}, minutes from going in; the band is {bandWords(sheet.heat)}</p>
+      <p className="text-center text-sm text-muted">
+        middle of the {sheet.groups.length > 1 ? "piece that needs the longest" : "filling"}, minutes from going in; the
+        band is {bandWords(sheet.heat)}
+      </p>
       {sheet.more_heats.map((heat, i) => (
         <section key={i} aria-label={heat.names.join(" and ")} className="mt-3">
-          <h3 className="pb-1 text-[1.05rem] font-bold">{heat.names.join(" and ")}: {DONE[heat.method]}, {duration(heat.minutes_planned)}</h3>
+          <h3 className="pb-1 text-[1.05rem] font-bold">
+            {heat.names.join(" and ")}: {DONE[heat.method]}, {duration(heat.minutes_planned)}
+          </h3>
           <CoreCurve heat={heat} height={300} />
         </section>
       ))}
       {answers}
-      {[sheet.heat, ...sheet.more_heats].filter((h) => h.water).map((h, i) => (
-        <section key={i} aria-label="Water for the steam" className="mx-auto mt-3 w-full max-w-md">
-          <WaterPlate heat={h} baskets={h.fit.holders} />
-        </section>
-      ))}
+      {[sheet.heat, ...sheet.more_heats]
+        .filter((h) => h.water)
+        .map((h, i) => (
+          <section key={i} aria-label="Water for the steam" className="mx-auto mt-3 w-full max-w-md">
+            <WaterPlate heat={h} baskets={h.fit.holders} />
+          </section>
+        ))}
       <div className="mt-4">
         <Fitted sheet={sheet} />
       </div>

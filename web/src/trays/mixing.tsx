@@ -7,7 +7,12 @@ import { useUnits } from "../lib/settings";
 import { PlayScale } from "./scale";
 
 type Added = Sheet["weigh"]["order"][number];
-const VESSELS: Record<string, string> = { sponge: "Hours before: a small bowl on the scale, set to zero", soaked: "Before: another small bowl, set to zero", jug: "A jug on the scale, set to zero", bowl: "The bowl on the scale, set to zero" };
+const VESSELS: Record<string, string> = {
+  sponge: "Hours before: a small bowl on the scale, set to zero",
+  soaked: "Before: another small bowl, set to zero",
+  jug: "A jug on the scale, set to zero",
+  bowl: "The bowl on the scale, set to zero",
+};
 const WAYS = [
   { key: "zero", label: "zero after each" },
   { key: "sum", label: "keep adding" },
@@ -26,30 +31,54 @@ function useWay() {
 /** What the scale says of the thing going in now. */
 function Going({ scale, wanted }: { scale: Scale; wanted: number }) {
   const u = useUnits();
-  if (scale.grams === null) return <span className="block text-sm font-semibold text-crust">the scale is silent: go by its own display</span>;
+  if (scale.grams === null)
+    return <span className="block text-sm font-semibold text-crust">the scale is silent: go by its own display</span>;
   const left = wanted - scale.grams;
   const close = Math.abs(left) <= Math.max(1, wanted * 0.01);
   return (
     <span role="status" className="block font-semibold text-cobalt">
-      {u.mass(scale.grams)} on the scale: {close ? "there" : left > 0 ? `${u.mass(left)} to go` : `${u.mass(-left)} over`}
+      {u.mass(scale.grams)} on the scale:{" "}
+      {close ? "there" : left > 0 ? `${u.mass(left)} to go` : `${u.mass(-left)} over`}
     </span>
   );
 }
 
-function Step({ step, way, done, large, onTick, scale }: { step: Added; way: string; done: boolean; large: boolean; onTick: () => void; scale: Scale | null }) {
+function Step({
+  step,
+  way,
+  done,
+  large,
+  onTick,
+  scale,
+}: {
+  step: Added;
+  way: string;
+  done: boolean;
+  large: boolean;
+  onTick: () => void;
+  scale: Scale | null;
+}) {
   const u = useUnits();
   const shown = way === "sum" ? step.reads_g : step.adds_g;
   return (
     <li className="border-t-2 border-inset first:border-t-0">
       <label className={`flex cursor-pointer items-center gap-3 ${large ? "min-h-14 py-1.5 text-xl" : "min-h-9 py-1"}`}>
-        <input type="checkbox" checked={done} onChange={onTick} aria-label={`${step.name} is in`} className={`shrink-0 accent-cobalt ${large ? "h-7 w-7" : "h-5 w-5"}`} />
+        <input
+          type="checkbox"
+          checked={done}
+          onChange={onTick}
+          aria-label={`${step.name} is in`}
+          className={`shrink-0 accent-cobalt ${large ? "h-7 w-7" : "h-5 w-5"}`}
+        />
         <span className={`min-w-0 flex-1 ${done ? "text-muted line-through" : ""}`}>
           {step.name}
           {step.note && !done && <span className="block text-sm leading-tight text-muted">{u.text(step.note)}</span>}
           {scale && <Going scale={scale} wanted={shown} />}
         </span>
         <span className="shrink-0 text-right">
-          <strong className={`${done ? "text-muted" : "text-cobalt"} ${large ? "text-[1.7rem]" : "text-[1.12rem]"}`}>{u.mass(shown)}</strong>
+          <strong className={`${done ? "text-muted" : "text-cobalt"} ${large ? "text-[1.7rem]" : "text-[1.12rem]"}`}>
+            {u.mass(shown)}
+          </strong>
           {way === "sum" && <span className="block text-sm text-muted">+ {u.mass(step.adds_g)}</span>}
         </span>
       </label>
@@ -66,11 +95,20 @@ export function heldBack(sheet: Sheet, u: ReturnType<typeof useUnits>): string {
 }
 
 /** What goes onto the scale in turn, ticked off as it goes in. The figure is what the scale shows. */
-export function Mixing({ order, large = false, scale = null }: { order: Added[]; large?: boolean; scale?: Scale | null }) {
+export function Mixing({
+  order,
+  large = false,
+  scale = null,
+}: {
+  order: Added[];
+  large?: boolean;
+  scale?: Scale | null;
+}) {
   const [way, setWay] = useWay();
   // By place in the order: a food may go in twice.
   const [done, setDone] = useState<Set<number>>(new Set());
-  const tick = (key: number) => setDone((now) => new Set(now.has(key) ? [...now].filter((k) => k !== key) : [...now, key]));
+  const tick = (key: number) =>
+    setDone((now) => new Set(now.has(key) ? [...now].filter((k) => k !== key) : [...now, key]));
   const current = order.findIndex((_, i) => !done.has(i));
   const vessels = [...new Set(order.map((step) => step.vessel))];
   return (
@@ -79,7 +117,13 @@ export function Mixing({ order, large = false, scale = null }: { order: Added[];
         <strong className="text-[1.05rem]">Onto the scale</strong>
         <span role="group" aria-label="The scale">
           {WAYS.map(({ key, label }) => (
-            <button key={key} type="button" aria-pressed={way === key} onClick={() => setWay(key)} className={`${large ? "min-h-11" : "min-h-7"} px-1.5 text-sm font-semibold ${way === key ? "text-ink" : "text-cobalt underline"}`}>
+            <button
+              key={key}
+              type="button"
+              aria-pressed={way === key}
+              onClick={() => setWay(key)}
+              className={`${large ? "min-h-11" : "min-h-7"} px-1.5 text-sm font-semibold ${way === key ? "text-ink" : "text-cobalt underline"}`}
+            >
               {label}
             </button>
           ))}
@@ -89,7 +133,20 @@ export function Mixing({ order, large = false, scale = null }: { order: Added[];
         <div key={vessel}>
           <p className="pt-1 text-sm text-muted">{VESSELS[vessel] ?? vessel}</p>
           <ol>
-            {order.map((step, i) => step.vessel === vessel && <Step key={i} step={step} way={way} large={large} done={done.has(i)} scale={i === current ? scale : null} onTick={() => tick(i)} />)}
+            {order.map(
+              (step, i) =>
+                step.vessel === vessel && (
+                  <Step
+                    key={i}
+                    step={step}
+                    way={way}
+                    large={large}
+                    done={done.has(i)}
+                    scale={i === current ? scale : null}
+                    onTick={() => tick(i)}
+                  />
+                ),
+            )}
           </ol>
         </div>
       ))}

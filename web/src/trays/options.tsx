@@ -52,7 +52,9 @@ export function LateOrEarly({ ask, onTake, large }: Props) {
   };
   const minutes = (text: string, key: "away_min" | "late_min"): Question | string => {
     const value = Number(text.replace(",", "."));
-    return text.trim() && Number.isFinite(value) && value >= 0 && value <= 1440 ? { [key]: value } : "Write minutes as a number up to 1440, such as 40.";
+    return text.trim() && Number.isFinite(value) && value >= 0 && value <= 1440
+      ? { [key]: value }
+      : "Write minutes as a number up to 1440, such as 40.";
   };
   const byHour = () => {
     const at = nextHour(hour);
@@ -61,17 +63,67 @@ export function LateOrEarly({ ask, onTake, large }: Props) {
   const row = "flex flex-wrap items-center gap-2 py-1";
   return (
     <section aria-label="Late or early" className={large ? "text-xl" : ""}>
-      <form className={row} onSubmit={(e) => { e.preventDefault(); byHour(); }}>
-        Have it ready at <input aria-label="Ready at" value={hour} placeholder="18:00" onChange={(e) => setHour(e.target.value)} className={FIELD} autoComplete="off" />
-        <Button type="submit" disabled={busy}>How?</Button>
+      <form
+        className={row}
+        onSubmit={(e) => {
+          e.preventDefault();
+          byHour();
+        }}
+      >
+        Have it ready at{" "}
+        <input
+          aria-label="Ready at"
+          value={hour}
+          placeholder="18:00"
+          onChange={(e) => setHour(e.target.value)}
+          className={FIELD}
+          autoComplete="off"
+        />
+        <Button type="submit" disabled={busy}>
+          How?
+        </Button>
       </form>
-      <form className={row} onSubmit={(e) => { e.preventDefault(); void put(minutes(away, "away_min")); }}>
-        I must be away for <input aria-label="Minutes away" inputMode="numeric" value={away} onChange={(e) => setAway(e.target.value)} className={FIELD} autoComplete="off" /> min
-        <Button type="submit" disabled={busy}>What now?</Button>
+      <form
+        className={row}
+        onSubmit={(e) => {
+          e.preventDefault();
+          void put(minutes(away, "away_min"));
+        }}
+      >
+        I must be away for{" "}
+        <input
+          aria-label="Minutes away"
+          inputMode="numeric"
+          value={away}
+          onChange={(e) => setAway(e.target.value)}
+          className={FIELD}
+          autoComplete="off"
+        />{" "}
+        min
+        <Button type="submit" disabled={busy}>
+          What now?
+        </Button>
       </form>
-      <form className={row} onSubmit={(e) => { e.preventDefault(); void put(minutes(late, "late_min")); }}>
-        I will be late by <input aria-label="Minutes late" inputMode="numeric" value={late} onChange={(e) => setLate(e.target.value)} className={FIELD} autoComplete="off" /> min
-        <Button type="submit" disabled={busy}>Is it lost?</Button>
+      <form
+        className={row}
+        onSubmit={(e) => {
+          e.preventDefault();
+          void put(minutes(late, "late_min"));
+        }}
+      >
+        I will be late by{" "}
+        <input
+          aria-label="Minutes late"
+          inputMode="numeric"
+          value={late}
+          onChange={(e) => setLate(e.target.value)}
+          className={FIELD}
+          autoComplete="off"
+        />{" "}
+        min
+        <Button type="submit" disabled={busy}>
+          Is it lost?
+        </Button>
       </form>
       {trouble && (
         <p role="alert" className="mt-1 rounded-xl border-2 border-crust bg-warm px-3 py-1.5">
@@ -91,7 +143,8 @@ function Found({ reply, onTake }: { reply: OptionsReply; onTake: (option: Option
       <div className="mt-1 rounded-xl bg-inset px-3 py-2">
         <p className="font-bold">{l.verdict}</p>
         <p>
-          {Math.round(100 * l.growth.typical)} % of the growth asked for ({Math.round(100 * l.growth.low)} to {Math.round(100 * l.growth.high)} %). {l.looks}
+          {Math.round(100 * l.growth.typical)} % of the growth asked for ({Math.round(100 * l.growth.low)} to{" "}
+          {Math.round(100 * l.growth.high)} %). {l.looks}
         </p>
         <ul className="list-disc pl-5">
           {l.do.map((what) => (
@@ -109,10 +162,16 @@ function Found({ reply, onTake }: { reply: OptionsReply; onTake: (option: Option
             <strong>{u.text(o.label)}</strong>
             <span className="block text-muted">{u.text(o.why)}</span>
             <span className={o.reaches ? "font-semibold text-cobalt" : ""}>
-              {o.ready ? `ready about ${clock(o.ready)} (${clock(o.ready_low ?? o.ready)} to ${clock(o.ready_high ?? o.ready)})${o.reaches ? "" : ": not quite"}` : "not in sight"}
+              {o.ready
+                ? `ready about ${clock(o.ready)} (${clock(o.ready_low ?? o.ready)} to ${clock(o.ready_high ?? o.ready)})${o.reaches ? "" : ": not quite"}`
+                : "not in sight"}
             </span>
           </span>
-          {(o.answer ?? o.move) && <Button look={o.reaches ? "crust" : "rim"} onClick={() => onTake(o)}>{o.answer ? "Do that" : "I moved it"}</Button>}
+          {(o.answer ?? o.move) && (
+            <Button look={o.reaches ? "crust" : "rim"} onClick={() => onTake(o)}>
+              {o.answer ? "Do that" : "I moved it"}
+            </Button>
+          )}
         </li>
       ))}
     </ul>

@@ -29,7 +29,17 @@ export function nextLump(sheet: Sheet, unsent = 0): { number: number; grams: num
 }
 
 /** Type a weight, in the unit in sight; what is no number is said so and kept. */
-export function TypeIt({ label, onWeight, large, most = 5000 }: { label: string; onWeight: (grams: number) => void; large: boolean; most?: number }) {
+export function TypeIt({
+  label,
+  onWeight,
+  large,
+  most = 5000,
+}: {
+  label: string;
+  onWeight: (grams: number) => void;
+  large: boolean;
+  most?: number;
+}) {
   const u = useUnits();
   const [typed, setTyped] = useState("");
   const [wrong, setWrong] = useState(false);
@@ -42,13 +52,28 @@ export function TypeIt({ label, onWeight, large, most = 5000 }: { label: string;
     onWeight(Math.round(grams * 10) / 10);
   };
   return (
-    <form className="flex flex-wrap items-center gap-2" onSubmit={(e) => { e.preventDefault(); submit(); }}>
+    <form
+      className="flex flex-wrap items-center gap-2"
+      onSubmit={(e) => {
+        e.preventDefault();
+        submit();
+      }}
+    >
       <label className="flex items-center gap-2">
         {label}
-        <input aria-label={label} inputMode="decimal" autoComplete="off" value={typed} onChange={(e) => setTyped(e.target.value)} className={`rounded-lg border-2 border-cobalt bg-enamel px-2 text-right font-semibold ${large ? "h-14 w-28 text-2xl" : "w-20 py-1"}`} />
+        <input
+          aria-label={label}
+          inputMode="decimal"
+          autoComplete="off"
+          value={typed}
+          onChange={(e) => setTyped(e.target.value)}
+          className={`rounded-lg border-2 border-cobalt bg-enamel px-2 text-right font-semibold ${large ? "h-14 w-28 text-2xl" : "w-20 py-1"}`}
+        />
         {u.units === "us" ? "oz" : "g"}
       </label>
-      <Button type="submit" className={large ? "min-h-14" : ""}>Note it</Button>
+      <Button type="submit" className={large ? "min-h-14" : ""}>
+        Note it
+      </Button>
       {wrong && (
         <p role="alert" className="w-full font-semibold text-crust">
           Write a weight between {u.mass(1)} and {u.mass(most)}, such as {u.units === "us" ? "2.2" : "62"}.
@@ -74,14 +99,23 @@ export function CutAndWeigh({ sheet, scale, onPiece, unsent = 0, large = false }
   const taken = scale?.grams ?? null;
   return (
     <section aria-label="Cut and weigh" className={`flex flex-col gap-3 ${large ? "text-lg" : ""}`}>
-      {(done || !large) && <h3 className="text-[1.05rem] font-bold">
-        {done ? `All ${p.portions.length} are cut, ${(100 * p.spread).toFixed(1)} % apart` : `Next, piece ${next.number} of ${planned}${next.what ? `, a ${next.what}` : ""}: ${u.mass(next.grams ?? 0)}`}
-      </h3>}
+      {(done || !large) && (
+        <h3 className="text-[1.05rem] font-bold">
+          {done
+            ? `All ${p.portions.length} are cut, ${(100 * p.spread).toFixed(1)} % apart`
+            : `Next, piece ${next.number} of ${planned}${next.what ? `, a ${next.what}` : ""}: ${u.mass(next.grams ?? 0)}`}
+        </h3>
+      )}
       {scale && <ScaleShows scale={scale} large={large} />}
       {onPiece && (
         <div className="flex flex-wrap items-center gap-3">
           {taken !== null && taken >= LEAST_PIECE && (
-            <Button look="solid" className={large ? "min-h-16 text-xl" : ""} disabled={!scale?.settled} onClick={() => keep(taken)}>
+            <Button
+              look="solid"
+              className={large ? "min-h-16 text-xl" : ""}
+              disabled={!scale?.settled}
+              onClick={() => keep(taken)}
+            >
               Take {u.mass(taken)}
             </Button>
           )}
@@ -92,14 +126,27 @@ export function CutAndWeigh({ sheet, scale, onPiece, unsent = 0, large = false }
       {!onPiece && <p className="text-sm text-muted">Start the bake, and each piece is kept as it is weighed.</p>}
       {p && p.portions.length > 0 && (
         <>
-          <Plate caption={`so far ${u.mass(p.mean_g)} on average, ${(100 * p.spread).toFixed(1)} % apart; ${done ? `${u.mass(Math.max(0, p.rest_g))} of dough left` : `${u.mass(Math.max(0, p.rest_g))} left for ${p.rest_pieces}`}`}>
-            <Portions portions={p.portions} planned={planned} mass={u.mass} title={`${p.portions.length} pieces weighed; out by more than 5 %: ${p.far.join(", ") || "none"}`} />
+          <Plate
+            caption={`so far ${u.mass(p.mean_g)} on average, ${(100 * p.spread).toFixed(1)} % apart; ${done ? `${u.mass(Math.max(0, p.rest_g))} of dough left` : `${u.mass(Math.max(0, p.rest_g))} left for ${p.rest_pieces}`}`}
+          >
+            <Portions
+              portions={p.portions}
+              planned={planned}
+              mass={u.mass}
+              title={`${p.portions.length} pieces weighed; out by more than 5 %: ${p.far.join(", ") || "none"}`}
+            />
           </Plate>
-          {p.words.map((words) => <p key={words}>{u.text(words)}</p>)}
+          {p.words.map((words) => (
+            <p key={words}>{u.text(words)}</p>
+          ))}
           {onPiece && p.far.length > 0 && (
             <p className="flex flex-wrap gap-x-4">
               {p.far.map((n) => (
-                <Small key={n} onClick={() => setAgain(n)} className={`font-semibold text-cobalt underline ${large ? "min-h-11" : "min-h-7"}`}>
+                <Small
+                  key={n}
+                  onClick={() => setAgain(n)}
+                  className={`font-semibold text-cobalt underline ${large ? "min-h-11" : "min-h-7"}`}
+                >
                   weigh piece {n} again
                 </Small>
               ))}

@@ -20,10 +20,20 @@ export const QUIET = "rounded border-b-2 border-cobalt font-bold text-cobalt";
 const STEPS: Record<string, [number, number]> = { g: [1, 10], oz: [0.1, 0.5], C: [0.5, 2], F: [1, 5] };
 
 /** A path as the server names the place of a problem: more_groups[0].filling_per_piece. */
-export const whereOf = (path: Path): string => path.reduce<string>((at, step) => (typeof step === "number" ? `${at}[${step}]` : at ? `${at}.${step}` : step), "");
+export const whereOf = (path: Path): string =>
+  path.reduce<string>((at, step) => (typeof step === "number" ? `${at}[${step}]` : at ? `${at}.${step}` : step), "");
 
 /** One quantity of the sentence, tied to its place in the bake. */
-export function Quantity(p: Editing & { label: string; kind: Kind; path: Path; text: string; follows?: number | null; also?: (d: Bake) => Bake }) {
+export function Quantity(
+  p: Editing & {
+    label: string;
+    kind: Kind;
+    path: Path;
+    text: string;
+    follows?: number | null;
+    also?: (d: Bake) => Bake;
+  },
+) {
   const { units } = useSettings();
   const value = p.follows ?? read(p.text, p.kind);
   const where = whereOf(p.path);
@@ -48,4 +58,3 @@ export function Quantity(p: Editing & { label: string; kind: Kind; path: Path; t
     />
   );
 }
-

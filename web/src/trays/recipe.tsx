@@ -11,15 +11,39 @@ import { Quantity, whereOf, type Editing } from "./quantity";
 type Swap = Sheet["weigh"]["swaps"][number];
 type Row = Bake["dough"]["ingredients"][number];
 /** Which list of ingredients: the dough's, the first filling's or a further one's. */
-type ListPath = ["dough"] | ["filling"] | ["filling", "inside"] | ["more_groups", number, "filling"] | ["more_groups", number, "filling", "inside"];
+type ListPath =
+  | ["dough"]
+  | ["filling"]
+  | ["filling", "inside"]
+  | ["more_groups", number, "filling"]
+  | ["more_groups", number, "filling", "inside"];
 
 /** One written amount. It is kept exactly as typed, right or wrong. */
-function Written({ label, text, invalid, onCommit }: { label: string; text: string; invalid: boolean; onCommit: (text: string) => void }) {
+function Written({
+  label,
+  text,
+  invalid,
+  onCommit,
+}: {
+  label: string;
+  text: string;
+  invalid: boolean;
+  onCommit: (text: string) => void;
+}) {
   return (
-    <input aria-label={label} defaultValue={text} aria-invalid={invalid || undefined} maxLength={40} autoComplete="off"
+    <input
+      aria-label={label}
+      defaultValue={text}
+      aria-invalid={invalid || undefined}
+      maxLength={40}
+      autoComplete="off"
       className={`w-24 rounded-lg border-2 bg-enamel px-2 py-1 text-right font-semibold ${invalid ? "border-crust text-crust" : "border-rim"}`}
-      onBlur={(e) => e.target.value !== text && onCommit(/^\s*\d+([.,]\d+)?\s*$/.test(e.target.value) ? `${e.target.value.trim()} g` : e.target.value)}
-      onKeyDown={(e) => e.key === "Enter" && e.currentTarget.blur()} />
+      onBlur={(e) =>
+        e.target.value !== text &&
+        onCommit(/^\s*\d+([.,]\d+)?\s*$/.test(e.target.value) ? `${e.target.value.trim()} g` : e.target.value)
+      }
+      onKeyDown={(e) => e.key === "Enter" && e.currentTarget.blur()}
+    />
   );
 }
 
@@ -31,10 +55,20 @@ const PLACES = [
 ];
 
 /** An amount the cook wrote is sure: what a cup might have held no longer matters. */
-const weighed = (row: Row, amount: string): Row => ({ use: row.use, amount, ...(row.written && { written: row.written }), ...(row.part && { part: row.part }) });
+const weighed = (row: Row, amount: string): Row => ({
+  use: row.use,
+  amount,
+  ...(row.written && { written: row.written }),
+  ...(row.part && { part: row.part }),
+});
 
 function fillingOf(document: Bake, path: ListPath): { name: string; ingredients: Row[] } | undefined {
-  const filling = path[0] === "more_groups" ? document.more_groups?.[path[1]]?.filling : path[0] === "filling" ? document.filling : undefined;
+  const filling =
+    path[0] === "more_groups"
+      ? document.more_groups?.[path[1]]?.filling
+      : path[0] === "filling"
+        ? document.filling
+        : undefined;
   return path.at(-1) === "inside" ? filling?.inside : filling;
 }
 
@@ -42,20 +76,45 @@ function fillingOf(document: Bake, path: ListPath): { name: string; ingredients:
 function FillingName({ path, ...e }: Editing & { path: ListPath }) {
   const name = fillingOf(e.document, path)?.name ?? "";
   return (
-    <input aria-label={`Name of ${name}`} key={name} defaultValue={name} maxLength={80} autoComplete="off" className="w-full rounded-lg border-2 border-rim bg-enamel px-2 py-1 font-bold"
-      onBlur={(x) => x.target.value.trim() && x.target.value !== name && e.edit(setAt(e.document, [...path, "name"], x.target.value.trim()))}
-      onKeyDown={(x) => x.key === "Enter" && x.currentTarget.blur()} />
+    <input
+      aria-label={`Name of ${name}`}
+      key={name}
+      defaultValue={name}
+      maxLength={80}
+      autoComplete="off"
+      className="w-full rounded-lg border-2 border-rim bg-enamel px-2 py-1 font-bold"
+      onBlur={(x) =>
+        x.target.value.trim() &&
+        x.target.value !== name &&
+        e.edit(setAt(e.document, [...path, "name"], x.target.value.trim()))
+      }
+      onKeyDown={(x) => x.key === "Enter" && x.currentTarget.blur()}
+    />
   );
 }
 
-const NEW_FILLING = { name: "second filling", state: "cooked" as const, temperature: "6 C", hands_on: "15 min", cooling: "30 min", ingredients: [{ use: "hard cheese", amount: "100 g" }] };
+const NEW_FILLING = {
+  name: "second filling",
+  state: "cooked" as const,
+  temperature: "6 C",
+  hands_on: "15 min",
+  cooling: "30 min",
+  ingredients: [{ use: "hard cheese", amount: "100 g" }],
+};
 
 /** The bake with half of its pieces given to a filling of their own. */
 function withAnother(document: Bake): Bake {
   const half = Math.max(1, Math.floor(document.pieces / 2));
   const more = document.more_groups ?? [];
   const name = more.length ? `${NEW_FILLING.name} ${more.length + 1}` : NEW_FILLING.name;
-  return { ...document, pieces: Math.max(1, document.pieces - half), more_groups: [...more, { pieces: half, filling_per_piece: document.filling_per_piece, filling: { ...NEW_FILLING, name } }] };
+  return {
+    ...document,
+    pieces: Math.max(1, document.pieces - half),
+    more_groups: [
+      ...more,
+      { pieces: half, filling_per_piece: document.filling_per_piece, filling: { ...NEW_FILLING, name } },
+    ],
+  };
 }
 
 const HEATS = [
@@ -71,7 +130,17 @@ function withHeat(document: Bake, at: number, method: "same" | "oven" | "steam" 
     if (i !== at) return g;
     const alone = { ...g };
     delete alone.heat;
-    return method === "same" ? alone : { ...alone, heat: { method, rest: "5 min", covered: method === "steam", ...(method === "oven" && { temperature: "190 C" }) } };
+    return method === "same"
+      ? alone
+      : {
+          ...alone,
+          heat: {
+            method,
+            rest: "5 min",
+            covered: method === "steam",
+            ...(method === "oven" && { temperature: "190 C" }),
+          },
+        };
   });
   return { ...document, more_groups: groups };
 }
@@ -79,7 +148,11 @@ function withHeat(document: Bake, at: number, method: "same" | "oven" | "steam" 
 /** Without a group: its pieces go back to the first. */
 function withoutGroup(document: Bake, at: number): Bake {
   const gone = document.more_groups?.[at];
-  return { ...document, pieces: document.pieces + (gone?.pieces ?? 0), more_groups: (document.more_groups ?? []).filter((_, i) => i !== at) };
+  return {
+    ...document,
+    pieces: document.pieces + (gone?.pieces ?? 0),
+    more_groups: (document.more_groups ?? []).filter((_, i) => i !== at),
+  };
 }
 
 function Ingredients({ path, pantry, ...e }: Editing & { path: ListPath; pantry: PantryItem[] }) {
@@ -101,18 +174,40 @@ function Ingredients({ path, pantry, ...e }: Editing & { path: ListPath; pantry:
               {row.written && <span className="block text-sm leading-tight text-muted">“{row.written}”</span>}
             </span>
             {part === "dough" && (
-              <Choice label={`Goes, ${row.use}`} value={row.part ?? "dough"} options={PLACES} onChoose={(place) => put(rows.map((other, j) => (j === i ? { ...other, part: place } : other)))} className="min-h-7 text-sm text-cobalt underline decoration-rim decoration-2 underline-offset-4">
+              <Choice
+                label={`Goes, ${row.use}`}
+                value={row.part ?? "dough"}
+                options={PLACES}
+                onChoose={(place) => put(rows.map((other, j) => (j === i ? { ...other, part: place } : other)))}
+                className="min-h-7 text-sm text-cobalt underline decoration-rim decoration-2 underline-offset-4"
+              >
                 {PLACES.find((place) => place.value === (row.part ?? "dough"))?.short}
               </Choice>
             )}
-            <Written label={`Amount of ${row.use}`} text={row.amount} invalid={e.problems.some((q) => q.where.startsWith(`${place}[${i}]`))} onCommit={(amount) => put(rows.map((other, j) => (j === i ? weighed(other, amount) : other)))} />
-            <button type="button" aria-label={`Leave out ${row.use}`} className="min-h-9 min-w-9 rounded-lg text-lg font-bold text-muted hover:text-crust" onClick={() => put(rows.filter((_, j) => j !== i))}>
+            <Written
+              label={`Amount of ${row.use}`}
+              text={row.amount}
+              invalid={e.problems.some((q) => q.where.startsWith(`${place}[${i}]`))}
+              onCommit={(amount) => put(rows.map((other, j) => (j === i ? weighed(other, amount) : other)))}
+            />
+            <button
+              type="button"
+              aria-label={`Leave out ${row.use}`}
+              className="min-h-9 min-w-9 rounded-lg text-lg font-bold text-muted hover:text-crust"
+              onClick={() => put(rows.filter((_, j) => j !== i))}
+            >
               ×
             </button>
           </li>
         ))}
       </ul>
-      <Choice label={`Add to the ${named}`} value="" options={unused.map((item) => ({ value: item.key, label: item.name }))} onChoose={(use) => put([...rows, { use, amount: "10 g" }])} className="font-semibold text-cobalt underline decoration-rim decoration-2 underline-offset-4">
+      <Choice
+        label={`Add to the ${named}`}
+        value=""
+        options={unused.map((item) => ({ value: item.key, label: item.name }))}
+        onChoose={(use) => put([...rows, { use, amount: "10 g" }])}
+        className="font-semibold text-cobalt underline decoration-rim decoration-2 underline-offset-4"
+      >
         add an ingredient
       </Choice>
     </section>
@@ -125,7 +220,8 @@ export function Recipe({ pantry, swaps, ...e }: Editing & { pantry: PantryItem[]
   const u = useUnits();
   const more = e.document.more_groups ?? [];
   const closings = useClosings();
-  const swap = (s: Swap) => e.edit(s.answer.changes.reduce((doc, change) => setAt(doc, change.path, change.value), e.document));
+  const swap = (s: Swap) =>
+    e.edit(s.answer.changes.reduce((doc, change) => setAt(doc, change.path, change.value), e.document));
   if (!open)
     return (
       <Button className="mt-4" onClick={() => setOpen(true)}>
@@ -134,34 +230,73 @@ export function Recipe({ pantry, swaps, ...e }: Editing & { pantry: PantryItem[]
     );
   return (
     <div className="mt-4 rounded-2xl border-2 border-rim p-4">
-      <p className="mb-2 text-muted">The recipe as written. Only its proportions matter: the amounts beside it follow from the sentence.</p>
+      <p className="mb-2 text-muted">
+        The recipe as written. Only its proportions matter: the amounts beside it follow from the sentence.
+      </p>
       <div className="grid gap-5 tab:grid-cols-2">
         <Ingredients {...e} path={["dough"]} pantry={pantry} />
         <div className="flex flex-col gap-5">
           {e.document.closing !== "plain" && <Ingredients {...e} path={["filling"]} pantry={pantry} />}
-          {e.document.closing !== "plain" && e.document.filling.inside && <Ingredients {...e} path={["filling", "inside"]} pantry={pantry} />}
+          {e.document.closing !== "plain" && e.document.filling.inside && (
+            <Ingredients {...e} path={["filling", "inside"]} pantry={pantry} />
+          )}
           {more.map((group, i) => (
             <div key={`${i}-${more.length}`}>
               {group.filling && <Ingredients {...e} path={["more_groups", i, "filling"]} pantry={pantry} />}
-              {group.filling?.inside && <Ingredients {...e} path={["more_groups", i, "filling", "inside"]} pantry={pantry} />}
+              {group.filling?.inside && (
+                <Ingredients {...e} path={["more_groups", i, "filling", "inside"]} pantry={pantry} />
+              )}
               <p className="mt-1 text-muted [--chip:var(--inset)]">
                 {group.filling ? "Closed as" : "These are"}{" "}
-                <Choice label={`Closing of ${group.filling?.name ?? "the plain ones"}`} value={group.closing ?? e.document.closing} options={closings.filter((c) => group.filling || !c.wraps)} onChoose={(closing) => e.edit(setAt(e.document, ["more_groups", i, "closing"], closing))} className="font-semibold text-cobalt underline decoration-rim decoration-2 underline-offset-4" />{" "}
-                of <Quantity {...e} label={`Dough in each with ${group.filling?.name ?? "nothing inside"}`} kind="mass" path={["more_groups", i, "dough_per_piece"]} text={group.dough_per_piece ?? e.document.dough_per_piece} /> dough,{" "}
-                <Choice label={`Heat of ${group.filling?.name ?? "the plain ones"}`} value={group.heat?.method ?? "same"} options={HEATS} onChoose={(v) => e.edit(withHeat(e.document, i, v))} className="font-semibold text-cobalt underline decoration-rim decoration-2 underline-offset-4" />.{" "}
-                <button type="button" className="min-h-7 font-semibold text-cobalt underline decoration-rim decoration-2 underline-offset-4" onClick={() => e.edit(withoutGroup(e.document, i))}>
+                <Choice
+                  label={`Closing of ${group.filling?.name ?? "the plain ones"}`}
+                  value={group.closing ?? e.document.closing}
+                  options={closings.filter((c) => group.filling || !c.wraps)}
+                  onChoose={(closing) => e.edit(setAt(e.document, ["more_groups", i, "closing"], closing))}
+                  className="font-semibold text-cobalt underline decoration-rim decoration-2 underline-offset-4"
+                />{" "}
+                of{" "}
+                <Quantity
+                  {...e}
+                  label={`Dough in each with ${group.filling?.name ?? "nothing inside"}`}
+                  kind="mass"
+                  path={["more_groups", i, "dough_per_piece"]}
+                  text={group.dough_per_piece ?? e.document.dough_per_piece}
+                />{" "}
+                dough,{" "}
+                <Choice
+                  label={`Heat of ${group.filling?.name ?? "the plain ones"}`}
+                  value={group.heat?.method ?? "same"}
+                  options={HEATS}
+                  onChoose={(v) => e.edit(withHeat(e.document, i, v))}
+                  className="font-semibold text-cobalt underline decoration-rim decoration-2 underline-offset-4"
+                />
+                .{" "}
+                <button
+                  type="button"
+                  className="min-h-7 font-semibold text-cobalt underline decoration-rim decoration-2 underline-offset-4"
+                  onClick={() => e.edit(withoutGroup(e.document, i))}
+                >
                   {group.filling ? "Leave this filling out" : "Leave these out"}
                 </button>
               </p>
             </div>
           ))}
           {more.length < 5 && (
-            <button type="button" className="min-h-7 self-start text-left font-semibold text-cobalt underline decoration-rim decoration-2 underline-offset-4" onClick={() => e.edit({ ...e.document, more_groups: [...more, { pieces: 1, closing: "plain" }] })}>
+            <button
+              type="button"
+              className="min-h-7 self-start text-left font-semibold text-cobalt underline decoration-rim decoration-2 underline-offset-4"
+              onClick={() => e.edit({ ...e.document, more_groups: [...more, { pieces: 1, closing: "plain" }] })}
+            >
               one plain piece besides
             </button>
           )}
           {more.length < 5 && e.document.pieces > 1 && (
-            <button type="button" className="min-h-7 self-start text-left font-semibold text-cobalt underline decoration-rim decoration-2 underline-offset-4" onClick={() => e.edit(withAnother(e.document))}>
+            <button
+              type="button"
+              className="min-h-7 self-start text-left font-semibold text-cobalt underline decoration-rim decoration-2 underline-offset-4"
+              onClick={() => e.edit(withAnother(e.document))}
+            >
               another filling for half of the pieces
             </button>
           )}
@@ -173,7 +308,14 @@ export function Recipe({ pantry, swaps, ...e }: Editing & { pantry: PantryItem[]
           <ul className="grid gap-x-6 tab:grid-cols-2">
             {swaps.map((s, i) => (
               <li key={`${i}-${s.of}-${s.answer.label}`} className="border-t-2 border-inset py-1">
-                {s.of}: <button type="button" className="min-h-7 font-semibold text-cobalt underline decoration-rim decoration-2 underline-offset-4" onClick={() => swap(s)}>{u.text(s.answer.label)}</button>
+                {s.of}:{" "}
+                <button
+                  type="button"
+                  className="min-h-7 font-semibold text-cobalt underline decoration-rim decoration-2 underline-offset-4"
+                  onClick={() => swap(s)}
+                >
+                  {u.text(s.answer.label)}
+                </button>
                 <span className="block text-sm text-muted">{u.text(s.why)}</span>
               </li>
             ))}

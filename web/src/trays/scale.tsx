@@ -16,7 +16,9 @@ export function ScaleShows({ scale, large = false }: { scale: Scale; large?: boo
     );
   return (
     <p role="status" aria-label="The scale shows" className="flex items-baseline gap-3">
-      <strong className={`${large ? "text-[3.4rem]" : "text-[2rem]"} leading-none font-extrabold text-cobalt`}>{u.mass(scale.grams)}</strong>
+      <strong className={`${large ? "text-[3.4rem]" : "text-[2rem]"} leading-none font-extrabold text-cobalt`}>
+        {u.mass(scale.grams)}
+      </strong>
       <span className="text-muted">{scale.settled ? "on the scale" : "settling…"}</span>
     </p>
   );
@@ -50,13 +52,34 @@ export function PlayScale({ scale, suggest, large = false }: { scale: Scale; sug
   return (
     <details className="rounded-xl border-2 border-dashed border-rim px-3 py-1.5">
       <summary className="min-h-7 cursor-pointer font-semibold text-muted">Play the simulated scale</summary>
-      <form className="mt-1 flex flex-wrap items-center gap-2" onSubmit={(e) => { e.preventDefault(); putOn(); }}>
+      <form
+        className="mt-1 flex flex-wrap items-center gap-2"
+        onSubmit={(e) => {
+          e.preventDefault();
+          putOn();
+        }}
+      >
         <label className="flex items-center gap-1.5">
-          <input aria-label="Put on the scale" inputMode="decimal" autoComplete="off" value={grams} placeholder={String(Math.round(suggest))} onChange={(e) => setGrams(e.target.value)} className={`w-20 rounded-lg border-2 border-cobalt bg-enamel px-2 text-right font-semibold ${large ? "h-12" : "py-1"}`} />g
+          <input
+            aria-label="Put on the scale"
+            inputMode="decimal"
+            autoComplete="off"
+            value={grams}
+            placeholder={String(Math.round(suggest))}
+            onChange={(e) => setGrams(e.target.value)}
+            className={`w-20 rounded-lg border-2 border-cobalt bg-enamel px-2 text-right font-semibold ${large ? "h-12" : "py-1"}`}
+          />
+          g
         </label>
-        <Button type="submit" className={large ? "min-h-12" : ""}>put on</Button>
+        <Button type="submit" className={large ? "min-h-12" : ""}>
+          put on
+        </Button>
         {ACTS.map(({ what, label }) => (
-          <Small key={what} className={`px-1 font-semibold text-cobalt underline ${large ? "min-h-11" : "min-h-7"}`} onClick={() => void play(what)}>
+          <Small
+            key={what}
+            className={`px-1 font-semibold text-cobalt underline ${large ? "min-h-11" : "min-h-7"}`}
+            onClick={() => void play(what)}
+          >
             {label}
           </Small>
         ))}

@@ -36,7 +36,17 @@ function Times(p: Editing & { label: string; path: Path; value: number; step: nu
     p.edit(setAt(p.document, p.path, Number.isFinite(value) && typed.trim() !== "" ? value : typed), preview);
   };
   const invalid = p.problems.some((q) => q.where === whereOf(p.path));
-  return <Amount label={p.label} shown={String(p.value)} step={p.step} largeStep={0.5} invalid={invalid} onCommit={(t) => put(t, false)} onPreview={(t) => put(t, true)} />;
+  return (
+    <Amount
+      label={p.label}
+      shown={String(p.value)}
+      step={p.step}
+      largeStep={0.5}
+      invalid={invalid}
+      onCommit={(t) => put(t, false)}
+      onPreview={(t) => put(t, true)}
+    />
+  );
 }
 
 /** Yeast as a share of the flour: changing it changes every yeast of the recipe alike. */
@@ -49,16 +59,35 @@ function YeastShare({ sheet, ...e }: Editing & { sheet: Sheet }) {
     const ingredients = e.document.dough.ingredients.map((row, i) => {
       const line = sheet.weigh.dough[i];
       if (line?.role !== "yeast") return row;
-      return { use: row.use, amount: `${((line.grams * perRecipe * wanted) / percent).toPrecision(3)} g`, ...(row.written && { written: row.written }), ...(row.part && { part: row.part }) };
+      return {
+        use: row.use,
+        amount: `${((line.grams * perRecipe * wanted) / percent).toPrecision(3)} g`,
+        ...(row.written && { written: row.written }),
+        ...(row.part && { part: row.part }),
+      };
     });
     e.edit(setAt(e.document, ["dough", "ingredients"], ingredients), preview);
   };
-  return <Amount label="Yeast share" shown={percent.toFixed(2)} unit="%" step={0.05} largeStep={0.25} onCommit={(t) => put(t, false)} onPreview={(t) => put(t, true)} />;
+  return (
+    <Amount
+      label="Yeast share"
+      shown={percent.toFixed(2)}
+      unit="%"
+      step={0.05}
+      largeStep={0.25}
+      onCommit={(t) => put(t, false)}
+      onPreview={(t) => put(t, true)}
+    />
+  );
 }
 
 const LIFTS = [
   { value: "yeast" as const, label: "yeast" },
-  { value: "yeast and baking powder" as const, label: "yeast and baking powder", note: "whiter, some lift in the heat" },
+  {
+    value: "yeast and baking powder" as const,
+    label: "yeast and baking powder",
+    note: "whiter, some lift in the heat",
+  },
   { value: "soda" as const, label: "soda alone", note: "it rests, and lifts in the heat" },
   { value: "none" as const, label: "nothing", note: "a stretchy dough, rested only" },
 ];
@@ -68,26 +97,69 @@ function RiseSettings({ sheet, spots, ...e }: Editing & { sheet: Sheet; spots: S
   if (sheet.rise.rests)
     return (
       <>
-        Lifted by <Choice label="Lifted by" value={d.dough.leavening} options={LIFTS} className={QUIET} onChoose={(v) => e.edit(setAt(d, ["dough", "leavening"], v))} />; it rests for{" "}
+        Lifted by{" "}
+        <Choice
+          label="Lifted by"
+          value={d.dough.leavening}
+          options={LIFTS}
+          className={QUIET}
+          onChoose={(v) => e.edit(setAt(d, ["dough", "leavening"], v))}
+        />
+        ; it rests for{" "}
         <Minutes {...e} label="Rest of the dough" path={["rise", "rest"]} text={d.rise.rest ?? "30 min"} />.
       </>
     );
   return (
     <>
-      To <Times {...e} label="Rise to" path={["rise", "to"]} value={d.rise.to} step={0.1} /> times its size, <Stays {...e} stage="rise" label="Where it rises" spots={spots} />, in a{" "}
-      <Choice label="Rises in" value={d.rise.in ?? "bowl"} className={QUIET} onChoose={(v) => e.edit(setAt(d, ["rise", "in"], v))} options={[{ value: "bowl", label: "bowl" }, { value: "bag", label: "flat bag", note: "takes the cold sooner" }]} />;{" "}
-      <Choice label="Second rise" value={d.rise.again_to ? "again" : "once"} className={QUIET} onChoose={(v) => e.edit(setAt(d, ["rise", "again_to"], v === "again" ? 1.4 : null))}
-        options={[{ value: "once", label: "once" }, { value: "again", label: "knocked back, and again", note: "a chewier crumb" }]} />
+      To <Times {...e} label="Rise to" path={["rise", "to"]} value={d.rise.to} step={0.1} /> times its size,{" "}
+      <Stays {...e} stage="rise" label="Where it rises" spots={spots} />, in a{" "}
+      <Choice
+        label="Rises in"
+        value={d.rise.in ?? "bowl"}
+        className={QUIET}
+        onChoose={(v) => e.edit(setAt(d, ["rise", "in"], v))}
+        options={[
+          { value: "bowl", label: "bowl" },
+          { value: "bag", label: "flat bag", note: "takes the cold sooner" },
+        ]}
+      />
+      ;{" "}
+      <Choice
+        label="Second rise"
+        value={d.rise.again_to ? "again" : "once"}
+        className={QUIET}
+        onChoose={(v) => e.edit(setAt(d, ["rise", "again_to"], v === "again" ? 1.4 : null))}
+        options={[
+          { value: "once", label: "once" },
+          { value: "again", label: "knocked back, and again", note: "a chewier crumb" },
+        ]}
+      />
       {d.rise.again_to && (
         <>
           {" to "}
           <Times {...e} label="Second rise to" path={["rise", "again_to"]} value={d.rise.again_to} step={0.05} /> times
         </>
       )}
-      . Lifted by <Choice label="Lifted by" value={d.dough.leavening} options={LIFTS} className={QUIET} onChoose={(v) => e.edit(setAt(d, ["dough", "leavening"], v))} />, <YeastShare {...e} sheet={sheet} /> of yeast.{" "}
-      The room&rsquo;s warmth{" "}
-      <Choice label="Room from" value={d.plan?.room_from ?? "typed"} className={QUIET} onChoose={(v) => e.edit(setAt(d, ["plan", "room_from"], v))}
-        options={[{ value: "typed", label: "as typed above" }, { value: "thermometer", label: "by the thermometer", note: "while it speaks; else as typed" }]} />.
+      . Lifted by{" "}
+      <Choice
+        label="Lifted by"
+        value={d.dough.leavening}
+        options={LIFTS}
+        className={QUIET}
+        onChoose={(v) => e.edit(setAt(d, ["dough", "leavening"], v))}
+      />
+      , <YeastShare {...e} sheet={sheet} /> of yeast. The room&rsquo;s warmth{" "}
+      <Choice
+        label="Room from"
+        value={d.plan?.room_from ?? "typed"}
+        className={QUIET}
+        onChoose={(v) => e.edit(setAt(d, ["plan", "room_from"], v))}
+        options={[
+          { value: "typed", label: "as typed above" },
+          { value: "thermometer", label: "by the thermometer", note: "while it speaks; else as typed" },
+        ]}
+      />
+      .
     </>
   );
 }
@@ -95,33 +167,87 @@ function RiseSettings({ sheet, spots, ...e }: Editing & { sheet: Sheet; spots: S
 /** What can be changed about this tray, in a sentence of its own. */
 export function TraySettings({ tray, sheet, spots, ...e }: Editing & { tray: string; sheet: Sheet; spots: SpotOut[] }) {
   const d = e.document;
-  const line = (children: ReactNode) => <p className="mt-3 border-t-2 border-inset pt-2 leading-[2.1] text-muted [--chip:var(--inset)]">{children}</p>;
+  const line = (children: ReactNode) => (
+    <p className="mt-3 border-t-2 border-inset pt-2 leading-[2.1] text-muted [--chip:var(--inset)]">{children}</p>
+  );
   if (tray === "weigh")
     return line(
       <>
         Yeast{" "}
-        <Choice label="Yeast" value={d.dough.yeast_school ?? (d.dough.yeast_woken ? "woken" : "straight")} className={QUIET} onChoose={(v) => e.edit(setAt(d, ["dough", "yeast_school"], v))}
+        <Choice
+          label="Yeast"
+          value={d.dough.yeast_school ?? (d.dough.yeast_woken ? "woken" : "straight")}
+          className={QUIET}
+          onChoose={(v) => e.edit(setAt(d, ["dough", "yeast_school"], v))}
           options={[
-            { value: "straight", label: "straight into the flour", note: "instant yeast; liquid at the temperature beside" },
-            { value: "woken", label: "woken in warm liquid first", note: "38 to 43 °C with a little sugar, 5 to 15 min; no foam: stop" },
-            { value: "apart", label: "apart from sugar and salt", note: "in a little warm water of its own; sugar and salt once it is in the flour" },
-          ]} />
+            {
+              value: "straight",
+              label: "straight into the flour",
+              note: "instant yeast; liquid at the temperature beside",
+            },
+            {
+              value: "woken",
+              label: "woken in warm liquid first",
+              note: "38 to 43 °C with a little sugar, 5 to 15 min; no foam: stop",
+            },
+            {
+              value: "apart",
+              label: "apart from sugar and salt",
+              note: "in a little warm water of its own; sugar and salt once it is in the flour",
+            },
+          ]}
+        />
         . Kneaded{" "}
-        <Choice label="Kneaded" value={d.dough.kneading ?? "hand"} className={QUIET} onChoose={(v) => e.edit(setAt(d, ["dough", "kneading"], v))}
-          options={[{ value: "hand", label: "by hand", note: "8 to 12 min" }, { value: "machine", label: "by machine", note: "5 to 10 min; warms the dough" }, { value: "none", label: "not at all", note: "mixed until no dry flour is left; best left cold overnight" }, { value: "after", label: "after the rise", note: "barely mixed now, kneaded once it has risen: spongier" }]} />
-        , to a dough at <Quantity {...e} label="Dough temperature wanted" kind="temperature" path={["dough", "wanted_temperature"]} text={d.dough.wanted_temperature ?? "26 C"} />. Dough after that{" "}
-        <Choice label="Dough temperature" value={d.dough.start_temperature ? "measured" : "predicted"} className={QUIET} onChoose={(v) => e.edit(setAt(d, ["dough", "start_temperature"], v === "measured" ? "26 C" : null))}
-          options={[{ value: "predicted", label: "not measured" }, { value: "measured", label: "measured", note: "narrows the rise more than anything else" }]} />
+        <Choice
+          label="Kneaded"
+          value={d.dough.kneading ?? "hand"}
+          className={QUIET}
+          onChoose={(v) => e.edit(setAt(d, ["dough", "kneading"], v))}
+          options={[
+            { value: "hand", label: "by hand", note: "8 to 12 min" },
+            { value: "machine", label: "by machine", note: "5 to 10 min; warms the dough" },
+            { value: "none", label: "not at all", note: "mixed until no dry flour is left; best left cold overnight" },
+            { value: "after", label: "after the rise", note: "barely mixed now, kneaded once it has risen: spongier" },
+          ]}
+        />
+        , to a dough at{" "}
+        <Quantity
+          {...e}
+          label="Dough temperature wanted"
+          kind="temperature"
+          path={["dough", "wanted_temperature"]}
+          text={d.dough.wanted_temperature ?? "26 C"}
+        />
+        . Dough after that{" "}
+        <Choice
+          label="Dough temperature"
+          value={d.dough.start_temperature ? "measured" : "predicted"}
+          className={QUIET}
+          onChoose={(v) => e.edit(setAt(d, ["dough", "start_temperature"], v === "measured" ? "26 C" : null))}
+          options={[
+            { value: "predicted", label: "not measured" },
+            { value: "measured", label: "measured", note: "narrows the rise more than anything else" },
+          ]}
+        />
         {d.dough.start_temperature && (
           <>
             {" at "}
-            <Quantity {...e} label="Dough temperature, measured" kind="temperature" path={["dough", "start_temperature"]} text={d.dough.start_temperature} />
+            <Quantity
+              {...e}
+              label="Dough temperature, measured"
+              kind="temperature"
+              path={["dough", "start_temperature"]}
+              text={d.dough.start_temperature}
+            />
           </>
         )}
         .
         {sheet.sponge && (
           <>
-            {" "}The sponge ripens to <Times {...e} label="Sponge to" path={["sponge", "to"]} value={d.sponge?.to ?? 2.6} step={0.1} /> times its size, <Stays {...e} stage="sponge" label="Where the sponge ripens" spots={spots} />.
+            {" "}
+            The sponge ripens to{" "}
+            <Times {...e} label="Sponge to" path={["sponge", "to"]} value={d.sponge?.to ?? 2.6} step={0.1} /> times its
+            size, <Stays {...e} stage="sponge" label="Where the sponge ripens" spots={spots} />.
           </>
         )}
       </>,
@@ -130,25 +256,55 @@ export function TraySettings({ tray, sheet, spots, ...e }: Editing & { tray: str
   if (tray === "divide")
     return line(
       <>
-        Divided <Choice label="Divided" value={d.divide_by ?? "scale"} className={QUIET} options={DIVIDED} onChoose={(v) => e.edit(setAt(d, ["divide_by"], v))} />; dough left over{" "}
-        <Choice label="Dough left over" value={d.spare_dough ?? ""} className={QUIET} options={SPARE} onChoose={(v) => e.edit(withSpare(d, v))} />.
+        Divided{" "}
+        <Choice
+          label="Divided"
+          value={d.divide_by ?? "scale"}
+          className={QUIET}
+          options={DIVIDED}
+          onChoose={(v) => e.edit(setAt(d, ["divide_by"], v))}
+        />
+        ; dough left over{" "}
+        <Choice
+          label="Dough left over"
+          value={d.spare_dough ?? ""}
+          className={QUIET}
+          options={SPARE}
+          onChoose={(v) => e.edit(withSpare(d, v))}
+        />
+        .
       </>,
     );
   if (tray === "wrap") return line(<FillingSettings {...e} />);
   if (tray === "proof" && !sheet.proof.rests)
     return line(
       <>
-        To <Times {...e} label="Proof to" path={["proof", "to"]} value={d.proof.to} step={0.05} /> times the size as wrapped, <Stays {...e} stage="proof" label="Where they proof" spots={spots} />.
+        To <Times {...e} label="Proof to" path={["proof", "to"]} value={d.proof.to} step={0.05} /> times the size as
+        wrapped, <Stays {...e} stage="proof" label="Where they proof" spots={spots} />.
       </>,
     );
   if (tray === "heat") {
-    const others = (d.more_groups ?? []).flatMap((g, i) => (g.heat ? [{ i, heat: g.heat, name: g.filling?.name ?? "the plain ones" }] : []));
+    const others = (d.more_groups ?? []).flatMap((g, i) =>
+      g.heat ? [{ i, heat: g.heat, name: g.filling?.name ?? "the plain ones" }] : [],
+    );
     return line(
       <>
-        <HeatSentence {...e} path={["heat"]} heat={d.heat} sheetHeat={sheet.heat} name={others.length ? sheet.heat.names.join(" and ") : undefined} />
+        <HeatSentence
+          {...e}
+          path={["heat"]}
+          heat={d.heat}
+          sheetHeat={sheet.heat}
+          name={others.length ? sheet.heat.names.join(" and ") : undefined}
+        />
         {others.map(({ i, heat, name }) => (
           <span key={i} className="block">
-            <HeatSentence {...e} path={["more_groups", i, "heat"]} heat={heat} sheetHeat={sheet.more_heats.find((h) => h.names.includes(name)) ?? sheet.heat} name={name} />
+            <HeatSentence
+              {...e}
+              path={["more_groups", i, "heat"]}
+              heat={heat}
+              sheetHeat={sheet.more_heats.find((h) => h.names.includes(name)) ?? sheet.heat}
+              name={name}
+            />
           </span>
         ))}
       </>,

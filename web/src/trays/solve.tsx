@@ -33,7 +33,12 @@ export function SolveWrapper({ ask, onTake, groups }: Props) {
   const [found, setFound] = useState<Solved | null>(null);
   const [trouble, setTrouble] = useState<string | null>(null);
   const way = WAYS.find((w) => w.value === by) ?? WAYS[0];
-  const units = { length: us ? ("in" as const) : ("cm" as const), thickness: us ? ("in" as const) : ("mm" as const), mass: us ? ("oz" as const) : ("g" as const), count: "pieces" as const };
+  const units = {
+    length: us ? ("in" as const) : ("cm" as const),
+    thickness: us ? ("in" as const) : ("mm" as const),
+    mass: us ? ("oz" as const) : ("g" as const),
+    count: "pieces" as const,
+  };
   const factor = { cm: 10, in: 25.4, mm: 1, oz: 28.349523125, g: 1, pieces: 1 }[units[way?.unit ?? "count"]];
   const solve = async () => {
     const value = Number(typed.replace(",", "."));
@@ -49,12 +54,41 @@ export function SolveWrapper({ ask, onTake, groups }: Props) {
   return (
     <section aria-label="From another side">
       <h3 className="text-[1.05rem] font-bold">From another side</h3>
-      <form className="flex flex-wrap items-center gap-2 py-1" onSubmit={(e) => { e.preventDefault(); void solve(); }}>
+      <form
+        className="flex flex-wrap items-center gap-2 py-1"
+        onSubmit={(e) => {
+          e.preventDefault();
+          void solve();
+        }}
+      >
         {groups.length > 1 && (
-          <Choice label="For which pieces" value={group} options={groups.map((g, i) => ({ value: String(i), label: `${g.pieces} with ${g.name}` }))} onChoose={setGroup} className="min-h-7 rounded border-b-2 border-cobalt font-bold text-cobalt" />
+          <Choice
+            label="For which pieces"
+            value={group}
+            options={groups.map((g, i) => ({ value: String(i), label: `${g.pieces} with ${g.name}` }))}
+            onChoose={setGroup}
+            className="min-h-7 rounded border-b-2 border-cobalt font-bold text-cobalt"
+          />
         )}
-        <Choice label="Given" value={by} options={WAYS} onChoose={(next) => { setBy(next); setFound(null); setTrouble(null); }} className="min-h-7 rounded border-b-2 border-cobalt font-bold text-cobalt" />
-        <input aria-label="Given number" inputMode="decimal" autoComplete="off" value={typed} onChange={(e) => setTyped(e.target.value)} className={FIELD} />
+        <Choice
+          label="Given"
+          value={by}
+          options={WAYS}
+          onChoose={(next) => {
+            setBy(next);
+            setFound(null);
+            setTrouble(null);
+          }}
+          className="min-h-7 rounded border-b-2 border-cobalt font-bold text-cobalt"
+        />
+        <input
+          aria-label="Given number"
+          inputMode="decimal"
+          autoComplete="off"
+          value={typed}
+          onChange={(e) => setTyped(e.target.value)}
+          className={FIELD}
+        />
         {units[way?.unit ?? "count"]}
         <Button type="submit">So?</Button>
       </form>
@@ -67,7 +101,13 @@ export function SolveWrapper({ ask, onTake, groups }: Props) {
         <p role="status" className="rounded-xl bg-inset px-3 py-2">
           {u.text(found.words)}{" "}
           {found.answer && (
-            <Button className="ml-1" onClick={() => { onTake(found.answer as Answer); setFound(null); }}>
+            <Button
+              className="ml-1"
+              onClick={() => {
+                onTake(found.answer as Answer);
+                setFound(null);
+              }}
+            >
               {u.text(found.answer.label)}
             </Button>
           )}

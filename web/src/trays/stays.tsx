@@ -21,32 +21,53 @@ function staysOf(document: Bake, stage: Stage): Stay[] {
 /** Where a dough stands, in turn, as a sentence: "on the bench for 45 min, then in the fridge". */
 export function Stays({ stage, label, spots, ...e }: Editing & { stage: Stage; label: string; spots: SpotOut[] }) {
   const rows = staysOf(e.document, stage);
-  const put = (next: Stay[]) => e.edit(setAt(setAt(e.document, [stage, "air"], stage === "sponge" ? undefined : null), [stage, "spots"], next));
+  const put = (next: Stay[]) =>
+    e.edit(setAt(setAt(e.document, [stage, "air"], stage === "sponge" ? undefined : null), [stage, "spots"], next));
   const fresh = (where: string): Stay => (where === "spot" ? { where, air: "30 C" } : { where });
   const options = spots.map((s) => ({ value: s.key, label: s.label }));
   const choose = (i: number, where: string) => {
-    if (where !== GONE) return put(rows.map((row, j) => (j === i ? { ...fresh(where), ...(row.for && { for: row.for }) } : row)));
+    if (where !== GONE)
+      return put(rows.map((row, j) => (j === i ? { ...fresh(where), ...(row.for && { for: row.for }) } : row)));
     const left = rows.filter((_, j) => j !== i);
     put(left.map((row, j) => (j === left.length - 1 ? { where: row.where, ...(row.air && { air: row.air }) } : row)));
   };
-  const then = (where: string) => put([...rows.map((row, i) => (i === rows.length - 1 ? { ...row, for: COLD_FIRST } : row)), fresh(where)]);
-  const written = (i: number) => ((e.document[stage]?.spots?.length ?? 0) > i ? [stage, "spots", i, "air"] : [stage, "air"]);
+  const then = (where: string) =>
+    put([...rows.map((row, i) => (i === rows.length - 1 ? { ...row, for: COLD_FIRST } : row)), fresh(where)]);
+  const written = (i: number) =>
+    (e.document[stage]?.spots?.length ?? 0) > i ? [stage, "spots", i, "air"] : [stage, "air"];
   return (
     <>
       {rows.map((row, i) => (
         <span key={`${i}-${row.where}`}>
           {i > 0 && ", then "}
-          <Choice label={i ? `${label}, then` : label} value={row.where} className={QUIET} onChoose={(where) => choose(i, where)} options={[...options, ...(rows.length > 1 ? [{ value: GONE, label: "not there at all" }] : [])]} />
+          <Choice
+            label={i ? `${label}, then` : label}
+            value={row.where}
+            className={QUIET}
+            onChoose={(where) => choose(i, where)}
+            options={[...options, ...(rows.length > 1 ? [{ value: GONE, label: "not there at all" }] : [])]}
+          />
           {row.where === "spot" && row.air && (
             <>
               {" at "}
-              <Quantity {...e} label={i ? `${label}, then, temperature` : `${label}, temperature`} kind="temperature" path={written(i)} text={row.air} />
+              <Quantity
+                {...e}
+                label={i ? `${label}, then, temperature` : `${label}, temperature`}
+                kind="temperature"
+                path={written(i)}
+                text={row.air}
+              />
             </>
           )}
           {i < rows.length - 1 && (
             <>
               {" for "}
-              <Minutes {...e} label={`${label}, how long`} path={[stage, "spots", i, "for"]} text={row.for ?? COLD_FIRST} />
+              <Minutes
+                {...e}
+                label={`${label}, how long`}
+                path={[stage, "spots", i, "for"]}
+                text={row.for ?? COLD_FIRST}
+              />
             </>
           )}
         </span>
@@ -54,7 +75,13 @@ export function Stays({ stage, label, spots, ...e }: Editing & { stage: Stage; l
       {rows.length < 4 && (
         <>
           {", "}
-          <Choice label={`${label}, and after that`} value="" className="rounded border-b-2 border-rim text-cobalt" onChoose={then} options={options}>
+          <Choice
+            label={`${label}, and after that`}
+            value=""
+            className="rounded border-b-2 border-rim text-cobalt"
+            onChoose={then}
+            options={options}
+          >
             and stays there
           </Choice>
         </>

@@ -6,7 +6,8 @@ const LINK = "font-semibold text-cobalt underline decoration-rim decoration-2 un
 export function Templates({ bakeId, group, saved }: { bakeId: number; group: number; saved: boolean }) {
   const { units } = useUnits();
   const papers = units === "us" ? (["letter", "a4"] as const) : (["a4", "letter"] as const);
-  const href = (paper: string, kind: string) => `/api/bakes/${bakeId}/wrapper?group=${group}&paper=${paper}&kind=${kind}`;
+  const href = (paper: string, kind: string) =>
+    `/api/bakes/${bakeId}/wrapper?group=${group}&paper=${paper}&kind=${kind}`;
   return (
     <p className="mt-2 text-center text-sm text-muted">
       To roll to, at true size:{" "}

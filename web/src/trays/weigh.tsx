@@ -9,7 +9,21 @@ import { heldBack, Mixing } from "./mixing";
 
 const percent = (value: number) => `${value.toFixed(value < 10 ? 1 : 0)} %`;
 
-function Lines({ title, lines, total, spoonsOf, dilutions = {}, note = "" }: { title: string; note?: string; lines: Sheet["weigh"]["dough"]; total: number; spoonsOf: Record<string, number>; dilutions?: Record<string, number> }) {
+function Lines({
+  title,
+  lines,
+  total,
+  spoonsOf,
+  dilutions = {},
+  note = "",
+}: {
+  title: string;
+  note?: string;
+  lines: Sheet["weigh"]["dough"];
+  total: number;
+  spoonsOf: Record<string, number>;
+  dilutions?: Record<string, number>;
+}) {
   const u = useUnits();
   return (
     <table className="w-full">
@@ -24,8 +38,16 @@ function Lines({ title, lines, total, spoonsOf, dilutions = {}, note = "" }: { t
             </th>
             <td className="py-1 text-right text-[1.12rem] font-bold whitespace-nowrap">
               {u.mass(line.shown_g)}
-              {dilutions[line.key] !== undefined && <span className="block text-sm font-normal text-muted">or {u.mass(dilutions[line.key] ?? 0)} of {u.mass(5)} stirred into water to {u.mass(100)}</span>}
-              {spoonsOf[line.key] !== undefined && <span className="block text-sm font-normal text-muted">about {spoons((spoonsOf[line.key] ?? 0) * 4.929)}</span>}
+              {dilutions[line.key] !== undefined && (
+                <span className="block text-sm font-normal text-muted">
+                  or {u.mass(dilutions[line.key] ?? 0)} of {u.mass(5)} stirred into water to {u.mass(100)}
+                </span>
+              )}
+              {spoonsOf[line.key] !== undefined && (
+                <span className="block text-sm font-normal text-muted">
+                  about {spoons((spoonsOf[line.key] ?? 0) * 4.929)}
+                </span>
+              )}
             </td>
           </tr>
         ))}
@@ -47,16 +69,40 @@ export function WeighFacts({ sheet }: { sheet: Sheet }) {
   const wide = w.hydration.high - w.hydration.low >= 2;
   return (
     <>
-      <Headline title={`Weigh, mix, knead to a ${w.feel} dough`} under={duration(w.minutes)} figure={w.ice_g > 0 ? `Iced water: ${u.mass(w.ice_g)} of ice in it` : `Liquid at ${u.temperature(Math.round(w.water_c))}`}
-        note={`lands the dough near ${u.temperature(Math.round(w.dough_c))}${w.dough_c_measured ? " (measured)" : ", give or take " + (u.units === "us" ? "3 °F" : "1.5 °C")}`} />
+      <Headline
+        title={`Weigh, mix, knead to a ${w.feel} dough`}
+        under={duration(w.minutes)}
+        figure={
+          w.ice_g > 0
+            ? `Iced water: ${u.mass(w.ice_g)} of ice in it`
+            : `Liquid at ${u.temperature(Math.round(w.water_c))}`
+        }
+        note={`lands the dough near ${u.temperature(Math.round(w.dough_c))}${w.dough_c_measured ? " (measured)" : ", give or take " + (u.units === "us" ? "3 °F" : "1.5 °C")}`}
+      />
       <Facts>
         {wide ? (
-          <Fact name="True hydration" from={`most of the doubt is the ${w.dough[w.doubt_line ?? 0]?.name ?? "flour"}: weigh a cup of it once`} value={`${Math.round(w.hydration.low)} to ${Math.round(w.hydration.high)} %`} strong />
+          <Fact
+            name="True hydration"
+            from={`most of the doubt is the ${w.dough[w.doubt_line ?? 0]?.name ?? "flour"}: weigh a cup of it once`}
+            value={`${Math.round(w.hydration.low)} to ${Math.round(w.hydration.high)} %`}
+            strong
+          />
         ) : (
-          <Fact name="True hydration" from="milk, egg and butter counted" value={percent(w.percentages.true_hydration)} strong />
+          <Fact
+            name="True hydration"
+            from="milk, egg and butter counted"
+            value={percent(w.percentages.true_hydration)}
+            strong
+          />
         )}
         <Fact name="Stated hydration" from="water alone" value={percent(w.percentages.stated_hydration)} />
-        {w.sponge && <Fact name="Sponge" from={`${Math.round(w.sponge.flour_share)} % of the flour, ${percent(w.sponge.yeast)} yeast on its own`} value={`${u.mass(w.sponge.grams)} at ${Math.round(w.sponge.hydration)} %`} />}
+        {w.sponge && (
+          <Fact
+            name="Sponge"
+            from={`${Math.round(w.sponge.flour_share)} % of the flour, ${percent(w.sponge.yeast)} yeast on its own`}
+            value={`${u.mass(w.sponge.grams)} at ${Math.round(w.sponge.hydration)} %`}
+          />
+        )}
         <Fact name="Salt" value={percent(w.percentages.salt)} />
         <Fact name="Yeast" from="as instant" value={percent(w.percentages.yeast)} />
         {w.percentages.sugar > 0.05 && <Fact name="Sugar" value={percent(w.percentages.sugar)} />}
@@ -75,13 +121,31 @@ export function WeighPlates({ sheet, scale = null }: { sheet: Sheet; scale?: Sca
       <div className="flex flex-col gap-5">
         <Lines title="Dough" lines={w.dough} total={w.dough_g} spoonsOf={w.spoons} dilutions={w.dilutions} />
         <Plate caption="what the dough is made of, by mass">
-          <MadeOf title="What the dough is made of" parts={shown.map((l) => ({ name: l.name, grams: l.grams, role: l.role }))} mass={u.mass} />
+          <MadeOf
+            title="What the dough is made of"
+            parts={shown.map((l) => ({ name: l.name, grams: l.grams, role: l.role }))}
+            mass={u.mass}
+          />
         </Plate>
       </div>
       <div className="flex flex-col gap-5">
-        {sheet.groups.map((g, i) => (
-          g.filling.length > 0 && <Lines key={i} title={`Filling: ${g.name}${sheet.groups.length > 1 ? `, for ${g.pieces}` : ""}`} lines={g.filling} total={g.filled?.weighed_g ?? g.filling_g} note={g.filled && g.filled.weighed_g > g.filled.needed_g * 1.005 ? `gives ${u.mass(g.filled.needed_g)} once ${g.filled.treatments.join(", ")}` : ""} spoonsOf={w.spoons} />
-        ))}
+        {sheet.groups.map(
+          (g, i) =>
+            g.filling.length > 0 && (
+              <Lines
+                key={i}
+                title={`Filling: ${g.name}${sheet.groups.length > 1 ? `, for ${g.pieces}` : ""}`}
+                lines={g.filling}
+                total={g.filled?.weighed_g ?? g.filling_g}
+                note={
+                  g.filled && g.filled.weighed_g > g.filled.needed_g * 1.005
+                    ? `gives ${u.mass(g.filled.needed_g)} once ${g.filled.treatments.join(", ")}`
+                    : ""
+                }
+                spoonsOf={w.spoons}
+              />
+            ),
+        )}
         <Mixing order={w.order} scale={scale} />
         {w.hold_back_g >= 1 && <p className="text-muted">{heldBack(sheet, u)}</p>}
       </div>

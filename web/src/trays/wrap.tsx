@@ -14,16 +14,23 @@ import { FillingFacts } from "./filling";
 type Group = Sheet["groups"][number];
 
 /** Minutes from the first piece wrapped to the last. */
-export const wrapMinutes = (sheet: Sheet): number => sheet.groups.reduce((sum, g) => sum + g.wrap_seconds_each * g.pieces, 0) / 60;
+export const wrapMinutes = (sheet: Sheet): number =>
+  sheet.groups.reduce((sum, g) => sum + g.wrap_seconds_each * g.pieces, 0) / 60;
 
 /** The size to roll to: across, and along where it is not round. */
 export function useSize() {
   const u = useUnits();
-  return (w: Group["wrap"]) => (!w.rolled ? "no wrapper" : w.round ? u.length(w.across_mm) : `${u.length(w.across_mm)} × ${u.length(w.along_mm)}`);
+  return (w: Group["wrap"]) =>
+    !w.rolled ? "no wrapper" : w.round ? u.length(w.across_mm) : `${u.length(w.across_mm)} × ${u.length(w.along_mm)}`;
 }
 
 /** What is done with the dough of a piece, in a word or two. */
-const doing = (w: Group["wrap"], size: string) => (!w.rolled ? "Knead the filling in" : w.closing === "plain" || w.closing === "well" ? `Pat to ${size}` : `Roll to ${size}`);
+const doing = (w: Group["wrap"], size: string) =>
+  !w.rolled
+    ? "Knead the filling in"
+    : w.closing === "plain" || w.closing === "well"
+      ? `Pat to ${size}`
+      : `Roll to ${size}`;
 
 /** A group by what is in it, or by what it is where nothing is. */
 const named = (g: Group) => (g.filling_each_g ? `${g.pieces} with ${g.name}` : `${g.pieces} ${g.wrap.label}`);
@@ -31,7 +38,14 @@ const named = (g: Group) => (g.filling_each_g ? `${g.pieces} with ${g.name}` : `
 function GroupFact({ g }: { g: Group }) {
   const u = useUnits();
   const size = useSize();
-  return <Fact name={g.filling_each_g ? `${named(g)}, ${g.wrap.label}` : named(g)} value={`${size(g.wrap)}${g.filling_each_g ? `, ${u.mass(g.filling_each_g)}` : ""}`} from={g.filling_each_g ? `${spoons(g.wrap.filling_ml)}; closes over up to ${u.mass(g.wrap.closes_over_g)}` : ""} strong />;
+  return (
+    <Fact
+      name={g.filling_each_g ? `${named(g)}, ${g.wrap.label}` : named(g)}
+      value={`${size(g.wrap)}${g.filling_each_g ? `, ${u.mass(g.filling_each_g)}` : ""}`}
+      from={g.filling_each_g ? `${spoons(g.wrap.filling_ml)}; closes over up to ${u.mass(g.wrap.closes_over_g)}` : ""}
+      strong
+    />
+  );
 }
 
 export function WrapFacts({ sheet }: { sheet: Sheet }) {
@@ -43,23 +57,69 @@ export function WrapFacts({ sheet }: { sheet: Sheet }) {
   const filled = first.filling_each_g > 0;
   return (
     <>
-      <Headline title={doing(w, size(w))} under={w.middle_mm > w.rim_mm ? "thick in the middle, thin at the rim" : w.rolled ? "even all over" : ""} figure={filled ? `${u.mass(first.filling_each_g)} each` : `${u.mass(first.dough_each_g)} each`}
-        note={filled ? `${spoons(w.filling_ml)}${more.length ? ` of ${first.name}` : ""}${w.seam_mm && w.rolled ? `; rim clean for ${u.length(w.seam_mm)}` : ""}` : "nothing inside"} />
+      <Headline
+        title={doing(w, size(w))}
+        under={w.middle_mm > w.rim_mm ? "thick in the middle, thin at the rim" : w.rolled ? "even all over" : ""}
+        figure={filled ? `${u.mass(first.filling_each_g)} each` : `${u.mass(first.dough_each_g)} each`}
+        note={
+          filled
+            ? `${spoons(w.filling_ml)}${more.length ? ` of ${first.name}` : ""}${w.seam_mm && w.rolled ? `; rim clean for ${u.length(w.seam_mm)}` : ""}`
+            : "nothing inside"
+        }
+      />
       <Facts>
-        {w.parts.map((part) => <Fact key={part.name} name={`The ${part.name}`} value={u.length(part.across_mm)} from={`${u.mass(part.dough_g)} of dough`} strong />)}
-        {more.map((g, i) => <GroupFact key={i} g={g} />)}
-        {w.rolled && <Fact name="Thickness" value={w.middle_mm === w.rim_mm ? u.length(w.mean_mm) : `${u.length(w.middle_mm)} to ${u.length(w.rim_mm)}`} from={w.middle_mm === w.rim_mm ? "even" : "middle to rim"} strong />}
-        {filled && <Fact name="Closes well with" value={`${u.mass(w.low_g)} to ${u.mass(w.high_g)}`} from={`${spoons(w.low_ml)} to ${spoons(w.high_ml)}; up to ${u.mass(w.closes_over_g)} at this size`} />}
-        {filled && <Fact name="Filling : dough" value={w.ratio.toFixed(2)} from={`${w.ratio_low} to ${w.ratio_high} closes well`} />}
+        {w.parts.map((part) => (
+          <Fact
+            key={part.name}
+            name={`The ${part.name}`}
+            value={u.length(part.across_mm)}
+            from={`${u.mass(part.dough_g)} of dough`}
+            strong
+          />
+        ))}
+        {more.map((g, i) => (
+          <GroupFact key={i} g={g} />
+        ))}
+        {w.rolled && (
+          <Fact
+            name="Thickness"
+            value={w.middle_mm === w.rim_mm ? u.length(w.mean_mm) : `${u.length(w.middle_mm)} to ${u.length(w.rim_mm)}`}
+            from={w.middle_mm === w.rim_mm ? "even" : "middle to rim"}
+            strong
+          />
+        )}
+        {filled && (
+          <Fact
+            name="Closes well with"
+            value={`${u.mass(w.low_g)} to ${u.mass(w.high_g)}`}
+            from={`${spoons(w.low_ml)} to ${spoons(w.high_ml)}; up to ${u.mass(w.closes_over_g)} at this size`}
+          />
+        )}
+        {filled && (
+          <Fact
+            name="Filling : dough"
+            value={w.ratio.toFixed(2)}
+            from={`${w.ratio_low} to ${w.ratio_high} closes well`}
+          />
+        )}
         {filled && <Fact name="Vent" value="" from={w.vent} />}
         {w.cut_from && <Fact name="Cut from" value="" from={w.cut_from} />}
-        <Fact name="First to last" value={duration(wrapMinutes(sheet))} from={`${Math.round(first.wrap_seconds_each)} s each; wrapped first, cooked first`} />
+        <Fact
+          name="First to last"
+          value={duration(wrapMinutes(sheet))}
+          from={`${Math.round(first.wrap_seconds_each)} s each; wrapped first, cooked first`}
+        />
       </Facts>
     </>
   );
 }
 
-const CAPTIONS: Record<string, string> = { gathered: "pleats, to the dashes", pulled_pie: "pleats, a hole in the middle", half_moon: "pinches round the rim", braid: "strips on each side" };
+const CAPTIONS: Record<string, string> = {
+  gathered: "pleats, to the dashes",
+  pulled_pie: "pleats, a hole in the middle",
+  half_moon: "pinches round the rim",
+  braid: "strips on each side",
+};
 
 /** A wrapper from above and the piece cut through, at one scale: widths in the ratio of the millimetres drawn. */
 function Drawn({ group, several, templates }: { group: Group; several: boolean; templates: ReactNode }) {
@@ -73,11 +133,34 @@ function Drawn({ group, several, templates }: { group: Group; several: boolean; 
       {several && <h3 className="pb-1 text-[1.05rem] font-bold">{named(group)}</h3>}
       <div className="flex flex-col items-end gap-2 tab:flex-row">
         {w.rolled && (
-          <Plate className="w-full" grow={planWidth(w.across_mm, w.along_mm, w.round)} caption={word && w.folds ? `${w.folds} ${word}` : "from above"}>
-            <WrapperPlan title={`Wrapper from above, ${size(w)}`} outline={w.outline} strokes={w.strokes} filling={w.filling_at} across_mm={w.across_mm} along_mm={w.along_mm} round={w.round} length={u.length} />
+          <Plate
+            className="w-full"
+            grow={planWidth(w.across_mm, w.along_mm, w.round)}
+            caption={word && w.folds ? `${w.folds} ${word}` : "from above"}
+          >
+            <WrapperPlan
+              title={`Wrapper from above, ${size(w)}`}
+              outline={w.outline}
+              strokes={w.strokes}
+              filling={w.filling_at}
+              across_mm={w.across_mm}
+              along_mm={w.along_mm}
+              round={w.round}
+              length={u.length}
+            />
           </Plate>
         )}
-        <Plate className="w-full" grow={sectionWidth(w.sizes)} caption={phone ? "cut through: width by height, all at one scale" : w.rolled ? "cut through the middle: width by height, at the same scale" : "cut through the middle"}>
+        <Plate
+          className="w-full"
+          grow={sectionWidth(w.sizes)}
+          caption={
+            phone
+              ? "cut through: width by height, all at one scale"
+              : w.rolled
+                ? "cut through the middle: width by height, at the same scale"
+                : "cut through the middle"
+          }
+        >
           <Section title="Cross-section as wrapped, after the proof and cooked" sizes={w.sizes} length={u.length} />
         </Plate>
       </div>
@@ -92,7 +175,9 @@ export function ClosingSteps({ group, large = false }: { group: Group; large?: b
   const box = boxOfSteps(w.steps);
   return (
     <section aria-label={`How to close a ${w.label}`} className={large ? "text-lg" : ""}>
-      <h3 className={`pb-1 font-bold ${large ? "text-xl" : "text-[1.05rem]"}`}>{w.label.charAt(0).toUpperCase() + w.label.slice(1)}, step by step</h3>
+      <h3 className={`pb-1 font-bold ${large ? "text-xl" : "text-[1.05rem]"}`}>
+        {w.label.charAt(0).toUpperCase() + w.label.slice(1)}, step by step
+      </h3>
       <ol className={`grid grid-cols-2 gap-4 ${w.steps.length > 3 ? "tab:grid-cols-4" : "tab:grid-cols-3"}`}>
         {w.steps.map((step, i) => (
           <li key={step.words} className="flex flex-col gap-1">
@@ -126,7 +211,15 @@ function HowTo({ group }: { group: Group }) {
   );
 }
 
-export function WrapPlates({ sheet, solve, templates }: { sheet: Sheet; solve?: ReactNode; templates?: (group: number) => ReactNode }) {
+export function WrapPlates({
+  sheet,
+  solve,
+  templates,
+}: {
+  sheet: Sheet;
+  solve?: ReactNode;
+  templates?: (group: number) => ReactNode;
+}) {
   const all = sheet.groups;
   // How to close is told once, below the last of its kind.
   const last = (g: Group) => all.findLast((other) => other.wrap.closing === g.wrap.closing) === g;
@@ -138,7 +231,11 @@ export function WrapPlates({ sheet, solve, templates }: { sheet: Sheet; solve?: 
           {last(g) && <HowTo group={g} />}
         </div>
       ))}
-      <div className={sheet.groups.length > 1 ? "flex flex-col gap-5" : "grid items-start gap-x-8 gap-y-5 min-[60rem]:grid-cols-2"}>
+      <div
+        className={
+          sheet.groups.length > 1 ? "flex flex-col gap-5" : "grid items-start gap-x-8 gap-y-5 min-[60rem]:grid-cols-2"
+        }
+      >
         <FillingFacts sheet={sheet} />
         {solve}
       </div>

@@ -21,5 +21,11 @@ export function Button({ look = "rim", className = "", ...rest }: Props) {
 
 /** A button among small print, still large enough for a fingertip. */
 export function Small(props: ButtonHTMLAttributes<HTMLButtonElement>) {
-  return <button type="button" className="-mx-1 min-h-7 px-1 font-semibold text-cobalt underline disabled:text-muted disabled:no-underline" {...props} />;
+  return (
+    <button
+      type="button"
+      className="-mx-1 min-h-7 px-1 font-semibold text-cobalt underline disabled:text-muted disabled:no-underline"
+      {...props}
+    />
+  );
 }

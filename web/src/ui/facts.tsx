@@ -20,7 +20,11 @@ export function Fact(props: { name: string; value: ReactNode; from?: ReactNode; 
         {props.name}
         {props.from && <span className="block text-sm leading-tight">{props.from}</span>}
       </dt>
-      <dd className={`text-right whitespace-nowrap ${props.strong ? "text-xl font-bold text-cobalt" : "text-lg font-bold"}`}>{props.value}</dd>
+      <dd
+        className={`text-right whitespace-nowrap ${props.strong ? "text-xl font-bold text-cobalt" : "text-lg font-bold"}`}
+      >
+        {props.value}
+      </dd>
     </div>
   );
 }
@@ -32,7 +36,10 @@ export function Facts({ children }: { children: ReactNode }) {
 /** A picture with its caption beneath. */
 export function Plate(props: { caption: ReactNode; children: ReactNode; className?: string; grow?: number }) {
   return (
-    <figure className={`flex min-w-0 flex-col ${props.className ?? ""}`} {...(props.grow ? { style: { flex: `${props.grow} 1 0` } } : {})}>
+    <figure
+      className={`flex min-w-0 flex-col ${props.className ?? ""}`}
+      {...(props.grow ? { style: { flex: `${props.grow} 1 0` } } : {})}
+    >
       {props.children}
       <figcaption className="mt-1 text-center text-sm text-muted">{props.caption}</figcaption>
     </figure>
@@ -42,7 +49,10 @@ export function Plate(props: { caption: ReactNode; children: ReactNode; classNam
 /** A caution beside its step; large where it is read at arm's length. */
 export function Warning(props: { title: string; text: string; source?: string; urgent?: boolean; large?: boolean }) {
   return (
-    <div role="note" className={`rounded-xl border-2 px-3.5 py-2.5 ${props.urgent ? "border-crust bg-warm" : "border-rim bg-inset"}`}>
+    <div
+      role="note"
+      className={`rounded-xl border-2 px-3.5 py-2.5 ${props.urgent ? "border-crust bg-warm" : "border-rim bg-inset"}`}
+    >
       <p className={`font-bold ${props.large ? "text-[1.35rem] leading-tight" : ""}`}>{props.title}</p>
       <p className={props.large ? "text-lg leading-snug" : "text-[0.95rem]"}>{props.text}</p>
       {props.source && <p className="mt-0.5 text-sm text-muted">{props.source}</p>}

@@ -4,17 +4,53 @@ import { client, take } from "../api/client";
 import type { Correction } from "./reading/corrections";
 import { nowIso } from "../lib/clock";
 
-export const meQuery = queryOptions({ queryKey: ["me"], queryFn: () => take(client.GET("/api/me")), staleTime: 60_000 });
+export const meQuery = queryOptions({
+  queryKey: ["me"],
+  queryFn: () => take(client.GET("/api/me")),
+  staleTime: 60_000,
+});
 export const bakesQuery = queryOptions({ queryKey: ["bakes"], queryFn: () => take(client.GET("/api/bakes")) });
 export const kitchensQuery = queryOptions({ queryKey: ["kitchens"], queryFn: () => take(client.GET("/api/kitchens")) });
-export const batchesQuery = queryOptions({ queryKey: ["batches"], queryFn: () => take(client.GET("/api/batches")), staleTime: 10_000 });
+export const batchesQuery = queryOptions({
+  queryKey: ["batches"],
+  queryFn: () => take(client.GET("/api/batches")),
+  staleTime: 10_000,
+});
 export const bakeQuery = (id: number) =>
-  queryOptions({ queryKey: ["bake", id], queryFn: () => take(client.GET("/api/bakes/{bake_id}", { params: { path: { bake_id: id } } })), gcTime: 0, staleTime: Infinity, refetchOnWindowFocus: false });
+  queryOptions({
+    queryKey: ["bake", id],
+    queryFn: () => take(client.GET("/api/bakes/{bake_id}", { params: { path: { bake_id: id } } })),
+    gcTime: 0,
+    staleTime: Infinity,
+    refetchOnWindowFocus: false,
+  });
 export const batchQuery = (id: number) =>
-  queryOptions({ queryKey: ["batch", id], queryFn: () => take(client.GET("/api/batches/{batch_id}", { params: { path: { batch_id: id }, query: { now: nowIso() } } })) });
+  queryOptions({
+    queryKey: ["batch", id],
+    queryFn: () =>
+      take(client.GET("/api/batches/{batch_id}", { params: { path: { batch_id: id }, query: { now: nowIso() } } })),
+  });
 export const recipeQuery = (text: string, corrections: Correction[]) =>
-  queryOptions({ queryKey: ["recipe", text, corrections], queryFn: () => take(client.POST("/api/recipe", { body: { text, corrections } })), staleTime: Infinity, gcTime: 60_000, retry: false });
-export const spotsQuery = queryOptions({ queryKey: ["spots"], queryFn: () => take(client.GET("/api/spots")), staleTime: Infinity });
-export const devicesQuery = queryOptions({ queryKey: ["devices"], queryFn: () => take(client.GET("/api/devices")), refetchInterval: 15_000 });
+  queryOptions({
+    queryKey: ["recipe", text, corrections],
+    queryFn: () => take(client.POST("/api/recipe", { body: { text, corrections } })),
+    staleTime: Infinity,
+    gcTime: 60_000,
+    retry: false,
+  });
+export const spotsQuery = queryOptions({
+  queryKey: ["spots"],
+  queryFn: () => take(client.GET("/api/spots")),
+  staleTime: Infinity,
+});
+export const devicesQuery = queryOptions({
+  queryKey: ["devices"],
+  queryFn: () => take(client.GET("/api/devices")),
+  refetchInterval: 15_000,
+});
 export const scoresQuery = queryOptions({ queryKey: ["scores"], queryFn: () => take(client.GET("/api/trainer")) });
-export const pantryQuery = queryOptions({ queryKey: ["pantry"], queryFn: () => take(client.GET("/api/pantry")), staleTime: Infinity });
+export const pantryQuery = queryOptions({
+  queryKey: ["pantry"],
+  queryFn: () => take(client.GET("/api/pantry")),
+  staleTime: Infinity,
+});

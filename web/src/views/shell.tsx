@@ -18,9 +18,20 @@ function Mark() {
   );
 }
 
-const QUIET = "min-h-9 rounded-lg px-2 text-sm whitespace-nowrap font-semibold text-cobalt underline decoration-rim decoration-2 underline-offset-4 tab:max-wide:min-h-6";
+const QUIET =
+  "min-h-9 rounded-lg px-2 text-sm whitespace-nowrap font-semibold text-cobalt underline decoration-rim decoration-2 underline-offset-4 tab:max-wide:min-h-6";
 const ORDER = ["sponge", "weigh", "rise", "again", "divide", "wrap", "proof", "heat", "rest"];
-const DOING: Record<string, string> = { sponge: "sponge ripening", again: "rising again", weigh: "weighing", rise: "rising", divide: "dividing", wrap: "wrapping", proof: "proofing", heat: "in the heat", rest: "resting" };
+const DOING: Record<string, string> = {
+  sponge: "sponge ripening",
+  again: "rising again",
+  weigh: "weighing",
+  rise: "rising",
+  divide: "dividing",
+  wrap: "wrapping",
+  proof: "proofing",
+  heat: "in the heat",
+  rest: "resting",
+};
 
 /** What the batch under way is doing, for the way into Hands. */
 function useUnderWay(id: number | undefined): string {
@@ -34,7 +45,12 @@ function useUnderWay(id: number | undefined): string {
 
 function Way({ to, name, word }: { to: string; name: string; word: string }) {
   return (
-    <NavLink to={to} className={({ isActive }) => `min-w-0 rounded-xl border-2 px-3 py-0.5 leading-tight ${isActive ? "border-cobalt bg-enamel" : "border-transparent hover:border-rim"}`}>
+    <NavLink
+      to={to}
+      className={({ isActive }) =>
+        `min-w-0 rounded-xl border-2 px-3 py-0.5 leading-tight ${isActive ? "border-cobalt bg-enamel" : "border-transparent hover:border-rim"}`
+      }
+    >
       <span className="block font-bold text-ink">{name}</span>
       <span className="block max-w-44 truncate text-sm text-muted tab:max-wide:hidden">{word}</span>
     </NavLink>
@@ -62,12 +78,22 @@ export function Shell() {
   return (
     <>
       <header className="mx-auto flex w-full max-w-[1320px] flex-wrap items-center gap-x-4 gap-y-1 px-4 pt-3 tab:max-wide:gap-x-2 tab:px-8">
-        <Link to="/" className="flex items-center gap-2 text-xl font-bold text-cobalt" aria-label="Airy Crumb, to the bench">
+        <Link
+          to="/"
+          className="flex items-center gap-2 text-xl font-bold text-cobalt"
+          aria-label="Airy Crumb, to the bench"
+        >
           <Mark />
           Airy Crumb
         </Link>
         {bakes.data && onBench && bakes.data.length > 0 && (
-          <Choice label="Bake on the bench" value={onBench} options={bakes.data.map((b) => ({ value: String(b.id), label: b.name }))} onChoose={(id) => void navigate(`/bench/${id}`)} className="max-w-[60vw] truncate tab:max-wide:max-w-40 rounded-lg border-2 border-rim bg-enamel px-2.5 py-0.5 font-semibold text-ink">
+          <Choice
+            label="Bake on the bench"
+            value={onBench}
+            options={bakes.data.map((b) => ({ value: String(b.id), label: b.name }))}
+            onChoose={(id) => void navigate(`/bench/${id}`)}
+            className="max-w-[60vw] truncate tab:max-wide:max-w-40 rounded-lg border-2 border-rim bg-enamel px-2.5 py-0.5 font-semibold text-ink"
+          >
             {bakes.data.find((b) => String(b.id) === onBench)?.name ?? "this bake"} <span aria-hidden="true">▾</span>
           </Choice>
         )}
@@ -85,7 +111,14 @@ export function Shell() {
           <Way to="/notebook" name="Notebook" word={`${finished} batches`} />
         </nav>
         <div className="ml-auto flex gap-1 tab:ml-0 tab:max-wide:flex-col tab:max-wide:gap-0">
-          <button type="button" className={QUIET} onClick={() => setUnits(units === "metric" ? "us" : "metric")} aria-label={units === "metric" ? "Show ounces, Fahrenheit and inches" : "Show grams, Celsius and centimetres"}>
+          <button
+            type="button"
+            className={QUIET}
+            onClick={() => setUnits(units === "metric" ? "us" : "metric")}
+            aria-label={
+              units === "metric" ? "Show ounces, Fahrenheit and inches" : "Show grams, Celsius and centimetres"
+            }
+          >
             {units === "metric" ? "g °C cm" : "oz °F in"}
           </button>
           {me.data && !me.data.demo_open && (

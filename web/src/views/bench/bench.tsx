@@ -2,7 +2,16 @@ import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useCallback, useEffect, useLayoutEffect, useRef, useState, useSyncExternalStore } from "react";
 import { useNavigate, useParams, useSearchParams } from "react-router";
 
-import { client, ServerError, take, type Answer, type BakeOut, type Doubt, type Kitchen, type Option } from "../../api/client";
+import {
+  client,
+  ServerError,
+  take,
+  type Answer,
+  type BakeOut,
+  type Doubt,
+  type Kitchen,
+  type Option,
+} from "../../api/client";
 import { nowIso } from "../../lib/clock";
 import { setAt } from "../../lib/path";
 import type { Question } from "../../trays/options";
@@ -87,23 +96,53 @@ function OpenBake({ from, kitchen }: { from: BakeOut; kitchen: Kitchen | undefin
     globalThis.document.title = `${document.name || "A bake"} · Airy Crumb`;
   }, [document.name]);
 
-  const open = useCallback((next: TrayKey) => setSearch((now) => ({ ...Object.fromEntries(now), tray: next })), [setSearch]);
+  const open = useCallback(
+    (next: TrayKey) => setSearch((now) => ({ ...Object.fromEntries(now), tray: next })),
+    [setSearch],
+  );
   const showHelp = useCallback(() => setPanel("keys"), []);
   const edit = useCallback((next: typeof document, preview?: boolean) => store.edit(next, preview), [store]);
   const answer = useCallback(
     (doubt: Doubt, chosen: Answer) => {
       const now = store.read().document;
-      if (chosen.changes.length === 0) return store.edit({ ...now, kept: [...new Set([...(now.kept ?? []), doubt.code])] });
+      if (chosen.changes.length === 0)
+        return store.edit({ ...now, kept: [...new Set([...(now.kept ?? []), doubt.code])] });
       store.edit(chosen.changes.reduce((doc, change) => setAt(doc, change.path, change.value), now));
     },
     [store],
   );
-  const ask = useCallback((question: Question) => take(client.POST("/api/rise/options", { body: { bake: store.read().document, now: nowIso(), ...question } })), [store]);
-  const takeOption = useCallback((option: Option) => option.answer && store.edit(option.answer.changes.reduce((doc, change) => setAt(doc, change.path, change.value), store.read().document)), [store]);
-  const solve = useCallback((group: number, by: By, value: number) => take(client.POST("/api/wrap/solve", { body: { bake: store.read().document, now: nowIso(), group, by, value } })), [store]);
-  const solved = useCallback((found: Answer) => store.edit(found.changes.reduce((doc, change) => setAt(doc, change.path, change.value), store.read().document)), [store]);
-  const heatAnswers = useCallback((heat: number) => take(client.POST("/api/heat/answers", { body: { bake: store.read().document, now: nowIso(), heat } })), [store]);
-  const keeping = useCallback(() => take(client.POST("/api/heat/keeping", { body: { bake: store.read().document, now: nowIso() } })), [store]);
+  const ask = useCallback(
+    (question: Question) =>
+      take(client.POST("/api/rise/options", { body: { bake: store.read().document, now: nowIso(), ...question } })),
+    [store],
+  );
+  const takeOption = useCallback(
+    (option: Option) =>
+      option.answer &&
+      store.edit(
+        option.answer.changes.reduce((doc, change) => setAt(doc, change.path, change.value), store.read().document),
+      ),
+    [store],
+  );
+  const solve = useCallback(
+    (group: number, by: By, value: number) =>
+      take(client.POST("/api/wrap/solve", { body: { bake: store.read().document, now: nowIso(), group, by, value } })),
+    [store],
+  );
+  const solved = useCallback(
+    (found: Answer) =>
+      store.edit(found.changes.reduce((doc, change) => setAt(doc, change.path, change.value), store.read().document)),
+    [store],
+  );
+  const heatAnswers = useCallback(
+    (heat: number) =>
+      take(client.POST("/api/heat/answers", { body: { bake: store.read().document, now: nowIso(), heat } })),
+    [store],
+  );
+  const keeping = useCallback(
+    () => take(client.POST("/api/heat/keeping", { body: { bake: store.read().document, now: nowIso() } })),
+    [store],
+  );
   const here = sheet?.doubts.filter((d) => d.tray === tray || d.tray === "day") ?? [];
   const first = here[0];
   const answerFirst = useCallback(() => first?.answers[0] && answer(first, first.answers[0]), [first, answer]);
@@ -113,7 +152,12 @@ function OpenBake({ from, kitchen }: { from: BakeOut; kitchen: Kitchen | undefin
     setStarting("Starting…");
     try {
       const version = await store.settle();
-      const batch = await take(client.POST("/api/bakes/{bake_id}/batches", { params: { path: { bake_id: from.id } }, body: { version, kitchen_id: kitchen?.id ?? null, now: nowIso() } }));
+      const batch = await take(
+        client.POST("/api/bakes/{bake_id}/batches", {
+          params: { path: { bake_id: from.id } },
+          body: { version, kitchen_id: kitchen?.id ?? null, now: nowIso() },
+        }),
+      );
       await queries.invalidateQueries({ queryKey: batchesQuery.queryKey });
       await navigate(`/hands/${batch.id}`);
     } catch (error) {
@@ -134,7 +178,18 @@ function OpenBake({ from, kitchen }: { from: BakeOut; kitchen: Kitchen | undefin
           <Sentence document={document} sheet={sheet} problems={problems} kitchen={kitchen} edit={edit} />
           <Hold document={document} sheet={sheet} edit={edit} />
         </div>
-        <SaveState state={state} now={now} starting={starting} onUndo={store.undo} onRedo={store.redo} onStart={() => void begin()} onHelp={showHelp} onFile={() => setPanel("file")} onTakeOther={() => void store.takeOther()} onKeepAsOwn={() => void keepAsOwn()} />
+        <SaveState
+          state={state}
+          now={now}
+          starting={starting}
+          onUndo={store.undo}
+          onRedo={store.redo}
+          onStart={() => void begin()}
+          onHelp={showHelp}
+          onFile={() => setPanel("file")}
+          onTakeOther={() => void store.takeOther()}
+          onKeepAsOwn={() => void keepAsOwn()}
+        />
       </div>
       {problems.length > 0 && (
         <div role="alert" className="mt-2 rounded-xl border-2 border-crust bg-warm px-4 py-2.5">
@@ -143,12 +198,49 @@ function OpenBake({ from, kitchen }: { from: BakeOut; kitchen: Kitchen | undefin
               {p.message}
             </p>
           ))}
-          {sheet && <p className="text-sm text-muted">Below is the last plan that could be worked out. What you typed is kept.</p>}
+          {sheet && (
+            <p className="text-sm text-muted">
+              Below is the last plan that could be worked out. What you typed is kept.
+            </p>
+          )}
         </div>
       )}
-      {sheet ? <RailAndTrays sheet={sheet} tray={tray} now={now} stale={problems.length > 0} answer={state.answers} onOpen={open} onAnswer={answer} onAsk={ask} onTake={takeOption} onSolve={solve} onSolved={solved} onHeat={heatAnswers} onKeeping={keeping} saved={state.save === "saved"} spots={spots.data ?? []} bakeId={from.id} document={document} problems={problems} edit={edit} pantry={pantry.data ?? []} /> : problems.length === 0 ? <Notice title="Working it out…" /> : <Repair document={document} problems={problems} edit={edit} />}
+      {sheet ? (
+        <RailAndTrays
+          sheet={sheet}
+          tray={tray}
+          now={now}
+          stale={problems.length > 0}
+          answer={state.answers}
+          onOpen={open}
+          onAnswer={answer}
+          onAsk={ask}
+          onTake={takeOption}
+          onSolve={solve}
+          onSolved={solved}
+          onHeat={heatAnswers}
+          onKeeping={keeping}
+          saved={state.save === "saved"}
+          spots={spots.data ?? []}
+          bakeId={from.id}
+          document={document}
+          problems={problems}
+          edit={edit}
+          pantry={pantry.data ?? []}
+        />
+      ) : problems.length === 0 ? (
+        <Notice title="Working it out…" />
+      ) : (
+        <Repair document={document} problems={problems} edit={edit} />
+      )}
       <KeysPanel open={panel === "keys"} onClose={() => setPanel(null)} />
-      <FilePanel id={from.id} document={document} open={panel === "file"} onClose={() => setPanel(null)} onRename={(name) => edit({ ...document, name })} />
+      <FilePanel
+        id={from.id}
+        document={document}
+        open={panel === "file"}
+        onClose={() => setPanel(null)}
+        onRename={(name) => edit({ ...document, name })}
+      />
     </main>
   );
 }

@@ -64,7 +64,9 @@ export class DraftStore {
       problems: [],
       answers: 0,
       save: conflict ? "conflict" : mine ? "unsaved" : "saved",
-      trouble: conflict ? "This bake was changed elsewhere while your change here was not yet saved. Both are kept: choose." : null,
+      trouble: conflict
+        ? "This bake was changed elsewhere while your change here was not yet saved. Both are kept: choose."
+        : null,
       reachable: true,
       ...this.depth(),
     };
@@ -135,7 +137,12 @@ export class DraftStore {
     const document = this.state.document;
     this.set({ save: "saving" });
     try {
-      const saved = await take(client.PUT("/api/bakes/{bake_id}", { params: { path: { bake_id: this.id } }, body: { base: this.base, document } }));
+      const saved = await take(
+        client.PUT("/api/bakes/{bake_id}", {
+          params: { path: { bake_id: this.id } },
+          body: { base: this.base, document },
+        }),
+      );
       this.base = saved.version;
       const current = this.state.document === document;
       if (current) drop(`draft.${this.id}`);
@@ -164,14 +171,25 @@ export class DraftStore {
     this.working = true;
     const bake = this.state.document;
     try {
-      const reply = await take(client.POST("/api/sheet", { body: { bake, kitchen_id: null, now: nowIso() }, signal: AbortSignal.timeout(GIVE_UP_AFTER) }));
+      const reply = await take(
+        client.POST("/api/sheet", {
+          body: { bake, kitchen_id: null, now: nowIso() },
+          signal: AbortSignal.timeout(GIVE_UP_AFTER),
+        }),
+      );
       // The server is back: what waited to be saved need not wait longer.
       if (!this.state.reachable && this.state.save === "unsaved") this.saveSoon(0);
       this.unanswered = 0;
-      this.set({ sheet: reply.sheet ?? this.state.sheet, problems: reply.problems, reachable: true, answers: this.state.answers + 1 });
+      this.set({
+        sheet: reply.sheet ?? this.state.sheet,
+        problems: reply.problems,
+        reachable: true,
+        answers: this.state.answers + 1,
+      });
     } catch (error) {
       const said = error instanceof ServerError ? error : new ServerError(0, String(error));
-      if (said.status === 422) this.set({ problems: [{ code: "refused", where: "", message: said.message }], reachable: true });
+      if (said.status === 422)
+        this.set({ problems: [{ code: "refused", where: "", message: said.message }], reachable: true });
       else this.set({ reachable: false });
     }
     this.working = false;
@@ -208,7 +226,8 @@ export class DraftStore {
   async settle(): Promise<number> {
     clearTimeout(this.saveTimer);
     if (this.state.save !== "saved") await this.save();
-    if (this.state.save !== "saved") throw new ServerError(0, this.state.trouble ?? "This bake could not be saved yet, so the batch was not started.");
+    if (this.state.save !== "saved")
+      throw new ServerError(0, this.state.trouble ?? "This bake could not be saved yet, so the batch was not started.");
     return this.base;
   }
 }

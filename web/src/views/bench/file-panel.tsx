@@ -8,7 +8,13 @@ import { Button } from "../../ui/button";
 import { Panel } from "../../ui/panel";
 import { bakesQuery } from "../queries";
 
-const fileName = (name: string) => `${name.toLowerCase().replace(/[^a-z0-9]+/g, "-").replace(/^-|-$/g, "") || "bake"}.json`;
+const fileName = (name: string) =>
+  `${
+    name
+      .toLowerCase()
+      .replace(/[^a-z0-9]+/g, "-")
+      .replace(/^-|-$/g, "") || "bake"
+  }.json`;
 
 function download(content: unknown, name: string) {
   const url = URL.createObjectURL(new Blob([`${JSON.stringify(content, null, 2)}\n`], { type: "application/json" }));
@@ -45,7 +51,8 @@ export function FilePanel({ id, document, open, onClose, onRename }: Props) {
       setTrouble(error instanceof Error ? error.message : String(error));
     }
   };
-  const create = (made: Bake) => attempt(async () => go(`/bench/${(await take(client.POST("/api/bakes", { body: { document: made } }))).id}`));
+  const create = (made: Bake) =>
+    attempt(async () => go(`/bench/${(await take(client.POST("/api/bakes", { body: { document: made } }))).id}`));
   const importFile = (file: File | undefined) =>
     file &&
     attempt(async () => {
@@ -58,7 +65,12 @@ export function FilePanel({ id, document, open, onClose, onRename }: Props) {
       await create(parsed as Bake);
     });
   const exportRecipe = () =>
-    attempt(async () => download(await take(client.POST("/api/recipe/linked", { body: { bake: document, now: nowIso() } })), `${document.name} recipe`));
+    attempt(async () =>
+      download(
+        await take(client.POST("/api/recipe/linked", { body: { bake: document, now: nowIso() } })),
+        `${document.name} recipe`,
+      ),
+    );
   const putAway = () =>
     attempt(async () => {
       await take(client.DELETE("/api/bakes/{bake_id}", { params: { path: { bake_id: id } } }));
@@ -68,7 +80,12 @@ export function FilePanel({ id, document, open, onClose, onRename }: Props) {
     <Panel title="This bake" open={open} onClose={onClose}>
       <label className="mt-3 block font-semibold">
         Name
-        <input defaultValue={document.name} maxLength={120} className="mt-1 block w-full rounded-xl border-2 border-cobalt bg-enamel px-3 py-2" onBlur={(e) => e.target.value !== document.name && onRename(e.target.value)} />
+        <input
+          defaultValue={document.name}
+          maxLength={120}
+          className="mt-1 block w-full rounded-xl border-2 border-cobalt bg-enamel px-3 py-2"
+          onBlur={(e) => e.target.value !== document.name && onRename(e.target.value)}
+        />
       </label>
       <div className="mt-4 flex flex-wrap gap-2">
         <Button onClick={() => void create({ ...document, name: `${document.name} (copy)` })}>Make a copy</Button>
@@ -76,11 +93,19 @@ export function FilePanel({ id, document, open, onClose, onRename }: Props) {
         <Button onClick={() => void exportRecipe()}>Save as a recipe</Button>
         <label className="inline-flex min-h-10 cursor-pointer items-center rounded-xl border-2 border-cobalt bg-enamel px-4 font-semibold text-cobalt focus-within:outline-3 focus-within:outline-crust">
           Open a bake file
-          <input type="file" accept=".json,application/json" className="sr-only" onChange={(e) => void importFile(e.target.files?.[0])} />
+          <input
+            type="file"
+            accept=".json,application/json"
+            className="sr-only"
+            onChange={(e) => void importFile(e.target.files?.[0])}
+          />
         </label>
         <Button onClick={() => void putAway()}>Put it away</Button>
       </div>
-      <p className="mt-2 text-sm text-muted">A bake put away leaves the list; the batches made from it stay in the Notebook. A recipe is schema.org&rsquo;s open form, in grams; the bake file keeps everything.</p>
+      <p className="mt-2 text-sm text-muted">
+        A bake put away leaves the list; the batches made from it stay in the Notebook. A recipe is schema.org&rsquo;s
+        open form, in grams; the bake file keeps everything.
+      </p>
       {trouble && (
         <p role="alert" className="mt-3 rounded-xl border-2 border-crust bg-warm p-3">
           {trouble}

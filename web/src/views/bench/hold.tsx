@@ -12,7 +12,8 @@ const FRACTIONS = [
 ];
 
 /** A whole number as typed, or the text itself for the server to say what is wrong with it. */
-const whole = (typed: string): number => (Number.isInteger(Number(typed)) && typed.trim() ? Number(typed) : (typed as unknown as number));
+const whole = (typed: string): number =>
+  Number.isInteger(Number(typed)) && typed.trim() ? Number(typed) : (typed as unknown as number);
 
 type Group = NonNullable<Bake["more_groups"]>[number];
 
@@ -23,7 +24,8 @@ function eachGroup(document: Bake, change: (at: number, group: Bake | Group) => 
 }
 
 /** The bake with the numbers of pieces in sight written into it. */
-const withPieces = (document: Bake, sheet: Sheet | null): Bake => eachGroup(document, (i, g) => ({ pieces: sheet?.scaled.shares[i]?.pieces ?? g.pieces }));
+const withPieces = (document: Bake, sheet: Sheet | null): Bake =>
+  eachGroup(document, (i, g) => ({ pieces: sheet?.scaled.shares[i]?.pieces ?? g.pieces }));
 
 const asScaled = (document: Bake, sheet: Sheet | null): Bake =>
   eachGroup(withPieces(document, sheet), (i, g) => {
@@ -31,7 +33,10 @@ const asScaled = (document: Bake, sheet: Sheet | null): Bake =>
     if (!share) return {};
     const dough = g.dough_per_piece === undefined ? {} : { dough_per_piece: `${share.dough_per_piece_g.toFixed(1)} g` };
     // A plain piece has none, and keeps what was written for when it gets some again.
-    return { ...dough, ...(share.filling_per_piece_g > 0 && { filling_per_piece: `${share.filling_per_piece_g.toFixed(1)} g` }) };
+    return {
+      ...dough,
+      ...(share.filling_per_piece_g > 0 && { filling_per_piece: `${share.filling_per_piece_g.toFixed(1)} g` }),
+    };
   });
 
 /** As many pieces as one load takes: the groups keep their proportion, the first takes what is over. */
@@ -56,22 +61,60 @@ export function Hold({ document, sheet, edit }: { document: Bake; sheet: Sheet |
     { value: "nothing", label: "nothing", note: "pieces and weights decide how much is made" },
     { value: "eaters", label: "who eats", note: "so many eaters, so many pieces for each" },
     { value: "flour", label: "the flour I have" },
-    ...groups.flatMap((g, i) => (g.filling_each_g ? [{ value: i ? `filling ${i + 1}` : "filling", label: groups.length > 1 ? `the ${g.name} I have` : "the filling I have" }] : [])),
+    ...groups.flatMap((g, i) =>
+      g.filling_each_g
+        ? [
+            {
+              value: i ? `filling ${i + 1}` : "filling",
+              label: groups.length > 1 ? `the ${g.name} I have` : "the filling I have",
+            },
+          ]
+        : [],
+    ),
     { value: "dough", label: "the whole dough" },
-    { value: "fits", label: `what goes in at once: ${sheet?.heat.per_load ?? 1}`, note: "as many pieces as one load of the steamer or oven" },
-    ...FRACTIONS.map(({ value, label }) => ({ value, label, note: `${u.mass((sheet?.weigh.recipe_g ?? 0) * Number(value))} of dough, as the recipe makes it` })),
-    ...(sheet?.weigh.dough.filter((line) => flours.length > 1 || line.role !== "flour").map((line) => ({ value: line.key, label: line.name })) ?? []),
+    {
+      value: "fits",
+      label: `what goes in at once: ${sheet?.heat.per_load ?? 1}`,
+      note: "as many pieces as one load of the steamer or oven",
+    },
+    ...FRACTIONS.map(({ value, label }) => ({
+      value,
+      label,
+      note: `${u.mass((sheet?.weigh.recipe_g ?? 0) * Number(value))} of dough, as the recipe makes it`,
+    })),
+    ...(sheet?.weigh.dough
+      .filter((line) => flours.length > 1 || line.role !== "flour")
+      .map((line) => ({ value: line.key, label: line.name })) ?? []),
   ];
   const now = (what: string) =>
-    what === "flour" ? sheet?.weigh.flour_g : what.startsWith("filling") ? groups[Number(what.slice(8) || 1) - 1]?.filling_g : what === "dough" ? sheet?.weigh.dough_g : sheet?.weigh.dough.find((l) => l.key === what)?.grams;
+    what === "flour"
+      ? sheet?.weigh.flour_g
+      : what.startsWith("filling")
+        ? groups[Number(what.slice(8) || 1) - 1]?.filling_g
+        : what === "dough"
+          ? sheet?.weigh.dough_g
+          : sheet?.weigh.dough.find((l) => l.key === what)?.grams;
   const choose = (what: string) => {
     const pieces = sheet?.scaled.shares[0]?.pieces ?? document.pieces;
-    if (what === "eaters") return edit({ ...document, pin: null, eaters: { count: Math.max(1, Math.round((sheet?.scaled.pieces ?? pieces) / 2)), each: 2 } });
+    if (what === "eaters")
+      return edit({
+        ...document,
+        pin: null,
+        eaters: { count: Math.max(1, Math.round((sheet?.scaled.pieces ?? pieces) / 2)), each: 2 },
+      });
     chooseFrom(what, eaters ? { ...withPieces(document, sheet), eaters: null } : document);
   };
   const chooseFrom = (what: string, document: Bake) => {
     if (what === "fits") return edit({ ...filled(document, sheet), pin: null });
-    if (FRACTIONS.some((f) => f.value === what)) return edit({ ...document, pin: { by: "dough", amount: `${((sheet?.weigh.recipe_g ?? 500) * Number(what)).toFixed(0)} g`, gives_way: "pieces" } });
+    if (FRACTIONS.some((f) => f.value === what))
+      return edit({
+        ...document,
+        pin: {
+          by: "dough",
+          amount: `${((sheet?.weigh.recipe_g ?? 500) * Number(what)).toFixed(0)} g`,
+          gives_way: "pieces",
+        },
+      });
     if (what === "nothing") {
       // The numbers in sight stay as they are when nothing is held any more.
       edit({ ...asScaled(document, sheet), pin: null });
@@ -81,27 +124,76 @@ export function Hold({ document, sheet, edit }: { document: Bake; sheet: Sheet |
   const each = by.startsWith("filling") ? "the filling in each" : "the dough in each";
   return (
     <p className="text-base leading-[1.9] text-muted">
-      Held: <Choice label="Held" value={by} options={options} onChoose={choose} className="rounded border-b-2 border-cobalt font-bold text-cobalt" />
+      Held:{" "}
+      <Choice
+        label="Held"
+        value={by}
+        options={options}
+        onChoose={choose}
+        className="rounded border-b-2 border-cobalt font-bold text-cobalt"
+      />
       {eaters && (
         <>
           {": "}
-          <Amount label="Eaters" shown={String(eaters.count)} step={1} largeStep={4} onCommit={(t) => edit({ ...document, eaters: { ...eaters, count: whole(t) } })} onPreview={(t) => edit({ ...document, eaters: { ...eaters, count: whole(t) } }, true)} /> at table,{" "}
-          <Amount label="Pieces for each" shown={String(eaters.each)} step={1} largeStep={2} onCommit={(t) => edit({ ...document, eaters: { ...eaters, each: whole(t) } })} onPreview={(t) => edit({ ...document, eaters: { ...eaters, each: whole(t) } }, true)} /> for each
+          <Amount
+            label="Eaters"
+            shown={String(eaters.count)}
+            step={1}
+            largeStep={4}
+            onCommit={(t) => edit({ ...document, eaters: { ...eaters, count: whole(t) } })}
+            onPreview={(t) => edit({ ...document, eaters: { ...eaters, count: whole(t) } }, true)}
+          />{" "}
+          at table,{" "}
+          <Amount
+            label="Pieces for each"
+            shown={String(eaters.each)}
+            step={1}
+            largeStep={2}
+            onCommit={(t) => edit({ ...document, eaters: { ...eaters, each: whole(t) } })}
+            onPreview={(t) => edit({ ...document, eaters: { ...eaters, each: whole(t) } }, true)}
+          />{" "}
+          for each
         </>
       )}
       {pin && (
         <>
           {", "}
-          <Amount label="Amount held" shown={value === null ? pin.amount : shownNumber(value, "mass", units)} {...(value === null ? {} : { unit: unitOf("mass", units) })}
-            step={5} largeStep={50} onCommit={(t) => edit({ ...document, pin: { ...pin, amount: written(t, "mass", units) } })} onPreview={(t) => edit({ ...document, pin: { ...pin, amount: written(t, "mass", units) } }, true)} />
+          <Amount
+            label="Amount held"
+            shown={value === null ? pin.amount : shownNumber(value, "mass", units)}
+            {...(value === null ? {} : { unit: unitOf("mass", units) })}
+            step={5}
+            largeStep={50}
+            onCommit={(t) => edit({ ...document, pin: { ...pin, amount: written(t, "mass", units) } })}
+            onPreview={(t) => edit({ ...document, pin: { ...pin, amount: written(t, "mass", units) } }, true)}
+          />
           , so{" "}
-          <Choice label="Gives way" value={pin.gives_way} onChoose={(gives_way) => edit({ ...document, pin: { ...pin, gives_way } })} className="rounded border-b-2 border-cobalt font-bold text-cobalt"
-            options={[{ value: "pieces", label: "the number of pieces" }, { value: "weight", label: each }]} />{" "}
+          <Choice
+            label="Gives way"
+            value={pin.gives_way}
+            onChoose={(gives_way) => edit({ ...document, pin: { ...pin, gives_way } })}
+            className="rounded border-b-2 border-cobalt font-bold text-cobalt"
+            options={[
+              { value: "pieces", label: "the number of pieces" },
+              { value: "weight", label: each },
+            ]}
+          />{" "}
           gives way
           {sheet && sheet.scaled.spare_dough_g > 1 && <>; {u.mass(sheet.scaled.spare_dough_g)} of dough is spare</>}
         </>
       )}
-      {!pin && sheet && <>{eaters ? "; " : ": "}{u.mass(sheet.weigh.flour_g)} of flour makes {u.mass(sheet.weigh.dough_g)} of dough{groups.some((g) => g.filling_g) ? "; " : ""}{groups.filter((g) => g.filling_g).map((g) => `${u.mass(g.filling_g)} of ${groups.length > 1 ? g.name : "filling"}`).join(", ")}</>}.
+      {!pin && sheet && (
+        <>
+          {eaters ? "; " : ": "}
+          {u.mass(sheet.weigh.flour_g)} of flour makes {u.mass(sheet.weigh.dough_g)} of dough
+          {groups.some((g) => g.filling_g) ? "; " : ""}
+          {groups
+            .filter((g) => g.filling_g)
+            .map((g) => `${u.mass(g.filling_g)} of ${groups.length > 1 ? g.name : "filling"}`)
+            .join(", ")}
+        </>
+      )}
+      .
     </p>
   );
 }

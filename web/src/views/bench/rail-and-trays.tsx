@@ -1,6 +1,18 @@
 import { useState } from "react";
 
-import type { Answer, Doubt, HeatAnswers, Kept, Option, OptionsReply, PantryItem, RiseTray, Sheet, Solved, SpotOut } from "../../api/client";
+import type {
+  Answer,
+  Doubt,
+  HeatAnswers,
+  Kept,
+  Option,
+  OptionsReply,
+  PantryItem,
+  RiseTray,
+  Sheet,
+  Solved,
+  SpotOut,
+} from "../../api/client";
 import { useScale } from "../../api/scale";
 import { Rail } from "../../drawings/rail";
 import { clockTicks } from "../../drawings/ticks";
@@ -51,7 +63,8 @@ function useWords(sheet: Sheet): Record<TrayKey, string> {
   const u = useUnits();
   const cuts = useCuts();
   const size = useSize();
-  const ready = (t: Sheet["rise"]) => (t.forecast.ready ? `${clock(t.ready_low)} to ${clock(t.ready_high)}` : "not in sight");
+  const ready = (t: Sheet["rise"]) =>
+    t.forecast.ready ? `${clock(t.ready_low)} to ${clock(t.ready_high)}` : "not in sight";
   return {
     weigh: `${u.mass(sheet.weigh.flour_g)} flour, ${sheet.weigh.feel}`,
     rise: sheet.rise.rests ? "rests" : ready(sheet.rise),
@@ -62,8 +75,22 @@ function useWords(sheet: Sheet): Record<TrayKey, string> {
   };
 }
 
-const FACTS = { weigh: WeighFacts, rise: RiseFacts, divide: DivideFacts, wrap: WrapFacts, proof: ProofFacts, heat: HeatFacts };
-const PLATES = { weigh: WeighPlates, rise: RisePlates, divide: DividePlates, wrap: WrapPlates, proof: ProofPlates, heat: HeatPlates };
+const FACTS = {
+  weigh: WeighFacts,
+  rise: RiseFacts,
+  divide: DivideFacts,
+  wrap: WrapFacts,
+  proof: ProofFacts,
+  heat: HeatFacts,
+};
+const PLATES = {
+  weigh: WeighPlates,
+  rise: RisePlates,
+  divide: DividePlates,
+  wrap: WrapPlates,
+  proof: ProofPlates,
+  heat: HeatPlates,
+};
 
 function RailOf({ sheet, tray, now }: { sheet: Sheet; tray: TrayKey; now: number }) {
   const tablet = useTablet();
@@ -71,34 +98,96 @@ function RailOf({ sheet, tray, now }: { sheet: Sheet; tray: TrayKey; now: number
   const minutes = (ms(sheet.day.eat) - ms(sheet.day.start)) / 60_000;
   const steps = sheet.day.steps;
   const at = (key: string) => ms(steps.find((s) => s.key === key)?.start ?? sheet.day.start);
-  const hands = steps.filter((s) => s.hands).map((s) => ({ start: ms(s.start), end: ms(s.end), label: `${s.label}, ${clock(s.start)}` }));
-  const doubt = (["rise", "proof"] as const).filter((k) => sheet[k].forecast.ready).map((k) => ({ start: ms(sheet[k].ready_low), end: Math.min(ms(sheet[k].ready_high), ms(sheet.day.eat)), label: `ready ${clock(sheet[k].ready_low)} to ${clock(sheet[k].ready_high)}` }));
-  const ticks = clockTicks(sheet.day.start, minutes, clock, tablet ? 6 : 9).map((t) => ({ at: ms(sheet.day.start) + t.x * 60_000, label: t.label }));
+  const hands = steps
+    .filter((s) => s.hands)
+    .map((s) => ({ start: ms(s.start), end: ms(s.end), label: `${s.label}, ${clock(s.start)}` }));
+  const doubt = (["rise", "proof"] as const)
+    .filter((k) => sheet[k].forecast.ready)
+    .map((k) => ({
+      start: ms(sheet[k].ready_low),
+      end: Math.min(ms(sheet[k].ready_high), ms(sheet.day.eat)),
+      label: `ready ${clock(sheet[k].ready_low)} to ${clock(sheet[k].ready_high)}`,
+    }));
+  const ticks = clockTicks(sheet.day.start, minutes, clock, tablet ? 6 : 9).map((t) => ({
+    at: ms(sheet.day.start) + t.x * 60_000,
+    label: t.label,
+  }));
   const hangers = TRAYS.map((t, i) => ({ at: at(t.key), to: (i + 0.5) / TRAYS.length, open: t.key === tray }));
-  return <Rail title={`From ${clock(sheet.day.start)} to ${clock(sheet.day.eat)}: brown strips need your hands, pale bands are not certain`} start={ms(sheet.day.start)} end={ms(sheet.day.eat)} hands={hands} doubt={doubt} ticks={ticks} now={now} hangers={hangers} width={tablet ? 760 : 1200} />;
+  return (
+    <Rail
+      title={`From ${clock(sheet.day.start)} to ${clock(sheet.day.eat)}: brown strips need your hands, pale bands are not certain`}
+      start={ms(sheet.day.start)}
+      end={ms(sheet.day.eat)}
+      hands={hands}
+      doubt={doubt}
+      ticks={ticks}
+      now={now}
+      hangers={hangers}
+      width={tablet ? 760 : 1200}
+    />
+  );
 }
 
-function Tab({ name, word, at, doubts, value }: { name: string; word: string; at: string; doubts: number; value: string }) {
+function Tab({
+  name,
+  word,
+  at,
+  doubts,
+  value,
+}: {
+  name: string;
+  word: string;
+  at: string;
+  doubts: number;
+  value: string;
+}) {
   return (
-    <TrayTab value={value} className="group enamel flex min-w-0 flex-col items-stretch justify-start !rounded-2xl px-3 py-1 text-left text-ink data-[state=active]:bg-cobalt data-[state=active]:text-oncobalt tab:data-[state=active]:-mb-[26px] tab:data-[state=active]:pb-[26px]">
+    <TrayTab
+      value={value}
+      className="group enamel flex min-w-0 flex-col items-stretch justify-start !rounded-2xl px-3 py-1 text-left text-ink data-[state=active]:bg-cobalt data-[state=active]:text-oncobalt tab:data-[state=active]:-mb-[26px] tab:data-[state=active]:pb-[26px]"
+    >
       <span className="flex items-baseline justify-between gap-1 tab:max-wide:flex-col tab:max-wide:gap-0">
         <span className="text-[1.12rem] font-bold">
           {name}
           {doubts > 0 && (
-            <span className="ml-1.5 rounded-full bg-crust px-1.5 text-sm font-bold text-oncrust" aria-label={`${doubts} to answer`}>
+            <span
+              className="ml-1.5 rounded-full bg-crust px-1.5 text-sm font-bold text-oncrust"
+              aria-label={`${doubts} to answer`}
+            >
               {doubts}
             </span>
           )}
         </span>
         <span className="font-semibold">{at}</span>
       </span>
-      <span className="block text-sm leading-tight text-muted wide:truncate group-data-[state=active]:text-oncobalt">{word}</span>
+      <span className="block text-sm leading-tight text-muted wide:truncate group-data-[state=active]:text-oncobalt">
+        {word}
+      </span>
     </TrayTab>
   );
 }
 
 /** The clock of the bake, its trays, and the open tray filling the bench. */
-export function RailAndTrays({ sheet, tray, now, stale, answer, onOpen, onAnswer, onAsk, onTake, onSolve, onSolved, onHeat, onKeeping, saved, pantry, spots, bakeId, ...editing }: Props) {
+export function RailAndTrays({
+  sheet,
+  tray,
+  now,
+  stale,
+  answer,
+  onOpen,
+  onAnswer,
+  onAsk,
+  onTake,
+  onSolve,
+  onSolved,
+  onHeat,
+  onKeeping,
+  saved,
+  pantry,
+  spots,
+  bakeId,
+  ...editing
+}: Props) {
   const [other, setOther] = useState<RiseTray | null>(null);
   const words = useWords(sheet);
   const u = useUnits();
@@ -110,32 +199,79 @@ export function RailAndTrays({ sheet, tray, now, stale, answer, onOpen, onAnswer
   const weight = (key: string) => sheet.doubts.filter((d) => d.tray === key && d.severity !== "note").length;
   const start = (key: string) => clock(sheet.day.steps.find((s) => s.key === key)?.start ?? sheet.day.start);
   return (
-    <TrayRoot value={tray} onValueChange={(next) => onOpen(next as TrayKey)} className={`mt-1 ${stale ? "opacity-60" : ""}`} data-worked={sheet.worked_at} data-edit={answer}>
+    <TrayRoot
+      value={tray}
+      onValueChange={(next) => onOpen(next as TrayKey)}
+      className={`mt-1 ${stale ? "opacity-60" : ""}`}
+      data-worked={sheet.worked_at}
+      data-edit={answer}
+    >
       <div className="hidden tab:block">
         <RailOf sheet={sheet} tray={tray} now={now} />
       </div>
-      <TrayList aria-label="Trays" className="mb-2 grid grid-cols-2 gap-2 min-[30rem]:grid-cols-3 tab:relative tab:z-10 tab:grid-cols-6 wide:gap-3">
+      <TrayList
+        aria-label="Trays"
+        className="mb-2 grid grid-cols-2 gap-2 min-[30rem]:grid-cols-3 tab:relative tab:z-10 tab:grid-cols-6 wide:gap-3"
+      >
         {TRAYS.map((t) => (
           <Tab key={t.key} value={t.key} name={t.name} at={start(t.key)} word={words[t.key]} doubts={weight(t.key)} />
         ))}
       </TrayList>
-      <TrayPanel value={tray} tabIndex={-1} className="enamel tab:relative tab:mt-[14px] grid gap-x-7 gap-y-6 p-4 tab:p-5 wide:grid-cols-[17.5rem_minmax(0,1fr)_16.5rem]">
-        <section aria-label="What to do" className="tab:max-wide:grid tab:max-wide:grid-rows-[auto_1fr] tab:max-wide:grid-cols-2 tab:max-wide:gap-x-8 tab:max-wide:[&>dl]:row-span-2 tab:max-wide:[&>dl]:mt-0">
+      <TrayPanel
+        value={tray}
+        tabIndex={-1}
+        className="enamel tab:relative tab:mt-[14px] grid gap-x-7 gap-y-6 p-4 tab:p-5 wide:grid-cols-[17.5rem_minmax(0,1fr)_16.5rem]"
+      >
+        <section
+          aria-label="What to do"
+          className="tab:max-wide:grid tab:max-wide:grid-rows-[auto_1fr] tab:max-wide:grid-cols-2 tab:max-wide:gap-x-8 tab:max-wide:[&>dl]:row-span-2 tab:max-wide:[&>dl]:mt-0"
+        >
           <Facts sheet={sheet} by={editing.document.divide_by ?? "scale"} />
           <TraySettings tray={tray} sheet={sheet} spots={spots} {...editing} />
         </section>
         <section aria-label="What you will see" className="min-w-0">
-          <Plates sheet={sheet} now={now} scale={scale} weighing={tray === "divide" && <Weighing bakeId={bakeId} sheet={sheet} scale={scale} />}
-            solve={tray === "wrap" && <SolveWrapper ask={onSolve} onTake={onSolved} groups={sheet.groups} />} templates={(group) => <Templates bakeId={bakeId} group={group} saved={saved} />}
-            answers={tray === "heat" && <HeatAnswersPlates sheet={sheet} ask={onHeat} askKeeping={onKeeping} onTake={onSolved} bakeId={bakeId} saved={saved} />}
-            compare={{ other, onKeep: setOther }} options={tray === "rise" && !sheet.rise.rests && <LateOrEarly ask={onAsk} onTake={onTake} />} />
+          <Plates
+            sheet={sheet}
+            now={now}
+            scale={scale}
+            weighing={tray === "divide" && <Weighing bakeId={bakeId} sheet={sheet} scale={scale} />}
+            solve={tray === "wrap" && <SolveWrapper ask={onSolve} onTake={onSolved} groups={sheet.groups} />}
+            templates={(group) => <Templates bakeId={bakeId} group={group} saved={saved} />}
+            answers={
+              tray === "heat" && (
+                <HeatAnswersPlates
+                  sheet={sheet}
+                  ask={onHeat}
+                  askKeeping={onKeeping}
+                  onTake={onSolved}
+                  bakeId={bakeId}
+                  saved={saved}
+                />
+              )
+            }
+            compare={{ other, onKeep: setOther }}
+            options={tray === "rise" && !sheet.rise.rests && <LateOrEarly ask={onAsk} onTake={onTake} />}
+          />
           {(tray === "rise" || tray === "proof") && <UnderWay bakeId={bakeId} now={now} />}
           {tray === "weigh" && <Recipe pantry={pantry} swaps={sheet.weigh.swaps} {...editing} />}
         </section>
         <div className="flex flex-col gap-3 wide:border-l-2 wide:border-rim wide:pl-5">
-          {cautions.filter((c) => c.urgent).map((c) => <Warning key={c.code} title={u.text(c.title)} text={u.text(c.text)} urgent />)}
-          <Doubts doubts={here} elsewhere={sheet.doubts.filter((d) => !here.includes(d))} onOpen={(t) => isTray(t) && onOpen(t)} onAnswer={onAnswer} />
-          {cautions.filter((c) => !c.urgent).map((c) => <Warning key={c.code} title={u.text(c.title)} text={u.text(c.text)} />)}
+          {cautions
+            .filter((c) => c.urgent)
+            .map((c) => (
+              <Warning key={c.code} title={u.text(c.title)} text={u.text(c.text)} urgent />
+            ))}
+          <Doubts
+            doubts={here}
+            elsewhere={sheet.doubts.filter((d) => !here.includes(d))}
+            onOpen={(t) => isTray(t) && onOpen(t)}
+            onAnswer={onAnswer}
+          />
+          {cautions
+            .filter((c) => !c.urgent)
+            .map((c) => (
+              <Warning key={c.code} title={u.text(c.title)} text={u.text(c.text)} />
+            ))}
         </div>
       </TrayPanel>
     </TrayRoot>

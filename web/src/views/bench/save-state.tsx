@@ -32,7 +32,8 @@ export function SaveState(p: Props) {
         <>
           <p className="text-[1.3rem] leading-tight font-bold">Start {clockFrom(sheet.day.start, p.now)}</p>
           <p className="text-[0.95rem] leading-snug text-muted">
-            eat {clockFrom(sheet.day.eat_low, p.now)} to {clockFrom(sheet.day.eat_high, p.now)}<br />
+            eat {clockFrom(sheet.day.eat_low, p.now)} to {clockFrom(sheet.day.eat_high, p.now)}
+            <br />
             {duration(sheet.day.hands_min)} with your hands
           </p>
         </>
@@ -43,9 +44,15 @@ export function SaveState(p: Props) {
         </Button>
       </div>
       <div className="flex flex-wrap items-center gap-x-3 text-sm text-muted tab:justify-end">
-        <span data-save={save} aria-live="polite">{reachable ? WORDS[save] : "server out of reach; kept here"}</span>
-        <Small disabled={!p.state.canUndo} onClick={p.onUndo}>undo</Small>
-        <Small disabled={!p.state.canRedo} onClick={p.onRedo}>redo</Small>
+        <span data-save={save} aria-live="polite">
+          {reachable ? WORDS[save] : "server out of reach; kept here"}
+        </span>
+        <Small disabled={!p.state.canUndo} onClick={p.onUndo}>
+          undo
+        </Small>
+        <Small disabled={!p.state.canRedo} onClick={p.onRedo}>
+          redo
+        </Small>
         <Small onClick={p.onFile}>bake file</Small>
         <Small onClick={p.onHelp}>keys</Small>
       </div>

@@ -41,13 +41,25 @@ function Dividing({ from, plan, scale }: { from: BatchOut; plan: Sheet; scale: S
   useEffect(() => store.open(), [store]);
   const sheet = state.batch.live.sheet ?? state.batch.plan ?? plan;
   const done = ended(state);
-  if (stagesOf(sheet).find((s) => !done.has(s)) !== "divide") return scale && <CutAndWeigh sheet={plan} scale={scale} onPiece={null} />;
+  if (stagesOf(sheet).find((s) => !done.has(s)) !== "divide")
+    return scale && <CutAndWeigh sheet={plan} scale={scale} onPiece={null} />;
   return (
     <section aria-label="Under way" className="rounded-2xl border-2 border-rim p-4">
-      <CutAndWeigh sheet={sheet} scale={scale} unsent={unsentPieces(state)} onPiece={(grams, number) => store.mark([pieceMark(grams, number)])} />
-      {state.trouble && <p role="alert" className="font-semibold text-crust">{state.trouble}</p>}
+      <CutAndWeigh
+        sheet={sheet}
+        scale={scale}
+        unsent={unsentPieces(state)}
+        onPiece={(grams, number) => store.mark([pieceMark(grams, number)])}
+      />
+      {state.trouble && (
+        <p role="alert" className="font-semibold text-crust">
+          {state.trouble}
+        </p>
+      )}
       <div className="mt-2 flex flex-wrap items-center gap-3">
-        <Button disabled={!sheet.portioned && !unsentPieces(state)} onClick={() => store.undo(1)}>Take the last back</Button>
+        <Button disabled={!sheet.portioned && !unsentPieces(state)} onClick={() => store.undo(1)}>
+          Take the last back
+        </Button>
         <Link to={`/hands/${state.batch.id}`} className="font-semibold text-cobalt underline">
           to Hands
         </Link>
@@ -83,7 +95,12 @@ function Rising({ from, now }: { from: BatchOut; now: number }) {
       </h3>
       <FermentCurve tray={tray} now={now} height={220} />
       <Story tray={tray} />
-      {(state.waiting.length > 0 || state.trouble) && <p role="status" className="text-crust">{state.trouble ?? (state.reachable ? "Sending…" : "Server out of reach: your marks are kept here and sent later.")}</p>}
+      {(state.waiting.length > 0 || state.trouble) && (
+        <p role="status" className="text-crust">
+          {state.trouble ??
+            (state.reachable ? "Sending…" : "Server out of reach: your marks are kept here and sent later.")}
+        </p>
+      )}
       <div className="mt-2 flex flex-wrap gap-2">
         <Button onClick={() => setPanel("risen")}>Risen by…</Button>
         <Button onClick={() => setPanel("cues")}>{stage === "sponge" ? "Torn…" : "Poked…"}</Button>
@@ -95,8 +112,23 @@ function Rising({ from, now }: { from: BatchOut; now: number }) {
       </div>
       <RisenBy open={panel === "risen"} onClose={close} onMark={(v) => mark("risen", v)} />
       <Cues stage={stage} open={panel === "cues"} onClose={close} onMark={mark} />
-      <MovedTo open={panel === "move"} onClose={close} onRoom={(c) => mark("room_temperature", c)} onMove={(where, c) => { store.mark([{ kind: "moved", stage, where, ...(c !== null && { value: c }) }]); close(); }} />
-      <TypedReading title="The dough is at" note="Push the probe into its middle." kind="temperature" open={panel === "dough"} onClose={close} onMark={(v) => mark("dough_temperature", v)} />
+      <MovedTo
+        open={panel === "move"}
+        onClose={close}
+        onRoom={(c) => mark("room_temperature", c)}
+        onMove={(where, c) => {
+          store.mark([{ kind: "moved", stage, where, ...(c !== null && { value: c }) }]);
+          close();
+        }}
+      />
+      <TypedReading
+        title="The dough is at"
+        note="Push the probe into its middle."
+        kind="temperature"
+        open={panel === "dough"}
+        onClose={close}
+        onMark={(v) => mark("dough_temperature", v)}
+      />
     </section>
   );
 }

@@ -13,7 +13,11 @@ export function Door() {
     e.preventDefault();
     const form = new FormData(e.currentTarget);
     try {
-      const me = await take(client.POST("/api/session", { body: { username: String(form.get("username")), password: String(form.get("password")) } }));
+      const me = await take(
+        client.POST("/api/session", {
+          body: { username: String(form.get("username")), password: String(form.get("password")) },
+        }),
+      );
       queries.setQueryData(meQuery.queryKey, me);
     } catch (error) {
       setTrouble(error instanceof Error ? error.message : String(error));

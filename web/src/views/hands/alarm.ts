@@ -22,7 +22,11 @@ export function ring(): void {
 export function stayAwake(): () => void {
   let lock: WakeLockSentinel | null = null;
   const ask = () => {
-    if (document.visibilityState === "visible") navigator.wakeLock?.request("screen").then((got) => (lock = got), () => undefined);
+    if (document.visibilityState === "visible")
+      navigator.wakeLock?.request("screen").then(
+        (got) => (lock = got),
+        () => undefined,
+      );
   };
   ask();
   document.addEventListener("visibilitychange", ask);

@@ -83,7 +83,12 @@ function Run({ from }: { from: BatchOut }) {
 
   const finish = async (outcome: Outcome) => {
     try {
-      await take(client.POST("/api/batches/{batch_id}/finish", { params: { path: { batch_id: batch.id } }, body: { outcome, now: nowIso() } }));
+      await take(
+        client.POST("/api/batches/{batch_id}/finish", {
+          params: { path: { batch_id: batch.id } },
+          body: { outcome, now: nowIso() },
+        }),
+      );
       await queries.invalidateQueries({ queryKey: batchesQuery.queryKey });
       await queries.invalidateQueries({ queryKey: ["batch", batch.id] });
       await navigate(`/notebook/${batch.id}`);
@@ -100,14 +105,39 @@ function Run({ from }: { from: BatchOut }) {
       </Notice>
     );
 
-  if (!sheet) return <Notice title="This batch's plan cannot be worked any more" text={batch.live.problems.map((p) => p.message).join(" ")} />;
+  if (!sheet)
+    return (
+      <Notice
+        title="This batch's plan cannot be worked any more"
+        text={batch.live.problems.map((p) => p.message).join(" ")}
+      />
+    );
 
   const done = () => {
     if (!step) return;
-    const seen = (step.stage === "rise" || step.stage === "again" || step.stage === "sponge") && !sheet.rise.rests && step.press.startsWith("It");
-    store.mark([...(seen ? [{ kind: "doubled" as const, stage: step.stage }] : []), { kind: "done", stage: step.stage }]);
+    const seen =
+      (step.stage === "rise" || step.stage === "again" || step.stage === "sponge") &&
+      !sheet.rise.rests &&
+      step.press.startsWith("It");
+    store.mark([
+      ...(seen ? [{ kind: "doubled" as const, stage: step.stage }] : []),
+      { kind: "done", stage: step.stage },
+    ]);
   };
-  const mark = (kind: "risen" | "poke" | "tear" | "room_temperature" | "dough_temperature" | "probe" | "oven" | "dough_weight" | "water_left", on: Stage, value: number) => {
+  const mark = (
+    kind:
+      | "risen"
+      | "poke"
+      | "tear"
+      | "room_temperature"
+      | "dough_temperature"
+      | "probe"
+      | "oven"
+      | "dough_weight"
+      | "water_left",
+    on: Stage,
+    value: number,
+  ) => {
     store.mark([{ kind, stage: on, value }]);
     setPanel(null);
   };
@@ -133,7 +163,9 @@ function Run({ from }: { from: BatchOut }) {
         </div>
         {(!state.reachable || state.waiting.length > 0) && (
           <p role="status" className="mt-1 rounded-xl border-2 border-crust bg-warm px-3 py-1.5 font-semibold">
-            {state.reachable ? "Sending…" : `Server out of reach: go on, ${state.waiting.length ? "your marks are kept here and sent later" : "the times below still count"}.`}
+            {state.reachable
+              ? "Sending…"
+              : `Server out of reach: go on, ${state.waiting.length ? "your marks are kept here and sent later" : "the times below still count"}.`}
           </p>
         )}
         {state.trouble && (
@@ -142,7 +174,38 @@ function Run({ from }: { from: BatchOut }) {
           </p>
         )}
         {step ? (
-          <StepView step={step} due={due} now={now} sheet={sheet} endedAt={endedAt} onDone={done} scale={scale} cutting={<CutAndWeigh sheet={sheet} scale={scale} unsent={unsentPieces(state)} large onPiece={(grams, number) => store.mark([pieceMark(grams, number)])} />} extras={<Extras stage={step.stage} grows={fermenting(step.stage, sheet) !== null} water={sheet.weigh.dough.some((line) => line.key === "water")} marked={marked} onOpen={setPanel} onUndo={undo} onSkip={() => store.mark([{ kind: "done", stage: step.stage }])} press={step.press} method={sheet.heat.method} onLid={() => store.mark([{ kind: "lid_lifted", stage: step.stage }])} />} />
+          <StepView
+            step={step}
+            due={due}
+            now={now}
+            sheet={sheet}
+            endedAt={endedAt}
+            onDone={done}
+            scale={scale}
+            cutting={
+              <CutAndWeigh
+                sheet={sheet}
+                scale={scale}
+                unsent={unsentPieces(state)}
+                large
+                onPiece={(grams, number) => store.mark([pieceMark(grams, number)])}
+              />
+            }
+            extras={
+              <Extras
+                stage={step.stage}
+                grows={fermenting(step.stage, sheet) !== null}
+                water={sheet.weigh.dough.some((line) => line.key === "water")}
+                marked={marked}
+                onOpen={setPanel}
+                onUndo={undo}
+                onSkip={() => store.mark([{ kind: "done", stage: step.stage }])}
+                press={step.press}
+                method={sheet.heat.method}
+                onLid={() => store.mark([{ kind: "lid_lifted", stage: step.stage }])}
+              />
+            }
+          />
         ) : (
           <>
             <HowWasIt onFinish={(o) => void finish(o)} trouble={trouble} />
@@ -152,24 +215,100 @@ function Run({ from }: { from: BatchOut }) {
           </>
         )}
       </div>
-      <RisenBy open={panel === "risen"} onClose={() => setPanel(null)} onMark={(v) => mark("risen", stage ?? "rise", v)} />
-      <Cues stage={stage ?? "rise"} open={panel === "cues"} onClose={() => setPanel(null)} onMark={(kind, v) => mark(kind, stage ?? "rise", v)} />
-      <MovedTo open={panel === "move"} onClose={() => setPanel(null)} onMove={(where, celsius) => { store.mark([{ kind: "moved", stage: stage ?? "rise", where, ...(celsius !== null && { value: celsius }) }]); setPanel(null); }} onRoom={(celsius) => mark("room_temperature", stage ?? "rise", celsius)} />
+      <RisenBy
+        open={panel === "risen"}
+        onClose={() => setPanel(null)}
+        onMark={(v) => mark("risen", stage ?? "rise", v)}
+      />
+      <Cues
+        stage={stage ?? "rise"}
+        open={panel === "cues"}
+        onClose={() => setPanel(null)}
+        onMark={(kind, v) => mark(kind, stage ?? "rise", v)}
+      />
+      <MovedTo
+        open={panel === "move"}
+        onClose={() => setPanel(null)}
+        onMove={(where, celsius) => {
+          store.mark([{ kind: "moved", stage: stage ?? "rise", where, ...(celsius !== null && { value: celsius }) }]);
+          setPanel(null);
+        }}
+        onRoom={(celsius) => mark("room_temperature", stage ?? "rise", celsius)}
+      />
       <Panel title="Late or early" open={panel === "late"} onClose={() => setPanel(null)}>
-        <LateOrEarly large ask={(question) => take(client.GET("/api/batches/{batch_id}/options", { params: { path: { batch_id: batch.id }, query: { now: nowIso(), ...question } } }))} onTake={(o) => { if (o.move) store.mark([{ kind: "moved", stage: "rise", where: o.move }]); setPanel(null); }} />
+        <LateOrEarly
+          large
+          ask={(question) =>
+            take(
+              client.GET("/api/batches/{batch_id}/options", {
+                params: { path: { batch_id: batch.id }, query: { now: nowIso(), ...question } },
+              }),
+            )
+          }
+          onTake={(o) => {
+            if (o.move) store.mark([{ kind: "moved", stage: "rise", where: o.move }]);
+            setPanel(null);
+          }}
+        />
       </Panel>
-      <TypedReading title="The dough is at" note="Push the probe into its middle." kind="temperature" open={panel === "dough"} onClose={() => setPanel(null)} onMark={(v) => mark("dough_temperature", "rise", v)} />
-      <TypedReading title="The probe says" note="In the middle of the thickest piece." kind="temperature" open={panel === "probe"} onClose={() => setPanel(null)} onMark={(v) => mark("probe", "heat", v)} />
-      <TypedReading title="The oven is at" note="By a thermometer standing in it, not by its dial." kind="temperature" open={panel === "oven"} onClose={() => setPanel(null)} onMark={(v) => mark("oven", "heat", v)} />
-      <Panel title={`The filling: ${sheet.groups.map((g) => u.mass(g.filling_g)).join(" + ")}`} note={`${sheet.groups.map((g) => `${u.mass(g.filling_each_g)} for each of ${g.pieces}`).join(", ")}. Have it cold before you wrap.`} open={panel === "filling"} onClose={() => setPanel(null)}>
+      <TypedReading
+        title="The dough is at"
+        note="Push the probe into its middle."
+        kind="temperature"
+        open={panel === "dough"}
+        onClose={() => setPanel(null)}
+        onMark={(v) => mark("dough_temperature", "rise", v)}
+      />
+      <TypedReading
+        title="The probe says"
+        note="In the middle of the thickest piece."
+        kind="temperature"
+        open={panel === "probe"}
+        onClose={() => setPanel(null)}
+        onMark={(v) => mark("probe", "heat", v)}
+      />
+      <TypedReading
+        title="The oven is at"
+        note="By a thermometer standing in it, not by its dial."
+        kind="temperature"
+        open={panel === "oven"}
+        onClose={() => setPanel(null)}
+        onMark={(v) => mark("oven", "heat", v)}
+      />
+      <Panel
+        title={`The filling: ${sheet.groups.map((g) => u.mass(g.filling_g)).join(" + ")}`}
+        note={`${sheet.groups.map((g) => `${u.mass(g.filling_each_g)} for each of ${g.pieces}`).join(", ")}. Have it cold before you wrap.`}
+        open={panel === "filling"}
+        onClose={() => setPanel(null)}
+      >
         {sheet.groups.map((g, i) => (
           <section key={i} aria-label={g.name} className={i ? "mt-4" : ""}>
-            {sheet.groups.length > 1 && <h3 className="text-lg font-bold">{g.name}, for {g.pieces}</h3>}
+            {sheet.groups.length > 1 && (
+              <h3 className="text-lg font-bold">
+                {g.name}, for {g.pieces}
+              </h3>
+            )}
             <Amounts lines={g.filling} />
             {g.filled && (
               <div className="mt-2 text-lg">
-                <TypeIt label={sheet.groups.length > 1 ? `The ${g.name} weighs` : "Made, it weighs"} large most={100_000} onWeight={(grams) => { store.mark([{ kind: "filling_weight", stage: "filling", value: grams, where: String(i + 1) }]); setPanel(null); }} />
-                {g.filled.made_g !== null && <p className="mt-1">{u.mass(g.filled.made_g ?? 0)} made: {g.filled.short_g > 0 ? `${u.mass(g.filled.short_g)} short, ${u.mass((g.filled.made_g ?? 0) / g.pieces)} in each` : `${u.mass(-g.filled.short_g)} more than is needed`}.</p>}
+                <TypeIt
+                  label={sheet.groups.length > 1 ? `The ${g.name} weighs` : "Made, it weighs"}
+                  large
+                  most={100_000}
+                  onWeight={(grams) => {
+                    store.mark([{ kind: "filling_weight", stage: "filling", value: grams, where: String(i + 1) }]);
+                    setPanel(null);
+                  }}
+                />
+                {g.filled.made_g !== null && (
+                  <p className="mt-1">
+                    {u.mass(g.filled.made_g ?? 0)} made:{" "}
+                    {g.filled.short_g > 0
+                      ? `${u.mass(g.filled.short_g)} short, ${u.mass((g.filled.made_g ?? 0) / g.pieces)} in each`
+                      : `${u.mass(-g.filled.short_g)} more than is needed`}
+                    .
+                  </p>
+                )}
               </div>
             )}
           </section>
@@ -178,8 +317,23 @@ function Run({ from }: { from: BatchOut }) {
           Back to the dough
         </Button>
       </Panel>
-      <TypedReading title="Water left over" note="What the dough did not need. Your flour is remembered by it." kind="mass" open={panel === "water"} onClose={() => setPanel(null)} onMark={(v) => mark("water_left", "weigh", v)} />
-      <TypedReading title="The whole dough weighs" note="Turned out of its bowl." kind="mass" offered={scale?.settled && (scale.grams ?? 0) >= 10 ? scale.grams : null} open={panel === "weight"} onClose={() => setPanel(null)} onMark={(v) => mark("dough_weight", "divide", v)} />
+      <TypedReading
+        title="Water left over"
+        note="What the dough did not need. Your flour is remembered by it."
+        kind="mass"
+        open={panel === "water"}
+        onClose={() => setPanel(null)}
+        onMark={(v) => mark("water_left", "weigh", v)}
+      />
+      <TypedReading
+        title="The whole dough weighs"
+        note="Turned out of its bowl."
+        kind="mass"
+        offered={scale?.settled && (scale.grams ?? 0) >= 10 ? scale.grams : null}
+        open={panel === "weight"}
+        onClose={() => setPanel(null)}
+        onMark={(v) => mark("dough_weight", "divide", v)}
+      />
     </main>
   );
 }
@@ -210,8 +364,16 @@ function StepView({ step, due, now, sheet, endedAt, onDone, extras, scale, cutti
       <p className="text-lg text-ink tab:text-xl">{step.under}</p>
       <div className="grid flex-1 items-center gap-x-10 tab:landscape:grid-cols-2">
         <div className="flex flex-col gap-3">
-          <button type="button" onClick={onDone} aria-label={`${step.press}: press anywhere here`} className="w-full rounded-3xl py-3 text-center">
-            <span role="timer" className={`block text-[min(23vw,8.5rem)] leading-none font-extrabold tracking-tight ${over ? "text-crust" : "text-ink"}`}>
+          <button
+            type="button"
+            onClick={onDone}
+            aria-label={`${step.press}: press anywhere here`}
+            className="w-full rounded-3xl py-3 text-center"
+          >
+            <span
+              role="timer"
+              className={`block text-[min(23vw,8.5rem)] leading-none font-extrabold tracking-tight ${over ? "text-crust" : "text-ink"}`}
+            >
               {step.figure ?? countdown(left)}
             </span>
             <span className="mt-2 block text-lg text-ink tab:text-xl">
@@ -219,18 +381,35 @@ function StepView({ step, due, now, sheet, endedAt, onDone, extras, scale, cutti
               {step.figureNote}
             </span>
           </button>
-          {step.cautions.filter((c) => c.urgent).map((c) => <Warning key={c.code} title={u.text(c.title)} text={u.text(c.text)} urgent large />)}
+          {step.cautions
+            .filter((c) => c.urgent)
+            .map((c) => (
+              <Warning key={c.code} title={u.text(c.title)} text={u.text(c.text)} urgent large />
+            ))}
         </div>
         <div className="flex flex-col gap-3">
           {grows && <FermentCurve tray={grows} now={now} large width={460} height={250} />}
           {grows && <Story tray={grows} large />}
           {step.stage === "heat" && <HeatInstruments heat={sheet.heat} large />}
-          {step.stage === "heat" && <CoreCurve heat={sheet.heat} minute={heatFrom ? (now - heatFrom) / 60_000 : null} large width={460} height={250} />}
+          {step.stage === "heat" && (
+            <CoreCurve
+              heat={sheet.heat}
+              minute={heatFrom ? (now - heatFrom) / 60_000 : null}
+              large
+              width={460}
+              height={250}
+            />
+          )}
           {step.stage === "divide" && cutting}
-          {step.stage === "wrap" && sheet.groups.filter((g, i) => sheet.groups.findIndex((other) => other.wrap.closing === g.wrap.closing) === i).map((g) => <ClosingSteps key={g.wrap.closing} group={g} large />)}
+          {step.stage === "wrap" &&
+            sheet.groups
+              .filter((g, i) => sheet.groups.findIndex((other) => other.wrap.closing === g.wrap.closing) === i)
+              .map((g) => <ClosingSteps key={g.wrap.closing} group={g} large />)}
           {step.stage === "weigh" && (
             <>
-              {sheet.weigh.hold_back_g >= 1 && <p className="rounded-xl bg-inset px-4 py-2 text-lg">{heldBack(sheet, u)}</p>}
+              {sheet.weigh.hold_back_g >= 1 && (
+                <p className="rounded-xl bg-inset px-4 py-2 text-lg">{heldBack(sheet, u)}</p>
+              )}
               <Mixing order={sheet.weigh.order} large scale={scale} />
             </>
           )}
@@ -241,7 +420,13 @@ function StepView({ step, due, now, sheet, endedAt, onDone, extras, scale, cutti
         {step.press}
       </Button>
       {extras}
-      {step.cautions.filter((c) => !c.urgent).map((c) => <div key={c.code} className="mt-3"><Warning title={u.text(c.title)} text={u.text(c.text)} large /></div>)}
+      {step.cautions
+        .filter((c) => !c.urgent)
+        .map((c) => (
+          <div key={c.code} className="mt-3">
+            <Warning title={u.text(c.title)} text={u.text(c.text)} large />
+          </div>
+        ))}
     </>
   );
 }
@@ -278,19 +463,69 @@ function Extras(p: ExtrasProps) {
   const big = "min-h-14 flex-1 !px-2";
   return (
     <div className="mt-3 flex flex-wrap gap-2">
-      {p.grows && <Button className={big} onClick={() => p.onOpen("risen")}>Risen by…</Button>}
-      {p.grows && <Button className={big} onClick={() => p.onOpen("cues")}>{p.stage === "sponge" ? "Torn…" : "Poked…"}</Button>}
-      {p.grows && <Button className={big} onClick={() => p.onOpen("move")}>Moved to…</Button>}
-      {p.grows && p.stage === "rise" && <Button className={big} onClick={() => p.onOpen("late")}>Late or early…</Button>}
-      {p.stage === "weigh" && p.water && <Button className={big} onClick={() => p.onOpen("water")}>Water left…</Button>}
-      {p.stage === "rise" && <Button className={big} onClick={() => p.onOpen("dough")}>Dough is at…</Button>}
-      {["rise", "divide", "wrap"].includes(p.stage) && <Button className={big} onClick={() => p.onOpen("filling")}>The filling…</Button>}
-      {p.stage === "rise" && <Button className={big} onClick={p.onSkip}>Go on early</Button>}
-      {p.stage === "divide" && <Button className={big} onClick={() => p.onOpen("weight")}>Dough weighs…</Button>}
-      {(p.stage === "heat" || p.stage === "rest") && <Button className={big} onClick={() => p.onOpen("probe")}>Probe says…</Button>}
-      {p.stage === "heat" && p.method === "oven" && <Button className={big} onClick={() => p.onOpen("oven")}>Oven is at…</Button>}
-      {(p.stage === "heat" || p.stage === "rest") && p.method !== "oven" && <Button className={big} onClick={p.onLid}>Lid lifted</Button>}
-      <Button className={big} disabled={!p.marked} onClick={p.onUndo}>Undo</Button>
+      {p.grows && (
+        <Button className={big} onClick={() => p.onOpen("risen")}>
+          Risen by…
+        </Button>
+      )}
+      {p.grows && (
+        <Button className={big} onClick={() => p.onOpen("cues")}>
+          {p.stage === "sponge" ? "Torn…" : "Poked…"}
+        </Button>
+      )}
+      {p.grows && (
+        <Button className={big} onClick={() => p.onOpen("move")}>
+          Moved to…
+        </Button>
+      )}
+      {p.grows && p.stage === "rise" && (
+        <Button className={big} onClick={() => p.onOpen("late")}>
+          Late or early…
+        </Button>
+      )}
+      {p.stage === "weigh" && p.water && (
+        <Button className={big} onClick={() => p.onOpen("water")}>
+          Water left…
+        </Button>
+      )}
+      {p.stage === "rise" && (
+        <Button className={big} onClick={() => p.onOpen("dough")}>
+          Dough is at…
+        </Button>
+      )}
+      {["rise", "divide", "wrap"].includes(p.stage) && (
+        <Button className={big} onClick={() => p.onOpen("filling")}>
+          The filling…
+        </Button>
+      )}
+      {p.stage === "rise" && (
+        <Button className={big} onClick={p.onSkip}>
+          Go on early
+        </Button>
+      )}
+      {p.stage === "divide" && (
+        <Button className={big} onClick={() => p.onOpen("weight")}>
+          Dough weighs…
+        </Button>
+      )}
+      {(p.stage === "heat" || p.stage === "rest") && (
+        <Button className={big} onClick={() => p.onOpen("probe")}>
+          Probe says…
+        </Button>
+      )}
+      {p.stage === "heat" && p.method === "oven" && (
+        <Button className={big} onClick={() => p.onOpen("oven")}>
+          Oven is at…
+        </Button>
+      )}
+      {(p.stage === "heat" || p.stage === "rest") && p.method !== "oven" && (
+        <Button className={big} onClick={p.onLid}>
+          Lid lifted
+        </Button>
+      )}
+      <Button className={big} disabled={!p.marked} onClick={p.onUndo}>
+        Undo
+      </Button>
     </div>
   );
 }

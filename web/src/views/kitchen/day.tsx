@@ -57,17 +57,31 @@ export function Day({ room, day, onKeep }: { room: number; day: Points; onKeep: 
       setTrouble(error instanceof Error ? error.message : String(error));
     }
   };
-  const keep = () => onKeep(hours.map((c, h) => ({ at: `${String(h).padStart(2, "0")}:00`, room: `${Math.round(10 * c) / 10} C` })));
+  const keep = () =>
+    onKeep(hours.map((c, h) => ({ at: `${String(h).padStart(2, "0")}:00`, room: `${Math.round(10 * c) / 10} C` })));
   return (
     <section className="enamel p-5" aria-label="Warmth through the day">
       <h2 className="text-xl font-bold">Warmth through the day</h2>
-      <p className="text-muted">{day.length ? "Bakes that name no warmth of their own follow this, hour by hour." : "Taken as steady until you draw it. Press and draw along the line."}</p>
+      <p className="text-muted">
+        {day.length
+          ? "Bakes that name no warmth of their own follow this, hour by hour."
+          : "Taken as steady until you draw it. Press and draw along the line."}
+      </p>
       <DayWarmth hours={hours} show={(c) => u.temperature(Math.round(c * 2) / 2)} onHour={put} />
       <div className="mt-2 grid grid-cols-4 gap-x-4 gap-y-1 tab:grid-cols-8">
         {Array.from({ length: 24 / EVERY }, (_, i) => i * EVERY).map((h) => (
           <label key={h} className="text-sm text-muted">
             {String(h).padStart(2, "0")}:00
-            <input aria-label={`Warmth at ${String(h).padStart(2, "0")}:00`} type="number" step="0.5" min="5" max="40" value={Math.round(2 * (hours[h] ?? room)) / 2} onChange={(e) => e.target.value !== "" && bend(h, Number(e.target.value))} className="w-full rounded-lg border-2 border-rim bg-enamel px-2 py-1 text-right font-semibold text-ink" />
+            <input
+              aria-label={`Warmth at ${String(h).padStart(2, "0")}:00`}
+              type="number"
+              step="0.5"
+              min="5"
+              max="40"
+              value={Math.round(2 * (hours[h] ?? room)) / 2}
+              onChange={(e) => e.target.value !== "" && bend(h, Number(e.target.value))}
+              className="w-full rounded-lg border-2 border-rim bg-enamel px-2 py-1 text-right font-semibold text-ink"
+            />
           </label>
         ))}
       </div>
@@ -80,7 +94,13 @@ export function Day({ room, day, onKeep }: { room: number; day: Points; onKeep: 
         </Button>
         <label className="font-semibold text-cobalt underline decoration-rim decoration-2 underline-offset-4">
           open a logger's CSV
-          <input type="file" accept=".csv,text/csv,text/plain" aria-label="Open a logger's CSV" className="sr-only" onChange={(e) => void fromFile(e.target.files?.[0])} />
+          <input
+            type="file"
+            accept=".csv,text/csv,text/plain"
+            aria-label="Open a logger's CSV"
+            className="sr-only"
+            onChange={(e) => void fromFile(e.target.files?.[0])}
+          />
         </label>
       </div>
       {trouble && (

@@ -14,15 +14,40 @@ const REGIONS = [
 ];
 
 /** A typed quantity of the kitchen, kept with its own unit. */
-function Typed({ label, text, unit, onKeep }: { label: string; text: string; unit: string; onKeep: (text: string) => void }) {
+function Typed({
+  label,
+  text,
+  unit,
+  onKeep,
+}: {
+  label: string;
+  text: string;
+  unit: string;
+  onKeep: (text: string) => void;
+}) {
   const [typed, setTyped] = useState(text);
   return (
-    <form className="flex items-center justify-between gap-2 border-t-2 border-inset py-1" onSubmit={(e) => { e.preventDefault(); if (typed.trim()) onKeep(/[a-z]/i.test(typed) ? typed.trim() : `${typed.trim()} ${unit}`); }}>
+    <form
+      className="flex items-center justify-between gap-2 border-t-2 border-inset py-1"
+      onSubmit={(e) => {
+        e.preventDefault();
+        if (typed.trim()) onKeep(/[a-z]/i.test(typed) ? typed.trim() : `${typed.trim()} ${unit}`);
+      }}
+    >
       <label className="flex flex-1 items-center justify-between gap-2">
         {label}
-        <input aria-label={label} value={typed} maxLength={40} autoComplete="off" onChange={(e) => setTyped(e.target.value)} className="w-24 rounded-lg border-2 border-cobalt bg-enamel px-2 py-1 text-right font-semibold" />
+        <input
+          aria-label={label}
+          value={typed}
+          maxLength={40}
+          autoComplete="off"
+          onChange={(e) => setTyped(e.target.value)}
+          className="w-24 rounded-lg border-2 border-cobalt bg-enamel px-2 py-1 text-right font-semibold"
+        />
       </label>
-      <Button type="submit" disabled={typed === text}>Keep it</Button>
+      <Button type="submit" disabled={typed === text}>
+        Keep it
+      </Button>
     </form>
   );
 }
@@ -30,7 +55,13 @@ function Typed({ label, text, unit, onKeep }: { label: string; text: string; uni
 const NAMES: Record<string, string> = { steam: "Steam", oven: "Oven", pan: "Pan" };
 
 /** How this kitchen heats: whose food-safety guidance is quoted, what there is, and what readings have taught. */
-export function HeatOfKitchen({ document: d, onKeep }: { document: Document; onKeep: (next: Partial<Document>) => void }) {
+export function HeatOfKitchen({
+  document: d,
+  onKeep,
+}: {
+  document: Document;
+  onKeep: (next: Partial<Document>) => void;
+}) {
   const u = useUnits();
   const off = d.oven_truth?.off_c ?? 0;
   const degrees = Math.abs(Math.round(u.units === "us" ? 1.8 * off : off));
@@ -39,26 +70,51 @@ export function HeatOfKitchen({ document: d, onKeep }: { document: Document; onK
       <h2 className="text-xl font-bold">Heat and safety</h2>
       <p className="py-1">
         Cautions quote{" "}
-        <Choice label="Food-safety guidance" value={d.food_safety_region ?? "strictest"} options={REGIONS} onChoose={(food_safety_region) => onKeep({ food_safety_region })} className="rounded border-b-2 border-cobalt font-bold text-cobalt" />. Your own authority&rsquo;s rules come first.
+        <Choice
+          label="Food-safety guidance"
+          value={d.food_safety_region ?? "strictest"}
+          options={REGIONS}
+          onChoose={(food_safety_region) => onKeep({ food_safety_region })}
+          className="rounded border-b-2 border-cobalt font-bold text-cobalt"
+        />
+        . Your own authority&rsquo;s rules come first.
       </p>
       <Typed label="Height above the sea" text={d.altitude} unit="m" onKeep={(altitude) => onKeep({ altitude })} />
-      <Typed label="Water the steamer's pot holds" text={d.steamer.pot ?? "2 l"} unit="l" onKeep={(pot) => onKeep({ steamer: { ...d.steamer, pot } })} />
-      <Typed label="Hob power that reaches the steam" text={d.steamer.net_power} unit="W" onKeep={(net_power) => onKeep({ steamer: { ...d.steamer, net_power } })} />
+      <Typed
+        label="Water the steamer's pot holds"
+        text={d.steamer.pot ?? "2 l"}
+        unit="l"
+        onKeep={(pot) => onKeep({ steamer: { ...d.steamer, pot } })}
+      />
+      <Typed
+        label="Hob power that reaches the steam"
+        text={d.steamer.net_power}
+        unit="W"
+        onKeep={(net_power) => onKeep({ steamer: { ...d.steamer, net_power } })}
+      />
       <Typed label="Inside of the frying pan" text={d.pan ?? "26 cm"} unit="cm" onKeep={(pan) => onKeep({ pan })} />
       <p className="border-t-2 border-inset py-1.5">
         {d.oven_truth ? (
           <>
-            The oven runs <strong>{degrees} °{u.units === "us" ? "F" : "C"} {off < 0 ? "below" : "above"}</strong> its dial, from {d.oven_truth.bakes} {d.oven_truth.bakes === 1 ? "bake" : "bakes"} with a thermometer in it.
+            The oven runs{" "}
+            <strong>
+              {degrees} °{u.units === "us" ? "F" : "C"} {off < 0 ? "below" : "above"}
+            </strong>{" "}
+            its dial, from {d.oven_truth.bakes} {d.oven_truth.bakes === 1 ? "bake" : "bakes"} with a thermometer in it.
           </>
         ) : (
           "The oven is taken at its dial: nobody has put a thermometer in it yet."
         )}
       </p>
-      {Object.entries(d.heats ?? {}).map(([method, pace]) => pace && (
-        <p key={method} className="border-t-2 border-inset py-1.5">
-          {NAMES[method]} takes <strong>× {Math.exp(pace.mean).toFixed(2)}</strong> of the usual minutes, from {pace.bakes} probed {pace.bakes === 1 ? "bake" : "bakes"}.
-        </p>
-      ))}
+      {Object.entries(d.heats ?? {}).map(
+        ([method, pace]) =>
+          pace && (
+            <p key={method} className="border-t-2 border-inset py-1.5">
+              {NAMES[method]} takes <strong>× {Math.exp(pace.mean).toFixed(2)}</strong> of the usual minutes, from{" "}
+              {pace.bakes} probed {pace.bakes === 1 ? "bake" : "bakes"}.
+            </p>
+          ),
+      )}
     </section>
   );
 }

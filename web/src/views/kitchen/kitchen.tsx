@@ -20,7 +20,12 @@ function useKitchenChange(kitchen: Kitchen | undefined) {
     setTrouble(null);
     try {
       const document = { ...kitchen.document, ...next };
-      await take(client.PUT("/api/kitchens/{kitchen_id}", { params: { path: { kitchen_id: kitchen.id } }, body: { revision: kitchen.revision, document } }));
+      await take(
+        client.PUT("/api/kitchens/{kitchen_id}", {
+          params: { path: { kitchen_id: kitchen.id } },
+          body: { revision: kitchen.revision, document },
+        }),
+      );
     } catch (error) {
       setTrouble(error instanceof Error ? error.message : String(error));
     }
@@ -50,8 +55,17 @@ export function KitchenView() {
       )}
       <div className="mt-4 grid items-start gap-6 wide:grid-cols-[minmax(0,1fr)_26rem]">
         <div className="flex flex-col gap-6">
-          <Day key={kitchen.revision} room={read(kitchen.document.room, "temperature") ?? 20} day={kitchen.document.room_day ?? []} onKeep={(room_day) => void keep({ room_day })} />
-          <HeatOfKitchen key={`heat-${kitchen.revision}`} document={kitchen.document} onKeep={(next) => void keep(next)} />
+          <Day
+            key={kitchen.revision}
+            room={read(kitchen.document.room, "temperature") ?? 20}
+            day={kitchen.document.room_day ?? []}
+            onKeep={(room_day) => void keep({ room_day })}
+          />
+          <HeatOfKitchen
+            key={`heat-${kitchen.revision}`}
+            document={kitchen.document}
+            onKeep={(next) => void keep(next)}
+          />
         </div>
         <div className="flex flex-col gap-6">
           <Spots spots={kitchen.document.spots ?? []} onKeep={(spots) => void keep({ spots })} />

@@ -17,7 +17,14 @@ export function Spots({ spots, onKeep }: { spots: Own; onKeep: (spots: Own) => v
   const [cools, setCools] = useState("");
   const add = () => {
     if (!name.trim() || !air.trim()) return;
-    onKeep([...spots, { name: name.trim(), air: written(air, "temperature", units), ...(cools.trim() && { cools: `${cools.trim()} min` }) }]);
+    onKeep([
+      ...spots,
+      {
+        name: name.trim(),
+        air: written(air, "temperature", units),
+        ...(cools.trim() && { cools: `${cools.trim()} min` }),
+      },
+    ]);
     setName("");
     setAir("");
     setCools("");
@@ -33,16 +40,51 @@ export function Spots({ spots, onKeep }: { spots: Own; onKeep: (spots: Own) => v
               {s.name}, <strong>{u.text(s.air.replace(/ ?C$/, " °C"))}</strong>
               {s.cools && <span className="text-muted">, cooling within {s.cools}</span>}
             </span>
-            <button type="button" aria-label={`Forget ${s.name}`} className="min-h-9 min-w-9 rounded-lg text-lg font-bold text-muted hover:text-crust" onClick={() => onKeep(spots.filter((other) => other !== s))}>
+            <button
+              type="button"
+              aria-label={`Forget ${s.name}`}
+              className="min-h-9 min-w-9 rounded-lg text-lg font-bold text-muted hover:text-crust"
+              onClick={() => onKeep(spots.filter((other) => other !== s))}
+            >
               ×
             </button>
           </li>
         ))}
       </ul>
-      <form className="mt-2 flex flex-wrap items-center gap-2" onSubmit={(e) => { e.preventDefault(); add(); }}>
-        <input aria-label="Name of the spot" placeholder="boiler cupboard" maxLength={60} value={name} onChange={(e) => setName(e.target.value)} className={`${FIELD} w-44`} />
-        at <input aria-label="Warmth of the spot" inputMode="decimal" placeholder={units === "us" ? "82" : "28"} value={air} onChange={(e) => setAir(e.target.value)} className={`${FIELD} w-16 text-right`} /> °{units === "us" ? "F" : "C"}
-        , cooling in <input aria-label="Minutes it cools in" inputMode="numeric" placeholder="–" value={cools} onChange={(e) => setCools(e.target.value)} className={`${FIELD} w-16 text-right`} /> min
+      <form
+        className="mt-2 flex flex-wrap items-center gap-2"
+        onSubmit={(e) => {
+          e.preventDefault();
+          add();
+        }}
+      >
+        <input
+          aria-label="Name of the spot"
+          placeholder="boiler cupboard"
+          maxLength={60}
+          value={name}
+          onChange={(e) => setName(e.target.value)}
+          className={`${FIELD} w-44`}
+        />
+        at{" "}
+        <input
+          aria-label="Warmth of the spot"
+          inputMode="decimal"
+          placeholder={units === "us" ? "82" : "28"}
+          value={air}
+          onChange={(e) => setAir(e.target.value)}
+          className={`${FIELD} w-16 text-right`}
+        />{" "}
+        °{units === "us" ? "F" : "C"}, cooling in{" "}
+        <input
+          aria-label="Minutes it cools in"
+          inputMode="numeric"
+          placeholder="–"
+          value={cools}
+          onChange={(e) => setCools(e.target.value)}
+          className={`${FIELD} w-16 text-right`}
+        />{" "}
+        min
         <Button type="submit">Add</Button>
       </form>
     </section>

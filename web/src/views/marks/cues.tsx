@@ -19,14 +19,36 @@ const TEARS = [
 ];
 
 /** What a finger or a tear tells. */
-export function Cues({ stage, open, onClose, onMark }: { stage: Stage; open: boolean; onClose: () => void; onMark: (kind: "poke" | "tear", value: number) => void }) {
+export function Cues({
+  stage,
+  open,
+  onClose,
+  onMark,
+}: {
+  stage: Stage;
+  open: boolean;
+  onClose: () => void;
+  onMark: (kind: "poke" | "tear", value: number) => void;
+}) {
   const tears = stage === "sponge";
   return (
-    <Panel title={tears ? "Torn open, it shows…" : "Poked with a floured finger…"} note={tears ? "Pull a corner apart and look inside." : "A knuckle deep; wait three seconds."} open={open} onClose={onClose}>
+    <Panel
+      title={tears ? "Torn open, it shows…" : "Poked with a floured finger…"}
+      note={tears ? "Pull a corner apart and look inside." : "A knuckle deep; wait three seconds."}
+      open={open}
+      onClose={onClose}
+    >
       <div className="mt-3 grid grid-cols-1 gap-3">
         {(tears ? TEARS : POKES).map((c) => (
-          <button key={c.value} type="button" onClick={() => onMark(tears ? "tear" : "poke", c.value)} className="flex min-h-20 items-center gap-5 rounded-2xl border-2 border-cobalt bg-enamel px-4 text-2xl font-bold text-ink">
-            <span className="w-28 shrink-0">{"left" in c ? <PokeDrawing left={c.left} title="" /> : <TearDrawing cell_mm={c.cell} title="" />}</span>
+          <button
+            key={c.value}
+            type="button"
+            onClick={() => onMark(tears ? "tear" : "poke", c.value)}
+            className="flex min-h-20 items-center gap-5 rounded-2xl border-2 border-cobalt bg-enamel px-4 text-2xl font-bold text-ink"
+          >
+            <span className="w-28 shrink-0">
+              {"left" in c ? <PokeDrawing left={c.left} title="" /> : <TearDrawing cell_mm={c.cell} title="" />}
+            </span>
             {c.words}
           </button>
         ))}
@@ -36,7 +58,17 @@ export function Cues({ stage, open, onClose, onMark }: { stage: Stage; open: boo
 }
 
 /** Where the dough has been moved to, or how warm the room really is. */
-export function MovedTo({ open, onClose, onMove, onRoom }: { open: boolean; onClose: () => void; onMove: (where: string, celsius: number | null) => void; onRoom: (celsius: number) => void }) {
+export function MovedTo({
+  open,
+  onClose,
+  onMove,
+  onRoom,
+}: {
+  open: boolean;
+  onClose: () => void;
+  onMove: (where: string, celsius: number | null) => void;
+  onRoom: (celsius: number) => void;
+}) {
   // Fetched while the server is there, for when it is not.
   const spots = useQuery(spotsQuery);
   const u = useUnits();
@@ -47,23 +79,50 @@ export function MovedTo({ open, onClose, onMove, onRoom }: { open: boolean; onCl
   return (
     <Panel title="Moved to…" note="From now on the forecast counts on that spot." open={open} onClose={onClose}>
       <div className="mt-3 grid grid-cols-1 gap-2">
-        {(spots.data ?? []).filter((s) => s.key !== "spot").map((s) => (
-          <Button key={s.key} className="min-h-14 !justify-start text-left text-xl" onClick={() => onMove(s.key, null)}>
-            {s.label[0]?.toUpperCase()}
-            {s.label.slice(1)}
-            {s.air_c !== null && `, ${u.temperature(s.air_c)}`}
-          </Button>
-        ))}
+        {(spots.data ?? [])
+          .filter((s) => s.key !== "spot")
+          .map((s) => (
+            <Button
+              key={s.key}
+              className="min-h-14 !justify-start text-left text-xl"
+              onClick={() => onMove(s.key, null)}
+            >
+              {s.label[0]?.toUpperCase()}
+              {s.label.slice(1)}
+              {s.air_c !== null && `, ${u.temperature(s.air_c)}`}
+            </Button>
+          ))}
       </div>
-      {spots.isError && <p role="alert" className="mt-2 font-semibold text-crust">The spots cannot be fetched now: {spots.error.message}</p>}
+      {spots.isError && (
+        <p role="alert" className="mt-2 font-semibold text-crust">
+          The spots cannot be fetched now: {spots.error.message}
+        </p>
+      )}
       <label className="mt-4 flex items-baseline gap-3 text-xl">
-        Thermometer there: <input aria-label="Thermometer there" inputMode="decimal" autoComplete="off" value={typed} onChange={(e) => setTyped(e.target.value)} className="w-24 rounded-xl border-2 border-cobalt bg-enamel px-3 py-1.5 text-right font-bold" /> °{units === "us" ? "F" : "C"}
+        Thermometer there:{" "}
+        <input
+          aria-label="Thermometer there"
+          inputMode="decimal"
+          autoComplete="off"
+          value={typed}
+          onChange={(e) => setTyped(e.target.value)}
+          className="w-24 rounded-xl border-2 border-cobalt bg-enamel px-3 py-1.5 text-right font-bold"
+        />{" "}
+        °{units === "us" ? "F" : "C"}
       </label>
       <div className="mt-2 flex gap-2">
-        <Button className="min-h-14 flex-1" disabled={celsius === null} onClick={() => celsius !== null && onMove("spot", Math.round(10 * celsius) / 10)}>
+        <Button
+          className="min-h-14 flex-1"
+          disabled={celsius === null}
+          onClick={() => celsius !== null && onMove("spot", Math.round(10 * celsius) / 10)}
+        >
           A warm spot of that
         </Button>
-        <Button className="min-h-14 flex-1" disabled={celsius === null} onClick={() => celsius !== null && onRoom(Math.round(10 * celsius) / 10)}>
+        <Button
+          className="min-h-14 flex-1"
+          disabled={celsius === null}
+          onClick={() => celsius !== null && onRoom(Math.round(10 * celsius) / 10)}
+        >
           The room is at that
         </Button>
       </div>

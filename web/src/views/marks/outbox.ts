@@ -60,7 +60,15 @@ export class RunStore {
   /** Note something seen or done now. Returns once it is kept here; sending follows. */
   mark(marks: { kind: Kind; stage: Stage; value?: number; where?: string }[]) {
     const at = nowIso(new Date(), true);
-    const made = marks.map((m) => ({ client_id: crypto.randomUUID(), kind: m.kind, stage: m.stage, at, value: m.value ?? null, where: m.where ?? null, undoes: null }));
+    const made = marks.map((m) => ({
+      client_id: crypto.randomUUID(),
+      kind: m.kind,
+      stage: m.stage,
+      at,
+      value: m.value ?? null,
+      where: m.where ?? null,
+      undoes: null,
+    }));
     this.refusal = null;
     this.keep([...this.state.waiting, ...made]);
     void this.send();
@@ -71,7 +79,17 @@ export class RunStore {
     const taken = standing(this.state).slice(-together);
     const mine = new Set(this.state.waiting.map((o) => o.client_id));
     const gone = new Set(taken.map((o) => o.client_id).filter((id) => mine.has(id) && !this.onTheWay.has(id)));
-    const undone = taken.filter((o) => !gone.has(o.client_id)).map((o) => ({ client_id: crypto.randomUUID(), kind: "undo" as Kind, stage: o.stage, at: nowIso(), value: null, where: null, undoes: o.client_id }));
+    const undone = taken
+      .filter((o) => !gone.has(o.client_id))
+      .map((o) => ({
+        client_id: crypto.randomUUID(),
+        kind: "undo" as Kind,
+        stage: o.stage,
+        at: nowIso(),
+        value: null,
+        where: null,
+        undoes: o.client_id,
+      }));
     this.keep([...this.state.waiting.filter((o) => !gone.has(o.client_id)), ...undone]);
     void this.send();
   }
@@ -91,7 +109,12 @@ export class RunStore {
     try {
       const path = { batch_id: this.state.batch.id };
       const batch = out.length
-        ? await take(client.POST("/api/batches/{batch_id}/observations", { params: { path }, body: { observations: out, now: nowIso() } }))
+        ? await take(
+            client.POST("/api/batches/{batch_id}/observations", {
+              params: { path },
+              body: { observations: out, now: nowIso() },
+            }),
+          )
         : await take(client.GET("/api/batches/{batch_id}", { params: { path, query: { now: nowIso() } } }));
       const sent = this.onTheWay;
       this.set({ batch, reachable: true, trouble: this.refusal });
@@ -101,7 +124,11 @@ export class RunStore {
       this.failed(error, out);
     }
     this.sending = false;
-    if (!this.closed) this.timer = setTimeout(() => void this.send(), this.state.waiting.length ? (this.state.reachable ? 0 : TRY_AGAIN) : inHeat(this.state) ? EVERY_IN_HEAT : EVERY);
+    if (!this.closed)
+      this.timer = setTimeout(
+        () => void this.send(),
+        this.state.waiting.length ? (this.state.reachable ? 0 : TRY_AGAIN) : inHeat(this.state) ? EVERY_IN_HEAT : EVERY,
+      );
   }
 
   private failed(error: unknown, out: ObservationIn[]) {
@@ -131,7 +158,12 @@ export function standing(state: RunState): Mark[] {
 }
 
 /** Stages ended so far, with when. */
-export const ended = (state: RunState): Map<string, number> => new Map(standing(state).filter((o) => o.kind === "done").map((o) => [o.stage, Date.parse(o.at)]));
+export const ended = (state: RunState): Map<string, number> =>
+  new Map(
+    standing(state)
+      .filter((o) => o.kind === "done")
+      .map((o) => [o.stage, Date.parse(o.at)]),
+  );
 
 /** Whether the pieces are in the heat now. */
 const inHeat = (state: RunState): boolean => {
@@ -141,7 +173,12 @@ const inHeat = (state: RunState): boolean => {
 };
 
 /** A lump of dough as cut and weighed: a new one, or one of them weighed again. */
-export const pieceMark = (grams: number, number: number | null) => ({ kind: "piece" as const, stage: "divide" as const, value: grams, ...(number !== null && { where: String(number) }) });
+export const pieceMark = (grams: number, number: number | null) => ({
+  kind: "piece" as const,
+  stage: "divide" as const,
+  value: grams,
+  ...(number !== null && { where: String(number) }),
+});
 
 /** New lumps noted here that the server has not taken yet. */
 export const unsentPieces = (state: RunState): number => {

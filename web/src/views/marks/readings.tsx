@@ -8,7 +8,15 @@ import { Panel } from "../../ui/panel";
 const GROWTH = [0.1, 0.2, 0.3, 0.4, 0.5, 0.6, 0.8, 1.0, 1.2, 1.5];
 
 /** How much it has grown: drag the level, press a figure, or read it off a straight-sided jar. */
-export function RisenBy({ open, onClose, onMark }: { open: boolean; onClose: () => void; onMark: (share: number) => void }) {
+export function RisenBy({
+  open,
+  onClose,
+  onMark,
+}: {
+  open: boolean;
+  onClose: () => void;
+  onMark: (share: number) => void;
+}) {
   const [picked, setPicked] = useState(0.5);
   const [was, setWas] = useState("");
   const [is, setIs] = useState("");
@@ -24,14 +32,34 @@ export function RisenBy({ open, onClose, onMark }: { open: boolean; onClose: () 
       <Jar share={picked} onShare={setPicked} />
       <div className="mt-2 grid grid-cols-5 gap-2" role="group" aria-label="Growth">
         {GROWTH.map((g) => (
-          <Button key={g} look={g === picked ? "solid" : "rim"} className="!min-h-14 !px-1 text-lg" onClick={() => setPicked(g)}>
+          <Button
+            key={g}
+            look={g === picked ? "solid" : "rim"}
+            className="!min-h-14 !px-1 text-lg"
+            onClick={() => setPicked(g)}
+          >
             {Math.round(g * 100)} %
           </Button>
         ))}
       </div>
       <p className="mt-3">
-        In a straight-sided jar it stood at <input aria-label="Height at the start" inputMode="decimal" value={was} onChange={(e) => heights(e.target.value, is)} className={field} /> and stands at{" "}
-        <input aria-label="Height now" inputMode="decimal" value={is} onChange={(e) => heights(was, e.target.value)} className={field} /> (both in cm, or both in inches).
+        In a straight-sided jar it stood at{" "}
+        <input
+          aria-label="Height at the start"
+          inputMode="decimal"
+          value={was}
+          onChange={(e) => heights(e.target.value, is)}
+          className={field}
+        />{" "}
+        and stands at{" "}
+        <input
+          aria-label="Height now"
+          inputMode="decimal"
+          value={is}
+          onChange={(e) => heights(was, e.target.value)}
+          className={field}
+        />{" "}
+        (both in cm, or both in inches).
       </p>
       <Button look="crust" className="mt-4 min-h-16 w-full text-xl" onClick={() => onMark(picked)}>
         It has risen by {Math.round(picked * 100)} %
@@ -41,7 +69,15 @@ export function RisenBy({ open, onClose, onMark }: { open: boolean; onClose: () 
 }
 
 /** A reading of a thermometer or scale, typed in the cook's own units. offered: what the scale shows, to be taken as it is. */
-export function TypedReading(p: { title: string; note: string; kind: "temperature" | "mass"; open: boolean; onClose: () => void; onMark: (value: number) => void; offered?: number | null }) {
+export function TypedReading(p: {
+  title: string;
+  note: string;
+  kind: "temperature" | "mass";
+  open: boolean;
+  onClose: () => void;
+  onMark: (value: number) => void;
+  offered?: number | null;
+}) {
   const { units } = useSettings();
   const u = useUnits();
   const [typed, setTyped] = useState("");
@@ -65,7 +101,15 @@ export function TypedReading(p: { title: string; note: string; kind: "temperatur
         }}
       >
         <label className="mt-4 flex items-baseline gap-3 text-4xl font-bold">
-          <input autoFocus aria-label={p.title} inputMode="decimal" autoComplete="off" value={typed} onChange={(e) => setTyped(e.target.value)} className="w-40 rounded-2xl border-3 border-cobalt bg-enamel px-4 py-2 text-right" />
+          <input
+            autoFocus
+            aria-label={p.title}
+            inputMode="decimal"
+            autoComplete="off"
+            value={typed}
+            onChange={(e) => setTyped(e.target.value)}
+            className="w-40 rounded-2xl border-3 border-cobalt bg-enamel px-4 py-2 text-right"
+          />
           {unit}
         </label>
         {wrong && (

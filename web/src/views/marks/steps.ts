@@ -6,11 +6,13 @@ const STAGES = ["sponge", "weigh", "rise", "again", "divide", "wrap", "proof", "
 export type Stage = (typeof STAGES)[number];
 
 /** The stages of a bake, in order: those its day has. */
-export const stagesOf = (sheet: Sheet): Stage[] => STAGES.filter((stage) => sheet.day.steps.some((s) => s.key === stage));
+export const stagesOf = (sheet: Sheet): Stage[] =>
+  STAGES.filter((stage) => sheet.day.steps.some((s) => s.key === stage));
 
 /** The fermenting stages with something to see, and their trays. */
 export function fermenting(stage: Stage, sheet: Sheet): RiseTray | null {
-  const tray = { sponge: sheet.sponge, rise: sheet.rise, again: sheet.again, proof: sheet.proof }[stage as "rise"] ?? null;
+  const tray =
+    { sponge: sheet.sponge, rise: sheet.rise, again: sheet.again, proof: sheet.proof }[stage as "rise"] ?? null;
   return tray?.rests ? null : tray;
 }
 
@@ -28,27 +30,50 @@ export interface HandsStep {
 
 type U = ReturnType<typeof useUnits>;
 
-const doneNote = (s: Sheet["rise"]) => (s.forecast.ready ? `ready ${clock(s.ready_low)} to ${clock(s.ready_high)}, look from ${clock(s.look_from)}` : "watch the dough: the forecast does not reach its aim");
+const doneNote = (s: Sheet["rise"]) =>
+  s.forecast.ready
+    ? `ready ${clock(s.ready_low)} to ${clock(s.ready_high)}, look from ${clock(s.look_from)}`
+    : "watch the dough: the forecast does not reach its aim";
 
 /** The size to cut: one figure, or a line for each size. */
 function divided(s: Sheet, u: U): Pick<HandsStep, "figure" | "figureNote"> {
   const p = s.portioned;
-  if (p && p.rest_pieces === 0) return { figure: `${p.portions.length} cut`, figureNote: `${(100 * p.spread).toFixed(1)} % apart; now rest 10 min, covered` };
-  if (p?.next_g) return { figure: u.mass(p.next_g), figureNote: `${p.next_what ? `a ${p.next_what}, ` : ""}piece ${p.portions.length + 1} of ${s.divide.lumps}; the dough is shared out anew after each` };
+  if (p && p.rest_pieces === 0)
+    return {
+      figure: `${p.portions.length} cut`,
+      figureNote: `${(100 * p.spread).toFixed(1)} % apart; now rest 10 min, covered`,
+    };
+  if (p?.next_g)
+    return {
+      figure: u.mass(p.next_g),
+      figureNote: `${p.next_what ? `a ${p.next_what}, ` : ""}piece ${p.portions.length + 1} of ${s.divide.lumps}; the dough is shared out anew after each`,
+    };
   const [first, ...others] = s.divide.groups;
   const different = others.filter((g) => g.each_shown_g !== first?.each_shown_g);
-  if (different.length) return { figure: [first, ...different].map((g) => `${g?.pieces} × ${u.mass(g?.each_shown_g ?? 0)}`).join(" + "), figureNote: "then rest 10 min, covered" };
-  return { figure: u.mass(first?.each_shown_g ?? 0), figureNote: `each, fine from ${u.mass(first?.fine_from_g ?? 0)} to ${u.mass(first?.fine_to_g ?? 0)}; then rest 10 min, covered` };
+  if (different.length)
+    return {
+      figure: [first, ...different].map((g) => `${g?.pieces} × ${u.mass(g?.each_shown_g ?? 0)}`).join(" + "),
+      figureNote: "then rest 10 min, covered",
+    };
+  return {
+    figure: u.mass(first?.each_shown_g ?? 0),
+    figureNote: `each, fine from ${u.mass(first?.fine_from_g ?? 0)} to ${u.mass(first?.fine_to_g ?? 0)}; then rest 10 min, covered`,
+  };
 }
 
 /** How large to roll the first group's pieces, and what they are. */
 function wrapped(s: Sheet, u: U): Pick<HandsStep, "title" | "figure" | "figureNote"> {
   const w = s.groups[0]?.wrap;
   if (!w) return { title: "Fill and close", figure: "", figureNote: "" };
-  const title = s.groups.length > 1 ? "Fill and close" : `${w.label.charAt(0).toUpperCase()}${w.label.slice(1)}: fill and close`;
+  const title =
+    s.groups.length > 1 ? "Fill and close" : `${w.label.charAt(0).toUpperCase()}${w.label.slice(1)}: fill and close`;
   const to = `${s.divide.pieces} to wrap`;
   if (!w.rolled) return { title, figure: u.mass(w.filling_g), figureNote: `of filling kneaded into each; ${to}` };
-  return { title, figure: w.round ? u.length(w.across_mm) : `${u.length(w.across_mm)} × ${u.length(w.along_mm)}`, figureNote: `${w.round ? "across, " : ""}about ${u.length(w.mean_mm)} thick; ${to}` };
+  return {
+    title,
+    figure: w.round ? u.length(w.across_mm) : `${u.length(w.across_mm)} × ${u.length(w.along_mm)}`,
+    figureNote: `${w.round ? "across, " : ""}about ${u.length(w.mean_mm)} thick; ${to}`,
+  };
 }
 
 const HEAT_UP: Record<string, string> = { steam: "water on to boil", oven: "preheat", pan: "heat the pan" };
@@ -57,29 +82,144 @@ const INTO: Record<string, string> = { steam: "Into the steam", oven: "Into the 
 /** What the hands do while it heats. */
 function heatTitle(s: Sheet): string {
   const h = s.heat;
-  if (h.method === "steam") return h.water?.top_up.length ? `Top up with boiling water at ${Math.round(h.water.top_up[0]?.minute ?? 0)} min` : "Do not lift the lid";
-  if (h.method === "pan") return h.turns.length ? `Turn at ${h.turns.join(", ")} min` : "Sear 3 min, then water and the lid";
+  if (h.method === "steam")
+    return h.water?.top_up.length
+      ? `Top up with boiling water at ${Math.round(h.water.top_up[0]?.minute ?? 0)} min`
+      : "Do not lift the lid";
+  if (h.method === "pan")
+    return h.turns.length ? `Turn at ${h.turns.join(", ")} min` : "Sear 3 min, then water and the lid";
   return h.turns.length ? `Turn the tray at ${duration(h.turns[0] ?? 0)}` : "Leave the door shut";
 }
 
-const titles: Record<Stage, (s: Sheet, u: U) => Pick<HandsStep, "name" | "title" | "under" | "figure" | "figureNote" | "press">> = {
-  weigh: (s, u) => ({ name: "Weigh and knead", title: `Knead to a ${s.weigh.feel} dough`, under: `liquid at ${u.temperature(Math.round(s.weigh.water_c))}`, figure: u.mass(s.weigh.flour_g), figureNote: `of flour, ${u.mass(s.weigh.dough_g)} of dough in all`, press: "Kneaded, in the bowl" }),
-  sponge: (s, u) => ({ name: "Sponge", title: "Mix the sponge, let it ripen", under: `${u.mass(s.weigh.sponge?.grams ?? 0)}: ${s.weigh.order.filter((a) => a.vessel === "sponge").map((a) => `${u.mass(a.adds_g)} ${a.name}`).join(", ")}`, figure: null, figureNote: s.sponge ? doneNote(s.sponge) : "", press: "It is ripe" }),
-  again: (s, u) => ({ name: "Second rise", title: "Knock it back, let it rise again", under: `at ${u.temperature(s.again?.air_c ?? s.rise.air_c)}`, figure: null, figureNote: s.again ? doneNote(s.again) : "", press: "It is up again" }),
-  rise: (s, u) => s.rise.rests ? ({ name: "Rest", title: "Let the dough rest, covered", under: "it will not grow", figure: null, figureNote: "until it rolls without springing back", press: "It has rested" }) : ({ name: "First rise", title: "Let it rise, covered", under: `${s.rise.where.at(-1) ?? ""}, ${u.temperature(Math.round(s.rise.air_c))}; make the filling meanwhile`, figure: null, figureNote: doneNote(s.rise), press: s.rise.forecast.target === 2 ? "It has doubled" : "It has risen enough" }),
-  divide: (s, u) => ({ name: "Divide", title: `Cut ${s.divide.lumps} pieces, round them up`, under: s.divide.cuts.length ? `by eye: ${s.divide.cuts.join(", ")}` : "", ...divided(s, u), press: "Rounded and rested" }),
-  wrap: (s, u) => ({ name: "Wrap", under: `${s.groups.filter((g) => g.filling_each_g).map((g) => `${u.mass(g.filling_each_g)} of cold ${s.groups.length > 1 ? `${g.name} in ${g.pieces}` : "filling in each"}`).join(", ")}, rim clean`, ...wrapped(s, u), press: "The last is wrapped" }),
-  proof: (s, u) => ({ name: "Final proof", title: "Leave them to grow, covered", under: `at ${u.temperature(s.proof.air_c)}${s.heat.came === "proofed" ? `; ${HEAT_UP[s.heat.method] ?? "preheat"} at ${clock(s.day.steps.find((x) => x.key === "preheat")?.start ?? s.day.eat)}` : ""}`, figure: null, figureNote: doneNote(s.proof), press: s.heat.came === "proofed" ? (INTO[s.heat.method] ?? "Into the heat") : s.heat.came === "frozen" ? "Into the freezer" : "Into the fridge" }),
-  hold: (s) => ({ name: "Kept cold", title: s.heat.came === "frozen" ? "Freeze on a tray, then bag and label" : "Keep them in the fridge, covered", under: s.heat.came === "frozen" ? "do not thaw them before the heat" : "the coldest shelf", figure: null, figureNote: `${HEAT_UP[s.heat.method] ?? "preheat"} at ${clock(s.day.steps.find((x) => x.key === "preheat")?.start ?? s.day.eat)}`, press: INTO[s.heat.method] ?? "Into the heat" }),
-  heat: (s, u) => ({ name: { steam: "Steam", oven: "Bake", pan: "In the pan" }[s.heat.method] ?? "Heat", title: heatTitle(s), under: `${u.text(s.heat.setting)}${s.heat.loads > 1 ? `; ${s.heat.loads} loads of ${s.heat.per_load}` : ""}`, figure: null, figureNote: s.heat.reaches ? `the middle reaches ${u.temperature(s.heat.line_c)} at ${Math.round(s.heat.reaches.typical)} min (${Math.round(s.heat.reaches.low)} to ${Math.round(s.heat.reaches.high)})` : `the middle may not reach ${u.temperature(s.heat.line_c)}: probe it`, press: { steam: "Off the fire", oven: "Out of the oven", pan: "Out of the pan" }[s.heat.method] ?? "Out" }),
-  rest: (s, u) => ({ name: "Rest", title: s.heat.method === "steam" ? "Leave the lid on" : "On a rack", under: `the middle evens out to about ${u.temperature(Math.round(s.heat.core_after_rest_c))}`, figure: null, figureNote: `${duration(s.heat.rest_min)}, then eat`, press: "Eat" }),
+const titles: Record<
+  Stage,
+  (s: Sheet, u: U) => Pick<HandsStep, "name" | "title" | "under" | "figure" | "figureNote" | "press">
+> = {
+  weigh: (s, u) => ({
+    name: "Weigh and knead",
+    title: `Knead to a ${s.weigh.feel} dough`,
+    under: `liquid at ${u.temperature(Math.round(s.weigh.water_c))}`,
+    figure: u.mass(s.weigh.flour_g),
+    figureNote: `of flour, ${u.mass(s.weigh.dough_g)} of dough in all`,
+    press: "Kneaded, in the bowl",
+  }),
+  sponge: (s, u) => ({
+    name: "Sponge",
+    title: "Mix the sponge, let it ripen",
+    under: `${u.mass(s.weigh.sponge?.grams ?? 0)}: ${s.weigh.order
+      .filter((a) => a.vessel === "sponge")
+      .map((a) => `${u.mass(a.adds_g)} ${a.name}`)
+      .join(", ")}`,
+    figure: null,
+    figureNote: s.sponge ? doneNote(s.sponge) : "",
+    press: "It is ripe",
+  }),
+  again: (s, u) => ({
+    name: "Second rise",
+    title: "Knock it back, let it rise again",
+    under: `at ${u.temperature(s.again?.air_c ?? s.rise.air_c)}`,
+    figure: null,
+    figureNote: s.again ? doneNote(s.again) : "",
+    press: "It is up again",
+  }),
+  rise: (s, u) =>
+    s.rise.rests
+      ? {
+          name: "Rest",
+          title: "Let the dough rest, covered",
+          under: "it will not grow",
+          figure: null,
+          figureNote: "until it rolls without springing back",
+          press: "It has rested",
+        }
+      : {
+          name: "First rise",
+          title: "Let it rise, covered",
+          under: `${s.rise.where.at(-1) ?? ""}, ${u.temperature(Math.round(s.rise.air_c))}; make the filling meanwhile`,
+          figure: null,
+          figureNote: doneNote(s.rise),
+          press: s.rise.forecast.target === 2 ? "It has doubled" : "It has risen enough",
+        },
+  divide: (s, u) => ({
+    name: "Divide",
+    title: `Cut ${s.divide.lumps} pieces, round them up`,
+    under: s.divide.cuts.length ? `by eye: ${s.divide.cuts.join(", ")}` : "",
+    ...divided(s, u),
+    press: "Rounded and rested",
+  }),
+  wrap: (s, u) => ({
+    name: "Wrap",
+    under: `${s.groups
+      .filter((g) => g.filling_each_g)
+      .map(
+        (g) =>
+          `${u.mass(g.filling_each_g)} of cold ${s.groups.length > 1 ? `${g.name} in ${g.pieces}` : "filling in each"}`,
+      )
+      .join(", ")}, rim clean`,
+    ...wrapped(s, u),
+    press: "The last is wrapped",
+  }),
+  proof: (s, u) => ({
+    name: "Final proof",
+    title: "Leave them to grow, covered",
+    under: `at ${u.temperature(s.proof.air_c)}${s.heat.came === "proofed" ? `; ${HEAT_UP[s.heat.method] ?? "preheat"} at ${clock(s.day.steps.find((x) => x.key === "preheat")?.start ?? s.day.eat)}` : ""}`,
+    figure: null,
+    figureNote: doneNote(s.proof),
+    press:
+      s.heat.came === "proofed"
+        ? (INTO[s.heat.method] ?? "Into the heat")
+        : s.heat.came === "frozen"
+          ? "Into the freezer"
+          : "Into the fridge",
+  }),
+  hold: (s) => ({
+    name: "Kept cold",
+    title: s.heat.came === "frozen" ? "Freeze on a tray, then bag and label" : "Keep them in the fridge, covered",
+    under: s.heat.came === "frozen" ? "do not thaw them before the heat" : "the coldest shelf",
+    figure: null,
+    figureNote: `${HEAT_UP[s.heat.method] ?? "preheat"} at ${clock(s.day.steps.find((x) => x.key === "preheat")?.start ?? s.day.eat)}`,
+    press: INTO[s.heat.method] ?? "Into the heat",
+  }),
+  heat: (s, u) => ({
+    name: { steam: "Steam", oven: "Bake", pan: "In the pan" }[s.heat.method] ?? "Heat",
+    title: heatTitle(s),
+    under: `${u.text(s.heat.setting)}${s.heat.loads > 1 ? `; ${s.heat.loads} loads of ${s.heat.per_load}` : ""}`,
+    figure: null,
+    figureNote: s.heat.reaches
+      ? `the middle reaches ${u.temperature(s.heat.line_c)} at ${Math.round(s.heat.reaches.typical)} min (${Math.round(s.heat.reaches.low)} to ${Math.round(s.heat.reaches.high)})`
+      : `the middle may not reach ${u.temperature(s.heat.line_c)}: probe it`,
+    press: { steam: "Off the fire", oven: "Out of the oven", pan: "Out of the pan" }[s.heat.method] ?? "Out",
+  }),
+  rest: (s, u) => ({
+    name: "Rest",
+    title: s.heat.method === "steam" ? "Leave the lid on" : "On a rack",
+    under: `the middle evens out to about ${u.temperature(Math.round(s.heat.core_after_rest_c))}`,
+    figure: null,
+    figureNote: `${duration(s.heat.rest_min)}, then eat`,
+    press: "Eat",
+  }),
 };
 
-const TRAY: Record<Stage, string> = { sponge: "weigh", again: "rise", weigh: "weigh", rise: "rise", divide: "divide", wrap: "wrap", proof: "proof", hold: "proof", heat: "heat", rest: "heat" };
+const TRAY: Record<Stage, string> = {
+  sponge: "weigh",
+  again: "rise",
+  weigh: "weigh",
+  rise: "rise",
+  divide: "divide",
+  wrap: "wrap",
+  proof: "proof",
+  hold: "proof",
+  heat: "heat",
+  rest: "heat",
+};
 
 export function stepOf(stage: Stage, sheet: Sheet, u: U): HandsStep {
   const cautions = sheet.cautions.filter((c) => c.tray === TRAY[stage] && (c.urgent || stage !== "rest"));
-  return { stage, ...titles[stage](sheet, u), cautions: stage === "rest" ? cautions.filter((c) => ["steam", "oven", "pan", "probe"].includes(c.code)) : cautions };
+  return {
+    stage,
+    ...titles[stage](sheet, u),
+    cautions: stage === "rest" ? cautions.filter((c) => ["steam", "oven", "pan", "probe"].includes(c.code)) : cautions,
+  };
 }
 
 /** When the step in hand is due, from the newest plan and from what has been marked since. */
@@ -91,7 +231,9 @@ export function dueAt(stage: Stage, sheet: Sheet, endedAt: Map<string, number>):
   const began = before ? endedAt.get(before) : undefined;
   const length = Date.parse(planned.end) - Date.parse(planned.start);
   // While the server is away, the plan's length counts from the mark made here.
-  return began === undefined || Math.abs(began - Date.parse(planned.start)) < 2000 ? Date.parse(planned.end) : began + length;
+  return began === undefined || Math.abs(began - Date.parse(planned.start)) < 2000
+    ? Date.parse(planned.end)
+    : began + length;
 }
 
 export const nextWords = (stage: Stage, sheet: Sheet): string => {
@@ -100,5 +242,7 @@ export const nextWords = (stage: Stage, sheet: Sheet): string => {
   const step = sheet.day.steps.find((s) => s.key === next);
   const filling = sheet.day.steps.find((s) => s.key === "filling");
   const extra = stage === "rise" && filling ? `Make the filling by ${clock(filling.end)}. ` : "";
-  return step ? `${extra}Then ${step.label.toLowerCase()} at ${clock(step.start)}; eat ${clock(sheet.day.eat)}.` : "Then eat.";
+  return step
+    ? `${extra}Then ${step.label.toLowerCase()} at ${clock(step.start)}; eat ${clock(sheet.day.eat)}.`
+    : "Then eat.";
 };

@@ -31,14 +31,28 @@ function Findings({ batch }: { batch: BatchOut }) {
   return (
     <section className="enamel p-5">
       <h2 className="text-xl font-bold">What to change next time</h2>
-      {findings.length === 0 && <p className="mt-2 text-muted">{batch.finished ? "Nothing: it went as forecast." : "It is still under way."}</p>}
-      {findings.some((f) => f.weight > 0) && <p className="mt-1 text-sm text-muted">Causes that this batch&rsquo;s own marks and forecasts speak for, the likeliest first{marked ? "; a lifted lid was marked" : ""}.</p>}
+      {findings.length === 0 && (
+        <p className="mt-2 text-muted">{batch.finished ? "Nothing: it went as forecast." : "It is still under way."}</p>
+      )}
+      {findings.some((f) => f.weight > 0) && (
+        <p className="mt-1 text-sm text-muted">
+          Causes that this batch&rsquo;s own marks and forecasts speak for, the likeliest first
+          {marked ? "; a lifted lid was marked" : ""}.
+        </p>
+      )}
       <ul className="mt-2 space-y-3">
         {findings.map((f, i) => (
           <li key={`${f.what}-${i}`} className="rounded-xl border-2 border-rim bg-inset px-3.5 py-2.5">
             <p className="font-bold">{u.text(f.what)}</p>
             {f.weight > 0 && (
-              <span role="meter" aria-label="How strongly the record speaks for it" aria-valuemin={0} aria-valuemax={100} aria-valuenow={Math.round(100 * f.weight)} className="my-1 block h-1.5 w-full rounded bg-rim">
+              <span
+                role="meter"
+                aria-label="How strongly the record speaks for it"
+                aria-valuemin={0}
+                aria-valuemax={100}
+                aria-valuenow={Math.round(100 * f.weight)}
+                className="my-1 block h-1.5 w-full rounded bg-rim"
+              >
                 <span className="block h-full rounded bg-crust" style={{ width: `${Math.round(100 * f.weight)}%` }} />
               </span>
             )}
@@ -55,7 +69,13 @@ function Findings({ batch }: { batch: BatchOut }) {
 function Page({ batch }: { batch: BatchOut }) {
   const u = useUnits();
   const { plan } = batch;
-  if (!plan) return <Notice title="This batch's plan cannot be worked any more" text={batch.live.problems.map((p) => p.message).join(" ")} />;
+  if (!plan)
+    return (
+      <Notice
+        title="This batch's plan cannot be worked any more"
+        text={batch.live.problems.map((p) => p.message).join(" ")}
+      />
+    );
   const seen = batch.live.sheet ?? plan;
   const stages = batch.lesson?.stages ?? [];
   return (
@@ -67,7 +87,11 @@ function Page({ batch }: { batch: BatchOut }) {
       </p>
       <h1 className="text-3xl font-bold">{batch.name}</h1>
       <p className="text-muted">
-        {day(batch.started)}, {clock(batch.started)} · {plan.groups.map((g) => `${g.pieces} × ${u.mass(g.dough_each_g)} around ${u.mass(g.filling_each_g)}`).join(", ")} · kitchen {u.temperature(plan.sentence.room_c)} ·{" "}
+        {day(batch.started)}, {clock(batch.started)} ·{" "}
+        {plan.groups
+          .map((g) => `${g.pieces} × ${u.mass(g.dough_each_g)} around ${u.mass(g.filling_each_g)}`)
+          .join(", ")}{" "}
+        · kitchen {u.temperature(plan.sentence.room_c)} ·{" "}
         {batch.outcome ? <strong className="text-ink">{batch.outcome.verdict}</strong> : "under way"} ·{" "}
         <Link to={`/bench/${batch.bake_id}`} className="font-semibold text-cobalt underline">
           make it again
@@ -78,7 +102,11 @@ function Page({ batch }: { batch: BatchOut }) {
           {stages.length > 0 && (
             <section className="enamel p-5">
               <h2 className="text-xl font-bold">Forecast and what happened</h2>
-              <StageBars title="Minutes of each stage: forecast band and as it went" stages={stages.map((s) => ({ name: s.label, ...s.forecast, actual: s.actual }))} words={duration} />
+              <StageBars
+                title="Minutes of each stage: forecast band and as it went"
+                stages={stages.map((s) => ({ name: s.label, ...s.forecast, actual: s.actual }))}
+                words={duration}
+              />
             </section>
           )}
           <section className="enamel grid gap-6 p-5 tab:grid-cols-2">
@@ -98,12 +126,19 @@ function Page({ batch }: { batch: BatchOut }) {
             <section className="enamel p-5">
               <h2 className="text-xl font-bold">What the kitchen learned</h2>
               <p className="mt-1">
-                Its vigour went from <strong>× {batch.lesson.vigour_before.toFixed(2)}</strong> to <strong>× {Math.exp(batch.lesson.vigour.mean).toFixed(2)}</strong>, now from {batch.lesson.vigour.bakes} bakes.
-                {batch.lesson.drank != null && ` Its ${batch.lesson.flour} took ${Math.round(batch.lesson.drank * 100)} % of the water.`}
-                {batch.lesson.kneading_warms != null && ` Kneading warms the dough by ${u.units === "us" ? `${Math.round(batch.lesson.kneading_warms * 1.8)} °F` : `${batch.lesson.kneading_warms.toFixed(1)} °C`}.`}
-                {batch.lesson.wrap_seconds != null && ` Wrapping one takes about ${Math.round(batch.lesson.wrap_seconds)} s.`}
-                {batch.lesson.pace && ` Its heat takes × ${Math.exp(batch.lesson.pace.mean).toFixed(2)} of the usual minutes, now from ${batch.lesson.pace.bakes} probed ${batch.lesson.pace.bakes === 1 ? "bake" : "bakes"}.`}
-                {batch.lesson.oven && ` The oven runs ${Math.abs(Math.round(u.units === "us" ? 1.8 * batch.lesson.oven.off_c : batch.lesson.oven.off_c))} °${u.units === "us" ? "F" : "C"} ${batch.lesson.oven.off_c < 0 ? "below" : "above"} its dial.`}
+                Its vigour went from <strong>× {batch.lesson.vigour_before.toFixed(2)}</strong> to{" "}
+                <strong>× {Math.exp(batch.lesson.vigour.mean).toFixed(2)}</strong>, now from {batch.lesson.vigour.bakes}{" "}
+                bakes.
+                {batch.lesson.drank != null &&
+                  ` Its ${batch.lesson.flour} took ${Math.round(batch.lesson.drank * 100)} % of the water.`}
+                {batch.lesson.kneading_warms != null &&
+                  ` Kneading warms the dough by ${u.units === "us" ? `${Math.round(batch.lesson.kneading_warms * 1.8)} °F` : `${batch.lesson.kneading_warms.toFixed(1)} °C`}.`}
+                {batch.lesson.wrap_seconds != null &&
+                  ` Wrapping one takes about ${Math.round(batch.lesson.wrap_seconds)} s.`}
+                {batch.lesson.pace &&
+                  ` Its heat takes × ${Math.exp(batch.lesson.pace.mean).toFixed(2)} of the usual minutes, now from ${batch.lesson.pace.bakes} probed ${batch.lesson.pace.bakes === 1 ? "bake" : "bakes"}.`}
+                {batch.lesson.oven &&
+                  ` The oven runs ${Math.abs(Math.round(u.units === "us" ? 1.8 * batch.lesson.oven.off_c : batch.lesson.oven.off_c))} °${u.units === "us" ? "F" : "C"} ${batch.lesson.oven.off_c < 0 ? "below" : "above"} its dial.`}
               </p>
             </section>
           )}

@@ -23,7 +23,12 @@ export function Cups({ kitchen, pantry }: { kitchen: Kitchen; pantry: PantryItem
     setTrouble(null);
     try {
       const document = { ...kitchen.document, ...next };
-      await take(client.PUT("/api/kitchens/{kitchen_id}", { params: { path: { kitchen_id: kitchen.id } }, body: { revision: kitchen.revision, document } }));
+      await take(
+        client.PUT("/api/kitchens/{kitchen_id}", {
+          params: { path: { kitchen_id: kitchen.id } },
+          body: { revision: kitchen.revision, document },
+        }),
+      );
       await queries.invalidateQueries({ queryKey: pantryQuery.queryKey });
       await queries.invalidateQueries({ queryKey: ["recipe"] });
     } catch (error) {
@@ -34,7 +39,8 @@ export function Cups({ kitchen, pantry }: { kitchen: Kitchen; pantry: PantryItem
   const weighed = Object.entries(measuring.weighed ?? {});
   const add = () => {
     const value = Number(grams.replace(",", "."));
-    if (!grams.trim() || !Number.isFinite(value)) return setTrouble("Write the grams of one cup as a number, such as 138.");
+    if (!grams.trim() || !Number.isFinite(value))
+      return setTrouble("Write the grams of one cup as a number, such as 138.");
     setGrams("");
     void change({ weighed: { ...measuring.weighed, [flour]: `${value} g` } });
   };
@@ -42,19 +48,62 @@ export function Cups({ kitchen, pantry }: { kitchen: Kitchen; pantry: PantryItem
     <div className="mt-2 leading-[2]">
       <p>
         My cups are{" "}
-        <Choice label="Cups" value={measuring.cups ?? "us"} className={WORD} onChoose={(cups) => void change({ cups })}
-          options={[{ value: "us", label: "US cups", note: "237 ml; tablespoon 15 ml" }, { value: "metric", label: "metric cups", note: "250 ml; tablespoon 15 ml" }, { value: "imperial", label: "imperial cups", note: "284 ml; pint 568 ml" }, { value: "australian", label: "Australian cups", note: "250 ml; tablespoon 20 ml" }]} />
+        <Choice
+          label="Cups"
+          value={measuring.cups ?? "us"}
+          className={WORD}
+          onChoose={(cups) => void change({ cups })}
+          options={[
+            { value: "us", label: "US cups", note: "237 ml; tablespoon 15 ml" },
+            { value: "metric", label: "metric cups", note: "250 ml; tablespoon 15 ml" },
+            { value: "imperial", label: "imperial cups", note: "284 ml; pint 568 ml" },
+            { value: "australian", label: "Australian cups", note: "250 ml; tablespoon 20 ml" },
+          ]}
+        />
         , filled with flour{" "}
-        <Choice label="Cup of flour" value={measuring.filled ?? "unknown"} className={WORD} onChoose={(filled) => void change({ filled })}
-          options={[{ value: "unknown", label: "who knows how", note: "115 to 156 g a cup" }, { value: "sifted", label: "by sifting", note: "115 to 125 g" }, { value: "spooned", label: "by the spoon, levelled", note: "120 to 132 g" }, { value: "dipped", label: "by dipping in the bag", note: "138 to 156 g" }]} />
+        <Choice
+          label="Cup of flour"
+          value={measuring.filled ?? "unknown"}
+          className={WORD}
+          onChoose={(filled) => void change({ filled })}
+          options={[
+            { value: "unknown", label: "who knows how", note: "115 to 156 g a cup" },
+            { value: "sifted", label: "by sifting", note: "115 to 125 g" },
+            { value: "spooned", label: "by the spoon, levelled", note: "120 to 132 g" },
+            { value: "dipped", label: "by dipping in the bag", note: "138 to 156 g" },
+          ]}
+        />
         , I have{" "}
-        <Hanger label="Weigh a cup of mine" shown={weighed.length ? `weighed ${weighed.map(([key, text]) => `${key} ${text}`).join(", ")}` : "weighed none yet"} className={WORD}>
+        <Hanger
+          label="Weigh a cup of mine"
+          shown={
+            weighed.length ? `weighed ${weighed.map(([key, text]) => `${key} ${text}`).join(", ")}` : "weighed none yet"
+          }
+          className={WORD}
+        >
           <p className="font-bold">Weigh one cup, once</p>
-          <p className="text-sm text-muted">Fill it as you always do. From then on every cup of it is known within 2 %.</p>
+          <p className="text-sm text-muted">
+            Fill it as you always do. From then on every cup of it is known within 2 %.
+          </p>
           <div className="mt-2 flex flex-wrap items-center gap-2">
-            <Choice label="Flour weighed" value={flour} className={WORD} onChoose={setFlour} options={["all-purpose flour", "bread flour", "cake flour", "wholemeal flour", "rye flour"].map((value) => ({ value, label: value }))} />
-            <input aria-label="Grams of one cup" inputMode="decimal" value={grams} onChange={(e) => setGrams(e.target.value)} onKeyDown={(e) => e.key === "Enter" && add()} className="w-20 rounded-lg border-2 border-cobalt bg-enamel px-2 py-1 text-right" /> g
-            <Button onClick={add}>Keep it</Button>
+            <Choice
+              label="Flour weighed"
+              value={flour}
+              className={WORD}
+              onChoose={setFlour}
+              options={["all-purpose flour", "bread flour", "cake flour", "wholemeal flour", "rye flour"].map(
+                (value) => ({ value, label: value }),
+              )}
+            />
+            <input
+              aria-label="Grams of one cup"
+              inputMode="decimal"
+              value={grams}
+              onChange={(e) => setGrams(e.target.value)}
+              onKeyDown={(e) => e.key === "Enter" && add()}
+              className="w-20 rounded-lg border-2 border-cobalt bg-enamel px-2 py-1 text-right"
+            />{" "}
+            g<Button onClick={add}>Keep it</Button>
             {weighed.length > 0 && (
               <Button look="bare" onClick={() => void change({ weighed: {} })}>
                 Forget them
@@ -62,7 +111,13 @@ export function Cups({ kitchen, pantry }: { kitchen: Kitchen; pantry: PantryItem
             )}
           </div>
         </Hanger>{" "}
-        and <OwnFoods foods={kitchen.document.pantry ?? []} pantry={pantry} onChange={(foods) => void keep({ pantry: foods })} />.
+        and{" "}
+        <OwnFoods
+          foods={kitchen.document.pantry ?? []}
+          pantry={pantry}
+          onChange={(foods) => void keep({ pantry: foods })}
+        />
+        .
       </p>
       {trouble && (
         <p role="alert" className="rounded-xl border-2 border-crust bg-warm px-3 py-1.5 leading-normal">

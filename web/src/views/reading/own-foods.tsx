@@ -10,27 +10,69 @@ const WORD = "font-bold text-cobalt border-b-2 border-cobalt";
 const FIELD = "rounded-lg border-2 border-cobalt bg-enamel px-2 py-1";
 
 /** Foods the pantry does not know, each like one it does. Kept with the kitchen, for every recipe. */
-export function OwnFoods({ foods, pantry, onChange }: { foods: Food[]; pantry: PantryItem[]; onChange: (foods: Food[]) => void }) {
+export function OwnFoods({
+  foods,
+  pantry,
+  onChange,
+}: {
+  foods: Food[];
+  pantry: PantryItem[];
+  onChange: (foods: Food[]) => void;
+}) {
   const [name, setName] = useState("");
   const [like, setLike] = useState("soft cheese");
   const [cup, setCup] = useState("");
   const add = () => {
     if (!name.trim()) return;
-    onChange([...foods.filter((food) => food.name !== name.trim()), { name: name.trim(), like, ...(cup.trim() && { cup: `${cup.trim()} g` }) }]);
+    onChange([
+      ...foods.filter((food) => food.name !== name.trim()),
+      { name: name.trim(), like, ...(cup.trim() && { cup: `${cup.trim()} g` }) },
+    ]);
     setName("");
     setCup("");
   };
   return (
-    <Hanger label="Foods of my own" shown={foods.length ? foods.map((food) => food.name).join(", ") : "no foods of my own"} className={WORD}>
+    <Hanger
+      label="Foods of my own"
+      shown={foods.length ? foods.map((food) => food.name).join(", ") : "no foods of my own"}
+      className={WORD}
+    >
       <p className="font-bold">A food the pantry does not know</p>
-      <p className="text-sm text-muted">Say what it is like: water, fat and allergens are taken from that, and shown as assumed. What is like raw meat or fish stays raw.</p>
+      <p className="text-sm text-muted">
+        Say what it is like: water, fat and allergens are taken from that, and shown as assumed. What is like raw meat
+        or fish stays raw.
+      </p>
       <div className="mt-2 flex flex-wrap items-center gap-2 leading-normal">
-        <input aria-label="Name of my food" value={name} maxLength={60} placeholder="as recipes call it" onChange={(e) => setName(e.target.value)} className={`${FIELD} w-44`} />
+        <input
+          aria-label="Name of my food"
+          value={name}
+          maxLength={60}
+          placeholder="as recipes call it"
+          onChange={(e) => setName(e.target.value)}
+          className={`${FIELD} w-44`}
+        />
         <span>
-          is like <Choice label="It is like" value={like} className={WORD} onChoose={setLike} options={pantry.filter((item) => !foods.some((food) => food.name === item.name)).map((item) => ({ value: item.key, label: item.name }))} />
+          is like{" "}
+          <Choice
+            label="It is like"
+            value={like}
+            className={WORD}
+            onChoose={setLike}
+            options={pantry
+              .filter((item) => !foods.some((food) => food.name === item.name))
+              .map((item) => ({ value: item.key, label: item.name }))}
+          />
         </span>
         <span>
-          a cup <input aria-label="Grams of a cup of it" inputMode="decimal" value={cup} onChange={(e) => setCup(e.target.value)} className={`${FIELD} w-16 text-right`} /> g
+          a cup{" "}
+          <input
+            aria-label="Grams of a cup of it"
+            inputMode="decimal"
+            value={cup}
+            onChange={(e) => setCup(e.target.value)}
+            className={`${FIELD} w-16 text-right`}
+          />{" "}
+          g
         </span>
         <Button onClick={add} disabled={!name.trim()}>
           Keep this food
@@ -40,9 +82,18 @@ export function OwnFoods({ foods, pantry, onChange }: { foods: Food[]; pantry: P
         {foods.map((food) => (
           <li key={food.name} className="flex items-center justify-between border-t-2 border-inset py-1">
             <span>
-              {food.name} <span className="text-muted">like {food.like}{food.cup ? `, ${food.cup} a cup` : ""}</span>
+              {food.name}{" "}
+              <span className="text-muted">
+                like {food.like}
+                {food.cup ? `, ${food.cup} a cup` : ""}
+              </span>
             </span>
-            <button type="button" aria-label={`Forget ${food.name}`} className="min-h-9 min-w-9 text-lg font-bold text-muted hover:text-crust" onClick={() => onChange(foods.filter((other) => other !== food))}>
+            <button
+              type="button"
+              aria-label={`Forget ${food.name}`}
+              className="min-h-9 min-w-9 text-lg font-bold text-muted hover:text-crust"
+              onClick={() => onChange(foods.filter((other) => other !== food))}
+            >
               ×
             </button>
           </li>

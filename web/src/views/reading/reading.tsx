@@ -43,7 +43,11 @@ export function Reading() {
   const kitchens = useQuery(kitchensQuery);
   const pantry = useQuery(pantryQuery);
   const asked = useLater(text, 250);
-  const reading = useQuery({ ...recipeQuery(asked, corrections), enabled: asked.trim() !== "", placeholderData: keepPreviousData });
+  const reading = useQuery({
+    ...recipeQuery(asked, corrections),
+    enabled: asked.trim() !== "",
+    placeholderData: keepPreviousData,
+  });
   const [trouble, setTrouble] = useState<string | null>(null);
   const area = useRef<HTMLTextAreaElement>(null);
   const navigate = useNavigate();
@@ -82,18 +86,35 @@ export function Reading() {
   return (
     <main className="mx-auto w-full max-w-[1320px] px-4 pt-3 pb-8 tab:px-8">
       <h1 className="text-[1.75rem] leading-tight font-bold">A recipe from another kitchen</h1>
-      <p className="text-muted">Paste it as it stands: cups, spoons, fractions, ranges, method and all. Every line says what it was taken for, in grams, and how sure that is.</p>
+      <p className="text-muted">
+        Paste it as it stands: cups, spoons, fractions, ranges, method and all. Every line says what it was taken for,
+        in grams, and how sure that is.
+      </p>
       {kitchens.data?.[0] && <Cups kitchen={kitchens.data[0]} pantry={pantry.data ?? []} />}
       <div className="mt-3 grid items-start gap-6 wide:grid-cols-[2fr_3fr]">
         <section aria-label="The recipe" className="wide:sticky wide:top-3">
           <label className="block">
             <span className="sr-only">The recipe, as written</span>
-            <textarea ref={area} value={text} onChange={(e) => change(e.target.value)} placeholder={HINT} rows={20} spellCheck={false} aria-label="The recipe, as written" className="w-full resize-y rounded-2xl border-2 border-cobalt bg-enamel p-4 leading-relaxed placeholder:text-muted" />
+            <textarea
+              ref={area}
+              value={text}
+              onChange={(e) => change(e.target.value)}
+              placeholder={HINT}
+              rows={20}
+              spellCheck={false}
+              aria-label="The recipe, as written"
+              className="w-full resize-y rounded-2xl border-2 border-cobalt bg-enamel p-4 leading-relaxed placeholder:text-muted"
+            />
           </label>
           <div className="mt-2 flex flex-wrap gap-2">
             <label className="inline-flex min-h-10 cursor-pointer items-center rounded-xl border-2 border-cobalt bg-enamel px-4 font-semibold text-cobalt focus-within:outline-3 focus-within:outline-crust">
               Open a text or page
-              <input type="file" accept=".txt,.md,.html,.json,text/*,application/json,application/ld+json" className="sr-only" onChange={(e) => void open(e.target.files?.[0])} />
+              <input
+                type="file"
+                accept=".txt,.md,.html,.json,text/*,application/json,application/ld+json"
+                className="sr-only"
+                onChange={(e) => void open(e.target.files?.[0])}
+              />
             </label>
             {text && (
               <Button look="bare" onClick={clear}>
@@ -108,8 +129,20 @@ export function Reading() {
               {reading.error.message}
             </p>
           )}
-          {shown && !reading.isError && <Understood reading={shown} pantry={pantry.data ?? []} onCorrect={correct} trouble={trouble} onTake={() => void bench(shown)} />}
-          {text.trim() === "" && <p className="rounded-2xl border-2 border-dashed border-rim p-6 text-muted">What is understood appears here as you write.</p>}
+          {shown && !reading.isError && (
+            <Understood
+              reading={shown}
+              pantry={pantry.data ?? []}
+              onCorrect={correct}
+              trouble={trouble}
+              onTake={() => void bench(shown)}
+            />
+          )}
+          {text.trim() === "" && (
+            <p className="rounded-2xl border-2 border-dashed border-rim p-6 text-muted">
+              What is understood appears here as you write.
+            </p>
+          )}
         </section>
       </div>
     </main>

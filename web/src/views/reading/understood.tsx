@@ -9,7 +9,10 @@ import { nthOf, type Correction, type Line } from "./corrections";
 
 type Says = RecipeOut["said"][number];
 
-const FURTHER = ["Second", "Third", "Fourth", "Fifth", "Sixth"].map((nth, i) => ({ key: `filling ${i + 2}`, name: `${nth} filling, in pieces of its own` }));
+const FURTHER = ["Second", "Third", "Fourth", "Fifth", "Sixth"].map((nth, i) => ({
+  key: `filling ${i + 2}`,
+  name: `${nth} filling, in pieces of its own`,
+}));
 const PARTS = [
   { key: "dough", name: "Dough" },
   { key: "sponge", name: "Sponge, counted in the dough" },
@@ -19,7 +22,17 @@ const PARTS = [
   { key: "wash", name: "Wash" },
   { key: "topping", name: "Topping, not weighed out" },
 ];
-const STEPS: Record<string, string> = { bake: "bake", preheat: "oven", steam: "steam", rise: "first rise", proof: "final proof", rest: "rest", knead: "knead", yeast: "for the yeast", fry: "pan" };
+const STEPS: Record<string, string> = {
+  bake: "bake",
+  preheat: "oven",
+  steam: "steam",
+  rise: "first rise",
+  proof: "final proof",
+  rest: "rest",
+  knead: "knead",
+  yeast: "for the yeast",
+  fry: "pan",
+};
 
 interface Editing {
   pantry: PantryItem[];
@@ -37,7 +50,16 @@ function Grams({ line, nth, onCorrect }: Editing & { line: Line; nth: number }) 
   const shown = line.grams ? shownNumber(typical, "mass", u.units) : "";
   return (
     <>
-      <Amount label={`Amount of ${line.name || line.written}`} shown={shown || (line.by === "taste" ? "–" : "?")} unit={unitOf("mass", u.units)} step={1} largeStep={10} invalid={!line.grams && line.by !== "taste"} className="[--chip:var(--inset)]" onCommit={put} />
+      <Amount
+        label={`Amount of ${line.name || line.written}`}
+        shown={shown || (line.by === "taste" ? "–" : "?")}
+        unit={unitOf("mass", u.units)}
+        step={1}
+        largeStep={10}
+        invalid={!line.grams && line.by !== "taste"}
+        className="[--chip:var(--inset)]"
+        onCommit={put}
+      />
       {line.by === "taste" && <span className="block text-sm text-muted">to taste</span>}
       {high > low * 1.02 && u.mass(low) !== u.mass(high) && (
         <span className="block text-sm text-muted">
@@ -51,19 +73,39 @@ function Grams({ line, nth, onCorrect }: Editing & { line: Line; nth: number }) 
 /** The parts a line can be moved to: every filling there is, and one more. */
 function partOptions(lines: Line[]) {
   const used = FURTHER.findLastIndex(({ key }) => lines.some((line) => line.part === key));
-  return PARTS.filter(({ key }) => FURTHER.findIndex((f) => f.key === key) <= used + 1).map(({ key, name }) => ({ value: key, label: name }));
+  return PARTS.filter(({ key }) => FURTHER.findIndex((f) => f.key === key) <= used + 1).map(({ key, name }) => ({
+    value: key,
+    label: name,
+  }));
 }
 
-function Row({ line, nth, pantry, parts, onCorrect }: Editing & { line: Line; nth: number; parts: ReturnType<typeof partOptions> }) {
+function Row({
+  line,
+  nth,
+  pantry,
+  parts,
+  onCorrect,
+}: Editing & { line: Line; nth: number; parts: ReturnType<typeof partOptions> }) {
   const lost = line.by !== "taste" && (!line.use || !line.grams);
   return (
     <li className="flex justify-between gap-4 border-t-2 border-inset py-1.5">
       <span className="min-w-0">
-        <Choice label={`Taken for, ${line.written}`} value={line.use ?? ""} options={pantry.map((item) => ({ value: item.key, label: item.name }))} onChoose={(use) => onCorrect({ written: line.written, nth, use })}
-          className={`min-h-6 border-b-2 border-dotted border-rim text-left font-semibold ${lost ? "text-crust" : ""}`}>
+        <Choice
+          label={`Taken for, ${line.written}`}
+          value={line.use ?? ""}
+          options={pantry.map((item) => ({ value: item.key, label: item.name }))}
+          onChoose={(use) => onCorrect({ written: line.written, nth, use })}
+          className={`min-h-6 border-b-2 border-dotted border-rim text-left font-semibold ${lost ? "text-crust" : ""}`}
+        >
           {line.use ? line.name : "not understood: choose"}
         </Choice>{" "}
-        <Choice label={`Belongs to, ${line.written}`} value={line.part} options={parts} onChoose={(part) => onCorrect({ written: line.written, nth, part })} className="min-h-6 px-1 text-sm text-cobalt underline decoration-rim decoration-2 underline-offset-4">
+        <Choice
+          label={`Belongs to, ${line.written}`}
+          value={line.part}
+          options={parts}
+          onChoose={(part) => onCorrect({ written: line.written, nth, part })}
+          className="min-h-6 px-1 text-sm text-cobalt underline decoration-rim decoration-2 underline-offset-4"
+        >
           move
         </Choice>
         <span className="block text-sm break-words text-muted">“{line.written}”</span>
@@ -84,12 +126,25 @@ function Value({ says }: { says: Says }) {
   const u = useUnits();
   const { low, high } = says.value;
   const show = (v: number) =>
-    says.what === "temperature" ? u.temperature(Math.round(v)) : says.what === "minutes" ? duration(v) : says.what === "each_g" ? `${u.mass(v)} each` : says.what === "pieces" ? `${v} pieces` : `${u.length(v)} ${says.what === "thick_mm" ? "thick" : "across"}`;
+    says.what === "temperature"
+      ? u.temperature(Math.round(v))
+      : says.what === "minutes"
+        ? duration(v)
+        : says.what === "each_g"
+          ? `${u.mass(v)} each`
+          : says.what === "pieces"
+            ? `${v} pieces`
+            : `${u.length(v)} ${says.what === "thick_mm" ? "thick" : "across"}`;
   return <>{high > low ? `${show(low)} to ${show(high)}` : show(low)}</>;
 }
 
 /** What was made of a recipe, line by line, and the way to the Bench. */
-export function Understood({ reading, trouble, onTake, ...editing }: Editing & { reading: RecipeOut; trouble: string | null; onTake: () => void }) {
+export function Understood({
+  reading,
+  trouble,
+  onTake,
+  ...editing
+}: Editing & { reading: RecipeOut; trouble: string | null; onTake: () => void }) {
   const parts = partOptions(reading.lines);
   const u = useUnits();
   const nth = nthOf(reading.lines);
@@ -99,7 +154,11 @@ export function Understood({ reading, trouble, onTake, ...editing }: Editing & {
       <div className="flex flex-wrap items-start justify-between gap-3">
         <div>
           <h2 className="text-[1.35rem] leading-tight font-bold">{reading.title}</h2>
-          <p className={lost ? "font-semibold text-crust" : "text-muted"}>{lost ? `${lost} of ${reading.lines.length} lines need a word from you: choose what they are, or change the text.` : `All ${reading.lines.length} lines are read.`}</p>
+          <p className={lost ? "font-semibold text-crust" : "text-muted"}>
+            {lost
+              ? `${lost} of ${reading.lines.length} lines need a word from you: choose what they are, or change the text.`
+              : `All ${reading.lines.length} lines are read.`}
+          </p>
         </div>
         <Button look="solid" disabled={reading.problems.length > 0} onClick={onTake}>
           Put it on the bench
@@ -120,7 +179,10 @@ export function Understood({ reading, trouble, onTake, ...editing }: Editing & {
           return (
             <section key={key} aria-label={name}>
               <h3 className="flex justify-between pb-1 font-bold">
-                {name} <span className="text-cobalt">{u.mass(lines.reduce((sum, l) => sum + (l.grams?.typical ?? 0), 0))}</span>
+                {name}{" "}
+                <span className="text-cobalt">
+                  {u.mass(lines.reduce((sum, l) => sum + (l.grams?.typical ?? 0), 0))}
+                </span>
               </h3>
               <ul>
                 {lines.map((line) => {

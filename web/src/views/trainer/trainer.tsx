@@ -44,7 +44,11 @@ function Picture({ q }: { q: Question }) {
 /** Learn to tell by the dough: drawings computed from the model's own states, judged and explained. */
 export function Trainer() {
   const [seed, setSeed] = useState(seedNow);
-  const asked = useQuery({ queryKey: ["question", seed], queryFn: () => take(client.GET("/api/trainer/question", { params: { query: { seed } } })), staleTime: Infinity });
+  const asked = useQuery({
+    queryKey: ["question", seed],
+    queryFn: () => take(client.GET("/api/trainer/question", { params: { query: { seed } } })),
+    staleTime: Infinity,
+  });
   const scores = useQuery(scoresQuery);
   const queries = useQueryClient();
   const [marked, setMarked] = useState<(Marked & { said: Judgement }) | null>(null);
@@ -59,7 +63,9 @@ export function Trainer() {
   const answer = async (said: Judgement) => {
     setTrouble(null);
     try {
-      const reply = await take(client.POST("/api/trainer/answers", { body: { client_id: crypto.randomUUID(), seed, answer: said } }));
+      const reply = await take(
+        client.POST("/api/trainer/answers", { body: { client_id: crypto.randomUUID(), seed, answer: said } }),
+      );
       setMarked({ ...reply.marked, said });
       queries.setQueryData(scoresQuery.queryKey, reply.scores);
     } catch (error) {
@@ -95,7 +101,11 @@ export function Trainer() {
               <p>{marked.why}</p>
               {q.picture !== "membrane" && (
                 <p className="text-muted">
-                  At {u.temperature(Math.round(q.air_c))}, after {duration(q.minutes)}; {marked.ready_in_min > 0 ? `ready in about ${duration(marked.ready_in_min)}` : `ready about ${duration(-marked.ready_in_min)} ago`}.
+                  At {u.temperature(Math.round(q.air_c))}, after {duration(q.minutes)};{" "}
+                  {marked.ready_in_min > 0
+                    ? `ready in about ${duration(marked.ready_in_min)}`
+                    : `ready about ${duration(-marked.ready_in_min)} ago`}
+                  .
                 </p>
               )}
               <Button look="solid" className="mt-3 min-h-14 w-full text-lg" onClick={next}>
@@ -125,7 +135,10 @@ export function Trainer() {
           <ul className="flex flex-wrap gap-x-6">
             {scores.data.map((s) => (
               <li key={s.picture}>
-                {ASKED[s.picture as Question["picture"]].name}: <strong className="text-cobalt">{s.right} of {s.of}</strong>
+                {ASKED[s.picture as Question["picture"]].name}:{" "}
+                <strong className="text-cobalt">
+                  {s.right} of {s.of}
+                </strong>
               </li>
             ))}
           </ul>
