@@ -1,5 +1,5 @@
 # Airy Crumb. Two commands matter: make demo, and make test.
-.PHONY: demo demo-reset test bench learning practice screenshots build lock schema lint clean setup
+.PHONY: demo demo-reset test words bench learning practice screenshots build lock schema lint clean setup
 .DELETE_ON_ERROR:
 unexport PYTHONDONTWRITEBYTECODE
 export PYTHONPATH := $(CURDIR):$(CURDIR)/core:$(CURDIR)/server
@@ -82,6 +82,10 @@ practice: setup
 schema: setup
 	@$(PY) -m scripts.export_schema
 	@cd web && npm run --silent client
+
+# After changing a sentence: the catalogues of messages follow.
+words: setup
+	@$(PY) -m scripts.words
 
 lint: setup
 	@$(PY) -m scripts.check --only-lint

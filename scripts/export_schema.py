@@ -6,14 +6,14 @@ from pathlib import Path
 
 ROOT = Path(__file__).resolve().parent.parent
 os.environ.setdefault("AIRYCRUMB_MODE", "test")
-os.environ.setdefault("DJANGO_SETTINGS_MODULE", "kitchenside.settings")
+os.environ.setdefault("DJANGO_SETTINGS_MODULE", "project.settings")
 
 import django  # noqa: E402
 
 django.setup()
 
 from airycrumb.bake import schema  # noqa: E402
-from kitchenside.api import api  # noqa: E402
+from project.api import api  # noqa: E402
 
 
 def texts() -> dict[Path, str]:

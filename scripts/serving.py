@@ -42,7 +42,7 @@ def wait_until_it_answers(port: int, server: subprocess.Popen[bytes]) -> None:
 
 def serve(env: dict[str, str], port: int, workers: int = 2, **options: Any) -> subprocess.Popen[bytes]:
     """Start gunicorn and wait until it answers. options: for Popen."""
-    command = [sys.executable, "-m", "gunicorn", "kitchenside.wsgi", "--chdir", str(ROOT / "server")]
+    command = [sys.executable, "-m", "gunicorn", "project.wsgi", "--chdir", str(ROOT / "server")]
     command += ["--bind", f"127.0.0.1:{port}", "--workers", str(workers), "--threads", "4", "--preload"]
     server = subprocess.Popen([*command, "--log-level", "error"], env=env, **options)
     try:

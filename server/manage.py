@@ -10,5 +10,5 @@ from django.core.management import execute_from_command_line
 sys.path.insert(0, str(Path(__file__).resolve().parent.parent / "core"))
 
 if __name__ == "__main__":
-    os.environ.setdefault("DJANGO_SETTINGS_MODULE", "kitchenside.settings")
+    os.environ.setdefault("DJANGO_SETTINGS_MODULE", "project.settings")
     execute_from_command_line(sys.argv)

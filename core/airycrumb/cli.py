@@ -11,25 +11,48 @@ from typing import Any
 
 from airycrumb.bake import load_json, plain_kitchen, read_bake, read_kitchen
 from airycrumb.bake.model import Kitchen
-from airycrumb.paper.linked_recipe import as_recipe
+from airycrumb.data.vocabulary import FEEL, METHOD
+from airycrumb.paper.linked_recipe import as_recipe, in_turn, rolled_to
 from airycrumb.paper.wrapper_files import as_pdf, as_svg
-from airycrumb.paper.wrapper_pages import PAPERS, template_of
+from airycrumb.paper.wrapper_pages import PAPERS, template_of, thickness_of
 from airycrumb.problems import InputError, Problem
 from airycrumb.recipe import Draft, Reading, read_recipe, to_bake
 from airycrumb.sheet import Sheet, work
-from airycrumb.trays.types import GroupTray, RiseTray
+from airycrumb.trays.types import FillingTray, GroupTray, HeatTray, RiseTray
+from airycrumb.words import (
+    NOTHING,
+    Message,
+    Units,
+    as_json,
+    hour_of,
+    in_celsius,
+    in_grams,
+    in_minutes,
+    in_percent,
+    listed,
+    say,
+    text,
+    verbatim,
+    weekday_of,
+)
 
 
 def _read(path: str) -> dict[str, Any]:
-    return load_json(_text(path))
+    return load_json(_file_text(path))
 
 
-def _text(path: str) -> str:
+def _file_text(path: str) -> str:
     try:
         return Path(path).read_text(encoding="utf-8")
     except (OSError, UnicodeDecodeError) as error:
         raise InputError(
-            [Problem("no_file", "", f"{path} cannot be read: check the name, and that it is a text file.")]
+            [
+                Problem(
+                    "no_file",
+                    "",
+                    say("{path} cannot be read: check the name, and that it is a text file.", path=verbatim(path)),
+                )
+            ]
         ) from error
 
 
@@ -45,89 +68,189 @@ def _now(text: str | None) -> datetime:
         return datetime.fromisoformat(text).astimezone() if text else datetime.now().astimezone()
     except ValueError as error:
         raise InputError(
-            [Problem("not_a_time", "--now", f"“{text}” is not a date and time: write one such as 2026-11-25T14:00.")]
+            [
+                Problem(
+                    "not_a_time",
+                    "--now",
+                    say(
+                        "“{text}” is not a date and time: write one such as {example}.",
+                        text=verbatim(text or ""),
+                        example=verbatim("2026-11-25T14:00"),
+                    ),
+                )
+            ]
         ) from error
 
 
-def _loads(s: Sheet) -> str:
-    return "all at once" if s.heat.loads == 1 else f"{s.heat.loads} loads of up to {s.heat.per_load}"
+def _loads(h: HeatTray) -> Message:
+    if h.loads == 1:
+        return say("all at once")
+    return say("{loads} loads of up to {each}", loads=h.loads, each=h.per_load)
 
 
-def _fermenting(what: str, t: RiseTray) -> str:
+def _fermenting(t: RiseTray) -> Message:
     """A fermenting stage in a line."""
     if t.rests:
-        return f"{what} rests until {t.ready:%H:%M}; it does not rise"
-    where = ", then ".join(t.where)
-    return f"{what} {where}, {t.air_c:.0f} °C at first: ready {t.ready_low:%a %H:%M} to {t.ready_high:%a %H:%M}, look from {t.look_from:%H:%M}"
+        return say("rests until {ready}; it does not rise", ready=hour_of(t.ready))
+    return say(
+        "{where}, {air} at first: ready {ready}, look from {look}",
+        where=in_turn(t.where),
+        air=in_celsius(t.air_c),
+        ready=hour_of(t.ready_low, t.ready_high),
+        look=hour_of(t.look_from),
+    )
 
 
-def _wrapping(g: GroupTray) -> str:
+def _wrapping(g: GroupTray) -> Message:
     """A group's wrapper in a line."""
     w = g.wrap
     if not w.rolled:
-        return f"WRAP   {g.name}: {w.label}, no wrapper"
-    by = "" if w.round else f" by {w.along_mm / 10:.1f}"
-    thick = (
-        f"{w.mean_mm:.1f} mm"
-        if w.middle_mm == w.rim_mm
-        else f"{w.middle_mm:.1f} mm in the middle, {w.rim_mm:.1f} mm at the rim"
+        return say("{name}: {closing}, no wrapper", name=g.name, closing=w.label)
+    rolled = say(
+        "{name}: {closing}, roll to {size}, {thick}",
+        name=g.name,
+        closing=w.label,
+        size=rolled_to(w),
+        thick=thickness_of(w),
     )
-    holds = f"; closes over up to {w.closes_over_g:.0f} g" if g.filled else ""
-    return f"WRAP   {g.name}: {w.label}, roll to {w.across_mm / 10:.1f}{by} cm, {thick}{holds}"
+    if not g.filled:
+        return rolled
+    return say("{rolled}; closes over up to {most}", rolled=rolled, most=in_grams(w.closes_over_g))
 
 
-def _lines(s: Sheet) -> Iterator[str]:
-    """The sheet as text, in the order of the work."""
-    yield s.name
-    for g in s.groups:
-        inside = f" around {g.filling_each_g:.1f} g {g.name}" if g.filled else f", {g.name}"
-        yield f"  {g.pieces} × {g.dough_each_g:.1f} g dough{inside}"
-    yield f"Start {s.day.start:%a %H:%M}, eat {s.day.eat:%a %H:%M} (between {s.day.eat_low:%H:%M} and {s.day.eat_high:%H:%M})"
-    yield f"\nWEIGH  dough {s.weigh.dough_g:.0f} g, true hydration {s.weigh.percentages.true_hydration:.0f} % ({s.weigh.feel}), liquid at {s.weigh.water_c:.0f} °C"
-    for line in s.weigh.dough:
-        yield f"  {line.shown_g:8g} g  {line.name}  ({line.percent:.1f} %)"
-    for g in s.groups:
-        if not g.filled:
-            continue
-        yield f"  {g.name} {g.filled.weighed_g:.0f} g" + (
-            f", {g.filling_g:.0f} g once {', '.join(g.filled.treatments)}" if g.filled.treatments else ""
+def _pieces(g: GroupTray) -> Message:
+    dough, filling = in_grams(g.dough_each_g, digits=1), in_grams(g.filling_each_g, digits=1)
+    if not g.filled:
+        return say("{pieces} × {dough} of dough, {name}", pieces=g.pieces, dough=dough, name=g.name)
+    return say(
+        "{pieces} × {dough} of dough around {filling} of {name}",
+        pieces=g.pieces,
+        dough=dough,
+        filling=filling,
+        name=g.name,
+    )
+
+
+def _filling(g: GroupTray, f: FillingTray) -> Message:
+    weighed = say("{name}, {mass}", name=g.name, mass=in_grams(f.weighed_g))
+    if not f.treatments:
+        return weighed
+    treated = listed(f.treatments)
+    return say("{weighed}; {left} once {treated}", weighed=weighed, left=in_grams(g.filling_g), treated=treated)
+
+
+def _weighing(s: Sheet) -> Iterator[tuple[str, Message]]:
+    w = s.weigh
+    yield (
+        "WEIGH ",
+        say(
+            "dough {dough}, true hydration {hydration} ({feel}), liquid at {liquid}",
+            dough=in_grams(w.dough_g),
+            hydration=in_percent(w.percentages.true_hydration),
+            feel=FEEL[w.feel],
+            liquid=in_celsius(w.water_c),
+        ),
+    )
+    for line in w.dough:
+        yield (
+            "",
+            say(
+                "{mass}  {name}  ({share})",
+                mass=in_grams(line.shown_g),
+                name=line.name,
+                share=in_percent(line.percent or 0.0, digits=1),
+            ),
         )
-        yield from (f"  {line.shown_g:8g} g  {line.name}" for line in g.filling)
-    if s.sponge:
-        yield _fermenting("SPONGE", s.sponge)
-    yield _fermenting("RISE  ", s.rise)
-    yield from (f"       {cue}" for cue in s.rise.cues)
-    if s.again:
-        yield _fermenting("AGAIN ", s.again)
-    yield f"DIVIDE {s.divide.in_words('×')}" + (f"; by eye: {', '.join(s.divide.cuts)}" if s.divide.cuts else "")
     for g in s.groups:
-        yield _wrapping(g)
-    yield _fermenting("PROOF ", s.proof)
-    yield f"HEAT   {s.heat.method}, {s.heat.setting}: {s.heat.minutes_planned:.0f} min, {_loads(s)}"
-    if s.heat.reaches:
-        yield f"       the middle reaches {s.heat.line_c:.0f} °C at {s.heat.reaches.typical:.0f} min ({s.heat.reaches.low:.0f} to {s.heat.reaches.high:.0f}): probe it"
-    yield "\nDAY"
-    yield from (
-        f"  {step.start:%H:%M} to {step.end:%H:%M}  {step.label}{'  (hands)' if step.hands else ''}"
-        for step in s.day.steps
+        if g.filled:
+            yield "", _filling(g, g.filled)
+            yield from (("", say("{mass}  {name}", mass=in_grams(x.shown_g), name=x.name)) for x in g.filling)
+
+
+def _heated(h: HeatTray) -> Iterator[tuple[str, Message]]:
+    yield (
+        "HEAT  ",
+        say(
+            "{method}, {setting}: {minutes}, {loads}",
+            method=METHOD[h.method],
+            setting=h.setting,
+            minutes=in_minutes(h.minutes_planned),
+            loads=_loads(h),
+        ),
     )
-    yield "\nDOUBTS" if s.doubts else "\nNo doubts."
-    yield from (f"  [{d.severity}] {d.title}\n         {d.reason}" for d in s.doubts)
-    yield "\nCAUTIONS"
-    yield from (f"  {c.title}. {c.text}" for c in s.cautions)
+    if h.reaches:
+        yield (
+            "",
+            say(
+                "the middle reaches {line} after about {typical} ({between}): probe it",
+                line=in_celsius(h.line_c),
+                typical=in_minutes(h.reaches.typical),
+                between=in_minutes(h.reaches.low, h.reaches.high),
+            ),
+        )
+
+
+def _rows(s: Sheet) -> Iterator[tuple[str, Message]]:
+    """The sheet in the order of the work: (heading, line)."""
+    yield s.name, NOTHING
+    yield from (("", _pieces(g)) for g in s.groups)
+    span = hour_of(s.day.eat_low, s.day.eat_high)
+    start, eat = weekday_of(s.day.start), weekday_of(s.day.eat)
+    yield "START ", say("{start}; eat {eat} (from {span})", start=start, eat=eat, span=span)
+    yield from _weighing(s)
+    if s.sponge:
+        yield "SPONGE", _fermenting(s.sponge)
+    yield "RISE  ", _fermenting(s.rise)
+    yield from (("", cue) for cue in s.rise.cues)
+    if s.again:
+        yield "AGAIN ", _fermenting(s.again)
+    yield "DIVIDE", s.divide.in_words()
+    if s.divide.cuts:
+        yield "", say("by eye: {cuts}", cuts=listed(s.divide.cuts, "commas"))
+    yield from (("WRAP  ", _wrapping(g)) for g in s.groups)
+    yield "PROOF ", _fermenting(s.proof)
+    yield from (row for h in (s.heat, *s.more_heats) for row in _heated(h))
+    for step in s.day.steps:
+        span = hour_of(step.start, step.end)
+        busy = say("{span}  {step}  (hands)", span=span, step=step.label)
+        yield "DAY   ", busy if step.hands else say("{span}  {step}", span=span, step=step.label)
+    for d in s.doubts:
+        yield "DOUBT ", say("{title}", title=d.title)
+        yield "", say("{reason}", reason=d.reason)
+    yield from (("CARE  ", say("{title}. {text}", title=c.title, text=c.text)) for c in s.cautions)
+
+
+def _lines(s: Sheet, units: Units) -> Iterator[str]:
+    """The sheet as text; a heading said before is not repeated."""
+    before = ""
+    for heading, line in _rows(s):
+        shown = heading if heading != before or not heading.strip() else ""
+        before = heading or before
+        yield f"{shown:6} {text(line, units, s.worked_at)}".rstrip()
 
 
 def _json_default(value: Any) -> Any:
-    return value.isoformat() if isinstance(value, datetime) else dataclasses.asdict(value)
+    return value.isoformat() if isinstance(value, datetime) else str(value)
+
+
+def _plain(value: Any) -> Any:
+    """A sheet as JSON values; every message as the contract has it, its quantities in place."""
+    if isinstance(value, Message):
+        return as_json(value)
+    if dataclasses.is_dataclass(value) and not isinstance(value, type):
+        return {f.name: _plain(getattr(value, f.name)) for f in dataclasses.fields(value)}
+    if isinstance(value, list | tuple):
+        return [_plain(one) for one in value]
+    return {k: _plain(v) for k, v in value.items()} if isinstance(value, dict) else value
 
 
 def _sheet(args: argparse.Namespace) -> int:
     kitchen = _kitchen(args.kitchen)
     sheet = work(read_bake(_read(args.file), kitchen.habits.own), kitchen, now=_now(args.now))
     if args.json:
-        print(json.dumps(dataclasses.asdict(sheet), default=_json_default, allow_nan=False, indent=1))
+        print(json.dumps(_plain(sheet), default=_json_default, allow_nan=False, indent=1))
     else:
-        print("\n".join(_lines(sheet)))
+        print("\n".join(_lines(sheet, args.units)))
     return 0
 
 
@@ -153,7 +276,7 @@ def _recipe_lines(reading: Reading, draft: Draft) -> Iterator[str]:
 
 
 def _recipe(args: argparse.Namespace) -> int:
-    reading = read_recipe(_text(args.file), _kitchen(args.kitchen).habits)
+    reading = read_recipe(_file_text(args.file), _kitchen(args.kitchen).habits)
     draft = to_bake(reading)
     if args.bake:
         print(json.dumps(draft.document, indent=1, ensure_ascii=False))
@@ -180,6 +303,7 @@ def main(argv: list[str] | None = None) -> int:
     sheet.add_argument("file", help="a bake file (docs/formats)")
     sheet.add_argument("--kitchen", help="a kitchen file; without one, a plain kitchen is assumed")
     sheet.add_argument("--now", help="plan as if it were this date and time")
+    sheet.add_argument("--units", choices=("metric", "us"), default="metric", help="units to print it in")
     sheet.add_argument("--json", action="store_true", help="print the sheet as JSON")
     sheet.set_defaults(run=_sheet)
     recipe = commands.add_parser("recipe", help="read a recipe in cups, spoons or grams")
@@ -203,5 +327,5 @@ def main(argv: list[str] | None = None) -> int:
     try:
         return int(args.run(args))
     except InputError as error:
-        print("\n".join(p.message for p in error.problems), file=sys.stderr)
+        print("\n".join(str(p.message) for p in error.problems), file=sys.stderr)
         return 2

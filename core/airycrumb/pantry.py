@@ -7,6 +7,7 @@ from functools import cache
 from importlib.resources import files
 
 from airycrumb.problems import InputError, Problem
+from airycrumb.words import Message, listed, say, verbatim
 
 
 @dataclass(frozen=True)
@@ -37,6 +38,12 @@ class Ingredient:
     aliases: tuple[str, ...]
     kind: str
     source: str
+    own: bool = False
+
+    @property
+    def called(self) -> Message:
+        """Its name in a sentence; the cook's own word for a food of the cook's own."""
+        return verbatim(self.name) if self.own else Message(self.name)
 
 
 Own = tuple[Ingredient, ...]
@@ -76,6 +83,7 @@ def alike(
         aliases=(),
         kind="assumed",
         source=f"this kitchen's own, like {base.name}",
+        own=True,
     )
 
 
@@ -105,8 +113,13 @@ def find(key: str, where: str = "", own: Own = ()) -> Ingredient:
     if item is not None:
         return item
     near = get_close_matches(wanted, [*(mine.key for mine in own), *shelf()], n=3)
-    hint = f": did you mean {' or '.join(near)}?" if near else ": choose one from the pantry."
-    raise InputError([Problem("unknown_ingredient", where, f"“{key[:40]}” is not in the pantry{hint}")])
+    asked = verbatim(key[:40])
+    said = (
+        say("“{food}” is not in the pantry: did you mean {near}?", food=asked, near=listed(map(verbatim, near), "or"))
+        if near
+        else say("“{food}” is not in the pantry: choose one that is.", food=asked)
+    )
+    raise InputError([Problem("unknown_ingredient", where, said)])
 
 
 @dataclass(frozen=True)

@@ -3,6 +3,8 @@
 from collections.abc import Iterable
 from dataclasses import dataclass
 
+from airycrumb.words import Message
+
 
 @dataclass(frozen=True)
 class Problem:
@@ -14,7 +16,7 @@ class Problem:
 
     code: str
     where: str
-    message: str
+    message: Message
 
 
 class InputError(ValueError):
@@ -22,4 +24,4 @@ class InputError(ValueError):
 
     def __init__(self, problems: Iterable[Problem]) -> None:
         self.problems = tuple(problems)
-        super().__init__(" ".join(p.message for p in self.problems))
+        super().__init__(" ".join(str(p.message) for p in self.problems))

@@ -6,9 +6,11 @@ Inside the core: g, mL, mm, °C, min, W. Volume factors are those of NIST Handbo
 
 import math
 import re
+from collections.abc import Iterable
 from dataclasses import dataclass
 
 from airycrumb.problems import InputError, Problem
+from airycrumb.words import Message, Quantity, listed, say, verbatim
 
 
 @dataclass(frozen=True)
@@ -28,13 +30,14 @@ FACTORS: dict[str, dict[str, float]] = {
     "power": {"w": 1.0, "kw": 1000.0},
 }
 TEMPERATURE_UNITS = ("C", "F")
+# what a cook may type, in the units it may be typed in
 EXAMPLES = {
-    "mass": "62 g or 2 oz",
-    "volume": "15 ml or 1 tbsp",
-    "length": "24 cm or 9 in",
-    "duration": "15 min or 1 h",
-    "power": "1000 W",
-    "temperature": "21 C or 70 F",
+    "mass": verbatim("62 g or 2 oz"),
+    "volume": verbatim("15 ml or 1 tbsp"),
+    "length": verbatim("24 cm or 9 in"),
+    "duration": verbatim("15 min or 1 h"),
+    "power": verbatim("1000 W"),
+    "temperature": verbatim("21 C or 70 F"),
 }
 _SHAPE = re.compile(
     r"^\s*(?P<number>[+-]?(?:\d+(?:[.,]\d*)?|[.,]\d+)(?:[eE][+-]?\d+)?|[+-]?(?:nan|inf(?:inity)?))\s*(?P<unit>[^\d\s].*?)?\s*$",
@@ -42,27 +45,39 @@ _SHAPE = re.compile(
 )
 
 
-def _refuse(code: str, where: str, message: str) -> InputError:
+def _refuse(code: str, where: str, message: Message) -> InputError:
     return InputError([Problem(code, where, message)])
 
 
 def _split(text: str, kind: str, where: str) -> tuple[float, str]:
     """The number and the bare unit of a written quantity; raises InputError."""
     if not text.strip():
-        raise _refuse("empty", where, f"An amount is missing: write it with its unit, such as {EXAMPLES[kind]}.")
+        raise _refuse(
+            "empty",
+            where,
+            say("An amount is missing: write it with its unit, such as {example}.", example=EXAMPLES[kind]),
+        )
     match = _SHAPE.match(text)
     if match is None:
         raise _refuse(
             "not_a_quantity",
             where,
-            f"“{text[:40]}” is not an amount: write a number and a unit, such as {EXAMPLES[kind]}.",
+            say(
+                "“{text}” is not an amount: write a number and a unit, such as {example}.",
+                text=verbatim(text[:40]),
+                example=EXAMPLES[kind],
+            ),
         )
     number = float(match["number"].replace(",", "."))
     if not math.isfinite(number):
         raise _refuse(
             "not_finite",
             where,
-            f"“{text[:40]}” is not a number this kitchen can use: write one such as {EXAMPLES[kind]}.",
+            say(
+                "“{text}” is not a number this kitchen can use: write one such as {example}.",
+                text=verbatim(text[:40]),
+                example=EXAMPLES[kind],
+            ),
         )
     return number, (match["unit"] or "").strip()
 
@@ -81,8 +96,8 @@ def _in_base(number: float, unit: str, kind: str) -> float | None:
     return None if factor is None else number * factor
 
 
-def _known_units(kind: str) -> str:
-    return ", ".join(TEMPERATURE_UNITS if kind == "temperature" else FACTORS[kind])
+def _known_units(kind: str) -> Iterable[str]:
+    return TEMPERATURE_UNITS if kind == "temperature" else FACTORS[kind]
 
 
 def parse(text: str, kind: str, where: str = "") -> float:
@@ -98,11 +113,16 @@ def parse(text: str, kind: str, where: str = "") -> float:
     number, unit = _split(text, kind, where)
     value = _in_base(number, unit, kind)
     if value is None:
-        known = _known_units(kind)
-        what = f"“{unit}” is not a unit of {kind} known here" if unit else f"“{text.strip()}” has no unit"
-        raise _refuse("unknown_unit", where, f"{what}: use one of {known}.")
+        known, unknown = listed(map(verbatim, _known_units(kind)), "or"), verbatim(unit)
+        raise _refuse(
+            "unknown_unit",
+            where,
+            say("“{unit}” is not a unit for this known here: use {known}.", unit=unknown, known=known)
+            if unit
+            else say("“{text}” has no unit: use {known}.", text=verbatim(text.strip()[:40]), known=known),
+        )
     if not math.isfinite(value):
-        raise _refuse("not_finite", where, f"“{text[:40]}” is too large to work with.")
+        raise _refuse("not_finite", where, say("“{text}” is too large to work with.", text=verbatim(text[:40])))
     return value
 
 
@@ -113,20 +133,32 @@ def parse_amount(text: str, density_g_per_ml: float | None, where: str = "") -> 
         return parse(text, "mass", where)
     if density_g_per_ml is None:
         raise _refuse(
-            "no_density", where, f"“{text}” is a volume and no density is known for it: weigh it and write grams."
+            "no_density",
+            where,
+            say(
+                "“{text}” is a volume and no density is known for it: weigh it and write grams.",
+                text=verbatim(text[:40]),
+            ),
         )
     return number * FACTORS["volume"][unit.lower()] * density_g_per_ml
 
 
-def within(value: float, low: float, high: float, what: str, unit: str, where: str) -> float:
-    """The value, or InputError naming the range it left. Limits and value in `unit`."""
+def within(value: float, limits: Quantity, what: Message, where: str) -> float:
+    """The value, or InputError naming the range it left. value: in the core's unit of the limits' kind."""
+    low, high = limits.value, limits.value if limits.to is None else limits.to
     if low <= value <= high:
         return value
-    of = f" {unit}" if unit else ""
+    one = lambda number: Quantity(limits.kind, number)
     raise _refuse(
         "out_of_range",
         where,
-        f"{what} of {value:,.4g}{of} is outside what can be worked out here: keep it between {low:g} and {high:g}{of}.",
+        say(
+            "{what}: {value} is outside what can be worked out here. Keep it between {low} and {high}.",
+            what=what,
+            value=one(value),
+            low=one(low),
+            high=one(high),
+        ),
     )
 
 

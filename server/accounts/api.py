@@ -5,7 +5,8 @@ from ninja import Router
 from ninja.utils import check_csrf
 
 from accounts import services
-from kitchenside.contract import Failure, Refusal, Strict
+from gateway.contract import Failure, Refusal, Strict
+from gateway.words import say
 
 router = Router(tags=["accounts"])
 
@@ -26,7 +27,7 @@ class Credentials(Strict):
 def _guard(request: HttpRequest) -> None:
     # Operations without auth are exempt from ninja's own CSRF check.
     if check_csrf(request) is not None:
-        raise Refusal(403, "This page is out of date: reload it and try again.")
+        raise Refusal(403, say("This page is out of date: reload it and try again."))
 
 
 def _me(request: HttpRequest) -> Me:

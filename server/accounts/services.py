@@ -7,7 +7,8 @@ from django.contrib.auth import authenticate, get_user_model, login, logout
 from django.http import HttpRequest
 
 from accounts.models import Household, Member
-from kitchenside.contract import Refusal
+from gateway.contract import Refusal
+from gateway.words import say
 
 DEMO_USER = "ferry-house"
 
@@ -16,7 +17,7 @@ def household_of(request: HttpRequest) -> Household:
     """The signed-in person's household; Refusal 403 for someone who has none."""
     member = Member.objects.select_related("household").filter(user__username=request.user.get_username()).first()
     if member is None:
-        raise Refusal(403, "You belong to no household yet: ask whoever runs this server to add you to one.")
+        raise Refusal(403, say("You belong to no household yet: ask whoever runs this server to add you to one."))
     return member.household
 
 
@@ -24,7 +25,7 @@ def sign_in(request: HttpRequest, username: str, password: str) -> None:
     """Open a session, or Refusal 401. The same words for a wrong name and a wrong password."""
     user = authenticate(request, username=username, password=password)
     if user is None:
-        raise Refusal(401, "That name and password do not belong together: check both and try again.")
+        raise Refusal(401, say("That name and password do not belong together: check both and try again."))
     login(request, user)
 
 
@@ -46,5 +47,5 @@ def open_demo(request: HttpRequest) -> None:
     """Sign in to the demo household; Refusal 403 where that is not offered."""
     user = get_user_model().objects.filter(username=DEMO_USER).first()
     if not demo_is_open(request) or user is None:
-        raise Refusal(403, "The demo kitchen is not open here: sign in instead.")
+        raise Refusal(403, say("The demo kitchen is not open here: sign in instead."))
     login(request, user, backend="django.contrib.auth.backends.ModelBackend")

@@ -1,9 +1,8 @@
-"""Bakes: work a sheet from a draft, and keep bakes."""
+"""Keeping bakes, and printing them as they stand."""
 
 from datetime import datetime
-from typing import Annotated, Any, Literal
+from typing import Annotated, Literal
 
-from devices.services import heard_in_room
 from django.http import HttpRequest, HttpResponse
 from django.utils import timezone
 from ninja import Query, Router
@@ -12,19 +11,11 @@ from pydantic import AwareDatetime, Field
 from accounts.services import household_of
 from bakes import services
 from bakes.models import BakeVersion
+from gateway import compute
+from gateway.contract import BakeDocument, Failure, Strict
 from kitchens.services import kitchen_of
-from kitchenside import compute
-from kitchenside.contract import BakeDocument, Failure, Strict
 
 router = Router(tags=["bakes"])
-
-
-class Draft(Strict):
-    """An unsaved bake to be worked. kitchen_id null: the household's first kitchen."""
-
-    bake: BakeDocument
-    kitchen_id: int | None = None
-    now: AwareDatetime
 
 
 class BakeOut(Strict):
@@ -55,125 +46,11 @@ class BakeSave(Strict):
     document: BakeDocument
 
 
-class CorrectionIn(Strict):
-    """What the nth thing of a written line really is; null leaves it as read."""
-
-    written: str
-    nth: int
-    use: str | None = None
-    grams: float | None = None
-    part: str | None = None
-
-
-class RecipeText(Strict):
-    """A pasted recipe. kitchen_id null: the household's first kitchen, whose cups are meant."""
-
-    text: str
-    corrections: list[CorrectionIn] = []
-    kitchen_id: int | None = None
-
-
-class RecipeOut(Strict):
-    """A recipe as understood: its lines, what its method says, and the bake it makes."""
-
-    title: str
-    lines: list[compute.RecipeLine]
-    said: list[compute.RecipeSays]
-    bake: BakeDocument
-    assumed: list[str]
-    problems: list[compute.Problem]
-
-
 def _out(version: BakeVersion) -> BakeOut:
     bake = version.bake
     return BakeOut(
         id=bake.pk, version=version.number, head=bake.head, changed=version.created, document=version.document
     )
-
-
-@router.post(
-    "/sheet",
-    response={200: compute.SheetReply, 401: Failure, 403: Failure, 404: Failure, 422: Failure},
-    operation_id="work_sheet",
-)
-def work_sheet(request: HttpRequest, payload: Draft) -> compute.SheetReply:
-    """Work a sheet from an unsaved draft. Nothing is stored."""
-    kitchen = kitchen_of(household_of(request), payload.kitchen_id)
-    return compute.reply(payload.bake, kitchen.document, (), payload.now, heard_in_room(kitchen.pk, payload.now))
-
-
-class OptionsAsk(Draft):
-    """A draft, and one of the three questions."""
-
-    ready_at: AwareDatetime | None = None
-    away_min: Annotated[float, Field(ge=0, le=1440)] | None = None
-    late_min: Annotated[float, Field(ge=0, le=1440)] | None = None
-
-
-@router.post(
-    "/rise/options",
-    response={200: compute.OptionsReply, 401: Failure, 403: Failure, 404: Failure, 422: Failure},
-    operation_id="rise_options",
-)
-def rise_options(request: HttpRequest, payload: OptionsAsk) -> compute.OptionsReply:
-    """What can be done about the rise of an unsaved draft. Nothing is stored."""
-    kitchen = kitchen_of(household_of(request), payload.kitchen_id)
-    ask = compute.Ask(payload.ready_at, payload.away_min, payload.late_min)
-    return compute.options(payload.bake, kitchen.document, (), payload.now, ask)
-
-
-@router.get(
-    "/closings", response={200: list[compute.ClosingOut], 401: Failure, 403: Failure}, operation_id="list_closings"
-)
-def list_closings(request: HttpRequest) -> list[compute.ClosingOut]:
-    """Every way to close a piece that can be worked and drawn."""
-    return compute.closings()
-
-
-class WrapperAsk(Draft):
-    """A draft, which group of its pieces, and the number to go by: mm for across and thickness, g, or pieces at once."""
-
-    group: Annotated[int, Field(ge=0, le=5)] = 0
-    by: compute.By
-    value: float
-
-
-@router.post(
-    "/wrap/solve",
-    response={200: compute.Solved, 401: Failure, 403: Failure, 404: Failure, 422: Failure},
-    operation_id="solve_wrapper",
-)
-def solve_wrapper(request: HttpRequest, payload: WrapperAsk) -> compute.Solved:
-    """The wrapper of an unsaved draft from one number. Nothing is stored."""
-    kitchen = kitchen_of(household_of(request), payload.kitchen_id).document
-    return compute.solve_wrapper(payload.bake, kitchen, payload.now, payload.group, payload.by, payload.value)
-
-
-class HeatAsk(Draft):
-    """A draft, and which of its heats."""
-
-    heat: Annotated[int, Field(ge=0, le=5)] = 0
-
-
-@router.post(
-    "/heat/answers",
-    response={200: compute.HeatAnswers, 401: Failure, 403: Failure, 404: Failure, 422: Failure},
-    operation_id="heat_answers",
-)
-def heat_answers(request: HttpRequest, payload: HeatAsk) -> compute.HeatAnswers:
-    """The inside of an unsaved draft's pieces through their heat, and other settings tried. Nothing is stored."""
-    kitchen = kitchen_of(household_of(request), payload.kitchen_id).document
-    return compute.heat_answers(payload.bake, kitchen, payload.now, payload.heat)
-
-
-@router.post(
-    "/heat/keeping",
-    response={200: list[compute.Kept], 401: Failure, 403: Failure, 404: Failure, 422: Failure},
-    operation_id="keeping",
-)
-def keeping(request: HttpRequest, payload: Draft) -> list[compute.Kept]:
-    """How the pieces of an unsaved draft are cooled, kept and reheated. Nothing is stored."""
-    return compute.keeping(payload.bake, kitchen_of(household_of(request), payload.kitchen_id).document, payload.now)
 
 
 class PrintCard(Strict):
@@ -218,29 +95,6 @@ def print_wrapper(request: HttpRequest, bake_id: int, how: Query[Print]) -> Http
     made = compute.wrapper_template(bake, kitchen, timezone.now(), how.group, how.paper, how.kind, how.page)
     name = f'attachment; filename="{made.name}"'
     return HttpResponse(made.body, content_type=made.kind, headers={"Content-Disposition": name, "X-Pages": made.pages})
-
-
-@router.post(
-    "/recipe",
-    response={200: RecipeOut, 401: Failure, 403: Failure, 404: Failure, 422: Failure},
-    operation_id="read_recipe",
-)
-def read_recipe(request: HttpRequest, payload: RecipeText) -> RecipeOut:
-    """Read a pasted recipe. Nothing is stored."""
-    kitchen = kitchen_of(household_of(request), payload.kitchen_id)
-    corrections = [compute.Correction(**c.model_dump()) for c in payload.corrections]
-    return RecipeOut(**vars(compute.recipe(payload.text, corrections, kitchen.document)))
-
-
-@router.post(
-    "/recipe/linked",
-    response={200: dict[str, Any], 401: Failure, 403: Failure, 404: Failure, 422: Failure},
-    operation_id="export_recipe",
-)
-def export_recipe(request: HttpRequest, payload: Draft) -> dict[str, Any]:
-    """A bake as a schema.org Recipe (JSON-LD), as this kitchen would make it."""
-    kitchen = kitchen_of(household_of(request), payload.kitchen_id)
-    return compute.as_linked_recipe(payload.bake, kitchen.document, payload.now)
 
 
 @router.get("/bakes", response={200: list[BakeSummary], 401: Failure, 403: Failure}, operation_id="list_bakes")

@@ -5,8 +5,9 @@ from django.db.models import F
 
 from accounts.models import Household
 from bakes.models import Bake, BakeVersion
-from kitchenside import compute
-from kitchenside.contract import Refusal, missing
+from gateway import compute
+from gateway.contract import Refusal, missing
+from gateway.words import say
 
 
 def _check(document: compute.Document) -> None:
@@ -76,7 +77,9 @@ def save(household: Household, bake_id: int, base: int, document: compute.Docume
     if bake.head != base:
         raise Refusal(
             409,
-            "This bake was changed in another window meanwhile: yours is kept here. Save it as its own bake, or take the other.",
+            say(
+                "This bake was changed in another window meanwhile: yours is kept here. Save it as its own bake, or take the other."
+            ),
         )
     head = BakeVersion.objects.get(bake=bake, number=base)
     if head.document == document:

@@ -12,30 +12,10 @@ from accounts.services import household_of
 from batches import services
 from batches.models import Batch
 from batches.services import Seen, zone_of
-from kitchenside import compute
-from kitchenside.contract import BakeDocument, Failure, Strict
+from gateway import compute
+from gateway.contract import BakeDocument, Failure, Strict
 
 router = Router(tags=["batches"])
-Kind = Literal[
-    "started",
-    "done",
-    "doubled",
-    "risen",
-    "poke",
-    "tear",
-    "moved",
-    "dough_temperature",
-    "room_temperature",
-    "dough_weight",
-    "piece",
-    "filling_weight",
-    "water_left",
-    "probe",
-    "oven",
-    "lid_lifted",
-    "undo",
-]
-StageKey = Literal["sponge", "weigh", "filling", "rise", "again", "divide", "wrap", "proof", "hold", "heat", "rest"]
 Verdict = Literal["good", "fair", "poor"]
 Trouble = Literal[
     "burst",
@@ -56,8 +36,8 @@ class ObservationIn(Strict):
     """client_id is made by whoever saw it, so that sending twice is harmless."""
 
     client_id: uuid.UUID
-    kind: Kind
-    stage: StageKey
+    kind: compute.MarkKind
+    stage: compute.StageKey
     at: AwareDatetime
     value: float | None = None
     where: Annotated[str, Field(max_length=60)] | None = None
@@ -66,8 +46,8 @@ class ObservationIn(Strict):
 
 class ObservationOut(Strict):
     client_id: uuid.UUID
-    kind: Kind
-    stage: StageKey
+    kind: compute.MarkKind
+    stage: compute.StageKey
     at: datetime
     value: float | None
     where: str | None

@@ -1,23 +1,23 @@
 """Starting a batch, adding observations, finishing it."""
 
 import dataclasses
-import json
 import uuid
 from collections.abc import Iterable
 from dataclasses import dataclass
 from datetime import datetime, timedelta, timezone
 from typing import Any
 
-from devices.services import heard_in_heat
 from django.db import transaction
 from django.db.models import QuerySet
 
 from accounts.models import Household
 from bakes.services import head_of, version_of
 from batches.models import Batch, Observation
+from devices.services import heard_in_heat
+from gateway import compute
+from gateway.contract import Refusal, missing
+from gateway.words import Message, as_document, day_of, hour_of, joined, say
 from kitchens.services import kitchen_of, locked, teach
-from kitchenside import compute
-from kitchenside.contract import Refusal, missing
 
 EARLIEST = timedelta(days=7)  # an observation further before the start is a slip of the clock
 
@@ -33,29 +33,6 @@ class Seen:
     value: float | None = None
     where: str | None = None
     undoes: uuid.UUID | None = None
-
-
-# kind: what a value must lie between, and in which unit; None where there is no value
-KINDS: dict[str, tuple[float, float, str] | None] = {
-    "started": None,
-    "done": None,
-    "doubled": None,
-    "risen": (-0.2, 5.0, "of its size"),
-    "poke": (0.0, 2.0, "(0 back at once, 1 slowly, 2 stays)"),
-    "tear": (0.0, 1.0, "(0 none yet, 1 honeycomb)"),
-    "moved": None,
-    "dough_temperature": (0.0, 50.0, "°C"),
-    "room_temperature": (5.0, 40.0, "°C"),
-    "dough_weight": (10.0, 300_000.0, "g"),
-    "piece": (1.0, 5_000.0, "g"),
-    "filling_weight": (1.0, 300_000.0, "g"),
-    "water_left": (0.0, 5_000.0, "g"),
-    "probe": (-30.0, 130.0, "°C"),
-    "oven": (0.0, 350.0, "°C"),
-    "lid_lifted": None,
-    "undo": None,
-}
-STAGES = ("sponge", "weigh", "filling", "rise", "again", "divide", "wrap", "proof", "hold", "heat", "rest")
 
 
 def batches_of(household: Household) -> QuerySet[Batch]:
@@ -133,8 +110,16 @@ def options(batch: Batch, ask: compute.Ask, now: datetime) -> compute.OptionsRep
 
 
 def plain(value: Any) -> Any:
-    """A dataclass of the core as JSON for storing."""
-    return json.loads(json.dumps(dataclasses.asdict(value), default=lambda d: d.isoformat(), allow_nan=False))
+    """A result of the core as JSON for storing; messages keep their templates, to be said in any language later."""
+    if isinstance(value, Message):
+        return as_document(value)
+    if dataclasses.is_dataclass(value) and not isinstance(value, type):
+        return {f.name: plain(getattr(value, f.name)) for f in dataclasses.fields(value)}
+    if isinstance(value, list | tuple):
+        return [plain(one) for one in value]
+    if isinstance(value, dict):
+        return {name: plain(one) for name, one in value.items()}
+    return value.isoformat() if isinstance(value, datetime) else value
 
 
 def forecast_of(sheet: compute.Sheet) -> dict[str, Any]:
@@ -166,9 +151,8 @@ def start(household: Household, bake_id: int, version: int | None, kitchen_id: i
     kitchen = kitchen_of(household, kitchen_id)
     reply = compute.reply(made.document, kitchen.document, (), now)
     if reply.sheet is None:
-        raise Refusal(
-            422, "This bake cannot be started yet: " + " ".join(p.message for p in reply.problems), reply.problems
-        )
+        why = joined(p.message for p in reply.problems)
+        raise Refusal(422, say("This bake cannot be started yet: {why}", why=why), reply.problems)
     offset = int((now.utcoffset() or timedelta()).total_seconds() // 60)
     batch = Batch.objects.create(
         household=household,
@@ -184,22 +168,19 @@ def start(household: Household, bake_id: int, version: int | None, kitchen_id: i
 
 
 def _check(batch: Batch, seen: Seen) -> None:
-    if seen.kind not in KINDS or seen.stage not in STAGES:
-        raise Refusal(422, f"“{seen.kind}” at “{seen.stage}” is not something that can be recorded.")
     if seen.at < batch.started - EARLIEST:
-        raise Refusal(422, f"{seen.at:%d %B, %H:%M} is long before this batch was started: check the clock.")
-    if seen.kind == "moved" and not seen.where:
-        raise Refusal(422, "Where it was moved to is missing: choose a spot.")
-    limits = KINDS[seen.kind]
-    if limits is None:
-        return
-    low, high, unit = limits
-    if seen.value is None or not low <= seen.value <= high:
-        shown = "nothing" if seen.value is None else f"{seen.value:g}"
+        at = seen.at.astimezone(zone_of(batch))
         raise Refusal(
             422,
-            f"A reading of {shown} {unit} cannot be right: it should be between {low:g} and {high:g} {unit}. It was not recorded; type it again.",
+            say(
+                "{day}, {hour} is long before this batch was started: check the clock.",
+                day=day_of(at),
+                hour=hour_of(at),
+            ),
         )
+    wrong = compute.wrong_with(seen.kind, seen.stage, seen.value, seen.where)
+    if wrong is not None:
+        raise Refusal(422, wrong)
 
 
 def _locked(household: Household, batch_id: int) -> Batch:

@@ -11,7 +11,7 @@ from pydantic import AwareDatetime, Field
 from accounts.services import household_of
 from devices import services
 from devices.models import Device
-from kitchenside.contract import Failure, Strict
+from gateway.contract import Failure, Strict
 
 router = Router(tags=["devices"])
 

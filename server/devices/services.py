@@ -2,7 +2,7 @@
 
 import hashlib
 import secrets
-from collections.abc import Iterable, Sequence
+from collections.abc import Callable, Iterable, Sequence
 from dataclasses import dataclass
 from datetime import datetime, timedelta
 
@@ -12,28 +12,33 @@ from django.utils import timezone
 
 from accounts.models import Household
 from devices.models import Device, Play, Reading
+from gateway import compute
+from gateway.contract import Refusal, missing
+from gateway.words import Message, Quantity, in_celsius, in_grams, listed, say, verbatim
 from kitchens.services import kitchen_of
-from kitchenside import compute
-from kitchenside.contract import Refusal, missing
 
 
 @dataclass(frozen=True)
 class Kind:
-    """What a kind of device says. field: of its readings; low, high: what it can be; kept: how long it is of use."""
+    """What a kind of device says. field: of its readings; low, high: what it can be; needs: the sentence where that is
+    missing; named: in a sentence; as_quantity: a reading as words have it; kept: how long it is of use."""
 
     field: str
     low: float
     high: float
-    unit: str
-    cannot: str
+    as_quantity: Callable[[float], Quantity]
+    needs: Message
+    named: Message
     kept: timedelta
 
 
+_WARMTH = say("A reading of this device needs “{field}”, in °C.", field=verbatim("celsius"))
+_MASS = say("A reading of this device needs “{field}”, in g.", field=verbatim("grams"))
 KINDS = {
-    "room_thermometer": Kind("celsius", -5.0, 50.0, "°C", "A room of", timedelta(days=2)),
-    "probe": Kind("celsius", -30.0, 130.0, "°C", "A probe that says", timedelta(days=2)),
-    "oven_thermometer": Kind("celsius", 0.0, 350.0, "°C", "An oven of", timedelta(days=2)),
-    "scale": Kind("grams", -20_000.0, 20_000.0, "g", "A scale that says", timedelta(minutes=10)),
+    "room_thermometer": Kind("celsius", -5.0, 50.0, in_celsius, _WARMTH, say("room thermometer"), timedelta(days=2)),
+    "probe": Kind("celsius", -30.0, 130.0, in_celsius, _WARMTH, say("probe"), timedelta(days=2)),
+    "oven_thermometer": Kind("celsius", 0.0, 350.0, in_celsius, _WARMTH, say("oven thermometer"), timedelta(days=2)),
+    "scale": Kind("grams", -20_000.0, 20_000.0, in_grams, _MASS, say("scale"), timedelta(minutes=10)),
 }
 MOST_IN_SECOND = 20  # requests of one device
 LIVE = timedelta(seconds=5)  # a scale that has said nothing for so long is silent
@@ -80,9 +85,18 @@ def add(
 ) -> tuple[Device, str]:
     """A new device and its token, which is not kept and cannot be read again. token: one to use, for stand-ins."""
     if kind not in KINDS:
-        raise Refusal(422, f"“{kind[:20]}” is no device that can be read: use {' or '.join(KINDS)}.")
+        raise Refusal(
+            422,
+            say(
+                "“{kind}” is no device that can be read: use {kinds}.",
+                kind=verbatim(kind[:20]),
+                kinds=listed(map(verbatim, KINDS), "or"),
+            ),
+        )
     if devices_of(household).count() >= MOST_DEVICES:
-        raise Refusal(422, f"There are {MOST_DEVICES} devices already: remove one that is no longer used.")
+        raise Refusal(
+            422, say("There are {devices} devices already: remove one that is no longer used.", devices=MOST_DEVICES)
+        )
     secret = token or secrets.token_urlsafe(24)
     kitchen = kitchen_of(household, kitchen_id)
     called = name.strip() or kind.replace("_", " ")
@@ -105,20 +119,31 @@ def device_with(token: str) -> Device | None:
 
 def _check(device: Device, sent: Sequence[Sent]) -> None:
     if len(sent) > MOST_AT_ONCE:
-        raise Refusal(422, f"{len(sent)} readings at once are too many: send at most {MOST_AT_ONCE}.")
+        raise Refusal(
+            422, say("{sent} readings at once are too many: send at most {most}.", sent=len(sent), most=MOST_AT_ONCE)
+        )
     kind = KINDS[device.kind]
     now = timezone.now()
     for one in sent:
         value = getattr(one, kind.field)
         if value is None:
-            raise Refusal(422, f"A reading of this device needs “{kind.field}”, in {kind.unit}.")
+            raise Refusal(422, kind.needs)
         if not kind.low <= value <= kind.high:
             raise Refusal(
                 422,
-                f"{kind.cannot} {value:g} {kind.unit} cannot be right: readings lie between {kind.low:g} and {kind.high:g} {kind.unit}.",
+                say(
+                    "A {device} that says {reading} cannot be right: readings lie between {low} and {high}.",
+                    device=kind.named,
+                    reading=kind.as_quantity(value),
+                    low=kind.as_quantity(kind.low),
+                    high=kind.as_quantity(kind.high),
+                ),
             )
         if one.at > now + AHEAD:
-            raise Refusal(422, f"{one.at.isoformat()} lies ahead of the clock here: check the device's clock.")
+            raise Refusal(
+                422,
+                say("{at} lies ahead of the clock here: check the device's clock.", at=verbatim(one.at.isoformat())),
+            )
 
 
 def _not_a_flood(device: Device) -> None:
@@ -132,7 +157,11 @@ def _not_a_flood(device: Device) -> None:
     if device.in_second > MOST_IN_SECOND:
         raise Refusal(
             429,
-            f"More than {MOST_IN_SECOND} requests in a second: send several readings in one, at most {MOST_AT_ONCE}.",
+            say(
+                "More than {requests} requests in a second: send several readings in one, at most {most}.",
+                requests=MOST_IN_SECOND,
+                most=MOST_AT_ONCE,
+            ),
         )
 
 
@@ -232,15 +261,22 @@ def play(household: Household, device_id: int, do: str, grams: float | None) -> 
     if device is None:
         raise missing("device")
     if not device.stand_in:
-        raise Refusal(422, "This is a real instrument: use its own buttons.")
+        raise Refusal(422, say("This is a real instrument: use its own buttons."))
     if do not in PLAYS.get(device.kind, ()):
-        raise Refusal(422, f"A {device.kind.replace('_', ' ')} cannot be told to {do.replace('_', ' ')}.")
+        raise Refusal(
+            422,
+            say(
+                "A {device} cannot be told to {do}.",
+                device=KINDS[device.kind].named,
+                do=verbatim(do.replace("_", " ")),
+            ),
+        )
     if do == "heat" and not (grams is not None and 50 <= grams <= 300):
-        raise Refusal(422, "How hot it is set is missing: between 50 and 300 °C.")
+        raise Refusal(422, say("How hot it is set is missing: {limits}.", limits=in_celsius(50, 300)))
     if do == "put_on" and not (grams is not None and 0 < grams <= KINDS["scale"].high):
-        raise Refusal(422, "How much is put on is missing: between 0 and 20000 g.")
+        raise Refusal(422, say("How much is put on is missing: at most {most}.", most=in_grams(KINDS["scale"].high)))
     if device.plays.count() >= MOST_PLAYS:
-        raise Refusal(422, "The stand-in has not fetched what it was told before: is it running?")
+        raise Refusal(422, say("The stand-in has not fetched what it was told before: is it running?"))
     Play.objects.create(device=device, do=do, grams=grams)
 
 

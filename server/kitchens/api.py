@@ -4,10 +4,10 @@ from django.http import HttpRequest
 from ninja import Router
 
 from accounts.services import household_of
+from gateway import compute
+from gateway.contract import Failure, KitchenDocument, Strict
 from kitchens import services
 from kitchens.models import Kitchen
-from kitchenside import compute
-from kitchenside.contract import Failure, KitchenDocument, Strict
 
 router = Router(tags=["kitchens"])
 
@@ -44,23 +44,6 @@ def list_kitchens(request: HttpRequest) -> list[KitchenOut]:
 def change_kitchen(request: HttpRequest, kitchen_id: int, payload: KitchenChange) -> KitchenOut:
     """Change a kitchen."""
     return _out(services.change(household_of(request), kitchen_id, payload.revision, payload.document))
-
-
-class DayText(Strict):
-    """A day's warmth as a logger or spreadsheet writes it: a time and a temperature in each row."""
-
-    text: str
-
-
-@router.post(
-    "/room-day",
-    response={200: list[compute.HourOfDay], 401: Failure, 403: Failure, 422: Failure},
-    operation_id="read_room_day",
-)
-def read_room_day(request: HttpRequest, payload: DayText) -> list[compute.HourOfDay]:
-    """Read a day's warmth from a CSV. Nothing is stored."""
-    household_of(request)
-    return compute.room_day(payload.text)
 
 
 @router.get(

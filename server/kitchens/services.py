@@ -3,9 +3,10 @@
 from django.db import transaction
 
 from accounts.models import Household
+from gateway import compute
+from gateway.contract import Refusal, missing
+from gateway.words import say
 from kitchens.models import Kitchen
-from kitchenside import compute
-from kitchenside.contract import Refusal, missing
 
 
 def kitchens_of(household: Household) -> list[Kitchen]:
@@ -37,7 +38,7 @@ def change(household: Household, kitchen_id: int, revision: int, document: compu
     if kitchen is None:
         raise missing("kitchen")
     if kitchen.revision != revision:
-        raise Refusal(409, "This kitchen was changed elsewhere meanwhile: reload it, then make your change again.")
+        raise Refusal(409, say("This kitchen was changed elsewhere meanwhile: reload it, then make your change again."))
     kitchen.document, kitchen.revision = document, revision + 1
     kitchen.save()
     return kitchen

@@ -8,8 +8,8 @@ from ninja import Query, Router
 from pydantic import Field
 
 from accounts.services import household_of
-from kitchenside import compute
-from kitchenside.contract import Failure, Strict
+from gateway import compute
+from gateway.contract import Failure, Strict
 from trainer import services
 
 router = Router(tags=["trainer"])

@@ -4,7 +4,7 @@ import uuid
 from dataclasses import dataclass
 
 from accounts.models import Household
-from kitchenside import compute
+from gateway import compute
 from trainer.models import TrainerAnswer
 
 LATELY = 20  # answers that make the score

@@ -7,13 +7,13 @@ from datetime import timedelta
 from typing import Any
 
 from axe_playwright_python.sync_playwright import Axe
-from devices import services
 from django.utils import timezone
 from playwright.sync_api import expect
 
 from accounts.models import Household
 from bakes.models import Bake
 from batches.models import Batch, Observation
+from devices import services
 from kitchens.models import Kitchen
 from scripts.serving import stand_in
 from tests.browser.base import SIZES, BrowserCase, _die_with_parent

@@ -4,7 +4,6 @@ import re
 import uuid
 from datetime import timedelta
 
-from devices import services as devices
 from django.utils import timezone
 from playwright.sync_api import expect
 
@@ -13,6 +12,7 @@ from bakes.models import BakeVersion
 from batches import services as batches
 from batches.models import Observation
 from batches.services import Seen
+from devices import services as devices
 from tests.browser.base import SIZES, BrowserCase
 
 

@@ -5,12 +5,12 @@ import subprocess
 from datetime import timedelta
 from typing import Any
 
-from devices import services as devices
 from django.test import Client, SimpleTestCase
 from ninja import Schema
 
-from kitchenside.api import api
-from kitchenside.contract import FiniteRenderer, Strict
+from devices import services as devices
+from gateway.contract import FiniteRenderer, Strict
+from project.api import api
 from scripts.export_schema import texts
 from tests.core.examples import ROOT, bake_document, kitchen_document
 from tests.server.base import NOW, ApiCase
@@ -146,7 +146,7 @@ class Shape(SimpleTestCase):
             k
             for k in below(Schema)
             if k.__module__.split(".")[0]
-            in ("accounts", "kitchens", "bakes", "batches", "devices", "trainer", "kitchenside")
+            in ("accounts", "kitchens", "bakes", "batches", "devices", "trainer", "project")
         ]
         self.assertGreater(len(ours), 10)
         for kind in ours:

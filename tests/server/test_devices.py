@@ -5,11 +5,11 @@ from datetime import datetime, timedelta
 from typing import Any
 from unittest import mock
 
-from devices import services
-from devices.models import Reading
 from django.test import Client
 from django.utils import timezone
 
+from devices import services
+from devices.models import Reading
 from stand_ins.thermometer import Thermometer, run
 from tests.core.examples import bake_document
 from tests.server.base import ApiCase

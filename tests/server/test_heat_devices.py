@@ -7,11 +7,11 @@ from datetime import datetime, timedelta
 from typing import Any
 from unittest import mock
 
-from devices import services
 from django.test import Client
 from django.utils import timezone
 
 from batches.models import Observation
+from devices import services
 from stand_ins import link
 from stand_ins.link import hear_and_pass, publish
 from stand_ins.oven import Oven

@@ -15,7 +15,7 @@ from django.test import Client, TestCase
 
 from batches.models import Batch
 from batches.services import live, plan_of
-from kitchenside import compute
+from gateway import compute
 
 FIXTURES = Path(__file__).parent / "fixtures"
 FORECASTS: dict[str, Any] = json.loads((FIXTURES / "demo-forecasts.json").read_text(encoding="utf-8"))

@@ -6,11 +6,11 @@ from datetime import timedelta
 from typing import Any
 from unittest import mock
 
-from devices import services
-from devices.models import Device, Reading
 from django.test import Client
 from django.utils import timezone
 
+from devices import services
+from devices.models import Device, Reading
 from stand_ins import scale as stand_in
 from stand_ins.scale import Said, Scale, turn
 from tests.core.examples import bake_document

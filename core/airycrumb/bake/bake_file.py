@@ -9,12 +9,13 @@ from airycrumb.pantry import Own, Part
 from airycrumb.problems import InputError
 from airycrumb.quantities import parse
 from airycrumb.stations.weigh.formula import Pin, filling_pinned
+from airycrumb.words import in_grams, in_percent, say, verbatim
 
 
 def _pin(raw: Document | None, parts: list[Part], groups: tuple[Group, ...], r: Reader) -> Pin | None:
     if raw is None:
         return None
-    amount = r.quantity(raw["amount"], "mass", "pin.amount", 1, 200_000, "The pinned amount", "g")
+    amount = r.quantity(raw["amount"], "mass", "pin.amount", 1, 200_000, say("The pinned amount"), "g")
     keys = {item.key for item, _ in parts}
     by = raw["by"].strip().lower()
     filling = filling_pinned(by)
@@ -25,7 +26,7 @@ def _pin(raw: Document | None, parts: list[Part], groups: tuple[Group, ...], r: 
         known,
         "unknown_pin",
         "pin.by",
-        f"“{by[:40]}” cannot be pinned: pin flour, dough, filling or an ingredient of this dough.",
+        say("“{by}” cannot be pinned: pin flour, dough, filling or an ingredient of this dough.", by=verbatim(by[:40])),
     )
     return Pin(by, amount, raw["gives_way"])
 
@@ -54,28 +55,35 @@ def _said(raw: Document, r: Reader) -> dict[str, float]:
     )
 
 
+_WARMTH = {
+    "rise": say("Warmth of the rise"),
+    "proof": say("Warmth of the proof"),
+    "sponge": say("Warmth of the sponge"),
+}
+
+
 def _stays(stage: Document, name: str, r: Reader) -> tuple[Stay, ...]:
     """Where a stage stands, in turn; files written before there were spots say at most how warm it is."""
     rows = stage.get("spots")
     if not rows:
-        air = r.optional(stage.get("air"), "temperature", f"{name}.air", 1, 45, f"Warmth of the {name}", "C")
+        air = r.optional(stage.get("air"), "temperature", f"{name}.air", 1, 45, _WARMTH[name], "C")
         return BENCH if air is None else (Stay("spot", air),)
     stays = []
     for i, row in enumerate(rows):
         at, last = f"{name}.spots[{i}]", i == len(rows) - 1
-        air = r.optional(row.get("air"), "temperature", f"{at}.air", 1, 45, "Warmth of the spot", "C")
-        told = r.optional(row.get("for"), "duration", f"{at}.for", 1, 5760, "The time there", "min")
+        air = r.optional(row.get("air"), "temperature", f"{at}.air", 1, 45, say("Warmth of the spot"), "C")
+        told = r.optional(row.get("for"), "duration", f"{at}.for", 1, 5760, say("The time there"), "min")
         r.require(
             last or told is not None,
             "no_end",
             f"{at}.for",
-            "Only in the last spot can a dough stay until it is ready: say how long it stays in this one.",
+            say("Only in the last spot can a dough stay until it is ready: say how long it stays in this one."),
         )
         r.require(
             row["where"] != "spot" or air is not None,
             "no_air",
             f"{at}.air",
-            "How warm the spot is is missing: write a temperature such as 28 C.",
+            say("How warm the spot is is missing: write a temperature such as {example}.", example=verbatim("28 C")),
         )
         stays.append(Stay(row["where"].strip(), air, None if last else told))
     return tuple(stays)
@@ -101,7 +109,7 @@ def read_bake(document: Document, own: Own = ()) -> Bake:
     )
     parts = r.parts(dough["ingredients"], "dough.ingredients")
     flour = sum(g for i, g in parts if i.role == "flour")
-    r.require(flour > 0, "no_flour", "dough.ingredients", "The dough has no flour: add one with an amount above 0 g.")
+    r.require(flour > 0, "no_flour", "dough.ingredients", say("The dough has no flour: add one, and how much of it."))
     yeast = sum(g for i, g in parts if i.role == "yeast")
     r.require(
         dough["leavening"] in RESTS
@@ -109,7 +117,11 @@ def read_bake(document: Document, own: Own = ()) -> Bake:
         or any("yeast" in row["use"] and r.problems for row in dough["ingredients"]),
         "no_yeast",
         "dough.ingredients",
-        f"This dough has no yeast and would not rise: add about {flour * 0.01:.2g} g of instant yeast (1 % of the flour).",
+        say(
+            "This dough has no yeast and would not rise: add about {mass} of instant yeast ({share} of the flour).",
+            mass=in_grams(flour * 0.01, significant=2),
+            share=in_percent(1),
+        ),
     )
     groups = read_groups(document, r)
     bake = Bake(
@@ -124,17 +136,17 @@ def read_bake(document: Document, own: Own = ()) -> Bake:
             "dough.start_temperature",
             2,
             45,
-            "The dough's start temperature",
+            say("The dough's start temperature"),
             "C",
         ),
-        rise_to=r.number(rise["to"], 1.2, 3.5, "The rise", "times", "rise.to"),
+        rise_to=r.number(rise["to"], 1.2, 3.5, say("The rise"), "rise.to"),
         rise_stays=_stays(rise, "rise", r),
-        proof_to=r.number(proof["to"], 1.05, 2.5, "The proof", "times", "proof.to"),
+        proof_to=r.number(proof["to"], 1.05, 2.5, say("The proof"), "proof.to"),
         proof_stays=_stays(proof, "proof", r),
         **vars(heating(document["heat"], "heat", r)),
         eat_at=plan.get("eat_at"),
         start_at=plan.get("start_at"),
-        room_c=r.optional(plan.get("room"), "temperature", "plan.room", 5, 40, "The kitchen", "C"),
+        room_c=r.optional(plan.get("room"), "temperature", "plan.room", 5, 40, say("The kitchen"), "C"),
         pin=_pin(document.get("pin"), parts, groups, r),
         kept=frozenset(document.get("kept", [])),
         bands=r.bands(dough["ingredients"], parts, "dough.ingredients"),
@@ -143,15 +155,21 @@ def read_bake(document: Document, own: Own = ()) -> Bake:
         kneading=dough.get("kneading", "hand"),
         said_feel=document.get("said", {}).get("feel"),
         wanted_c=r.optional(
-            dough.get("wanted_temperature"), "temperature", "dough.wanted_temperature", 16, 32, "The dough wanted", "C"
+            dough.get("wanted_temperature"),
+            "temperature",
+            "dough.wanted_temperature",
+            16,
+            32,
+            say("The dough wanted"),
+            "C",
         ),
         by_thermometer=plan.get("room_from") == "thermometer",
         vessel=rise.get("in", "bowl"),
         again_to=None
         if rise.get("again_to") is None
-        else r.number(rise["again_to"], 1.1, 3, "The second rise", "times", "rise.again_to"),
-        rest_only_min=r.quantity(rise.get("rest", "30 min"), "duration", "rise.rest", 0, 1440, "The rest", "min"),
-        sponge_to=r.number(sponge.get("to", 2.6), 1.5, 3.5, "The sponge", "times", "sponge.to"),
+        else r.number(rise["again_to"], 1.1, 3, say("The second rise"), "rise.again_to"),
+        rest_only_min=r.quantity(rise.get("rest", "30 min"), "duration", "rise.rest", 0, 1440, say("The rest"), "min"),
+        sponge_to=r.number(sponge.get("to", 2.6), 1.5, 3.5, say("The sponge"), "sponge.to"),
         sponge_stays=_stays(sponge, "sponge", r),
         spare_dough=document.get("spare_dough", ""),
         divide_by=document.get("divide_by", "scale"),

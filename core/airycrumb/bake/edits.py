@@ -2,6 +2,8 @@
 
 from dataclasses import dataclass
 
+from airycrumb.words import NOTHING, Message
+
 
 @dataclass(frozen=True)
 class Change:
@@ -15,7 +17,7 @@ class Change:
 class Answer:
     """A one-press answer to a doubt: the edits it makes. No edits: keep things as they are."""
 
-    label: str
+    label: Message
     changes: list[Change]
 
 
@@ -30,7 +32,7 @@ class Doubt:
     code: str
     tray: str
     severity: str
-    title: str
-    reason: str
+    title: Message
+    reason: Message
     answers: list[Answer]
-    source: str = ""
+    source: Message = NOTHING

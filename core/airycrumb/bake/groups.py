@@ -7,6 +7,7 @@ from airycrumb.bake.reader import Reader
 from airycrumb.bake.text import Document
 from airycrumb.pantry import Part
 from airycrumb.quantities import share_rounded
+from airycrumb.words import in_grams, say, verbatim
 
 
 def heating(raw: Document, where: str, r: Reader) -> HeatSettings:
@@ -16,21 +17,21 @@ def heating(raw: Document, where: str, r: Reader) -> HeatSettings:
         not oven or told is not None,
         "no_oven_temperature",
         f"{where}.temperature",
-        "An oven temperature is missing: write one such as 190 C.",
+        say("An oven temperature is missing: write one such as {example}.", example=verbatim("190 C")),
     )
     at = f"{where}.temperature"
     air_c = 100.0
     if oven and told is not None:
-        air_c = r.quantity(told, "temperature", at, 100, 280, "The oven temperature", "C")
-    lidded = r.optional(raw.get("lid"), "duration", f"{where}.lid", 1, 180, "The time under a lid", "min")
+        air_c = r.quantity(told, "temperature", at, 100, 280, say("The oven temperature"), "C")
+    lidded = r.optional(raw.get("lid"), "duration", f"{where}.lid", 1, 180, say("The time under a lid"), "min")
     return HeatSettings(
         raw["method"],
         air_c,
         raw.get("fire", "gentle" if raw["method"] == "pan" else "high"),
         raw.get("fan", False),
         raw.get("wash", "none"),
-        r.optional(raw.get("minutes"), "duration", f"{where}.minutes", 1, 180, "The stated time", "min"),
-        r.quantity(raw["rest"], "duration", f"{where}.rest", 0, 60, "The rest", "min"),
+        r.optional(raw.get("minutes"), "duration", f"{where}.minutes", 1, 180, say("The stated time"), "min"),
+        r.quantity(raw["rest"], "duration", f"{where}.rest", 0, 60, say("The rest"), "min"),
         raw.get("covered", raw["method"] == "steam"),
         raw.get("on", "tray"),
         raw.get("shelf", "middle"),
@@ -39,7 +40,7 @@ def heating(raw: Document, where: str, r: Reader) -> HeatSettings:
         raw.get("seared", False),
         raw.get("from", "proofed"),
         r.quantity(
-            raw.get("cold_for", "12 h"), "duration", f"{where}.cold_for", 60, 129_600, "The time kept cold", "min"
+            raw.get("cold_for", "12 h"), "duration", f"{where}.cold_for", 60, 129_600, say("The time kept cold"), "min"
         ),
         raw.get("crust", ""),
         raw.get("later_loads", "bench"),
@@ -49,14 +50,22 @@ def heating(raw: Document, where: str, r: Reader) -> HeatSettings:
 def _inside(raw: Document, where: str, each_g: float, main: list[Part], r: Reader) -> list[Part]:
     """What is laid inside a filling, in proportion to the filling round it."""
     own = r.parts(raw["ingredients"], f"{where}.ingredients")
-    inside_g = r.quantity(raw["each"], "mass", f"{where}.each", 1, 1000, f"{raw['name'][:40] or 'What is inside'}", "g")
+    inside_g = r.quantity(
+        raw["each"], "mass", f"{where}.each", 1, 1000, verbatim(raw["name"][:40]) or say("What is inside"), "g"
+    )
     weight, around = sum(g for _, g in own), sum(g for _, g in main)
-    r.require(weight > 0, "no_filling", f"{where}.ingredients", "What is laid inside the filling has no ingredients.")
+    r.require(
+        weight > 0, "no_filling", f"{where}.ingredients", say("What is laid inside the filling has no ingredients.")
+    )
     r.require(
         not inside_g >= each_g,
         "too_much_inside",
         f"{where}.each",
-        f"{inside_g:.0f} g inside {each_g:.0f} g of filling leaves nothing round it: put less of it, or more filling.",
+        say(
+            "{inside} inside {each} of filling leaves nothing round it: put less of it, or more filling.",
+            inside=in_grams(inside_g),
+            each=in_grams(each_g),
+        ),
     )
     if weight <= 0 or around <= 0 or not 0 < inside_g < each_g:
         return []
@@ -70,7 +79,7 @@ def _filling(raw: Document, where: str, each_g: float, r: Reader) -> Filling:
         sum(g for _, g in parts) > 0,
         "no_filling",
         f"{where}.ingredients",
-        "The filling has nothing in it: add an ingredient with an amount above 0 g.",
+        say("The filling has nothing in it: add an ingredient, and how much of it."),
     )
     laid_in = raw.get("inside")
     own = _inside(laid_in, f"{where}.inside", each_g, parts, r) if laid_in else []
@@ -78,12 +87,14 @@ def _filling(raw: Document, where: str, each_g: float, r: Reader) -> Filling:
         raw["name"],
         parts + own,
         raw["state"],
-        r.quantity(raw["temperature"], "temperature", f"{where}.temperature", 0, 60, "The filling's temperature", "C"),
-        r.quantity(raw["hands_on"], "duration", f"{where}.hands_on", 0, 480, "Time to make the filling", "min"),
-        r.quantity(raw["cooling"], "duration", f"{where}.cooling", 0, 2880, "Time to cool the filling", "min"),
+        r.quantity(
+            raw["temperature"], "temperature", f"{where}.temperature", 0, 60, say("The filling's temperature"), "C"
+        ),
+        r.quantity(raw["hands_on"], "duration", f"{where}.hands_on", 0, 480, say("Time to make the filling"), "min"),
+        r.quantity(raw["cooling"], "duration", f"{where}.cooling", 0, 2880, say("Time to cool the filling"), "min"),
         tuple(dict.fromkeys(raw.get("treatments", []))),
         raw.get("vessel", "tray"),
-        r.optional(raw.get("made"), "mass", f"{where}.made", 1, 200_000, "The filling made", "g"),
+        r.optional(raw.get("made"), "mass", f"{where}.made", 1, 200_000, say("The filling made"), "g"),
         laid_in["name"] if laid_in and own else "",
         len(own),
     )
@@ -93,18 +104,33 @@ def _group(raw: Document, at: str, first: Document, r: Reader) -> Group:
     """One group of pieces; what a further group leaves unsaid is as in the first."""
     dough = raw.get("dough_per_piece", first["dough_per_piece"])
     closing = str(raw.get("closing", first["closing"]))
-    pieces = r.count(raw["pieces"], 200, "The number of pieces", f"{at}pieces")
-    dough_g = r.quantity(dough, "mass", f"{at}dough_per_piece", 10, 1500, "A piece", "g")
+    pieces = r.count(raw["pieces"], 200, say("The number of pieces"), f"{at}pieces")
+    dough_g = r.quantity(dough, "mass", f"{at}dough_per_piece", 10, 1500, say("A piece"), "g")
     heat = heating(raw["heat"], f"{at}heat", r) if at and "heat" in raw else None
     if closing == "plain":
         return Group(pieces, dough_g, 0.0, closing, NO_FILLING, heat)
-    for name, example in (("filling", ""), ("filling_per_piece", ', such as "40 g"')):
+    where = verbatim(at.rstrip("."))
+    wanted = {
+        "filling": say("“{field}” is missing from {where}: add it.", field=verbatim("filling"), where=where),
+        "filling_per_piece": say(
+            "“{field}” is missing from {where}: add it, such as {example}.",
+            field=verbatim("filling_per_piece"),
+            where=where,
+            example=verbatim('"40 g"'),
+        ),
+    }
+    for name, said in wanted.items():
         r.require(
-            name in raw, "missing_field", f"{at}{name}", f"“{name}” is missing from {at.rstrip('.')}: add it{example}."
+            name in raw,
+            "missing_field",
+            f"{at}{name}",
+            said,
         )
     if "filling" not in raw or "filling_per_piece" not in raw:
         return Group(pieces, dough_g, 0.0, closing, NO_FILLING, heat)
-    each = r.quantity(raw["filling_per_piece"], "mass", f"{at}filling_per_piece", 5, 1500, "Filling for a piece", "g")
+    each = r.quantity(
+        raw["filling_per_piece"], "mass", f"{at}filling_per_piece", 5, 1500, say("Filling for a piece"), "g"
+    )
     return Group(pieces, dough_g, each, closing, _filling(raw["filling"], f"{at}filling", each, r), heat)
 
 
@@ -113,16 +139,21 @@ def _eaten(document: Document, r: Reader) -> int | None:
     eaters, pin = document.get("eaters"), document.get("pin")
     if eaters is None:
         return None
-    wanted = r.count(eaters["count"], 200, "The number of eaters", "eaters.count") * r.count(
-        eaters["each"], 200, "Pieces for each eater", "eaters.each"
+    wanted = r.count(eaters["count"], 200, say("The number of eaters"), "eaters.count") * r.count(
+        eaters["each"], 200, say("Pieces for each eater"), "eaters.each"
     )
     r.require(
         pin is None or pin["gives_way"] != "pieces",
         "pins_contradict",
         "pin.gives_way",
-        f"The eaters want {wanted} pieces, and the held {pin['by'] if pin else ''} lets the pieces give way: let the weight give way instead, or let one of the two go.",
+        say(
+            "The eaters want {wanted} pieces, and what is held ({held}) lets the pieces give way: let the weight give "
+            "way instead, or let one of the two go.",
+            wanted=wanted,
+            held=verbatim(pin["by"] if pin else ""),
+        ),
     )
-    return r.count(wanted, 200, "The number of pieces for these eaters", "eaters")
+    return r.count(wanted, 200, say("The number of pieces for these eaters"), "eaters")
 
 
 def read_groups(document: Document, r: Reader) -> tuple[Group, ...]:
@@ -136,13 +167,20 @@ def read_groups(document: Document, r: Reader) -> tuple[Group, ...]:
             wanted >= len(groups),
             "too_few_eaten",
             "eaters",
-            f"The eaters want {wanted} pieces, and there are {len(groups)} kinds: at least one of each is needed.",
+            say(
+                "The eaters want {wanted} pieces, and there are {groups} kinds: at least one of each is needed.",
+                wanted=wanted,
+                groups=len(groups),
+            ),
         )
         counts = _shared_out(wanted, [g.pieces for g in groups])
         groups = [replace(g, pieces=n) for g, n in zip(groups, counts, strict=True)]
     whole = sum(g.pieces for g in groups)
     r.require(
-        whole <= 200, "out_of_range", "pieces", f"{whole} pieces in all is more than the 200 that can be planned."
+        whole <= 200,
+        "out_of_range",
+        "pieces",
+        say("{whole} pieces in all are more than the {most} that can be planned.", whole=whole, most=200),
     )
     return tuple(groups)
 

@@ -9,6 +9,7 @@ from airycrumb.recipe import Habits
 from airycrumb.stations.heat.learning import OvenTruth, Pace
 from airycrumb.stations.rise.learning import Vigour
 from airycrumb.stations.weigh.formula import Pin
+from airycrumb.words import Message, say, verbatim
 
 
 @dataclass(frozen=True)
@@ -31,6 +32,11 @@ class Filling:
     made_g: float | None = None
     inside: str = ""
     inside_parts: int = 0
+
+    @property
+    def called(self) -> Message:
+        """Its name in a sentence: the cook's own words, or ours for none."""
+        return verbatim(self.name) if self.parts else say("nothing inside")
 
 
 NO_FILLING = Filling("nothing inside", [], "cooked", 20.0, 0.0, 0.0)

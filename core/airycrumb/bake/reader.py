@@ -8,6 +8,8 @@ from airycrumb.bake.text import Document
 from airycrumb.pantry import Own, Part, find
 from airycrumb.problems import InputError, Problem
 from airycrumb.quantities import Band, parse, parse_amount, within
+from airycrumb.words import Message, Quantity, in_grams, say
+from airycrumb.words.quantity import Kind
 
 
 class Reader:
@@ -25,30 +27,31 @@ class Reader:
             self.problems += error.problems
             return instead
 
-    def quantity(self, text: str | None, kind: str, where: str, low: float, high: float, what: str, unit: str) -> float:
-        """A required quantity within a range given in `unit`."""
+    def quantity(
+        self, text: str | None, kind: Kind, where: str, low: float, high: float, what: Message, unit: str
+    ) -> float:
+        """A required quantity within a range given in `unit`, such as "C", "g" or "cm"."""
 
         def read() -> float:
             value = parse(text or "", kind, where)
             size = parse(f"1 {unit}", kind) if kind != "temperature" else 1.0
-            within(value / size, low, high, what, "°C" if unit == "C" else unit, where)
-            return value
+            return within(value, Quantity(kind, low * size, high * size), what, where)
 
         return float(self.collect(read, math.nan))
 
     def optional(
-        self, text: str | None, kind: str, where: str, low: float, high: float, what: str, unit: str
+        self, text: str | None, kind: Kind, where: str, low: float, high: float, what: Message, unit: str
     ) -> float | None:
         """A quantity that may be left out."""
         return None if text is None else self.quantity(text, kind, where, low, high, what, unit)
 
-    def number(self, value: float, low: float, high: float, what: str, unit: str, where: str) -> float:
+    def number(self, value: float, low: float, high: float, what: Message, where: str) -> float:
         """A plain number within its range."""
-        return float(self.collect(lambda: within(value, low, high, what, unit, where), math.nan))
+        return float(self.collect(lambda: within(value, Quantity("number", low, high), what, where), math.nan))
 
-    def count(self, value: int, most: int, what: str, where: str) -> int:
+    def count(self, value: int, most: int, what: Message, where: str) -> int:
         """A whole number from 1 to `most`."""
-        return int(self.collect(lambda: within(value, 1, most, what, "", where), 1))
+        return int(self.collect(lambda: within(value, Quantity("count", 1, most), what, where), 1))
 
     def parts(self, rows: list[Document], where: str) -> list[Part]:
         """Ingredients with their g; those with a problem are left out."""
@@ -70,7 +73,13 @@ class Reader:
             low <= grams <= high,
             "not_a_band",
             where,
-            f"{item.name.capitalize()}: {grams:.4g} g should lie between its least and its most, {low:.4g} and {high:.4g} g.",
+            say(
+                "{name}: {grams} should lie between its least and its most, {low} and {high}.",
+                name=item.called,
+                grams=in_grams(grams),
+                low=in_grams(low),
+                high=in_grams(high),
+            ),
         )
         return Band(low, grams, high)
 
@@ -84,14 +93,13 @@ class Reader:
         item = self.collect(lambda: find(row["use"], f"{where}.use", self.own), None)
         if item is None:
             return None
-        name = item.name
         grams = self.collect(lambda: parse_amount(row["amount"], item.density, f"{where}.amount"), None)
         if grams is None:
             return None
-        kept = self.collect(lambda: within(grams, 0, 100_000, name.capitalize(), "g", f"{where}.amount"), None)
+        kept = self.collect(lambda: within(grams, Quantity("mass", 0, 100_000), item.called, f"{where}.amount"), None)
         return None if kept is None else (item, float(kept))
 
-    def require(self, holds: bool, code: str, where: str, message: str) -> None:
+    def require(self, holds: bool, code: str, where: str, message: Message) -> None:
         """A problem unless something holds."""
         if not holds:
             self.problems.append(Problem(code, where, message))

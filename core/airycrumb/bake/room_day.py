@@ -7,6 +7,7 @@ from statistics import fmean
 
 from airycrumb.problems import InputError, Problem
 from airycrumb.quantities import parse
+from airycrumb.words import as_number, say, verbatim
 
 LONGEST = 2_000_000  # characters: a month at every few seconds
 WARMTH = re.compile(r"temp|warm|celsius|fahrenheit|°|room|[\[(]\s*[cf]\s*[\])]", re.IGNORECASE)
@@ -23,7 +24,19 @@ def minute_of_day(text: str, where: str) -> float:
     """
     found = re.fullmatch(r"\s*(\d{1,2}):(\d{2})\s*", text)
     if found is None or int(found[1]) > 23 or int(found[2]) > 59:
-        raise InputError([Problem("not_a_time", where, f"“{text[:20]}” is not an hour: write one such as 07:30.")])
+        raise InputError(
+            [
+                Problem(
+                    "not_a_time",
+                    where,
+                    say(
+                        "“{text}” is not an hour: write one such as {example}.",
+                        text=verbatim(text[:20]),
+                        example=verbatim("07:30"),
+                    ),
+                )
+            ]
+        )
     return 60.0 * int(found[1]) + int(found[2])
 
 
@@ -51,7 +64,13 @@ def read_room_day(text: str) -> list[tuple[str, float]]:
     """
     if len(text) > LONGEST:
         raise InputError(
-            [Problem("too_large", "text", f"This has {len(text):,} characters: give at most a month of readings.")]
+            [
+                Problem(
+                    "too_large",
+                    "text",
+                    say("This has {text} characters: give at most a month of readings.", text=as_number(len(text))),
+                )
+            ]
         )
     rows = _rows(text)
     column, fahrenheit = _temperature_column(rows)
@@ -61,7 +80,10 @@ def read_room_day(text: str) -> list[tuple[str, float]]:
         if point is not None:
             bins.setdefault(int(point[0] // (1440 / BINS)), []).append(point[1])
     if len(bins) < 2:
-        message = "No day's warmth was found in this: give two columns, time and temperature, such as 07:00,18.5."
+        message = say(
+            "No day's warmth was found in this: give two columns, time and temperature, such as {example}.",
+            example=verbatim("07:00,18.5"),
+        )
         raise InputError([Problem("no_readings", "text", message)])
     return [(f"{b // 4:02d}:{b % 4 * 15:02d}", round(fmean(values), 2)) for b, values in sorted(bins.items())]
 
@@ -74,7 +96,9 @@ def _rows(text: str) -> list[list[str]]:
     try:
         return list(csv.reader(text.replace("\x00", "").splitlines(), delimiter=separator))
     except csv.Error as error:
-        raise InputError([Problem("not_a_table", "text", "This is no table of comma-separated values.")]) from error
+        raise InputError(
+            [Problem("not_a_table", "text", say("This is no table of comma-separated values."))]
+        ) from error
 
 
 def _temperature_column(rows: list[list[str]]) -> tuple[int | None, bool]:

@@ -6,6 +6,7 @@ from collections.abc import Iterator
 from typing import Any
 
 from airycrumb.problems import InputError, Problem
+from airycrumb.words import Message, say, verbatim
 
 Document = dict[str, Any]
 LARGEST_FILE = 200_000  # characters
@@ -13,7 +14,13 @@ LARGEST_FILE = 200_000  # characters
 
 def _refuse_constant(text: str) -> float:
     raise InputError(
-        [Problem("not_finite", "", f"{text} is not a number this kitchen can use: write an ordinary one.")]
+        [
+            Problem(
+                "not_finite",
+                "",
+                say("{text} is not a number this kitchen can use: write an ordinary one.", text=verbatim(text)),
+            )
+        ]
     )
 
 
@@ -39,8 +46,19 @@ def _refuse_unwritable(text: str, loaded: Any) -> None:
     """An escape can spell a NUL or half a character: no database or file in UTF-8 takes them."""
     if "\\u" in text and any(c == "\0" or "\ud800" <= c <= "\udfff" for found in _texts(loaded) for c in found):
         raise InputError(
-            [Problem("not_text", "", "A text in it holds a character that cannot be written: retype that text.")]
+            [Problem("not_text", "", say("A text in it holds a character that cannot be written: retype that text."))]
         )
+
+
+def _not_json(error: Exception) -> Message:
+    """What is wrong with a text that is no JSON, and where if that is known."""
+    if not isinstance(error, json.JSONDecodeError):
+        return say("This is not a JSON file: check commas, quotes and brackets.")
+    return say(
+        "This is not a JSON file: check commas, quotes and brackets near line {line}, column {column}.",
+        line=error.lineno,
+        column=error.colno,
+    )
 
 
 def load_json(text: str) -> Document:
@@ -51,7 +69,11 @@ def load_json(text: str) -> Document:
                 Problem(
                     "too_large",
                     "",
-                    f"The file has {len(text):,} characters; at most {LARGEST_FILE:,} are read. Is it really a bake?",
+                    say(
+                        "The file has {long} characters; at most {most} are read. Is it really a bake?",
+                        long=len(text),
+                        most=LARGEST_FILE,
+                    ),
                 )
             ]
         )
@@ -61,10 +83,7 @@ def load_json(text: str) -> Document:
     except (json.JSONDecodeError, RecursionError, ValueError) as error:
         if isinstance(error, InputError):
             raise
-        at = f" near line {error.lineno}, column {error.colno}" if isinstance(error, json.JSONDecodeError) else ""
-        raise InputError(
-            [Problem("not_json", "", f"This is not a JSON file{at}: check commas, quotes and brackets there.")]
-        ) from error
+        raise InputError([Problem("not_json", "", _not_json(error))]) from error
     if not isinstance(loaded, dict):
-        raise InputError([Problem("not_json", "", "The file should hold one JSON object, { … }.")])
+        raise InputError([Problem("not_json", "", say("The file should hold one JSON object, {{ … }}."))])
     return loaded

@@ -1,6 +1,7 @@
 """What runs out of a filling, what binds it, and how it cools. Assumed unless said: no table has them as a cook needs them."""
 
 from airycrumb.data.record import Constant
+from airycrumb.words import Message, say
 
 # Share of an item's own water that comes out as juice, by its kind: (raw, cooked).
 WEEPS: dict[str, tuple[float, float]] = {
@@ -31,17 +32,17 @@ HOLDS_BY_NAME: dict[str, float] = {
 }
 # Binders offered: (pantry key, g of water a gram binds, what it is). Common practice: about 4 % starch makes a sauce, 8 % one that stays put.
 BINDERS = (
-    ("starch", 12.0, "stirred in cold, thickens as it heats"),
-    ("all-purpose flour", 6.0, "cooked into the juice"),
-    ("breadcrumb", 2.0, "blended fine, takes up juice cold"),
+    ("starch", 12.0, say("stirred in cold, thickens as it heats")),
+    ("all-purpose flour", 6.0, say("cooked into the juice")),
+    ("breadcrumb", 2.0, say("blended fine, takes up juice cold")),
 )
 # Treatments: share of the juice that is left, and whether what is gone leaves the filling's mass.
-TREATMENTS: dict[str, tuple[str, float, bool]] = {
-    "drained": ("drained in a sieve", 0.70, True),
-    "squeezed": ("salted and squeezed", 0.35, True),
-    "cooked_down": ("cooked down until it no longer runs", 0.40, True),
-    "dried_overnight": ("washed leaves dried overnight", 0.60, True),
-    "chilled": ("chilled until stiff", 1.0, False),
+TREATMENTS: dict[str, tuple[Message, float, bool]] = {
+    "drained": (say("drained in a sieve"), 0.70, True),
+    "squeezed": (say("salted and squeezed"), 0.35, True),
+    "cooked_down": (say("cooked down until it no longer runs"), 0.40, True),
+    "dried_overnight": (say("washed leaves dried overnight"), 0.60, True),
+    "chilled": (say("chilled until stiff"), 1.0, False),
 }
 DRY_BELOW, MOIST_BELOW = 4.0, 10.0  # g of juice in 100 g
 # g of juice in 100 g a piece bears, by how it is closed and heated

@@ -3,6 +3,7 @@
 from dataclasses import dataclass
 
 from airycrumb.data.record import Constant
+from airycrumb.words import Message, say
 
 CHOI_OKOS = "Choi and Okos 1986, as tabulated in the ASHRAE Refrigeration handbook (thermal properties of foods); coefficients from memory"
 OURS = "Airy Crumb heat model: a prior chosen so that times that are common practice come out; no measured core temperature behind it"
@@ -66,20 +67,20 @@ LATENT_REFERENCE = Constant(2500.9, "kJ/kg at 0 °C", "published", "latent heat 
 class Surface:
     """What a piece stands on. h: W/m2K of contact; stores: J/m2K; hot: whether it is in the oven beforehand."""
 
-    label: str
+    label: Message
     h: float
     stores: float
     hot: bool
-    note: str
+    note: Message
     source: str = OURS
 
 
 SURFACES = {
-    "tray": Surface("a light tray", 90, 2500, False, "goes in cold with the pieces"),
-    "dark_tray": Surface("a dark tray", 110, 2500, False, "browns the base sooner"),
-    "stone": Surface("a hot stone", 120, 30_000, True, "heated through beforehand; a crisp base"),
-    "steel": Surface("a hot steel", 200, 30_000, True, "as a stone, and quicker still"),
-    "rack": Surface("the bare rack", 0, 0, False, "air and glow from all sides"),
+    "tray": Surface(say("a light tray"), 90, 2500, False, say("goes in cold with the pieces")),
+    "dark_tray": Surface(say("a dark tray"), 110, 2500, False, say("browns the base sooner")),
+    "stone": Surface(say("a hot stone"), 120, 30_000, True, say("heated through beforehand; a crisp base")),
+    "steel": Surface(say("a hot steel"), 200, 30_000, True, say("as a stone, and quicker still")),
+    "rack": Surface(say("the bare rack"), 0, 0, False, say("air and glow from all sides")),
 }
 
 
@@ -87,15 +88,15 @@ SURFACES = {
 class Shelf:
     """A height in the oven. glow: share of the walls' radiation that reaches the top of a piece."""
 
-    label: str
+    label: Message
     glow: float
-    note: str
+    note: Message
 
 
 SHELVES = {
-    "upper": Shelf("upper", 1.2, "more colour on top"),
-    "middle": Shelf("middle", 1.0, "even"),
-    "lower": Shelf("lower", 0.85, "less colour on top; where a stone or a deep pie belongs"),
+    "upper": Shelf(say("upper"), 1.2, say("more colour on top")),
+    "middle": Shelf(say("middle"), 1.0, say("even")),
+    "lower": Shelf(say("lower"), 0.85, say("less colour on top; where a stone or a deep pie belongs")),
 }
 
 STEAM_H = Constant(800.0, "W/m2K", "assumed", "condensing steam on a piece's top, half as much below; " + OURS)
@@ -144,17 +145,17 @@ ENRICHED_SOONER = 10.0  # °C, assumed
 class Wash:
     """What is brushed on before the heat. sooner: °C by which it browns before a bare lean dough (assumed)."""
 
-    label: str
+    label: Message
     sooner: float
-    note: str
+    note: Message
 
 
 WASHES = {
-    "none": Wash("nothing", 0.0, "matt, the palest"),
-    "milk": Wash("milk", 8.0, "soft and even, little shine"),
-    "butter": Wash("melted butter", 5.0, "soft, a little colour; again when out"),
-    "egg": Wash("egg", 12.0, "golden and shiny"),
-    "yolk": Wash("egg yolk", 16.0, "the deepest colour; darkens first"),
+    "none": Wash(say("nothing"), 0.0, say("matt, the palest")),
+    "milk": Wash(say("milk"), 8.0, say("soft and even, little shine")),
+    "butter": Wash(say("melted butter"), 5.0, say("soft, a little colour; again when out")),
+    "egg": Wash(say("egg"), 12.0, say("golden and shiny")),
+    "yolk": Wash(say("egg yolk"), 16.0, say("the deepest colour; darkens first")),
 }
 
 LEAST_WATER_ML = Constant(150.0, "ml", "assumed", "water that must be left in the pot")

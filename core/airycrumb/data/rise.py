@@ -1,6 +1,7 @@
 """Constants of the rise model (docs/models/rise.md). Assumed values are shown to the cook as doubt."""
 
 from airycrumb.data.record import Constant
+from airycrumb.words import say
 
 OURS = "Airy Crumb rise model, fitted by hand to times that are common practice; no measured curve behind it"
 
@@ -48,11 +49,20 @@ COLD_DOUBT = Constant(
 
 # Outside these the model has never been checked: leaving one is a finding on the sheet.
 VALID = {
-    "yeast": (0.05, 5.0, "%"),
-    "hydration": (45.0, 90.0, "%"),
-    "salt": (0.0, 3.5, "%"),
-    "sugar": (0.0, 30.0, "%"),
-    "fat": (0.0, 40.0, "%"),
-    "air": (2.0, 42.0, "°C"),
-    "pressure": (68.0, 105.0, "% of that at the sea"),
+    "yeast": (0.05, 5.0),
+    "hydration": (45.0, 90.0),
+    "salt": (0.0, 3.5),
+    "sugar": (0.0, 30.0),
+    "fat": (0.0, 40.0),
+    "air": (2.0, 42.0),
+    "pressure": (68.0, 105.0),
+}
+VALID_NAMES = {
+    "yeast": say("Yeast on the flour"),
+    "hydration": say("Hydration"),
+    "salt": say("Salt on the flour"),
+    "sugar": say("Sugar on the flour"),
+    "fat": say("Fat on the flour"),
+    "air": say("The air round the dough"),
+    "pressure": say("The air's pressure against that at the sea"),
 }

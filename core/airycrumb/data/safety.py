@@ -5,8 +5,14 @@ Nothing here makes food safe. Local rules come first, and a thermometer decides.
 
 from dataclasses import dataclass
 
-US = "US federal guidance, Safe Minimum Internal Temperature Chart (FSIS, foodsafety.gov), from memory"
-UK = "UK Food Standards Agency guidance: 70 °C for 2 minutes or an equivalent, from memory"
+from airycrumb.words import Message, in_celsius, in_minutes, say
+
+US = say("US federal guidance, Safe Minimum Internal Temperature Chart (FSIS, foodsafety.gov), from memory")
+UK = say(
+    "UK Food Standards Agency guidance: {core} for {held} or an equivalent, from memory",
+    core=in_celsius(70),
+    held=in_minutes(2),
+)
 
 
 @dataclass(frozen=True)
@@ -17,21 +23,21 @@ class SafeLine:
     kind: str
     celsius: float
     hold_min: float
-    why: str
-    source: str
+    why: Message
+    source: Message
 
 
 LINES = (
-    SafeLine("us", "poultry", 74, 0, "raw poultry", US),
-    SafeLine("us", "ground meat", 71, 0, "raw ground meat", US),
-    SafeLine("us", "egg", 71, 0, "egg in the filling", US),
-    SafeLine("us", "fish", 63, 0, "raw fish", US),
-    SafeLine("us", "cooked", 74, 0, "cooked filling, reheated", US),
-    SafeLine("uk", "poultry", 75, 0.5, "raw poultry", UK),
-    SafeLine("uk", "ground meat", 75, 0.5, "raw ground meat", UK),
-    SafeLine("uk", "egg", 75, 0.5, "egg in the filling", UK),
-    SafeLine("uk", "fish", 75, 0.5, "raw fish", UK),
-    SafeLine("uk", "cooked", 75, 0.5, "cooked filling, reheated", UK),
+    SafeLine("us", "poultry", 74, 0, say("raw poultry"), US),
+    SafeLine("us", "ground meat", 71, 0, say("raw ground meat"), US),
+    SafeLine("us", "egg", 71, 0, say("egg in the filling"), US),
+    SafeLine("us", "fish", 63, 0, say("raw fish"), US),
+    SafeLine("us", "cooked", 74, 0, say("cooked filling, reheated"), US),
+    SafeLine("uk", "poultry", 75, 0.5, say("raw poultry"), UK),
+    SafeLine("uk", "ground meat", 75, 0.5, say("raw ground meat"), UK),
+    SafeLine("uk", "egg", 75, 0.5, say("egg in the filling"), UK),
+    SafeLine("uk", "fish", 75, 0.5, say("raw fish"), UK),
+    SafeLine("uk", "cooked", 75, 0.5, say("cooked filling, reheated"), UK),
 )
 REGIONS = {
     "strictest": "the strictest of those known here",
@@ -51,16 +57,23 @@ class Limit:
     rule: str
     value: float
     unit: str
-    source: str
+    source: Message
 
 
 WARM_FROM, WARM_TO, HOT_ROOM = 5.0, 60.0, 32.0  # °C: between the first two what is perishable must not stand long
-TWO_HOURS = "US federal guidance, two-hour rule (one hour above 32 °C), from memory"
-FOUR_HOURS = "UK Food Standards Agency guidance: once, for up to four hours out of the fridge; from memory"
-COOLING = "US FDA Food Code 3-501.14: 57 to 21 °C within 2 h, to 5 °C within 4 h more, from memory"
-COOLING_UK = "UK Food Standards Agency guidance: cool and refrigerate within one to two hours, from memory"
-KEEPING = "US federal guidance, cold storage chart (foodsafety.gov), from memory"
-KEEPING_UK = "UK Food Standards Agency guidance: leftovers within 48 hours, from memory"
+TWO_HOURS = say("US federal guidance, two-hour rule (one hour above {hot}), from memory", hot=in_celsius(HOT_ROOM))
+FOUR_HOURS = say("UK Food Standards Agency guidance: once, for up to four hours out of the fridge; from memory")
+COOLING = say(
+    "US FDA Food Code 3-501.14: from {hot} to {cool} within {first}, to {cold} within {then} more, from memory",
+    hot=in_celsius(57),
+    cool=in_celsius(21),
+    first=in_minutes(120),
+    cold=in_celsius(5),
+    then=in_minutes(240),
+)
+COOLING_UK = say("UK Food Standards Agency guidance: cool and refrigerate within one to two hours, from memory")
+KEEPING = say("US federal guidance, cold storage chart (foodsafety.gov), from memory")
+KEEPING_UK = say("UK Food Standards Agency guidance: leftovers within two days, from memory")
 
 LIMITS = (
     Limit("us", "warm", 120, "min", TWO_HOURS),

@@ -3,6 +3,7 @@
 from dataclasses import dataclass
 
 from airycrumb.data.record import Constant
+from airycrumb.words import Message, say
 
 
 @dataclass(frozen=True)
@@ -10,7 +11,7 @@ class Spot:
     """A spot. label: as the cook says it; air: °C, None for the room's; over_room: °C above the room at first;
     cools_min: time constant of its cooling to the room, None if it holds; film: W/m2K, None for still air."""
 
-    label: str
+    label: Message
     air: Constant | None
     over_room: Constant | None
     cools_min: Constant | None
@@ -23,9 +24,9 @@ def _doubt(value: float) -> Constant:
 
 
 SPOTS: dict[str, Spot] = {
-    "bench": Spot("on the bench", None, None, None, None, _doubt(1.0)),
+    "bench": Spot(say("on the bench"), None, None, None, None, _doubt(1.0)),
     "oven light": Spot(
-        "in the oven, its light on",
+        say("in the oven, its light on"),
         Constant(30.0, "°C", "common practice", "an oven switched off with its light on: 28 to 32 °C"),
         None,
         None,
@@ -33,7 +34,7 @@ SPOTS: dict[str, Spot] = {
         _doubt(2.0),
     ),
     "oven with hot water": Spot(
-        "in the oven beside a cup of boiling water",
+        say("in the oven beside a cup of boiling water"),
         None,
         Constant(11.0, "°C", "assumed", "a closed cold oven with a cup of boiling water, above the room at first"),
         Constant(70.0, "min", "assumed", "how fast it cools back to the room"),
@@ -41,7 +42,7 @@ SPOTS: dict[str, Spot] = {
         _doubt(3.0),
     ),
     "over warm water": Spot(
-        "over a bath of warm water",
+        say("over a bath of warm water"),
         None,
         Constant(13.0, "°C", "assumed", "over water of 35 °C, above a room of about 20 °C"),
         Constant(100.0, "min", "assumed", "how fast the bath cools to the room"),
@@ -49,12 +50,12 @@ SPOTS: dict[str, Spot] = {
         _doubt(2.0),
     ),
     "fridge": Spot(
-        "in the fridge",
+        say("in the fridge"),
         Constant(4.0, "°C", "common practice", "a household fridge; measure yours"),
         None,
         None,
         None,
         _doubt(1.5),
     ),
-    "spot": Spot("in a warm spot", None, None, None, None, _doubt(1.5)),
+    "spot": Spot(say("in a warm spot"), None, None, None, None, _doubt(1.5)),
 }

@@ -6,6 +6,21 @@ A cause without evidence in this batch is not named at all. The weights are assu
 from collections.abc import Callable
 from dataclasses import dataclass
 
+from airycrumb.data.vocabulary import COLOUR, WASHED
+from airycrumb.words import (
+    NOTHING,
+    Message,
+    as_number,
+    in_celsius,
+    in_degrees,
+    in_grams,
+    in_millimetres,
+    in_minutes,
+    in_percent,
+    joined,
+    say,
+)
+
 
 @dataclass(frozen=True)
 class Record:
@@ -55,10 +70,10 @@ class Record:
 class Cause:
     """One explanation. weight: 0 to 1, how strongly the record speaks for it; evidence: its number; change: next time."""
 
-    name: str
+    name: Message
     weight: float
-    evidence: str
-    change: str
+    evidence: Message
+    change: Message
 
 
 def _part(value: float, none_at: float, full_at: float) -> float:
@@ -71,10 +86,16 @@ def over_proofed(r: Record) -> Cause | None:
     if r.proof_size is None or r.proof_size <= 1.03:
         return None
     return Cause(
-        "Over-proofed",
+        say("Over-proofed"),
         _part(r.proof_size, 1.03, 1.25),
-        f"By your marks they had grown to {r.proof_size:.2f} × the size they were meant to have when they met the heat.",
-        "End the proof sooner: a poke should fill slowly, not stay. In a warm kitchen look at two thirds of the time.",
+        say(
+            "By your marks they had grown to {proof_size} × the size they were meant to have when they met the heat.",
+            proof_size=as_number(r.proof_size, digits=2),
+        ),
+        say(
+            "End the proof sooner: a poke should fill slowly, not stay. In a warm kitchen look at "
+            "two thirds of the time."
+        ),
     )
 
 
@@ -83,10 +104,13 @@ def under_proofed(r: Record) -> Cause | None:
     if r.proof_size is None or r.proof_size >= 0.97:
         return None
     return Cause(
-        "Proof cut short",
+        say("Proof cut short"),
         _part(-r.proof_size, -0.97, -0.75),
-        f"By your marks they had grown to only {r.proof_size:.2f} × the size they were meant to have.",
-        "Let them grow on until they are light when lifted and a poke fills slowly.",
+        say(
+            "By your marks they had grown to only {proof_size} × the size they were meant to have.",
+            proof_size=as_number(r.proof_size, digits=2),
+        ),
+        say("Let them grow on until they are light when lifted and a poke fills slowly."),
     )
 
 
@@ -95,10 +119,10 @@ def rise_short(r: Record) -> Cause | None:
     if r.rise_size is None or r.rise_size >= 0.97:
         return None
     return Cause(
-        "First rise cut short",
+        say("First rise cut short"),
         0.9 * _part(-r.rise_size, -0.97, -0.7),
-        f"The dough was divided at {r.rise_size:.2f} × its aim.",
-        "Let it rise to its mark on a straight-sided jar before you divide it.",
+        say("The dough was divided at {rise_size} × its aim.", rise_size=as_number(r.rise_size, digits=2)),
+        say("Let it rise to its mark on a straight-sided jar before you divide it."),
     )
 
 
@@ -107,10 +131,10 @@ def rise_long(r: Record) -> Cause | None:
     if r.rise_size is None or r.rise_size <= 1.08:
         return None
     return Cause(
-        "First rise went too far",
+        say("First rise went too far"),
         0.9 * _part(r.rise_size, 1.08, 1.5),
-        f"The dough was divided at {r.rise_size:.2f} × its aim.",
-        "Divide it sooner, or knock it back once and let it come up again.",
+        say("The dough was divided at {rise_size} × its aim.", rise_size=as_number(r.rise_size, digits=2)),
+        say("Divide it sooner, or knock it back once and let it come up again."),
     )
 
 
@@ -119,12 +143,14 @@ def lid_lifted(r: Record) -> Cause | None:
     if r.lid_min is None:
         return None
     early = r.heat_min is None or r.lid_min < r.heat_min - 0.5
-    when = f"{r.lid_min:.0f} min after they went in" + (", with the fire still on" if early else "")
+    after = in_minutes(r.lid_min)
     return Cause(
-        "The lid was lifted",
+        say("The lid was lifted"),
         0.95 if early else 0.6,
-        f"You marked it {when}.",
-        "Leave the lid shut until the time is up, then 5 min more off the heat.",
+        say("You marked it {after} after they went in, with the fire still on.", after=after)
+        if early
+        else say("You marked it {after} after they went in.", after=after),
+        say("Leave the lid shut until the time is up, then {rest} more off the heat.", rest=in_minutes(5)),
     )
 
 
@@ -134,10 +160,14 @@ def opened_at_once(r: Record) -> Cause | None:
         return None
     short = r.rest_planned_min - r.rest_min
     return Cause(
-        "Opened too soon after the fire",
+        say("Opened too soon after the fire"),
         0.7 * _part(short, 0.5, r.rest_planned_min),
-        f"They rested {r.rest_min:.0f} min under the lid; {r.rest_planned_min:.0f} were planned.",
-        "Turn the fire off, leave the lid shut, then tilt it open a finger for a minute.",
+        say(
+            "They rested {rest} under the lid; {rest_planned} were planned.",
+            rest=in_minutes(r.rest_min),
+            rest_planned=as_number(r.rest_planned_min, digits=0),
+        ),
+        say("Turn the fire off, leave the lid shut, then tilt it open a finger for a minute."),
     )
 
 
@@ -145,12 +175,16 @@ def cold_middle(r: Record) -> Cause | None:
     """The middle never got as hot as it should."""
     if r.core_c >= r.line_c:
         return None
-    how = "The probe said" if r.core_probed else "The forecast for the minutes they had is"
+    core, line = in_celsius(r.core_c), in_celsius(r.line_c)
     return Cause(
-        "Not long enough in the heat",
+        say("Not long enough in the heat"),
         (1.0 if r.core_probed else 0.8) * _part(r.line_c - r.core_c, 0.0, 12.0),
-        f"{how} {r.core_c:.0f} °C in the middle; the line is {r.line_c:.0f} °C.",
-        "Give them the minutes the plan says and probe the thickest piece before they come out.",
+        say("The probe said {core} in the middle; the line is {line}.", core=core, line=line)
+        if r.core_probed
+        else say(
+            "For the minutes they had, {core} is forecast in the middle; the line is {line}.", core=core, line=line
+        ),
+        say("Give them the minutes the plan says and probe the thickest piece before they come out."),
     )
 
 
@@ -159,10 +193,14 @@ def taken_out_early(r: Record) -> Cause | None:
     if r.heat_min is None or r.planned_min <= 0 or r.heat_min >= 0.95 * r.planned_min:
         return None
     return Cause(
-        "Out early",
+        say("Out early"),
         0.8 * _part(1 - r.heat_min / r.planned_min, 0.05, 0.35),
-        f"They had {r.heat_min:.0f} min; {r.planned_min:.0f} were planned.",
-        "Leave them the full time, or probe and go by the middle.",
+        say(
+            "They had {heat}; {planned} were planned.",
+            heat=in_minutes(r.heat_min),
+            planned=as_number(r.planned_min, digits=0),
+        ),
+        say("Leave them the full time, or probe and go by the middle."),
     )
 
 
@@ -171,10 +209,14 @@ def left_in(r: Record) -> Cause | None:
     if r.heat_min is None or r.planned_min <= 0 or r.heat_min <= 1.08 * r.planned_min:
         return None
     return Cause(
-        "Left in too long",
+        say("Left in too long"),
         _part(r.heat_min / r.planned_min, 1.08, 1.5),
-        f"They had {r.heat_min:.0f} min; {r.planned_min:.0f} were planned.",
-        "Take them out when the middle reaches its line.",
+        say(
+            "They had {heat}; {planned} were planned.",
+            heat=in_minutes(r.heat_min),
+            planned=as_number(r.planned_min, digits=0),
+        ),
+        say("Take them out when the middle reaches its line."),
     )
 
 
@@ -183,10 +225,14 @@ def dried(r: Record) -> Cause | None:
     if r.method != "oven" or r.loss_percent < 10:
         return None
     return Cause(
-        "Baked dry",
+        say("Baked dry"),
         0.7 * _part(r.loss_percent, 10, 18),
-        f"About {r.loss_percent:.0f} % of their weight baked off; 3 to 6 % is usual for filled pieces.",
-        "A hotter oven for fewer minutes keeps them softer; brush with butter and cover with a cloth when out.",
+        say(
+            "About {loss} of their weight baked off; {usual} is usual for filled pieces.",
+            usual=in_percent(3, 6),
+            loss=in_percent(r.loss_percent),
+        ),
+        say("A hotter oven for fewer minutes keeps them softer; brush with butter and cover with a cloth when out."),
     )
 
 
@@ -194,12 +240,24 @@ def cool_setting(r: Record) -> Cause | None:
     """A surface that cannot brown."""
     if r.method != "oven" or r.browning >= 30:
         return None
-    really = f"; your oven is really at about {r.air_c + r.oven_off_c:.0f} °C" if abs(r.oven_off_c) >= 5 else ""
+    really = NOTHING
+    if abs(r.oven_off_c) >= 5:
+        really = say("Your oven is really at about {really}.", really=in_celsius(r.air_c + r.oven_off_c))
     return Cause(
-        "The surface stayed too cool to brown",
+        say("The surface stayed too cool to brown"),
         _part(-r.browning, -30, 0) * 0.6 + 0.4,
-        f"At {r.air_c:.0f} °C with {'nothing' if r.wash == 'none' else r.wash} on it the crust was forecast {r.colour}{really}.",
-        "Set it 15 °C hotter, move it to the upper third at the end, or brush with egg.",
+        joined(
+            [
+                say(
+                    "At {air} with {wash} on it the crust was forecast {colour}.",
+                    air=in_celsius(r.air_c),
+                    wash=WASHED[r.wash],
+                    colour=COLOUR[r.colour],
+                ),
+                really,
+            ]
+        ),
+        say("Set it {more} hotter, move it to the upper third at the end, or brush with egg.", more=in_degrees(15)),
     )
 
 
@@ -208,10 +266,14 @@ def wet_filling(r: Record) -> Cause | None:
     if r.filling_g <= 0 or r.juice <= 0.85 * r.bears:
         return None
     return Cause(
-        "A wet filling",
+        say("A wet filling"),
         _part(r.juice / r.bears, 0.85, 1.6),
-        f"100 g of it lets go of about {r.juice:.0f} g of juice; this closing bears {r.bears:.0f}.",
-        "Drain or cook it down, or bind it with a little starch, and chill it stiff.",
+        say(
+            "About {juice} of it is juice; this closing bears {bears}.",
+            juice=in_percent(r.juice),
+            bears=in_percent(r.bears),
+        ),
+        say("Drain or cook it down, or bind it with a little starch, and chill it stiff."),
     )
 
 
@@ -220,10 +282,17 @@ def too_full(r: Record) -> Cause | None:
     if r.filling_g <= 0 or r.bears_g <= 0 or r.filling_g <= 0.9 * r.bears_g:
         return None
     return Cause(
-        "Fuller than the wrapper closes over",
+        say("Fuller than the wrapper closes over"),
         _part(r.filling_g / r.bears_g, 0.9, 1.3),
-        f"{r.filling_g:.0f} g in each; this wrapper closes over {r.bears_g:.0f} g.",
-        f"Put in {min(0.85 * r.filling_g, 0.85 * r.bears_g):.0f} g, or roll it wider, with a clean rim.",
+        say(
+            "{filling} in each; this wrapper closes over {bears}.",
+            filling=in_grams(r.filling_g),
+            bears=in_grams(r.bears_g),
+        ),
+        say(
+            "Put in {filling}, or roll it wider, with a clean rim.",
+            filling=in_grams(min(0.85 * r.filling_g, 0.85 * r.bears_g)),
+        ),
     )
 
 
@@ -232,10 +301,14 @@ def thin_wall(r: Record) -> Cause | None:
     if r.filling_g <= 0 or r.rim_mm >= 2.6:
         return None
     return Cause(
-        "A thin wall",
+        say("A thin wall"),
         0.7 * _part(-r.rim_mm, -2.6, -1.2),
-        f"The rim was rolled to about {r.rim_mm:.1f} mm, around {r.ratio:.2f} of its weight in filling.",
-        "Keep the middle thick and roll only the rim, or a little less filling.",
+        say(
+            "The rim was rolled to about {rim}, around {ratio} of its weight in filling.",
+            rim=in_millimetres(r.rim_mm, digits=1),
+            ratio=as_number(r.ratio, digits=2),
+        ),
+        say("Keep the middle thick and roll only the rim, or a little less filling."),
     )
 
 
@@ -244,10 +317,10 @@ def little_filling(r: Record) -> Cause | None:
     if r.filling_g <= 0 or r.ratio >= 0.55:
         return None
     return Cause(
-        "Little filling for its dough",
+        say("Little filling for its dough"),
         _part(-r.ratio, -0.55, -0.25),
-        f"{r.ratio:.2f} g of filling to a gram of dough.",
-        "Roll the same dough wider and thinner and put more in, or make more pieces of it.",
+        say("{ratio} of filling to a gram of dough.", ratio=in_grams(r.ratio, digits=2)),
+        say("Roll the same dough wider and thinner and put more in, or make more pieces of it."),
     )
 
 
@@ -256,10 +329,14 @@ def waited(r: Record) -> Cause | None:
     if r.last_wait_min <= 0 or r.last_grown <= 1.05:
         return None
     return Cause(
-        "The last load waited",
+        say("The last load waited"),
         _part(r.last_grown, 1.05, 1.3),
-        f"It waited {r.last_wait_min:.0f} min and grew to {r.last_grown:.2f} × its ready size.",
-        "Keep the later load in the fridge, or wrap it that much later.",
+        say(
+            "It waited {last_wait} and grew to {last_grown} × its ready size.",
+            last_wait=in_minutes(r.last_wait_min),
+            last_grown=as_number(r.last_grown, digits=2),
+        ),
+        say("Keep the later load in the fridge, or wrap it that much later."),
     )
 
 
@@ -268,10 +345,10 @@ def uneven_pieces(r: Record) -> Cause | None:
     if r.spread is None or r.spread <= 0.03:
         return None
     return Cause(
-        "Pieces of different weights",
+        say("Pieces of different weights"),
         _part(r.spread, 0.03, 0.15),
-        f"They were cut {100 * r.spread:.0f} % apart.",
-        "Weigh each; put right what is more than 5 % off.",
+        say("They were cut {spread} apart.", spread=in_percent(100 * r.spread)),
+        say("Weigh each; put right what is more than {far} off.", far=in_percent(5)),
     )
 
 
@@ -280,10 +357,10 @@ def wrapped_apart(r: Record) -> Cause | None:
     if r.apart_min <= 15:
         return None
     return Cause(
-        "Wrapped far apart",
+        say("Wrapped far apart"),
         0.8 * _part(r.apart_min, 15, 45),
-        f"{r.apart_min:.0f} min lay between the first and the last.",
-        "Keep the order: first wrapped, first cooked; or wrap in two lots from a cold dough.",
+        say("{apart} lay between the first and the last.", apart=in_minutes(r.apart_min)),
+        say("Keep the order: first wrapped, first cooked; or wrap in two lots from a cold dough."),
     )
 
 
@@ -292,10 +369,10 @@ def drips(r: Record) -> Cause | None:
     if r.method != "steam" or r.fire != "high" or r.covered is False:
         return None
     return Cause(
-        "Water dripping from the lid",
+        say("Water dripping from the lid"),
         0.2,
-        "They were steamed on a high fire and rested under the lid.",
-        "A cloth under the lid, or baskets of bamboo, catch the drops.",
+        say("They were steamed on a high fire and rested under the lid."),
+        say("A cloth under the lid, or baskets of bamboo, catch the drops."),
     )
 
 
@@ -304,10 +381,10 @@ def steam_after(r: Record) -> Cause | None:
     if r.method == "steam" or not r.covered:
         return None
     return Cause(
-        "Covered while hot",
+        say("Covered while hot"),
         0.5,
-        "They rested covered, straight from the heat.",
-        "Let them stand on a rack until warm, then cover.",
+        say("They rested covered, straight from the heat."),
+        say("Let them stand on a rack until warm, then cover."),
     )
 
 
@@ -316,28 +393,28 @@ def stiff_dough(r: Record) -> Cause | None:
     if r.hydration >= 55:
         return None
     return Cause(
-        "A stiff dough",
+        say("A stiff dough"),
         0.6 * _part(-r.hydration, -55, -45),
-        f"Its true hydration was {r.hydration:.0f} %.",
-        "Two or three parts more water in a hundred of flour make a softer crumb.",
+        say("Its true hydration was {hydration}.", hydration=in_percent(r.hydration)),
+        say("Two or three parts more water in a hundred of flour make a softer crumb."),
     )
 
 
 Ask = Callable[[Record], Cause | None]
 
 # What a cook reports: in words, and the causes that could explain it.
-TROUBLES: dict[str, tuple[str, tuple[Ask, ...]]] = {
-    "burst": ("Seams opened", (too_full, thin_wall, wet_filling, over_proofed, under_proofed)),
-    "leaked": ("Juice leaked", (wet_filling, too_full, thin_wall)),
-    "collapsed": ("They sank", (over_proofed, lid_lifted, opened_at_once, waited, rise_long, cold_middle)),
-    "wrinkled": ("They wrinkled", (opened_at_once, lid_lifted, over_proofed, left_in, waited)),
-    "soggy": ("Soggy", (wet_filling, steam_after, drips, taken_out_early)),
-    "gummy": ("Gummy inside", (cold_middle, taken_out_early, wet_filling, under_proofed)),
-    "pale": ("Too pale", (cool_setting, taken_out_early)),
-    "hard": ("Hard crust", (dried, left_in, stiff_dough)),
-    "dense": ("Dense crumb", (under_proofed, rise_short, stiff_dough)),
-    "too_much_bread": ("Too much bread", (little_filling, rise_long, over_proofed)),
-    "uneven": ("Uneven", (uneven_pieces, wrapped_apart, waited)),
+TROUBLES: dict[str, tuple[Message, tuple[Ask, ...]]] = {
+    "burst": (say("Seams opened"), (too_full, thin_wall, wet_filling, over_proofed, under_proofed)),
+    "leaked": (say("Juice leaked"), (wet_filling, too_full, thin_wall)),
+    "collapsed": (say("They sank"), (over_proofed, lid_lifted, opened_at_once, waited, rise_long, cold_middle)),
+    "wrinkled": (say("They wrinkled"), (opened_at_once, lid_lifted, over_proofed, left_in, waited)),
+    "soggy": (say("Soggy"), (wet_filling, steam_after, drips, taken_out_early)),
+    "gummy": (say("Gummy inside"), (cold_middle, taken_out_early, wet_filling, under_proofed)),
+    "pale": (say("Too pale"), (cool_setting, taken_out_early)),
+    "hard": (say("Hard crust"), (dried, left_in, stiff_dough)),
+    "dense": (say("Dense crumb"), (under_proofed, rise_short, stiff_dough)),
+    "too_much_bread": (say("Too much bread"), (little_filling, rise_long, over_proofed)),
+    "uneven": (say("Uneven"), (uneven_pieces, wrapped_apart, waited)),
 }
 LEAST = 0.05  # below it the record says nothing
 

@@ -4,6 +4,7 @@ from dataclasses import dataclass
 
 from airycrumb.learning.causes import TROUBLES, Cause, Record, why
 from airycrumb.quantities import Band
+from airycrumb.words import Message, as_number, in_minutes, say
 
 
 @dataclass(frozen=True)
@@ -11,7 +12,7 @@ class Stage:
     """One stage's minutes: as forecast at the start (band), and as they went (None: not marked)."""
 
     key: str
-    label: str
+    label: Message
     forecast: Band
     actual: float | None
 
@@ -23,9 +24,9 @@ class Finding:
     trouble: the one it explains, "" for the timing; weight: 0 to 1, how strongly the record speaks for it.
     """
 
-    what: str
-    why: str
-    next_time: str
+    what: Message
+    why: Message
+    next_time: Message
     trouble: str = ""
     weight: float = 0.0
 
@@ -41,31 +42,36 @@ def _timing(stages: list[Stage], vigour_before: float, vigour_after: float) -> l
         if s.actual is None or s.forecast.low - 2 <= s.actual <= s.forecast.high + 2:
             continue
         off = s.actual - s.forecast.typical
-        word = "longer" if off > 0 else "shorter"
-        change = f"{s.label} took {abs(off):.0f} min {word} than forecast"
+        by = in_minutes(abs(off))
+        longer = say("{stage} took {by} longer than forecast", stage=s.label, by=by)
+        change = longer if off > 0 else say("{stage} took {by} less than forecast", stage=s.label, by=by)
         if s.key == "rise":
-            why = f"This kitchen's vigour went from {vigour_before:.2f} to {vigour_after:.2f} with this batch."
+            why = say(
+                "This kitchen's vigour went from {before} to {after} with this batch.",
+                before=as_number(vigour_before, digits=2),
+                after=as_number(vigour_after, digits=2),
+            )
             found.append(
                 Finding(
                     change,
                     why,
-                    "The next forecast counts on it; measure the dough after kneading to tell warmth from yeast.",
+                    say("The next forecast counts on it; measure the dough after kneading to tell warmth from yeast."),
                 )
             )
         elif s.key == "wrap":
             found.append(
                 Finding(
                     change,
-                    "Your own pace is now used for this closing.",
-                    "Start wrapping earlier by that much, or make fewer at once.",
+                    say("Your own pace is now used for this closing."),
+                    say("Start wrapping earlier by that much, or make fewer at once."),
                 )
             )
         else:
             found.append(
                 Finding(
                     change,
-                    f"The forecast said {s.forecast.low:.0f} to {s.forecast.high:.0f} min.",
-                    "Mark it again next time: one batch is not yet a habit.",
+                    say("The forecast said {usual}.", usual=in_minutes(s.forecast.low, s.forecast.high)),
+                    say("Mark it again next time: one batch is not yet a habit."),
                 )
             )
     return found
@@ -74,21 +80,23 @@ def _timing(stages: list[Stage], vigour_before: float, vigour_after: float) -> l
 PROBABLE, POSSIBLE = 0.5, 0.2  # weights from which a cause is called that; assumed
 
 
-def _sureness(cause: Cause) -> str:
-    return "probably" if cause.weight >= PROBABLE else "possibly" if cause.weight >= POSSIBLE else "perhaps"
+def _because(what: Message, cause: Cause) -> Message:
+    """A trouble and its cause, as surely as the record speaks for it."""
+    if cause.weight >= PROBABLE:
+        return say("{trouble}. Probably: {cause}", trouble=what, cause=cause.name)
+    if cause.weight >= POSSIBLE:
+        return say("{trouble}. Possibly: {cause}", trouble=what, cause=cause.name)
+    return say("{trouble}. Perhaps: {cause}", trouble=what, cause=cause.name)
 
 
 def _explained(trouble: str, record: Record) -> list[Finding]:
     """A trouble's causes as findings, the strongest first; one that says so where the record is silent."""
     what, found = TROUBLES[trouble][0], why(trouble, record)
     if not found:
-        unsaid = "Nothing this batch's marks and forecasts say explains it."
-        again = "Mark growth, probe and minutes next time: then the record can tell."
+        unsaid = say("Nothing this batch's marks and forecasts say explains it.")
+        again = say("Mark growth, probe and minutes next time: then the record can tell.")
         return [Finding(what, unsaid, again, trouble, 0.0)]
-    return [
-        Finding(f"{what}: {_sureness(c)} {c.name[0].lower()}{c.name[1:]}", c.evidence, c.change, trouble, c.weight)
-        for c in found
-    ]
+    return [Finding(_because(what, c), c.evidence, c.change, trouble, c.weight) for c in found]
 
 
 def review(

@@ -9,6 +9,7 @@ import numpy as np
 from airycrumb.stations.rise.forecast import Stage, crossings
 from airycrumb.stations.rise.model import Dough, State, bubble_gas, simulate
 from airycrumb.stations.rise.surroundings import Place
+from airycrumb.words import Message, as_number, in_millimetres, say
 
 Picture = Literal["bowl", "poke", "tear", "membrane"]
 Judgement = Literal["early", "ready", "past"]
@@ -42,7 +43,7 @@ class Marked:
 
     right: bool
     truth: Judgement
-    why: str
+    why: Message
     ready_in_min: float
 
 
@@ -101,25 +102,43 @@ def mark(seed: int, answer: Judgement) -> Marked:
     return Marked(answer == truth, truth, _why(asked, truth), wait)
 
 
-def _why(q: Question, truth: Judgement) -> str:
+def _why(q: Question, truth: Judgement) -> Message:
     if q.picture == "membrane":
         return {
-            "early": f"It tears after {q.stretch_mm:.0f} mm: the gluten is not joined yet. Knead on.",
-            "ready": f"It stretches {q.stretch_mm:.0f} mm to a film light shines through. Enough.",
-            "past": f"It runs rather than stretches, and tears after {q.stretch_mm:.0f} mm: worked too long and too warm. Let it rest cold.",
+            "early": say(
+                "It tears after {stretch}: the gluten is not joined yet. Knead on.",
+                stretch=in_millimetres(q.stretch_mm),
+            ),
+            "ready": say(
+                "It stretches {stretch} to a film light shines through. Enough.", stretch=in_millimetres(q.stretch_mm)
+            ),
+            "past": say(
+                "It runs rather than stretches, and tears after {stretch}: worked too long and too warm. "
+                "Let it rest cold.",
+                stretch=in_millimetres(q.stretch_mm),
+            ),
         }[truth]
-    grown = f"It stands at {q.ratio:.1f} times its size where {TARGET:g} is asked"
-    seen = {
-        "bowl": {"early": "still small under its dome", "ready": "domed and full", "past": "the top flat or fallen in"}[
-            truth
-        ],
-        "poke": {"early": "the dent is gone at once", "ready": "the dent comes back slowly", "past": "the dent stays"}[
-            truth
-        ],
+    cell = in_millimetres(q.cell_mm)
+    seen: dict[Picture, dict[Judgement, Message]] = {
+        "bowl": {
+            "early": say("still small under its dome"),
+            "ready": say("domed and full"),
+            "past": say("the top flat or fallen in"),
+        },
+        "poke": {
+            "early": say("the dent is gone at once"),
+            "ready": say("the dent comes back slowly"),
+            "past": say("the dent stays"),
+        },
         "tear": {
-            "early": f"bubbles of {q.cell_mm:.1f} mm: dense",
-            "ready": f"a honeycomb of {q.cell_mm:.1f} mm",
-            "past": f"wide, broken bubbles of {q.cell_mm:.1f} mm",
-        }[truth],
-    }[q.picture]
-    return f"{grown}: {seen}."
+            "early": say("bubbles of {cell}: dense", cell=cell),
+            "ready": say("a honeycomb of {cell}", cell=cell),
+            "past": say("wide, broken bubbles of {cell}", cell=cell),
+        },
+    }
+    return say(
+        "It stands at {ratio} times its size where {target} is asked: {seen}.",
+        ratio=as_number(q.ratio, digits=1),
+        target=as_number(TARGET),
+        seen=seen[q.picture][truth],
+    )

@@ -1,50 +1,83 @@
 """A worked bake laid out for paper: what to do at each station, its cautions beside it."""
 
-from airycrumb.paper.linked_recipe import heating_words, stage_words, wrapping_words
+from airycrumb.data.vocabulary import METHOD, NO_ALLERGENS
+from airycrumb.paper.linked_recipe import (
+    PROOF,
+    RISE,
+    RISE_AGAIN,
+    heating_words,
+    mixing_words,
+    stage_words,
+    wrapping_words,
+)
 from airycrumb.paper.pdf import Card, Section
+from airycrumb.stations.weigh.formula import Line
 from airycrumb.trays.types import RiseTray, Sheet
-from airycrumb.whatif.keeping import Kept
+from airycrumb.whatif.keeping import Kept, Reheating
+from airycrumb.words import NOTHING, Message, day_of, hour_of, in_celsius, in_grams, in_minutes, listed, say, say_n
 
-STATIONS = ("weigh", "rise", "divide", "wrap", "proof", "heat")
-NAMES = {"weigh": "Weigh and knead", "rise": "First rise", "divide": "Divide", "wrap": "Wrap", "proof": "Final proof", "heat": "Heat"}  # fmt: skip
-
-
-def _grams(s: Sheet) -> list[str]:
-    return [f"{line.shown_g:g} g {line.name}" for line in s.weigh.dough]
-
-
-def _fillings(s: Sheet) -> list[str]:
-    return [f"{g.name}: " + ", ".join(f"{x.shown_g:g} g {x.name}" for x in g.filling) for g in s.groups if g.filling]
-
-
-def _rises(first: str, trays: list[RiseTray | None]) -> list[str]:
-    return [stage_words(t, first if i == 0 else "Knock it back and let it rise again, covered,") for i, t in enumerate(trays) if t]  # fmt: skip
+STATIONS = {
+    "weigh": say("Weigh and knead"),
+    "rise": say("First rise"),
+    "divide": say("Divide"),
+    "wrap": say("Wrap"),
+    "proof": say("Final proof"),
+    "heat": say("Heat"),
+}
 
 
-def _lines(s: Sheet) -> dict[str, list[str]]:
+def _weighed(lines: list[Line]) -> list[Message]:
+    return [say("{mass} {name}", mass=in_grams(line.shown_g), name=line.name) for line in lines]
+
+
+def _fillings(s: Sheet) -> list[Message]:
+    return [
+        say("{name}: {weighed}", name=g.name, weighed=listed(_weighed(g.filling), "commas"))
+        for g in s.groups
+        if g.filling
+    ]
+
+
+def _rises(trays: list[RiseTray | None]) -> list[Message]:
+    return [stage_words(t, RISE_AGAIN if i else RISE) for i, t in enumerate(trays) if t]
+
+
+def _lines(s: Sheet) -> dict[str, list[Message]]:
+    divided = say("Into {pieces}. Round up, rest {rest}, covered.", pieces=s.divide.in_words(), rest=in_minutes(10))
     return {
-        "weigh": [*_grams(s), f"Liquid at {s.weigh.water_c:.0f} °C; a {s.weigh.feel} dough."],
-        "rise": [*_rises("Let it rise, covered,", [s.rise, s.again]), *_fillings(s)],
-        "divide": [f"Into {s.divide.in_words('pieces of')}. Round up, rest 10 min, covered."],
+        "weigh": [*_weighed(s.weigh.dough), mixing_words(s)],
+        "rise": [*_rises([s.rise, s.again]), *_fillings(s)],
+        "divide": [divided],
         "wrap": wrapping_words(s),
-        "proof": [stage_words(s.proof, "Proof, covered,")],
+        "proof": [stage_words(s.proof, PROOF)],
         "heat": heating_words(s),
     }
 
 
-def _when(s: Sheet, key: str) -> str:
+def _when(s: Sheet, key: str) -> Message:
     step = next((x for x in s.day.steps if x.key == key), None)
-    return f"{step.start:%H:%M} to {step.end:%H:%M}" if step else ""
+    return say("{span}", span=hour_of(step.start, step.end)) if step else NOTHING
 
 
-def _label(k: Kept) -> list[str]:
-    heat_up = [f"{r.method}, from {'frozen' if r.came == 'frozen' else 'the fridge'}: {r.minutes:.0f} min" for r in k.reheating if r.minutes is not None]  # fmt: skip
+def _reheated(r: Reheating) -> Message:
+    method, minutes = METHOD[r.method], in_minutes(r.minutes or 0.0)
+    if r.came == "frozen":
+        return say("{method}, from frozen: {minutes}", method=method, minutes=minutes)
+    return say("{method}, from the fridge: {minutes}", method=method, minutes=minutes)
+
+
+def _label(k: Kept) -> list[Message]:
+    ways = listed((_reheated(r) for r in k.reheating if r.minutes is not None), "commas")
     return [
         k.name,
-        f"Made {k.made:%d %b %Y}",
-        f"Fridge until {k.fridge_until:%d %b}, freezer until {k.freezer_until:%d %b %Y}",
-        "Contains " + (", ".join(k.allergens) or "none of the listed allergens"),
-        f"Reheat to {k.reheat_to_c:.0f} °C in the middle. " + "; ".join(heat_up),
+        say("Made {made}", made=day_of(k.made)),
+        say(
+            "Fridge until {fridge}, freezer until {freezer}",
+            fridge=day_of(k.fridge_until),
+            freezer=day_of(k.freezer_until),
+        ),
+        say("Contains {allergens}", allergens=listed(k.allergens or [NO_ALLERGENS])),
+        say("Reheat to {line} in the middle. {ways}", line=in_celsius(k.reheat_to_c), ways=ways),
     ]
 
 
@@ -52,8 +85,16 @@ def card_of(s: Sheet, kept: list[Kept]) -> Card:
     """The card of a sheet. kept: of every group."""
     lines = _lines(s)
     sections = [
-        Section(NAMES[key], _when(s, key), lines[key], [(c.title, c.text) for c in s.cautions if c.tray == key])
-        for key in STATIONS
+        Section(name, _when(s, key), lines[key], [(c.title, c.text) for c in s.cautions if c.tray == key])
+        for key, name in STATIONS.items()
     ]
-    under = f"{s.divide.pieces} pieces, to eat at {s.day.eat:%H:%M} ({s.day.eat_low:%H:%M} to {s.day.eat_high:%H:%M}), in a kitchen at {s.sentence.room_c:.0f} °C"
+    under = say_n(
+        "{pieces} piece, to eat at {eat} (between {span}), in a kitchen at {room}",
+        "{pieces} pieces, to eat at {eat} (between {span}), in a kitchen at {room}",
+        s.divide.pieces,
+        pieces=s.divide.pieces,
+        eat=hour_of(s.day.eat),
+        span=hour_of(s.day.eat_low, s.day.eat_high),
+        room=in_celsius(s.sentence.room_c),
+    )
     return Card(s.name, under, sections, [_label(k) for k in kept])

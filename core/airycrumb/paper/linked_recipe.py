@@ -2,95 +2,166 @@
 
 from typing import Any
 
-from airycrumb.plan.timing import spell
+from airycrumb.data.vocabulary import FEEL, VERB
 from airycrumb.recipe.linked import linked
+from airycrumb.stations.enclose import Wrapper
 from airycrumb.trays.types import GroupTray, HeatTray, RiseTray, Sheet
+from airycrumb.words import (
+    NOTHING,
+    Message,
+    as_number,
+    in_celsius,
+    in_grams,
+    in_millilitres,
+    in_millimetres,
+    in_minutes,
+    joined,
+    listed,
+    say,
+)
 
 
 def _lines(s: Sheet) -> list[str]:
-    """Every ingredient; a filling's name beside its own where there are several."""
+    """Every ingredient in grams; a filling's name beside its own where there are several."""
     plain = [f"{line.shown_g:g} g {line.name}" for line in s.weigh.dough]
     several = len(s.groups) > 1
     for group in s.groups:
-        plain += [
-            f"{x.shown_g:g} g {x.name}" + (f" (for the {group.name} filling)" if several else "") for x in group.filling
-        ]
+        where = f" (for the {group.name} filling)" if several else ""
+        plain += [f"{x.shown_g:g} g {x.name}{where}" for x in group.filling]
     return plain
 
 
-def wrapping_words(s: Sheet) -> list[str]:
+def wrapping_words(s: Sheet) -> list[Message]:
     """How each group is rolled, filled and closed."""
     return [_wrap(g, len(s.groups) > 1) for g in s.groups]
 
 
-def _wrap(g: GroupTray, several: bool) -> str:
-    who = f"{g.pieces}" if several else "each"
+def _wrap(g: GroupTray, several: bool) -> Message:
+    who = say("{pieces} of them", pieces=g.pieces) if several else say("each")
+    filling, label = in_grams(g.filling_each_g), g.wrap.label
     if not g.filling_each_g:
-        return f"Pat {who} out and fold it in half ({g.wrap.label})."
+        return say("Pat {who} out and fold it in half ({closing}).", who=who, closing=label)
     if not g.wrap.rolled:
-        return f"Knead {g.filling_each_g:.0f} g of {g.name} into {who} ({g.wrap.label})."
-    by = "" if g.wrap.round else f" by {g.wrap.along_mm / 10:.1f}"
-    return f"Roll {who} to {g.wrap.across_mm / 10:.1f}{by} cm, put {g.filling_each_g:.0f} g of {g.name} on it and close it ({g.wrap.label})."
-
-
-def _dividing(s: Sheet) -> str:
-    return f"Divide into {s.divide.in_words('pieces of')}, round them up and rest 10 min."
-
-
-def stage_words(tray: RiseTray, what: str) -> str:
-    """A fermenting stage in a sentence."""
-    ready = tray.forecast.ready
-    if tray.rests:
-        return f"Let it rest, covered, for {spell(ready.typical if ready else 0)}; it does not rise."
-    where = ", then ".join(tray.where)
-    when = f"{spell(ready.low)} to {spell(ready.high)}" if ready else "as long as it takes"
-    return (
-        f"{what} {where} ({tray.air_c:.0f} °C) to {tray.forecast.target:.3g} times its size: {when}. Go by the dough."
+        return say(
+            "Knead {filling} of {name} into {who} ({closing}).", filling=filling, name=g.name, who=who, closing=label
+        )
+    return say(
+        "Roll {who} to {size}, put {filling} of {name} on it and close it ({closing}).",
+        who=who,
+        size=rolled_to(g.wrap),
+        filling=filling,
+        name=g.name,
+        closing=label,
     )
 
 
-VERBS = {"steam": "Steam", "oven": "Bake", "pan": "Cook in the pan"}
+def rolled_to(w: Wrapper) -> Message:
+    """How wide a wrapper is rolled, and how deep where that is not the same."""
+    across = in_millimetres(w.across_mm)
+    if w.round:
+        return say("{across}", across=across)
+    return say("{across} by {along}", across=across, along=in_millimetres(w.along_mm))
 
 
-def _heat_words(h: HeatTray) -> list[str]:
-    cold = {"fridge": "Straight from the fridge: ", "frozen": "Straight from the freezer: "}.get(h.came, "")
-    turns = " Turn at " + ", ".join(f"{t:g}" for t in h.turns) + " min." if h.turns else ""
-    said = [f"{cold}{VERBS[h.method]} ({h.setting}) for {h.minutes_planned:.0f} min.{turns}"]
+def _dividing(s: Sheet) -> Message:
+    return say("Divide into {pieces}, round them up and rest {rest}.", pieces=s.divide.in_words(), rest=in_minutes(10))
+
+
+RIPEN, RISE, RISE_AGAIN, PROOF = (
+    say("Mix the sponge and let it ripen, covered"),
+    say("Let it rise, covered"),
+    say("Knock it back and let it rise again, covered"),
+    say("Proof, covered"),
+)
+
+
+def stage_words(tray: RiseTray, what: Message) -> Message:
+    """A fermenting stage in a sentence."""
+    ready = tray.forecast.ready
+    if tray.rests:
+        rest = in_minutes(ready.typical if ready else 0)
+        return say("Let it rest, covered, for {rest}; it does not rise.", rest=rest)
+    return say(
+        "{what}, {where} ({air}), to {target} times its size: {time}. Go by the dough.",
+        what=what,
+        where=in_turn(tray.where),
+        air=in_celsius(tray.air_c),
+        target=as_number(tray.forecast.target),
+        time=say("{ready}", ready=in_minutes(ready.low, ready.high)) if ready else say("as long as it takes"),
+    )
+
+
+def in_turn(spots: list[Message]) -> Message:
+    """Spots one after another."""
+    first, *rest = spots
+    for spot in rest:
+        first = say("{before}, then {spot}", before=first, spot=spot)
+    return first
+
+
+def _cook(h: HeatTray) -> Message:
+    way, minutes = say("{verb} ({setting})", verb=VERB[h.method], setting=h.setting), in_minutes(h.minutes_planned)
+    if h.came == "fridge":
+        return say("Straight from the fridge. {way} for {minutes}.", way=way, minutes=minutes)
+    if h.came == "frozen":
+        return say("Straight from the freezer. {way} for {minutes}.", way=way, minutes=minutes)
+    return say("{way} for {minutes}.", way=way, minutes=minutes)
+
+
+def _heat_words(h: HeatTray) -> list[Message]:
+    turns = say("Turn after {turns}.", turns=listed(in_minutes(t) for t in h.turns)) if h.turns else NOTHING
+    said = [joined([_cook(h), turns])]
     if h.reaches:
-        r = h.reaches
         said.append(
-            f"The middle should pass {h.line_c:.0f} °C at {r.typical:.0f} min ({r.low:.0f} to {r.high:.0f}): probe it."
+            say(
+                "The middle should pass {line} after about {reaches} ({early}): probe it.",
+                line=in_celsius(h.line_c),
+                reaches=in_minutes(h.reaches.typical),
+                early=in_minutes(h.reaches.low, h.reaches.high),
+            )
         )
     if h.water:
-        top_up = "".join(f" Top up with {t.ml:.0f} ml of boiling water at {t.minute:.0f} min." for t in h.water.top_up)
-        said.append(f"{h.water.ml:.0f} ml of water in the pot.{top_up}")
+        more = [
+            say("Top up with {more} of boiling water after {at}.", more=in_millilitres(t.ml), at=in_minutes(t.minute))
+            for t in h.water.top_up
+        ]
+        said.append(joined([say("Put {water} of water in the pot.", water=in_millilitres(h.water.ml)), *more]))
     if h.loads > 1:
-        said.append(f"{h.loads} loads of {h.per_load}, first wrapped first.")
+        said.append(say("{loads} loads of up to {each}, first wrapped first.", loads=h.loads, each=h.per_load))
     return said
 
 
-def heating_words(s: Sheet) -> list[str]:
+def heating_words(s: Sheet) -> list[Message]:
     """Every heat in sentences."""
     return [line for h in (s.heat, *s.more_heats) for line in _heat_words(h)]
 
 
-def _caution(s: Sheet, tray: str) -> list[str]:
-    return [f"Caution. {c.title}. {c.text}" for c in s.cautions if c.tray == tray]
+def _caution(s: Sheet, tray: str) -> list[Message]:
+    return [say("Caution. {title}. {text}", title=c.title, text=c.text) for c in s.cautions if c.tray == tray]
 
 
-def _steps(s: Sheet) -> list[str]:
+def mixing_words(s: Sheet) -> Message:
+    """The liquid's warmth and the dough it makes."""
+    return say(
+        "Mix with liquid at {water} and knead to a {feel} dough.",
+        water=in_celsius(s.weigh.water_c),
+        feel=FEEL[s.weigh.feel],
+    )
+
+
+def _steps(s: Sheet) -> list[Message]:
     """The method, each caution beside its step."""
     return [
-        *([stage_words(s.sponge, "Mix the sponge and let it ripen, covered,")] if s.sponge else []),
-        f"Mix with liquid at {s.weigh.water_c:.0f} °C and knead to a {s.weigh.feel} dough.",
+        *([stage_words(s.sponge, RIPEN)] if s.sponge else []),
+        mixing_words(s),
         *_caution(s, "weigh"),
-        stage_words(s.rise, "Let it rise, covered,"),
-        *([stage_words(s.again, "Knock it back and let it rise again, covered,")] if s.again else []),
+        stage_words(s.rise, RISE),
+        *([stage_words(s.again, RISE_AGAIN)] if s.again else []),
         *_caution(s, "rise"),
         _dividing(s),
         *wrapping_words(s),
         *_caution(s, "wrap"),
-        *([] if s.proof.rests else [stage_words(s.proof, "Proof, covered,")]),
+        *([] if s.proof.rests else [stage_words(s.proof, PROOF)]),
         *_caution(s, "proof"),
         *heating_words(s),
         *_caution(s, "heat"),
@@ -99,4 +170,4 @@ def _steps(s: Sheet) -> list[str]:
 
 def as_recipe(name: str, s: Sheet) -> dict[str, Any]:
     """A worked bake as a schema.org Recipe document."""
-    return linked(name, s.divide.pieces, _lines(s), s.day.total_min, _steps(s))
+    return linked(name, s.divide.pieces, _lines(s), s.day.total_min, [str(step) for step in _steps(s)])

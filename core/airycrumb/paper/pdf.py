@@ -1,5 +1,6 @@
 """A bake on paper: its stations in order, the cautions beside the step they belong to, labels for the box. PDF."""
 
+from collections.abc import Callable
 from dataclasses import dataclass
 from html import escape
 from io import BytesIO
@@ -10,6 +11,9 @@ from reportlab.lib.styles import ParagraphStyle
 from reportlab.lib.units import mm
 from reportlab.platypus import Flowable, KeepTogether, Paragraph, SimpleDocTemplate, Spacer, Table
 
+from airycrumb.words import Message, Units, say, text
+
+Said = Callable[[Message], str]
 PAPERS = {"a4": A4, "letter": LETTER}
 INK, RIM, WARM = colors.HexColor("#131d3b"), colors.HexColor("#2449a8"), colors.HexColor("#fbeee2")
 BODY = ParagraphStyle("body", fontName="Helvetica", fontSize=10, leading=13.5, textColor=INK)
@@ -22,10 +26,10 @@ HEAD = ParagraphStyle("head", BOLD, fontSize=12.5, leading=16, textColor=RIM)
 class Section:
     """One station on paper. when: its hours; cautions: (title, text), beside the step."""
 
-    title: str
-    when: str
-    lines: list[str]
-    cautions: list[tuple[str, str]]
+    title: Message
+    when: Message
+    lines: list[Message]
+    cautions: list[tuple[Message, Message]]
 
 
 @dataclass(frozen=True)
@@ -33,23 +37,23 @@ class Card:
     """A bake on paper. labels: for the boxes of what is kept, each a few lines, the first its name."""
 
     title: str
-    under: str
+    under: Message
     sections: list[Section]
-    labels: list[list[str]]
+    labels: list[list[Message]]
 
 
-def _section(s: Section, wide: float) -> Flowable:
-    steps = [Paragraph(f"{escape(s.title)} <font size=10>{escape(s.when)}</font>", HEAD)]
-    steps += [Paragraph(escape(line), BODY) for line in s.lines]
-    beside = [Paragraph(f"<b>{escape(title)}</b><br/>{escape(text)}", BODY) for title, text in s.cautions]
+def _section(s: Section, wide: float, said: Said) -> Flowable:
+    steps = [Paragraph(f"{said(s.title)} <font size=10>{said(s.when)}</font>", HEAD)]
+    steps += [Paragraph(said(line), BODY) for line in s.lines]
+    beside = [Paragraph(f"<b>{said(title)}</b><br/>{said(words)}", BODY) for title, words in s.cautions]
     table = Table([[steps, beside]], colWidths=[wide * 0.6, wide * 0.4])
     style = [("VALIGN", (0, 0), (-1, -1), "TOP"), ("LINEABOVE", (0, 0), (-1, 0), 0.8, RIM)]
     table.setStyle([*style, *([("BACKGROUND", (1, 0), (1, 0), WARM)] if beside else [])])
     return KeepTogether([table, Spacer(0, 2 * mm)])
 
 
-def _labels(labels: list[list[str]], wide: float) -> list[Flowable]:
-    cells = [[Paragraph(escape(line), BODY if i else BOLD) for i, line in enumerate(label)] for label in labels]
+def _labels(labels: list[list[Message]], wide: float, said: Said) -> list[Flowable]:
+    cells = [[Paragraph(said(line), BODY if i else BOLD) for i, line in enumerate(label)] for label in labels]
     rows = [cells[i : i + 2] + [""] * (2 - len(cells[i : i + 2])) for i in range(0, len(cells), 2)]
     if not rows:
         return []
@@ -61,11 +65,12 @@ def _labels(labels: list[list[str]], wide: float) -> list[Flowable]:
             ("VALIGN", (0, 0), (-1, -1), "TOP"),
         ]
     )
-    return [KeepTogether([Paragraph("Labels for the box", HEAD), Spacer(0, 1 * mm), table])]
+    return [KeepTogether([Paragraph(said(say("Labels for the box")), HEAD), Spacer(0, 1 * mm), table])]
 
 
-def card_as_pdf(card: Card, paper: str) -> bytes:
-    """The pages. paper: "a4" or "letter"."""
+def card_as_pdf(card: Card, paper: str, units: Units = "metric") -> bytes:
+    """The pages. paper: "a4" or "letter"; units: "metric" or "us"."""
+    said = lambda message: escape(text(message, units))
     out = BytesIO()
     page = PAPERS[paper]
     margin = 15 * mm
@@ -82,9 +87,9 @@ def card_as_pdf(card: Card, paper: str) -> bytes:
     )
     flow: list[Flowable] = [
         Paragraph(escape(card.title), TITLE),
-        Paragraph(escape(card.under), BODY),
+        Paragraph(said(card.under), BODY),
         Spacer(0, 3 * mm),
     ]
-    flow += [_section(s, wide) for s in card.sections] + _labels(card.labels, wide)
+    flow += [_section(s, wide, said) for s in card.sections] + _labels(card.labels, wide, said)
     document.build(flow)
     return out.getvalue()

@@ -8,6 +8,7 @@ from reportlab.lib.units import mm
 from reportlab.pdfgen.canvas import Canvas
 
 from airycrumb.paper.wrapper_pages import Page
+from airycrumb.words import text
 
 # kind of line: (width mm, dash mm)
 LINES: dict[str, tuple[float, tuple[float, ...]]] = {
@@ -38,7 +39,7 @@ def as_svg(page: Page) -> str:
     inside += [_svg_line(s.kind, s.points, s.closed) for s in page.strokes]
     marks = [_svg_line(s.kind, s.points, s.closed) for s in page.marks]
     texts = [
-        f'<text x="{t.x:g}" y="{t.y:g}" font-family="sans-serif" font-size="{4.2 if t.large else 3.2}" fill="#131d3b">{escape(t.text)}</text>'
+        f'<text x="{t.x:g}" y="{t.y:g}" font-family="sans-serif" font-size="{4.2 if t.large else 3.2}" fill="#131d3b">{escape(text(t.text))}</text>'
         for t in page.labels
     ]
     return (
@@ -82,7 +83,7 @@ def as_pdf(pages: Sequence[Page], title: str) -> bytes:
             _pdf_line(canvas, page.high, s.kind, s.points, s.closed)
         for t in page.labels:
             canvas.setFont("Helvetica", 12 if t.large else 9)
-            canvas.drawString(t.x * mm, (page.high - t.y) * mm, t.text)
+            canvas.drawString(t.x * mm, (page.high - t.y) * mm, text(t.text))
         canvas.showPage()
     canvas.save()
     return held.getvalue()

@@ -3,6 +3,7 @@
 import math
 from dataclasses import dataclass
 
+from airycrumb.paper.linked_recipe import rolled_to
 from airycrumb.problems import InputError, Problem
 from airycrumb.stations.enclose import CLOSINGS, families
 from airycrumb.stations.enclose.lines import Pairs, Stroke, laid, stroke
@@ -10,6 +11,7 @@ from airycrumb.stations.enclose.points import Points, disc, line, moved, triangl
 from airycrumb.stations.enclose.registry import Closing
 from airycrumb.stations.enclose.wrapper import Wrapper
 from airycrumb.trays.types import Sheet
+from airycrumb.words import Message, in_grams, in_millimetres, in_percent, say
 
 PAPERS = {"a4": (210.0, 297.0), "letter": (215.9, 279.4)}  # ISO 216; ANSI/ASME Y14.1 size A
 MARGIN, FOOT, OVERLAP = 8.0, 20.0, 8.0
@@ -23,7 +25,7 @@ class Label:
 
     x: float
     y: float
-    text: str
+    text: Message
     large: bool = False
 
 
@@ -44,8 +46,8 @@ class Page:
 class _Drawing:
     """What is printed for one piece of dough, about its own middle."""
 
-    title: str
-    note: str
+    title: Message
+    note: Message
     outlines: list[Points]
     strokes: list[Stroke]
 
@@ -62,22 +64,40 @@ def _strip(how: Closing, w: Wrapper, pieces: int, room: float) -> list[Points]:
     return [moved(one if i % 2 == 0 else other, x=(i - (count - 1) / 2) * w.across_mm / 2) for i in range(count)]
 
 
-def _drawings(how: Closing, w: Wrapper, pieces: int, room: float) -> list[_Drawing]:
-    size = f"{w.across_mm / 10:.1f} cm" + ("" if w.round else f" by {w.along_mm / 10:.1f} cm")
-    thick = (
-        f"{w.mean_mm:.1f} mm thick"
-        if w.middle_mm == w.rim_mm
-        else f"{w.middle_mm:.1f} mm in the middle, {w.rim_mm:.1f} at the rim"
+def thickness_of(w: Wrapper) -> Message:
+    """How thick a wrapper is rolled."""
+    if w.middle_mm == w.rim_mm:
+        return say("{mean} thick", mean=in_millimetres(w.mean_mm))
+    return say(
+        "{middle} in the middle, {rim} at the rim", middle=in_millimetres(w.middle_mm), rim=in_millimetres(w.rim_mm)
     )
+
+
+def _drawings(how: Closing, w: Wrapper, pieces: int, room: float) -> list[_Drawing]:
+    size, thick = rolled_to(w), thickness_of(w)
     if how.key == "crescent":
         strip = _strip(how, w, pieces, room)
-        return [_Drawing(f"{w.label}: {len(strip)} triangles of {size}", f"{thick}; {w.cut_from}", strip, [])]
+        return [
+            _Drawing(
+                say("{label}: {pieces} triangles of {size}", label=w.label, pieces=len(strip), size=size),
+                say("{thick}; {cut_from}", thick=thick, cut_from=w.cut_from),
+                strip,
+                [],
+            )
+        ]
     plan = laid(how, w.across_mm, w.filling_ml)
-    main = _Drawing(f"{w.label}: roll to {size}", thick, [how.points(w.across_mm, AROUND)], plan.strokes)
+    main = _Drawing(
+        say("{label}: roll to {size}", label=w.label, size=size), thick, [how.points(w.across_mm, AROUND)], plan.strokes
+    )
     further = [
         _Drawing(
-            f"{w.label}, {part.name}: roll to {part.across_mm / 10:.1f} cm",
-            f"{part.dough_g:.0f} g of dough",
+            say(
+                "{label}, {name}: roll to {across}",
+                label=w.label,
+                name=part.name,
+                across=in_millimetres(part.across_mm),
+            ),
+            say("{dough} of dough", dough=in_grams(part.dough_g)),
             [disc(part.across_mm, AROUND)],
             [],
         )
@@ -137,10 +157,19 @@ class _Tiling:
     def labels(self, column: int, row: int) -> list[Label]:
         across, down = self.counts()
         number, foot = row * across + column + 1, self.paper[1] - MARGIN - FOOT
-        more = "" if across * down == 1 else f", page {number} of {across * down}: lay the crosses on one another"
-        check = f"This line is {CHECK_MM:.0f} mm: if not, print at 100 %."
+        title = self.drawing.title
+        if across * down > 1:
+            title = say(
+                "{title}, page {page} of {pages}: lay the crosses on one another",
+                title=title,
+                page=number,
+                pages=across * down,
+            )
+        check = say(
+            "This line is {check}: if not, print at {full}.", check=in_millimetres(CHECK_MM), full=in_percent(100)
+        )
         return [
-            Label(MARGIN, foot + 6, f"{self.drawing.title}{more}", large=True),
+            Label(MARGIN, foot + 6, title, large=True),
             Label(MARGIN, foot + 11, self.drawing.note),
             Label(MARGIN + CHECK_MM + 4, self.paper[1] - MARGIN - 2, check),
         ]
@@ -173,12 +202,31 @@ def template_of(sheet: Sheet, group: int, paper: str) -> list[Page]:
     """Pages to print for one group's wrapper; InputError for a group that is not there or rolls nothing."""
     if not 0 <= group < len(sheet.groups):
         raise InputError(
-            [Problem("cannot_be_solved", "group", f"There is no group {group + 1}: this bake has {len(sheet.groups)}.")]
+            [
+                Problem(
+                    "cannot_be_solved",
+                    "group",
+                    say(
+                        "There is no group {group}: this bake has {groups}.",
+                        group=group + 1,
+                        groups=len(sheet.groups),
+                    ),
+                )
+            ]
         )
     g = sheet.groups[group]
     pages = template(CLOSINGS[g.wrap.closing], g.wrap, g.pieces, paper)
     if not pages:
         raise InputError(
-            [Problem("cannot_be_solved", "group", f"A {g.wrap.label} has no wrapper to print: nothing is rolled.")]
+            [
+                Problem(
+                    "cannot_be_solved",
+                    "group",
+                    say(
+                        "There is no wrapper to print for this closing ({closing}): nothing is rolled.",
+                        closing=g.wrap.label,
+                    ),
+                )
+            ]
         )
     return pages

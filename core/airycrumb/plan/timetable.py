@@ -5,6 +5,7 @@ from datetime import datetime, timedelta
 
 from airycrumb.problems import InputError, Problem
 from airycrumb.quantities import Band
+from airycrumb.words import Message, say, verbatim
 
 
 @dataclass(frozen=True)
@@ -42,7 +43,7 @@ class Step:
 
     key: str
     tray: str
-    label: str
+    label: Message
     start: datetime
     end: datetime
     start_low: datetime
@@ -73,7 +74,17 @@ def resolve(text: str, now: datetime, where: str) -> datetime:
         return at if at.tzinfo else at.replace(tzinfo=now.tzinfo)
     except ValueError as error:
         raise InputError(
-            [Problem("not_a_time", where, f"“{text[:40]}” is not a time: write hours and minutes, such as 18:30.")]
+            [
+                Problem(
+                    "not_a_time",
+                    where,
+                    say(
+                        "“{text}” is not a time: write hours and minutes, such as {example}.",
+                        text=verbatim(text[:40]),
+                        example=verbatim("18:30"),
+                    ),
+                )
+            ]
         ) from error
 
 
@@ -116,16 +127,16 @@ class Done:
 
 MIXING = 10.0  # min at the start of a sponge, when hands are busy
 LABELS = {
-    "sponge": "Sponge ripens",
-    "again": "Second rise",
-    "weigh": "Weigh and knead",
-    "rise": "First rise",
-    "divide": "Divide and rest",
-    "wrap": "Wrap",
-    "proof": "Final proof",
-    "hold": "Kept cold",
-    "heat": "Heat",
-    "rest": "Rest",
+    "sponge": say("Sponge ripens"),
+    "again": say("Second rise"),
+    "weigh": say("Weigh and knead"),
+    "rise": say("First rise"),
+    "divide": say("Divide and rest"),
+    "wrap": say("Wrap"),
+    "proof": say("Final proof"),
+    "hold": say("Kept cold"),
+    "heat": say("Heat"),
+    "rest": say("Rest"),
 }
 HANDS = {"weigh", "divide", "wrap"}
 TRAYS = {"sponge": "weigh", "again": "rise", "hold": "proof", "rest": "heat"}
@@ -157,17 +168,26 @@ def _side_steps(d: Durations, steps: dict[str, Step], first: datetime) -> list[S
     if d.soak > 0:
         weigh = steps["weigh"].start
         begin = weigh - timedelta(minutes=d.soak)
-        side.append(Step("soak", "weigh", "Soak or scald, let cool", begin, weigh, begin, begin, False))
+        side.append(Step("soak", "weigh", say("Soak or scald, let cool"), begin, weigh, begin, begin, False))
     if "sponge" in steps:
         end = first + timedelta(minutes=MIXING)
-        side.append(Step("sponge_mix", "weigh", "Mix the sponge", first, end, first, first, True))
+        side.append(Step("sponge_mix", "weigh", say("Mix the sponge"), first, end, first, first, True))
     if d.filling_hands > 0:
         begin = first + timedelta(minutes=_filling_start(d))
         end = begin + timedelta(minutes=d.filling_hands)
-        side.append(Step("filling", "rise", "Make the filling", begin, end, begin, begin, True))
+        side.append(Step("filling", "rise", say("Make the filling"), begin, end, begin, begin, True))
         if d.filling_cool > 0:
             side.append(
-                Step("cooling", "rise", "Filling cools", end, end + timedelta(minutes=d.filling_cool), end, end, False)
+                Step(
+                    "cooling",
+                    "rise",
+                    say("Filling cools"),
+                    end,
+                    end + timedelta(minutes=d.filling_cool),
+                    end,
+                    end,
+                    False,
+                )
             )
     if d.preheat > 0:
         heat = steps["heat"]
@@ -176,7 +196,7 @@ def _side_steps(d: Durations, steps: dict[str, Step], first: datetime) -> list[S
             Step(
                 "preheat",
                 "proof",
-                "Preheat",
+                say("Preheat"),
                 begin,
                 heat.start,
                 begin - (heat.start - heat.start_low),

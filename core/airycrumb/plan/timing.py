@@ -5,24 +5,15 @@ from datetime import datetime, timedelta
 from airycrumb.bake.edits import Answer, Change, Doubt
 from airycrumb.plan import timetable as day
 from airycrumb.plan.context import Context
+from airycrumb.words import hour_of, in_minutes, say, weekday_of
 
 GRACE = timedelta(minutes=2)
 
 
-def clock(at: datetime) -> str:
-    """An hour of the day, 18:30."""
-    return f"{at:%H:%M}"
-
-
-def spell(minutes: float) -> str:
-    """A length of time as a cook says it: 45 min, 1 h 30."""
-    whole = round(minutes)
-    return f"{whole} min" if whole < 90 else f"{whole // 60} h {whole % 60:02d}"
-
-
 def _start_now(table: day.Timetable) -> Answer:
     return Answer(
-        f"Start now, eat at {clock(table.eat)}", [Change(["plan", "eat_at"], table.eat.isoformat(timespec="minutes"))]
+        say("Start now, eat at {eat}", eat=hour_of(table.eat)),
+        [Change(["plan", "eat_at"], table.eat.isoformat(timespec="minutes"))],
     )
 
 
@@ -32,12 +23,17 @@ def _too_late(asked: datetime, table: day.Timetable) -> Doubt:
         "too_late",
         "day",
         "ask",
-        f"Too late for {clock(asked)} by about {short:.0f} min",
-        f"Started now, this bake is ready at {clock(table.eat)} ({clock(table.eat_low)} to {clock(table.eat_high)}). A warmer rise or fewer pieces would bring it nearer.",
+        say("Too late for {asked} by about {short}", asked=hour_of(asked), short=in_minutes(short)),
+        say(
+            "Started now, this bake is ready at {eat}, somewhere from {span}. A warmer rise or fewer pieces would bring it "
+            "nearer.",
+            eat=hour_of(table.eat),
+            span=hour_of(table.eat_low, table.eat_high),
+        ),
         [
             _start_now(table),
             Answer(
-                f"Tomorrow at {clock(asked)}",
+                say("Tomorrow at {asked}", asked=hour_of(asked)),
                 [Change(["plan", "eat_at"], (asked + timedelta(days=1)).isoformat(timespec="minutes"))],
             ),
         ],
@@ -49,12 +45,17 @@ def _past(asked: datetime, planned: datetime, forwards: day.Timetable) -> Doubt:
         "eat_in_past",
         "day",
         "ask",
-        f"{clock(asked)} has passed",
-        f"The plan below is for {planned:%A} at {clock(planned)}. Started now, this bake is ready at {clock(forwards.eat)}.",
+        say("{asked} has passed", asked=hour_of(asked)),
+        say(
+            "The plan below is for {planned}. Started now, this bake is ready at {eat}.",
+            planned=weekday_of(planned),
+            eat=hour_of(forwards.eat),
+        ),
         [
             _start_now(forwards),
             Answer(
-                f"{planned:%A} at {clock(planned)}", [Change(["plan", "eat_at"], planned.isoformat(timespec="minutes"))]
+                say("{planned}", planned=weekday_of(planned)),
+                [Change(["plan", "eat_at"], planned.isoformat(timespec="minutes"))],
             ),
         ],
     )

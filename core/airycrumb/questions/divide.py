@@ -3,12 +3,12 @@
 from collections.abc import Iterator
 
 from airycrumb.bake.edits import Answer, Change, Doubt
-from airycrumb.plan.timing import spell
 from airycrumb.questions.findings import HEAT_MODEL, KEEP, PRACTICE, Findings
 from airycrumb.stations.divide.portioning import FAR
+from airycrumb.words import Message, counted, in_grams, in_minutes, in_percent, joined, listed, say, say_n
 
 WORTH_ASKING_G = 10.0  # dough left over that could be something
-CHOICES = (("spread", "Spread it over all"), ("plain", "One plain piece"), ("keep", "Keep it"))
+CHOICES = (("spread", say("Spread it over all")), ("plain", say("One plain piece")), ("keep", say("Keep it")))
 
 
 def left_over(w: Findings) -> Iterator[Doubt]:
@@ -21,11 +21,52 @@ def left_over(w: Findings) -> Iterator[Doubt]:
         "left_over",
         "divide",
         "note",
-        f"{s.spare_g:.0f} g of dough is left over",
-        f"Spread over {pieces} pieces it is {each:.0f} g more in each; on its own it makes one plain piece, or keeps in the fridge for 2 days.",
+        say("{spare} of dough is left over", spare=in_grams(s.spare_g)),
+        say(
+            "Spread over {pieces} pieces it is {each} more in each; on its own it makes one plain "
+            "piece, or keeps in the fridge for {days} days.",
+            pieces=pieces,
+            each=in_grams(each),
+            days=2,
+        ),
         [Answer(label, [Change(["spare_dough"], key)]) for key, label in CHOICES],
         PRACTICE,
     )
+
+
+def _sooner(minutes: float, proofed_min: float) -> Message:
+    if proofed_min < 0.5:
+        return say("The lightest is done about {minutes} sooner.", minutes=in_minutes(minutes))
+    return say(
+        "The lightest is done about {minutes} sooner, and is proofed {proofed} before.",
+        minutes=in_minutes(minutes),
+        proofed=in_minutes(proofed_min),
+    )
+
+
+def _later(minutes: float, proofed_min: float) -> Message:
+    if proofed_min < 0.5:
+        return say("The heaviest is done about {minutes} later.", minutes=in_minutes(minutes))
+    return say(
+        "The heaviest is done about {minutes} later, and is proofed {proofed} after.",
+        minutes=in_minutes(minutes),
+        proofed=in_minutes(proofed_min),
+    )
+
+
+def _times(w: Findings, soonest: float, latest: float) -> Iterator[Message]:
+    """What pieces of such unlike weights do to proof and heat. soonest, latest: share of the planned minutes."""
+    minutes, (sooner, later) = w.heats[0].tray.minutes_planned, w.uneven_proofs
+    light, heavy = (1 - soonest) * minutes, (latest - 1) * minutes
+    if light >= 0.5:
+        yield _sooner(light, sooner)
+    if heavy >= 0.5:
+        yield _later(heavy, later)
+    if max(light, heavy) < 0.5:
+        yield say("Left as it is, the time hardly changes.")
+    if max(sooner, later) < 0.5:
+        yield say("Their proofs differ by less than a minute.")
+    yield say("The forecast's band is wider for it.")
 
 
 def uneven(w: Findings) -> Iterator[Doubt]:
@@ -33,24 +74,18 @@ def uneven(w: Findings) -> Iterator[Doubt]:
     p = w.portioned
     if p is None or not p.far:
         return
-    minutes = w.heats[0].tray.minutes_planned
-    light, heavy = (1 - p.soonest) * minutes, (p.latest - 1) * minutes
-    sooner, later = w.uneven_proofs
-    proofed = lambda minutes: f", proofed {spell(minutes)} before" if minutes >= 0.5 else ""
-    times = [f"the lightest is done about {spell(light)} sooner{proofed(sooner)}"] if light >= 0.5 else []
-    times += (
-        [f"the heaviest about {spell(heavy)} later{proofed(later).replace('before', 'after')}"] if heavy >= 0.5 else []
-    )
-    alike = "; their proofs differ by less than a minute" if max(sooner, later) < 0.5 else ""
-    far = [f"{n}" for n in p.far]
     yield Doubt(
         "uneven",
         "divide",
         "note",
-        f"Piece {', '.join(far)} is more than {100 * FAR:.0f} % off"
-        if len(far) == 1
-        else f"Pieces {', '.join(far)} are more than {100 * FAR:.0f} % off",
-        f"Left as it is, {' and '.join(times) or 'the time hardly changes'}{alike}. The forecast's band is wider for it.",
+        say_n(
+            "Piece {far} is more than {off} off its weight",
+            "Pieces {far} are more than {off} off their weight",
+            len(p.far),
+            far=listed(counted(n) for n in p.far),
+            off=in_percent(100 * FAR),
+        ),
+        joined(_times(w, p.soonest, p.latest)),
         [KEEP],
         HEAT_MODEL,
     )

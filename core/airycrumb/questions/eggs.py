@@ -5,6 +5,7 @@ from collections.abc import Iterator
 
 from airycrumb.bake.edits import Answer, Change, Doubt
 from airycrumb.questions.findings import KEEP, Findings
+from airycrumb.words import as_number, in_grams, say
 
 EGG_G = 50.0  # a large egg without its shell; USDA AMS 56 weight classes less about 12 % shell
 NEARLY = 0.08  # of an egg that nobody minds; assumed
@@ -42,13 +43,20 @@ def eggs(w: Findings) -> Iterator[Doubt]:
     answers = []
     for count in sorted({max(1, math.floor(number)), math.ceil(number)}):
         changes, liquid = _changes(w, at, count)
-        word = "more" if liquid > 0 else "less"
-        answers.append(Answer(f"{count} whole, {abs(liquid):.0f} g {word} liquid", changes))
+        more = in_grams(abs(liquid))
+        answers.append(
+            Answer(
+                say("{count} whole, {more} more liquid", count=count, more=more)
+                if liquid > 0
+                else say("{count} whole, {less} less liquid", count=count, less=more),
+                changes,
+            )
+        )
     yield Doubt(
         "eggs",
         "weigh",
         "note",
-        f"{grams:.0f} g of egg is {number:.1f} large eggs",
-        "Beat them and weigh what you need, or take whole ones and let the liquid balance it.",
+        say("{grams} of egg is {number} large eggs", grams=in_grams(grams), number=as_number(number, digits=1)),
+        say("Beat them and weigh what you need, or take whole ones and let the liquid balance it."),
         [*answers, KEEP],
     )

@@ -10,12 +10,13 @@ from airycrumb.trays.ferment import Fermented
 from airycrumb.trays.heat_tray import HeatStage
 from airycrumb.trays.pieces import Pieces
 from airycrumb.trays.types import RiseTray, WeighTray
+from airycrumb.words import say
 
-KEEP = Answer("Keep it", [])
-PRACTICE = "bands of common practice"
-RISE_MODEL = "the rise forecast"
-HEAT_MODEL = "the heat forecast"
-GEOMETRY = "the geometry of the closing"
+KEEP = Answer(say("Keep it"), [])
+PRACTICE = say("bands of common practice")
+RISE_MODEL = say("the rise forecast")
+HEAT_MODEL = say("the heat forecast")
+GEOMETRY = say("the geometry of the closing")
 
 
 def piece_count(count: int) -> list[Change]:

@@ -3,12 +3,30 @@
 from collections.abc import Callable, Iterator
 
 from airycrumb.bake.edits import Answer, Change, Doubt
+from airycrumb.bake.model import Bake
+from airycrumb.data.vocabulary import COLOUR, WASHED
 from airycrumb.plan.context import Context
 from airycrumb.questions.findings import GEOMETRY, HEAT_MODEL, KEEP, PRACTICE, Findings, piece_count
 from airycrumb.trays.heat_tray import HeatStage
+from airycrumb.trays.heating import CAME_C, LONGEST_MIN
 from airycrumb.trays.pieces import Pieces
 from airycrumb.trays.types import HeatTray
 from airycrumb.whatif.heat import HARD_LEAST_C, SOFT_MOST_C, heat_at, hob_is_weak, nearest_that_works
+from airycrumb.words import (
+    Message,
+    as_number,
+    in_celsius,
+    in_degrees,
+    in_millilitres,
+    in_millimetres,
+    in_minutes,
+    in_percent,
+    in_watts,
+    joined,
+    listed,
+    say,
+    say_n,
+)
 
 
 def _at(ctx: Context, field: str) -> list[str | int]:
@@ -36,7 +54,17 @@ def _nearest(shown: HeatStage, hotter: bool) -> list[Answer]:
     found = nearest_that_works(h.load.most, heat_at(h.ctx), h.load.at_once, hotter)
     if found is None or found.minutes is None:
         return []
-    return [Answer(f"{found.answer.label}: {found.minutes:.0f} min, {found.colour}", found.answer.changes)]
+    return [
+        Answer(
+            say(
+                "{label}: {minutes}, {colour}",
+                label=found.answer.label,
+                minutes=in_minutes(found.minutes),
+                colour=COLOUR[found.colour],
+            ),
+            found.answer.changes,
+        )
+    ]
 
 
 def too_cold(w: Findings, shown: HeatStage) -> Iterator[Doubt]:
@@ -48,8 +76,13 @@ def too_cold(w: Findings, shown: HeatStage) -> Iterator[Doubt]:
             _code(shown, "never_hot"),
             "heat",
             "stop",
-            f"The middle does not reach {h.line_c:.0f} °C",
-            f"In 75 min it gets to about {max(h.core):.0f} °C: {h.line_why}.",
+            say("The middle does not reach {line}", line=in_celsius(h.line_c)),
+            say(
+                "After {minutes} it has got to about {core}. That is too little for {line_why}.",
+                minutes=in_minutes(LONGEST_MIN),
+                core=in_celsius(max(h.core)),
+                line_why=h.line_why,
+            ),
             [*(_nearest(shown, hotter=True) if bake.method == "oven" else []), KEEP],
             HEAT_MODEL,
         )
@@ -58,10 +91,20 @@ def too_cold(w: Findings, shown: HeatStage) -> Iterator[Doubt]:
             _code(shown, "time_short"),
             "heat",
             "stop",
-            f"{bake.heat_min:.0f} min leaves the middle at about {h.core_at_end_c:.0f} °C",
-            f"The line is {h.line_c:.0f} °C ({h.line_why}). Typical time {heated.core_needs:.0f} min; {heated.needed:.0f} with a margin for doubt.",
+            say(
+                "{heat} leaves the middle at about {core_at_end}",
+                heat=in_minutes(bake.heat_min),
+                core_at_end=in_celsius(h.core_at_end_c),
+            ),
+            say(
+                "The line for {line_why} is {line}. It takes about {typical}, and {needed} with a margin for doubt.",
+                line_why=h.line_why,
+                line=in_celsius(h.line_c),
+                typical=in_minutes(heated.core_needs or 0.0),
+                needed=in_minutes(heated.needed),
+            ),
             [
-                Answer(f"Allow {heated.needed:.0f} min", [Change(_at(ctx, "minutes"), None)]),
+                Answer(say("Allow {needed}", needed=in_minutes(heated.needed)), [Change(_at(ctx, "minutes"), None)]),
                 *(_nearest(shown, hotter=True) if bake.method == "oven" else []),
                 KEEP,
             ],
@@ -79,8 +122,8 @@ def pale(w: Findings, shown: HeatStage) -> Iterator[Doubt]:
             _code(shown, "pale"),
             "heat",
             "ask",
-            f"{bake.air_c:.0f} °C bakes it through but leaves it pale",
-            "The surface stays too wet and too cool to brown. A hotter oven, or egg wash, colours it.",
+            say("{air} bakes it through but leaves it pale", air=in_celsius(bake.air_c)),
+            say("The surface stays too wet and too cool to brown. A hotter oven, or egg wash, colours it."),
             [*_nearest(shown, hotter=True), KEEP],
             HEAT_MODEL,
         )
@@ -89,11 +132,27 @@ def pale(w: Findings, shown: HeatStage) -> Iterator[Doubt]:
             _code(shown, "burns"),
             "heat",
             "ask",
-            f"At {bake.air_c:.0f} °C the crust is {h.colour} by {h.minutes_planned:.0f} min",
-            f"The middle needs that long. A cooler oven lets it catch up; or lay foil over them once they are brown. Browning index {h.browning:.0f} of 100.",
+            say(
+                "At {air} the crust is {colour} by {minutes_planned}",
+                air=in_celsius(bake.air_c),
+                colour=COLOUR[h.colour],
+                minutes_planned=in_minutes(h.minutes_planned),
+            ),
+            say(
+                "The middle needs that long. A cooler oven lets it catch up; or lay foil over them once "
+                "they are brown. They have then gone {browning} of the way from first colour to burnt.",
+                browning=in_percent(min(h.browning, 100.0)),
+            ),
             [*_nearest(shown, hotter=False), KEEP],
             HEAT_MODEL,
         )
+
+
+def _gives_soft(bake: Bake) -> Message:
+    air = in_celsius(bake.air_c)
+    if bake.wash == "none":
+        return say("{air} gives a soft crust", air=air)
+    return say("{air} with {wash} on it gives a soft crust", air=air, wash=WASHED[bake.wash])
 
 
 def crust_wanted(w: Findings, shown: HeatStage) -> Iterator[Doubt]:
@@ -108,9 +167,14 @@ def crust_wanted(w: Findings, shown: HeatStage) -> Iterator[Doubt]:
             _code(shown, "not_hard"),
             "heat",
             "ask",
-            f"{bake.air_c:.0f} °C{'' if bake.wash == 'none' else f' and {bake.wash}'} gives a soft crust",
-            "A hard one wants 200 to 220 °C, nothing soft brushed on, and steam for the first 10 min; mist and dust with flour.",
-            [Answer("Bake hard: 215 °C, steam at first", [*changes, *more]), KEEP],
+            _gives_soft(bake),
+            say(
+                "A hard one wants {hot}, nothing soft brushed on, and steam for the first {steam}; mist and dust with "
+                "flour.",
+                hot=in_celsius(HARD_LEAST_C, 220),
+                steam=in_minutes(10),
+            ),
+            [Answer(say("Bake hard: {air}, steam at first", air=in_celsius(215)), [*changes, *more]), KEEP],
             PRACTICE,
         )
     elif bake.crust == "soft" and bake.air_c > SOFT_MOST_C:
@@ -118,11 +182,14 @@ def crust_wanted(w: Findings, shown: HeatStage) -> Iterator[Doubt]:
             _code(shown, "not_soft"),
             "heat",
             "ask",
-            f"{bake.air_c:.0f} °C gives a hard crust",
-            "A soft one wants 163 to 190 °C, milk or egg on it, and butter and a cloth when they are out.",
+            say("{air} gives a hard crust", air=in_celsius(bake.air_c)),
+            say(
+                "A soft one wants {mild}, milk or egg on it, and butter and a cloth when they are out.",
+                mild=in_celsius(163, SOFT_MOST_C),
+            ),
             [
                 Answer(
-                    "Bake soft: 177 °C, milk on it",
+                    say("Bake soft: {air}, milk on it", air=in_celsius(177)),
                     [
                         Change(_at(ctx, "temperature"), "177 C"),
                         Change(_at(ctx, "wash"), "milk"),
@@ -146,10 +213,18 @@ def oven_is_off(w: Findings, shown: HeatStage) -> Iterator[Doubt]:
         _code(shown, "oven_off"),
         "heat",
         "note",
-        f"Your oven runs about {abs(off):.0f} °C {'hotter' if off > 0 else 'cooler'} than its dial",
-        f"Set to {ctx.bake.air_c:.0f} °C it is really at about {really:.0f} °C, and the minutes count on that. Turn it to {dial_c:.0f} °C for the real thing.",
+        say("Your oven runs about {off} hotter than its dial", off=in_degrees(off))
+        if off > 0
+        else say("Your oven runs about {off} cooler than its dial", off=in_degrees(-off)),
+        say(
+            "Set to {air} it is really at about {really}, and the minutes count on that. Turn it to "
+            "{dial} for the real thing.",
+            air=in_celsius(ctx.bake.air_c),
+            really=in_celsius(really),
+            dial=in_celsius(dial_c),
+        ),
         [KEEP],
-        "readings of a thermometer in this oven",
+        say("readings of a thermometer in this oven"),
     )
 
 
@@ -158,18 +233,23 @@ def too_large(w: Findings, shown: HeatStage) -> Iterator[Doubt]:
     fit, method = shown.tray.fit, shown.tray.method
     if fit.whole:
         return
-    size = max(fit.piece_wide_mm, fit.piece_deep_mm) / 10
-    where = (
-        f"a {fit.wide_mm / 10:.0f} cm {'pan' if method == 'pan' else 'basket'}"
-        if fit.round
-        else f"a {fit.wide_mm / 10:.0f} × {fit.deep_mm / 10:.0f} cm tray"
-    )
+    size, wide = in_millimetres(max(fit.piece_wide_mm, fit.piece_deep_mm)), in_millimetres(fit.wide_mm)
+    if not fit.round:
+        deep = in_millimetres(fit.deep_mm)
+        title = say("A piece {size} long does not lie on a tray of {wide} by {deep}", size=size, wide=wide, deep=deep)
+    elif method == "pan":
+        title = say("A piece {size} long does not lie in a pan of {wide}", size=size, wide=wide)
+    else:
+        title = say("A piece {size} long does not lie in a basket of {wide}", size=size, wide=wide)
     yield Doubt(
         _code(shown, "does_not_fit"),
         "heat",
         "stop",
-        f"A piece {size:.0f} cm long does not lie in {where}",
-        "That is its size once it has grown in the heat. Smaller pieces, another closing, or a larger tray would do.",
+        title,
+        say(
+            "That is its size once it has grown in the heat. Smaller pieces, another closing, or a "
+            "larger tray would do."
+        ),
         [KEEP],
         GEOMETRY,
     )
@@ -178,10 +258,25 @@ def too_large(w: Findings, shown: HeatStage) -> Iterator[Doubt]:
 DONE_SOONER = 0.75  # of the time planned: those done by then are worth taking out; assumed
 
 
-def _who(p: Pieces) -> str:
-    one = " one" if p.ctx.share.pieces == 1 else ""
-    name = f"{one} with {p.ctx.group.filling.name}" if p.ctx.group.filling.parts else f" {p.wrapper.label}"
-    return f"Take the{'' if p.ctx.share.pieces == 1 else f' {p.ctx.share.pieces}'}{name}"
+def _take_out(p: Pieces, needed: float) -> Message:
+    pieces, minutes = p.ctx.share.pieces, in_minutes(needed)
+    if not p.ctx.group.filling.parts:
+        return say_n(
+            "Take the {closing} out after about {minutes}",
+            "Take the {pieces} of the {closing} out after about {minutes}",
+            pieces,
+            pieces=pieces,
+            closing=p.wrapper.label,
+            minutes=minutes,
+        )
+    return say_n(
+        "Take the one with {filling} out after about {minutes}",
+        "Take the {pieces} with {filling} out after about {minutes}",
+        pieces,
+        pieces=pieces,
+        filling=p.ctx.group.filling.called,
+        minutes=minutes,
+    )
 
 
 def done_sooner(w: Findings, shown: HeatStage) -> Iterator[Doubt]:
@@ -195,8 +290,11 @@ def done_sooner(w: Findings, shown: HeatStage) -> Iterator[Doubt]:
             p.ctx.code("done_sooner"),
             "heat",
             "note",
-            f"{_who(p)} out after about {needed:.0f} min",
-            f"The others need {planned:.0f}. Left in as long, these dry out and darken.",
+            _take_out(p, needed),
+            say(
+                "The others need {planned}. Left in as long, these dry out and darken.",
+                planned=in_minutes(planned),
+            ),
             [KEEP],
             HEAT_MODEL,
         )
@@ -205,16 +303,32 @@ def done_sooner(w: Findings, shown: HeatStage) -> Iterator[Doubt]:
 GROWS_TOO_FAR = 1.25  # a ready piece so much larger is past its best; assumed
 
 
-def _waits(h: HeatTray) -> str:
+def _waits(h: HeatTray) -> Message:
     """What waiting does to the last load."""
     last = h.later[-1]
-    wait = f"The last load waits {last.wait_min:.0f} min"
+    wait, grown = in_minutes(last.wait_min), as_number(last.grown, digits=2)
     if last.where == "staggered":
-        return f"{wait} less: wrap its pieces that much later, the dough covered in the fridge."
+        return say(
+            "The last load goes in {wait} after the first: wrap its pieces that much later, the dough covered in the "
+            "fridge.",
+            wait=wait,
+        )
     if last.where == "fridge":
-        needs = "" if last.needs_min is None else f" It comes cold, and needs about {last.needs_min:.0f} min."
-        return f"{wait} in the fridge and grows to {last.grown:.2f} × its ready size.{needs}"
-    return f"{wait} on the bench and grows to {last.grown:.2f} × its ready size. Cook first what was wrapped first."
+        chilled = say(
+            "The last load waits {wait} in the fridge and grows to {grown} times its ready size.",
+            wait=wait,
+            grown=grown,
+        )
+        needs = last.needs_min
+        if needs is None:
+            return chilled
+        return joined([chilled, say("It comes cold, and needs about {needs}.", needs=in_minutes(needs))])
+    return say(
+        "The last load waits {wait} on the bench and grows to {grown} times its ready size. Cook first what was wrapped "
+        "first.",
+        wait=wait,
+        grown=grown,
+    )
 
 
 def loads(w: Findings, shown: HeatStage) -> Iterator[Doubt]:
@@ -223,10 +337,14 @@ def loads(w: Findings, shown: HeatStage) -> Iterator[Doubt]:
     if h.loads <= 1:
         return
     last, one_heat = h.later[-1], len(w.heats) == 1
-    fewer = [Answer(f"Make {h.per_load}", piece_count(h.per_load))] if one_heat and h.per_load else []
+    fewer = (
+        [Answer(say("Make {per_load}", per_load=h.per_load), piece_count(h.per_load))]
+        if one_heat and h.per_load
+        else []
+    )
     hold = [
         Answer(label, [Change(_at(ctx, "later_loads"), where)])
-        for where, label in (("fridge", "Keep the rest in the fridge"), ("staggered", "Wrap the rest later"))
+        for where, label in (("fridge", say("Keep the rest in the fridge")), ("staggered", say("Wrap the rest later")))
         if last.where != where
     ]
     too_far = last.grown > GROWS_TOO_FAR
@@ -234,7 +352,9 @@ def loads(w: Findings, shown: HeatStage) -> Iterator[Doubt]:
         _code(shown, "loads"),
         "heat",
         "ask" if too_far else "note",
-        f"{h.per_load} fit at once: {h.loads} loads" + (", and the last would be over-proofed" if too_far else ""),
+        say("{each} fit at once: {loads} loads, and the last would be over-proofed", each=h.per_load, loads=h.loads)
+        if too_far
+        else say("{each} fit at once: {loads} loads", each=h.per_load, loads=h.loads),
         _waits(h),
         [*hold, *fewer, KEEP],
         HEAT_MODEL,
@@ -247,13 +367,25 @@ def boil_dry(w: Findings, shown: HeatStage) -> Iterator[Doubt]:
     if water is None:
         return
     if water.top_up:
-        at = ", ".join(f"{t.ml:.0f} ml at {t.minute:.0f} min" for t in water.top_up)
+        at = listed(
+            say("{more} after {minutes}", more=in_millilitres(t.ml), minutes=in_minutes(t.minute)) for t in water.top_up
+        )
         yield Doubt(
             _code(shown, "boils_dry"),
             "heat",
             "stop",
-            f"{water.pot_ml:.0f} ml boils dry: top up at {water.top_up[0].minute:.0f} min",
-            f"The pot is down to {water.least_ml:.0f} ml after {water.lasts_min:.0f} min of steam. Pour in boiling water round the edge: {at}. Never let it run dry.",
+            say(
+                "{pot} boils dry: top up after {minute}",
+                pot=in_millilitres(water.pot_ml),
+                minute=in_minutes(water.top_up[0].minute),
+            ),
+            say(
+                "The pot is down to {least} after {lasts} of steam. Pour in boiling water round the "
+                "edge: {at}. Never let it run dry.",
+                least=in_millilitres(water.least_ml),
+                lasts=in_minutes(water.lasts_min),
+                at=at,
+            ),
             [KEEP],
             HEAT_MODEL,
         )
@@ -262,8 +394,11 @@ def boil_dry(w: Findings, shown: HeatStage) -> Iterator[Doubt]:
         _code(shown, "water"),
         "heat",
         "note",
-        f"Put {water.ml:.0f} ml of water in the pot",
-        f"About {water.away_ml:.0f} ml boils away in the time planned; a quarter more and a safe depth at the end.",
+        say("Put {ml} of water in the pot", ml=in_millilitres(water.ml)),
+        say(
+            "About {away} boils away in the time planned; a quarter more and a safe depth at the end.",
+            away=in_millilitres(water.away_ml),
+        ),
         [KEEP],
         HEAT_MODEL,
     )
@@ -279,13 +414,18 @@ def weak_hob(w: Findings, shown: HeatStage) -> Iterator[Doubt]:
         _code(shown, "weak_hob"),
         "heat",
         "note",
-        f"{water.watts_each:.0f} W for each piece is little",
-        f"{load.at_once} at once share the hob's steam, and the basket comes up slowly; the minutes count on it. Fewer at once are done sooner.",
+        say("{watts_each} for each piece is little", watts_each=in_watts(water.watts_each)),
+        say(
+            "{at_once} at once share the hob's steam, and the basket comes up slowly; the minutes "
+            "count on it. Fewer at once are done sooner.",
+            at_once=load.at_once,
+        ),
         [KEEP],
         HEAT_MODEL,
     )
 
 
+FLAT_OFF_C = (4.0, 14.0)  # °C by which it is too warm while it heats, docs/models/heat.md
 FLAT_FROM = 2.8  # width over height from which the body the piece is cooked as comes out too warm
 
 
@@ -298,10 +438,14 @@ def flat_piece(w: Findings, shown: HeatStage) -> Iterator[Doubt]:
         _code(shown, "flat_piece"),
         "heat",
         "note",
-        "A flat piece: the middle may be up to 14 °C cooler than drawn",
-        "Checked against finite elements, flat pies, boats and wells are forecast too warm by 4 to 14 °C while they heat. Probe, and allow two minutes more.",
+        say("A flat piece: the middle may be up to {most} cooler than drawn", most=in_degrees(FLAT_OFF_C[1])),
+        say(
+            "Checked against finite elements, flat pies, boats and wells are forecast too warm by {off} while they heat. "
+            "Probe, and allow two minutes more.",
+            off=in_degrees(*FLAT_OFF_C),
+        ),
         [KEEP],
-        "docs/models/heat.md",
+        say("the heat model held against finite elements"),
     )
 
 
@@ -314,8 +458,13 @@ def kept_cold(w: Findings, shown: HeatStage) -> Iterator[Doubt]:
         _code(shown, "from_frozen"),
         "heat",
         "note",
-        "Straight from the freezer: do not thaw them",
-        f"They go in at -18 °C and need {shown.tray.minutes_planned:.0f} min. Freeze them on a tray once proofed, then bag and label them.",
+        say("Straight from the freezer: do not thaw them"),
+        say(
+            "They go in at {cold} and need {minutes_planned}. Freeze them on a tray once proofed, "
+            "then bag and label them.",
+            cold=in_celsius(CAME_C["frozen"]),
+            minutes_planned=in_minutes(shown.tray.minutes_planned),
+        ),
         [KEEP],
         PRACTICE,
     )

@@ -4,8 +4,10 @@ from collections.abc import Iterator
 
 from airycrumb.bake.edits import Answer, Change, Doubt
 from airycrumb.data.measures import CUP_HABITS
-from airycrumb.plan.timing import spell
+from airycrumb.data.vocabulary import FEEL
 from airycrumb.questions.findings import HEAT_MODEL, KEEP, PRACTICE, RISE_MODEL, Findings, piece_count
+from airycrumb.trays.weigh import FEELS
+from airycrumb.words import in_celsius, in_grams, in_minutes, in_percent, joined, say, say_n
 
 MADE_TOLERANCE = 0.05  # of the dough; assumed
 FILLING_TOLERANCE = 0.2  # a spoon is no scale; assumed
@@ -20,22 +22,26 @@ def cups(w: Findings) -> Iterator[Doubt]:
         return
     item, line = w.ctx.bake.parts[i][0], w.ctx.bake.bands[i]
     answers = []
-    for habit, says in (("spooned", "Spooned in"), ("dipped", "Cup dipped")):
+    for habit, says in (("spooned", say("Spooned in")), ("dipped", say("Cup dipped"))):
         ratio = [v / CUP_HABITS["unknown"][1] for v in CUP_HABITS[habit]]
         grams = [line.typical * r for r in ratio]
         path: list[str | int] = ["dough", "ingredients", i]
         names = ("low", "amount", "high")
         if item.role == "flour":
             changes = [Change([*path, n], f"{g:.0f} g") for n, g in zip(names, grams, strict=True)]
-            answers.append(Answer(f"{says}: {grams[1]:.0f} g", changes))
+            answers.append(Answer(say("{says}: {grams}", says=says, grams=in_grams(grams[1])), changes))
     yield Doubt(
         "cups",
         "weigh",
         "ask",
-        f"Hydration anywhere from {band.low:.0f} to {band.high:.0f} %",
-        f"Most of that is the {item.name}: {line.low:.0f} to {line.high:.0f} g in the recipe's measures. Weigh it once and write the grams.",
+        say("The hydration may be anything from {hydration}", hydration=in_percent(band.low, band.high)),
+        say(
+            "Most of that is the {name}: {usual} in the recipe's measures. Weigh it once and write the grams.",
+            name=item.called,
+            usual=in_grams(line.low, line.high),
+        ),
         [*answers, KEEP],
-        "what cups hold in practice; cup sizes of NIST Handbook 44",
+        say("what cups hold in practice; cup sizes of NIST Handbook 44"),
     )
 
 
@@ -53,17 +59,30 @@ def made(w: Findings) -> Iterator[Doubt]:
         "made",
         "divide",
         "ask",
-        f"{said['pieces']:.0f} × {said['piece_weight']:.0f} g is {asked:.0f} g, and the recipe makes {dough:.0f} g",
-        "The two should agree within 5 %. Either the pieces weigh something else, or there are more or fewer of them.",
+        say(
+            "{pieces} × {each} is {asked}, and the recipe makes {dough}",
+            pieces=round(said["pieces"]),
+            each=in_grams(said["piece_weight"]),
+            asked=in_grams(asked),
+            dough=in_grams(dough),
+        ),
+        say(
+            "The two should agree within {tolerance}. Either the pieces weigh something else, or there are more or fewer "
+            "of them.",
+            tolerance=in_percent(100 * MADE_TOLERANCE),
+        ),
         [
             Answer(
-                f"{each:.0f} g each",
+                say("{each} each", each=in_grams(each)),
                 [Change(["dough_per_piece"], f"{each:.0f} g"), Change(["said", "piece_weight"], f"{each:.1f} g")],
             ),
-            Answer(f"{count} pieces", [*piece_count(count), Change(["said", "pieces"], count)]),
+            Answer(
+                say_n("{count} piece", "{count} pieces", count, count=count),
+                [*piece_count(count), Change(["said", "pieces"], count)],
+            ),
             KEEP,
         ],
-        "the recipe's own figures",
+        say("the recipe's own figures"),
     )
 
 
@@ -77,26 +96,41 @@ def liquid(w: Findings) -> Iterator[Doubt]:
         "hot_liquid",
         "weigh",
         "stop" if dead else "ask",
-        f"Yeast into {celsius:.0f} °C?",
-        f"{'Yeast dies from about 55 °C' if dead else 'Above 43 °C yeast suffers'}; 38 to 43 °C wakes it. No foam after 15 min: stop, do not go on.",
-        [Answer("Use 40 °C", [Change(["said", "liquid"], "40 C")]), KEEP],
+        say("Yeast into {celsius}?", celsius=in_celsius(celsius)),
+        joined(
+            [
+                say("Yeast dies from about {dead}.", dead=in_celsius(YEAST_DEAD_C))
+                if dead
+                else say("Above {hurt} yeast suffers.", hurt=in_celsius(YEAST_HURT_C)),
+                say(
+                    "{wakes} wakes it. No foam after {foam}: stop, do not go on.",
+                    wakes=in_celsius(38, YEAST_HURT_C),
+                    foam=in_minutes(15),
+                ),
+            ]
+        ),
+        [Answer(say("Use {warm}", warm=in_celsius(40)), [Change(["said", "liquid"], "40 C")]), KEEP],
         PRACTICE,
     )
 
 
 def clock_against_kitchen(w: Findings) -> Iterator[Doubt]:
     """A stated rise or proof this kitchen will not keep to."""
-    for stage, tray, name in (("rise", w.first, "rise"), ("proof", w.proof, "proof")):
+    for stage, tray in (("rise", w.first), ("proof", w.proof)):
         said, ready = w.ctx.bake.said.get(stage), tray.forecast.ready
         if not said or ready is None or ready.low * 0.9 <= said <= ready.high * 1.1:
             continue
-        word = "sooner" if said > ready.high else "longer"
         yield Doubt(
             f"said_{stage}",
             stage,
             "note",
-            f"The recipe says {spell(said)}; here it takes {word}",
-            f"Worked out for your kitchen: {spell(ready.low)} to {spell(ready.high)} until the {name} is done. Go by the dough.",
+            say("The recipe says {said}; here it is ready sooner", said=in_minutes(said))
+            if said > ready.high
+            else say("The recipe says {said}; here it takes longer", said=in_minutes(said)),
+            say(
+                "Worked out for your kitchen it takes {ready}. Go by the dough.",
+                ready=in_minutes(ready.low, ready.high),
+            ),
             [KEEP],
             RISE_MODEL,
         )
@@ -115,8 +149,14 @@ def stated_heat(w: Findings) -> Iterator[Doubt]:
         "said_heat",
         "heat",
         "ask",
-        f"The recipe's {said['heat']:.0f} min is short",
-        f"Worked out, the middle needs about {needs:.0f} min to reach {w.heats[0].tray.line_c:.0f} °C; planned with a margin: {w.heats[0].tray.minutes_planned:.0f} min. Probe it.",
+        say("The recipe's {heat} is short", heat=in_minutes(said["heat"])),
+        say(
+            "Worked out, the middle needs about {needs} to reach {line}; planned with a margin: "
+            "{minutes_planned}. Probe it.",
+            needs=in_minutes(needs),
+            line=in_celsius(w.heats[0].tray.line_c),
+            minutes_planned=in_minutes(w.heats[0].tray.minutes_planned),
+        ),
         [KEEP],
         HEAT_MODEL,
     )
@@ -129,18 +169,29 @@ def filling_made(w: Findings) -> Iterator[Doubt]:
     made_g, pieces = sum(g for _, g in lead.filling.parts), bake.said.get("pieces") or lead.pieces
     if not each or len(bake.groups) > 1 or abs(each * pieces / made_g - 1) <= FILLING_TOLERANCE:
         return
-    word = "left over" if each * pieces < made_g else "short"
+    off = in_grams(abs(each * pieces - made_g))
     shared = made_g / pieces
     settled = Change(["said", "filling_each"], f"{shared:.1f} g")
     yield Doubt(
         "filling_made",
         "wrap",
         "ask",
-        f"{pieces:.0f} × {each:.0f} g of filling is {each * pieces:.0f} g, and the recipe makes {made_g:.0f} g",
-        f"{abs(each * pieces - made_g):.0f} g would be {word}. A spoon of filling is taken for a spoon of water.",
-        [Answer(f"{g:.0f} g each", [Change(["filling_per_piece"], f"{g:.0f} g"), settled]) for g in (each, shared)]
+        say(
+            "{pieces} × {each} of filling is {asked}, and the recipe makes {made}",
+            pieces=round(pieces),
+            each=in_grams(each),
+            asked=in_grams(each * pieces),
+            made=in_grams(made_g),
+        ),
+        say("{off} would be left over. A spoon of filling is taken to weigh what a spoon of water does.", off=off)
+        if each * pieces < made_g
+        else say("{off} would be missing. A spoon of filling is taken to weigh what a spoon of water does.", off=off),
+        [
+            Answer(say("{each} each", each=in_grams(g)), [Change(["filling_per_piece"], f"{g:.0f} g"), settled])
+            for g in (each, shared)
+        ]
         + [KEEP],
-        "the recipe's own figures",
+        say("the recipe's own figures"),
     )
 
 
@@ -155,8 +206,19 @@ def claimed_feel(w: Findings) -> Iterator[Doubt]:
         "claimed_feel",
         "weigh",
         "ask",
-        f"The recipe says a {said} dough; at {w.ctx.percentages.true_hydration:.0f} % it is {found}",
-        f"Worked out between {h.low:.0f} and {h.high:.0f} %, milk, egg and butter counted. Below 56 % is stiff, above 70 % sticky. A cup misread does this.",
+        say(
+            "The recipe says a {said} dough; at {hydration} it is {found}",
+            said=FEEL[said],
+            hydration=in_percent(w.ctx.percentages.true_hydration),
+            found=FEEL[found],
+        ),
+        say(
+            "Its hydration is worked out at {between}, milk, egg and butter counted. Below {stiff} a dough is stiff, above "
+            "{sticky} it is sticky. A cup misread does this.",
+            between=in_percent(h.low, h.high),
+            stiff=in_percent(FEELS[0][0]),
+            sticky=in_percent(FEELS[2][0]),
+        ),
         [KEEP],
         PRACTICE,
     )
@@ -170,8 +232,13 @@ def sponge_time(w: Findings) -> Iterator[Doubt]:
             "sponge_time",
             "weigh",
             "note",
-            f"A sponge without yeast: {found.grams:.0f} g",
-            f"{found.flour_g:.0f} g of flour at {found.hydration:.0f} % stand before the rest, and nothing in them ferments: no ripening is planned. Move the yeast into the sponge if it is meant to ripen.",
+            say("A sponge without yeast: {grams}", grams=in_grams(found.grams)),
+            say(
+                "{flour} of flour at {hydration} stand before the rest, and nothing in them ferments: no "
+                "ripening is planned. Move the yeast into the sponge if it is meant to ripen.",
+                flour=in_grams(found.flour_g),
+                hydration=in_percent(found.hydration),
+            ),
             [KEEP],
             PRACTICE,
         )

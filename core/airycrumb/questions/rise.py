@@ -4,10 +4,21 @@ from collections.abc import Iterator
 
 from airycrumb.bake.edits import Answer, Change, Doubt
 from airycrumb.bake.model import BENCH
-from airycrumb.plan.timing import clock, spell
 from airycrumb.questions.findings import KEEP, RISE_MODEL, Findings
-from airycrumb.stations.rise.forecast import cooler_adds
+from airycrumb.stations.rise.forecast import LONGEST, cooler_adds
+from airycrumb.words import (
+    as_number,
+    hour_of,
+    in_celsius,
+    in_degrees,
+    in_millimetres,
+    in_minutes,
+    in_percent,
+    joined,
+    say,
+)
 
+COOLER_C = 2.0  # °C by which a kitchen's typed warmth is easily wrong
 APART_MIN = 8.0  # minutes between groups' proofs that are worth a word; assumed
 
 
@@ -17,10 +28,10 @@ def room(w: Findings) -> Iterator[Doubt]:
         return
     if not w.ctx.rises or w.ctx.thermometer:
         return
-    extra = cooler_adds(w.first.forecast, w.first.stage, w.first.start, w.first.place, 2.0)
+    extra = cooler_adds(w.first.forecast, w.first.stage, w.first.start, w.first.place, COOLER_C)
     if extra is None or extra < 8:
         return
-    at = clock(w.ctx.later(w.rise_tray.ready, extra))
+    at = hour_of(w.ctx.later(w.rise_tray.ready, extra))
     where: list[str | int] = ["plan", "room"]
     if w.ctx.bake.rise_stays != BENCH:
         return
@@ -28,11 +39,20 @@ def room(w: Findings) -> Iterator[Doubt]:
         "room_known",
         "rise",
         "note",
-        f"Is it really {w.rise_tray.air_c:.0f} °C beside the bowl?",
-        f"2 °C cooler would mean {at} instead of {clock(w.rise_tray.ready)}. The dough's own temperature, measured after kneading, would tell more.",
+        say("Is it really {air} beside the bowl?", air=in_celsius(w.rise_tray.air_c)),
+        say(
+            "If it were {cooler} cooler, it would be ready at {at} instead of {ready}. The dough's own temperature, "
+            "measured after kneading, would tell more.",
+            cooler=in_degrees(COOLER_C),
+            at=at,
+            ready=hour_of(w.rise_tray.ready),
+        ),
         [
-            Answer(f"Yes, {w.rise_tray.air_c:.0f} °C", []),
-            Answer("2 °C cooler", [Change(where, f"{w.rise_tray.air_c - 2:.0f} C")]),
+            Answer(say("Yes, {air}", air=in_celsius(w.rise_tray.air_c)), []),
+            Answer(
+                say("{cooler} cooler", cooler=in_degrees(COOLER_C)),
+                [Change(where, f"{w.rise_tray.air_c - COOLER_C:.0f} C")],
+            ),
         ],
         RISE_MODEL,
     )
@@ -42,19 +62,20 @@ def thermometer(w: Findings) -> Iterator[Doubt]:
     """A thermometer that was to be believed and says nothing."""
     if not w.ctx.bake.by_thermometer or w.ctx.thermometer:
         return
+    stands_in = say("The typed warmth stands in until it is heard again.")
     since = (
-        f"It last spoke at {clock(w.heard[-1].at.astimezone(w.ctx.now.tzinfo))}."
+        say("It last spoke at {at}.", at=hour_of(w.heard[-1].at.astimezone(w.ctx.now.tzinfo)))
         if w.heard
-        else "It has not spoken yet."
+        else say("It has not spoken yet.")
     )
     yield Doubt(
         "thermometer_silent",
         "rise",
         "note",
-        f"The kitchen's thermometer is silent: going by {w.ctx.room_c:.0f} °C",
-        f"{since} The typed warmth stands in until it is heard again.",
-        [Answer("Go by what I typed", [Change(["plan", "room_from"], "typed")]), KEEP],
-        "the thermometer's own readings",
+        say("The kitchen's thermometer is silent: going by {room}", room=in_celsius(w.ctx.room_c)),
+        joined([since, stands_in]),
+        [Answer(say("Go by what I typed"), [Change(["plan", "room_from"], "typed")]), KEEP],
+        say("the thermometer's own readings"),
     )
 
 
@@ -68,8 +89,13 @@ def overstayed(w: Findings) -> Iterator[Doubt]:
             f"overstayed_{stage}",
             stage,
             "ask",
-            f"Past its best {spell(f.minutes.typical - past)} before it comes out",
-            f"It is ready after about {spell(f.forecast.ready.typical)} and stays {spell(f.minutes.typical)}. A colder spot, a shorter stay or less yeast would keep it.",
+            say("It is past its best {early} before it comes out", early=in_minutes(f.minutes.typical - past)),
+            say(
+                "It is ready after about {ready} and stays {stays}. A colder spot, a shorter stay "
+                "or less yeast would keep it.",
+                ready=in_minutes(f.forecast.ready.typical),
+                stays=in_minutes(f.minutes.typical),
+            ),
             [KEEP],
             RISE_MODEL,
         )
@@ -82,8 +108,16 @@ def altitude(w: Findings) -> Iterator[Doubt]:
             "altitude",
             "rise",
             "note",
-            f"At {w.ctx.kitchen.altitude_m:.0f} m the dough rises sooner",
-            f"The air presses with {100 * w.ctx.pressure:.0f} % of that at the sea, so the same gas takes more room: counted on by the gas law alone, as if the yeast did not notice (assumed). Watch the size, not the clock.",
+            say(
+                "At {altitude} above the sea the dough rises sooner",
+                altitude=in_millimetres(1000 * w.ctx.kitchen.altitude_m),
+            ),
+            say(
+                "The air presses with {pressure} of that at the sea, so the same gas takes more room: "
+                "counted on by the gas law alone, as if the yeast did not notice (assumed). Watch the "
+                "size, not the clock.",
+                pressure=in_percent(100 * w.ctx.pressure),
+            ),
             [KEEP],
             RISE_MODEL,
         )
@@ -92,7 +126,7 @@ def altitude(w: Findings) -> Iterator[Doubt]:
 def ranges(w: Findings) -> Iterator[Doubt]:
     """Inputs outside the range the rise model was ever checked in."""
     for i, text in enumerate(w.first.forecast.findings):
-        yield Doubt(f"rise_range_{i}", "rise", "note", "Outside what the forecast knows", text, [KEEP])
+        yield Doubt(f"rise_range_{i}", "rise", "note", say("Outside what the forecast knows"), text, [KEEP])
 
 
 def never_risen(w: Findings) -> Iterator[Doubt]:
@@ -105,14 +139,21 @@ def never_risen(w: Findings) -> Iterator[Doubt]:
             best = max(f.forecast.typical)
             lower = round(1 + 0.7 * (best - 1), 2)
             answers = (
-                [Answer(f"Stop at {lower:g} times", [Change([path, "to"], lower)]), KEEP] if lower > 1.2 else [KEEP]
+                [Answer(say("Stop at {lower} times", lower=as_number(lower)), [Change([path, "to"], lower)]), KEEP]
+                if lower > 1.2
+                else [KEEP]
             )
             yield Doubt(
                 f"{stage}_never",
                 stage,
                 "stop",
-                f"It may never reach {target:.3g} times its size",
-                f"In 36 hours the forecast grows to about {best:.1f} times. Warmth, more yeast or a lower aim would change that.",
+                say("It may never reach {target} times its size", target=as_number(target, significant=3)),
+                say(
+                    "Within {time} it is forecast to grow to about {best} times its size. Warmth, more yeast or a lower aim "
+                    "would change that.",
+                    time=in_minutes(LONGEST),
+                    best=as_number(best, digits=1),
+                ),
                 answers,
                 RISE_MODEL,
             )
@@ -128,13 +169,20 @@ def proofs_apart(w: Findings) -> Iterator[Doubt]:
         if lead is None or ready is None or abs(ready.typical - lead.typical) < APART_MIN:
             continue
         later = ready.typical > lead.typical
-        name, first = p.ctx.group.filling.name, w.ctx.group.filling.name
+        name, first = p.ctx.group.filling.called, w.ctx.group.filling.called
+        apart = in_minutes(abs(ready.typical - lead.typical))
         yield Doubt(
             p.ctx.code("proofs_apart"),
             "proof",
             "note",
-            f"The {name} pieces are ready about {abs(ready.typical - lead.typical):.0f} min {'later' if later else 'sooner'}",
-            f"Size and cold filling slow a proof. Wrap the {name if later else first} ones first; the plan goes by the {first} ones.",
+            say("The pieces with {filling} are ready about {apart} later", filling=name, apart=apart)
+            if later
+            else say("The pieces with {filling} are ready about {apart} sooner", filling=name, apart=apart),
+            say(
+                "Size and cold filling slow a proof. Wrap those with {slow} first; the plan goes by those with {first}.",
+                slow=name if later else first,
+                first=first,
+            ),
             [KEEP],
             RISE_MODEL,
         )

@@ -1,9 +1,10 @@
 """Questions about the dough as written: yeast, salt, water and sugar on its flour."""
 
-from collections.abc import Iterator
+from collections.abc import Callable, Iterator
 
 from airycrumb.bake.edits import Answer, Change, Doubt
 from airycrumb.questions.findings import KEEP, PRACTICE, Findings
+from airycrumb.words import Message, Quantity, in_grams, in_percent, joined, say
 
 # usual bands in % of flour, common practice: low, high, what to suggest
 USUAL = {"yeast": (0.3, 3.0, 1.2), "salt": (1.0, 2.5, 1.8), "hydration": (50.0, 80.0, 62.0)}
@@ -23,35 +24,45 @@ def _recipe_grams(w: Findings, role: str) -> tuple[float, float]:
     return sum(g for i, g in parts if i.role == role), sum(g for i, g in parts if i.role == "flour")
 
 
-def _share(w: Findings, role: str, value: float, word: str, slip: str) -> Iterator[Doubt]:
+def _share(w: Findings, role: str, value: float, slip: Message) -> Iterator[Doubt]:
     low, high, suggested = USUAL[role]
-    grams, flour = _recipe_grams(w, role)
     if low <= value <= high:
         return
-    side = "more" if value > high else "less"
-    answers = [Answer(f"Make it {suggested:g} %", _amount_change(w, role, suggested, value)), KEEP][
-        0 if value > 0 else 1 :
-    ]
+    grams, flour = _recipe_grams(w, role)
+    share, usual = in_percent(value, significant=2), in_percent(low, high, digits=1)
+    much = say("That is {share}, more than the usual {usual}.", share=share, usual=usual)
+    little = say("That is {share}, less than the usual {usual}.", share=share, usual=usual)
+    suggestion = Answer(
+        say("Make it {share}", share=in_percent(suggested, digits=1)), _amount_change(w, role, suggested, value)
+    )
     yield Doubt(
         f"{role}_{'high' if value > high else 'low'}",
         "weigh",
         "ask",
-        f"{grams:.3g} g of {word} on {flour:.4g} g of flour?",
-        f"That is {value:.2g} %, {side} than the usual {low:g} to {high:g} %. {slip}",
-        answers,
+        _ON_FLOUR[role](in_grams(grams), in_grams(flour)),
+        joined([much if value > high else little, slip]),
+        [suggestion, KEEP] if value > 0 else [KEEP],
         PRACTICE,
     )
+
+
+_ON_FLOUR: dict[str, Callable[[Quantity, Quantity], Message]] = {
+    "yeast": lambda mass, flour: say("{mass} of yeast on {flour} of flour?", mass=mass, flour=flour),
+    "salt": lambda mass, flour: say("{mass} of salt on {flour} of flour?", mass=mass, flour=flour),
+}
 
 
 def yeast(w: Findings) -> Iterator[Doubt]:
     """Too much or too little yeast for the flour."""
     if w.ctx.rises:
-        yield from _share(w, "yeast", w.ctx.percentages.yeast, "yeast", "A tablespoon read for a teaspoon does this.")
+        slip = say("A tablespoon read for a teaspoon does this.")
+        yield from _share(w, "yeast", w.ctx.percentages.yeast, slip)
 
 
 def salt(w: Findings) -> Iterator[Doubt]:
     """Too much, too little or no salt."""
-    yield from _share(w, "salt", w.ctx.percentages.salt, "salt", "Salt crystals differ by twice in a spoon; weigh it.")
+    slip = say("A spoon of coarse crystals holds half as much as one of fine salt: weigh it.")
+    yield from _share(w, "salt", w.ctx.percentages.salt, slip)
 
 
 def hydration(w: Findings) -> Iterator[Doubt]:
@@ -59,13 +70,14 @@ def hydration(w: Findings) -> Iterator[Doubt]:
     value = w.ctx.percentages.true_hydration
     low, high, _ = USUAL["hydration"]
     if not low <= value <= high:
-        word = "too stiff to close" if value < low else "too soft to hold a filling"
         yield Doubt(
             "hydration",
             "weigh",
             "ask",
-            f"True hydration {value:.0f} %: {word}?",
-            f"Counting the water in milk, egg and butter. Usual: {low:g} to {high:g} %.",
+            say("True hydration {value}: too stiff to close?", value=in_percent(value))
+            if value < low
+            else say("True hydration {value}: too soft to hold a filling?", value=in_percent(value)),
+            say("Counting the water in milk, egg and butter. Usual: {usual}.", usual=in_percent(low, high)),
             [KEEP],
             PRACTICE,
         )
@@ -75,14 +87,19 @@ def sugar(w: Findings) -> Iterator[Doubt]:
     """Ordinary yeast in a sweet dough."""
     p = w.ctx.percentages
     if p.sugar > 10:
-        keep_apart = Answer("Keep yeast and sugar apart", [Change(["dough", "yeast_school"], "apart")])
+        keep_apart = Answer(say("Keep yeast and sugar apart"), [Change(["dough", "yeast_school"], "apart")])
         apart = [] if w.ctx.bake.yeast_school == "apart" else [keep_apart]
         yield Doubt(
             "sugary_yeast",
             "weigh",
             "note",
-            f"{p.sugar:.0f} % sugar slows ordinary yeast",
-            "Above about 10 % the sugar draws water from the yeast. The forecast counts on it; a yeast for sweet doughs would be quicker, and yeast that reaches the flour before the sugar starts better.",
+            say("{sugar} sugar slows ordinary yeast", sugar=in_percent(p.sugar)),
+            say(
+                "Above about {limit} the sugar draws water from the yeast. The forecast counts on it; a "
+                "yeast for sweet doughs would be quicker, and yeast that reaches the flour before the "
+                "sugar starts better.",
+                limit=in_percent(10),
+            ),
             [*apart, KEEP],
             PRACTICE,
         )

@@ -4,14 +4,15 @@ from collections.abc import Iterator
 
 from airycrumb.bake.edits import Answer, Change, Doubt
 from airycrumb.data.filling import WEEP_HALF_MIN
+from airycrumb.data.vocabulary import COOLED_IN
 from airycrumb.plan.context import Context
-from airycrumb.plan.timing import spell
 from airycrumb.questions.findings import GEOMETRY, KEEP, PRACTICE, Findings, piece_count
 from airycrumb.stations import filling
 from airycrumb.trays.filled import coolings, made_g, moisture_of
 from airycrumb.trays.pieces import Pieces, filling_density
+from airycrumb.words import as_number, in_celsius, in_grams, in_millimetres, in_minutes, in_percent, listed, say
 
-FILLING_MODEL = "the filling's water, shares assumed"
+FILLING_MODEL = say("the filling's water, shares assumed")
 ENOUGH = 0.03  # of the filling: what a spoon leaves in the bowl
 
 
@@ -23,7 +24,10 @@ def capacity(w: Findings) -> Iterator[Doubt]:
 
 
 def _less_filling(ctx: Context, grams: float) -> list[Answer]:
-    return [Answer(f"Use {grams:.0f} g", [Change(ctx.path("filling_per_piece"), f"{grams:.0f} g")]), KEEP]
+    return [
+        Answer(say("Use {grams}", grams=in_grams(grams)), [Change(ctx.path("filling_per_piece"), f"{grams:.0f} g")]),
+        KEEP,
+    ]
 
 
 def _capacity(p: Pieces) -> Iterator[Doubt]:
@@ -34,21 +38,39 @@ def _capacity(p: Pieces) -> Iterator[Doubt]:
             ctx.code("overfull"),
             "wrap",
             "stop",
-            f"{r.filling_g:.0f} g is more than {dough_g:.0f} g of dough closes over",
-            f"Rolled as thin as a {r.label} bears, it closes over {r.most_filling_g:.0f} g. More bursts at the seam."
-            if r.rolled
-            else f"A {r.label} holds together up to {r.most_filling_g:.0f} g.",
+            say(
+                "{filling} is more than {dough} of dough closes over",
+                filling=in_grams(r.filling_g),
+                dough=in_grams(dough_g),
+            ),
+            (
+                say(
+                    "Rolled as thin as this closing bears, it closes over {most_filling}. More bursts at the seam.",
+                    most_filling=in_grams(r.most_filling_g),
+                )
+                if r.rolled
+                else say(
+                    "Closed this way, a piece holds together up to {most_filling}.",
+                    most_filling=in_grams(r.most_filling_g),
+                )
+            ),
             _less_filling(ctx, max(5, int(r.most_filling_g))),
             GEOMETRY,
         )
     elif not r.ratio_low <= r.ratio <= r.ratio_high:
-        word = "a lot of filling" if r.ratio > r.ratio_high else "mostly bread"
+        ratio = as_number(r.ratio, digits=2)
         yield Doubt(
             ctx.code("ratio"),
             "wrap",
             "ask",
-            f"{r.ratio:.2f} g of filling to 1 g of dough: {word}",
-            f"A {r.label} is usual between {r.ratio_low:g} and {r.ratio_high:g}.",
+            say("A lot of filling: {ratio} times the weight of its dough", ratio=ratio)
+            if r.ratio > r.ratio_high
+            else say("Mostly bread: the filling is {ratio} times the weight of its dough", ratio=ratio),
+            say(
+                "{usual} is usual for this closing ({closing}).",
+                closing=r.label,
+                usual=as_number(r.ratio_low, r.ratio_high, digits=2),
+            ),
             _less_filling(ctx, round(dough_g * (r.ratio_low + r.ratio_high) / 2)),
             GEOMETRY,
         )
@@ -62,9 +84,22 @@ def warm_filling(w: Findings) -> Iterator[Doubt]:
                 ctx.code("warm_filling"),
                 "wrap",
                 "ask",
-                f"{ctx.group.filling.name.capitalize()} at {ctx.group.filling.celsius:.0f} °C?",
-                "Warm filling softens the dough and loosens the seam. Fridge-cold it is stiff and stays where you put it.",
-                [Answer("Chill it to 6 °C", [Change(ctx.path("filling", "temperature"), "6 C")]), KEEP],
+                say(
+                    "Is the {filling} still at {warm}?",
+                    filling=ctx.group.filling.called,
+                    warm=in_celsius(ctx.group.filling.celsius),
+                ),
+                say(
+                    "Warm filling softens the dough and loosens the seam. Fridge-cold it is stiff and stays "
+                    "where you put it."
+                ),
+                [
+                    Answer(
+                        say("Chill it to {cold}", cold=in_celsius(6)),
+                        [Change(ctx.path("filling", "temperature"), "6 C")],
+                    ),
+                    KEEP,
+                ],
                 PRACTICE,
             )
 
@@ -80,8 +115,12 @@ def too_wide(w: Findings) -> Iterator[Doubt]:
             p.ctx.code("too_wide"),
             "wrap",
             "ask",
-            f"{widest / 10:.0f} cm is wider than the {board / 10:.0f} cm you can roll",
-            "Less filling in each, in more and smaller pieces, rolls to a smaller wrapper.",
+            say(
+                "{widest} is wider than the {board} you can roll",
+                widest=in_millimetres(widest),
+                board=in_millimetres(board),
+            ),
+            say("Less filling in each, in more and smaller pieces, rolls to a smaller wrapper."),
             [KEEP],
             GEOMETRY,
         )
@@ -101,18 +140,32 @@ def too_wet(w: Findings) -> Iterator[Doubt]:
         share = first.grams / (ctx.share.filling_g / wet.left) * sum(g for _, g in f.parts)
         bound = [*rows, {"use": first.use, "amount": f"{share:.1f} g"}]
         answers = [
-            Answer(f"Add {first.grams:.0f} g of {first.use}", [Change(ctx.path("filling", "ingredients"), bound)])
+            Answer(
+                say("Add {grams} of {use}", grams=in_grams(first.grams), use=first.name),
+                [Change(ctx.path("filling", "ingredients"), bound)],
+            )
         ]
         if f.state != "raw" and "drained" not in f.treatments:
             now = [*f.treatments, "drained"]
-            answers.append(Answer("Drain it", [Change(ctx.path("filling", "treatments"), now)]))
+            answers.append(Answer(say("Drain it"), [Change(ctx.path("filling", "treatments"), now)]))
         yield Doubt(
             ctx.code("too_wet"),
             "wrap",
             "ask",
-            f"{f.name[:1].upper()}{f.name[1:]}: about {wet.juice:.0f} g of juice in 100 g is wet for this",
-            f"Most of it from {wet.most_from}. A {w.pieces[ctx.at].wrapper.label} bears about {wet.bears:.0f}: more makes the bread soggy or opens the seam. "
-            f"{' or '.join(f'{b.grams:.0f} g of {b.use}' for b in wet.binders)} would bind it.",
+            say(
+                "The {filling} is wet for this: about {juice} of it is juice",
+                filling=f.called,
+                juice=in_percent(wet.juice),
+            ),
+            say(
+                "Most of that is from the {most_from}. This closing bears about {bears}: more makes the bread soggy or opens the "
+                "seam. {binders} would bind it.",
+                most_from=wet.most_from,
+                bears=in_percent(wet.bears),
+                binders=listed(
+                    (say("{grams} of {use}", grams=in_grams(b.grams), use=b.name) for b in wet.binders), "or"
+                ),
+            ),
             [*answers, KEEP],
             FILLING_MODEL,
         )
@@ -128,17 +181,28 @@ def filling_short(w: Findings) -> Iterator[Doubt]:
         if abs(short) <= ENOUGH * s.filling_g:
             continue
         each, pieces = there / s.pieces, max(1, int(there / s.filling_per_piece_g))
-        less = Answer(f"{each:.0f} g in each", [Change(ctx.path("filling_per_piece"), f"{each:.1f} g")])
-        fewer = [] if short < 0 or ctx.at else [Answer(f"Make {pieces}", piece_count(pieces))]
-        word = f"{short:.0f} g short" if short > 0 else f"{-short:.0f} g left over"
+        less = Answer(
+            say("{each} in each", each=in_grams(each)), [Change(ctx.path("filling_per_piece"), f"{each:.1f} g")]
+        )
+        fewer = [] if short < 0 or ctx.at else [Answer(say("Make {pieces}", pieces=pieces), piece_count(pieces))]
         yield Doubt(
             ctx.code("filling_short"),
             "wrap",
             "ask" if short > 0 else "note",
-            f"{ctx.group.filling.name[:1].upper()}{ctx.group.filling.name[1:]}: {word}",
-            f"{s.pieces} × {s.filling_per_piece_g:.0f} g is {s.filling_g:.0f} g, and there are {there:.0f} g. Shared evenly that is {each:.0f} g in each.",
+            say("{short} too little of the {filling}", short=in_grams(short), filling=ctx.group.filling.called)
+            if short > 0
+            else say("{over} of the {filling} left over", over=in_grams(-short), filling=ctx.group.filling.called),
+            say(
+                "{pieces} × {filling_per_piece} is {filling}, and there are {there}. Shared evenly that "
+                "is {each} in each.",
+                pieces=s.pieces,
+                filling_per_piece=in_grams(s.filling_per_piece_g),
+                filling=in_grams(s.filling_g),
+                there=in_grams(there),
+                each=in_grams(each),
+            ),
             [less, *fewer, KEEP] if ctx.share.pieces and each >= 5 else [*fewer, KEEP],
-            "the filling as weighed",
+            say("the filling as weighed"),
         )
 
 
@@ -152,12 +216,12 @@ def cooling_short(w: Findings) -> Iterator[Doubt]:
         if f.vessel not in found or found[f.vessel].minutes <= 1.25 * f.cool_min:
             continue
         mine, tray = found[f.vessel], found["tray"]
-        way = {"tray": "spread on a shallow tray", "box": "in a covered box", "bowl": "heaped in a bowl"}[f.vessel]
         allow = Answer(
-            f"Allow {spell(mine.minutes)}", [Change(ctx.path("filling", "cooling"), f"{mine.minutes:.0f} min")]
+            say("Allow {minutes}", minutes=in_minutes(mine.minutes)),
+            [Change(ctx.path("filling", "cooling"), f"{mine.minutes:.0f} min")],
         )
         spread = Answer(
-            f"Spread it on a tray: {spell(tray.minutes)}",
+            say("Spread it on a tray: {minutes}", minutes=in_minutes(tray.minutes)),
             [
                 Change(ctx.path("filling", "vessel"), "tray"),
                 Change(ctx.path("filling", "cooling"), f"{tray.minutes:.0f} min"),
@@ -167,10 +231,17 @@ def cooling_short(w: Findings) -> Iterator[Doubt]:
             ctx.code("cooling_short"),
             "wrap",
             "ask",
-            f"{f.cool_min:.0f} min to cool to {f.celsius:.0f} °C?",
-            f"{ctx.share.filling_g:.0f} g {way} takes about {spell(mine.minutes)}: {spell(mine.bench_min)} until it stops steaming, then {spell(mine.fridge_min)} in the fridge.",
+            say("Is {cool} enough to cool it to {cold}?", cool=in_minutes(f.cool_min), cold=in_celsius(f.celsius)),
+            say(
+                "{filling} {way} takes about {minutes}: {bench} until it stops steaming, then {fridge} in the fridge.",
+                filling=in_grams(ctx.share.filling_g),
+                way=COOLED_IN[f.vessel],
+                minutes=in_minutes(mine.minutes),
+                bench=in_minutes(mine.bench_min),
+                fridge=in_minutes(mine.fridge_min),
+            ),
             [*([spread] if f.vessel != "tray" else []), allow, KEEP],
-            "transient conduction, exact series; surface coefficients assumed",
+            say("transient conduction, exact series; surface coefficients assumed"),
         )
 
 
@@ -185,8 +256,14 @@ def weeps(w: Findings) -> Iterator[Doubt]:
             p.ctx.code("weeps"),
             "wrap",
             "note",
-            "Mix the vegetables in just before you wrap",
-            f"Once they meet the salt they give about {weeping:.0f} g of juice in half an hour (half of what they have in {WEEP_HALF_MIN.value:.0f} min), and the seam slides on it.",
+            say("Mix the vegetables in just before you wrap"),
+            say(
+                "Once they meet the salt they give about {juice} of juice in {time} (half of what they have in {half}), and "
+                "the seam slides on it.",
+                juice=in_grams(weeping),
+                time=in_minutes(30),
+                half=in_minutes(WEEP_HALF_MIN.value),
+            ),
             [KEEP],
             FILLING_MODEL,
         )

@@ -8,6 +8,7 @@ from airycrumb.pantry import find
 from airycrumb.problems import InputError, Problem
 from airycrumb.recipe.lines import Habits, ReadLine, as_item, exact
 from airycrumb.recipe.reading import MOST_FILLINGS, PlacedLine, Reading
+from airycrumb.words import in_grams, listed, say, verbatim
 
 FILLINGS = ("filling", *(f"filling {n}" for n in range(2, MOST_FILLINGS + 1)))
 PART_NAMES = ("dough", "sponge", "soaked", *FILLINGS, "wash", "topping")
@@ -32,16 +33,25 @@ def _line(line: ReadLine, put: Correction, habits: Habits) -> ReadLine:
     if put.use is not None and put.use != line.use:
         line = as_item(line, find(put.use, "corrections", habits.own), habits)
     if put.grams is not None:
-        line = replace(line, grams=exact(put.grams), by="mass", why=("You said how much it is.",))
+        line = replace(line, grams=exact(put.grams), by="mass", why=(say("You said how much it is."),))
     return line
 
 
 def _check(put: Correction) -> None:
     if put.grams is not None and not 0 <= put.grams <= MOST_GRAMS:
-        message = f"{put.grams:.6g} g of “{put.written[:40]}” is outside what can be worked out: keep it between 0 and {MOST_GRAMS:,.0f} g."
+        message = say(
+            "{grams} of “{written}” is outside what can be worked out: keep it below {most}.",
+            grams=in_grams(put.grams),
+            written=verbatim(put.written[:40]),
+            most=in_grams(MOST_GRAMS),
+        )
         raise InputError([Problem("out_of_range", "corrections", message)])
     if put.part is not None and put.part not in PART_NAMES:
-        message = f"“{put.part[:20]}” is no part of a recipe: use {', '.join(PART_NAMES)}."
+        message = say(
+            "“{part}” is no part of a recipe: use {parts}.",
+            part=verbatim(put.part[:20]),
+            parts=listed(map(verbatim, PART_NAMES), "or"),
+        )
         raise InputError([Problem("not_a_part", "corrections", message)])
 
 

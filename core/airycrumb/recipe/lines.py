@@ -17,6 +17,7 @@ from airycrumb.pantry import Ingredient, Own
 from airycrumb.quantities import Band
 from airycrumb.recipe.amounts import SIZES, Measure, plain, read_amount
 from airycrumb.recipe.names import Match, match
+from airycrumb.words import Message, quantity, say, verbatim
 
 LOOSE = ("pinch", "knob", "handful", "slice", "sprig")
 BY_TASTE = ("salt", "spice")
@@ -53,11 +54,11 @@ class ReadLine:
 
     written: str
     use: str | None
-    name: str
+    name: Message
     grams: Band | None
     by: str
     sureness: float
-    why: tuple[str, ...]
+    why: tuple[Message, ...]
     segment: str = ""
     role: str = ""
 
@@ -161,10 +162,10 @@ def _weighed(found: list[_Given]) -> _Given | None:
     return next((g for g in masses if g.measure.unit in ("g", "kg")), masses[0] if masses else None)
 
 
-def _best(found: list[_Given], item: Ingredient, habits: Habits) -> tuple[Band | None, str, list[str]]:
+def _best(found: list[_Given], item: Ingredient, habits: Habits) -> tuple[Band | None, str, list[Message]]:
     """Grams of a line from its amounts: a mass wins, and shows what the recipe's author calls a cup."""
     if not found:
-        return None, "", ["No amount is given."]
+        return None, "", [say("No amount is given.")]
     first, mass = found[0].measure, _weighed(found)
     if mass is not None and len(found) > 1:
         grams, by = in_grams(mass.measure, item, habits)
@@ -173,15 +174,21 @@ def _best(found: list[_Given], item: Ingredient, habits: Habits) -> tuple[Band |
         return grams, by, _calibrates(first, grams)
     grams, by = in_grams(first, item, habits)
     if grams is None:
-        what = "a volume and its density is not known" if by == "volume" else "a count and what one weighs is not known"
-        return None, by, [f"It is {what}: weigh it."]
+        unknown = (
+            say("It is a volume and its density is not known: weigh it.")
+            if by == "volume"
+            else say("It is a count and what one weighs is not known: weigh it.")
+        )
+        return None, by, [unknown]
     return grams, by, []
 
 
-def _calibrates(first: Measure, grams: Band | None) -> list[str]:
+def _calibrates(first: Measure, grams: Band | None) -> list[Message]:
     if grams is None or first.unit != "cup":
         return []
-    return [f"The grams beside it win; they make a cup {grams.typical / first.typical:.0f} g."]
+    return [
+        say("The grams beside it win; they make a cup {cup}.", cup=quantity.in_grams(grams.typical / first.typical))
+    ]
 
 
 def _one(text: str, written: str, habits: Habits, carried: list[Band]) -> tuple[ReadLine | None, list[Band]]:
@@ -197,7 +204,7 @@ def _one(text: str, written: str, habits: Habits, carried: list[Band]) -> tuple[
     if named.item is None:
         if found and not rest.strip(" .,:;"):
             return None, [*carried, *_carry(found)]
-        return ReadLine(written, None, rest.strip(), None, "", 0.0, (named.why,), text), []
+        return ReadLine(written, None, verbatim(rest.strip()), None, "", 0.0, (named.why,), text), []
     item = named.item
     if not found and item.role in BY_TASTE:
         return _to_taste(text, written, habits), []
@@ -208,14 +215,14 @@ def _one(text: str, written: str, habits: Habits, carried: list[Band]) -> tuple[
             grams = Band(*(a + b * extra for a, b in zip(_three(grams), _three(millilitres), strict=True)))
     reasons = tuple(w for w in (named.why, *why) if w)
     return ReadLine(
-        written, item.key, item.name, grams, by, named.sureness if grams else 0.3, reasons, text, item.role
+        written, item.key, item.called, grams, by, named.sureness if grams else 0.3, reasons, text, item.role
     ), []
 
 
 def _to_taste(text: str, written: str, habits: Habits) -> ReadLine:
     named = match(text, habits.own)
-    name = named.item.name if named.item else text.strip()
-    why = "To taste: it is not weighed, and not counted."
+    name = named.item.called if named.item else verbatim(text.strip())
+    why = say("To taste: it is not weighed, and not counted.")
     return ReadLine(
         written,
         named.item.key if named.item else None,
@@ -233,7 +240,15 @@ def as_item(line: ReadLine, item: Ingredient, habits: Habits) -> ReadLine:
     """The line with its ingredient put right: its amount is read again for that ingredient."""
     grams, by, why = _best(_alternatives(line.segment)[0], item, habits)
     return ReadLine(
-        line.written, item.key, item.name, grams, by, 1.0, ("You said what it is.", *why), line.segment, item.role
+        line.written,
+        item.key,
+        item.called,
+        grams,
+        by,
+        1.0,
+        (say("You said what it is."), *why),
+        line.segment,
+        item.role,
     )
 
 

@@ -6,17 +6,18 @@ from difflib import get_close_matches
 from functools import lru_cache
 
 from airycrumb.pantry import Ingredient, Own, shelf
+from airycrumb.words import NOTHING, Message, say, verbatim
 
 # Words that leave a choice open, and what is taken for them.
 OPEN_WORDS = {
-    "flour": "“flour” alone is taken for all-purpose flour",
-    "yeast": "“yeast” alone is taken for active dry yeast",
-    "dried yeast": "“dried yeast” is taken for active dry yeast, which is woken first",
-    "salt": "“salt” alone is taken for fine salt; flaky salt weighs half as much a spoon",
-    "oil": "“oil” alone is taken for a plain oil",
-    "sugar": "“sugar” alone is taken for white sugar",
-    "milk": "“milk” alone is taken for whole milk",
-    "cheese": "which cheese is not said: a hard grated one is taken",
+    "flour": say("“flour” alone is taken for all-purpose flour."),
+    "yeast": say("“yeast” alone is taken for active dry yeast."),
+    "dried yeast": say("“dried yeast” is taken for active dry yeast, which is woken first."),
+    "salt": say("“salt” alone is taken for fine salt; flaky salt weighs half as much a spoon."),
+    "oil": say("“oil” alone is taken for a plain oil."),
+    "sugar": say("“sugar” alone is taken for white sugar."),
+    "milk": say("“milk” alone is taken for whole milk."),
+    "cheese": say("Which cheese is not said: a hard grated one is taken."),
 }
 
 
@@ -26,7 +27,7 @@ class Match:
 
     item: Ingredient | None
     sureness: float
-    why: str
+    why: Message
 
 
 @lru_cache(maxsize=64)
@@ -78,7 +79,7 @@ def match(text: str, own: Own = ()) -> Match:
     """The pantry item a text means, the kitchen's own first. Text before a comma counts first: what follows is preparation."""
     words = words_of(text.split(",")[0]) or words_of(text)
     if not words:
-        return Match(None, 0.0, "No ingredient is named.")
+        return Match(None, 0.0, say("No ingredient is named."))
     found = _contained(words, own) or (_contained(words_of(text), own) if "," in text else None)
     said = " ".join(words)
     if found is None:
@@ -86,15 +87,19 @@ def match(text: str, own: Own = ()) -> Match:
         alike = [name for name in _index(own) if name[0] == said[0]]
         near = get_close_matches(said[:60], alike, n=1, cutoff=0.82)
         if not near:
-            return Match(None, 0.0, f"“{said[:40]}” is not in the pantry.")
-        return Match(_index(own)[near[0]], 0.5, f"“{said[:40]}” looks like {near[0]}.")
+            return Match(None, 0.0, say("“{said}” is not in the pantry.", said=verbatim(said[:40])))
+        return Match(
+            _index(own)[near[0]],
+            0.5,
+            say("“{said}” looks like {near}.", said=verbatim(said[:40]), near=verbatim(near[0])),
+        )
     name, length = found
     item = _index(own)[name]
     if name in OPEN_WORDS and item not in own:
-        return Match(item, 0.75, f"{OPEN_WORDS[name]}.")
+        return Match(item, 0.75, OPEN_WORDS[name])
     if length == len(words) or set(words) - set(name.split()) <= PREPARATION:
-        return Match(item, 1.0, "")
-    return Match(item, 0.85, f"Read from “{said[:48]}”.")
+        return Match(item, 1.0, NOTHING)
+    return Match(item, 0.85, say("Read from “{said}”.", said=verbatim(said[:48])))
 
 
 PREPARATION = set(

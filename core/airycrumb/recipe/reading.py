@@ -8,6 +8,7 @@ from airycrumb.recipe.amounts import plain, read_amount
 from airycrumb.recipe.lines import BULLET, Habits, ReadLine, read_line
 from airycrumb.recipe.linked import as_plain_text
 from airycrumb.recipe.method import Said, said_in
+from airycrumb.words import as_number, say, verbatim
 
 LONGEST_LINE = 300  # characters, of an ingredient
 LONGEST_TEXT, LONGEST_PAGE = 60_000, 900_000  # characters, of a recipe and of a page that holds one
@@ -101,12 +102,19 @@ def _refuse_rubbish(text: str, longest: int) -> None:
                 Problem(
                     "too_large",
                     "text",
-                    f"This has {len(text):,} characters in {lines + 1:,} lines: paste one recipe, at most {longest:,} characters.",
+                    say(
+                        "This has {text} characters in {lines} lines: paste one recipe, at most {longest} characters.",
+                        text=as_number(len(text)),
+                        lines=as_number(lines + 1),
+                        longest=as_number(longest),
+                    ),
                 )
             ]
         )
     if not text.strip():
-        raise InputError([Problem("empty", "text", "There is nothing to read: paste a recipe, one ingredient a line.")])
+        raise InputError(
+            [Problem("empty", "text", say("There is nothing to read: paste a recipe, one ingredient a line."))]
+        )
 
 
 @dataclass
@@ -192,7 +200,10 @@ def read_recipe(text: str, habits: Habits = Habits()) -> Reading:  # noqa: B008
                 Problem(
                     "no_ingredients",
                     "text",
-                    "No ingredient was found in this: write one a line, such as “500 g bread flour”.",
+                    say(
+                        "No ingredient was found in this: write one a line, such as “{example}”.",
+                        example=verbatim("500 g bread flour"),
+                    ),
                 )
             ]
         )

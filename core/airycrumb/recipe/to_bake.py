@@ -10,6 +10,7 @@ from airycrumb.recipe.amounts import plain, read_amount
 from airycrumb.recipe.closing import closing_of
 from airycrumb.recipe.method import Said, sentences
 from airycrumb.recipe.reading import PlacedLine, Reading
+from airycrumb.words import Message, as_number, in_celsius, in_grams, listed, say, verbatim
 
 RAW_ROLES = ("ground meat", "poultry", "fish")
 # words in a method that fold a disc over
@@ -35,7 +36,7 @@ class Draft:
     """A bake document made from a recipe, and a sentence for everything it had to assume."""
 
     document: dict[str, Any]
-    assumed: list[str]
+    assumed: list[Message]
 
 
 def _first(said: list[Said], what: str, *steps: str) -> Band | None:
@@ -66,7 +67,7 @@ def _grams(reading: Reading, *parts: str) -> float:
     return sum(p.line.grams.typical for p in reading.lines if p.part in parts and p.line.grams)
 
 
-def _pieces(reading: Reading, dough: float, assumed: list[str]) -> tuple[int, float]:
+def _pieces(reading: Reading, dough: float, assumed: list[Message]) -> tuple[int, float]:
     """Pieces and g of dough in each."""
     count, each = _first(reading.said, "pieces"), _first(reading.said, "each_g")
     if count is not None and 1 <= count.typical <= MOST_PIECES:
@@ -74,14 +75,18 @@ def _pieces(reading: Reading, dough: float, assumed: list[str]) -> tuple[int, fl
     else:
         target = each.typical if each else 60.0
         pieces = min(MOST_PIECES, max(1, round(dough / target)))
-        assumed.append(f"How many pieces is not said: {pieces}, of about {target:.0f} g.")
+        assumed.append(
+            say("How many pieces is not said: {pieces}, of about {target}.", pieces=pieces, target=in_grams(target))
+        )
     weight = each.typical if each else dough * 0.985 / pieces
     if not each:
-        assumed.append(f"The dough shared over {pieces} pieces makes {weight:.0f} g each.")
+        assumed.append(
+            say("The dough shared over {pieces} pieces makes {weight} each.", pieces=pieces, weight=in_grams(weight))
+        )
     return pieces, min(max(weight, SMALLEST_PIECE), LARGEST_PIECE)
 
 
-def _heat(reading: Reading, assumed: list[str]) -> dict[str, Any]:
+def _heat(reading: Reading, assumed: list[Message]) -> dict[str, Any]:
     steams = any(s.step == "steam" for s in reading.said) or bool(re.search(r"\bsteam", reading.method, re.IGNORECASE))
     oven = _first(reading.said, "temperature", "bake", "preheat")
     # The exact time needed is worked out; what the recipe says is kept beside it and checked.
@@ -93,7 +98,7 @@ def _heat(reading: Reading, assumed: list[str]) -> dict[str, Any]:
     if steams and oven is None:
         return {"method": "steam", "fire": "high", "covered": True, **common}
     if oven is None:
-        assumed.append("No oven temperature is said: 190 °C.")
+        assumed.append(say("No oven temperature is said: {taken} is taken.", taken=in_celsius(190)))
     celsius = oven.typical if oven else 190.0
     wash = (
         "egg" if _rows(reading, "wash") or re.search(r"egg ?wash|beaten egg", reading.method, re.IGNORECASE) else "none"
@@ -143,12 +148,12 @@ def _feel(reading: Reading) -> dict[str, str]:
     return {"feel": told[1].lower()} if told else {}
 
 
-def _state(reading: Reading, part: str, assumed: list[str]) -> str:
+def _state(reading: Reading, part: str, assumed: list[Message]) -> str:
     raw = [p.line.name for p in reading.lines if p.part == part and p.line.use and p.line.role in RAW_ROLES]
     if not raw:
         return "cooked"
     if any(COOKS.search(one) and COOKED.search(one) for one in sentences(reading.method)):
-        assumed.append(f"The method cooks the filling before wrapping, so {raw[0]} counts as part-cooked.")
+        assumed.append(say("The method cooks the filling before wrapping, so {raw} counts as part-cooked.", raw=raw[0]))
         return "part-cooked"
     return "raw"
 
@@ -162,7 +167,7 @@ def _named(reading: Reading, part: str) -> str:
     """The two weightiest things in a filling, as one says them."""
     inside = [p.line for p in reading.lines if p.part == part and p.line.use and p.line.grams]
     most = sorted(inside, key=lambda line: -(line.grams.typical if line.grams else 0.0))[:2]
-    return " and ".join(line.name.removeprefix("raw ") for line in most)[:60] or "grated cheese"
+    return " and ".join(str(line.name).removeprefix("raw ") for line in most)[:60] or "grated cheese"
 
 
 def _fillings(reading: Reading) -> list[str]:
@@ -171,12 +176,12 @@ def _fillings(reading: Reading) -> list[str]:
     return list(found) or ["filling"]
 
 
-def _stuffed(reading: Reading, part: str, pieces: int, each_g: float, assumed: list[str]) -> dict[str, Any]:
+def _stuffed(reading: Reading, part: str, pieces: int, each_g: float, assumed: list[Message]) -> dict[str, Any]:
     """So many pieces and the filling that goes into each."""
     rows, whole = _rows(reading, part), _grams(reading, part)
     if not rows:
         rows = [{"use": "hard cheese", "amount": "100 g"}]
-        assumed.append("No filling was found: a grated cheese stands in until you change it.")
+        assumed.append(say("No filling was found: a grated cheese stands in until you change it."))
     inside = whole / pieces if whole else each_g * 0.4
     state = _state(reading, part, assumed)
     return {
@@ -192,7 +197,7 @@ def _stuffed(reading: Reading, part: str, pieces: int, each_g: float, assumed: l
     }
 
 
-def _groups(reading: Reading, pieces: int, each_g: float, assumed: list[str]) -> list[dict[str, Any]]:
+def _groups(reading: Reading, pieces: int, each_g: float, assumed: list[Message]) -> list[dict[str, Any]]:
     """The pieces shared evenly over the fillings; the first takes what does not come out even."""
     parts = _fillings(reading)
     shares = [pieces // len(parts)] * len(parts)
@@ -200,25 +205,34 @@ def _groups(reading: Reading, pieces: int, each_g: float, assumed: list[str]) ->
     if pieces < len(parts):
         parts, shares = parts[:pieces], [1] * pieces
     if len(parts) > 1:
-        told = ", ".join(f"{n} with {_named(reading, part)}" for part, n in zip(parts, shares, strict=True))
-        assumed.append(f"The pieces are shared over the fillings: {told}.")
+        told = listed(
+            say("{pieces} with {filling}", pieces=n, filling=verbatim(_named(reading, part)))
+            for part, n in zip(parts, shares, strict=True)
+        )
+        assumed.append(say("The pieces are shared over the fillings: {told}.", told=told))
     return [{"pieces": n, **_stuffed(reading, part, n, each_g, assumed)} for part, n in zip(parts, shares, strict=True)]
 
 
 def to_bake(reading: Reading) -> Draft:
     """A bake document from a reading. Every number the recipe does not give is named in `assumed`."""
-    assumed: list[str] = []
+    assumed: list[Message] = []
     dough = _rows(reading, *IN_THE_DOUGH)
     if any(p.part in ("sponge", "soaked") for p in reading.lines):
-        assumed.append("What goes into the sponge or is soaked before is counted in the dough.")
+        assumed.append(say("What goes into the sponge or is soaked before is counted in the dough."))
     pieces, each = _pieces(reading, _grams(reading, *IN_THE_DOUGH), assumed)
     first, *more = _groups(reading, pieces, each, assumed)
     leavener = any(row["use"] == "baking powder" for row in dough)
     closing = closing_of(reading.title, reading.method)
     if closing is None:
-        assumed.append("Nothing says how the pieces are closed: taken as pleated rounds.")
+        assumed.append(say("Nothing says how the pieces are closed: taken as pleated rounds."))
     heat = _heat(reading, assumed)
-    assumed.append("Rise to double, then proof to 1.4 times the size; the filling goes in at 6 °C.")
+    assumed.append(
+        say(
+            "Rise to double, then proof to {proof} times the size; the filling goes in at {cold}.",
+            proof=as_number(1.4),
+            cold=in_celsius(6),
+        )
+    )
     document = {
         "format": "airycrumb-bake",
         "version": 1,

@@ -6,8 +6,8 @@ from datetime import datetime, timedelta
 
 from airycrumb.bake.model import Bake, Kitchen, Observation
 from airycrumb.data import heat as heat_table
-from airycrumb.data import rise as rise_table
-from airycrumb.data.record import Constant, Source
+from airycrumb.data.record import Constant
+from airycrumb.data.vocabulary import ALLERGEN
 from airycrumb.plan.context import SILENT_AFTER, Context, RoomReading
 from airycrumb.plan.timetable import Durations, Timetable
 from airycrumb.plan.timing import plan_day
@@ -44,6 +44,7 @@ from airycrumb.trays.pieces import (
 from airycrumb.trays.sharing import portions, shared_out
 from airycrumb.trays.types import RiseTray, Sentence, Sheet, WeighTray
 from airycrumb.trays.weigh import weigh
+from airycrumb.words import listed
 
 SOAK_MIN = Constant(60.0, "min", "assumed", "a scald cooled to the room, or a soak")
 
@@ -116,22 +117,9 @@ def _trays(ctx: Context, yeast: _Yeast, proof: Fermented, table: Timetable, wrap
     )
 
 
-def _sources(ctx: Context) -> list[Source]:
-    """Where the numbers of this sheet are from, each once."""
-    inside = [part for group in ctx.bake.groups for part in group.filling.parts]
-    items = {item.key: item for item, _ in ctx.bake.parts + inside}
-    found = [Source(i.name, i.kind, i.source) for _, i in sorted(items.items())]  # type: ignore[arg-type]
-    for name, module in (("rise", rise_table), ("heat", heat_table)):
-        constants = [v for v in vars(module).values() if isinstance(v, Constant)]
-        found += sorted({Source(name, k.kind, k.source) for k in constants}, key=lambda s: s.source)
-    return found
-
-
 def _sentence(ctx: Context, heated: HeatStage, table: Timetable) -> Sentence:
-    names = [g.filling.name for g in ctx.bake.groups if g.filling.parts] or [ctx.bake.groups[0].filling.name]
-    return Sentence(
-        ctx.bake.groups[0].closing, " and ".join(names), heated.tray.setting, table.eat, table.start, ctx.room_c
-    )
+    names = [g.filling.called for g in ctx.bake.groups if g.filling.parts] or [ctx.bake.groups[0].filling.called]
+    return Sentence(ctx.bake.groups[0].closing, listed(names), heated.tray.setting, table.eat, table.start, ctx.room_c)
 
 
 CUTS = ("half_moon", "half_moon_fork", "half_moon_rope", "two_rounds", "braid", "crescent", "envelope")
@@ -254,6 +242,5 @@ def _work(ctx: Context, heard: Sequence[RoomReading]) -> Sheet:
         table,
         ask(worked, timing),
         _cautions(ctx, heats, pieces),
-        safety.allergens(every),
-        _sources(ctx),
+        [ALLERGEN[a] for a in safety.allergens(every)],
     )

@@ -12,7 +12,8 @@ import numpy as np
 from scipy.optimize import brentq
 
 from airycrumb.data import filling as c
-from airycrumb.pantry import Ingredient, Part, blend
+from airycrumb.pantry import Ingredient, Part, blend, find
+from airycrumb.words import NOTHING, Message, say
 
 
 def _is_cooked(item: Ingredient, state: str) -> bool:
@@ -34,11 +35,12 @@ def juice_of(item: Ingredient, grams: float, state: str) -> float:
 
 @dataclass(frozen=True)
 class Binder:
-    """What would bind the juice there is too much of. g in the whole filling."""
+    """What would bind the juice there is too much of. use: its key in the pantry; g in the whole filling."""
 
     use: str
+    name: Message
     grams: float
-    how: str
+    how: Message
 
 
 @dataclass(frozen=True)
@@ -51,7 +53,7 @@ class Moisture:
 
     juice: float
     word: str
-    most_from: str
+    most_from: Message
     left: float
     bears: float
     binders: list[Binder]
@@ -88,22 +90,18 @@ def moisture(
     limit = bears(closing, method)
     over = (juice - limit) / 100 * total_g if juice > _worth_asking(limit) else 0.0
     word = "dry" if juice < c.DRY_BELOW else "moist" if juice < c.MOIST_BELOW else "wet"
-    binders = [Binder(use, over / holds, how) for use, holds, how in c.BINDERS] if over > 0 else []
-    return Moisture(juice, word, most[0].name if most and most[1] > 0 else "", left, limit, binders)
+    binders = [Binder(use, find(use).called, over / holds, how) for use, holds, how in c.BINDERS] if over > 0 else []
+    return Moisture(juice, word, most[0].called if most and most[1] > 0 else NOTHING, left, limit, binders)
 
 
-def stiffness(parts: Sequence[Part], juice: float, celsius: float) -> str:
+def stiffness(parts: Sequence[Part], juice: float, celsius: float) -> Message:
     """How a filling behaves when it is wrapped: fat sets below about 12 °C, juice makes it slump (assumed bands)."""
     fat = 100 * blend(list(parts)).fat
     set_fat = fat if celsius <= 12 else 0.35 * fat if celsius <= 20 else 0.0
     score = set_fat / 8 + (1.0 if celsius <= 8 else 0.0) - juice / 6
-    return (
-        "stiff: it stays where you put it"
-        if score >= 1
-        else "soft: it wants a spoon"
-        if score > -1
-        else "slack: it runs"
-    )
+    if score >= 1:
+        return say("stiff: it stays where you put it")
+    return say("soft: it wants a spoon") if score > -1 else say("slack: it runs")
 
 
 def weeping(parts: Sequence[Part], state: str, total_g: float, minutes: float = 30.0) -> float:

@@ -3,7 +3,9 @@
 from dataclasses import dataclass
 
 from airycrumb.data import safety as table
+from airycrumb.data.vocabulary import ALLERGEN, NO_ALLERGENS
 from airycrumb.pantry import Ingredient
+from airycrumb.words import NOTHING, Message, in_celsius, in_minutes, joined, listed, say
 
 
 @dataclass(frozen=True)
@@ -12,9 +14,9 @@ class Caution:
 
     code: str
     tray: str
-    title: str
-    text: str
-    source: str
+    title: Message
+    text: Message
+    source: Message
     urgent: bool
 
 
@@ -23,8 +25,8 @@ class CoreLine:
     """The core temperature this filling must reach, and the strictest reason for it. °C; hold_min: to be held for, in min."""
 
     celsius: float
-    why: str
-    source: str
+    why: Message
+    source: Message
     hold_min: float = 0.0
 
 
@@ -88,7 +90,7 @@ class Spell:
     """A stretch of the plan. warm_min: minutes of it that a filling spends between 5 and 60 °C; cooling: judged by the
     cooling rule, not by the standing one."""
 
-    what: str
+    what: Message
     warm_min: float
     cooling: bool = False
 
@@ -106,7 +108,7 @@ class WarmClock:
     cooling_min: float
     limit_min: float
     cooling_limit_min: float
-    source: str
+    source: Message
 
     @property
     def over(self) -> bool:
@@ -142,22 +144,22 @@ class HeatHazard:
 
 def _working(dough: list[Ingredient], filling: list[Ingredient], cut: bool) -> list[Caution]:
     """Before any heat: raw dough, allergens, blades."""
-    named = ", ".join(allergens(dough + filling) or ["none of the listed allergens"])
+    named = listed([ALLERGEN[a] for a in allergens(dough + filling)] or [NO_ALLERGENS])
     found = [
         Caution(
             "raw_dough",
             "weigh",
-            "Do not taste the raw dough",
-            "Raw flour and raw egg can carry germs. Wash hands, bowl and bench after mixing.",
-            "common practice",
+            say("Do not taste the raw dough"),
+            say("Raw flour and raw egg can carry germs. Wash hands, bowl and bench after mixing."),
+            say("common practice"),
             False,
         ),
         Caution(
             "allergens",
             "weigh",
-            f"Contains {named}",
-            "Say so to whoever eats. The list covers the pantry's own data; read your packets.",
-            "pantry data",
+            say("Contains {named}", named=named),
+            say("Say so to whoever eats. The list covers the pantry's own data; read your packets."),
+            say("pantry data"),
             False,
         ),
     ]
@@ -166,9 +168,9 @@ def _working(dough: list[Ingredient], filling: list[Ingredient], cut: bool) -> l
             Caution(
                 "blade",
                 "wrap",
-                "A blade for vents and strips: cut away from the other hand",
-                "Put it down out of children's reach between cuts; a pizza wheel and a razor cut alike.",
-                "common practice",
+                say("A blade for vents and strips: cut away from the other hand"),
+                say("Put it down out of children's reach between cuts; a pizza wheel and a razor cut alike."),
+                say("common practice"),
                 False,
             )
         )
@@ -182,9 +184,9 @@ def _fillings(stuffings: list[Stuffing]) -> list[Caution]:
             Caution(
                 "raw_filling",
                 "wrap",
-                "Raw filling: keep it cold until the moment you wrap",
-                "Take it from the fridge in small lots, keep a clean hand for the dough, and wash the board.",
-                "common practice",
+                say("Raw filling: keep it cold until the moment you wrap"),
+                say("Take it from the fridge in small lots, keep a clean hand for the dough, and wash the board."),
+                say("common practice"),
                 True,
             )
         )
@@ -193,8 +195,12 @@ def _fillings(stuffings: list[Stuffing]) -> list[Caution]:
             Caution(
                 "cool_fast",
                 "rise",
-                "Cool the filling fast",
-                "Spread it shallow: under 21 °C within 2 hours, then into the fridge.",
+                say("Cool the filling fast"),
+                say(
+                    "Spread it shallow: under {cool} within {within}, then into the fridge.",
+                    cool=in_celsius(21),
+                    within=in_minutes(120),
+                ),
                 table.COOLING,
                 False,
             )
@@ -217,13 +223,16 @@ def cautions(
     """
     filling = [item for s in stuffings for item in s.parts]
     found = _working(dough, filling, cut) + _fillings(stuffings)
-    held = f", held {line.hold_min * 60:.0f} s" if line.hold_min else ""
     found.append(
         Caution(
             "probe",
             "heat",
-            f"Probe the middle: {line.celsius:.0f} °C{held}",
-            f"{line.why.capitalize()}. The forecast is an estimate; a thermometer decides. Local food-safety rules come first.",
+            _probe_for(line),
+            say(
+                "It is the line for {why}. The forecast is an estimate; a thermometer decides. Local food-safety rules "
+                "come first.",
+                why=line.why,
+            ),
             line.source,
             True,
         )
@@ -235,15 +244,32 @@ def cautions(
     return found + [c for fire in dict.fromkeys(fires) for c in _burns(fire)]
 
 
+def _probe_for(line: CoreLine) -> Message:
+    if not line.hold_min:
+        return say("Probe the middle: {line}", line=in_celsius(line.celsius))
+    return say(
+        "Probe the middle: {line}, held for {held}", line=in_celsius(line.celsius), held=in_minutes(line.hold_min)
+    )
+
+
 def _standing(clock: WarmClock) -> Caution:
     stands, limit_min = clock.standing_min, clock.limit_min
-    title = f"Filling stands warm about {stands:.0f} min" + (
-        f": over the {limit_min:.0f} min limit" if clock.over else ""
+    title = (
+        say(
+            "The filling stands warm for about {stands}: longer than the {limit} allowed",
+            stands=in_minutes(stands),
+            limit=in_minutes(limit_min),
+        )
+        if clock.over
+        else say("The filling stands warm for about {stands}", stands=in_minutes(stands))
     )
     text = (
-        "Wrap in two lots and keep the second cold, or proof cooler for less time."
+        say("Wrap in two lots and keep the second cold, or proof cooler for less time.")
         if clock.over
-        else f"From wrapping until it is hot again, all added up. Keep it under {limit_min:.0f} min; what waits goes in the fridge."
+        else say(
+            "From wrapping until it is hot again, all added up. Keep it under {limit}; what waits goes in the fridge.",
+            limit=in_minutes(limit_min),
+        )
     )
     return Caution("standing", "proof", title, text, clock.source, clock.over)
 
@@ -252,8 +278,12 @@ def _slow_cooling(clock: WarmClock) -> Caution:
     return Caution(
         "cools_slowly",
         "rise",
-        f"The filling takes {clock.cooling_min / 60:.1f} h to cool: over the {clock.cooling_limit_min / 60:.0f} h limit",
-        "Spread it in a shallow tray, or cool it in two lots.",
+        say(
+            "The filling takes {takes} to cool: longer than the {limit} allowed",
+            takes=in_minutes(clock.cooling_min),
+            limit=in_minutes(clock.cooling_limit_min),
+        ),
+        say("Spread it in a shallow tray, or cool it in two lots."),
         table.COOLING,
         True,
     )
@@ -267,34 +297,47 @@ def _burns(fire: HeatHazard) -> list[Caution]:
             Caution(
                 "pan",
                 "heat",
-                "Hot fat spits: dry hands, lid as a shield",
-                "Lay pieces in away from you. Add water only round the edge with the lid at hand, and never to fat that smokes. Burning fat: lid on, heat off, no water.",
-                "common practice",
+                say("Hot fat spits: dry hands, lid as a shield"),
+                say(
+                    "Lay pieces in away from you. Add water only round the edge with the lid at hand, and "
+                    "never to fat that smokes. Burning fat: lid on, heat off, no water."
+                ),
+                say("common practice"),
                 True,
             )
         ]
-    hot = " The stone or steel stays hot for an hour: slide pieces on with a peel." if fire.hot_stone else ""
-    hot = hot or (" Trays stay hot long after." if fire.air_c >= 220 else "")
+    hot = NOTHING
+    if fire.hot_stone:
+        hot = say("The stone or steel stays hot for an hour: slide pieces on with a peel.")
+    elif fire.air_c >= 220:
+        hot = say("Trays stay hot long after.")
     return [
         Caution(
             "oven",
             "heat",
-            f"{fire.air_c:.0f} °C: dry thick gloves",
-            "Open the door at arm's length and let the hot air out first." + hot,
-            "common practice",
+            say("The oven is at {air}: dry thick gloves", air=in_celsius(fire.air_c)),
+            joined([say("Open the door at arm's length and let the hot air out first."), hot]),
+            say("common practice"),
             True,
         )
     ]
 
 
 def _steam(refills: bool) -> Caution:
-    refill = " Top up with boiling water only, the fire turned down." if refills else ""
+    refill = say("Top up with boiling water only, the fire turned down.") if refills else NOTHING
     return Caution(
         "steam",
         "heat",
-        "Steam burns: tilt the lid away from you",
-        "Lift the far edge first. Keep water in the pot; a pot boiled dry can catch fire. Keep the basket's edge off an open flame."
-        + refill,
-        "common practice",
+        say("Steam burns: tilt the lid away from you"),
+        joined(
+            [
+                say(
+                    "Lift the far edge first. Keep water in the pot; a pot boiled dry can catch fire. Keep the basket's "
+                    "edge off an open flame."
+                ),
+                refill,
+            ]
+        ),
+        say("common practice"),
         True,
     )

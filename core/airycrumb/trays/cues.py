@@ -1,24 +1,27 @@
 """How to tell by the dough: what to look for, by how it was kneaded and what lifts it."""
 
 from airycrumb.plan.context import Context
+from airycrumb.words import Message, say
 
-POKE = "Poke it with a floured finger: back at once, not yet; slowly, ready; stays, past it."
+POKE = say("Poke it with a floured finger: back at once, not yet; slowly, ready; stays, past it.")
 BY_KNEADING = {
-    "hand": "Smooth and domed, light when the bowl is shaken.",
-    "machine": "Smooth and domed, light when the bowl is shaken.",
-    "none": "Bubbly and loose, wobbling; it will not dome. Handle it with wet hands or flour: it tears easily while warm.",
-    "after": "Rough on top, bubbles below; size tells more than a poke. Knead it now: it comes together quickly.",
+    "hand": say("Smooth and domed, light when the bowl is shaken."),
+    "machine": say("Smooth and domed, light when the bowl is shaken."),
+    "none": say(
+        "Bubbly and loose, wobbling; it will not dome. Handle it with wet hands or flour: it tears easily while warm."
+    ),
+    "after": say("Rough on top, bubbles below; size tells more than a poke. Knead it now: it comes together quickly."),
 }
 UNKNOWN = {
-    "none": "How well a barely mixed dough holds its gas is not in the forecast; it may stay a little lower.",
-    "after": "Kneading after the rise drives out most of the gas: the forecast keeps what a knock-back keeps.",
+    "none": say("How well a barely mixed dough holds its gas is not in the forecast; it may stay a little lower."),
+    "after": say("Kneading after the rise drives out most of the gas: the forecast keeps what a knock-back keeps."),
 }
 
 
-def rise_cues(ctx: Context) -> list[str]:
+def rise_cues(ctx: Context) -> list[Message]:
     """Cues of the first rise."""
     if not ctx.rises:
-        return ["It will not grow: it relaxes. Ready when it rolls without springing back."]
+        return [say("It will not grow: it relaxes. Ready when it rolls without springing back.")]
     kneading = ctx.bake.kneading
     found = [BY_KNEADING[kneading]]
     if kneading in ("hand", "machine"):
@@ -26,16 +29,16 @@ def rise_cues(ctx: Context) -> list[str]:
     return found + ([UNKNOWN[kneading]] if kneading in UNKNOWN else [])
 
 
-def sponge_cues() -> list[str]:
+def sponge_cues() -> list[Message]:
     """Cues of a sponge."""
     return [
-        "Tear it open: a honeycomb of strands means ripe; dense means wait.",
-        "It domes, then just begins to sink in the middle.",
+        say("Tear it open: a honeycomb of strands means ripe; dense means wait."),
+        say("It domes, then just begins to sink in the middle."),
     ]
 
 
-def proof_cues(ctx: Context) -> list[str]:
+def proof_cues(ctx: Context) -> list[Message]:
     """Cues of the wrapped pieces."""
     if not ctx.rises:
-        return ["Nothing to wait for: into the heat as soon as they are wrapped."]
-    return ["Light when lifted, nearly half as large again.", POKE]
+        return [say("Nothing to wait for: into the heat as soon as they are wrapped.")]
+    return [say("Light when lifted, nearly half as large again."), POKE]

@@ -20,6 +20,7 @@ from airycrumb.trays.looks import Looks, looks_at, story
 from airycrumb.trays.places import fixed_minutes, way
 from airycrumb.trays.surer import would_narrow
 from airycrumb.trays.types import RiseTray, Told
+from airycrumb.words import Message
 
 DIVIDE_FIXED_MIN = Constant(3.0, "min", "assumed", "turning out and weighing the dough")
 DIVIDE_EACH_MIN = Constant(0.5, "min", "assumed", "cutting, weighing and rounding one piece")
@@ -251,7 +252,7 @@ def grown_while_waiting(proof: Fermented, place: rise.Place, wait_min: float) ->
     return size / volume_over_gas_free(proof, ready), after.temperature
 
 
-def tray(ctx: Context, f: Fermented, start: datetime, first_to_last: float, cues: list[str]) -> RiseTray:
+def tray(ctx: Context, f: Fermented, start: datetime, first_to_last: float, cues: list[Message]) -> RiseTray:
     """A fermenting stage as shown, in the hours of the day."""
     ready = f.forecast.ready or Band(LONGEST, LONGEST, LONGEST)
     past = f.forecast.past_target_from
@@ -275,6 +276,6 @@ def tray(ctx: Context, f: Fermented, start: datetime, first_to_last: float, cues
         not ctx.rises,
         [leg.name for leg in f.place.spots()],
         f.told,
-        [] if not ctx.rises else would_narrow(ctx, f.key, f.forecast, f.before, f.doubt_sd, f.place, f.start),
+        ([] if not ctx.rises else would_narrow(ctx, f.key, f.forecast, f.before, f.doubt_sd, f.place, f.start)),
         cues,
     )

@@ -6,6 +6,7 @@ import numpy as np
 
 from airycrumb.data import heat as c
 from airycrumb.data.safety import WARM_FROM, WARM_TO
+from airycrumb.data.vocabulary import FIRE
 from airycrumb.plan.context import Context, RoomReading
 from airycrumb.stations import heat
 from airycrumb.stations.heat.settings import Dial, dial, preheat_min
@@ -24,6 +25,7 @@ from airycrumb.trays.heating import (
 )
 from airycrumb.trays.types import HeatTray, Instrument, LaterLoad, Mark, WashColour
 from airycrumb.trays.warm import clock
+from airycrumb.words import Message, in_celsius, say
 
 
 @dataclass(frozen=True)
@@ -41,15 +43,19 @@ FRIDGE_C = 5.0
 SILENT_AFTER_S = 20.0  # an instrument that has said nothing for so long is lost
 
 
-def setting_of(ctx: Context) -> str:
+def setting_of(ctx: Context) -> Message:
     """How it is heated, in a few words."""
     b = ctx.bake
+    fire = FIRE[b.fire]
     if b.method == "steam":
-        return f"{b.fire} fire"
+        return fire
     if b.method == "pan":
-        return f"{b.fire} fire, " + ("seared, then water and a lid" if b.seared else "dry, under a lid")
-    on = "" if b.on == "tray" else f", on {c.SURFACES[b.on].label}"
-    return f"{b.air_c:.0f} °C" + (", fan" if b.fan else "") + on
+        if b.seared:
+            return say("{fire}, seared, then water and a lid", fire=fire)
+        return say("{fire}, dry, under a lid", fire=fire)
+    air = in_celsius(b.air_c)
+    dial = say("{air}, fan", air=air) if b.fan else say("{air}", air=air)
+    return dial if b.on == "tray" else say("{dial}, on {surface}", dial=dial, surface=c.SURFACES[b.on].label)
 
 
 def _core_band(minutes: np.ndarray, core: np.ndarray, doubt: float) -> tuple[list[float], list[float]]:

@@ -20,6 +20,7 @@ from airycrumb.stations.rise import Place
 from airycrumb.stations.rise.model import time_constant_h
 from airycrumb.stations.safety import CoreLine
 from airycrumb.trays.types import Mark
+from airycrumb.words import Message
 
 HORIZONS_MIN = (25.0, 75.0)  # most pieces are done within the first; a giant or a cool oven asks for the second
 LONGEST_MIN = HORIZONS_MIN[-1]
@@ -239,7 +240,7 @@ class Load:
     most: Demand
     fit: Fit
     pieces: int
-    names: list[str]
+    names: list[Message]
     uneven: tuple[float, float] = (1.0, 1.0)
 
     @property

@@ -3,16 +3,16 @@
 from dataclasses import dataclass
 
 from airycrumb.plan.context import Context
-from airycrumb.plan.timing import clock, spell
 from airycrumb.quantities import Band
 from airycrumb.stations.rise.forecast import Belief, Reading, Stage, ready_band, updates
 from airycrumb.trays.types import Mark, Told
+from airycrumb.words import NOTHING, Message, hour_of, in_minutes, in_percent, say
 
 # share of the growth asked for that a cue goes with; assumed
 POKE = ((0.0, 0.65), (0.8, 1.25), (1.2, 2.2))
-POKE_WORDS = ("a poke sprang back at once", "a poke came back slowly", "a poke stayed")
+POKE_WORDS = (say("a poke sprang back at once"), say("a poke came back slowly"), say("a poke stayed"))
 TEAR = ((0.0, 0.85), (0.9, 1.6))
-TEAR_WORDS = ("no honeycomb yet", "a tear showed honeycomb")
+TEAR_WORDS = (say("no honeycomb yet"), say("a tear showed honeycomb"))
 SEEN = ("risen", "doubled", "poke", "tear")
 
 
@@ -28,7 +28,7 @@ def _between(shares: tuple[float, float], target: float) -> tuple[float, float]:
     return 1 + shares[0] * (target - 1), 1 + shares[1] * (target - 1)
 
 
-def _cue(minute: float, shares: tuple[float, float], words: str, target: float) -> tuple[Reading, Mark]:
+def _cue(minute: float, shares: tuple[float, float], words: Message, target: float) -> tuple[Reading, Mark]:
     between = _between(shares, target)
     middle = sum(between) / 2
     return Reading(minute, middle, between=between), Mark(minute, middle, words)
@@ -42,9 +42,11 @@ def _one(kind: str, value: float | None, minute: float, target: float) -> tuple[
         at = int(bool(value))
         return _cue(minute, TEAR[at], TEAR_WORDS[at], target)
     if kind == "doubled":
-        return Reading(minute, target, True), Mark(minute, target, "it was there")
+        return Reading(minute, target, True), Mark(minute, target, say("it had reached its mark"))
     ratio = 1 + max(-0.5, min(value or 0.0, 5.0))
-    return Reading(minute, ratio), Mark(minute, ratio, f"it had grown by {100 * (ratio - 1):.0f} %")
+    return Reading(minute, ratio), Mark(
+        minute, ratio, say("it had grown by {ratio}", ratio=in_percent(100 * (ratio - 1)))
+    )
 
 
 def looks_at(ctx: Context, stage: str, target: float, already_min: float = 0.0) -> Looks:
@@ -66,10 +68,14 @@ def _width(band: Band | None) -> float | None:
     return None if band is None else band.high - band.low
 
 
-def _moved(expected: float, seen: float) -> str:
+def _against_expected(words: Message, expected: float, seen: float) -> Message:
+    """What was seen, and how it compares with what was expected by then."""
     if abs(seen - expected) < 0.04:
-        return "about as expected"
-    return f"{'more' if seen > expected else 'less'} than the {100 * (expected - 1):.0f} % expected"
+        return say("{seen}, about as expected", seen=words)
+    share = in_percent(100 * (expected - 1))
+    if seen > expected:
+        return say("{seen}, more than the {expected} expected", seen=words, expected=share)
+    return say("{seen}, less than the {expected} expected", seen=words, expected=share)
 
 
 def story(ctx: Context, stage: Stage, before: Belief, target: float, seen: Looks, stage_key: str) -> list[Told]:
@@ -80,21 +86,29 @@ def story(ctx: Context, stage: Stage, before: Belief, target: float, seen: Looks
     for i, (reading, mark) in enumerate(zip(seen.readings, seen.marks, strict=True)):
         was, now = bands[i], bands[i + 1]
         expected = stage.ratio_at(beliefs[i].quantile(0.5), reading.minute)
-        why = "" if reading.doubled or reading.between else f", {_moved(expected, reading.ratio)}"
-        told.append(
-            Told(ctx.later(begin, reading.minute), f"{mark.words}{why}", was, now, _shift(ctx, was, now, stage_key))
-        )
+        plain = reading.doubled or reading.between
+        words = mark.words if plain else _against_expected(mark.words, expected, reading.ratio)
+        told.append(Told(ctx.later(begin, reading.minute), words, was, now, _shift(ctx, was, now, stage_key)))
     return told
 
 
-def _shift(ctx: Context, was: Band | None, now: Band | None, stage_key: str) -> str:
+def _shift(ctx: Context, was: Band | None, now: Band | None, stage_key: str) -> Message:
     """In words, how a band moved."""
     if was is None or now is None:
-        return "" if now is None else "now it is in sight"
+        return NOTHING if now is None else say("now its end is in sight")
     begin = ctx.begins(stage_key)
-    at = lambda m: clock(ctx.later(begin, m))
-    widths = f"surer: {spell(now.high - now.low)} wide instead of {spell(was.high - was.low)}"
-    narrower = now.high - now.low < 0.95 * (was.high - was.low)
-    if abs(now.typical - was.typical) < 2:
-        return f"still {at(now.typical)}" + (f", {widths}" if narrower else "")
-    return f"{at(was.typical)} becomes {at(now.typical)}" + (f", {widths}" if narrower else "")
+    at = lambda m: hour_of(ctx.later(begin, m))
+    moved = (
+        say("still {at}", at=at(now.typical))
+        if abs(now.typical - was.typical) < 2
+        else say("{was} becomes {now}", was=at(was.typical), now=at(now.typical))
+    )
+    wide, before = now.high - now.low, was.high - was.low
+    if wide >= 0.95 * before:
+        return moved
+    return say(
+        "{moved}, surer: {wide} wide instead of {before}",
+        moved=moved,
+        wide=in_minutes(wide),
+        before=in_minutes(before),
+    )

@@ -4,6 +4,7 @@ from dataclasses import dataclass, fields, replace
 
 from airycrumb.bake.model import Filling, HeatSettings
 from airycrumb.data.closings import USUAL
+from airycrumb.data.vocabulary import ALLERGEN
 from airycrumb.plan.context import Context
 from airycrumb.quantities import Band
 from airycrumb.stations import safety
@@ -15,6 +16,7 @@ from airycrumb.trays.filled import filled
 from airycrumb.trays.heating import Demand, Load, crumb_target, demand, fire_of, fit_of, most_demanding, piece_of
 from airycrumb.trays.types import GroupTray
 from airycrumb.trays.weigh import filling_lines
+from airycrumb.words import say
 
 
 @dataclass(frozen=True)
@@ -77,7 +79,9 @@ def _fit(ctx: Context, group: list[int], wrappers: list[Wrapper]) -> Fit:
 def _line(ctx: Context) -> CoreLine:
     filling = ctx.group.filling
     if not filling.parts:
-        return CoreLine(crumb_target(ctx.kitchen.altitude_m), "the crumb is set", "common practice, no source")
+        return CoreLine(
+            crumb_target(ctx.kitchen.altitude_m), say("the crumb is set"), say("common practice, no source")
+        )
     return safety.core_line([i for i, _ in filling.parts], filling.state, ctx.kitchen.region)
 
 
@@ -127,7 +131,7 @@ def loads_of(ctx: Context, pieces: list[Pieces], portioned: Portioning | None) -
         mine = [pieces[i] for i in together]
         fit = _fit(ctx, together, [p.wrapper for p in pieces])
         count = sum(p.ctx.share.pieces for p in mine)
-        names = [p.ctx.group.filling.name for p in mine]
+        names = [p.ctx.group.filling.called for p in mine]
         found.append(Load(most_demanding([p.demand for p in mine]), fit, count, names, uneven))
     return found
 
@@ -137,7 +141,7 @@ def group_tray(p: Pieces, minutes_planned: float) -> GroupTray:
     ctx, share, d, ready = p.ctx, p.ctx.share, p.demand, p.proof.forecast.ready
     items = [i for i, _ in ctx.bake.parts + ctx.group.filling.parts]
     return GroupTray(
-        ctx.group.filling.name,
+        ctx.group.filling.called,
         share.pieces,
         filling_lines(ctx),
         share.filling_g,
@@ -151,6 +155,6 @@ def group_tray(p: Pieces, minutes_planned: float) -> GroupTray:
         d.reaches,
         d.needed,
         d.core_at(minutes_planned),
-        safety.allergens(items),
+        [ALLERGEN[a] for a in safety.allergens(items)],
         filled(ctx, filling_density(ctx.group.filling)) if ctx.group.filling.parts else None,
     )

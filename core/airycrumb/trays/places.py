@@ -8,6 +8,7 @@ from airycrumb.data.spots import SPOTS, Spot
 from airycrumb.plan.context import Context
 from airycrumb.problems import InputError, Problem
 from airycrumb.stations.rise import Air, Leg, Place, cooling, place_of, steady
+from airycrumb.words import Message, listed, say, verbatim
 
 DAYS = 6  # of a repeating day's warmth laid out ahead
 SENSOR_DOUBT_C = 0.5  # of a room followed by a thermometer; assumed
@@ -44,6 +45,14 @@ def spot_names(ctx: Context) -> list[str]:
     return [*SPOTS, *(s.name for s in ctx.kitchen.spots)]
 
 
+def _unknown_spot(ctx: Context, where: str) -> Message:
+    near, spot = get_close_matches(where, spot_names(ctx), n=1), verbatim(where[:40])
+    if near:
+        return say("“{spot}” is no spot here: did you mean “{near}”?", spot=spot, near=verbatim(near[0]))
+    names = listed(map(verbatim, spot_names(ctx)), "or")
+    return say("“{spot}” is no spot here: use {names}.", spot=spot, names=names)
+
+
 def _leg(ctx: Context, stay: Stay, from_min: float, room: Air) -> Leg:
     """A stay as a leg of the way; the room's air as it will be when the dough comes there."""
     around = room.later(-from_min)
@@ -51,12 +60,10 @@ def _leg(ctx: Context, stay: Stay, from_min: float, room: Air) -> Leg:
     if own is not None:
         air_c = own.air_c if stay.air_c is None else stay.air_c
         air = steady(air_c) if own.cools_min is None else cooling(air_c, around.start, own.cools_min)
-        return Leg(from_min, air, doubt_c=SPOTS["spot"].doubt.value, name=own.name)
+        return Leg(from_min, air, doubt_c=SPOTS["spot"].doubt.value, name=verbatim(own.name))
     spot = SPOTS.get(stay.where)
     if spot is None:
-        near = get_close_matches(stay.where, spot_names(ctx), n=1)
-        hint = f"did you mean “{near[0]}”?" if near else f"use one of {', '.join(spot_names(ctx))}."
-        raise InputError([Problem("unknown_spot", "rise.spots", f"“{stay.where[:40]}” is no spot here: {hint}")])
+        raise InputError([Problem("unknown_spot", "rise.spots", _unknown_spot(ctx, stay.where))])
     doubt = SENSOR_DOUBT_C if stay.where == "bench" and ctx.thermometer else spot.doubt.value
     film = None if spot.film is None else spot.film.value
     return Leg(from_min, _air(stay, around, spot), film, doubt, spot.label)

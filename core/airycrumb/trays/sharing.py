@@ -4,11 +4,12 @@ from airycrumb.plan.context import Context
 from airycrumb.stations.divide.portioning import Portioning, portioning
 from airycrumb.stations.divide.sharing import ShareOut, Wanted, share_out
 from airycrumb.stations.enclose import CLOSINGS
+from airycrumb.words import NOTHING, Message
 
 
-def _lumps(closing: str) -> tuple[tuple[str, float], ...]:
+def _lumps(closing: str) -> tuple[tuple[Message, float], ...]:
     parts = CLOSINGS[closing].parts
-    return (("", 1.0),) if len(parts) == 1 else parts
+    return ((NOTHING, 1.0),) if len(parts) == 1 else parts
 
 
 def shared_out(ctx: Context) -> ShareOut:

@@ -6,6 +6,7 @@ from airycrumb.bake.edits import Answer, Change
 from airycrumb.pantry import Ingredient, Part, find
 from airycrumb.plan.context import Context
 from airycrumb.trays.types import Swap
+from airycrumb.words import Message, as_number, in_grams, joined, say
 
 SALTS = ("fine salt", "coarse salt", "flaky salt")
 YEASTS = ("instant yeast", "active dry yeast", "fresh yeast")
@@ -32,27 +33,43 @@ def _water(parts: list[Part], more_g: float) -> list[Change]:
     return _row(at, item, max(0.0, grams + 100 * more_g / item.water), parts)
 
 
-def _swap(old: Ingredient, new: Ingredient, grams: float, why: str, changes: list[Change]) -> Swap:
-    return Swap(old.name, Answer(f"{grams:.3g} g {new.name}", changes), why)
+def _swap(old: Ingredient, new: Ingredient, grams: float, why: Message, changes: list[Change]) -> Swap:
+    return Swap(
+        old.called, Answer(say("{grams} {name}", grams=in_grams(grams, significant=3), name=new.called), changes), why
+    )
 
 
 def _yeast(at: int, old: Ingredient, grams: float, new: Ingredient, parts: list[Part]) -> Swap:
     needed = grams * (old.instant_factor or 1.0) / (new.instant_factor or 1.0)
-    why = "The same lift (fresh : active dry : instant = 3 : 1.3 : 1, common practice)."
+    why = say(
+        "The same lift: {fresh} of fresh yeast, {dry} of active dry or {instant} of instant do the same (common practice).",
+        fresh=in_grams(3),
+        dry=in_grams(1.3),
+        instant=in_grams(1),
+    )
     if new.key == "active dry yeast":
-        why += " Wake it in warm liquid first."
+        why = joined([why, say("Wake it in warm liquid first.")])
     water = (grams * old.water - needed * new.water) / 100
     if abs(water) >= 0.5:
-        why += f" {'Add' if water > 0 else 'Take away'} {abs(water):.2g} g of liquid for the yeast's own water."
+        own = in_grams(abs(water), significant=2)
+        add = say("Add {own} of liquid for the yeast's own water.", own=own)
+        less = say("Take away {own} of liquid for the yeast's own water.", own=own)
+        why = joined([why, add if water > 0 else less])
     woken = [Change(["dough", "yeast_school"], "woken" if new.key == "active dry yeast" else "straight")]
     return _swap(old, new, needed, why, [*_row(at, new, needed, parts), *_water(parts, water), *woken])
 
 
 def _flour(at: int, old: Ingredient, grams: float, new: Ingredient, parts: list[Part]) -> Swap:
     low, high = old.rise_ceiling or 4.0, new.rise_ceiling or 4.0
-    holds = "holds a higher rise and chews more" if high > low else "is softer, and holds a rise of about"
-    end = "." if high > low else f" {high:.1f} times at most; it wants a little less water."
-    return _swap(old, new, grams, f"The same mass. It {holds}{end}", _row(at, new, grams, parts))
+    why = (
+        say("The same mass. It holds a higher rise and chews more.")
+        if high > low
+        else say(
+            "The same mass. It is softer, and holds a rise of about {high} times at most; it wants a little less water.",
+            high=as_number(high, digits=1),
+        )
+    )
+    return _swap(old, new, grams, why, _row(at, new, grams, parts))
 
 
 def _salt(at: int, old: Ingredient, grams: float, new: Ingredient, parts: list[Part]) -> Swap:
@@ -61,7 +78,7 @@ def _salt(at: int, old: Ingredient, grams: float, new: Ingredient, parts: list[P
         old,
         new,
         grams,
-        f"The same grams; by the spoon it takes {ratio:.1f} times as many.",
+        say("The same grams; by the spoon it takes {ratio} times as many.", ratio=as_number(ratio, digits=1)),
         _row(at, new, grams, parts),
     )
 
@@ -69,7 +86,10 @@ def _salt(at: int, old: Ingredient, grams: float, new: Ingredient, parts: list[P
 def _fat(at: int, old: Ingredient, grams: float, new: Ingredient, parts: list[Part]) -> Swap:
     needed = grams * old.fat / new.fat
     water = (grams * old.water - needed * new.water) / 100
-    why = f"The same fat; {'add' if water > 0 else 'take away'} {abs(water):.2g} g of water. Oil makes a softer crumb, butter a shorter one."
+    own = in_grams(abs(water), significant=2)
+    add = say("The same fat; add {own} of water. Oil makes a softer crumb, butter a shorter one.", own=own)
+    less = say("The same fat; take away {own} of water. Oil makes a softer crumb, butter a shorter one.", own=own)
+    why = add if water > 0 else less
     return _swap(old, new, needed, why, [*_row(at, new, needed, parts), *_water(parts, water)])
 
 
@@ -81,14 +101,20 @@ def _milk(at: int, old: Ingredient, grams: float, new: Ingredient, parts: list[P
             old,
             new,
             needed,
-            f"The same water. {fat:.2g} g of fat goes with the milk: paler, a little leaner.",
+            say(
+                "The same water. {fat} of fat goes with the milk: paler, a little leaner.",
+                fat=in_grams(fat, significant=2),
+            ),
             _row(at, new, needed, parts),
         )
     return _swap(
         old,
         new,
         needed,
-        f"The same water, and {needed * new.fat / 100:.2g} g of fat: softer, browns sooner.",
+        say(
+            "The same water, and {needed} of fat: softer, browns sooner.",
+            needed=in_grams(needed * new.fat / 100, significant=2),
+        ),
         _row(at, new, needed, parts),
     )
 

@@ -4,7 +4,6 @@ from dataclasses import dataclass
 from datetime import datetime
 
 from airycrumb.bake.edits import Answer, Doubt
-from airycrumb.data.record import Source
 from airycrumb.plan.timetable import Timetable
 from airycrumb.quantities import Band
 from airycrumb.stations.divide.portioning import Portioning
@@ -17,15 +16,16 @@ from airycrumb.stations.rise.forecast import Forecast
 from airycrumb.stations.safety import Caution, WarmClock
 from airycrumb.stations.weigh.formula import Line, Percentages, Scaled, Sponge
 from airycrumb.stations.weigh.mixing import Added
+from airycrumb.words import NOTHING, Message
 
 
 @dataclass(frozen=True)
 class Swap:
     """One ingredient for another. of: what is replaced; answer: what goes in and the changes; why: what stays and changes."""
 
-    of: str
+    of: Message
     answer: Answer
-    why: str
+    why: Message
 
 
 @dataclass(frozen=True)
@@ -33,8 +33,8 @@ class Sentence:
     """What the sentence above the rail says, as worked out."""
 
     closing: str
-    filling_name: str
-    heat: str
+    filling_name: Message
+    heat: Message
     eat_at: datetime
     start_at: datetime
     room_c: float
@@ -78,7 +78,7 @@ class Mark:
 
     minute: float
     value: float
-    words: str = ""
+    words: Message = NOTHING
 
 
 @dataclass(frozen=True)
@@ -86,10 +86,10 @@ class Told:
     """A look at the dough and what it changed: minutes to ready before and after, and both in words."""
 
     at: datetime
-    seen: str
+    seen: Message
     was: Band | None
     now: Band | None
-    moved: str
+    moved: Message
 
 
 @dataclass(frozen=True)
@@ -114,10 +114,10 @@ class RiseTray:
     bakes_logged: int
     first_to_last_min: float
     rests: bool
-    where: list[str]
+    where: list[Message]
     story: list[Told]
-    would_narrow: list[str]
-    cues: list[str]
+    would_narrow: list[Message]
+    cues: list[Message]
 
 
 @dataclass(frozen=True)
@@ -136,8 +136,8 @@ class WashColour:
     """A wash and what it does. golden_min: minutes until the surface is golden, None for never; colour: when they come out."""
 
     key: str
-    label: str
-    note: str
+    label: Message
+    note: Message
     golden_min: float | None
     colour: str
 
@@ -166,7 +166,7 @@ class HeatTray:
     """
 
     method: str
-    setting: str
+    setting: Message
     air_c: float
     minutes_planned: float
     stated: bool
@@ -176,7 +176,7 @@ class HeatTray:
     core_high: list[float]
     skin: list[float]
     line_c: float
-    line_why: str
+    line_why: Message
     hold_min: float
     reaches: Band | None
     core_at_end_c: float
@@ -199,7 +199,7 @@ class HeatTray:
     washes: list[WashColour]
     marks: list[Mark]
     clock: WarmClock
-    names: list[str]
+    names: list[Message]
     pieces: int
     fit: Fit
     later: list[LaterLoad]
@@ -225,7 +225,7 @@ class FillingTray:
 
     state: str
     celsius: float
-    treatments: list[str]
+    treatments: list[Message]
     needed_g: float
     weighed_g: float
     made_g: float | None
@@ -233,9 +233,9 @@ class FillingTray:
     juice: float
     word: str
     bears: float
-    most_from: str
+    most_from: Message
     binders: list[Binder]
-    stiff: str
+    stiff: Message
     vessel: str
     cool_min: float
     coolings: list[Cooling]
@@ -253,7 +253,7 @@ class GroupTray:
     passes line_c and until it is done, None for never; core_at_end_c: after the minutes all are given.
     """
 
-    name: str
+    name: Message
     pieces: int
     filling: list[Line]
     filling_g: float
@@ -263,11 +263,11 @@ class GroupTray:
     wrap_seconds_each: float
     proof: Band | None
     line_c: float
-    line_why: str
+    line_why: Message
     reaches: Band | None
     needs_min: float | None
     core_at_end_c: float
-    allergens: list[str]
+    allergens: list[Message]
     filled: FillingTray | None
 
 
@@ -298,8 +298,7 @@ class Sheet:
     day: Timetable
     doubts: list[Doubt]
     cautions: list[Caution]
-    allergens: list[str]
-    sources: list[Source]
+    allergens: list[Message]
 
     @property
     def wrap(self) -> Wrapper:

@@ -3,12 +3,13 @@
 import numpy as np
 
 from airycrumb.data.record import Constant
-from airycrumb.data.safety import WARM_FROM
+from airycrumb.data.safety import WARM_FROM, WARM_TO
 from airycrumb.plan.context import Context
 from airycrumb.stations import safety
 from airycrumb.stations.safety import Spell, WarmClock
 from airycrumb.trays.ferment import Fermented
 from airycrumb.trays.filled import coolings
+from airycrumb.words import NOTHING, in_celsius, say
 
 CHILLS_MIN = Constant(
     30.0, "min", "assumed", "a wrapped piece put in the fridge or freezer until its filling is below 5 °C"
@@ -20,7 +21,7 @@ def _cooling(ctx: Context, density: float) -> Spell:
     filling = ctx.group.filling
     found = coolings(ctx, density) if filling.parts else []
     minutes = next((c.minutes for c in found if c.vessel == filling.vessel), 0.0)
-    return Spell("cooling", minutes, cooling=True)
+    return Spell(say("cooling"), minutes, cooling=True)
 
 
 def _proofing(proof: Fermented) -> float:
@@ -40,13 +41,15 @@ def clock(
     ctx: Context, proof: Fermented, wrap_min: float, wait_min: float, to_60_min: float, density: float
 ) -> WarmClock:
     """The clock of the piece that stands longest: the first wrapped of the last load. wait_min: of that load."""
-    came = {"proofed": "", "fridge": "chilling in the fridge", "frozen": "freezing through"}[ctx.bake.came]
+    came = {"proofed": NOTHING, "fridge": say("chilling in the fridge"), "frozen": say("freezing through")}[
+        ctx.bake.came
+    ]
     spells = [
         _cooling(ctx, density),
-        Spell("wrapping", wrap_min),
-        Spell("proof", _proofing(proof)),
+        Spell(say("wrapping"), wrap_min),
+        Spell(say("proof"), _proofing(proof)),
         *([Spell(came, CHILLS_MIN.value)] if came else []),
-        Spell("waiting for the heat", _waiting(wait_min, ctx.bake.later_loads)),
-        Spell("heating to 60 °C", to_60_min),
+        Spell(say("waiting for the heat"), _waiting(wait_min, ctx.bake.later_loads)),
+        Spell(say("heating to {hot}", hot=in_celsius(WARM_TO)), to_60_min),
     ]
     return safety.warm_clock(spells, ctx.room_c, ctx.kitchen.region)

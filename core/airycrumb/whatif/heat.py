@@ -8,6 +8,7 @@ from airycrumb.plan.context import Context
 from airycrumb.stations import heat
 from airycrumb.stations.heat.settings import Dial, dial
 from airycrumb.trays.heating import Demand, browns_sooner, demand, fire_of
+from airycrumb.words import NOTHING, Message, in_celsius, in_minutes, say
 
 TRIED_C = (150.0, 163.0, 177.0, 190.0, 205.0, 220.0, 232.0, 250.0)
 LONGEST_BAKE_MIN = 45.0
@@ -26,7 +27,7 @@ class Tried:
     loss_percent: float
     crust: str
     works: bool
-    why_not: str
+    why_not: Message
     answer: Answer
 
 
@@ -44,16 +45,17 @@ def try_setting(most: Demand, air_c: float, at: list[str | int], at_once: int) -
     last = minutes if minutes is not None else LONGEST_BAKE_MIN
     within = found.long.minutes <= last + 0.01
     colour = heat.colour(float(found.long.skin[within].max()), browns_sooner(ctx))
-    why_not = ""
+    why_not = NOTHING
     if minutes is None or minutes > LONGEST_BAKE_MIN:
-        why_not = "not through in 45 min"
+        why_not = say("not through in {longest}", longest=in_minutes(LONGEST_BAKE_MIN))
     elif colour in ("none", "pale gold"):
-        why_not = "stays pale"
+        why_not = say("stays pale")
     elif colour in ("dark", "burnt"):
-        why_not = "burns before it is through"
+        why_not = say("burns before it is through")
     crust = "soft" if air_c <= SOFT_MOST_C else "hard"
     taken = Answer(
-        f"Bake at {air_c:.0f} °C", [Change([*at, "temperature"], f"{air_c:.0f} C"), Change([*at, "minutes"], None)]
+        say("Bake at {air}", air=in_celsius(air_c)),
+        [Change([*at, "temperature"], f"{air_c:.0f} C"), Change([*at, "minutes"], None)],
     )
     loss = float(found.long.loss[within][-1] * 100)
     return Tried(air_c, dial(air_c, ctx.bake.fan), minutes, colour, loss, crust, not why_not, why_not, taken)

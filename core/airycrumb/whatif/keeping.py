@@ -6,11 +6,13 @@ from datetime import datetime, timedelta
 
 from airycrumb.data.record import Constant
 from airycrumb.data.shapes import OVEN_SPRING
+from airycrumb.data.vocabulary import ALLERGEN, FIRE
 from airycrumb.stations import heat, safety
 from airycrumb.stations.heat import Boundary
 from airycrumb.stations.heat.cook import Piece
 from airycrumb.trays.heating import CAME_C, LONGEST_MIN, LoadResult, fire_of
 from airycrumb.trays.pieces import Pieces
+from airycrumb.words import Message, in_celsius, in_minutes, say
 
 EAT_BELOW_C = Constant(60.0, "°C", "common practice", "a filling below it no longer burns the mouth")
 CUT_BELOW_C = Constant(40.0, "°C", "common practice", "a crumb cut warmer smears")
@@ -25,7 +27,7 @@ class Reheating:
 
     method: str
     came: str
-    setting: str
+    setting: Message
     minutes: float | None
 
 
@@ -35,7 +37,7 @@ class Kept:
     until the middle no longer burns the mouth, and until a crumb cuts clean, None for not within three hours; fridge_until, freezer_until: the label's dates; reheat_to_c:
     in the middle; allergens: for the label; source: of the days."""
 
-    name: str
+    name: Message
     pieces: int
     hot_for_min: float | None
     cut_after_min: float | None
@@ -46,9 +48,9 @@ class Kept:
     freezer_until: datetime
     reheat_to_c: float
     reheating: list[Reheating]
-    allergens: list[str]
-    cautions: list[str]
-    source: str
+    allergens: list[Message]
+    cautions: list[Message]
+    source: Message
 
 
 def _cooling_down(p: Pieces, minutes: float) -> list[float | None]:
@@ -73,8 +75,8 @@ def _reheating(p: Pieces, at_once: int, to_c: float) -> list[Reheating]:
     steam = replace(fire_of(ctx, at_once), method="steam", fire="high")
     oven = Boundary("oven", REHEAT_OVEN_C.value, "high", False, 0.0, ctx.kitchen.altitude_m, False)
     for method, fire, setting in (
-        ("steam", steam, "high fire"),
-        ("oven", oven, f"{REHEAT_OVEN_C.value:.0f} °C, covered"),
+        ("steam", steam, FIRE["high"]),
+        ("oven", oven, say("{air}, covered", air=in_celsius(REHEAT_OVEN_C.value))),
     ):
         for came in ("fridge", "frozen"):
             cook = heat.cook(_cooked(p.demand.piece, came), fire, LONGEST_MIN)
@@ -97,7 +99,7 @@ def kept(h: LoadResult, p: Pieces, eat: datetime) -> Kept:
     fridge, freezer = safety.limit("fridge", region), safety.limit("freezer", region)
     two_hours = safety.limit("warm", region)
     return Kept(
-        ctx.group.filling.name if ctx.group.filling.parts else p.wrapper.label,
+        (ctx.group.filling.called if ctx.group.filling.parts else p.wrapper.label),
         ctx.share.pieces,
         hot_for,
         cut_after,
@@ -108,11 +110,14 @@ def kept(h: LoadResult, p: Pieces, eat: datetime) -> Kept:
         eat + timedelta(days=freezer.value),
         line.celsius,
         _reheating(p, h.load.at_once, line.celsius),
-        safety.allergens(items),
+        [ALLERGEN[a] for a in safety.allergens(items)],
         [
-            f"What is not eaten goes in the fridge or freezer within {two_hours.value / 60:.0f} h of coming out.",
-            f"Reheat once only, until the middle is {line.celsius:.0f} °C: probe it.",
-            "Local food-safety rules come first.",
+            say(
+                "What is not eaten goes in the fridge or freezer within {value} of coming out.",
+                value=in_minutes(two_hours.value),
+            ),
+            say("Reheat once only, until the middle is {celsius}: probe it.", celsius=in_celsius(line.celsius)),
+            say("Local food-safety rules come first."),
         ],
         fridge.source,
     )

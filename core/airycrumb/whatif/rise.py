@@ -9,11 +9,11 @@ from scipy.optimize import brentq
 from airycrumb.bake.edits import Answer, Change
 from airycrumb.bake.model import Stay
 from airycrumb.plan.context import Context
-from airycrumb.plan.timing import clock, spell
 from airycrumb.quantities import Band
 from airycrumb.stations.rise.forecast import ready_band
 from airycrumb.trays.ferment import Fermented, first_rise, ripened
 from airycrumb.trays.weigh import FRIDGE_C, WARMEST_LIQUID_C, temperatures
+from airycrumb.words import NOTHING, Message, hour_of, in_celsius, in_grams, in_minutes, in_percent, say
 
 LEAST_YEAST, MOST_YEAST = 0.15, 3.0  # % of flour, as instant
 COOLEST_DOUGH, WARMEST_DOUGH = 18.0, 30.0  # °C after kneading
@@ -26,8 +26,8 @@ class Option:
     """One way. ready: the hours it is ready between, None where it does not get there; answer: the edits that take it,
     for a bake not yet begun; move: the spot to move the dough to, for one under way; reaches: whether it does what was asked."""
 
-    label: str
-    why: str
+    label: Message
+    why: Message
     ready_low: datetime | None
     ready: datetime | None
     ready_high: datetime | None
@@ -63,7 +63,7 @@ def _typical(r: Rise, ctx: Context) -> float:
 
 
 def _option(
-    r: Rise, ctx: Context, label: str, why: str, asked: datetime, answer: Answer | None, move: str | None = None
+    r: Rise, ctx: Context, label: Message, why: Message, asked: datetime, answer: Answer | None, move: str | None = None
 ) -> Option:
     ready = _found(ctx).forecast.ready
     hour = lambda m: r.ctx.later(r.begin, m)
@@ -116,12 +116,20 @@ def _by_yeast(r: Rise, asked: datetime, minutes: float) -> Iterator[Option]:
         for n, g in rows
         for f in ("amount", *_ends(r, n))
     ]
-    word = "More" if percent > now else "Less"
-    why = f"{percent:.2g} % instead of {now:.2g} %" + ("" if reached else ", as far as is sensible")
-    yield _option(
-        r, _with_yeast(r.ctx, percent / now), f"{word} yeast: {sum(g for _, g in rows) * percent / now:.2g} g in the recipe", why, asked,
-        Answer(f"{word} yeast", [*changes, *_stay_started(r)]),
-    )  # fmt: skip
+    mass = in_grams(sum(g for _, g in rows) * percent / now, significant=2)
+    more = say("More yeast: {mass} in the recipe", mass=mass)
+    less = say("Less yeast: {mass} in the recipe", mass=mass)
+    why = _as_far(
+        say("{new} instead of {now}", new=in_percent(percent, significant=2), now=in_percent(now, significant=2)),
+        reached,
+    )
+    answer = Answer(say("More yeast") if percent > now else say("Less yeast"), [*changes, *_stay_started(r)])
+    yield _option(r, _with_yeast(r.ctx, percent / now), more if percent > now else less, why, asked, answer)
+
+
+def _as_far(why: Message, reached: bool) -> Message:
+    """Why, and whether it had to stop short of the hour asked for."""
+    return why if reached else say("{why}, as far as is sensible", why=why)
 
 
 def _ends(r: Rise, row: int) -> tuple[str, ...]:
@@ -139,12 +147,14 @@ def _by_water(r: Rise, asked: datetime, minutes: float) -> Iterator[Option]:
     liquid, dough_c, _ = temperatures(changed)
     if not FRIDGE_C <= liquid <= WARMEST_LIQUID_C:
         return
-    why = f"liquid at {liquid:.0f} °C lands it at {dough_c:.0f} °C" + ("" if reached else ", as far as is sensible")
-    word = "Warmer" if dough_c > temperatures(r.ctx)[1] else "Cooler"
-    yield _option(
-        r, changed, f"{word} dough: {wanted:.0f} °C", why, asked,
-        Answer(f"{word} water", [Change(["dough", "wanted_temperature"], f"{wanted:g} C"), *_stay_started(r)]),
-    )  # fmt: skip
+    why = _as_far(
+        say("liquid at {liquid} lands it at {dough}", liquid=in_celsius(liquid), dough=in_celsius(dough_c)), reached
+    )
+    warmer, to = dough_c > temperatures(r.ctx)[1], in_celsius(wanted)
+    label = say("A warmer dough: {to}", to=to) if warmer else say("A cooler dough: {to}", to=to)
+    changes = [Change(["dough", "wanted_temperature"], f"{wanted:g} C"), *_stay_started(r)]
+    answer = Answer(say("Warmer water") if warmer else say("Cooler water"), changes)
+    yield _option(r, changed, label, why, asked, answer)
 
 
 def _cold(ctx: Context, bench_min: float) -> Context:
@@ -168,9 +178,11 @@ def _by_cold(r: Rise, asked: datetime, minutes: float) -> Iterator[Option]:
         {"where": s.where, **({"air": f"{s.air_c:g} C"} if s.air_c else {}), **({"for": f"{s.minutes:g} min"} if s.minutes else {})}
         for s in changed.bake.rise_stays
     ]  # fmt: skip
-    label = f"{spell(bench)} out, then the fridge" if bench >= 5 else "Straight into the fridge"
-    why = "cold, it goes on slowly, and keeps for days; its time is good to half as much again either way"
-    yield _option(r, changed, label, why, asked, Answer("The fridge", [*_spots(rows), *_stay_started(r)]))
+    label = (
+        say("{bench} out, then the fridge", bench=in_minutes(bench)) if bench >= 5 else say("Straight into the fridge")
+    )
+    why = say("cold, it goes on slowly, and keeps for days; its time is good to half as much again either way")
+    yield _option(r, changed, label, why, asked, Answer(say("The fridge"), [*_spots(rows), *_stay_started(r)]))
 
 
 def _spots(rows: list[dict[str, str]]) -> list[Change]:
@@ -193,8 +205,8 @@ def _moves(r: Rise, asked: datetime, which: tuple[str, ...]) -> Iterator[Option]
         yield _option(
             r,
             changed,
-            label[0].upper() + label[1:],
-            "from now on" if under_way else "from the start",
+            label,
+            (say("from now on") if under_way else say("from the start")),
             asked,
             answer,
             where,
@@ -219,7 +231,7 @@ def ready_at(r: Rise, asked: datetime) -> list[Option]:
 def away(r: Rise, minutes: float) -> list[Option]:
     """Ways to be gone from now for so long without the dough passing its best: it should be ready when the cook is back."""
     back = max(r.ctx.now, r.begin) + timedelta(minutes=minutes)
-    stay = _option(r, r.ctx, "Leave it where it is", "nothing changed", back, None)
+    stay = _option(r, r.ctx, say("Leave it where it is"), say("nothing changed"), back, None)
     return [stay, *ready_at(r, back)]
 
 
@@ -228,9 +240,9 @@ class Lateness:
     """What being late comes to: growth then as a share of that asked for, with its band, and what to do, in words."""
 
     growth: Band
-    verdict: str
-    looks: str
-    do: list[str]
+    verdict: Message
+    looks: Message
+    do: list[Message]
 
 
 def late_by(r: Rise, minutes: float) -> Lateness:
@@ -238,30 +250,37 @@ def late_by(r: Rise, minutes: float) -> Lateness:
     target, ready = r.found.forecast.target, ready_band(r.found.after, r.found.stage, r.found.forecast.target)
     if ready is None:
         return Lateness(
-            Band(0, 0, 0), "It is not ready yet, and will not be within the time followed.", "", ["Look again later."]
+            Band(0, 0, 0),
+            say("It is not ready yet, and will not be within the time followed."),
+            NOTHING,
+            [say("Look again later.")],
         )
     at = ready.typical + minutes
     vigours = [r.found.after.quantile(p) for p in (0.05, 0.5, 0.95)]
     grown = sorted((r.found.stage.ratio_at(v, at) - 1) / (target - 1) for v in vigours)
     growth = Band(grown[0], grown[1], grown[2])
-    return Lateness(growth, *_judged(growth.typical, clock(r.ctx.later(r.begin, at))))
+    return Lateness(growth, *_judged(growth.typical, r.ctx.later(r.begin, at)))
 
 
-def _judged(share: float, hour: str) -> tuple[str, str, list[str]]:
+def _judged(share: float, at: datetime) -> tuple[Message, Message, list[Message]]:
     """Verdict, looks and what to do at a share of the growth asked for. Bands assumed; the words are common practice."""
     if share < 1.15:
-        return f"At {hour} it is hardly past its best.", "Domed, a poke comes back slowly.", ["Go on as planned."]
+        return (
+            say("At {at} it is hardly past its best.", at=hour_of(at)),
+            say("Domed, a poke comes back slowly."),
+            [say("Go on as planned.")],
+        )
     if share < 1.4:
         return (
-            f"At {hour} it is past its best, and nothing is lost.",
-            "Flat on top, a poke stays.",
-            ["Divide at once, and shorten the final proof by about a third."],
+            say("At {at} it is past its best, and nothing is lost.", at=hour_of(at)),
+            say("Flat on top, a poke stays."),
+            [say("Divide at once, and shorten the final proof by about a third.")],
         )
     return (
-        f"At {hour} it is well past its best.",
-        "Sunken in the middle, large bubbles, a smell of alcohol.",
+        say("At {at} it is well past its best.", at=hour_of(at)),
+        say("Sunken in the middle, large bubbles, a smell of alcohol."),
         [
-            "Knock it back once more: it is up again in about a third of the time, a little less high.",
-            "Or flatten it and bake it open or folded, where height is not asked for.",
+            say("Knock it back once more: it is up again in about a third of the time, a little less high."),
+            say("Or flatten it and bake it open or folded, where height is not asked for."),
         ],
     )

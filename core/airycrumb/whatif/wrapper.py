@@ -13,14 +13,15 @@ from airycrumb.stations.enclose import CLOSINGS, Fit
 from airycrumb.trays.heating import fit_of
 from airycrumb.trays.pieces import filling_density
 from airycrumb.trays.types import Sheet
+from airycrumb.words import Message, counted, in_grams, in_millimetres, joined, say
 
 By = Literal["across", "thickness", "filling", "fits"]
-# what may be asked: (least, most, in words)
-LIMITS: dict[str, tuple[float, float, str]] = {
-    "across": (30.0, 1200.0, "A wrapper of {:.4g} mm: between 30 and 1200 mm"),
-    "thickness": (0.5, 40.0, "A thickness of {:.4g} mm: between 0.5 and 40 mm"),
-    "filling": (5.0, 100_000.0, "{:.4g} g of filling: between 5 g and 100 kg"),
-    "fits": (1.0, 60.0, "{:.4g} pieces at once: between 1 and 60"),
+# what may be asked: (least, most, refusal)
+LIMITS: dict[str, tuple[float, float, Message]] = {
+    "across": (30.0, 1200.0, say("A wrapper can be worked out from {limits} wide.", limits=in_millimetres(30, 1200))),
+    "thickness": (0.5, 40.0, say("A wrapper can be worked out from {limits} thick.", limits=in_millimetres(0.5, 40))),
+    "filling": (5.0, 100_000.0, say("Filling can be worked with from {limits}.", limits=in_grams(5, 100_000))),
+    "fits": (1.0, 60.0, say("Between {limits} pieces at once can be worked out.", limits=counted(1, 60))),
 }
 LEAST_G, MOST_G = 10.0, 1500.0
 
@@ -29,7 +30,7 @@ LEAST_G, MOST_G = 10.0, 1500.0
 class Solved:
     """What was found, in a sentence, in numbers and as an edit. mm, g; pieces: None where their number is not touched."""
 
-    words: str
+    words: Message
     across_mm: float
     thickness_mm: float
     dough_g: float
@@ -38,20 +39,27 @@ class Solved:
     answer: Answer | None
 
 
-def _refuse(where: str, message: str) -> InputError:
+def _refuse(where: str, message: Message) -> InputError:
     return InputError([Problem("cannot_be_solved", where, message)])
 
 
-def _rolled(ctx: Context, across: float, lead: str) -> Solved:
+def _rolled(ctx: Context, across: float, lead: Message) -> Solved:
     """A wrapper so wide: what it holds and how thick it comes out."""
     how, share = CLOSINGS[ctx.group.closing], ctx.share
     density = filling_density(ctx.group.filling)
     holds = how.holds(across) * density
     thick = how.thickness(share.dough_per_piece_g, across)
-    thin = "" if thick >= how.usual.thinnest_mm else f" That is thinner than the {how.usual.thinnest_mm:g} mm it bears."
-    words = f"{lead}: it closes easily over {holds:.0f} g, {thick:.1f} mm thick.{thin}"
+    thinnest = how.usual.thinnest_mm
+    words = say(
+        "{lead}: it closes easily over {holds}, {thick} thick.",
+        lead=lead,
+        holds=in_grams(holds),
+        thick=in_millimetres(thick),
+    )
+    if thick < thinnest:
+        words = joined([words, say("That is thinner than the {thinnest} it bears.", thinnest=in_millimetres(thinnest))])
     answer = (
-        Answer(f"Put in {holds:.0f} g", [Change(ctx.path("filling_per_piece"), f"{holds:.1f} g")])
+        Answer(say("Put in {holds}", holds=in_grams(holds)), [Change(ctx.path("filling_per_piece"), f"{holds:.1f} g")])
         if holds >= 5
         else None
     )
@@ -59,14 +67,16 @@ def _rolled(ctx: Context, across: float, lead: str) -> Solved:
 
 
 def _across(ctx: Context, value: float) -> Solved:
-    return _rolled(ctx, value, f"Rolled to {value / 10:.1f} cm")
+    return _rolled(ctx, value, say("Rolled to {across}", across=in_millimetres(value)))
 
 
 def _thickness(ctx: Context, value: float) -> Solved:
     how = CLOSINGS[ctx.group.closing]
     across = how.across_at(ctx.share.dough_per_piece_g, value)
-    along = f" by {across * how.long / 10:.1f}" if how.long != 1 else ""
-    return _rolled(ctx, across, f"{value:g} mm thick is {across / 10:.1f}{along} cm")
+    thick, wide, deep = in_millimetres(value), in_millimetres(across), in_millimetres(across * how.long)
+    if how.long == 1:
+        return _rolled(ctx, across, say("{thick} thick is {across} across", thick=thick, across=wide))
+    return _rolled(ctx, across, say("{thick} thick is {across} by {along}", thick=thick, across=wide, along=deep))
 
 
 def _filling(ctx: Context, value: float) -> Solved:
@@ -76,11 +86,13 @@ def _filling(ctx: Context, value: float) -> Solved:
     across = how.across(each / filling_density(ctx.group.filling))
     by = "filling" if ctx.at == 0 else f"filling {ctx.at + 1}"
     hold = Change(["pin"], {"by": by, "amount": f"{value:g} g", "gives_way": "pieces"})
-    answer = Answer(f"Make {pieces}", [hold, Change(["eaters"], None)]) if pieces else None
+    answer = Answer(say("Make {pieces}", pieces=pieces), [hold, Change(["eaters"], None)]) if pieces else None
     left = value - pieces * each
-    words = f"{value:.0f} g is enough for {pieces} at {each:.0f} g each" + (
-        f", {left:.0f} g left." if left >= 1 else "."
+    words = say(
+        "{there} is enough for {pieces} at {each} each.", there=in_grams(value), pieces=pieces, each=in_grams(each)
     )
+    if left >= 1:
+        words = joined([words, say("{left} is left.", left=in_grams(left))])
     thick = how.thickness(ctx.share.dough_per_piece_g, across)
     return Solved(words, across, thick, ctx.share.dough_per_piece_g, each, pieces, answer)
 
@@ -103,7 +115,13 @@ def _fits(ctx: Context, sheet: Sheet, value: float) -> Solved:
 
     if fits(LEAST_G) < wanted:
         raise _refuse(
-            "fits", f"{wanted} do not go in at once, however small: at {LEAST_G:.0f} g of dough {fits(LEAST_G)} do."
+            "fits",
+            say(
+                "{wanted} do not go in at once, however small: at {least} of dough {fits} do.",
+                wanted=wanted,
+                least=in_grams(LEAST_G),
+                fits=fits(LEAST_G),
+            ),
         )
     dough = (
         MOST_G
@@ -119,9 +137,20 @@ def _fits(ctx: Context, sheet: Sheet, value: float) -> Solved:
     changes = [Change(ctx.path("dough_per_piece"), f"{dough:g} g"), Change(["pin"], None)]
     if filling >= 5:
         changes.insert(1, Change(ctx.path("filling_per_piece"), f"{filling:.1f} g"))
-    words = f"{wanted} go in at once up to {dough:.0f} g of dough around {filling:.0f} g of filling."
+    words = say(
+        "{wanted} go in at once up to {dough} of dough around {filling} of filling.",
+        wanted=wanted,
+        dough=in_grams(dough),
+        filling=in_grams(filling),
+    )
     return Solved(
-        words, across, how.thickness(dough, across), dough, filling, None, Answer(f"Make them {dough:.0f} g", changes)
+        words,
+        across,
+        how.thickness(dough, across),
+        dough,
+        filling,
+        None,
+        Answer(say("Make them {dough}", dough=in_grams(dough)), changes),
     )
 
 
@@ -131,14 +160,20 @@ def solve(bake: Bake, kitchen: Kitchen, sheet: Sheet, group: int, by: By, value:
     InputError for a group that is not there, a number out of range, or a closing with no wrapper to solve.
     """
     if not 0 <= group < len(bake.groups):
-        raise _refuse("group", f"There is no group {group + 1}: this bake has {len(bake.groups)}.")
+        raise _refuse(
+            "group",
+            say("There is no group {group}: this bake has {groups}.", group=group + 1, groups=len(bake.groups)),
+        )
     low, high, words = LIMITS[by]
     if not low <= value <= high:
-        raise _refuse("value", words.format(value) + " can be worked out.")
+        raise _refuse("value", words)
     ctx = Context(bake, kitchen, (), sheet.worked_at).each_group()[group]
     how = CLOSINGS[ctx.group.closing]
     if by != "fits" and (not how.rolled or not how.wraps):
-        raise _refuse("group", f"A {how.words.label} has no wrapper to solve: choose another closing.")
+        raise _refuse(
+            "group",
+            say("There is no wrapper to solve for this closing ({closing}): choose another.", closing=how.words.label),
+        )
     if by == "fits":
         return _fits(ctx, sheet, value)
     return {"across": _across, "thickness": _thickness, "filling": _filling}[by](ctx, value)

@@ -1,27 +1,30 @@
 """A sentence as it leaves the core: a template in English, and the typed values that go into it.
 
-Only here do the two meet. `say("Set to {dial} it is really at {really}", dial=celsius(190), really=celsius(176))`
+Only here do the two meet. `say("Set to {dial} it is really at {really}", dial=in_celsius(190), really=in_celsius(176))`
 names its template, which is the key of the gettext catalogue; `flat` gives the words of the language spoken with
 the quantities still in place as values; `text` writes them out too.
 """
 
 from __future__ import annotations
 
-from collections.abc import Iterable
+from collections.abc import Iterable, Mapping
 from dataclasses import dataclass
 from datetime import datetime
 from functools import lru_cache
 from string import Formatter
-from typing import Any, Literal
+from typing import Any, Literal, NotRequired
 
 from babel.lists import format_list
+from pydantic import GetCoreSchemaHandler
+from pydantic_core import CoreSchema, core_schema
+from typing_extensions import TypeAliasType, TypedDict
 
 from airycrumb.words.catalogue import language, template_in
-from airycrumb.words.quantity import Moment, Quantity
+from airycrumb.words.quantity import Kind, Moment, Quantity
 from airycrumb.words.writing import LOCALE, Units, moment_text, quantity_text
 
 Joined = Literal["and", "or", "commas"]
-_STYLES = {"and": "standard", "or": "or", "commas": "unit"}
+_STYLES: dict[Joined, Literal["standard", "or", "unit"]] = {"and": "standard", "or": "or", "commas": "unit"}
 
 
 @dataclass(frozen=True, slots=True)
@@ -44,11 +47,11 @@ class FlatListing:
 class Message:
     """A template with named places, and what goes into each. plural: the template where `of` is not one.
 
-    A text of the cook's own (a name, a line of a recipe) is a parameter like any other and never translated.
+    A text of the cook's own (a name, a line of a recipe) comes in through `verbatim` alone and is never translated.
     """
 
     template: str
-    parameters: tuple[tuple[str, Parameter], ...] = ()
+    parameters: tuple[tuple[str, Parameter | str], ...] = ()
     plural: str = ""
     of: int = 1
 
@@ -58,8 +61,18 @@ class Message:
     def __str__(self) -> str:
         return text(self)
 
+    @classmethod
+    def __get_pydantic_core_schema__(cls, _source: Any, handler: GetCoreSchemaHandler) -> CoreSchema:
+        """In the contract a message is what it says, in the language spoken; read back, it is what was stored."""
+        said = handler.generate_schema(Said)
+        return core_schema.no_info_plain_validator_function(
+            from_document,
+            json_schema_input_schema=said,
+            serialization=core_schema.plain_serializer_function_ser_schema(as_json, return_schema=said),
+        )
 
-Parameter = Message | Quantity | Moment | Listing | str
+
+Parameter = Message | Quantity | Moment | Listing
 Part = str | Quantity | Moment | FlatListing
 NOTHING = Message("")
 
@@ -76,18 +89,28 @@ def place_names(template: str) -> frozenset[str]:
     return frozenset(name for _, name in _places(template) if name)
 
 
-def say(template: str, /, **parameters: Parameter) -> Message:
-    """A message. ValueError where a place of the template has no value, or a value no place."""
+def _typed(parameters: Mapping[str, Parameter | int]) -> tuple[tuple[str, Parameter], ...]:
+    return tuple((name, Quantity("count", v) if isinstance(v, int) else v) for name, v in parameters.items())
+
+
+def say(template: str, /, **parameters: Parameter | int) -> Message:
+    """A message; a whole number among its values is a count. ValueError where a place of the template has no value, or a value no place."""
     if place_names(template) != parameters.keys():
         raise ValueError(f"places of “{template}” and values {sorted(parameters)} differ")
-    return Message(template, tuple(parameters.items()))
+    return Message(template, _typed(parameters))
 
 
-def say_n(one: str, many: str, n: int, /, **parameters: Parameter) -> Message:
+def say_n(one: str, many: str, n: int, /, **parameters: Parameter | int) -> Message:
     """A message about n things: `one` for one of them, else `many`. Every value has a place in `many`."""
     if place_names(many) != parameters.keys() or not place_names(one) <= place_names(many):
         raise ValueError(f"places of “{many}” and values {sorted(parameters)} differ")
-    return Message(one, tuple(parameters.items()), many, n)
+    return Message(one, _typed(parameters), many, n)
+
+
+def glued(*parts: Message) -> Message:
+    """Messages set right beside one another, where the second brings its own comma or bracket."""
+    names = [f"p{i}" for i in range(len(parts))]
+    return Message("".join(f"{{{n}}}" for n in names), tuple(zip(names, parts, strict=True)))
 
 
 def verbatim(words: str) -> Message:
@@ -120,7 +143,7 @@ def _template(message: Message) -> str:
     return template_in(language(), message.template, message.plural, message.of == 1)
 
 
-def _flat_parameter(value: Parameter) -> Iterable[Part]:
+def _flat_parameter(value: Parameter | str) -> Iterable[Part]:
     if isinstance(value, Message):
         return _flat(value)
     if isinstance(value, Listing):
@@ -168,23 +191,118 @@ def text(message: Message, units: Units = "metric", now: datetime | None = None)
     return "".join(_written(part, units, now) for part in flat(message))
 
 
-def as_json(message: Message) -> list[Any]:
-    """The flat message as JSON values: texts as they are, quantities as objects."""
-    return [_part_json(part) for part in flat(message)]
+class SaidQuantity(TypedDict):
+    """A quantity in a sentence, in the core's unit of its kind; a range goes up to `to`."""
+
+    kind: Kind
+    value: float
+    to: NotRequired[float]
+    digits: NotRequired[int]
+    significant: NotRequired[int]
 
 
-def _part_json(part: Part) -> Any:
+class SaidMoment(TypedDict):
+    """A time of day or a date in a sentence; a span goes up to `until`."""
+
+    at: str
+    shown: Literal["hour", "day", "weekday"]
+    until: NotRequired[str]
+
+
+class SaidListing(TypedDict):
+    """Several things in a sentence, each a sentence's parts."""
+
+    joined: Joined
+    items: list[list[str | SaidQuantity | SaidMoment]]
+
+
+Piece = str | SaidQuantity | SaidMoment | SaidListing
+Said = TypeAliasType("Said", list[Piece])
+
+
+def as_json(message: Message) -> list[Piece]:
+    """The flat message as JSON values: words as they are, quantities as objects; [] for NOTHING."""
+    return [_piece(part) for part in flat(message)]
+
+
+def _simple_piece(part: Part) -> str | SaidQuantity | SaidMoment:
     if isinstance(part, Quantity):
-        fields = {"kind": part.kind, "value": _tidy(part.value), "to": None if part.to is None else _tidy(part.to)}
-        return {k: v for k, v in {**fields, "digits": part.digits, "significant": part.significant}.items() if v is not None}
+        return _quantity_piece(part)
     if isinstance(part, Moment):
-        found = {"at": part.at.isoformat(), "shown": part.shown}
-        return found if part.to is None else {**found, "until": part.to.isoformat()}
-    if isinstance(part, FlatListing):
-        return {"joined": part.joined, "items": [[_part_json(p) for p in item] for item in part.items]}
+        moment: SaidMoment = {"at": part.at.isoformat(), "shown": part.shown}
+        return moment if part.to is None else {**moment, "until": part.to.isoformat()}
+    assert isinstance(part, str), "a list inside a list has no words"
     return part
+
+
+def _piece(part: Part) -> Piece:
+    if isinstance(part, FlatListing):
+        return {"joined": part.joined, "items": [[_simple_piece(p) for p in item] for item in part.items]}
+    return _simple_piece(part)
+
+
+def _quantity_piece(quantity: Quantity) -> SaidQuantity:
+    piece: SaidQuantity = {"kind": quantity.kind, "value": _tidy(quantity.value)}
+    if quantity.to is not None:
+        piece["to"] = _tidy(quantity.to)
+    if quantity.digits is not None:
+        piece["digits"] = quantity.digits
+    if quantity.significant is not None:
+        piece["significant"] = quantity.significant
+    return piece
 
 
 def _tidy(value: float) -> float:
     """Six significant figures: more than any scale or probe shows, and a third of the bytes."""
     return float(f"{value:.6g}")
+
+
+def as_document(message: Message) -> Any:
+    """The message as JSON to be stored: its template and its values, so that it can be said in any language later."""
+    if not message.plural and not message.parameters:
+        return {"say": message.template}
+    values = {name: _stored(value) for name, value in message.parameters}
+    counted = {"plural": message.plural, "of": message.of} if message.plural else {}
+    return {"say": message.template, "with": values, **counted}
+
+
+def _stored(value: Parameter | str) -> Any:
+    if isinstance(value, Message):
+        return as_document(value)
+    if isinstance(value, Listing):
+        return {"joined": value.joined, "items": [_stored(item) for item in value.items]}
+    return value if isinstance(value, str) else _simple_piece(value)
+
+
+def from_document(stored: Any) -> Message:
+    """A stored message; a plain text, as was stored before there were messages, is said as it stands.
+
+    ValueError for what is neither.
+    """
+    if isinstance(stored, Message):
+        return stored
+    if isinstance(stored, str):
+        return verbatim(stored)
+    if not isinstance(stored, dict) or "say" not in stored:
+        raise ValueError("not a stored message")
+    values = tuple((name, _restored(value)) for name, value in stored.get("with", {}).items())
+    return Message(stored["say"], values, stored.get("plural", ""), stored.get("of", 1))
+
+
+def _restored(value: Any) -> Parameter | str:
+    if isinstance(value, str):
+        return value
+    if "say" in value:
+        return from_document(value)
+    if "joined" in value:
+        return Listing(tuple(_as_parameter(item) for item in value["items"]), value["joined"])
+    if "at" in value:
+        until = value.get("until")
+        to = None if until is None else datetime.fromisoformat(until)
+        return Moment(datetime.fromisoformat(value["at"]), to, value["shown"])
+    return Quantity(**value)
+
+
+def _as_parameter(value: Any) -> Parameter:
+    restored = _restored(value)
+    return verbatim(restored) if isinstance(restored, str) else restored

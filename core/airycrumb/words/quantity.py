@@ -46,72 +46,72 @@ class Moment:
     shown: Literal["hour", "day", "weekday"] = "hour"
 
 
-def celsius(value: float, to: float | None = None, *, digits: int | None = None) -> Quantity:
+def in_celsius(value: float, to: float | None = None, *, digits: int | None = None) -> Quantity:
     """A temperature, °C."""
     return Quantity("temperature", value, to, digits)
 
 
-def degrees(value: float, to: float | None = None, *, digits: int | None = None) -> Quantity:
+def in_degrees(value: float, to: float | None = None, *, digits: int | None = None) -> Quantity:
     """A difference between two temperatures, °C."""
     return Quantity("temperature_difference", value, to, digits)
 
 
-def grams(
+def in_grams(
     value: float, to: float | None = None, *, digits: int | None = None, significant: int | None = None
 ) -> Quantity:
     """A mass, g."""
     return Quantity("mass", value, to, digits, significant)
 
 
-def millimetres(value: float, to: float | None = None, *, digits: int | None = None) -> Quantity:
+def in_millimetres(value: float, to: float | None = None, *, digits: int | None = None) -> Quantity:
     """A length, mm."""
     return Quantity("length", value, to, digits)
 
 
-def millilitres(value: float, to: float | None = None) -> Quantity:
+def in_millilitres(value: float, to: float | None = None) -> Quantity:
     """A volume, mL."""
     return Quantity("volume", value, to)
 
 
-def minutes(value: float, to: float | None = None) -> Quantity:
+def in_minutes(value: float, to: float | None = None) -> Quantity:
     """A length of time, min."""
     return Quantity("duration", value, to)
 
 
-def watts(value: float) -> Quantity:
+def in_watts(value: float) -> Quantity:
     """A power, W."""
     return Quantity("power", value)
 
 
-def percent(
+def in_percent(
     value: float, to: float | None = None, *, digits: int | None = None, significant: int | None = None
 ) -> Quantity:
     """A share in hundredths: 12 for 12 %."""
     return Quantity("percent", value, to, digits, significant)
 
 
-def count(value: int, to: int | None = None) -> Quantity:
+def counted(value: int, to: int | None = None) -> Quantity:
     """A whole number of things."""
     return Quantity("count", value, to)
 
 
-def number(
+def as_number(
     value: float, to: float | None = None, *, digits: int | None = None, significant: int | None = None
 ) -> Quantity:
     """A plain number: a ratio, a factor, a score."""
     return Quantity("number", value, to, digits, significant)
 
 
-def hour(at: datetime, to: datetime | None = None) -> Moment:
+def hour_of(at: datetime, to: datetime | None = None) -> Moment:
     """A time of day; with its weekday wherever that is not the reader's day."""
     return Moment(at, to)
 
 
-def weekday(at: datetime) -> Moment:
+def weekday_of(at: datetime) -> Moment:
     """A time of day with its weekday, whatever the reader's day."""
     return Moment(at, shown="weekday")
 
 
-def day(at: datetime) -> Moment:
+def day_of(at: datetime) -> Moment:
     """A date."""
     return Moment(at, shown="day")

@@ -37,8 +37,18 @@ _WHOLE = lambda _value: 0
 _METRIC: dict[str, Callable[[float], Shown]] = {
     "temperature": lambda _v: Shown(" °C", 1.0, _WHOLE),
     "temperature_difference": lambda _v: Shown(" °C", 1.0, _WHOLE),
-    "mass": lambda _v: Shown(" g", 1.0, lambda g: 0 if abs(g) >= 9.95 else 1 if abs(g) >= 0.95 else 2),
-    "length": lambda v: Shown(" mm", 1.0, lambda _mm: 1) if abs(v) < 20 else Shown(" cm", 10.0, lambda _cm: 1),
+    "mass": lambda v: (
+        Shown(" kg", 1000.0, lambda _kg: 1)
+        if abs(v) >= 10_000
+        else Shown(" g", 1.0, lambda g: 0 if abs(g) >= 9.95 else 1 if abs(g) >= 0.95 else 2)
+    ),
+    "length": lambda v: (
+        Shown(" m", 1000.0, _WHOLE)
+        if abs(v) >= 10_000
+        else Shown(" cm", 10.0, lambda _cm: 1)
+        if abs(v) >= 20
+        else Shown(" mm", 1.0, lambda _mm: 1)
+    ),
     "volume": lambda _v: Shown(" ml", 1.0, _WHOLE),
 }
 _US: dict[str, Callable[[float], Shown]] = {
@@ -49,7 +59,11 @@ _US: dict[str, Callable[[float], Shown]] = {
         if abs(v) >= GRAMS_PER_OUNCE * OUNCES_PER_POUND
         else Shown(" oz", GRAMS_PER_OUNCE, lambda oz: 1 if abs(oz) >= 10 else 2)
     ),
-    "length": lambda v: Shown(" in", MILLIMETRES_PER_INCH, lambda _in: 2 if abs(v) < 50 else 1),
+    "length": lambda v: (
+        Shown(" ft", 12 * MILLIMETRES_PER_INCH, _WHOLE)
+        if abs(v) >= 10_000
+        else Shown(" in", MILLIMETRES_PER_INCH, lambda _in: 2 if abs(v) < 50 else 1)
+    ),
     "volume": lambda _v: Shown(" fl oz", MILLILITRES_PER_FLUID_OUNCE, lambda _oz: 1),
 }
 _ALIKE: dict[str, Shown] = {

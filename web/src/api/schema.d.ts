@@ -108,26 +108,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/room-day": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * Read Room Day
-         * @description Read a day's warmth from a CSV. Nothing is stored.
-         */
-        post: operations["read_room_day"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/spots": {
         parameters: {
             query?: never;
@@ -160,6 +140,118 @@ export interface paths {
          * @description What is on the shelf, this household's first kitchen's own among it.
          */
         get: operations["list_pantry"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bakes/{bake_id}/card": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Print Card
+         * @description A bake as it stands on paper, with its cautions and labels for the box (a PDF file).
+         */
+        get: operations["print_card"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bakes/{bake_id}/wrapper": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Print Wrapper
+         * @description A wrapper of a bake as it stands, at true size on paper (a file).
+         */
+        get: operations["print_wrapper"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bakes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Bakes
+         * @description This household's bakes, last changed first.
+         */
+        get: operations["list_bakes"];
+        put?: never;
+        /**
+         * Create Bake
+         * @description Keep a new bake.
+         */
+        post: operations["create_bake"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bakes/{bake_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Bake
+         * @description A bake as it stands.
+         */
+        get: operations["read_bake"];
+        /**
+         * Save Bake
+         * @description Save a bake as a new version.
+         */
+        put: operations["save_bake"];
+        post?: never;
+        /**
+         * Delete Bake
+         * @description Put a bake away.
+         */
+        delete: operations["delete_bake"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bakes/{bake_id}/versions/{number}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Bake Version
+         * @description A bake as it stood.
+         */
+        get: operations["read_bake_version"];
         put?: never;
         post?: never;
         delete?: never;
@@ -288,46 +380,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/bakes/{bake_id}/card": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /**
-         * Print Card
-         * @description A bake as it stands on paper, with its cautions and labels for the box (a PDF file).
-         */
-        get: operations["print_card"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/bakes/{bake_id}/wrapper": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /**
-         * Print Wrapper
-         * @description A wrapper of a bake as it stands, at true size on paper (a file).
-         */
-        get: operations["print_wrapper"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/recipe": {
         parameters: {
             query?: never;
@@ -368,72 +420,20 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/bakes": {
+    "/api/room-day": {
         parameters: {
             query?: never;
             header?: never;
             path?: never;
             cookie?: never;
         };
-        /**
-         * List Bakes
-         * @description This household's bakes, last changed first.
-         */
-        get: operations["list_bakes"];
+        get?: never;
         put?: never;
         /**
-         * Create Bake
-         * @description Keep a new bake.
+         * Read Room Day
+         * @description Read a day's warmth from a CSV. Nothing is stored.
          */
-        post: operations["create_bake"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/bakes/{bake_id}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /**
-         * Read Bake
-         * @description A bake as it stands.
-         */
-        get: operations["read_bake"];
-        /**
-         * Save Bake
-         * @description Save a bake as a new version.
-         */
-        put: operations["save_bake"];
-        post?: never;
-        /**
-         * Delete Bake
-         * @description Put a bake away.
-         */
-        delete: operations["delete_bake"];
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/bakes/{bake_id}/versions/{number}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /**
-         * Read Bake Version
-         * @description A bake as it stood.
-         */
-        get: operations["read_bake_version"];
-        put?: never;
-        post?: never;
+        post: operations["read_room_day"];
         delete?: never;
         options?: never;
         head?: never;
@@ -766,7 +766,7 @@ export interface components {
          */
         Failure: {
             /** Message */
-            message: string;
+            message: components["schemas"]["Said"];
             /** Problems */
             problems: components["schemas"]["ProblemOut"][];
         };
@@ -777,7 +777,55 @@ export interface components {
             /** Where */
             where: string;
             /** Message */
-            message: string;
+            message: components["schemas"]["Said"];
+        };
+        Said: (string | components["schemas"]["SaidQuantity"] | components["schemas"]["SaidMoment"] | components["schemas"]["SaidListing"])[];
+        /**
+         * SaidListing
+         * @description Several things in a sentence, each a sentence's parts.
+         */
+        SaidListing: {
+            /**
+             * Joined
+             * @enum {string}
+             */
+            joined: "and" | "or" | "commas";
+            /** Items */
+            items: (string | components["schemas"]["SaidQuantity"] | components["schemas"]["SaidMoment"])[][];
+        };
+        /**
+         * SaidMoment
+         * @description A time of day or a date in a sentence; a span goes up to `until`.
+         */
+        SaidMoment: {
+            /** At */
+            at: string;
+            /**
+             * Shown
+             * @enum {string}
+             */
+            shown: "hour" | "day" | "weekday";
+            /** Until */
+            until?: string;
+        };
+        /**
+         * SaidQuantity
+         * @description A quantity in a sentence, in the core's unit of its kind; a range goes up to `to`.
+         */
+        SaidQuantity: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "temperature" | "temperature_difference" | "mass" | "length" | "volume" | "duration" | "power" | "percent" | "count" | "number";
+            /** Value */
+            value: number;
+            /** To */
+            to?: number;
+            /** Digits */
+            digits?: number;
+            /** Significant */
+            significant?: number;
         };
         /** Credentials */
         Credentials: {
@@ -785,6 +833,230 @@ export interface components {
             username: string;
             /** Password */
             password: string;
+        };
+        /** A kitchen */
+        KitchenDocument: {
+            /**
+             * @description What this file is.
+             * @enum {string}
+             */
+            format: "airycrumb-kitchen";
+            /** @enum {integer} */
+            version: 1;
+            name: string;
+            /**
+             * @description Usual warmth of the kitchen, 5 to 40 °C.
+             * @example 20 C
+             */
+            room: string;
+            /**
+             * @description Height above the sea, -400 to 4500 m.
+             * @example 120 m
+             */
+            altitude: string;
+            /**
+             * @description Smallest step of the scale, 0.1 to 10 g.
+             * @example 1 g
+             */
+            scale_step: string;
+            /** @description Share of the dough left on bowl and hands, 0 to 0.1. */
+            bowl_loss?: number;
+            steamer: {
+                /** @description 1 to 6. */
+                baskets: number;
+                /**
+                 * @description Inside of a basket.
+                 * @example 24 cm
+                 */
+                diameter: string;
+                /**
+                 * @description Hob power that reaches the steam.
+                 * @example 1000 W
+                 */
+                net_power: string;
+                /**
+                 * @description Time to bring the water to the boil.
+                 * @example 8 min
+                 */
+                boil: string;
+                /**
+                 * @description Water the pot under the baskets holds.
+                 * @example 2 l
+                 */
+                pot?: string;
+            };
+            oven: {
+                /** @description 1 to 4. */
+                trays: number;
+                /**
+                 * @description Usable width of a tray.
+                 * @example 38 cm
+                 */
+                width: string;
+                /**
+                 * @description Usable depth of a tray.
+                 * @example 30 cm
+                 */
+                depth: string;
+                /**
+                 * @description Time to preheat.
+                 * @example 15 min
+                 */
+                preheat: string;
+            };
+            /**
+             * @description How much kneading warms the dough, as a temperature.
+             * @example 1 C
+             */
+            kneading_warms?: string;
+            /**
+             * @description Whose guidance the cautions quote.
+             * @enum {string}
+             */
+            food_safety_region?: "strictest" | "us" | "uk";
+            /** @description How this kitchen's dough rises against the model's. */
+            vigour?: {
+                /** @description Mean of ln vigour, -2 to 2. */
+                mean: number;
+                /** @description Its variance, above 0 to 1. */
+                variance: number;
+                bakes: number;
+            };
+            /** @description Seconds to wrap one piece, learned. */
+            wrap_seconds?: {
+                gathered?: number;
+                ball?: number;
+                pinch?: number;
+                envelope?: number;
+                half_moon?: number;
+                half_moon_fork?: number;
+                half_moon_rope?: number;
+                crescent?: number;
+                two_rounds?: number;
+                lidded?: number;
+                boat?: number;
+                well?: number;
+                sticks?: number;
+                kneaded_in?: number;
+                pulled_pie?: number;
+                braid?: number;
+                layered?: number;
+                plain?: number;
+            };
+            /** @description How this cook reads cups and spoons. */
+            measuring?: {
+                /**
+                 * @description Whose cups and spoons: 237, 250, 250 or 284 ml a cup; 15, 15, 20 or 18 ml a tablespoon.
+                 * @enum {string}
+                 */
+                cups?: "us" | "metric" | "australian" | "imperial";
+                /**
+                 * @description How a cup of flour is filled.
+                 * @enum {string}
+                 */
+                filled?: "unknown" | "sifted" | "spooned" | "dipped";
+                /** @description What a cup of one's own weighs, by pantry key, such as "all-purpose flour": "138 g". */
+                weighed?: {
+                    [key: string]: string;
+                };
+            };
+            /** @description Share of a recipe's water each flour here really took, learned from water left over; by pantry key. */
+            drinks?: {
+                [key: string]: number;
+            };
+            /** @description Foods of this kitchen's own, each like one the pantry knows. */
+            pantry?: {
+                /** @description What it is called here; recipes find it by this name. */
+                name: string;
+                /** @description Key of the pantry item it is like. */
+                like: string;
+                /** @description g of water in 100 g, where it differs. */
+                water?: number;
+                /** @description g of fat in 100 g, where it differs. */
+                fat?: number;
+                /**
+                 * @description What a US cup (237 ml) of it weighs.
+                 * @example 230 g
+                 */
+                cup?: string;
+                /**
+                 * @description What one of it weighs.
+                 * @example 50 g
+                 */
+                piece?: string;
+            }[];
+            /** @description Warm or cold spots of this kitchen's own. */
+            spots?: {
+                /** @description What the cook calls it. */
+                name: string;
+                /**
+                 * @description How warm it is, 1 to 45 °C.
+                 * @example 28 C
+                 */
+                air: string;
+                /**
+                 * @description Time in which it covers 63 % of the way to the room, if it cools.
+                 * @example 60 min
+                 */
+                cools?: string;
+            }[];
+            /** @description The kitchen's warmth through a day, in order; straight lines between, the same every day. */
+            room_day?: {
+                /**
+                 * @description HH:MM
+                 * @example 07:00
+                 */
+                at: string;
+                /**
+                 * @description How warm the kitchen is then.
+                 * @example 18 C
+                 */
+                room: string;
+            }[];
+            /**
+             * @description Widest wrapper that can be rolled here: the board, or the counter.
+             * @example 45 cm
+             */
+            board?: string;
+            /**
+             * @description Inside of the frying pan.
+             * @example 26 cm
+             */
+            pan?: string;
+            /** @description How this kitchen's steamer, oven and pan heat against the model's, learned from probe readings. */
+            heats?: {
+                steam?: {
+                    /** @description Mean of the ln of minutes needed over minutes forecast, -1 to 1. */
+                    mean: number;
+                    /** @description Its variance, above 0 to 1. */
+                    variance: number;
+                    bakes: number;
+                };
+                oven?: {
+                    /** @description Mean of the ln of minutes needed over minutes forecast, -1 to 1. */
+                    mean: number;
+                    /** @description Its variance, above 0 to 1. */
+                    variance: number;
+                    bakes: number;
+                };
+                pan?: {
+                    /** @description Mean of the ln of minutes needed over minutes forecast, -1 to 1. */
+                    mean: number;
+                    /** @description Its variance, above 0 to 1. */
+                    variance: number;
+                    bakes: number;
+                };
+            };
+            /** @description How the oven really is, learned from a thermometer in it. */
+            oven_truth?: {
+                /** @description How far above its dial it runs, -60 to 60 °C. */
+                off_c: number;
+                /** @description Time constant in which it comes back after the door, 0.5 to 20 min. */
+                recovery_min?: number;
+                /** @description How far its air falls for a kg put in, 0 to 80 °C. */
+                drop_c_per_kg?: number;
+                bakes: number;
+            };
         };
         /** KitchenOut */
         KitchenOut: {
@@ -794,230 +1066,7 @@ export interface components {
             name: string;
             /** Revision */
             revision: number;
-            /** A kitchen */
-            document: {
-                /**
-                 * @description What this file is.
-                 * @enum {string}
-                 */
-                format: "airycrumb-kitchen";
-                /** @enum {integer} */
-                version: 1;
-                name: string;
-                /**
-                 * @description Usual warmth of the kitchen, 5 to 40 °C.
-                 * @example 20 C
-                 */
-                room: string;
-                /**
-                 * @description Height above the sea, -400 to 4500 m.
-                 * @example 120 m
-                 */
-                altitude: string;
-                /**
-                 * @description Smallest step of the scale, 0.1 to 10 g.
-                 * @example 1 g
-                 */
-                scale_step: string;
-                /** @description Share of the dough left on bowl and hands, 0 to 0.1. */
-                bowl_loss?: number;
-                steamer: {
-                    /** @description 1 to 6. */
-                    baskets: number;
-                    /**
-                     * @description Inside of a basket.
-                     * @example 24 cm
-                     */
-                    diameter: string;
-                    /**
-                     * @description Hob power that reaches the steam.
-                     * @example 1000 W
-                     */
-                    net_power: string;
-                    /**
-                     * @description Time to bring the water to the boil.
-                     * @example 8 min
-                     */
-                    boil: string;
-                    /**
-                     * @description Water the pot under the baskets holds.
-                     * @example 2 l
-                     */
-                    pot?: string;
-                };
-                oven: {
-                    /** @description 1 to 4. */
-                    trays: number;
-                    /**
-                     * @description Usable width of a tray.
-                     * @example 38 cm
-                     */
-                    width: string;
-                    /**
-                     * @description Usable depth of a tray.
-                     * @example 30 cm
-                     */
-                    depth: string;
-                    /**
-                     * @description Time to preheat.
-                     * @example 15 min
-                     */
-                    preheat: string;
-                };
-                /**
-                 * @description How much kneading warms the dough, as a temperature.
-                 * @example 1 C
-                 */
-                kneading_warms?: string;
-                /**
-                 * @description Whose guidance the cautions quote.
-                 * @enum {string}
-                 */
-                food_safety_region?: "strictest" | "us" | "uk";
-                /** @description How this kitchen's dough rises against the model's. */
-                vigour?: {
-                    /** @description Mean of ln vigour, -2 to 2. */
-                    mean: number;
-                    /** @description Its variance, above 0 to 1. */
-                    variance: number;
-                    bakes: number;
-                };
-                /** @description Seconds to wrap one piece, learned. */
-                wrap_seconds?: {
-                    gathered?: number;
-                    ball?: number;
-                    pinch?: number;
-                    envelope?: number;
-                    half_moon?: number;
-                    half_moon_fork?: number;
-                    half_moon_rope?: number;
-                    crescent?: number;
-                    two_rounds?: number;
-                    lidded?: number;
-                    boat?: number;
-                    well?: number;
-                    sticks?: number;
-                    kneaded_in?: number;
-                    pulled_pie?: number;
-                    braid?: number;
-                    layered?: number;
-                    plain?: number;
-                };
-                /** @description How this cook reads cups and spoons. */
-                measuring?: {
-                    /**
-                     * @description Whose cups and spoons: 237, 250, 250 or 284 ml a cup; 15, 15, 20 or 18 ml a tablespoon.
-                     * @enum {string}
-                     */
-                    cups?: "us" | "metric" | "australian" | "imperial";
-                    /**
-                     * @description How a cup of flour is filled.
-                     * @enum {string}
-                     */
-                    filled?: "unknown" | "sifted" | "spooned" | "dipped";
-                    /** @description What a cup of one's own weighs, by pantry key, such as "all-purpose flour": "138 g". */
-                    weighed?: {
-                        [key: string]: string;
-                    };
-                };
-                /** @description Share of a recipe's water each flour here really took, learned from water left over; by pantry key. */
-                drinks?: {
-                    [key: string]: number;
-                };
-                /** @description Foods of this kitchen's own, each like one the pantry knows. */
-                pantry?: {
-                    /** @description What it is called here; recipes find it by this name. */
-                    name: string;
-                    /** @description Key of the pantry item it is like. */
-                    like: string;
-                    /** @description g of water in 100 g, where it differs. */
-                    water?: number;
-                    /** @description g of fat in 100 g, where it differs. */
-                    fat?: number;
-                    /**
-                     * @description What a US cup (237 ml) of it weighs.
-                     * @example 230 g
-                     */
-                    cup?: string;
-                    /**
-                     * @description What one of it weighs.
-                     * @example 50 g
-                     */
-                    piece?: string;
-                }[];
-                /** @description Warm or cold spots of this kitchen's own. */
-                spots?: {
-                    /** @description What the cook calls it. */
-                    name: string;
-                    /**
-                     * @description How warm it is, 1 to 45 °C.
-                     * @example 28 C
-                     */
-                    air: string;
-                    /**
-                     * @description Time in which it covers 63 % of the way to the room, if it cools.
-                     * @example 60 min
-                     */
-                    cools?: string;
-                }[];
-                /** @description The kitchen's warmth through a day, in order; straight lines between, the same every day. */
-                room_day?: {
-                    /**
-                     * @description HH:MM
-                     * @example 07:00
-                     */
-                    at: string;
-                    /**
-                     * @description How warm the kitchen is then.
-                     * @example 18 C
-                     */
-                    room: string;
-                }[];
-                /**
-                 * @description Widest wrapper that can be rolled here: the board, or the counter.
-                 * @example 45 cm
-                 */
-                board?: string;
-                /**
-                 * @description Inside of the frying pan.
-                 * @example 26 cm
-                 */
-                pan?: string;
-                /** @description How this kitchen's steamer, oven and pan heat against the model's, learned from probe readings. */
-                heats?: {
-                    steam?: {
-                        /** @description Mean of the ln of minutes needed over minutes forecast, -1 to 1. */
-                        mean: number;
-                        /** @description Its variance, above 0 to 1. */
-                        variance: number;
-                        bakes: number;
-                    };
-                    oven?: {
-                        /** @description Mean of the ln of minutes needed over minutes forecast, -1 to 1. */
-                        mean: number;
-                        /** @description Its variance, above 0 to 1. */
-                        variance: number;
-                        bakes: number;
-                    };
-                    pan?: {
-                        /** @description Mean of the ln of minutes needed over minutes forecast, -1 to 1. */
-                        mean: number;
-                        /** @description Its variance, above 0 to 1. */
-                        variance: number;
-                        bakes: number;
-                    };
-                };
-                /** @description How the oven really is, learned from a thermometer in it. */
-                oven_truth?: {
-                    /** @description How far above its dial it runs, -60 to 60 °C. */
-                    off_c: number;
-                    /** @description Time constant in which it comes back after the door, 0.5 to 20 min. */
-                    recovery_min?: number;
-                    /** @description How far its air falls for a kg put in, 0 to 80 °C. */
-                    drop_c_per_kg?: number;
-                    bakes: number;
-                };
-            };
+            document: components["schemas"]["KitchenDocument"];
         };
         /**
          * KitchenChange
@@ -1026,248 +1075,7 @@ export interface components {
         KitchenChange: {
             /** Revision */
             revision: number;
-            /** A kitchen */
-            document: {
-                /**
-                 * @description What this file is.
-                 * @enum {string}
-                 */
-                format: "airycrumb-kitchen";
-                /** @enum {integer} */
-                version: 1;
-                name: string;
-                /**
-                 * @description Usual warmth of the kitchen, 5 to 40 °C.
-                 * @example 20 C
-                 */
-                room: string;
-                /**
-                 * @description Height above the sea, -400 to 4500 m.
-                 * @example 120 m
-                 */
-                altitude: string;
-                /**
-                 * @description Smallest step of the scale, 0.1 to 10 g.
-                 * @example 1 g
-                 */
-                scale_step: string;
-                /** @description Share of the dough left on bowl and hands, 0 to 0.1. */
-                bowl_loss?: number;
-                steamer: {
-                    /** @description 1 to 6. */
-                    baskets: number;
-                    /**
-                     * @description Inside of a basket.
-                     * @example 24 cm
-                     */
-                    diameter: string;
-                    /**
-                     * @description Hob power that reaches the steam.
-                     * @example 1000 W
-                     */
-                    net_power: string;
-                    /**
-                     * @description Time to bring the water to the boil.
-                     * @example 8 min
-                     */
-                    boil: string;
-                    /**
-                     * @description Water the pot under the baskets holds.
-                     * @example 2 l
-                     */
-                    pot?: string;
-                };
-                oven: {
-                    /** @description 1 to 4. */
-                    trays: number;
-                    /**
-                     * @description Usable width of a tray.
-                     * @example 38 cm
-                     */
-                    width: string;
-                    /**
-                     * @description Usable depth of a tray.
-                     * @example 30 cm
-                     */
-                    depth: string;
-                    /**
-                     * @description Time to preheat.
-                     * @example 15 min
-                     */
-                    preheat: string;
-                };
-                /**
-                 * @description How much kneading warms the dough, as a temperature.
-                 * @example 1 C
-                 */
-                kneading_warms?: string;
-                /**
-                 * @description Whose guidance the cautions quote.
-                 * @enum {string}
-                 */
-                food_safety_region?: "strictest" | "us" | "uk";
-                /** @description How this kitchen's dough rises against the model's. */
-                vigour?: {
-                    /** @description Mean of ln vigour, -2 to 2. */
-                    mean: number;
-                    /** @description Its variance, above 0 to 1. */
-                    variance: number;
-                    bakes: number;
-                };
-                /** @description Seconds to wrap one piece, learned. */
-                wrap_seconds?: {
-                    gathered?: number;
-                    ball?: number;
-                    pinch?: number;
-                    envelope?: number;
-                    half_moon?: number;
-                    half_moon_fork?: number;
-                    half_moon_rope?: number;
-                    crescent?: number;
-                    two_rounds?: number;
-                    lidded?: number;
-                    boat?: number;
-                    well?: number;
-                    sticks?: number;
-                    kneaded_in?: number;
-                    pulled_pie?: number;
-                    braid?: number;
-                    layered?: number;
-                    plain?: number;
-                };
-                /** @description How this cook reads cups and spoons. */
-                measuring?: {
-                    /**
-                     * @description Whose cups and spoons: 237, 250, 250 or 284 ml a cup; 15, 15, 20 or 18 ml a tablespoon.
-                     * @enum {string}
-                     */
-                    cups?: "us" | "metric" | "australian" | "imperial";
-                    /**
-                     * @description How a cup of flour is filled.
-                     * @enum {string}
-                     */
-                    filled?: "unknown" | "sifted" | "spooned" | "dipped";
-                    /** @description What a cup of one's own weighs, by pantry key, such as "all-purpose flour": "138 g". */
-                    weighed?: {
-                        [key: string]: string;
-                    };
-                };
-                /** @description Share of a recipe's water each flour here really took, learned from water left over; by pantry key. */
-                drinks?: {
-                    [key: string]: number;
-                };
-                /** @description Foods of this kitchen's own, each like one the pantry knows. */
-                pantry?: {
-                    /** @description What it is called here; recipes find it by this name. */
-                    name: string;
-                    /** @description Key of the pantry item it is like. */
-                    like: string;
-                    /** @description g of water in 100 g, where it differs. */
-                    water?: number;
-                    /** @description g of fat in 100 g, where it differs. */
-                    fat?: number;
-                    /**
-                     * @description What a US cup (237 ml) of it weighs.
-                     * @example 230 g
-                     */
-                    cup?: string;
-                    /**
-                     * @description What one of it weighs.
-                     * @example 50 g
-                     */
-                    piece?: string;
-                }[];
-                /** @description Warm or cold spots of this kitchen's own. */
-                spots?: {
-                    /** @description What the cook calls it. */
-                    name: string;
-                    /**
-                     * @description How warm it is, 1 to 45 °C.
-                     * @example 28 C
-                     */
-                    air: string;
-                    /**
-                     * @description Time in which it covers 63 % of the way to the room, if it cools.
-                     * @example 60 min
-                     */
-                    cools?: string;
-                }[];
-                /** @description The kitchen's warmth through a day, in order; straight lines between, the same every day. */
-                room_day?: {
-                    /**
-                     * @description HH:MM
-                     * @example 07:00
-                     */
-                    at: string;
-                    /**
-                     * @description How warm the kitchen is then.
-                     * @example 18 C
-                     */
-                    room: string;
-                }[];
-                /**
-                 * @description Widest wrapper that can be rolled here: the board, or the counter.
-                 * @example 45 cm
-                 */
-                board?: string;
-                /**
-                 * @description Inside of the frying pan.
-                 * @example 26 cm
-                 */
-                pan?: string;
-                /** @description How this kitchen's steamer, oven and pan heat against the model's, learned from probe readings. */
-                heats?: {
-                    steam?: {
-                        /** @description Mean of the ln of minutes needed over minutes forecast, -1 to 1. */
-                        mean: number;
-                        /** @description Its variance, above 0 to 1. */
-                        variance: number;
-                        bakes: number;
-                    };
-                    oven?: {
-                        /** @description Mean of the ln of minutes needed over minutes forecast, -1 to 1. */
-                        mean: number;
-                        /** @description Its variance, above 0 to 1. */
-                        variance: number;
-                        bakes: number;
-                    };
-                    pan?: {
-                        /** @description Mean of the ln of minutes needed over minutes forecast, -1 to 1. */
-                        mean: number;
-                        /** @description Its variance, above 0 to 1. */
-                        variance: number;
-                        bakes: number;
-                    };
-                };
-                /** @description How the oven really is, learned from a thermometer in it. */
-                oven_truth?: {
-                    /** @description How far above its dial it runs, -60 to 60 °C. */
-                    off_c: number;
-                    /** @description Time constant in which it comes back after the door, 0.5 to 20 min. */
-                    recovery_min?: number;
-                    /** @description How far its air falls for a kg put in, 0 to 80 °C. */
-                    drop_c_per_kg?: number;
-                    bakes: number;
-                };
-            };
-        };
-        /**
-         * HourOfDay
-         * @description The kitchen's warmth at an hour. at: HH:MM; room: as kitchen files write it.
-         */
-        HourOfDay: {
-            /** At */
-            at: string;
-            /** Room */
-            room: string;
-        };
-        /**
-         * DayText
-         * @description A day's warmth as a logger or spreadsheet writes it: a time and a temperature in each row.
-         */
-        DayText: {
-            /** Text */
-            text: string;
+            document: components["schemas"]["KitchenDocument"];
         };
         /**
          * SpotOut
@@ -1277,7 +1085,7 @@ export interface components {
             /** Key */
             key: string;
             /** Label */
-            label: string;
+            label: components["schemas"]["Said"];
             /** Air C */
             air_c: number | null;
         };
@@ -1289,13 +1097,744 @@ export interface components {
             /** Key */
             key: string;
             /** Name */
-            name: string;
+            name: components["schemas"]["Said"];
             /** Role */
             role: string;
             /** Allergens */
-            allergens: string[];
-            /** Source */
-            source: string;
+            allergens: components["schemas"]["Said"][];
+        };
+        /**
+         * PrintCard
+         * @description On which paper; now: the cook's clock, null for the server's.
+         */
+        PrintCard: {
+            /**
+             * Paper
+             * @default a4
+             * @enum {string}
+             */
+            paper: "a4" | "letter";
+            /** Now */
+            now?: string | null;
+        };
+        /**
+         * Print
+         * @description What to print: which group's wrapper, on which paper, as a PDF of all pages or one of them as SVG.
+         */
+        Print: {
+            /**
+             * Group
+             * @default 0
+             */
+            group: number;
+            /**
+             * Paper
+             * @default a4
+             * @enum {string}
+             */
+            paper: "a4" | "letter";
+            /**
+             * Kind
+             * @default pdf
+             * @enum {string}
+             */
+            kind: "pdf" | "svg";
+            /**
+             * Page
+             * @default 1
+             */
+            page: number;
+        };
+        /** BakeSummary */
+        BakeSummary: {
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+            /** Version */
+            version: number;
+            /**
+             * Changed
+             * Format: date-time
+             */
+            changed: string;
+        };
+        /** A bake */
+        BakeDocument: {
+            /**
+             * @description What this file is.
+             * @enum {string}
+             */
+            format: "airycrumb-bake";
+            /**
+             * @description Version of this format.
+             * @enum {integer}
+             */
+            version: 1;
+            /** @description What the cook calls it. */
+            name: string;
+            /** @description How many pieces, 1 to 200. */
+            pieces: number;
+            /**
+             * @description Mass of dough in one piece, 10 g to 1500 g.
+             * @example 62 g
+             */
+            dough_per_piece: string;
+            /**
+             * @description Mass of filling in one piece, 5 g to 1500 g.
+             * @example 40 g
+             */
+            filling_per_piece: string;
+            /**
+             * @description How a piece is closed. lidded: a filled bun and a lid of a quarter of the dough; two_rounds: two wrappers; plain: no filling at all.
+             * @enum {string}
+             */
+            closing: "gathered" | "ball" | "pinch" | "envelope" | "half_moon" | "half_moon_fork" | "half_moon_rope" | "crescent" | "two_rounds" | "lidded" | "boat" | "well" | "sticks" | "kneaded_in" | "pulled_pie" | "braid" | "layered" | "plain";
+            /** @description The dough. */
+            dough: {
+                /** @description The recipe as written; only its proportions matter. */
+                ingredients: {
+                    /** @description Key of a pantry item, such as "bread flour". */
+                    use: string;
+                    /**
+                     * @description Mass, or volume through the ingredient's density.
+                     * @example 500 g
+                     */
+                    amount: string;
+                    /**
+                     * @description Least it may be, where it was measured by volume or count.
+                     * @example 460 g
+                     */
+                    low?: string;
+                    /**
+                     * @description Most it may be.
+                     * @example 620 g
+                     */
+                    high?: string;
+                    /** @description The line of the recipe it was read from. */
+                    written?: string;
+                    /**
+                     * @description Where it goes: with the rest, into a sponge or a soaked or scalded part mixed hours before, or in late, after the gluten is made.
+                     * @enum {string}
+                     */
+                    part?: "dough" | "sponge" | "soaked" | "late";
+                }[];
+                /**
+                 * @description What lifts it. Soda and none: it rests and does not rise.
+                 * @enum {string}
+                 */
+                leavening: "yeast" | "yeast and baking powder" | "soda" | "none";
+                /**
+                 * @description How the yeast goes in: straight into the flour; woken in all the warm liquid; or apart, in warm water of its own, before sugar and salt.
+                 * @enum {string}
+                 */
+                yeast_school?: "straight" | "woken" | "apart";
+                /** @description Older spelling: true is yeast_school "woken". */
+                yeast_woken?: boolean;
+                /**
+                 * @description Dough temperature after kneading, if measured.
+                 * @example 26 C
+                 */
+                start_temperature?: string | null;
+                /**
+                 * @description How it is kneaded: it warms the dough and takes its time. none: mixed only, best left cold; after: barely mixed, kneaded once it has risen.
+                 * @enum {string}
+                 */
+                kneading?: "hand" | "machine" | "none" | "after";
+                /**
+                 * @description Dough temperature to mix to, 16 to 32 °C; 26 °C if left out.
+                 * @example 26 C
+                 */
+                wanted_temperature?: string | null;
+            };
+            /** @description First rise. */
+            rise: {
+                /** @description Volume at the end over volume at the start, 1.2 to 3.5. */
+                to: number;
+                /**
+                 * @description Warmth where the dough rises, if not the room's. Older spelling of one spot.
+                 * @example 28 C
+                 */
+                air?: string | null;
+                /** @description Where it stands, in turn; the kitchen's warmth if left out. */
+                spots?: {
+                    /**
+                     * @description bench, oven light, oven with hot water, over warm water, fridge, spot (with its air), or the name of one of the kitchen's own spots.
+                     * @example fridge
+                     */
+                    where: string;
+                    /**
+                     * @description How warm it is there, where that is not known of the spot.
+                     * @example 28 C
+                     */
+                    air?: string | null;
+                    /**
+                     * @description How long it stays there; left out for the last one, where it stays until it is ready.
+                     * @example 45 min
+                     */
+                    for?: string | null;
+                }[];
+                /**
+                 * @description What it rises in; a flat bag takes the fridge's cold sooner.
+                 * @enum {string}
+                 */
+                in?: "bowl" | "bag";
+                /** @description Knocked back and left to rise again to so many times its size as knocked back, 1.1 to 3; once only if left out. */
+                again_to?: number | null;
+                /**
+                 * @description How long a dough without yeast rests, 0 to 24 h.
+                 * @example 30 min
+                 */
+                rest?: string;
+            };
+            /** @description The filling. */
+            filling: {
+                name: string;
+                /** @description The filling as written; only its proportions matter. */
+                ingredients: {
+                    /** @description Key of a pantry item, such as "bread flour". */
+                    use: string;
+                    /**
+                     * @description Mass, or volume through the ingredient's density.
+                     * @example 500 g
+                     */
+                    amount: string;
+                    /**
+                     * @description Least it may be, where it was measured by volume or count.
+                     * @example 460 g
+                     */
+                    low?: string;
+                    /**
+                     * @description Most it may be.
+                     * @example 620 g
+                     */
+                    high?: string;
+                    /** @description The line of the recipe it was read from. */
+                    written?: string;
+                }[];
+                /**
+                 * @description How it goes into the dough.
+                 * @enum {string}
+                 */
+                state: "raw" | "part-cooked" | "cooked";
+                /**
+                 * @description Temperature when wrapped, 0 to 60 °C.
+                 * @example 6 C
+                 */
+                temperature: string;
+                /**
+                 * @description Time with hands to make it.
+                 * @example 20 min
+                 */
+                hands_on: string;
+                /**
+                 * @description Time to cool it after that.
+                 * @example 40 min
+                 */
+                cooling: string;
+                /** @description What is done about its juice before it is wrapped. */
+                treatments?: ("drained" | "squeezed" | "cooked_down" | "dried_overnight" | "chilled")[];
+                /**
+                 * @description What it cools in: spread on a shallow tray, in a box as deep as a finger is long, or heaped in a bowl.
+                 * @enum {string}
+                 */
+                vessel?: "tray" | "box" | "bowl";
+                /**
+                 * @description Mass of filling there really is, once it is made.
+                 * @example 480 g
+                 */
+                made?: string | null;
+                /** @description A second mixture laid inside the first, or a piece of something such as egg. */
+                inside?: {
+                    /**
+                     * @description What it is called.
+                     * @example a quarter of egg
+                     */
+                    name: string;
+                    /**
+                     * @description Mass of it in one piece; part of filling_per_piece.
+                     * @example 12 g
+                     */
+                    each: string;
+                    /** @description The filling as written; only its proportions matter. */
+                    ingredients: {
+                        /** @description Key of a pantry item, such as "bread flour". */
+                        use: string;
+                        /**
+                         * @description Mass, or volume through the ingredient's density.
+                         * @example 500 g
+                         */
+                        amount: string;
+                        /**
+                         * @description Least it may be, where it was measured by volume or count.
+                         * @example 460 g
+                         */
+                        low?: string;
+                        /**
+                         * @description Most it may be.
+                         * @example 620 g
+                         */
+                        high?: string;
+                        /** @description The line of the recipe it was read from. */
+                        written?: string;
+                    }[];
+                };
+            };
+            /** @description Further pieces from the same dough, with a filling of their own: half savoury, half sweet. */
+            more_groups?: {
+                /** @description How many of these. */
+                pieces: number;
+                /**
+                 * @description Mass of dough in one; as in the first group if left out.
+                 * @example 62 g
+                 */
+                dough_per_piece?: string;
+                /**
+                 * @description Mass of filling in one piece, 5 g to 1500 g; left out for plain pieces.
+                 * @example 40 g
+                 */
+                filling_per_piece?: string;
+                /**
+                 * @description How it is closed; as in the first group if left out.
+                 * @enum {string}
+                 */
+                closing?: "gathered" | "ball" | "pinch" | "envelope" | "half_moon" | "half_moon_fork" | "half_moon_rope" | "crescent" | "two_rounds" | "lidded" | "boat" | "well" | "sticks" | "kneaded_in" | "pulled_pie" | "braid" | "layered" | "plain";
+                /** @description The filling. */
+                filling?: {
+                    name: string;
+                    /** @description The filling as written; only its proportions matter. */
+                    ingredients: {
+                        /** @description Key of a pantry item, such as "bread flour". */
+                        use: string;
+                        /**
+                         * @description Mass, or volume through the ingredient's density.
+                         * @example 500 g
+                         */
+                        amount: string;
+                        /**
+                         * @description Least it may be, where it was measured by volume or count.
+                         * @example 460 g
+                         */
+                        low?: string;
+                        /**
+                         * @description Most it may be.
+                         * @example 620 g
+                         */
+                        high?: string;
+                        /** @description The line of the recipe it was read from. */
+                        written?: string;
+                    }[];
+                    /**
+                     * @description How it goes into the dough.
+                     * @enum {string}
+                     */
+                    state: "raw" | "part-cooked" | "cooked";
+                    /**
+                     * @description Temperature when wrapped, 0 to 60 °C.
+                     * @example 6 C
+                     */
+                    temperature: string;
+                    /**
+                     * @description Time with hands to make it.
+                     * @example 20 min
+                     */
+                    hands_on: string;
+                    /**
+                     * @description Time to cool it after that.
+                     * @example 40 min
+                     */
+                    cooling: string;
+                    /** @description What is done about its juice before it is wrapped. */
+                    treatments?: ("drained" | "squeezed" | "cooked_down" | "dried_overnight" | "chilled")[];
+                    /**
+                     * @description What it cools in: spread on a shallow tray, in a box as deep as a finger is long, or heaped in a bowl.
+                     * @enum {string}
+                     */
+                    vessel?: "tray" | "box" | "bowl";
+                    /**
+                     * @description Mass of filling there really is, once it is made.
+                     * @example 480 g
+                     */
+                    made?: string | null;
+                    /** @description A second mixture laid inside the first, or a piece of something such as egg. */
+                    inside?: {
+                        /**
+                         * @description What it is called.
+                         * @example a quarter of egg
+                         */
+                        name: string;
+                        /**
+                         * @description Mass of it in one piece; part of filling_per_piece.
+                         * @example 12 g
+                         */
+                        each: string;
+                        /** @description The filling as written; only its proportions matter. */
+                        ingredients: {
+                            /** @description Key of a pantry item, such as "bread flour". */
+                            use: string;
+                            /**
+                             * @description Mass, or volume through the ingredient's density.
+                             * @example 500 g
+                             */
+                            amount: string;
+                            /**
+                             * @description Least it may be, where it was measured by volume or count.
+                             * @example 460 g
+                             */
+                            low?: string;
+                            /**
+                             * @description Most it may be.
+                             * @example 620 g
+                             */
+                            high?: string;
+                            /** @description The line of the recipe it was read from. */
+                            written?: string;
+                        }[];
+                    };
+                };
+                /** @description Heated in a way of their own; left out: as the others. */
+                heat?: {
+                    /**
+                     * @description How it is cooked.
+                     * @enum {string}
+                     */
+                    method: "steam" | "oven" | "pan";
+                    /**
+                     * @description Oven temperature, 100 to 280 °C.
+                     * @example 190 C
+                     */
+                    temperature?: string | null;
+                    /**
+                     * @description Hob under the steamer or the pan.
+                     * @enum {string}
+                     */
+                    fire?: "gentle" | "high";
+                    /** @description Oven fan on. */
+                    fan?: boolean;
+                    /**
+                     * @description What is brushed on before baking.
+                     * @enum {string}
+                     */
+                    wash?: "none" | "egg" | "yolk" | "milk" | "butter";
+                    /**
+                     * @description Time the recipe states, if it does.
+                     * @example 15 min
+                     */
+                    minutes?: string | null;
+                    /**
+                     * @description Time off the heat before opening or eating.
+                     * @example 5 min
+                     */
+                    rest: string;
+                    /** @description Whether it rests covered. */
+                    covered?: boolean;
+                    /**
+                     * @description What they stand on in the oven.
+                     * @enum {string}
+                     */
+                    on?: "tray" | "dark_tray" | "stone" | "steel" | "rack";
+                    /**
+                     * @description Height in the oven.
+                     * @enum {string}
+                     */
+                    shelf?: "upper" | "middle" | "lower";
+                    /** @description A pan of boiling water in the oven for the first 10 min. */
+                    steam_pan?: boolean;
+                    /**
+                     * @description Baked under a lid for the first so many minutes.
+                     * @example 15 min
+                     */
+                    lid?: string | null;
+                    /** @description In the pan: seared 3 min, then water and a lid; else dry under a lid, and turned. */
+                    seared?: boolean;
+                    /**
+                     * @description How they come to the heat: as proofed, or kept cold since.
+                     * @enum {string}
+                     */
+                    from?: "proofed" | "fridge" | "frozen";
+                    /**
+                     * @description The crust wanted.
+                     * @enum {string}
+                     */
+                    crust?: "soft" | "hard";
+                    /**
+                     * @description Where pieces of a second load wait, or that they are wrapped later by as much.
+                     * @enum {string}
+                     */
+                    later_loads?: "bench" | "fridge" | "staggered";
+                    /**
+                     * @description How long they are kept cold, 1 h to 90 days.
+                     * @example 12 h
+                     */
+                    cold_for?: string;
+                };
+            }[];
+            /** @description Final proof. */
+            proof: {
+                /** @description Volume of the dough at the end over that just after wrapping, 1.05 to 2.5. */
+                to: number;
+                /**
+                 * @description Warmth where the pieces proof, if not the room's. Older spelling of one spot.
+                 * @example 30 C
+                 */
+                air?: string | null;
+                /** @description Where it stands, in turn; the kitchen's warmth if left out. */
+                spots?: {
+                    /**
+                     * @description bench, oven light, oven with hot water, over warm water, fridge, spot (with its air), or the name of one of the kitchen's own spots.
+                     * @example fridge
+                     */
+                    where: string;
+                    /**
+                     * @description How warm it is there, where that is not known of the spot.
+                     * @example 28 C
+                     */
+                    air?: string | null;
+                    /**
+                     * @description How long it stays there; left out for the last one, where it stays until it is ready.
+                     * @example 45 min
+                     */
+                    for?: string | null;
+                }[];
+            };
+            /** @description Steaming or baking. */
+            heat: {
+                /**
+                 * @description How it is cooked.
+                 * @enum {string}
+                 */
+                method: "steam" | "oven" | "pan";
+                /**
+                 * @description Oven temperature, 100 to 280 °C.
+                 * @example 190 C
+                 */
+                temperature?: string | null;
+                /**
+                 * @description Hob under the steamer or the pan.
+                 * @enum {string}
+                 */
+                fire?: "gentle" | "high";
+                /** @description Oven fan on. */
+                fan?: boolean;
+                /**
+                 * @description What is brushed on before baking.
+                 * @enum {string}
+                 */
+                wash?: "none" | "egg" | "yolk" | "milk" | "butter";
+                /**
+                 * @description Time the recipe states, if it does.
+                 * @example 15 min
+                 */
+                minutes?: string | null;
+                /**
+                 * @description Time off the heat before opening or eating.
+                 * @example 5 min
+                 */
+                rest: string;
+                /** @description Whether it rests covered. */
+                covered?: boolean;
+                /**
+                 * @description What they stand on in the oven.
+                 * @enum {string}
+                 */
+                on?: "tray" | "dark_tray" | "stone" | "steel" | "rack";
+                /**
+                 * @description Height in the oven.
+                 * @enum {string}
+                 */
+                shelf?: "upper" | "middle" | "lower";
+                /** @description A pan of boiling water in the oven for the first 10 min. */
+                steam_pan?: boolean;
+                /**
+                 * @description Baked under a lid for the first so many minutes.
+                 * @example 15 min
+                 */
+                lid?: string | null;
+                /** @description In the pan: seared 3 min, then water and a lid; else dry under a lid, and turned. */
+                seared?: boolean;
+                /**
+                 * @description How they come to the heat: as proofed, or kept cold since.
+                 * @enum {string}
+                 */
+                from?: "proofed" | "fridge" | "frozen";
+                /**
+                 * @description The crust wanted.
+                 * @enum {string}
+                 */
+                crust?: "soft" | "hard";
+                /**
+                 * @description Where pieces of a second load wait, or that they are wrapped later by as much.
+                 * @enum {string}
+                 */
+                later_loads?: "bench" | "fridge" | "staggered";
+                /**
+                 * @description How long they are kept cold, 1 h to 90 days.
+                 * @example 12 h
+                 */
+                cold_for?: string;
+            };
+            /** @description When and where. */
+            plan?: {
+                /**
+                 * @description When to eat. HH:MM (the next such hour) or a date and time with its offset.
+                 * @example 18:30
+                 */
+                eat_at?: string | null;
+                /**
+                 * @description When to start, if the hour to eat is not what is fixed. HH:MM (the next such hour) or a date and time with its offset.
+                 * @example 18:30
+                 */
+                start_at?: string | null;
+                /**
+                 * @description Kitchen warmth for this bake, if not the kitchen's own.
+                 * @example 21 C
+                 */
+                room?: string | null;
+                /**
+                 * @description Whether the kitchen's thermometer is believed where there is one; typed if left out.
+                 * @enum {string}
+                 */
+                room_from?: "typed" | "thermometer";
+            };
+            /** @description A number that is held. */
+            pin?: {
+                /** @description flour, dough, filling, or the key of an ingredient. */
+                by: string;
+                /**
+                 * @description How much there is of it.
+                 * @example 500 g
+                 */
+                amount: string;
+                /**
+                 * @description Which number follows.
+                 * @enum {string}
+                 */
+                gives_way: "pieces" | "weight";
+            } | null;
+            /** @description Doubts the cook has answered with "keep". */
+            kept?: string[];
+            notes?: string;
+            /** @description What the recipe it was read from says; held against what is worked out. */
+            said?: {
+                /** @description How many it says it makes. */
+                pieces?: number;
+                /**
+                 * @description What it says one piece of dough weighs.
+                 * @example 60 g
+                 */
+                piece_weight?: string;
+                /**
+                 * @description How long it says the first rise takes.
+                 * @example 60 min
+                 */
+                rise?: string;
+                /**
+                 * @description How long it says the final proof takes.
+                 * @example 30 min
+                 */
+                proof?: string;
+                /**
+                 * @description How long it says to bake or steam.
+                 * @example 20 min
+                 */
+                heat?: string;
+                /**
+                 * @description The oven it says.
+                 * @example 190 C
+                 */
+                oven?: string;
+                /**
+                 * @description How warm it wants the liquid the yeast goes into.
+                 * @example 40 C
+                 */
+                liquid?: string;
+                /**
+                 * @description How wide it says to roll a piece.
+                 * @example 120 mm
+                 */
+                across?: string;
+                /**
+                 * @description The dough it says to make.
+                 * @enum {string}
+                 */
+                feel?: "stiff" | "firm" | "soft" | "sticky";
+                /**
+                 * @description What it says goes into each piece.
+                 * @example 30 g
+                 */
+                filling_each?: string;
+            };
+            /** @description Who eats: decides the number of pieces instead of `pieces`. */
+            eaters?: {
+                /** @description How many eat. */
+                count: number;
+                /** @description Pieces for each. */
+                each: number;
+            } | null;
+            /** @description How the sponge ripens, where some of the dough goes into one. */
+            sponge?: {
+                /** @description Volume at which it is ripe over that as mixed, 1.5 to 3.5; 2.6 if left out. */
+                to?: number;
+                /** @description Where it stands, in turn; the kitchen's warmth if left out. */
+                spots?: {
+                    /**
+                     * @description bench, oven light, oven with hot water, over warm water, fridge, spot (with its air), or the name of one of the kitchen's own spots.
+                     * @example fridge
+                     */
+                    where: string;
+                    /**
+                     * @description How warm it is there, where that is not known of the spot.
+                     * @example 28 C
+                     */
+                    air?: string | null;
+                    /**
+                     * @description How long it stays there; left out for the last one, where it stays until it is ready.
+                     * @example 45 min
+                     */
+                    for?: string | null;
+                }[];
+            };
+            /**
+             * @description What is done with dough the pieces leave: spread over all of them, one plain piece, or kept.
+             * @enum {string}
+             */
+            spare_dough?: "spread" | "plain" | "keep";
+            /**
+             * @description How the dough is divided: on the scale, by halving, or torn by feel and weighed back.
+             * @enum {string}
+             */
+            divide_by?: "scale" | "eye" | "torn";
+        };
+        /**
+         * BakeOut
+         * @description A bake at one version; head is the number of its newest.
+         */
+        BakeOut: {
+            /** Id */
+            id: number;
+            /** Version */
+            version: number;
+            /** Head */
+            head: number;
+            /**
+             * Changed
+             * Format: date-time
+             */
+            changed: string;
+            document: components["schemas"]["BakeDocument"];
+        };
+        /** NewBake */
+        NewBake: {
+            document: components["schemas"]["BakeDocument"];
+        };
+        /**
+         * BakeSave
+         * @description base: the version this was made from.
+         */
+        BakeSave: {
+            /** Base */
+            base: number;
+            document: components["schemas"]["BakeDocument"];
         };
         /**
          * Added
@@ -1308,13 +1847,13 @@ export interface components {
             /** Key */
             key: string;
             /** Name */
-            name: string;
+            name: components["schemas"]["Said"];
             /** Adds G */
             adds_g: number;
             /** Reads G */
             reads_g: number;
             /** Note */
-            note: string;
+            note: components["schemas"]["Said"];
         };
         /**
          * Answer
@@ -1322,7 +1861,7 @@ export interface components {
          */
         Answer: {
             /** Label */
-            label: string;
+            label: components["schemas"]["Said"];
             /** Changes */
             changes: components["schemas"]["Change"][];
         };
@@ -1340,15 +1879,17 @@ export interface components {
         };
         /**
          * Binder
-         * @description What would bind the juice there is too much of. g in the whole filling.
+         * @description What would bind the juice there is too much of. use: its key in the pantry; g in the whole filling.
          */
         Binder: {
             /** Use */
             use: string;
+            /** Name */
+            name: components["schemas"]["Said"];
             /** Grams */
             grams: number;
             /** How */
-            how: string;
+            how: components["schemas"]["Said"];
         };
         /**
          * Caution
@@ -1360,11 +1901,11 @@ export interface components {
             /** Tray */
             tray: string;
             /** Title */
-            title: string;
+            title: components["schemas"]["Said"];
             /** Text */
-            text: string;
+            text: components["schemas"]["Said"];
             /** Source */
-            source: string;
+            source: components["schemas"]["Said"];
             /** Urgent */
             urgent: boolean;
         };
@@ -1419,9 +1960,14 @@ export interface components {
             flag_above_g: number;
             /**
              * What
-             * @default
+             * @default {
+             *       "template": "",
+             *       "parameters": [],
+             *       "plural": "",
+             *       "of": 1
+             *     }
              */
-            what: string;
+            what: components["schemas"]["Said"];
             /**
              * Group
              * @default 0
@@ -1467,16 +2013,21 @@ export interface components {
             /** Severity */
             severity: string;
             /** Title */
-            title: string;
+            title: components["schemas"]["Said"];
             /** Reason */
-            reason: string;
+            reason: components["schemas"]["Said"];
             /** Answers */
             answers: components["schemas"]["Answer"][];
             /**
              * Source
-             * @default
+             * @default {
+             *       "template": "",
+             *       "parameters": [],
+             *       "plural": "",
+             *       "of": 1
+             *     }
              */
-            source: string;
+            source: components["schemas"]["Said"];
         };
         /**
          * FillingTray
@@ -1494,7 +2045,7 @@ export interface components {
             /** Celsius */
             celsius: number;
             /** Treatments */
-            treatments: string[];
+            treatments: components["schemas"]["Said"][];
             /** Needed G */
             needed_g: number;
             /** Weighed G */
@@ -1510,11 +2061,11 @@ export interface components {
             /** Bears */
             bears: number;
             /** Most From */
-            most_from: string;
+            most_from: components["schemas"]["Said"];
             /** Binders */
             binders: components["schemas"]["Binder"][];
             /** Stiff */
-            stiff: string;
+            stiff: components["schemas"]["Said"];
             /** Vessel */
             vessel: string;
             /** Cool Min */
@@ -1592,7 +2143,7 @@ export interface components {
             past_target_from: number | null;
             vigour: components["schemas"]["Band"];
             /** Findings */
-            findings?: string[];
+            findings?: components["schemas"]["Said"][];
         };
         /**
          * GroupTray
@@ -1604,7 +2155,7 @@ export interface components {
          */
         GroupTray: {
             /** Name */
-            name: string;
+            name: components["schemas"]["Said"];
             /** Pieces */
             pieces: number;
             /** Filling */
@@ -1622,14 +2173,14 @@ export interface components {
             /** Line C */
             line_c: number;
             /** Line Why */
-            line_why: string;
+            line_why: components["schemas"]["Said"];
             reaches: components["schemas"]["Band"] | null;
             /** Needs Min */
             needs_min: number | null;
             /** Core At End C */
             core_at_end_c: number;
             /** Allergens */
-            allergens: string[];
+            allergens: components["schemas"]["Said"][];
             filled: components["schemas"]["FillingTray"] | null;
         };
         /**
@@ -1648,7 +2199,7 @@ export interface components {
             /** Method */
             method: string;
             /** Setting */
-            setting: string;
+            setting: components["schemas"]["Said"];
             /** Air C */
             air_c: number;
             /** Minutes Planned */
@@ -1668,7 +2219,7 @@ export interface components {
             /** Line C */
             line_c: number;
             /** Line Why */
-            line_why: string;
+            line_why: components["schemas"]["Said"];
             /** Hold Min */
             hold_min: number;
             reaches: components["schemas"]["Band"] | null;
@@ -1710,7 +2261,7 @@ export interface components {
             marks: components["schemas"]["Mark"][];
             clock: components["schemas"]["WarmClock"];
             /** Names */
-            names: string[];
+            names: components["schemas"]["Said"][];
             /** Pieces */
             pieces: number;
             fit: components["schemas"]["Fit"];
@@ -1769,7 +2320,7 @@ export interface components {
             /** Key */
             key: string;
             /** Name */
-            name: string;
+            name: components["schemas"]["Said"];
             /** Role */
             role: string;
             /** Grams */
@@ -1792,9 +2343,14 @@ export interface components {
             value: number;
             /**
              * Words
-             * @default
+             * @default {
+             *       "template": "",
+             *       "parameters": [],
+             *       "plural": "",
+             *       "of": 1
+             *     }
              */
-            words: string;
+            words: components["schemas"]["Said"];
         };
         /**
          * Part
@@ -1802,7 +2358,7 @@ export interface components {
          */
         Part: {
             /** Name */
-            name: string;
+            name: components["schemas"]["Said"];
             /** Dough G */
             dough_g: number;
             /** Across Mm */
@@ -1854,7 +2410,7 @@ export interface components {
             /** Number */
             number: number;
             /** What */
-            what: string;
+            what: components["schemas"]["Said"];
             /** Grams */
             grams: number;
             /** Aim G */
@@ -1889,7 +2445,7 @@ export interface components {
             /** Factor */
             factor: number;
             /** Next What */
-            next_what: string;
+            next_what: components["schemas"]["Said"];
             /** Next G */
             next_g: number | null;
             /** Far */
@@ -1899,7 +2455,7 @@ export interface components {
             /** Latest */
             latest: number;
             /** Words */
-            words: string[];
+            words: components["schemas"]["Said"][];
         };
         /**
          * Problem
@@ -1914,7 +2470,7 @@ export interface components {
             /** Where */
             where: string;
             /** Message */
-            message: string;
+            message: components["schemas"]["Said"];
         };
         /**
          * RiseTray
@@ -1967,13 +2523,13 @@ export interface components {
             /** Rests */
             rests: boolean;
             /** Where */
-            where: string[];
+            where: components["schemas"]["Said"][];
             /** Story */
             story: components["schemas"]["Told"][];
             /** Would Narrow */
-            would_narrow: string[];
+            would_narrow: components["schemas"]["Said"][];
             /** Cues */
-            cues: string[];
+            cues: components["schemas"]["Said"][];
         };
         /**
          * Scaled
@@ -1999,9 +2555,9 @@ export interface components {
             /** Closing */
             closing: string;
             /** Filling Name */
-            filling_name: string;
+            filling_name: components["schemas"]["Said"];
             /** Heat */
-            heat: string;
+            heat: components["schemas"]["Said"];
             /**
              * Eat At
              * Format: date-time
@@ -2048,7 +2604,7 @@ export interface components {
             /** Spare */
             spare: string;
             /** Cuts */
-            cuts: string[];
+            cuts: components["schemas"]["Said"][];
             /** Cut At */
             cut_at: components["schemas"]["CutPlace"][];
             /** Weighed */
@@ -2094,9 +2650,7 @@ export interface components {
             /** Cautions */
             cautions: components["schemas"]["Caution"][];
             /** Allergens */
-            allergens: string[];
-            /** Sources */
-            sources: components["schemas"]["Source"][];
+            allergens: components["schemas"]["Said"][];
         };
         /**
          * SheetReply
@@ -2116,7 +2670,7 @@ export interface components {
          */
         Size: {
             /** When */
-            when: string;
+            when: components["schemas"]["Said"];
             /** Width Mm */
             width_mm: number;
             /** Height Mm */
@@ -2135,28 +2689,13 @@ export interface components {
             filling: number[][][];
         };
         /**
-         * Source
-         * @description A line of a sheet's list of sources.
-         */
-        Source: {
-            /** What */
-            what: string;
-            /**
-             * Kind
-             * @enum {string}
-             */
-            kind: "published" | "common practice" | "assumed" | "from memory";
-            /** Source */
-            source: string;
-        };
-        /**
          * Spell
          * @description A stretch of the plan. warm_min: minutes of it that a filling spends between 5 and 60 °C; cooling: judged by the
          *     cooling rule, not by the standing one.
          */
         Spell: {
             /** What */
-            what: string;
+            what: components["schemas"]["Said"];
             /** Warm Min */
             warm_min: number;
             /**
@@ -2220,7 +2759,7 @@ export interface components {
             /** Tray */
             tray: string;
             /** Label */
-            label: string;
+            label: components["schemas"]["Said"];
             /**
              * Start
              * Format: date-time
@@ -2268,10 +2807,10 @@ export interface components {
          */
         Swap: {
             /** Of */
-            of: string;
+            of: components["schemas"]["Said"];
             answer: components["schemas"]["Answer"];
             /** Why */
-            why: string;
+            why: components["schemas"]["Said"];
         };
         /**
          * Timetable
@@ -2316,11 +2855,11 @@ export interface components {
              */
             at: string;
             /** Seen */
-            seen: string;
+            seen: components["schemas"]["Said"];
             was: components["schemas"]["Band"] | null;
             now: components["schemas"]["Band"] | null;
             /** Moved */
-            moved: string;
+            moved: components["schemas"]["Said"];
         };
         /**
          * TopUp
@@ -2338,9 +2877,9 @@ export interface components {
          */
         Trouble: {
             /** What */
-            what: string;
+            what: components["schemas"]["Said"];
             /** Sign */
-            sign: string;
+            sign: components["schemas"]["Said"];
         };
         /**
          * WarmClock
@@ -2362,7 +2901,7 @@ export interface components {
             /** Cooling Limit Min */
             cooling_limit_min: number;
             /** Source */
-            source: string;
+            source: components["schemas"]["Said"];
         };
         /**
          * WashColour
@@ -2372,9 +2911,9 @@ export interface components {
             /** Key */
             key: string;
             /** Label */
-            label: string;
+            label: components["schemas"]["Said"];
             /** Note */
-            note: string;
+            note: components["schemas"]["Said"];
             /** Golden Min */
             golden_min: number | null;
             /** Colour */
@@ -2441,7 +2980,7 @@ export interface components {
          */
         WrapStep: {
             /** Words */
-            words: string;
+            words: components["schemas"]["Said"];
             /** Patches */
             patches: components["schemas"]["Patch"][];
         };
@@ -2457,7 +2996,7 @@ export interface components {
             /** Closing */
             closing: string;
             /** Label */
-            label: string;
+            label: components["schemas"]["Said"];
             /** Rolled */
             rolled: boolean;
             /** Round */
@@ -2501,9 +3040,9 @@ export interface components {
             /** Ratio High */
             ratio_high: number;
             /** Vent */
-            vent: string;
+            vent: components["schemas"]["Said"];
             /** Cut From */
-            cut_from: string;
+            cut_from: components["schemas"]["Said"];
             /** Parts */
             parts: components["schemas"]["Part"][];
             /** Outline */
@@ -2524,652 +3063,7 @@ export interface components {
          * @description An unsaved bake to be worked. kitchen_id null: the household's first kitchen.
          */
         Draft: {
-            /** A bake */
-            bake: {
-                /**
-                 * @description What this file is.
-                 * @enum {string}
-                 */
-                format: "airycrumb-bake";
-                /**
-                 * @description Version of this format.
-                 * @enum {integer}
-                 */
-                version: 1;
-                /** @description What the cook calls it. */
-                name: string;
-                /** @description How many pieces, 1 to 200. */
-                pieces: number;
-                /**
-                 * @description Mass of dough in one piece, 10 g to 1500 g.
-                 * @example 62 g
-                 */
-                dough_per_piece: string;
-                /**
-                 * @description Mass of filling in one piece, 5 g to 1500 g.
-                 * @example 40 g
-                 */
-                filling_per_piece: string;
-                /**
-                 * @description How a piece is closed. lidded: a filled bun and a lid of a quarter of the dough; two_rounds: two wrappers; plain: no filling at all.
-                 * @enum {string}
-                 */
-                closing: "gathered" | "ball" | "pinch" | "envelope" | "half_moon" | "half_moon_fork" | "half_moon_rope" | "crescent" | "two_rounds" | "lidded" | "boat" | "well" | "sticks" | "kneaded_in" | "pulled_pie" | "braid" | "layered" | "plain";
-                /** @description The dough. */
-                dough: {
-                    /** @description The recipe as written; only its proportions matter. */
-                    ingredients: {
-                        /** @description Key of a pantry item, such as "bread flour". */
-                        use: string;
-                        /**
-                         * @description Mass, or volume through the ingredient's density.
-                         * @example 500 g
-                         */
-                        amount: string;
-                        /**
-                         * @description Least it may be, where it was measured by volume or count.
-                         * @example 460 g
-                         */
-                        low?: string;
-                        /**
-                         * @description Most it may be.
-                         * @example 620 g
-                         */
-                        high?: string;
-                        /** @description The line of the recipe it was read from. */
-                        written?: string;
-                        /**
-                         * @description Where it goes: with the rest, into a sponge or a soaked or scalded part mixed hours before, or in late, after the gluten is made.
-                         * @enum {string}
-                         */
-                        part?: "dough" | "sponge" | "soaked" | "late";
-                    }[];
-                    /**
-                     * @description What lifts it. Soda and none: it rests and does not rise.
-                     * @enum {string}
-                     */
-                    leavening: "yeast" | "yeast and baking powder" | "soda" | "none";
-                    /**
-                     * @description How the yeast goes in: straight into the flour; woken in all the warm liquid; or apart, in warm water of its own, before sugar and salt.
-                     * @enum {string}
-                     */
-                    yeast_school?: "straight" | "woken" | "apart";
-                    /** @description Older spelling: true is yeast_school "woken". */
-                    yeast_woken?: boolean;
-                    /**
-                     * @description Dough temperature after kneading, if measured.
-                     * @example 26 C
-                     */
-                    start_temperature?: string | null;
-                    /**
-                     * @description How it is kneaded: it warms the dough and takes its time. none: mixed only, best left cold; after: barely mixed, kneaded once it has risen.
-                     * @enum {string}
-                     */
-                    kneading?: "hand" | "machine" | "none" | "after";
-                    /**
-                     * @description Dough temperature to mix to, 16 to 32 °C; 26 °C if left out.
-                     * @example 26 C
-                     */
-                    wanted_temperature?: string | null;
-                };
-                /** @description First rise. */
-                rise: {
-                    /** @description Volume at the end over volume at the start, 1.2 to 3.5. */
-                    to: number;
-                    /**
-                     * @description Warmth where the dough rises, if not the room's. Older spelling of one spot.
-                     * @example 28 C
-                     */
-                    air?: string | null;
-                    /** @description Where it stands, in turn; the kitchen's warmth if left out. */
-                    spots?: {
-                        /**
-                         * @description bench, oven light, oven with hot water, over warm water, fridge, spot (with its air), or the name of one of the kitchen's own spots.
-                         * @example fridge
-                         */
-                        where: string;
-                        /**
-                         * @description How warm it is there, where that is not known of the spot.
-                         * @example 28 C
-                         */
-                        air?: string | null;
-                        /**
-                         * @description How long it stays there; left out for the last one, where it stays until it is ready.
-                         * @example 45 min
-                         */
-                        for?: string | null;
-                    }[];
-                    /**
-                     * @description What it rises in; a flat bag takes the fridge's cold sooner.
-                     * @enum {string}
-                     */
-                    in?: "bowl" | "bag";
-                    /** @description Knocked back and left to rise again to so many times its size as knocked back, 1.1 to 3; once only if left out. */
-                    again_to?: number | null;
-                    /**
-                     * @description How long a dough without yeast rests, 0 to 24 h.
-                     * @example 30 min
-                     */
-                    rest?: string;
-                };
-                /** @description The filling. */
-                filling: {
-                    name: string;
-                    /** @description The filling as written; only its proportions matter. */
-                    ingredients: {
-                        /** @description Key of a pantry item, such as "bread flour". */
-                        use: string;
-                        /**
-                         * @description Mass, or volume through the ingredient's density.
-                         * @example 500 g
-                         */
-                        amount: string;
-                        /**
-                         * @description Least it may be, where it was measured by volume or count.
-                         * @example 460 g
-                         */
-                        low?: string;
-                        /**
-                         * @description Most it may be.
-                         * @example 620 g
-                         */
-                        high?: string;
-                        /** @description The line of the recipe it was read from. */
-                        written?: string;
-                    }[];
-                    /**
-                     * @description How it goes into the dough.
-                     * @enum {string}
-                     */
-                    state: "raw" | "part-cooked" | "cooked";
-                    /**
-                     * @description Temperature when wrapped, 0 to 60 °C.
-                     * @example 6 C
-                     */
-                    temperature: string;
-                    /**
-                     * @description Time with hands to make it.
-                     * @example 20 min
-                     */
-                    hands_on: string;
-                    /**
-                     * @description Time to cool it after that.
-                     * @example 40 min
-                     */
-                    cooling: string;
-                    /** @description What is done about its juice before it is wrapped. */
-                    treatments?: ("drained" | "squeezed" | "cooked_down" | "dried_overnight" | "chilled")[];
-                    /**
-                     * @description What it cools in: spread on a shallow tray, in a box as deep as a finger is long, or heaped in a bowl.
-                     * @enum {string}
-                     */
-                    vessel?: "tray" | "box" | "bowl";
-                    /**
-                     * @description Mass of filling there really is, once it is made.
-                     * @example 480 g
-                     */
-                    made?: string | null;
-                    /** @description A second mixture laid inside the first, or a piece of something such as egg. */
-                    inside?: {
-                        /**
-                         * @description What it is called.
-                         * @example a quarter of egg
-                         */
-                        name: string;
-                        /**
-                         * @description Mass of it in one piece; part of filling_per_piece.
-                         * @example 12 g
-                         */
-                        each: string;
-                        /** @description The filling as written; only its proportions matter. */
-                        ingredients: {
-                            /** @description Key of a pantry item, such as "bread flour". */
-                            use: string;
-                            /**
-                             * @description Mass, or volume through the ingredient's density.
-                             * @example 500 g
-                             */
-                            amount: string;
-                            /**
-                             * @description Least it may be, where it was measured by volume or count.
-                             * @example 460 g
-                             */
-                            low?: string;
-                            /**
-                             * @description Most it may be.
-                             * @example 620 g
-                             */
-                            high?: string;
-                            /** @description The line of the recipe it was read from. */
-                            written?: string;
-                        }[];
-                    };
-                };
-                /** @description Further pieces from the same dough, with a filling of their own: half savoury, half sweet. */
-                more_groups?: {
-                    /** @description How many of these. */
-                    pieces: number;
-                    /**
-                     * @description Mass of dough in one; as in the first group if left out.
-                     * @example 62 g
-                     */
-                    dough_per_piece?: string;
-                    /**
-                     * @description Mass of filling in one piece, 5 g to 1500 g; left out for plain pieces.
-                     * @example 40 g
-                     */
-                    filling_per_piece?: string;
-                    /**
-                     * @description How it is closed; as in the first group if left out.
-                     * @enum {string}
-                     */
-                    closing?: "gathered" | "ball" | "pinch" | "envelope" | "half_moon" | "half_moon_fork" | "half_moon_rope" | "crescent" | "two_rounds" | "lidded" | "boat" | "well" | "sticks" | "kneaded_in" | "pulled_pie" | "braid" | "layered" | "plain";
-                    /** @description The filling. */
-                    filling?: {
-                        name: string;
-                        /** @description The filling as written; only its proportions matter. */
-                        ingredients: {
-                            /** @description Key of a pantry item, such as "bread flour". */
-                            use: string;
-                            /**
-                             * @description Mass, or volume through the ingredient's density.
-                             * @example 500 g
-                             */
-                            amount: string;
-                            /**
-                             * @description Least it may be, where it was measured by volume or count.
-                             * @example 460 g
-                             */
-                            low?: string;
-                            /**
-                             * @description Most it may be.
-                             * @example 620 g
-                             */
-                            high?: string;
-                            /** @description The line of the recipe it was read from. */
-                            written?: string;
-                        }[];
-                        /**
-                         * @description How it goes into the dough.
-                         * @enum {string}
-                         */
-                        state: "raw" | "part-cooked" | "cooked";
-                        /**
-                         * @description Temperature when wrapped, 0 to 60 °C.
-                         * @example 6 C
-                         */
-                        temperature: string;
-                        /**
-                         * @description Time with hands to make it.
-                         * @example 20 min
-                         */
-                        hands_on: string;
-                        /**
-                         * @description Time to cool it after that.
-                         * @example 40 min
-                         */
-                        cooling: string;
-                        /** @description What is done about its juice before it is wrapped. */
-                        treatments?: ("drained" | "squeezed" | "cooked_down" | "dried_overnight" | "chilled")[];
-                        /**
-                         * @description What it cools in: spread on a shallow tray, in a box as deep as a finger is long, or heaped in a bowl.
-                         * @enum {string}
-                         */
-                        vessel?: "tray" | "box" | "bowl";
-                        /**
-                         * @description Mass of filling there really is, once it is made.
-                         * @example 480 g
-                         */
-                        made?: string | null;
-                        /** @description A second mixture laid inside the first, or a piece of something such as egg. */
-                        inside?: {
-                            /**
-                             * @description What it is called.
-                             * @example a quarter of egg
-                             */
-                            name: string;
-                            /**
-                             * @description Mass of it in one piece; part of filling_per_piece.
-                             * @example 12 g
-                             */
-                            each: string;
-                            /** @description The filling as written; only its proportions matter. */
-                            ingredients: {
-                                /** @description Key of a pantry item, such as "bread flour". */
-                                use: string;
-                                /**
-                                 * @description Mass, or volume through the ingredient's density.
-                                 * @example 500 g
-                                 */
-                                amount: string;
-                                /**
-                                 * @description Least it may be, where it was measured by volume or count.
-                                 * @example 460 g
-                                 */
-                                low?: string;
-                                /**
-                                 * @description Most it may be.
-                                 * @example 620 g
-                                 */
-                                high?: string;
-                                /** @description The line of the recipe it was read from. */
-                                written?: string;
-                            }[];
-                        };
-                    };
-                    /** @description Heated in a way of their own; left out: as the others. */
-                    heat?: {
-                        /**
-                         * @description How it is cooked.
-                         * @enum {string}
-                         */
-                        method: "steam" | "oven" | "pan";
-                        /**
-                         * @description Oven temperature, 100 to 280 °C.
-                         * @example 190 C
-                         */
-                        temperature?: string | null;
-                        /**
-                         * @description Hob under the steamer or the pan.
-                         * @enum {string}
-                         */
-                        fire?: "gentle" | "high";
-                        /** @description Oven fan on. */
-                        fan?: boolean;
-                        /**
-                         * @description What is brushed on before baking.
-                         * @enum {string}
-                         */
-                        wash?: "none" | "egg" | "yolk" | "milk" | "butter";
-                        /**
-                         * @description Time the recipe states, if it does.
-                         * @example 15 min
-                         */
-                        minutes?: string | null;
-                        /**
-                         * @description Time off the heat before opening or eating.
-                         * @example 5 min
-                         */
-                        rest: string;
-                        /** @description Whether it rests covered. */
-                        covered?: boolean;
-                        /**
-                         * @description What they stand on in the oven.
-                         * @enum {string}
-                         */
-                        on?: "tray" | "dark_tray" | "stone" | "steel" | "rack";
-                        /**
-                         * @description Height in the oven.
-                         * @enum {string}
-                         */
-                        shelf?: "upper" | "middle" | "lower";
-                        /** @description A pan of boiling water in the oven for the first 10 min. */
-                        steam_pan?: boolean;
-                        /**
-                         * @description Baked under a lid for the first so many minutes.
-                         * @example 15 min
-                         */
-                        lid?: string | null;
-                        /** @description In the pan: seared 3 min, then water and a lid; else dry under a lid, and turned. */
-                        seared?: boolean;
-                        /**
-                         * @description How they come to the heat: as proofed, or kept cold since.
-                         * @enum {string}
-                         */
-                        from?: "proofed" | "fridge" | "frozen";
-                        /**
-                         * @description The crust wanted.
-                         * @enum {string}
-                         */
-                        crust?: "soft" | "hard";
-                        /**
-                         * @description Where pieces of a second load wait, or that they are wrapped later by as much.
-                         * @enum {string}
-                         */
-                        later_loads?: "bench" | "fridge" | "staggered";
-                        /**
-                         * @description How long they are kept cold, 1 h to 90 days.
-                         * @example 12 h
-                         */
-                        cold_for?: string;
-                    };
-                }[];
-                /** @description Final proof. */
-                proof: {
-                    /** @description Volume of the dough at the end over that just after wrapping, 1.05 to 2.5. */
-                    to: number;
-                    /**
-                     * @description Warmth where the pieces proof, if not the room's. Older spelling of one spot.
-                     * @example 30 C
-                     */
-                    air?: string | null;
-                    /** @description Where it stands, in turn; the kitchen's warmth if left out. */
-                    spots?: {
-                        /**
-                         * @description bench, oven light, oven with hot water, over warm water, fridge, spot (with its air), or the name of one of the kitchen's own spots.
-                         * @example fridge
-                         */
-                        where: string;
-                        /**
-                         * @description How warm it is there, where that is not known of the spot.
-                         * @example 28 C
-                         */
-                        air?: string | null;
-                        /**
-                         * @description How long it stays there; left out for the last one, where it stays until it is ready.
-                         * @example 45 min
-                         */
-                        for?: string | null;
-                    }[];
-                };
-                /** @description Steaming or baking. */
-                heat: {
-                    /**
-                     * @description How it is cooked.
-                     * @enum {string}
-                     */
-                    method: "steam" | "oven" | "pan";
-                    /**
-                     * @description Oven temperature, 100 to 280 °C.
-                     * @example 190 C
-                     */
-                    temperature?: string | null;
-                    /**
-                     * @description Hob under the steamer or the pan.
-                     * @enum {string}
-                     */
-                    fire?: "gentle" | "high";
-                    /** @description Oven fan on. */
-                    fan?: boolean;
-                    /**
-                     * @description What is brushed on before baking.
-                     * @enum {string}
-                     */
-                    wash?: "none" | "egg" | "yolk" | "milk" | "butter";
-                    /**
-                     * @description Time the recipe states, if it does.
-                     * @example 15 min
-                     */
-                    minutes?: string | null;
-                    /**
-                     * @description Time off the heat before opening or eating.
-                     * @example 5 min
-                     */
-                    rest: string;
-                    /** @description Whether it rests covered. */
-                    covered?: boolean;
-                    /**
-                     * @description What they stand on in the oven.
-                     * @enum {string}
-                     */
-                    on?: "tray" | "dark_tray" | "stone" | "steel" | "rack";
-                    /**
-                     * @description Height in the oven.
-                     * @enum {string}
-                     */
-                    shelf?: "upper" | "middle" | "lower";
-                    /** @description A pan of boiling water in the oven for the first 10 min. */
-                    steam_pan?: boolean;
-                    /**
-                     * @description Baked under a lid for the first so many minutes.
-                     * @example 15 min
-                     */
-                    lid?: string | null;
-                    /** @description In the pan: seared 3 min, then water and a lid; else dry under a lid, and turned. */
-                    seared?: boolean;
-                    /**
-                     * @description How they come to the heat: as proofed, or kept cold since.
-                     * @enum {string}
-                     */
-                    from?: "proofed" | "fridge" | "frozen";
-                    /**
-                     * @description The crust wanted.
-                     * @enum {string}
-                     */
-                    crust?: "soft" | "hard";
-                    /**
-                     * @description Where pieces of a second load wait, or that they are wrapped later by as much.
-                     * @enum {string}
-                     */
-                    later_loads?: "bench" | "fridge" | "staggered";
-                    /**
-                     * @description How long they are kept cold, 1 h to 90 days.
-                     * @example 12 h
-                     */
-                    cold_for?: string;
-                };
-                /** @description When and where. */
-                plan?: {
-                    /**
-                     * @description When to eat. HH:MM (the next such hour) or a date and time with its offset.
-                     * @example 18:30
-                     */
-                    eat_at?: string | null;
-                    /**
-                     * @description When to start, if the hour to eat is not what is fixed. HH:MM (the next such hour) or a date and time with its offset.
-                     * @example 18:30
-                     */
-                    start_at?: string | null;
-                    /**
-                     * @description Kitchen warmth for this bake, if not the kitchen's own.
-                     * @example 21 C
-                     */
-                    room?: string | null;
-                    /**
-                     * @description Whether the kitchen's thermometer is believed where there is one; typed if left out.
-                     * @enum {string}
-                     */
-                    room_from?: "typed" | "thermometer";
-                };
-                /** @description A number that is held. */
-                pin?: {
-                    /** @description flour, dough, filling, or the key of an ingredient. */
-                    by: string;
-                    /**
-                     * @description How much there is of it.
-                     * @example 500 g
-                     */
-                    amount: string;
-                    /**
-                     * @description Which number follows.
-                     * @enum {string}
-                     */
-                    gives_way: "pieces" | "weight";
-                } | null;
-                /** @description Doubts the cook has answered with "keep". */
-                kept?: string[];
-                notes?: string;
-                /** @description What the recipe it was read from says; held against what is worked out. */
-                said?: {
-                    /** @description How many it says it makes. */
-                    pieces?: number;
-                    /**
-                     * @description What it says one piece of dough weighs.
-                     * @example 60 g
-                     */
-                    piece_weight?: string;
-                    /**
-                     * @description How long it says the first rise takes.
-                     * @example 60 min
-                     */
-                    rise?: string;
-                    /**
-                     * @description How long it says the final proof takes.
-                     * @example 30 min
-                     */
-                    proof?: string;
-                    /**
-                     * @description How long it says to bake or steam.
-                     * @example 20 min
-                     */
-                    heat?: string;
-                    /**
-                     * @description The oven it says.
-                     * @example 190 C
-                     */
-                    oven?: string;
-                    /**
-                     * @description How warm it wants the liquid the yeast goes into.
-                     * @example 40 C
-                     */
-                    liquid?: string;
-                    /**
-                     * @description How wide it says to roll a piece.
-                     * @example 120 mm
-                     */
-                    across?: string;
-                    /**
-                     * @description The dough it says to make.
-                     * @enum {string}
-                     */
-                    feel?: "stiff" | "firm" | "soft" | "sticky";
-                    /**
-                     * @description What it says goes into each piece.
-                     * @example 30 g
-                     */
-                    filling_each?: string;
-                };
-                /** @description Who eats: decides the number of pieces instead of `pieces`. */
-                eaters?: {
-                    /** @description How many eat. */
-                    count: number;
-                    /** @description Pieces for each. */
-                    each: number;
-                } | null;
-                /** @description How the sponge ripens, where some of the dough goes into one. */
-                sponge?: {
-                    /** @description Volume at which it is ripe over that as mixed, 1.5 to 3.5; 2.6 if left out. */
-                    to?: number;
-                    /** @description Where it stands, in turn; the kitchen's warmth if left out. */
-                    spots?: {
-                        /**
-                         * @description bench, oven light, oven with hot water, over warm water, fridge, spot (with its air), or the name of one of the kitchen's own spots.
-                         * @example fridge
-                         */
-                        where: string;
-                        /**
-                         * @description How warm it is there, where that is not known of the spot.
-                         * @example 28 C
-                         */
-                        air?: string | null;
-                        /**
-                         * @description How long it stays there; left out for the last one, where it stays until it is ready.
-                         * @example 45 min
-                         */
-                        for?: string | null;
-                    }[];
-                };
-                /**
-                 * @description What is done with dough the pieces leave: spread over all of them, one plain piece, or kept.
-                 * @enum {string}
-                 */
-                spare_dough?: "spread" | "plain" | "keep";
-                /**
-                 * @description How the dough is divided: on the scale, by halving, or torn by feel and weighed back.
-                 * @enum {string}
-                 */
-                divide_by?: "scale" | "eye" | "torn";
-            };
+            bake: components["schemas"]["BakeDocument"];
             /** Kitchen Id */
             kitchen_id?: number | null;
             /**
@@ -3185,11 +3079,11 @@ export interface components {
         Lateness: {
             growth: components["schemas"]["Band"];
             /** Verdict */
-            verdict: string;
+            verdict: components["schemas"]["Said"];
             /** Looks */
-            looks: string;
+            looks: components["schemas"]["Said"];
             /** Do */
-            do: string[];
+            do: components["schemas"]["Said"][];
         };
         /**
          * Option
@@ -3198,9 +3092,9 @@ export interface components {
          */
         Option: {
             /** Label */
-            label: string;
+            label: components["schemas"]["Said"];
             /** Why */
-            why: string;
+            why: components["schemas"]["Said"];
             /** Ready Low */
             ready_low: string | null;
             /** Ready */
@@ -3227,652 +3121,7 @@ export interface components {
          * @description A draft, and one of the three questions.
          */
         OptionsAsk: {
-            /** A bake */
-            bake: {
-                /**
-                 * @description What this file is.
-                 * @enum {string}
-                 */
-                format: "airycrumb-bake";
-                /**
-                 * @description Version of this format.
-                 * @enum {integer}
-                 */
-                version: 1;
-                /** @description What the cook calls it. */
-                name: string;
-                /** @description How many pieces, 1 to 200. */
-                pieces: number;
-                /**
-                 * @description Mass of dough in one piece, 10 g to 1500 g.
-                 * @example 62 g
-                 */
-                dough_per_piece: string;
-                /**
-                 * @description Mass of filling in one piece, 5 g to 1500 g.
-                 * @example 40 g
-                 */
-                filling_per_piece: string;
-                /**
-                 * @description How a piece is closed. lidded: a filled bun and a lid of a quarter of the dough; two_rounds: two wrappers; plain: no filling at all.
-                 * @enum {string}
-                 */
-                closing: "gathered" | "ball" | "pinch" | "envelope" | "half_moon" | "half_moon_fork" | "half_moon_rope" | "crescent" | "two_rounds" | "lidded" | "boat" | "well" | "sticks" | "kneaded_in" | "pulled_pie" | "braid" | "layered" | "plain";
-                /** @description The dough. */
-                dough: {
-                    /** @description The recipe as written; only its proportions matter. */
-                    ingredients: {
-                        /** @description Key of a pantry item, such as "bread flour". */
-                        use: string;
-                        /**
-                         * @description Mass, or volume through the ingredient's density.
-                         * @example 500 g
-                         */
-                        amount: string;
-                        /**
-                         * @description Least it may be, where it was measured by volume or count.
-                         * @example 460 g
-                         */
-                        low?: string;
-                        /**
-                         * @description Most it may be.
-                         * @example 620 g
-                         */
-                        high?: string;
-                        /** @description The line of the recipe it was read from. */
-                        written?: string;
-                        /**
-                         * @description Where it goes: with the rest, into a sponge or a soaked or scalded part mixed hours before, or in late, after the gluten is made.
-                         * @enum {string}
-                         */
-                        part?: "dough" | "sponge" | "soaked" | "late";
-                    }[];
-                    /**
-                     * @description What lifts it. Soda and none: it rests and does not rise.
-                     * @enum {string}
-                     */
-                    leavening: "yeast" | "yeast and baking powder" | "soda" | "none";
-                    /**
-                     * @description How the yeast goes in: straight into the flour; woken in all the warm liquid; or apart, in warm water of its own, before sugar and salt.
-                     * @enum {string}
-                     */
-                    yeast_school?: "straight" | "woken" | "apart";
-                    /** @description Older spelling: true is yeast_school "woken". */
-                    yeast_woken?: boolean;
-                    /**
-                     * @description Dough temperature after kneading, if measured.
-                     * @example 26 C
-                     */
-                    start_temperature?: string | null;
-                    /**
-                     * @description How it is kneaded: it warms the dough and takes its time. none: mixed only, best left cold; after: barely mixed, kneaded once it has risen.
-                     * @enum {string}
-                     */
-                    kneading?: "hand" | "machine" | "none" | "after";
-                    /**
-                     * @description Dough temperature to mix to, 16 to 32 °C; 26 °C if left out.
-                     * @example 26 C
-                     */
-                    wanted_temperature?: string | null;
-                };
-                /** @description First rise. */
-                rise: {
-                    /** @description Volume at the end over volume at the start, 1.2 to 3.5. */
-                    to: number;
-                    /**
-                     * @description Warmth where the dough rises, if not the room's. Older spelling of one spot.
-                     * @example 28 C
-                     */
-                    air?: string | null;
-                    /** @description Where it stands, in turn; the kitchen's warmth if left out. */
-                    spots?: {
-                        /**
-                         * @description bench, oven light, oven with hot water, over warm water, fridge, spot (with its air), or the name of one of the kitchen's own spots.
-                         * @example fridge
-                         */
-                        where: string;
-                        /**
-                         * @description How warm it is there, where that is not known of the spot.
-                         * @example 28 C
-                         */
-                        air?: string | null;
-                        /**
-                         * @description How long it stays there; left out for the last one, where it stays until it is ready.
-                         * @example 45 min
-                         */
-                        for?: string | null;
-                    }[];
-                    /**
-                     * @description What it rises in; a flat bag takes the fridge's cold sooner.
-                     * @enum {string}
-                     */
-                    in?: "bowl" | "bag";
-                    /** @description Knocked back and left to rise again to so many times its size as knocked back, 1.1 to 3; once only if left out. */
-                    again_to?: number | null;
-                    /**
-                     * @description How long a dough without yeast rests, 0 to 24 h.
-                     * @example 30 min
-                     */
-                    rest?: string;
-                };
-                /** @description The filling. */
-                filling: {
-                    name: string;
-                    /** @description The filling as written; only its proportions matter. */
-                    ingredients: {
-                        /** @description Key of a pantry item, such as "bread flour". */
-                        use: string;
-                        /**
-                         * @description Mass, or volume through the ingredient's density.
-                         * @example 500 g
-                         */
-                        amount: string;
-                        /**
-                         * @description Least it may be, where it was measured by volume or count.
-                         * @example 460 g
-                         */
-                        low?: string;
-                        /**
-                         * @description Most it may be.
-                         * @example 620 g
-                         */
-                        high?: string;
-                        /** @description The line of the recipe it was read from. */
-                        written?: string;
-                    }[];
-                    /**
-                     * @description How it goes into the dough.
-                     * @enum {string}
-                     */
-                    state: "raw" | "part-cooked" | "cooked";
-                    /**
-                     * @description Temperature when wrapped, 0 to 60 °C.
-                     * @example 6 C
-                     */
-                    temperature: string;
-                    /**
-                     * @description Time with hands to make it.
-                     * @example 20 min
-                     */
-                    hands_on: string;
-                    /**
-                     * @description Time to cool it after that.
-                     * @example 40 min
-                     */
-                    cooling: string;
-                    /** @description What is done about its juice before it is wrapped. */
-                    treatments?: ("drained" | "squeezed" | "cooked_down" | "dried_overnight" | "chilled")[];
-                    /**
-                     * @description What it cools in: spread on a shallow tray, in a box as deep as a finger is long, or heaped in a bowl.
-                     * @enum {string}
-                     */
-                    vessel?: "tray" | "box" | "bowl";
-                    /**
-                     * @description Mass of filling there really is, once it is made.
-                     * @example 480 g
-                     */
-                    made?: string | null;
-                    /** @description A second mixture laid inside the first, or a piece of something such as egg. */
-                    inside?: {
-                        /**
-                         * @description What it is called.
-                         * @example a quarter of egg
-                         */
-                        name: string;
-                        /**
-                         * @description Mass of it in one piece; part of filling_per_piece.
-                         * @example 12 g
-                         */
-                        each: string;
-                        /** @description The filling as written; only its proportions matter. */
-                        ingredients: {
-                            /** @description Key of a pantry item, such as "bread flour". */
-                            use: string;
-                            /**
-                             * @description Mass, or volume through the ingredient's density.
-                             * @example 500 g
-                             */
-                            amount: string;
-                            /**
-                             * @description Least it may be, where it was measured by volume or count.
-                             * @example 460 g
-                             */
-                            low?: string;
-                            /**
-                             * @description Most it may be.
-                             * @example 620 g
-                             */
-                            high?: string;
-                            /** @description The line of the recipe it was read from. */
-                            written?: string;
-                        }[];
-                    };
-                };
-                /** @description Further pieces from the same dough, with a filling of their own: half savoury, half sweet. */
-                more_groups?: {
-                    /** @description How many of these. */
-                    pieces: number;
-                    /**
-                     * @description Mass of dough in one; as in the first group if left out.
-                     * @example 62 g
-                     */
-                    dough_per_piece?: string;
-                    /**
-                     * @description Mass of filling in one piece, 5 g to 1500 g; left out for plain pieces.
-                     * @example 40 g
-                     */
-                    filling_per_piece?: string;
-                    /**
-                     * @description How it is closed; as in the first group if left out.
-                     * @enum {string}
-                     */
-                    closing?: "gathered" | "ball" | "pinch" | "envelope" | "half_moon" | "half_moon_fork" | "half_moon_rope" | "crescent" | "two_rounds" | "lidded" | "boat" | "well" | "sticks" | "kneaded_in" | "pulled_pie" | "braid" | "layered" | "plain";
-                    /** @description The filling. */
-                    filling?: {
-                        name: string;
-                        /** @description The filling as written; only its proportions matter. */
-                        ingredients: {
-                            /** @description Key of a pantry item, such as "bread flour". */
-                            use: string;
-                            /**
-                             * @description Mass, or volume through the ingredient's density.
-                             * @example 500 g
-                             */
-                            amount: string;
-                            /**
-                             * @description Least it may be, where it was measured by volume or count.
-                             * @example 460 g
-                             */
-                            low?: string;
-                            /**
-                             * @description Most it may be.
-                             * @example 620 g
-                             */
-                            high?: string;
-                            /** @description The line of the recipe it was read from. */
-                            written?: string;
-                        }[];
-                        /**
-                         * @description How it goes into the dough.
-                         * @enum {string}
-                         */
-                        state: "raw" | "part-cooked" | "cooked";
-                        /**
-                         * @description Temperature when wrapped, 0 to 60 °C.
-                         * @example 6 C
-                         */
-                        temperature: string;
-                        /**
-                         * @description Time with hands to make it.
-                         * @example 20 min
-                         */
-                        hands_on: string;
-                        /**
-                         * @description Time to cool it after that.
-                         * @example 40 min
-                         */
-                        cooling: string;
-                        /** @description What is done about its juice before it is wrapped. */
-                        treatments?: ("drained" | "squeezed" | "cooked_down" | "dried_overnight" | "chilled")[];
-                        /**
-                         * @description What it cools in: spread on a shallow tray, in a box as deep as a finger is long, or heaped in a bowl.
-                         * @enum {string}
-                         */
-                        vessel?: "tray" | "box" | "bowl";
-                        /**
-                         * @description Mass of filling there really is, once it is made.
-                         * @example 480 g
-                         */
-                        made?: string | null;
-                        /** @description A second mixture laid inside the first, or a piece of something such as egg. */
-                        inside?: {
-                            /**
-                             * @description What it is called.
-                             * @example a quarter of egg
-                             */
-                            name: string;
-                            /**
-                             * @description Mass of it in one piece; part of filling_per_piece.
-                             * @example 12 g
-                             */
-                            each: string;
-                            /** @description The filling as written; only its proportions matter. */
-                            ingredients: {
-                                /** @description Key of a pantry item, such as "bread flour". */
-                                use: string;
-                                /**
-                                 * @description Mass, or volume through the ingredient's density.
-                                 * @example 500 g
-                                 */
-                                amount: string;
-                                /**
-                                 * @description Least it may be, where it was measured by volume or count.
-                                 * @example 460 g
-                                 */
-                                low?: string;
-                                /**
-                                 * @description Most it may be.
-                                 * @example 620 g
-                                 */
-                                high?: string;
-                                /** @description The line of the recipe it was read from. */
-                                written?: string;
-                            }[];
-                        };
-                    };
-                    /** @description Heated in a way of their own; left out: as the others. */
-                    heat?: {
-                        /**
-                         * @description How it is cooked.
-                         * @enum {string}
-                         */
-                        method: "steam" | "oven" | "pan";
-                        /**
-                         * @description Oven temperature, 100 to 280 °C.
-                         * @example 190 C
-                         */
-                        temperature?: string | null;
-                        /**
-                         * @description Hob under the steamer or the pan.
-                         * @enum {string}
-                         */
-                        fire?: "gentle" | "high";
-                        /** @description Oven fan on. */
-                        fan?: boolean;
-                        /**
-                         * @description What is brushed on before baking.
-                         * @enum {string}
-                         */
-                        wash?: "none" | "egg" | "yolk" | "milk" | "butter";
-                        /**
-                         * @description Time the recipe states, if it does.
-                         * @example 15 min
-                         */
-                        minutes?: string | null;
-                        /**
-                         * @description Time off the heat before opening or eating.
-                         * @example 5 min
-                         */
-                        rest: string;
-                        /** @description Whether it rests covered. */
-                        covered?: boolean;
-                        /**
-                         * @description What they stand on in the oven.
-                         * @enum {string}
-                         */
-                        on?: "tray" | "dark_tray" | "stone" | "steel" | "rack";
-                        /**
-                         * @description Height in the oven.
-                         * @enum {string}
-                         */
-                        shelf?: "upper" | "middle" | "lower";
-                        /** @description A pan of boiling water in the oven for the first 10 min. */
-                        steam_pan?: boolean;
-                        /**
-                         * @description Baked under a lid for the first so many minutes.
-                         * @example 15 min
-                         */
-                        lid?: string | null;
-                        /** @description In the pan: seared 3 min, then water and a lid; else dry under a lid, and turned. */
-                        seared?: boolean;
-                        /**
-                         * @description How they come to the heat: as proofed, or kept cold since.
-                         * @enum {string}
-                         */
-                        from?: "proofed" | "fridge" | "frozen";
-                        /**
-                         * @description The crust wanted.
-                         * @enum {string}
-                         */
-                        crust?: "soft" | "hard";
-                        /**
-                         * @description Where pieces of a second load wait, or that they are wrapped later by as much.
-                         * @enum {string}
-                         */
-                        later_loads?: "bench" | "fridge" | "staggered";
-                        /**
-                         * @description How long they are kept cold, 1 h to 90 days.
-                         * @example 12 h
-                         */
-                        cold_for?: string;
-                    };
-                }[];
-                /** @description Final proof. */
-                proof: {
-                    /** @description Volume of the dough at the end over that just after wrapping, 1.05 to 2.5. */
-                    to: number;
-                    /**
-                     * @description Warmth where the pieces proof, if not the room's. Older spelling of one spot.
-                     * @example 30 C
-                     */
-                    air?: string | null;
-                    /** @description Where it stands, in turn; the kitchen's warmth if left out. */
-                    spots?: {
-                        /**
-                         * @description bench, oven light, oven with hot water, over warm water, fridge, spot (with its air), or the name of one of the kitchen's own spots.
-                         * @example fridge
-                         */
-                        where: string;
-                        /**
-                         * @description How warm it is there, where that is not known of the spot.
-                         * @example 28 C
-                         */
-                        air?: string | null;
-                        /**
-                         * @description How long it stays there; left out for the last one, where it stays until it is ready.
-                         * @example 45 min
-                         */
-                        for?: string | null;
-                    }[];
-                };
-                /** @description Steaming or baking. */
-                heat: {
-                    /**
-                     * @description How it is cooked.
-                     * @enum {string}
-                     */
-                    method: "steam" | "oven" | "pan";
-                    /**
-                     * @description Oven temperature, 100 to 280 °C.
-                     * @example 190 C
-                     */
-                    temperature?: string | null;
-                    /**
-                     * @description Hob under the steamer or the pan.
-                     * @enum {string}
-                     */
-                    fire?: "gentle" | "high";
-                    /** @description Oven fan on. */
-                    fan?: boolean;
-                    /**
-                     * @description What is brushed on before baking.
-                     * @enum {string}
-                     */
-                    wash?: "none" | "egg" | "yolk" | "milk" | "butter";
-                    /**
-                     * @description Time the recipe states, if it does.
-                     * @example 15 min
-                     */
-                    minutes?: string | null;
-                    /**
-                     * @description Time off the heat before opening or eating.
-                     * @example 5 min
-                     */
-                    rest: string;
-                    /** @description Whether it rests covered. */
-                    covered?: boolean;
-                    /**
-                     * @description What they stand on in the oven.
-                     * @enum {string}
-                     */
-                    on?: "tray" | "dark_tray" | "stone" | "steel" | "rack";
-                    /**
-                     * @description Height in the oven.
-                     * @enum {string}
-                     */
-                    shelf?: "upper" | "middle" | "lower";
-                    /** @description A pan of boiling water in the oven for the first 10 min. */
-                    steam_pan?: boolean;
-                    /**
-                     * @description Baked under a lid for the first so many minutes.
-                     * @example 15 min
-                     */
-                    lid?: string | null;
-                    /** @description In the pan: seared 3 min, then water and a lid; else dry under a lid, and turned. */
-                    seared?: boolean;
-                    /**
-                     * @description How they come to the heat: as proofed, or kept cold since.
-                     * @enum {string}
-                     */
-                    from?: "proofed" | "fridge" | "frozen";
-                    /**
-                     * @description The crust wanted.
-                     * @enum {string}
-                     */
-                    crust?: "soft" | "hard";
-                    /**
-                     * @description Where pieces of a second load wait, or that they are wrapped later by as much.
-                     * @enum {string}
-                     */
-                    later_loads?: "bench" | "fridge" | "staggered";
-                    /**
-                     * @description How long they are kept cold, 1 h to 90 days.
-                     * @example 12 h
-                     */
-                    cold_for?: string;
-                };
-                /** @description When and where. */
-                plan?: {
-                    /**
-                     * @description When to eat. HH:MM (the next such hour) or a date and time with its offset.
-                     * @example 18:30
-                     */
-                    eat_at?: string | null;
-                    /**
-                     * @description When to start, if the hour to eat is not what is fixed. HH:MM (the next such hour) or a date and time with its offset.
-                     * @example 18:30
-                     */
-                    start_at?: string | null;
-                    /**
-                     * @description Kitchen warmth for this bake, if not the kitchen's own.
-                     * @example 21 C
-                     */
-                    room?: string | null;
-                    /**
-                     * @description Whether the kitchen's thermometer is believed where there is one; typed if left out.
-                     * @enum {string}
-                     */
-                    room_from?: "typed" | "thermometer";
-                };
-                /** @description A number that is held. */
-                pin?: {
-                    /** @description flour, dough, filling, or the key of an ingredient. */
-                    by: string;
-                    /**
-                     * @description How much there is of it.
-                     * @example 500 g
-                     */
-                    amount: string;
-                    /**
-                     * @description Which number follows.
-                     * @enum {string}
-                     */
-                    gives_way: "pieces" | "weight";
-                } | null;
-                /** @description Doubts the cook has answered with "keep". */
-                kept?: string[];
-                notes?: string;
-                /** @description What the recipe it was read from says; held against what is worked out. */
-                said?: {
-                    /** @description How many it says it makes. */
-                    pieces?: number;
-                    /**
-                     * @description What it says one piece of dough weighs.
-                     * @example 60 g
-                     */
-                    piece_weight?: string;
-                    /**
-                     * @description How long it says the first rise takes.
-                     * @example 60 min
-                     */
-                    rise?: string;
-                    /**
-                     * @description How long it says the final proof takes.
-                     * @example 30 min
-                     */
-                    proof?: string;
-                    /**
-                     * @description How long it says to bake or steam.
-                     * @example 20 min
-                     */
-                    heat?: string;
-                    /**
-                     * @description The oven it says.
-                     * @example 190 C
-                     */
-                    oven?: string;
-                    /**
-                     * @description How warm it wants the liquid the yeast goes into.
-                     * @example 40 C
-                     */
-                    liquid?: string;
-                    /**
-                     * @description How wide it says to roll a piece.
-                     * @example 120 mm
-                     */
-                    across?: string;
-                    /**
-                     * @description The dough it says to make.
-                     * @enum {string}
-                     */
-                    feel?: "stiff" | "firm" | "soft" | "sticky";
-                    /**
-                     * @description What it says goes into each piece.
-                     * @example 30 g
-                     */
-                    filling_each?: string;
-                };
-                /** @description Who eats: decides the number of pieces instead of `pieces`. */
-                eaters?: {
-                    /** @description How many eat. */
-                    count: number;
-                    /** @description Pieces for each. */
-                    each: number;
-                } | null;
-                /** @description How the sponge ripens, where some of the dough goes into one. */
-                sponge?: {
-                    /** @description Volume at which it is ripe over that as mixed, 1.5 to 3.5; 2.6 if left out. */
-                    to?: number;
-                    /** @description Where it stands, in turn; the kitchen's warmth if left out. */
-                    spots?: {
-                        /**
-                         * @description bench, oven light, oven with hot water, over warm water, fridge, spot (with its air), or the name of one of the kitchen's own spots.
-                         * @example fridge
-                         */
-                        where: string;
-                        /**
-                         * @description How warm it is there, where that is not known of the spot.
-                         * @example 28 C
-                         */
-                        air?: string | null;
-                        /**
-                         * @description How long it stays there; left out for the last one, where it stays until it is ready.
-                         * @example 45 min
-                         */
-                        for?: string | null;
-                    }[];
-                };
-                /**
-                 * @description What is done with dough the pieces leave: spread over all of them, one plain piece, or kept.
-                 * @enum {string}
-                 */
-                spare_dough?: "spread" | "plain" | "keep";
-                /**
-                 * @description How the dough is divided: on the scale, by halving, or torn by feel and weighed back.
-                 * @enum {string}
-                 */
-                divide_by?: "scale" | "eye" | "torn";
-            };
+            bake: components["schemas"]["BakeDocument"];
             /** Kitchen Id */
             kitchen_id?: number | null;
             /**
@@ -3895,11 +3144,11 @@ export interface components {
             /** Key */
             key: string;
             /** Label */
-            label: string;
+            label: components["schemas"]["Said"];
             /** Plural */
-            plural: string;
+            plural: components["schemas"]["Said"];
             /** Note */
-            note: string;
+            note: components["schemas"]["Said"];
             /** Wraps */
             wraps: boolean;
         };
@@ -3909,7 +3158,7 @@ export interface components {
          */
         Solved: {
             /** Words */
-            words: string;
+            words: components["schemas"]["Said"];
             /** Across Mm */
             across_mm: number;
             /** Thickness Mm */
@@ -3927,652 +3176,7 @@ export interface components {
          * @description A draft, which group of its pieces, and the number to go by: mm for across and thickness, g, or pieces at once.
          */
         WrapperAsk: {
-            /** A bake */
-            bake: {
-                /**
-                 * @description What this file is.
-                 * @enum {string}
-                 */
-                format: "airycrumb-bake";
-                /**
-                 * @description Version of this format.
-                 * @enum {integer}
-                 */
-                version: 1;
-                /** @description What the cook calls it. */
-                name: string;
-                /** @description How many pieces, 1 to 200. */
-                pieces: number;
-                /**
-                 * @description Mass of dough in one piece, 10 g to 1500 g.
-                 * @example 62 g
-                 */
-                dough_per_piece: string;
-                /**
-                 * @description Mass of filling in one piece, 5 g to 1500 g.
-                 * @example 40 g
-                 */
-                filling_per_piece: string;
-                /**
-                 * @description How a piece is closed. lidded: a filled bun and a lid of a quarter of the dough; two_rounds: two wrappers; plain: no filling at all.
-                 * @enum {string}
-                 */
-                closing: "gathered" | "ball" | "pinch" | "envelope" | "half_moon" | "half_moon_fork" | "half_moon_rope" | "crescent" | "two_rounds" | "lidded" | "boat" | "well" | "sticks" | "kneaded_in" | "pulled_pie" | "braid" | "layered" | "plain";
-                /** @description The dough. */
-                dough: {
-                    /** @description The recipe as written; only its proportions matter. */
-                    ingredients: {
-                        /** @description Key of a pantry item, such as "bread flour". */
-                        use: string;
-                        /**
-                         * @description Mass, or volume through the ingredient's density.
-                         * @example 500 g
-                         */
-                        amount: string;
-                        /**
-                         * @description Least it may be, where it was measured by volume or count.
-                         * @example 460 g
-                         */
-                        low?: string;
-                        /**
-                         * @description Most it may be.
-                         * @example 620 g
-                         */
-                        high?: string;
-                        /** @description The line of the recipe it was read from. */
-                        written?: string;
-                        /**
-                         * @description Where it goes: with the rest, into a sponge or a soaked or scalded part mixed hours before, or in late, after the gluten is made.
-                         * @enum {string}
-                         */
-                        part?: "dough" | "sponge" | "soaked" | "late";
-                    }[];
-                    /**
-                     * @description What lifts it. Soda and none: it rests and does not rise.
-                     * @enum {string}
-                     */
-                    leavening: "yeast" | "yeast and baking powder" | "soda" | "none";
-                    /**
-                     * @description How the yeast goes in: straight into the flour; woken in all the warm liquid; or apart, in warm water of its own, before sugar and salt.
-                     * @enum {string}
-                     */
-                    yeast_school?: "straight" | "woken" | "apart";
-                    /** @description Older spelling: true is yeast_school "woken". */
-                    yeast_woken?: boolean;
-                    /**
-                     * @description Dough temperature after kneading, if measured.
-                     * @example 26 C
-                     */
-                    start_temperature?: string | null;
-                    /**
-                     * @description How it is kneaded: it warms the dough and takes its time. none: mixed only, best left cold; after: barely mixed, kneaded once it has risen.
-                     * @enum {string}
-                     */
-                    kneading?: "hand" | "machine" | "none" | "after";
-                    /**
-                     * @description Dough temperature to mix to, 16 to 32 °C; 26 °C if left out.
-                     * @example 26 C
-                     */
-                    wanted_temperature?: string | null;
-                };
-                /** @description First rise. */
-                rise: {
-                    /** @description Volume at the end over volume at the start, 1.2 to 3.5. */
-                    to: number;
-                    /**
-                     * @description Warmth where the dough rises, if not the room's. Older spelling of one spot.
-                     * @example 28 C
-                     */
-                    air?: string | null;
-                    /** @description Where it stands, in turn; the kitchen's warmth if left out. */
-                    spots?: {
-                        /**
-                         * @description bench, oven light, oven with hot water, over warm water, fridge, spot (with its air), or the name of one of the kitchen's own spots.
-                         * @example fridge
-                         */
-                        where: string;
-                        /**
-                         * @description How warm it is there, where that is not known of the spot.
-                         * @example 28 C
-                         */
-                        air?: string | null;
-                        /**
-                         * @description How long it stays there; left out for the last one, where it stays until it is ready.
-                         * @example 45 min
-                         */
-                        for?: string | null;
-                    }[];
-                    /**
-                     * @description What it rises in; a flat bag takes the fridge's cold sooner.
-                     * @enum {string}
-                     */
-                    in?: "bowl" | "bag";
-                    /** @description Knocked back and left to rise again to so many times its size as knocked back, 1.1 to 3; once only if left out. */
-                    again_to?: number | null;
-                    /**
-                     * @description How long a dough without yeast rests, 0 to 24 h.
-                     * @example 30 min
-                     */
-                    rest?: string;
-                };
-                /** @description The filling. */
-                filling: {
-                    name: string;
-                    /** @description The filling as written; only its proportions matter. */
-                    ingredients: {
-                        /** @description Key of a pantry item, such as "bread flour". */
-                        use: string;
-                        /**
-                         * @description Mass, or volume through the ingredient's density.
-                         * @example 500 g
-                         */
-                        amount: string;
-                        /**
-                         * @description Least it may be, where it was measured by volume or count.
-                         * @example 460 g
-                         */
-                        low?: string;
-                        /**
-                         * @description Most it may be.
-                         * @example 620 g
-                         */
-                        high?: string;
-                        /** @description The line of the recipe it was read from. */
-                        written?: string;
-                    }[];
-                    /**
-                     * @description How it goes into the dough.
-                     * @enum {string}
-                     */
-                    state: "raw" | "part-cooked" | "cooked";
-                    /**
-                     * @description Temperature when wrapped, 0 to 60 °C.
-                     * @example 6 C
-                     */
-                    temperature: string;
-                    /**
-                     * @description Time with hands to make it.
-                     * @example 20 min
-                     */
-                    hands_on: string;
-                    /**
-                     * @description Time to cool it after that.
-                     * @example 40 min
-                     */
-                    cooling: string;
-                    /** @description What is done about its juice before it is wrapped. */
-                    treatments?: ("drained" | "squeezed" | "cooked_down" | "dried_overnight" | "chilled")[];
-                    /**
-                     * @description What it cools in: spread on a shallow tray, in a box as deep as a finger is long, or heaped in a bowl.
-                     * @enum {string}
-                     */
-                    vessel?: "tray" | "box" | "bowl";
-                    /**
-                     * @description Mass of filling there really is, once it is made.
-                     * @example 480 g
-                     */
-                    made?: string | null;
-                    /** @description A second mixture laid inside the first, or a piece of something such as egg. */
-                    inside?: {
-                        /**
-                         * @description What it is called.
-                         * @example a quarter of egg
-                         */
-                        name: string;
-                        /**
-                         * @description Mass of it in one piece; part of filling_per_piece.
-                         * @example 12 g
-                         */
-                        each: string;
-                        /** @description The filling as written; only its proportions matter. */
-                        ingredients: {
-                            /** @description Key of a pantry item, such as "bread flour". */
-                            use: string;
-                            /**
-                             * @description Mass, or volume through the ingredient's density.
-                             * @example 500 g
-                             */
-                            amount: string;
-                            /**
-                             * @description Least it may be, where it was measured by volume or count.
-                             * @example 460 g
-                             */
-                            low?: string;
-                            /**
-                             * @description Most it may be.
-                             * @example 620 g
-                             */
-                            high?: string;
-                            /** @description The line of the recipe it was read from. */
-                            written?: string;
-                        }[];
-                    };
-                };
-                /** @description Further pieces from the same dough, with a filling of their own: half savoury, half sweet. */
-                more_groups?: {
-                    /** @description How many of these. */
-                    pieces: number;
-                    /**
-                     * @description Mass of dough in one; as in the first group if left out.
-                     * @example 62 g
-                     */
-                    dough_per_piece?: string;
-                    /**
-                     * @description Mass of filling in one piece, 5 g to 1500 g; left out for plain pieces.
-                     * @example 40 g
-                     */
-                    filling_per_piece?: string;
-                    /**
-                     * @description How it is closed; as in the first group if left out.
-                     * @enum {string}
-                     */
-                    closing?: "gathered" | "ball" | "pinch" | "envelope" | "half_moon" | "half_moon_fork" | "half_moon_rope" | "crescent" | "two_rounds" | "lidded" | "boat" | "well" | "sticks" | "kneaded_in" | "pulled_pie" | "braid" | "layered" | "plain";
-                    /** @description The filling. */
-                    filling?: {
-                        name: string;
-                        /** @description The filling as written; only its proportions matter. */
-                        ingredients: {
-                            /** @description Key of a pantry item, such as "bread flour". */
-                            use: string;
-                            /**
-                             * @description Mass, or volume through the ingredient's density.
-                             * @example 500 g
-                             */
-                            amount: string;
-                            /**
-                             * @description Least it may be, where it was measured by volume or count.
-                             * @example 460 g
-                             */
-                            low?: string;
-                            /**
-                             * @description Most it may be.
-                             * @example 620 g
-                             */
-                            high?: string;
-                            /** @description The line of the recipe it was read from. */
-                            written?: string;
-                        }[];
-                        /**
-                         * @description How it goes into the dough.
-                         * @enum {string}
-                         */
-                        state: "raw" | "part-cooked" | "cooked";
-                        /**
-                         * @description Temperature when wrapped, 0 to 60 °C.
-                         * @example 6 C
-                         */
-                        temperature: string;
-                        /**
-                         * @description Time with hands to make it.
-                         * @example 20 min
-                         */
-                        hands_on: string;
-                        /**
-                         * @description Time to cool it after that.
-                         * @example 40 min
-                         */
-                        cooling: string;
-                        /** @description What is done about its juice before it is wrapped. */
-                        treatments?: ("drained" | "squeezed" | "cooked_down" | "dried_overnight" | "chilled")[];
-                        /**
-                         * @description What it cools in: spread on a shallow tray, in a box as deep as a finger is long, or heaped in a bowl.
-                         * @enum {string}
-                         */
-                        vessel?: "tray" | "box" | "bowl";
-                        /**
-                         * @description Mass of filling there really is, once it is made.
-                         * @example 480 g
-                         */
-                        made?: string | null;
-                        /** @description A second mixture laid inside the first, or a piece of something such as egg. */
-                        inside?: {
-                            /**
-                             * @description What it is called.
-                             * @example a quarter of egg
-                             */
-                            name: string;
-                            /**
-                             * @description Mass of it in one piece; part of filling_per_piece.
-                             * @example 12 g
-                             */
-                            each: string;
-                            /** @description The filling as written; only its proportions matter. */
-                            ingredients: {
-                                /** @description Key of a pantry item, such as "bread flour". */
-                                use: string;
-                                /**
-                                 * @description Mass, or volume through the ingredient's density.
-                                 * @example 500 g
-                                 */
-                                amount: string;
-                                /**
-                                 * @description Least it may be, where it was measured by volume or count.
-                                 * @example 460 g
-                                 */
-                                low?: string;
-                                /**
-                                 * @description Most it may be.
-                                 * @example 620 g
-                                 */
-                                high?: string;
-                                /** @description The line of the recipe it was read from. */
-                                written?: string;
-                            }[];
-                        };
-                    };
-                    /** @description Heated in a way of their own; left out: as the others. */
-                    heat?: {
-                        /**
-                         * @description How it is cooked.
-                         * @enum {string}
-                         */
-                        method: "steam" | "oven" | "pan";
-                        /**
-                         * @description Oven temperature, 100 to 280 °C.
-                         * @example 190 C
-                         */
-                        temperature?: string | null;
-                        /**
-                         * @description Hob under the steamer or the pan.
-                         * @enum {string}
-                         */
-                        fire?: "gentle" | "high";
-                        /** @description Oven fan on. */
-                        fan?: boolean;
-                        /**
-                         * @description What is brushed on before baking.
-                         * @enum {string}
-                         */
-                        wash?: "none" | "egg" | "yolk" | "milk" | "butter";
-                        /**
-                         * @description Time the recipe states, if it does.
-                         * @example 15 min
-                         */
-                        minutes?: string | null;
-                        /**
-                         * @description Time off the heat before opening or eating.
-                         * @example 5 min
-                         */
-                        rest: string;
-                        /** @description Whether it rests covered. */
-                        covered?: boolean;
-                        /**
-                         * @description What they stand on in the oven.
-                         * @enum {string}
-                         */
-                        on?: "tray" | "dark_tray" | "stone" | "steel" | "rack";
-                        /**
-                         * @description Height in the oven.
-                         * @enum {string}
-                         */
-                        shelf?: "upper" | "middle" | "lower";
-                        /** @description A pan of boiling water in the oven for the first 10 min. */
-                        steam_pan?: boolean;
-                        /**
-                         * @description Baked under a lid for the first so many minutes.
-                         * @example 15 min
-                         */
-                        lid?: string | null;
-                        /** @description In the pan: seared 3 min, then water and a lid; else dry under a lid, and turned. */
-                        seared?: boolean;
-                        /**
-                         * @description How they come to the heat: as proofed, or kept cold since.
-                         * @enum {string}
-                         */
-                        from?: "proofed" | "fridge" | "frozen";
-                        /**
-                         * @description The crust wanted.
-                         * @enum {string}
-                         */
-                        crust?: "soft" | "hard";
-                        /**
-                         * @description Where pieces of a second load wait, or that they are wrapped later by as much.
-                         * @enum {string}
-                         */
-                        later_loads?: "bench" | "fridge" | "staggered";
-                        /**
-                         * @description How long they are kept cold, 1 h to 90 days.
-                         * @example 12 h
-                         */
-                        cold_for?: string;
-                    };
-                }[];
-                /** @description Final proof. */
-                proof: {
-                    /** @description Volume of the dough at the end over that just after wrapping, 1.05 to 2.5. */
-                    to: number;
-                    /**
-                     * @description Warmth where the pieces proof, if not the room's. Older spelling of one spot.
-                     * @example 30 C
-                     */
-                    air?: string | null;
-                    /** @description Where it stands, in turn; the kitchen's warmth if left out. */
-                    spots?: {
-                        /**
-                         * @description bench, oven light, oven with hot water, over warm water, fridge, spot (with its air), or the name of one of the kitchen's own spots.
-                         * @example fridge
-                         */
-                        where: string;
-                        /**
-                         * @description How warm it is there, where that is not known of the spot.
-                         * @example 28 C
-                         */
-                        air?: string | null;
-                        /**
-                         * @description How long it stays there; left out for the last one, where it stays until it is ready.
-                         * @example 45 min
-                         */
-                        for?: string | null;
-                    }[];
-                };
-                /** @description Steaming or baking. */
-                heat: {
-                    /**
-                     * @description How it is cooked.
-                     * @enum {string}
-                     */
-                    method: "steam" | "oven" | "pan";
-                    /**
-                     * @description Oven temperature, 100 to 280 °C.
-                     * @example 190 C
-                     */
-                    temperature?: string | null;
-                    /**
-                     * @description Hob under the steamer or the pan.
-                     * @enum {string}
-                     */
-                    fire?: "gentle" | "high";
-                    /** @description Oven fan on. */
-                    fan?: boolean;
-                    /**
-                     * @description What is brushed on before baking.
-                     * @enum {string}
-                     */
-                    wash?: "none" | "egg" | "yolk" | "milk" | "butter";
-                    /**
-                     * @description Time the recipe states, if it does.
-                     * @example 15 min
-                     */
-                    minutes?: string | null;
-                    /**
-                     * @description Time off the heat before opening or eating.
-                     * @example 5 min
-                     */
-                    rest: string;
-                    /** @description Whether it rests covered. */
-                    covered?: boolean;
-                    /**
-                     * @description What they stand on in the oven.
-                     * @enum {string}
-                     */
-                    on?: "tray" | "dark_tray" | "stone" | "steel" | "rack";
-                    /**
-                     * @description Height in the oven.
-                     * @enum {string}
-                     */
-                    shelf?: "upper" | "middle" | "lower";
-                    /** @description A pan of boiling water in the oven for the first 10 min. */
-                    steam_pan?: boolean;
-                    /**
-                     * @description Baked under a lid for the first so many minutes.
-                     * @example 15 min
-                     */
-                    lid?: string | null;
-                    /** @description In the pan: seared 3 min, then water and a lid; else dry under a lid, and turned. */
-                    seared?: boolean;
-                    /**
-                     * @description How they come to the heat: as proofed, or kept cold since.
-                     * @enum {string}
-                     */
-                    from?: "proofed" | "fridge" | "frozen";
-                    /**
-                     * @description The crust wanted.
-                     * @enum {string}
-                     */
-                    crust?: "soft" | "hard";
-                    /**
-                     * @description Where pieces of a second load wait, or that they are wrapped later by as much.
-                     * @enum {string}
-                     */
-                    later_loads?: "bench" | "fridge" | "staggered";
-                    /**
-                     * @description How long they are kept cold, 1 h to 90 days.
-                     * @example 12 h
-                     */
-                    cold_for?: string;
-                };
-                /** @description When and where. */
-                plan?: {
-                    /**
-                     * @description When to eat. HH:MM (the next such hour) or a date and time with its offset.
-                     * @example 18:30
-                     */
-                    eat_at?: string | null;
-                    /**
-                     * @description When to start, if the hour to eat is not what is fixed. HH:MM (the next such hour) or a date and time with its offset.
-                     * @example 18:30
-                     */
-                    start_at?: string | null;
-                    /**
-                     * @description Kitchen warmth for this bake, if not the kitchen's own.
-                     * @example 21 C
-                     */
-                    room?: string | null;
-                    /**
-                     * @description Whether the kitchen's thermometer is believed where there is one; typed if left out.
-                     * @enum {string}
-                     */
-                    room_from?: "typed" | "thermometer";
-                };
-                /** @description A number that is held. */
-                pin?: {
-                    /** @description flour, dough, filling, or the key of an ingredient. */
-                    by: string;
-                    /**
-                     * @description How much there is of it.
-                     * @example 500 g
-                     */
-                    amount: string;
-                    /**
-                     * @description Which number follows.
-                     * @enum {string}
-                     */
-                    gives_way: "pieces" | "weight";
-                } | null;
-                /** @description Doubts the cook has answered with "keep". */
-                kept?: string[];
-                notes?: string;
-                /** @description What the recipe it was read from says; held against what is worked out. */
-                said?: {
-                    /** @description How many it says it makes. */
-                    pieces?: number;
-                    /**
-                     * @description What it says one piece of dough weighs.
-                     * @example 60 g
-                     */
-                    piece_weight?: string;
-                    /**
-                     * @description How long it says the first rise takes.
-                     * @example 60 min
-                     */
-                    rise?: string;
-                    /**
-                     * @description How long it says the final proof takes.
-                     * @example 30 min
-                     */
-                    proof?: string;
-                    /**
-                     * @description How long it says to bake or steam.
-                     * @example 20 min
-                     */
-                    heat?: string;
-                    /**
-                     * @description The oven it says.
-                     * @example 190 C
-                     */
-                    oven?: string;
-                    /**
-                     * @description How warm it wants the liquid the yeast goes into.
-                     * @example 40 C
-                     */
-                    liquid?: string;
-                    /**
-                     * @description How wide it says to roll a piece.
-                     * @example 120 mm
-                     */
-                    across?: string;
-                    /**
-                     * @description The dough it says to make.
-                     * @enum {string}
-                     */
-                    feel?: "stiff" | "firm" | "soft" | "sticky";
-                    /**
-                     * @description What it says goes into each piece.
-                     * @example 30 g
-                     */
-                    filling_each?: string;
-                };
-                /** @description Who eats: decides the number of pieces instead of `pieces`. */
-                eaters?: {
-                    /** @description How many eat. */
-                    count: number;
-                    /** @description Pieces for each. */
-                    each: number;
-                } | null;
-                /** @description How the sponge ripens, where some of the dough goes into one. */
-                sponge?: {
-                    /** @description Volume at which it is ripe over that as mixed, 1.5 to 3.5; 2.6 if left out. */
-                    to?: number;
-                    /** @description Where it stands, in turn; the kitchen's warmth if left out. */
-                    spots?: {
-                        /**
-                         * @description bench, oven light, oven with hot water, over warm water, fridge, spot (with its air), or the name of one of the kitchen's own spots.
-                         * @example fridge
-                         */
-                        where: string;
-                        /**
-                         * @description How warm it is there, where that is not known of the spot.
-                         * @example 28 C
-                         */
-                        air?: string | null;
-                        /**
-                         * @description How long it stays there; left out for the last one, where it stays until it is ready.
-                         * @example 45 min
-                         */
-                        for?: string | null;
-                    }[];
-                };
-                /**
-                 * @description What is done with dough the pieces leave: spread over all of them, one plain piece, or kept.
-                 * @enum {string}
-                 */
-                spare_dough?: "spread" | "plain" | "keep";
-                /**
-                 * @description How the dough is divided: on the scale, by halving, or torn by feel and weighed back.
-                 * @enum {string}
-                 */
-                divide_by?: "scale" | "eye" | "torn";
-            };
+            bake: components["schemas"]["BakeDocument"];
             /** Kitchen Id */
             kitchen_id?: number | null;
             /**
@@ -4650,7 +3254,7 @@ export interface components {
             /** Works */
             works: boolean;
             /** Why Not */
-            why_not: string;
+            why_not: components["schemas"]["Said"];
             answer: components["schemas"]["Answer"];
         };
         /**
@@ -4658,652 +3262,7 @@ export interface components {
          * @description A draft, and which of its heats.
          */
         HeatAsk: {
-            /** A bake */
-            bake: {
-                /**
-                 * @description What this file is.
-                 * @enum {string}
-                 */
-                format: "airycrumb-bake";
-                /**
-                 * @description Version of this format.
-                 * @enum {integer}
-                 */
-                version: 1;
-                /** @description What the cook calls it. */
-                name: string;
-                /** @description How many pieces, 1 to 200. */
-                pieces: number;
-                /**
-                 * @description Mass of dough in one piece, 10 g to 1500 g.
-                 * @example 62 g
-                 */
-                dough_per_piece: string;
-                /**
-                 * @description Mass of filling in one piece, 5 g to 1500 g.
-                 * @example 40 g
-                 */
-                filling_per_piece: string;
-                /**
-                 * @description How a piece is closed. lidded: a filled bun and a lid of a quarter of the dough; two_rounds: two wrappers; plain: no filling at all.
-                 * @enum {string}
-                 */
-                closing: "gathered" | "ball" | "pinch" | "envelope" | "half_moon" | "half_moon_fork" | "half_moon_rope" | "crescent" | "two_rounds" | "lidded" | "boat" | "well" | "sticks" | "kneaded_in" | "pulled_pie" | "braid" | "layered" | "plain";
-                /** @description The dough. */
-                dough: {
-                    /** @description The recipe as written; only its proportions matter. */
-                    ingredients: {
-                        /** @description Key of a pantry item, such as "bread flour". */
-                        use: string;
-                        /**
-                         * @description Mass, or volume through the ingredient's density.
-                         * @example 500 g
-                         */
-                        amount: string;
-                        /**
-                         * @description Least it may be, where it was measured by volume or count.
-                         * @example 460 g
-                         */
-                        low?: string;
-                        /**
-                         * @description Most it may be.
-                         * @example 620 g
-                         */
-                        high?: string;
-                        /** @description The line of the recipe it was read from. */
-                        written?: string;
-                        /**
-                         * @description Where it goes: with the rest, into a sponge or a soaked or scalded part mixed hours before, or in late, after the gluten is made.
-                         * @enum {string}
-                         */
-                        part?: "dough" | "sponge" | "soaked" | "late";
-                    }[];
-                    /**
-                     * @description What lifts it. Soda and none: it rests and does not rise.
-                     * @enum {string}
-                     */
-                    leavening: "yeast" | "yeast and baking powder" | "soda" | "none";
-                    /**
-                     * @description How the yeast goes in: straight into the flour; woken in all the warm liquid; or apart, in warm water of its own, before sugar and salt.
-                     * @enum {string}
-                     */
-                    yeast_school?: "straight" | "woken" | "apart";
-                    /** @description Older spelling: true is yeast_school "woken". */
-                    yeast_woken?: boolean;
-                    /**
-                     * @description Dough temperature after kneading, if measured.
-                     * @example 26 C
-                     */
-                    start_temperature?: string | null;
-                    /**
-                     * @description How it is kneaded: it warms the dough and takes its time. none: mixed only, best left cold; after: barely mixed, kneaded once it has risen.
-                     * @enum {string}
-                     */
-                    kneading?: "hand" | "machine" | "none" | "after";
-                    /**
-                     * @description Dough temperature to mix to, 16 to 32 °C; 26 °C if left out.
-                     * @example 26 C
-                     */
-                    wanted_temperature?: string | null;
-                };
-                /** @description First rise. */
-                rise: {
-                    /** @description Volume at the end over volume at the start, 1.2 to 3.5. */
-                    to: number;
-                    /**
-                     * @description Warmth where the dough rises, if not the room's. Older spelling of one spot.
-                     * @example 28 C
-                     */
-                    air?: string | null;
-                    /** @description Where it stands, in turn; the kitchen's warmth if left out. */
-                    spots?: {
-                        /**
-                         * @description bench, oven light, oven with hot water, over warm water, fridge, spot (with its air), or the name of one of the kitchen's own spots.
-                         * @example fridge
-                         */
-                        where: string;
-                        /**
-                         * @description How warm it is there, where that is not known of the spot.
-                         * @example 28 C
-                         */
-                        air?: string | null;
-                        /**
-                         * @description How long it stays there; left out for the last one, where it stays until it is ready.
-                         * @example 45 min
-                         */
-                        for?: string | null;
-                    }[];
-                    /**
-                     * @description What it rises in; a flat bag takes the fridge's cold sooner.
-                     * @enum {string}
-                     */
-                    in?: "bowl" | "bag";
-                    /** @description Knocked back and left to rise again to so many times its size as knocked back, 1.1 to 3; once only if left out. */
-                    again_to?: number | null;
-                    /**
-                     * @description How long a dough without yeast rests, 0 to 24 h.
-                     * @example 30 min
-                     */
-                    rest?: string;
-                };
-                /** @description The filling. */
-                filling: {
-                    name: string;
-                    /** @description The filling as written; only its proportions matter. */
-                    ingredients: {
-                        /** @description Key of a pantry item, such as "bread flour". */
-                        use: string;
-                        /**
-                         * @description Mass, or volume through the ingredient's density.
-                         * @example 500 g
-                         */
-                        amount: string;
-                        /**
-                         * @description Least it may be, where it was measured by volume or count.
-                         * @example 460 g
-                         */
-                        low?: string;
-                        /**
-                         * @description Most it may be.
-                         * @example 620 g
-                         */
-                        high?: string;
-                        /** @description The line of the recipe it was read from. */
-                        written?: string;
-                    }[];
-                    /**
-                     * @description How it goes into the dough.
-                     * @enum {string}
-                     */
-                    state: "raw" | "part-cooked" | "cooked";
-                    /**
-                     * @description Temperature when wrapped, 0 to 60 °C.
-                     * @example 6 C
-                     */
-                    temperature: string;
-                    /**
-                     * @description Time with hands to make it.
-                     * @example 20 min
-                     */
-                    hands_on: string;
-                    /**
-                     * @description Time to cool it after that.
-                     * @example 40 min
-                     */
-                    cooling: string;
-                    /** @description What is done about its juice before it is wrapped. */
-                    treatments?: ("drained" | "squeezed" | "cooked_down" | "dried_overnight" | "chilled")[];
-                    /**
-                     * @description What it cools in: spread on a shallow tray, in a box as deep as a finger is long, or heaped in a bowl.
-                     * @enum {string}
-                     */
-                    vessel?: "tray" | "box" | "bowl";
-                    /**
-                     * @description Mass of filling there really is, once it is made.
-                     * @example 480 g
-                     */
-                    made?: string | null;
-                    /** @description A second mixture laid inside the first, or a piece of something such as egg. */
-                    inside?: {
-                        /**
-                         * @description What it is called.
-                         * @example a quarter of egg
-                         */
-                        name: string;
-                        /**
-                         * @description Mass of it in one piece; part of filling_per_piece.
-                         * @example 12 g
-                         */
-                        each: string;
-                        /** @description The filling as written; only its proportions matter. */
-                        ingredients: {
-                            /** @description Key of a pantry item, such as "bread flour". */
-                            use: string;
-                            /**
-                             * @description Mass, or volume through the ingredient's density.
-                             * @example 500 g
-                             */
-                            amount: string;
-                            /**
-                             * @description Least it may be, where it was measured by volume or count.
-                             * @example 460 g
-                             */
-                            low?: string;
-                            /**
-                             * @description Most it may be.
-                             * @example 620 g
-                             */
-                            high?: string;
-                            /** @description The line of the recipe it was read from. */
-                            written?: string;
-                        }[];
-                    };
-                };
-                /** @description Further pieces from the same dough, with a filling of their own: half savoury, half sweet. */
-                more_groups?: {
-                    /** @description How many of these. */
-                    pieces: number;
-                    /**
-                     * @description Mass of dough in one; as in the first group if left out.
-                     * @example 62 g
-                     */
-                    dough_per_piece?: string;
-                    /**
-                     * @description Mass of filling in one piece, 5 g to 1500 g; left out for plain pieces.
-                     * @example 40 g
-                     */
-                    filling_per_piece?: string;
-                    /**
-                     * @description How it is closed; as in the first group if left out.
-                     * @enum {string}
-                     */
-                    closing?: "gathered" | "ball" | "pinch" | "envelope" | "half_moon" | "half_moon_fork" | "half_moon_rope" | "crescent" | "two_rounds" | "lidded" | "boat" | "well" | "sticks" | "kneaded_in" | "pulled_pie" | "braid" | "layered" | "plain";
-                    /** @description The filling. */
-                    filling?: {
-                        name: string;
-                        /** @description The filling as written; only its proportions matter. */
-                        ingredients: {
-                            /** @description Key of a pantry item, such as "bread flour". */
-                            use: string;
-                            /**
-                             * @description Mass, or volume through the ingredient's density.
-                             * @example 500 g
-                             */
-                            amount: string;
-                            /**
-                             * @description Least it may be, where it was measured by volume or count.
-                             * @example 460 g
-                             */
-                            low?: string;
-                            /**
-                             * @description Most it may be.
-                             * @example 620 g
-                             */
-                            high?: string;
-                            /** @description The line of the recipe it was read from. */
-                            written?: string;
-                        }[];
-                        /**
-                         * @description How it goes into the dough.
-                         * @enum {string}
-                         */
-                        state: "raw" | "part-cooked" | "cooked";
-                        /**
-                         * @description Temperature when wrapped, 0 to 60 °C.
-                         * @example 6 C
-                         */
-                        temperature: string;
-                        /**
-                         * @description Time with hands to make it.
-                         * @example 20 min
-                         */
-                        hands_on: string;
-                        /**
-                         * @description Time to cool it after that.
-                         * @example 40 min
-                         */
-                        cooling: string;
-                        /** @description What is done about its juice before it is wrapped. */
-                        treatments?: ("drained" | "squeezed" | "cooked_down" | "dried_overnight" | "chilled")[];
-                        /**
-                         * @description What it cools in: spread on a shallow tray, in a box as deep as a finger is long, or heaped in a bowl.
-                         * @enum {string}
-                         */
-                        vessel?: "tray" | "box" | "bowl";
-                        /**
-                         * @description Mass of filling there really is, once it is made.
-                         * @example 480 g
-                         */
-                        made?: string | null;
-                        /** @description A second mixture laid inside the first, or a piece of something such as egg. */
-                        inside?: {
-                            /**
-                             * @description What it is called.
-                             * @example a quarter of egg
-                             */
-                            name: string;
-                            /**
-                             * @description Mass of it in one piece; part of filling_per_piece.
-                             * @example 12 g
-                             */
-                            each: string;
-                            /** @description The filling as written; only its proportions matter. */
-                            ingredients: {
-                                /** @description Key of a pantry item, such as "bread flour". */
-                                use: string;
-                                /**
-                                 * @description Mass, or volume through the ingredient's density.
-                                 * @example 500 g
-                                 */
-                                amount: string;
-                                /**
-                                 * @description Least it may be, where it was measured by volume or count.
-                                 * @example 460 g
-                                 */
-                                low?: string;
-                                /**
-                                 * @description Most it may be.
-                                 * @example 620 g
-                                 */
-                                high?: string;
-                                /** @description The line of the recipe it was read from. */
-                                written?: string;
-                            }[];
-                        };
-                    };
-                    /** @description Heated in a way of their own; left out: as the others. */
-                    heat?: {
-                        /**
-                         * @description How it is cooked.
-                         * @enum {string}
-                         */
-                        method: "steam" | "oven" | "pan";
-                        /**
-                         * @description Oven temperature, 100 to 280 °C.
-                         * @example 190 C
-                         */
-                        temperature?: string | null;
-                        /**
-                         * @description Hob under the steamer or the pan.
-                         * @enum {string}
-                         */
-                        fire?: "gentle" | "high";
-                        /** @description Oven fan on. */
-                        fan?: boolean;
-                        /**
-                         * @description What is brushed on before baking.
-                         * @enum {string}
-                         */
-                        wash?: "none" | "egg" | "yolk" | "milk" | "butter";
-                        /**
-                         * @description Time the recipe states, if it does.
-                         * @example 15 min
-                         */
-                        minutes?: string | null;
-                        /**
-                         * @description Time off the heat before opening or eating.
-                         * @example 5 min
-                         */
-                        rest: string;
-                        /** @description Whether it rests covered. */
-                        covered?: boolean;
-                        /**
-                         * @description What they stand on in the oven.
-                         * @enum {string}
-                         */
-                        on?: "tray" | "dark_tray" | "stone" | "steel" | "rack";
-                        /**
-                         * @description Height in the oven.
-                         * @enum {string}
-                         */
-                        shelf?: "upper" | "middle" | "lower";
-                        /** @description A pan of boiling water in the oven for the first 10 min. */
-                        steam_pan?: boolean;
-                        /**
-                         * @description Baked under a lid for the first so many minutes.
-                         * @example 15 min
-                         */
-                        lid?: string | null;
-                        /** @description In the pan: seared 3 min, then water and a lid; else dry under a lid, and turned. */
-                        seared?: boolean;
-                        /**
-                         * @description How they come to the heat: as proofed, or kept cold since.
-                         * @enum {string}
-                         */
-                        from?: "proofed" | "fridge" | "frozen";
-                        /**
-                         * @description The crust wanted.
-                         * @enum {string}
-                         */
-                        crust?: "soft" | "hard";
-                        /**
-                         * @description Where pieces of a second load wait, or that they are wrapped later by as much.
-                         * @enum {string}
-                         */
-                        later_loads?: "bench" | "fridge" | "staggered";
-                        /**
-                         * @description How long they are kept cold, 1 h to 90 days.
-                         * @example 12 h
-                         */
-                        cold_for?: string;
-                    };
-                }[];
-                /** @description Final proof. */
-                proof: {
-                    /** @description Volume of the dough at the end over that just after wrapping, 1.05 to 2.5. */
-                    to: number;
-                    /**
-                     * @description Warmth where the pieces proof, if not the room's. Older spelling of one spot.
-                     * @example 30 C
-                     */
-                    air?: string | null;
-                    /** @description Where it stands, in turn; the kitchen's warmth if left out. */
-                    spots?: {
-                        /**
-                         * @description bench, oven light, oven with hot water, over warm water, fridge, spot (with its air), or the name of one of the kitchen's own spots.
-                         * @example fridge
-                         */
-                        where: string;
-                        /**
-                         * @description How warm it is there, where that is not known of the spot.
-                         * @example 28 C
-                         */
-                        air?: string | null;
-                        /**
-                         * @description How long it stays there; left out for the last one, where it stays until it is ready.
-                         * @example 45 min
-                         */
-                        for?: string | null;
-                    }[];
-                };
-                /** @description Steaming or baking. */
-                heat: {
-                    /**
-                     * @description How it is cooked.
-                     * @enum {string}
-                     */
-                    method: "steam" | "oven" | "pan";
-                    /**
-                     * @description Oven temperature, 100 to 280 °C.
-                     * @example 190 C
-                     */
-                    temperature?: string | null;
-                    /**
-                     * @description Hob under the steamer or the pan.
-                     * @enum {string}
-                     */
-                    fire?: "gentle" | "high";
-                    /** @description Oven fan on. */
-                    fan?: boolean;
-                    /**
-                     * @description What is brushed on before baking.
-                     * @enum {string}
-                     */
-                    wash?: "none" | "egg" | "yolk" | "milk" | "butter";
-                    /**
-                     * @description Time the recipe states, if it does.
-                     * @example 15 min
-                     */
-                    minutes?: string | null;
-                    /**
-                     * @description Time off the heat before opening or eating.
-                     * @example 5 min
-                     */
-                    rest: string;
-                    /** @description Whether it rests covered. */
-                    covered?: boolean;
-                    /**
-                     * @description What they stand on in the oven.
-                     * @enum {string}
-                     */
-                    on?: "tray" | "dark_tray" | "stone" | "steel" | "rack";
-                    /**
-                     * @description Height in the oven.
-                     * @enum {string}
-                     */
-                    shelf?: "upper" | "middle" | "lower";
-                    /** @description A pan of boiling water in the oven for the first 10 min. */
-                    steam_pan?: boolean;
-                    /**
-                     * @description Baked under a lid for the first so many minutes.
-                     * @example 15 min
-                     */
-                    lid?: string | null;
-                    /** @description In the pan: seared 3 min, then water and a lid; else dry under a lid, and turned. */
-                    seared?: boolean;
-                    /**
-                     * @description How they come to the heat: as proofed, or kept cold since.
-                     * @enum {string}
-                     */
-                    from?: "proofed" | "fridge" | "frozen";
-                    /**
-                     * @description The crust wanted.
-                     * @enum {string}
-                     */
-                    crust?: "soft" | "hard";
-                    /**
-                     * @description Where pieces of a second load wait, or that they are wrapped later by as much.
-                     * @enum {string}
-                     */
-                    later_loads?: "bench" | "fridge" | "staggered";
-                    /**
-                     * @description How long they are kept cold, 1 h to 90 days.
-                     * @example 12 h
-                     */
-                    cold_for?: string;
-                };
-                /** @description When and where. */
-                plan?: {
-                    /**
-                     * @description When to eat. HH:MM (the next such hour) or a date and time with its offset.
-                     * @example 18:30
-                     */
-                    eat_at?: string | null;
-                    /**
-                     * @description When to start, if the hour to eat is not what is fixed. HH:MM (the next such hour) or a date and time with its offset.
-                     * @example 18:30
-                     */
-                    start_at?: string | null;
-                    /**
-                     * @description Kitchen warmth for this bake, if not the kitchen's own.
-                     * @example 21 C
-                     */
-                    room?: string | null;
-                    /**
-                     * @description Whether the kitchen's thermometer is believed where there is one; typed if left out.
-                     * @enum {string}
-                     */
-                    room_from?: "typed" | "thermometer";
-                };
-                /** @description A number that is held. */
-                pin?: {
-                    /** @description flour, dough, filling, or the key of an ingredient. */
-                    by: string;
-                    /**
-                     * @description How much there is of it.
-                     * @example 500 g
-                     */
-                    amount: string;
-                    /**
-                     * @description Which number follows.
-                     * @enum {string}
-                     */
-                    gives_way: "pieces" | "weight";
-                } | null;
-                /** @description Doubts the cook has answered with "keep". */
-                kept?: string[];
-                notes?: string;
-                /** @description What the recipe it was read from says; held against what is worked out. */
-                said?: {
-                    /** @description How many it says it makes. */
-                    pieces?: number;
-                    /**
-                     * @description What it says one piece of dough weighs.
-                     * @example 60 g
-                     */
-                    piece_weight?: string;
-                    /**
-                     * @description How long it says the first rise takes.
-                     * @example 60 min
-                     */
-                    rise?: string;
-                    /**
-                     * @description How long it says the final proof takes.
-                     * @example 30 min
-                     */
-                    proof?: string;
-                    /**
-                     * @description How long it says to bake or steam.
-                     * @example 20 min
-                     */
-                    heat?: string;
-                    /**
-                     * @description The oven it says.
-                     * @example 190 C
-                     */
-                    oven?: string;
-                    /**
-                     * @description How warm it wants the liquid the yeast goes into.
-                     * @example 40 C
-                     */
-                    liquid?: string;
-                    /**
-                     * @description How wide it says to roll a piece.
-                     * @example 120 mm
-                     */
-                    across?: string;
-                    /**
-                     * @description The dough it says to make.
-                     * @enum {string}
-                     */
-                    feel?: "stiff" | "firm" | "soft" | "sticky";
-                    /**
-                     * @description What it says goes into each piece.
-                     * @example 30 g
-                     */
-                    filling_each?: string;
-                };
-                /** @description Who eats: decides the number of pieces instead of `pieces`. */
-                eaters?: {
-                    /** @description How many eat. */
-                    count: number;
-                    /** @description Pieces for each. */
-                    each: number;
-                } | null;
-                /** @description How the sponge ripens, where some of the dough goes into one. */
-                sponge?: {
-                    /** @description Volume at which it is ripe over that as mixed, 1.5 to 3.5; 2.6 if left out. */
-                    to?: number;
-                    /** @description Where it stands, in turn; the kitchen's warmth if left out. */
-                    spots?: {
-                        /**
-                         * @description bench, oven light, oven with hot water, over warm water, fridge, spot (with its air), or the name of one of the kitchen's own spots.
-                         * @example fridge
-                         */
-                        where: string;
-                        /**
-                         * @description How warm it is there, where that is not known of the spot.
-                         * @example 28 C
-                         */
-                        air?: string | null;
-                        /**
-                         * @description How long it stays there; left out for the last one, where it stays until it is ready.
-                         * @example 45 min
-                         */
-                        for?: string | null;
-                    }[];
-                };
-                /**
-                 * @description What is done with dough the pieces leave: spread over all of them, one plain piece, or kept.
-                 * @enum {string}
-                 */
-                spare_dough?: "spread" | "plain" | "keep";
-                /**
-                 * @description How the dough is divided: on the scale, by halving, or torn by feel and weighed back.
-                 * @enum {string}
-                 */
-                divide_by?: "scale" | "eye" | "torn";
-            };
+            bake: components["schemas"]["BakeDocument"];
             /** Kitchen Id */
             kitchen_id?: number | null;
             /**
@@ -5325,7 +3284,7 @@ export interface components {
          */
         Kept: {
             /** Name */
-            name: string;
+            name: components["schemas"]["Said"];
             /** Pieces */
             pieces: number;
             /** Hot For Min */
@@ -5356,11 +3315,11 @@ export interface components {
             /** Reheating */
             reheating: components["schemas"]["Reheating"][];
             /** Allergens */
-            allergens: string[];
+            allergens: components["schemas"]["Said"][];
             /** Cautions */
-            cautions: string[];
+            cautions: components["schemas"]["Said"][];
             /** Source */
-            source: string;
+            source: components["schemas"]["Said"];
         };
         /**
          * Reheating
@@ -5372,51 +3331,9 @@ export interface components {
             /** Came */
             came: string;
             /** Setting */
-            setting: string;
+            setting: components["schemas"]["Said"];
             /** Minutes */
             minutes: number | null;
-        };
-        /**
-         * PrintCard
-         * @description On which paper; now: the cook's clock, null for the server's.
-         */
-        PrintCard: {
-            /**
-             * Paper
-             * @default a4
-             * @enum {string}
-             */
-            paper: "a4" | "letter";
-            /** Now */
-            now?: string | null;
-        };
-        /**
-         * Print
-         * @description What to print: which group's wrapper, on which paper, as a PDF of all pages or one of them as SVG.
-         */
-        Print: {
-            /**
-             * Group
-             * @default 0
-             */
-            group: number;
-            /**
-             * Paper
-             * @default a4
-             * @enum {string}
-             */
-            paper: "a4" | "letter";
-            /**
-             * Kind
-             * @default pdf
-             * @enum {string}
-             */
-            kind: "pdf" | "svg";
-            /**
-             * Page
-             * @default 1
-             */
-            page: number;
         };
         /**
          * RecipeLine
@@ -5432,14 +3349,14 @@ export interface components {
             /** Use */
             use: string | null;
             /** Name */
-            name: string;
+            name: components["schemas"]["Said"];
             grams: components["schemas"]["Band"] | null;
             /** By */
             by: string;
             /** Sureness */
             sureness: number;
             /** Why */
-            why: string[];
+            why: components["schemas"]["Said"][];
         };
         /**
          * RecipeOut
@@ -5452,652 +3369,7 @@ export interface components {
             lines: components["schemas"]["RecipeLine"][];
             /** Said */
             said: components["schemas"]["RecipeSays"][];
-            /** A bake */
-            bake: {
-                /**
-                 * @description What this file is.
-                 * @enum {string}
-                 */
-                format: "airycrumb-bake";
-                /**
-                 * @description Version of this format.
-                 * @enum {integer}
-                 */
-                version: 1;
-                /** @description What the cook calls it. */
-                name: string;
-                /** @description How many pieces, 1 to 200. */
-                pieces: number;
-                /**
-                 * @description Mass of dough in one piece, 10 g to 1500 g.
-                 * @example 62 g
-                 */
-                dough_per_piece: string;
-                /**
-                 * @description Mass of filling in one piece, 5 g to 1500 g.
-                 * @example 40 g
-                 */
-                filling_per_piece: string;
-                /**
-                 * @description How a piece is closed. lidded: a filled bun and a lid of a quarter of the dough; two_rounds: two wrappers; plain: no filling at all.
-                 * @enum {string}
-                 */
-                closing: "gathered" | "ball" | "pinch" | "envelope" | "half_moon" | "half_moon_fork" | "half_moon_rope" | "crescent" | "two_rounds" | "lidded" | "boat" | "well" | "sticks" | "kneaded_in" | "pulled_pie" | "braid" | "layered" | "plain";
-                /** @description The dough. */
-                dough: {
-                    /** @description The recipe as written; only its proportions matter. */
-                    ingredients: {
-                        /** @description Key of a pantry item, such as "bread flour". */
-                        use: string;
-                        /**
-                         * @description Mass, or volume through the ingredient's density.
-                         * @example 500 g
-                         */
-                        amount: string;
-                        /**
-                         * @description Least it may be, where it was measured by volume or count.
-                         * @example 460 g
-                         */
-                        low?: string;
-                        /**
-                         * @description Most it may be.
-                         * @example 620 g
-                         */
-                        high?: string;
-                        /** @description The line of the recipe it was read from. */
-                        written?: string;
-                        /**
-                         * @description Where it goes: with the rest, into a sponge or a soaked or scalded part mixed hours before, or in late, after the gluten is made.
-                         * @enum {string}
-                         */
-                        part?: "dough" | "sponge" | "soaked" | "late";
-                    }[];
-                    /**
-                     * @description What lifts it. Soda and none: it rests and does not rise.
-                     * @enum {string}
-                     */
-                    leavening: "yeast" | "yeast and baking powder" | "soda" | "none";
-                    /**
-                     * @description How the yeast goes in: straight into the flour; woken in all the warm liquid; or apart, in warm water of its own, before sugar and salt.
-                     * @enum {string}
-                     */
-                    yeast_school?: "straight" | "woken" | "apart";
-                    /** @description Older spelling: true is yeast_school "woken". */
-                    yeast_woken?: boolean;
-                    /**
-                     * @description Dough temperature after kneading, if measured.
-                     * @example 26 C
-                     */
-                    start_temperature?: string | null;
-                    /**
-                     * @description How it is kneaded: it warms the dough and takes its time. none: mixed only, best left cold; after: barely mixed, kneaded once it has risen.
-                     * @enum {string}
-                     */
-                    kneading?: "hand" | "machine" | "none" | "after";
-                    /**
-                     * @description Dough temperature to mix to, 16 to 32 °C; 26 °C if left out.
-                     * @example 26 C
-                     */
-                    wanted_temperature?: string | null;
-                };
-                /** @description First rise. */
-                rise: {
-                    /** @description Volume at the end over volume at the start, 1.2 to 3.5. */
-                    to: number;
-                    /**
-                     * @description Warmth where the dough rises, if not the room's. Older spelling of one spot.
-                     * @example 28 C
-                     */
-                    air?: string | null;
-                    /** @description Where it stands, in turn; the kitchen's warmth if left out. */
-                    spots?: {
-                        /**
-                         * @description bench, oven light, oven with hot water, over warm water, fridge, spot (with its air), or the name of one of the kitchen's own spots.
-                         * @example fridge
-                         */
-                        where: string;
-                        /**
-                         * @description How warm it is there, where that is not known of the spot.
-                         * @example 28 C
-                         */
-                        air?: string | null;
-                        /**
-                         * @description How long it stays there; left out for the last one, where it stays until it is ready.
-                         * @example 45 min
-                         */
-                        for?: string | null;
-                    }[];
-                    /**
-                     * @description What it rises in; a flat bag takes the fridge's cold sooner.
-                     * @enum {string}
-                     */
-                    in?: "bowl" | "bag";
-                    /** @description Knocked back and left to rise again to so many times its size as knocked back, 1.1 to 3; once only if left out. */
-                    again_to?: number | null;
-                    /**
-                     * @description How long a dough without yeast rests, 0 to 24 h.
-                     * @example 30 min
-                     */
-                    rest?: string;
-                };
-                /** @description The filling. */
-                filling: {
-                    name: string;
-                    /** @description The filling as written; only its proportions matter. */
-                    ingredients: {
-                        /** @description Key of a pantry item, such as "bread flour". */
-                        use: string;
-                        /**
-                         * @description Mass, or volume through the ingredient's density.
-                         * @example 500 g
-                         */
-                        amount: string;
-                        /**
-                         * @description Least it may be, where it was measured by volume or count.
-                         * @example 460 g
-                         */
-                        low?: string;
-                        /**
-                         * @description Most it may be.
-                         * @example 620 g
-                         */
-                        high?: string;
-                        /** @description The line of the recipe it was read from. */
-                        written?: string;
-                    }[];
-                    /**
-                     * @description How it goes into the dough.
-                     * @enum {string}
-                     */
-                    state: "raw" | "part-cooked" | "cooked";
-                    /**
-                     * @description Temperature when wrapped, 0 to 60 °C.
-                     * @example 6 C
-                     */
-                    temperature: string;
-                    /**
-                     * @description Time with hands to make it.
-                     * @example 20 min
-                     */
-                    hands_on: string;
-                    /**
-                     * @description Time to cool it after that.
-                     * @example 40 min
-                     */
-                    cooling: string;
-                    /** @description What is done about its juice before it is wrapped. */
-                    treatments?: ("drained" | "squeezed" | "cooked_down" | "dried_overnight" | "chilled")[];
-                    /**
-                     * @description What it cools in: spread on a shallow tray, in a box as deep as a finger is long, or heaped in a bowl.
-                     * @enum {string}
-                     */
-                    vessel?: "tray" | "box" | "bowl";
-                    /**
-                     * @description Mass of filling there really is, once it is made.
-                     * @example 480 g
-                     */
-                    made?: string | null;
-                    /** @description A second mixture laid inside the first, or a piece of something such as egg. */
-                    inside?: {
-                        /**
-                         * @description What it is called.
-                         * @example a quarter of egg
-                         */
-                        name: string;
-                        /**
-                         * @description Mass of it in one piece; part of filling_per_piece.
-                         * @example 12 g
-                         */
-                        each: string;
-                        /** @description The filling as written; only its proportions matter. */
-                        ingredients: {
-                            /** @description Key of a pantry item, such as "bread flour". */
-                            use: string;
-                            /**
-                             * @description Mass, or volume through the ingredient's density.
-                             * @example 500 g
-                             */
-                            amount: string;
-                            /**
-                             * @description Least it may be, where it was measured by volume or count.
-                             * @example 460 g
-                             */
-                            low?: string;
-                            /**
-                             * @description Most it may be.
-                             * @example 620 g
-                             */
-                            high?: string;
-                            /** @description The line of the recipe it was read from. */
-                            written?: string;
-                        }[];
-                    };
-                };
-                /** @description Further pieces from the same dough, with a filling of their own: half savoury, half sweet. */
-                more_groups?: {
-                    /** @description How many of these. */
-                    pieces: number;
-                    /**
-                     * @description Mass of dough in one; as in the first group if left out.
-                     * @example 62 g
-                     */
-                    dough_per_piece?: string;
-                    /**
-                     * @description Mass of filling in one piece, 5 g to 1500 g; left out for plain pieces.
-                     * @example 40 g
-                     */
-                    filling_per_piece?: string;
-                    /**
-                     * @description How it is closed; as in the first group if left out.
-                     * @enum {string}
-                     */
-                    closing?: "gathered" | "ball" | "pinch" | "envelope" | "half_moon" | "half_moon_fork" | "half_moon_rope" | "crescent" | "two_rounds" | "lidded" | "boat" | "well" | "sticks" | "kneaded_in" | "pulled_pie" | "braid" | "layered" | "plain";
-                    /** @description The filling. */
-                    filling?: {
-                        name: string;
-                        /** @description The filling as written; only its proportions matter. */
-                        ingredients: {
-                            /** @description Key of a pantry item, such as "bread flour". */
-                            use: string;
-                            /**
-                             * @description Mass, or volume through the ingredient's density.
-                             * @example 500 g
-                             */
-                            amount: string;
-                            /**
-                             * @description Least it may be, where it was measured by volume or count.
-                             * @example 460 g
-                             */
-                            low?: string;
-                            /**
-                             * @description Most it may be.
-                             * @example 620 g
-                             */
-                            high?: string;
-                            /** @description The line of the recipe it was read from. */
-                            written?: string;
-                        }[];
-                        /**
-                         * @description How it goes into the dough.
-                         * @enum {string}
-                         */
-                        state: "raw" | "part-cooked" | "cooked";
-                        /**
-                         * @description Temperature when wrapped, 0 to 60 °C.
-                         * @example 6 C
-                         */
-                        temperature: string;
-                        /**
-                         * @description Time with hands to make it.
-                         * @example 20 min
-                         */
-                        hands_on: string;
-                        /**
-                         * @description Time to cool it after that.
-                         * @example 40 min
-                         */
-                        cooling: string;
-                        /** @description What is done about its juice before it is wrapped. */
-                        treatments?: ("drained" | "squeezed" | "cooked_down" | "dried_overnight" | "chilled")[];
-                        /**
-                         * @description What it cools in: spread on a shallow tray, in a box as deep as a finger is long, or heaped in a bowl.
-                         * @enum {string}
-                         */
-                        vessel?: "tray" | "box" | "bowl";
-                        /**
-                         * @description Mass of filling there really is, once it is made.
-                         * @example 480 g
-                         */
-                        made?: string | null;
-                        /** @description A second mixture laid inside the first, or a piece of something such as egg. */
-                        inside?: {
-                            /**
-                             * @description What it is called.
-                             * @example a quarter of egg
-                             */
-                            name: string;
-                            /**
-                             * @description Mass of it in one piece; part of filling_per_piece.
-                             * @example 12 g
-                             */
-                            each: string;
-                            /** @description The filling as written; only its proportions matter. */
-                            ingredients: {
-                                /** @description Key of a pantry item, such as "bread flour". */
-                                use: string;
-                                /**
-                                 * @description Mass, or volume through the ingredient's density.
-                                 * @example 500 g
-                                 */
-                                amount: string;
-                                /**
-                                 * @description Least it may be, where it was measured by volume or count.
-                                 * @example 460 g
-                                 */
-                                low?: string;
-                                /**
-                                 * @description Most it may be.
-                                 * @example 620 g
-                                 */
-                                high?: string;
-                                /** @description The line of the recipe it was read from. */
-                                written?: string;
-                            }[];
-                        };
-                    };
-                    /** @description Heated in a way of their own; left out: as the others. */
-                    heat?: {
-                        /**
-                         * @description How it is cooked.
-                         * @enum {string}
-                         */
-                        method: "steam" | "oven" | "pan";
-                        /**
-                         * @description Oven temperature, 100 to 280 °C.
-                         * @example 190 C
-                         */
-                        temperature?: string | null;
-                        /**
-                         * @description Hob under the steamer or the pan.
-                         * @enum {string}
-                         */
-                        fire?: "gentle" | "high";
-                        /** @description Oven fan on. */
-                        fan?: boolean;
-                        /**
-                         * @description What is brushed on before baking.
-                         * @enum {string}
-                         */
-                        wash?: "none" | "egg" | "yolk" | "milk" | "butter";
-                        /**
-                         * @description Time the recipe states, if it does.
-                         * @example 15 min
-                         */
-                        minutes?: string | null;
-                        /**
-                         * @description Time off the heat before opening or eating.
-                         * @example 5 min
-                         */
-                        rest: string;
-                        /** @description Whether it rests covered. */
-                        covered?: boolean;
-                        /**
-                         * @description What they stand on in the oven.
-                         * @enum {string}
-                         */
-                        on?: "tray" | "dark_tray" | "stone" | "steel" | "rack";
-                        /**
-                         * @description Height in the oven.
-                         * @enum {string}
-                         */
-                        shelf?: "upper" | "middle" | "lower";
-                        /** @description A pan of boiling water in the oven for the first 10 min. */
-                        steam_pan?: boolean;
-                        /**
-                         * @description Baked under a lid for the first so many minutes.
-                         * @example 15 min
-                         */
-                        lid?: string | null;
-                        /** @description In the pan: seared 3 min, then water and a lid; else dry under a lid, and turned. */
-                        seared?: boolean;
-                        /**
-                         * @description How they come to the heat: as proofed, or kept cold since.
-                         * @enum {string}
-                         */
-                        from?: "proofed" | "fridge" | "frozen";
-                        /**
-                         * @description The crust wanted.
-                         * @enum {string}
-                         */
-                        crust?: "soft" | "hard";
-                        /**
-                         * @description Where pieces of a second load wait, or that they are wrapped later by as much.
-                         * @enum {string}
-                         */
-                        later_loads?: "bench" | "fridge" | "staggered";
-                        /**
-                         * @description How long they are kept cold, 1 h to 90 days.
-                         * @example 12 h
-                         */
-                        cold_for?: string;
-                    };
-                }[];
-                /** @description Final proof. */
-                proof: {
-                    /** @description Volume of the dough at the end over that just after wrapping, 1.05 to 2.5. */
-                    to: number;
-                    /**
-                     * @description Warmth where the pieces proof, if not the room's. Older spelling of one spot.
-                     * @example 30 C
-                     */
-                    air?: string | null;
-                    /** @description Where it stands, in turn; the kitchen's warmth if left out. */
-                    spots?: {
-                        /**
-                         * @description bench, oven light, oven with hot water, over warm water, fridge, spot (with its air), or the name of one of the kitchen's own spots.
-                         * @example fridge
-                         */
-                        where: string;
-                        /**
-                         * @description How warm it is there, where that is not known of the spot.
-                         * @example 28 C
-                         */
-                        air?: string | null;
-                        /**
-                         * @description How long it stays there; left out for the last one, where it stays until it is ready.
-                         * @example 45 min
-                         */
-                        for?: string | null;
-                    }[];
-                };
-                /** @description Steaming or baking. */
-                heat: {
-                    /**
-                     * @description How it is cooked.
-                     * @enum {string}
-                     */
-                    method: "steam" | "oven" | "pan";
-                    /**
-                     * @description Oven temperature, 100 to 280 °C.
-                     * @example 190 C
-                     */
-                    temperature?: string | null;
-                    /**
-                     * @description Hob under the steamer or the pan.
-                     * @enum {string}
-                     */
-                    fire?: "gentle" | "high";
-                    /** @description Oven fan on. */
-                    fan?: boolean;
-                    /**
-                     * @description What is brushed on before baking.
-                     * @enum {string}
-                     */
-                    wash?: "none" | "egg" | "yolk" | "milk" | "butter";
-                    /**
-                     * @description Time the recipe states, if it does.
-                     * @example 15 min
-                     */
-                    minutes?: string | null;
-                    /**
-                     * @description Time off the heat before opening or eating.
-                     * @example 5 min
-                     */
-                    rest: string;
-                    /** @description Whether it rests covered. */
-                    covered?: boolean;
-                    /**
-                     * @description What they stand on in the oven.
-                     * @enum {string}
-                     */
-                    on?: "tray" | "dark_tray" | "stone" | "steel" | "rack";
-                    /**
-                     * @description Height in the oven.
-                     * @enum {string}
-                     */
-                    shelf?: "upper" | "middle" | "lower";
-                    /** @description A pan of boiling water in the oven for the first 10 min. */
-                    steam_pan?: boolean;
-                    /**
-                     * @description Baked under a lid for the first so many minutes.
-                     * @example 15 min
-                     */
-                    lid?: string | null;
-                    /** @description In the pan: seared 3 min, then water and a lid; else dry under a lid, and turned. */
-                    seared?: boolean;
-                    /**
-                     * @description How they come to the heat: as proofed, or kept cold since.
-                     * @enum {string}
-                     */
-                    from?: "proofed" | "fridge" | "frozen";
-                    /**
-                     * @description The crust wanted.
-                     * @enum {string}
-                     */
-                    crust?: "soft" | "hard";
-                    /**
-                     * @description Where pieces of a second load wait, or that they are wrapped later by as much.
-                     * @enum {string}
-                     */
-                    later_loads?: "bench" | "fridge" | "staggered";
-                    /**
-                     * @description How long they are kept cold, 1 h to 90 days.
-                     * @example 12 h
-                     */
-                    cold_for?: string;
-                };
-                /** @description When and where. */
-                plan?: {
-                    /**
-                     * @description When to eat. HH:MM (the next such hour) or a date and time with its offset.
-                     * @example 18:30
-                     */
-                    eat_at?: string | null;
-                    /**
-                     * @description When to start, if the hour to eat is not what is fixed. HH:MM (the next such hour) or a date and time with its offset.
-                     * @example 18:30
-                     */
-                    start_at?: string | null;
-                    /**
-                     * @description Kitchen warmth for this bake, if not the kitchen's own.
-                     * @example 21 C
-                     */
-                    room?: string | null;
-                    /**
-                     * @description Whether the kitchen's thermometer is believed where there is one; typed if left out.
-                     * @enum {string}
-                     */
-                    room_from?: "typed" | "thermometer";
-                };
-                /** @description A number that is held. */
-                pin?: {
-                    /** @description flour, dough, filling, or the key of an ingredient. */
-                    by: string;
-                    /**
-                     * @description How much there is of it.
-                     * @example 500 g
-                     */
-                    amount: string;
-                    /**
-                     * @description Which number follows.
-                     * @enum {string}
-                     */
-                    gives_way: "pieces" | "weight";
-                } | null;
-                /** @description Doubts the cook has answered with "keep". */
-                kept?: string[];
-                notes?: string;
-                /** @description What the recipe it was read from says; held against what is worked out. */
-                said?: {
-                    /** @description How many it says it makes. */
-                    pieces?: number;
-                    /**
-                     * @description What it says one piece of dough weighs.
-                     * @example 60 g
-                     */
-                    piece_weight?: string;
-                    /**
-                     * @description How long it says the first rise takes.
-                     * @example 60 min
-                     */
-                    rise?: string;
-                    /**
-                     * @description How long it says the final proof takes.
-                     * @example 30 min
-                     */
-                    proof?: string;
-                    /**
-                     * @description How long it says to bake or steam.
-                     * @example 20 min
-                     */
-                    heat?: string;
-                    /**
-                     * @description The oven it says.
-                     * @example 190 C
-                     */
-                    oven?: string;
-                    /**
-                     * @description How warm it wants the liquid the yeast goes into.
-                     * @example 40 C
-                     */
-                    liquid?: string;
-                    /**
-                     * @description How wide it says to roll a piece.
-                     * @example 120 mm
-                     */
-                    across?: string;
-                    /**
-                     * @description The dough it says to make.
-                     * @enum {string}
-                     */
-                    feel?: "stiff" | "firm" | "soft" | "sticky";
-                    /**
-                     * @description What it says goes into each piece.
-                     * @example 30 g
-                     */
-                    filling_each?: string;
-                };
-                /** @description Who eats: decides the number of pieces instead of `pieces`. */
-                eaters?: {
-                    /** @description How many eat. */
-                    count: number;
-                    /** @description Pieces for each. */
-                    each: number;
-                } | null;
-                /** @description How the sponge ripens, where some of the dough goes into one. */
-                sponge?: {
-                    /** @description Volume at which it is ripe over that as mixed, 1.5 to 3.5; 2.6 if left out. */
-                    to?: number;
-                    /** @description Where it stands, in turn; the kitchen's warmth if left out. */
-                    spots?: {
-                        /**
-                         * @description bench, oven light, oven with hot water, over warm water, fridge, spot (with its air), or the name of one of the kitchen's own spots.
-                         * @example fridge
-                         */
-                        where: string;
-                        /**
-                         * @description How warm it is there, where that is not known of the spot.
-                         * @example 28 C
-                         */
-                        air?: string | null;
-                        /**
-                         * @description How long it stays there; left out for the last one, where it stays until it is ready.
-                         * @example 45 min
-                         */
-                        for?: string | null;
-                    }[];
-                };
-                /**
-                 * @description What is done with dough the pieces leave: spread over all of them, one plain piece, or kept.
-                 * @enum {string}
-                 */
-                spare_dough?: "spread" | "plain" | "keep";
-                /**
-                 * @description How the dough is divided: on the scale, by halving, or torn by feel and weighed back.
-                 * @enum {string}
-                 */
-                divide_by?: "scale" | "eye" | "torn";
-            };
+            bake: components["schemas"]["BakeDocument"];
             /** Assumed */
             assumed: string[];
             /** Problems */
@@ -6147,1985 +3419,23 @@ export interface components {
             /** Kitchen Id */
             kitchen_id?: number | null;
         };
-        /** BakeSummary */
-        BakeSummary: {
-            /** Id */
-            id: number;
-            /** Name */
-            name: string;
-            /** Version */
-            version: number;
-            /**
-             * Changed
-             * Format: date-time
-             */
-            changed: string;
+        /**
+         * HourOfDay
+         * @description The kitchen's warmth at an hour. at: HH:MM; room: as kitchen files write it.
+         */
+        HourOfDay: {
+            /** At */
+            at: string;
+            /** Room */
+            room: string;
         };
         /**
-         * BakeOut
-         * @description A bake at one version; head is the number of its newest.
+         * DayText
+         * @description A day's warmth as a logger or spreadsheet writes it: a time and a temperature in each row.
          */
-        BakeOut: {
-            /** Id */
-            id: number;
-            /** Version */
-            version: number;
-            /** Head */
-            head: number;
-            /**
-             * Changed
-             * Format: date-time
-             */
-            changed: string;
-            /** A bake */
-            document: {
-                /**
-                 * @description What this file is.
-                 * @enum {string}
-                 */
-                format: "airycrumb-bake";
-                /**
-                 * @description Version of this format.
-                 * @enum {integer}
-                 */
-                version: 1;
-                /** @description What the cook calls it. */
-                name: string;
-                /** @description How many pieces, 1 to 200. */
-                pieces: number;
-                /**
-                 * @description Mass of dough in one piece, 10 g to 1500 g.
-                 * @example 62 g
-                 */
-                dough_per_piece: string;
-                /**
-                 * @description Mass of filling in one piece, 5 g to 1500 g.
-                 * @example 40 g
-                 */
-                filling_per_piece: string;
-                /**
-                 * @description How a piece is closed. lidded: a filled bun and a lid of a quarter of the dough; two_rounds: two wrappers; plain: no filling at all.
-                 * @enum {string}
-                 */
-                closing: "gathered" | "ball" | "pinch" | "envelope" | "half_moon" | "half_moon_fork" | "half_moon_rope" | "crescent" | "two_rounds" | "lidded" | "boat" | "well" | "sticks" | "kneaded_in" | "pulled_pie" | "braid" | "layered" | "plain";
-                /** @description The dough. */
-                dough: {
-                    /** @description The recipe as written; only its proportions matter. */
-                    ingredients: {
-                        /** @description Key of a pantry item, such as "bread flour". */
-                        use: string;
-                        /**
-                         * @description Mass, or volume through the ingredient's density.
-                         * @example 500 g
-                         */
-                        amount: string;
-                        /**
-                         * @description Least it may be, where it was measured by volume or count.
-                         * @example 460 g
-                         */
-                        low?: string;
-                        /**
-                         * @description Most it may be.
-                         * @example 620 g
-                         */
-                        high?: string;
-                        /** @description The line of the recipe it was read from. */
-                        written?: string;
-                        /**
-                         * @description Where it goes: with the rest, into a sponge or a soaked or scalded part mixed hours before, or in late, after the gluten is made.
-                         * @enum {string}
-                         */
-                        part?: "dough" | "sponge" | "soaked" | "late";
-                    }[];
-                    /**
-                     * @description What lifts it. Soda and none: it rests and does not rise.
-                     * @enum {string}
-                     */
-                    leavening: "yeast" | "yeast and baking powder" | "soda" | "none";
-                    /**
-                     * @description How the yeast goes in: straight into the flour; woken in all the warm liquid; or apart, in warm water of its own, before sugar and salt.
-                     * @enum {string}
-                     */
-                    yeast_school?: "straight" | "woken" | "apart";
-                    /** @description Older spelling: true is yeast_school "woken". */
-                    yeast_woken?: boolean;
-                    /**
-                     * @description Dough temperature after kneading, if measured.
-                     * @example 26 C
-                     */
-                    start_temperature?: string | null;
-                    /**
-                     * @description How it is kneaded: it warms the dough and takes its time. none: mixed only, best left cold; after: barely mixed, kneaded once it has risen.
-                     * @enum {string}
-                     */
-                    kneading?: "hand" | "machine" | "none" | "after";
-                    /**
-                     * @description Dough temperature to mix to, 16 to 32 °C; 26 °C if left out.
-                     * @example 26 C
-                     */
-                    wanted_temperature?: string | null;
-                };
-                /** @description First rise. */
-                rise: {
-                    /** @description Volume at the end over volume at the start, 1.2 to 3.5. */
-                    to: number;
-                    /**
-                     * @description Warmth where the dough rises, if not the room's. Older spelling of one spot.
-                     * @example 28 C
-                     */
-                    air?: string | null;
-                    /** @description Where it stands, in turn; the kitchen's warmth if left out. */
-                    spots?: {
-                        /**
-                         * @description bench, oven light, oven with hot water, over warm water, fridge, spot (with its air), or the name of one of the kitchen's own spots.
-                         * @example fridge
-                         */
-                        where: string;
-                        /**
-                         * @description How warm it is there, where that is not known of the spot.
-                         * @example 28 C
-                         */
-                        air?: string | null;
-                        /**
-                         * @description How long it stays there; left out for the last one, where it stays until it is ready.
-                         * @example 45 min
-                         */
-                        for?: string | null;
-                    }[];
-                    /**
-                     * @description What it rises in; a flat bag takes the fridge's cold sooner.
-                     * @enum {string}
-                     */
-                    in?: "bowl" | "bag";
-                    /** @description Knocked back and left to rise again to so many times its size as knocked back, 1.1 to 3; once only if left out. */
-                    again_to?: number | null;
-                    /**
-                     * @description How long a dough without yeast rests, 0 to 24 h.
-                     * @example 30 min
-                     */
-                    rest?: string;
-                };
-                /** @description The filling. */
-                filling: {
-                    name: string;
-                    /** @description The filling as written; only its proportions matter. */
-                    ingredients: {
-                        /** @description Key of a pantry item, such as "bread flour". */
-                        use: string;
-                        /**
-                         * @description Mass, or volume through the ingredient's density.
-                         * @example 500 g
-                         */
-                        amount: string;
-                        /**
-                         * @description Least it may be, where it was measured by volume or count.
-                         * @example 460 g
-                         */
-                        low?: string;
-                        /**
-                         * @description Most it may be.
-                         * @example 620 g
-                         */
-                        high?: string;
-                        /** @description The line of the recipe it was read from. */
-                        written?: string;
-                    }[];
-                    /**
-                     * @description How it goes into the dough.
-                     * @enum {string}
-                     */
-                    state: "raw" | "part-cooked" | "cooked";
-                    /**
-                     * @description Temperature when wrapped, 0 to 60 °C.
-                     * @example 6 C
-                     */
-                    temperature: string;
-                    /**
-                     * @description Time with hands to make it.
-                     * @example 20 min
-                     */
-                    hands_on: string;
-                    /**
-                     * @description Time to cool it after that.
-                     * @example 40 min
-                     */
-                    cooling: string;
-                    /** @description What is done about its juice before it is wrapped. */
-                    treatments?: ("drained" | "squeezed" | "cooked_down" | "dried_overnight" | "chilled")[];
-                    /**
-                     * @description What it cools in: spread on a shallow tray, in a box as deep as a finger is long, or heaped in a bowl.
-                     * @enum {string}
-                     */
-                    vessel?: "tray" | "box" | "bowl";
-                    /**
-                     * @description Mass of filling there really is, once it is made.
-                     * @example 480 g
-                     */
-                    made?: string | null;
-                    /** @description A second mixture laid inside the first, or a piece of something such as egg. */
-                    inside?: {
-                        /**
-                         * @description What it is called.
-                         * @example a quarter of egg
-                         */
-                        name: string;
-                        /**
-                         * @description Mass of it in one piece; part of filling_per_piece.
-                         * @example 12 g
-                         */
-                        each: string;
-                        /** @description The filling as written; only its proportions matter. */
-                        ingredients: {
-                            /** @description Key of a pantry item, such as "bread flour". */
-                            use: string;
-                            /**
-                             * @description Mass, or volume through the ingredient's density.
-                             * @example 500 g
-                             */
-                            amount: string;
-                            /**
-                             * @description Least it may be, where it was measured by volume or count.
-                             * @example 460 g
-                             */
-                            low?: string;
-                            /**
-                             * @description Most it may be.
-                             * @example 620 g
-                             */
-                            high?: string;
-                            /** @description The line of the recipe it was read from. */
-                            written?: string;
-                        }[];
-                    };
-                };
-                /** @description Further pieces from the same dough, with a filling of their own: half savoury, half sweet. */
-                more_groups?: {
-                    /** @description How many of these. */
-                    pieces: number;
-                    /**
-                     * @description Mass of dough in one; as in the first group if left out.
-                     * @example 62 g
-                     */
-                    dough_per_piece?: string;
-                    /**
-                     * @description Mass of filling in one piece, 5 g to 1500 g; left out for plain pieces.
-                     * @example 40 g
-                     */
-                    filling_per_piece?: string;
-                    /**
-                     * @description How it is closed; as in the first group if left out.
-                     * @enum {string}
-                     */
-                    closing?: "gathered" | "ball" | "pinch" | "envelope" | "half_moon" | "half_moon_fork" | "half_moon_rope" | "crescent" | "two_rounds" | "lidded" | "boat" | "well" | "sticks" | "kneaded_in" | "pulled_pie" | "braid" | "layered" | "plain";
-                    /** @description The filling. */
-                    filling?: {
-                        name: string;
-                        /** @description The filling as written; only its proportions matter. */
-                        ingredients: {
-                            /** @description Key of a pantry item, such as "bread flour". */
-                            use: string;
-                            /**
-                             * @description Mass, or volume through the ingredient's density.
-                             * @example 500 g
-                             */
-                            amount: string;
-                            /**
-                             * @description Least it may be, where it was measured by volume or count.
-                             * @example 460 g
-                             */
-                            low?: string;
-                            /**
-                             * @description Most it may be.
-                             * @example 620 g
-                             */
-                            high?: string;
-                            /** @description The line of the recipe it was read from. */
-                            written?: string;
-                        }[];
-                        /**
-                         * @description How it goes into the dough.
-                         * @enum {string}
-                         */
-                        state: "raw" | "part-cooked" | "cooked";
-                        /**
-                         * @description Temperature when wrapped, 0 to 60 °C.
-                         * @example 6 C
-                         */
-                        temperature: string;
-                        /**
-                         * @description Time with hands to make it.
-                         * @example 20 min
-                         */
-                        hands_on: string;
-                        /**
-                         * @description Time to cool it after that.
-                         * @example 40 min
-                         */
-                        cooling: string;
-                        /** @description What is done about its juice before it is wrapped. */
-                        treatments?: ("drained" | "squeezed" | "cooked_down" | "dried_overnight" | "chilled")[];
-                        /**
-                         * @description What it cools in: spread on a shallow tray, in a box as deep as a finger is long, or heaped in a bowl.
-                         * @enum {string}
-                         */
-                        vessel?: "tray" | "box" | "bowl";
-                        /**
-                         * @description Mass of filling there really is, once it is made.
-                         * @example 480 g
-                         */
-                        made?: string | null;
-                        /** @description A second mixture laid inside the first, or a piece of something such as egg. */
-                        inside?: {
-                            /**
-                             * @description What it is called.
-                             * @example a quarter of egg
-                             */
-                            name: string;
-                            /**
-                             * @description Mass of it in one piece; part of filling_per_piece.
-                             * @example 12 g
-                             */
-                            each: string;
-                            /** @description The filling as written; only its proportions matter. */
-                            ingredients: {
-                                /** @description Key of a pantry item, such as "bread flour". */
-                                use: string;
-                                /**
-                                 * @description Mass, or volume through the ingredient's density.
-                                 * @example 500 g
-                                 */
-                                amount: string;
-                                /**
-                                 * @description Least it may be, where it was measured by volume or count.
-                                 * @example 460 g
-                                 */
-                                low?: string;
-                                /**
-                                 * @description Most it may be.
-                                 * @example 620 g
-                                 */
-                                high?: string;
-                                /** @description The line of the recipe it was read from. */
-                                written?: string;
-                            }[];
-                        };
-                    };
-                    /** @description Heated in a way of their own; left out: as the others. */
-                    heat?: {
-                        /**
-                         * @description How it is cooked.
-                         * @enum {string}
-                         */
-                        method: "steam" | "oven" | "pan";
-                        /**
-                         * @description Oven temperature, 100 to 280 °C.
-                         * @example 190 C
-                         */
-                        temperature?: string | null;
-                        /**
-                         * @description Hob under the steamer or the pan.
-                         * @enum {string}
-                         */
-                        fire?: "gentle" | "high";
-                        /** @description Oven fan on. */
-                        fan?: boolean;
-                        /**
-                         * @description What is brushed on before baking.
-                         * @enum {string}
-                         */
-                        wash?: "none" | "egg" | "yolk" | "milk" | "butter";
-                        /**
-                         * @description Time the recipe states, if it does.
-                         * @example 15 min
-                         */
-                        minutes?: string | null;
-                        /**
-                         * @description Time off the heat before opening or eating.
-                         * @example 5 min
-                         */
-                        rest: string;
-                        /** @description Whether it rests covered. */
-                        covered?: boolean;
-                        /**
-                         * @description What they stand on in the oven.
-                         * @enum {string}
-                         */
-                        on?: "tray" | "dark_tray" | "stone" | "steel" | "rack";
-                        /**
-                         * @description Height in the oven.
-                         * @enum {string}
-                         */
-                        shelf?: "upper" | "middle" | "lower";
-                        /** @description A pan of boiling water in the oven for the first 10 min. */
-                        steam_pan?: boolean;
-                        /**
-                         * @description Baked under a lid for the first so many minutes.
-                         * @example 15 min
-                         */
-                        lid?: string | null;
-                        /** @description In the pan: seared 3 min, then water and a lid; else dry under a lid, and turned. */
-                        seared?: boolean;
-                        /**
-                         * @description How they come to the heat: as proofed, or kept cold since.
-                         * @enum {string}
-                         */
-                        from?: "proofed" | "fridge" | "frozen";
-                        /**
-                         * @description The crust wanted.
-                         * @enum {string}
-                         */
-                        crust?: "soft" | "hard";
-                        /**
-                         * @description Where pieces of a second load wait, or that they are wrapped later by as much.
-                         * @enum {string}
-                         */
-                        later_loads?: "bench" | "fridge" | "staggered";
-                        /**
-                         * @description How long they are kept cold, 1 h to 90 days.
-                         * @example 12 h
-                         */
-                        cold_for?: string;
-                    };
-                }[];
-                /** @description Final proof. */
-                proof: {
-                    /** @description Volume of the dough at the end over that just after wrapping, 1.05 to 2.5. */
-                    to: number;
-                    /**
-                     * @description Warmth where the pieces proof, if not the room's. Older spelling of one spot.
-                     * @example 30 C
-                     */
-                    air?: string | null;
-                    /** @description Where it stands, in turn; the kitchen's warmth if left out. */
-                    spots?: {
-                        /**
-                         * @description bench, oven light, oven with hot water, over warm water, fridge, spot (with its air), or the name of one of the kitchen's own spots.
-                         * @example fridge
-                         */
-                        where: string;
-                        /**
-                         * @description How warm it is there, where that is not known of the spot.
-                         * @example 28 C
-                         */
-                        air?: string | null;
-                        /**
-                         * @description How long it stays there; left out for the last one, where it stays until it is ready.
-                         * @example 45 min
-                         */
-                        for?: string | null;
-                    }[];
-                };
-                /** @description Steaming or baking. */
-                heat: {
-                    /**
-                     * @description How it is cooked.
-                     * @enum {string}
-                     */
-                    method: "steam" | "oven" | "pan";
-                    /**
-                     * @description Oven temperature, 100 to 280 °C.
-                     * @example 190 C
-                     */
-                    temperature?: string | null;
-                    /**
-                     * @description Hob under the steamer or the pan.
-                     * @enum {string}
-                     */
-                    fire?: "gentle" | "high";
-                    /** @description Oven fan on. */
-                    fan?: boolean;
-                    /**
-                     * @description What is brushed on before baking.
-                     * @enum {string}
-                     */
-                    wash?: "none" | "egg" | "yolk" | "milk" | "butter";
-                    /**
-                     * @description Time the recipe states, if it does.
-                     * @example 15 min
-                     */
-                    minutes?: string | null;
-                    /**
-                     * @description Time off the heat before opening or eating.
-                     * @example 5 min
-                     */
-                    rest: string;
-                    /** @description Whether it rests covered. */
-                    covered?: boolean;
-                    /**
-                     * @description What they stand on in the oven.
-                     * @enum {string}
-                     */
-                    on?: "tray" | "dark_tray" | "stone" | "steel" | "rack";
-                    /**
-                     * @description Height in the oven.
-                     * @enum {string}
-                     */
-                    shelf?: "upper" | "middle" | "lower";
-                    /** @description A pan of boiling water in the oven for the first 10 min. */
-                    steam_pan?: boolean;
-                    /**
-                     * @description Baked under a lid for the first so many minutes.
-                     * @example 15 min
-                     */
-                    lid?: string | null;
-                    /** @description In the pan: seared 3 min, then water and a lid; else dry under a lid, and turned. */
-                    seared?: boolean;
-                    /**
-                     * @description How they come to the heat: as proofed, or kept cold since.
-                     * @enum {string}
-                     */
-                    from?: "proofed" | "fridge" | "frozen";
-                    /**
-                     * @description The crust wanted.
-                     * @enum {string}
-                     */
-                    crust?: "soft" | "hard";
-                    /**
-                     * @description Where pieces of a second load wait, or that they are wrapped later by as much.
-                     * @enum {string}
-                     */
-                    later_loads?: "bench" | "fridge" | "staggered";
-                    /**
-                     * @description How long they are kept cold, 1 h to 90 days.
-                     * @example 12 h
-                     */
-                    cold_for?: string;
-                };
-                /** @description When and where. */
-                plan?: {
-                    /**
-                     * @description When to eat. HH:MM (the next such hour) or a date and time with its offset.
-                     * @example 18:30
-                     */
-                    eat_at?: string | null;
-                    /**
-                     * @description When to start, if the hour to eat is not what is fixed. HH:MM (the next such hour) or a date and time with its offset.
-                     * @example 18:30
-                     */
-                    start_at?: string | null;
-                    /**
-                     * @description Kitchen warmth for this bake, if not the kitchen's own.
-                     * @example 21 C
-                     */
-                    room?: string | null;
-                    /**
-                     * @description Whether the kitchen's thermometer is believed where there is one; typed if left out.
-                     * @enum {string}
-                     */
-                    room_from?: "typed" | "thermometer";
-                };
-                /** @description A number that is held. */
-                pin?: {
-                    /** @description flour, dough, filling, or the key of an ingredient. */
-                    by: string;
-                    /**
-                     * @description How much there is of it.
-                     * @example 500 g
-                     */
-                    amount: string;
-                    /**
-                     * @description Which number follows.
-                     * @enum {string}
-                     */
-                    gives_way: "pieces" | "weight";
-                } | null;
-                /** @description Doubts the cook has answered with "keep". */
-                kept?: string[];
-                notes?: string;
-                /** @description What the recipe it was read from says; held against what is worked out. */
-                said?: {
-                    /** @description How many it says it makes. */
-                    pieces?: number;
-                    /**
-                     * @description What it says one piece of dough weighs.
-                     * @example 60 g
-                     */
-                    piece_weight?: string;
-                    /**
-                     * @description How long it says the first rise takes.
-                     * @example 60 min
-                     */
-                    rise?: string;
-                    /**
-                     * @description How long it says the final proof takes.
-                     * @example 30 min
-                     */
-                    proof?: string;
-                    /**
-                     * @description How long it says to bake or steam.
-                     * @example 20 min
-                     */
-                    heat?: string;
-                    /**
-                     * @description The oven it says.
-                     * @example 190 C
-                     */
-                    oven?: string;
-                    /**
-                     * @description How warm it wants the liquid the yeast goes into.
-                     * @example 40 C
-                     */
-                    liquid?: string;
-                    /**
-                     * @description How wide it says to roll a piece.
-                     * @example 120 mm
-                     */
-                    across?: string;
-                    /**
-                     * @description The dough it says to make.
-                     * @enum {string}
-                     */
-                    feel?: "stiff" | "firm" | "soft" | "sticky";
-                    /**
-                     * @description What it says goes into each piece.
-                     * @example 30 g
-                     */
-                    filling_each?: string;
-                };
-                /** @description Who eats: decides the number of pieces instead of `pieces`. */
-                eaters?: {
-                    /** @description How many eat. */
-                    count: number;
-                    /** @description Pieces for each. */
-                    each: number;
-                } | null;
-                /** @description How the sponge ripens, where some of the dough goes into one. */
-                sponge?: {
-                    /** @description Volume at which it is ripe over that as mixed, 1.5 to 3.5; 2.6 if left out. */
-                    to?: number;
-                    /** @description Where it stands, in turn; the kitchen's warmth if left out. */
-                    spots?: {
-                        /**
-                         * @description bench, oven light, oven with hot water, over warm water, fridge, spot (with its air), or the name of one of the kitchen's own spots.
-                         * @example fridge
-                         */
-                        where: string;
-                        /**
-                         * @description How warm it is there, where that is not known of the spot.
-                         * @example 28 C
-                         */
-                        air?: string | null;
-                        /**
-                         * @description How long it stays there; left out for the last one, where it stays until it is ready.
-                         * @example 45 min
-                         */
-                        for?: string | null;
-                    }[];
-                };
-                /**
-                 * @description What is done with dough the pieces leave: spread over all of them, one plain piece, or kept.
-                 * @enum {string}
-                 */
-                spare_dough?: "spread" | "plain" | "keep";
-                /**
-                 * @description How the dough is divided: on the scale, by halving, or torn by feel and weighed back.
-                 * @enum {string}
-                 */
-                divide_by?: "scale" | "eye" | "torn";
-            };
-        };
-        /** NewBake */
-        NewBake: {
-            /** A bake */
-            document: {
-                /**
-                 * @description What this file is.
-                 * @enum {string}
-                 */
-                format: "airycrumb-bake";
-                /**
-                 * @description Version of this format.
-                 * @enum {integer}
-                 */
-                version: 1;
-                /** @description What the cook calls it. */
-                name: string;
-                /** @description How many pieces, 1 to 200. */
-                pieces: number;
-                /**
-                 * @description Mass of dough in one piece, 10 g to 1500 g.
-                 * @example 62 g
-                 */
-                dough_per_piece: string;
-                /**
-                 * @description Mass of filling in one piece, 5 g to 1500 g.
-                 * @example 40 g
-                 */
-                filling_per_piece: string;
-                /**
-                 * @description How a piece is closed. lidded: a filled bun and a lid of a quarter of the dough; two_rounds: two wrappers; plain: no filling at all.
-                 * @enum {string}
-                 */
-                closing: "gathered" | "ball" | "pinch" | "envelope" | "half_moon" | "half_moon_fork" | "half_moon_rope" | "crescent" | "two_rounds" | "lidded" | "boat" | "well" | "sticks" | "kneaded_in" | "pulled_pie" | "braid" | "layered" | "plain";
-                /** @description The dough. */
-                dough: {
-                    /** @description The recipe as written; only its proportions matter. */
-                    ingredients: {
-                        /** @description Key of a pantry item, such as "bread flour". */
-                        use: string;
-                        /**
-                         * @description Mass, or volume through the ingredient's density.
-                         * @example 500 g
-                         */
-                        amount: string;
-                        /**
-                         * @description Least it may be, where it was measured by volume or count.
-                         * @example 460 g
-                         */
-                        low?: string;
-                        /**
-                         * @description Most it may be.
-                         * @example 620 g
-                         */
-                        high?: string;
-                        /** @description The line of the recipe it was read from. */
-                        written?: string;
-                        /**
-                         * @description Where it goes: with the rest, into a sponge or a soaked or scalded part mixed hours before, or in late, after the gluten is made.
-                         * @enum {string}
-                         */
-                        part?: "dough" | "sponge" | "soaked" | "late";
-                    }[];
-                    /**
-                     * @description What lifts it. Soda and none: it rests and does not rise.
-                     * @enum {string}
-                     */
-                    leavening: "yeast" | "yeast and baking powder" | "soda" | "none";
-                    /**
-                     * @description How the yeast goes in: straight into the flour; woken in all the warm liquid; or apart, in warm water of its own, before sugar and salt.
-                     * @enum {string}
-                     */
-                    yeast_school?: "straight" | "woken" | "apart";
-                    /** @description Older spelling: true is yeast_school "woken". */
-                    yeast_woken?: boolean;
-                    /**
-                     * @description Dough temperature after kneading, if measured.
-                     * @example 26 C
-                     */
-                    start_temperature?: string | null;
-                    /**
-                     * @description How it is kneaded: it warms the dough and takes its time. none: mixed only, best left cold; after: barely mixed, kneaded once it has risen.
-                     * @enum {string}
-                     */
-                    kneading?: "hand" | "machine" | "none" | "after";
-                    /**
-                     * @description Dough temperature to mix to, 16 to 32 °C; 26 °C if left out.
-                     * @example 26 C
-                     */
-                    wanted_temperature?: string | null;
-                };
-                /** @description First rise. */
-                rise: {
-                    /** @description Volume at the end over volume at the start, 1.2 to 3.5. */
-                    to: number;
-                    /**
-                     * @description Warmth where the dough rises, if not the room's. Older spelling of one spot.
-                     * @example 28 C
-                     */
-                    air?: string | null;
-                    /** @description Where it stands, in turn; the kitchen's warmth if left out. */
-                    spots?: {
-                        /**
-                         * @description bench, oven light, oven with hot water, over warm water, fridge, spot (with its air), or the name of one of the kitchen's own spots.
-                         * @example fridge
-                         */
-                        where: string;
-                        /**
-                         * @description How warm it is there, where that is not known of the spot.
-                         * @example 28 C
-                         */
-                        air?: string | null;
-                        /**
-                         * @description How long it stays there; left out for the last one, where it stays until it is ready.
-                         * @example 45 min
-                         */
-                        for?: string | null;
-                    }[];
-                    /**
-                     * @description What it rises in; a flat bag takes the fridge's cold sooner.
-                     * @enum {string}
-                     */
-                    in?: "bowl" | "bag";
-                    /** @description Knocked back and left to rise again to so many times its size as knocked back, 1.1 to 3; once only if left out. */
-                    again_to?: number | null;
-                    /**
-                     * @description How long a dough without yeast rests, 0 to 24 h.
-                     * @example 30 min
-                     */
-                    rest?: string;
-                };
-                /** @description The filling. */
-                filling: {
-                    name: string;
-                    /** @description The filling as written; only its proportions matter. */
-                    ingredients: {
-                        /** @description Key of a pantry item, such as "bread flour". */
-                        use: string;
-                        /**
-                         * @description Mass, or volume through the ingredient's density.
-                         * @example 500 g
-                         */
-                        amount: string;
-                        /**
-                         * @description Least it may be, where it was measured by volume or count.
-                         * @example 460 g
-                         */
-                        low?: string;
-                        /**
-                         * @description Most it may be.
-                         * @example 620 g
-                         */
-                        high?: string;
-                        /** @description The line of the recipe it was read from. */
-                        written?: string;
-                    }[];
-                    /**
-                     * @description How it goes into the dough.
-                     * @enum {string}
-                     */
-                    state: "raw" | "part-cooked" | "cooked";
-                    /**
-                     * @description Temperature when wrapped, 0 to 60 °C.
-                     * @example 6 C
-                     */
-                    temperature: string;
-                    /**
-                     * @description Time with hands to make it.
-                     * @example 20 min
-                     */
-                    hands_on: string;
-                    /**
-                     * @description Time to cool it after that.
-                     * @example 40 min
-                     */
-                    cooling: string;
-                    /** @description What is done about its juice before it is wrapped. */
-                    treatments?: ("drained" | "squeezed" | "cooked_down" | "dried_overnight" | "chilled")[];
-                    /**
-                     * @description What it cools in: spread on a shallow tray, in a box as deep as a finger is long, or heaped in a bowl.
-                     * @enum {string}
-                     */
-                    vessel?: "tray" | "box" | "bowl";
-                    /**
-                     * @description Mass of filling there really is, once it is made.
-                     * @example 480 g
-                     */
-                    made?: string | null;
-                    /** @description A second mixture laid inside the first, or a piece of something such as egg. */
-                    inside?: {
-                        /**
-                         * @description What it is called.
-                         * @example a quarter of egg
-                         */
-                        name: string;
-                        /**
-                         * @description Mass of it in one piece; part of filling_per_piece.
-                         * @example 12 g
-                         */
-                        each: string;
-                        /** @description The filling as written; only its proportions matter. */
-                        ingredients: {
-                            /** @description Key of a pantry item, such as "bread flour". */
-                            use: string;
-                            /**
-                             * @description Mass, or volume through the ingredient's density.
-                             * @example 500 g
-                             */
-                            amount: string;
-                            /**
-                             * @description Least it may be, where it was measured by volume or count.
-                             * @example 460 g
-                             */
-                            low?: string;
-                            /**
-                             * @description Most it may be.
-                             * @example 620 g
-                             */
-                            high?: string;
-                            /** @description The line of the recipe it was read from. */
-                            written?: string;
-                        }[];
-                    };
-                };
-                /** @description Further pieces from the same dough, with a filling of their own: half savoury, half sweet. */
-                more_groups?: {
-                    /** @description How many of these. */
-                    pieces: number;
-                    /**
-                     * @description Mass of dough in one; as in the first group if left out.
-                     * @example 62 g
-                     */
-                    dough_per_piece?: string;
-                    /**
-                     * @description Mass of filling in one piece, 5 g to 1500 g; left out for plain pieces.
-                     * @example 40 g
-                     */
-                    filling_per_piece?: string;
-                    /**
-                     * @description How it is closed; as in the first group if left out.
-                     * @enum {string}
-                     */
-                    closing?: "gathered" | "ball" | "pinch" | "envelope" | "half_moon" | "half_moon_fork" | "half_moon_rope" | "crescent" | "two_rounds" | "lidded" | "boat" | "well" | "sticks" | "kneaded_in" | "pulled_pie" | "braid" | "layered" | "plain";
-                    /** @description The filling. */
-                    filling?: {
-                        name: string;
-                        /** @description The filling as written; only its proportions matter. */
-                        ingredients: {
-                            /** @description Key of a pantry item, such as "bread flour". */
-                            use: string;
-                            /**
-                             * @description Mass, or volume through the ingredient's density.
-                             * @example 500 g
-                             */
-                            amount: string;
-                            /**
-                             * @description Least it may be, where it was measured by volume or count.
-                             * @example 460 g
-                             */
-                            low?: string;
-                            /**
-                             * @description Most it may be.
-                             * @example 620 g
-                             */
-                            high?: string;
-                            /** @description The line of the recipe it was read from. */
-                            written?: string;
-                        }[];
-                        /**
-                         * @description How it goes into the dough.
-                         * @enum {string}
-                         */
-                        state: "raw" | "part-cooked" | "cooked";
-                        /**
-                         * @description Temperature when wrapped, 0 to 60 °C.
-                         * @example 6 C
-                         */
-                        temperature: string;
-                        /**
-                         * @description Time with hands to make it.
-                         * @example 20 min
-                         */
-                        hands_on: string;
-                        /**
-                         * @description Time to cool it after that.
-                         * @example 40 min
-                         */
-                        cooling: string;
-                        /** @description What is done about its juice before it is wrapped. */
-                        treatments?: ("drained" | "squeezed" | "cooked_down" | "dried_overnight" | "chilled")[];
-                        /**
-                         * @description What it cools in: spread on a shallow tray, in a box as deep as a finger is long, or heaped in a bowl.
-                         * @enum {string}
-                         */
-                        vessel?: "tray" | "box" | "bowl";
-                        /**
-                         * @description Mass of filling there really is, once it is made.
-                         * @example 480 g
-                         */
-                        made?: string | null;
-                        /** @description A second mixture laid inside the first, or a piece of something such as egg. */
-                        inside?: {
-                            /**
-                             * @description What it is called.
-                             * @example a quarter of egg
-                             */
-                            name: string;
-                            /**
-                             * @description Mass of it in one piece; part of filling_per_piece.
-                             * @example 12 g
-                             */
-                            each: string;
-                            /** @description The filling as written; only its proportions matter. */
-                            ingredients: {
-                                /** @description Key of a pantry item, such as "bread flour". */
-                                use: string;
-                                /**
-                                 * @description Mass, or volume through the ingredient's density.
-                                 * @example 500 g
-                                 */
-                                amount: string;
-                                /**
-                                 * @description Least it may be, where it was measured by volume or count.
-                                 * @example 460 g
-                                 */
-                                low?: string;
-                                /**
-                                 * @description Most it may be.
-                                 * @example 620 g
-                                 */
-                                high?: string;
-                                /** @description The line of the recipe it was read from. */
-                                written?: string;
-                            }[];
-                        };
-                    };
-                    /** @description Heated in a way of their own; left out: as the others. */
-                    heat?: {
-                        /**
-                         * @description How it is cooked.
-                         * @enum {string}
-                         */
-                        method: "steam" | "oven" | "pan";
-                        /**
-                         * @description Oven temperature, 100 to 280 °C.
-                         * @example 190 C
-                         */
-                        temperature?: string | null;
-                        /**
-                         * @description Hob under the steamer or the pan.
-                         * @enum {string}
-                         */
-                        fire?: "gentle" | "high";
-                        /** @description Oven fan on. */
-                        fan?: boolean;
-                        /**
-                         * @description What is brushed on before baking.
-                         * @enum {string}
-                         */
-                        wash?: "none" | "egg" | "yolk" | "milk" | "butter";
-                        /**
-                         * @description Time the recipe states, if it does.
-                         * @example 15 min
-                         */
-                        minutes?: string | null;
-                        /**
-                         * @description Time off the heat before opening or eating.
-                         * @example 5 min
-                         */
-                        rest: string;
-                        /** @description Whether it rests covered. */
-                        covered?: boolean;
-                        /**
-                         * @description What they stand on in the oven.
-                         * @enum {string}
-                         */
-                        on?: "tray" | "dark_tray" | "stone" | "steel" | "rack";
-                        /**
-                         * @description Height in the oven.
-                         * @enum {string}
-                         */
-                        shelf?: "upper" | "middle" | "lower";
-                        /** @description A pan of boiling water in the oven for the first 10 min. */
-                        steam_pan?: boolean;
-                        /**
-                         * @description Baked under a lid for the first so many minutes.
-                         * @example 15 min
-                         */
-                        lid?: string | null;
-                        /** @description In the pan: seared 3 min, then water and a lid; else dry under a lid, and turned. */
-                        seared?: boolean;
-                        /**
-                         * @description How they come to the heat: as proofed, or kept cold since.
-                         * @enum {string}
-                         */
-                        from?: "proofed" | "fridge" | "frozen";
-                        /**
-                         * @description The crust wanted.
-                         * @enum {string}
-                         */
-                        crust?: "soft" | "hard";
-                        /**
-                         * @description Where pieces of a second load wait, or that they are wrapped later by as much.
-                         * @enum {string}
-                         */
-                        later_loads?: "bench" | "fridge" | "staggered";
-                        /**
-                         * @description How long they are kept cold, 1 h to 90 days.
-                         * @example 12 h
-                         */
-                        cold_for?: string;
-                    };
-                }[];
-                /** @description Final proof. */
-                proof: {
-                    /** @description Volume of the dough at the end over that just after wrapping, 1.05 to 2.5. */
-                    to: number;
-                    /**
-                     * @description Warmth where the pieces proof, if not the room's. Older spelling of one spot.
-                     * @example 30 C
-                     */
-                    air?: string | null;
-                    /** @description Where it stands, in turn; the kitchen's warmth if left out. */
-                    spots?: {
-                        /**
-                         * @description bench, oven light, oven with hot water, over warm water, fridge, spot (with its air), or the name of one of the kitchen's own spots.
-                         * @example fridge
-                         */
-                        where: string;
-                        /**
-                         * @description How warm it is there, where that is not known of the spot.
-                         * @example 28 C
-                         */
-                        air?: string | null;
-                        /**
-                         * @description How long it stays there; left out for the last one, where it stays until it is ready.
-                         * @example 45 min
-                         */
-                        for?: string | null;
-                    }[];
-                };
-                /** @description Steaming or baking. */
-                heat: {
-                    /**
-                     * @description How it is cooked.
-                     * @enum {string}
-                     */
-                    method: "steam" | "oven" | "pan";
-                    /**
-                     * @description Oven temperature, 100 to 280 °C.
-                     * @example 190 C
-                     */
-                    temperature?: string | null;
-                    /**
-                     * @description Hob under the steamer or the pan.
-                     * @enum {string}
-                     */
-                    fire?: "gentle" | "high";
-                    /** @description Oven fan on. */
-                    fan?: boolean;
-                    /**
-                     * @description What is brushed on before baking.
-                     * @enum {string}
-                     */
-                    wash?: "none" | "egg" | "yolk" | "milk" | "butter";
-                    /**
-                     * @description Time the recipe states, if it does.
-                     * @example 15 min
-                     */
-                    minutes?: string | null;
-                    /**
-                     * @description Time off the heat before opening or eating.
-                     * @example 5 min
-                     */
-                    rest: string;
-                    /** @description Whether it rests covered. */
-                    covered?: boolean;
-                    /**
-                     * @description What they stand on in the oven.
-                     * @enum {string}
-                     */
-                    on?: "tray" | "dark_tray" | "stone" | "steel" | "rack";
-                    /**
-                     * @description Height in the oven.
-                     * @enum {string}
-                     */
-                    shelf?: "upper" | "middle" | "lower";
-                    /** @description A pan of boiling water in the oven for the first 10 min. */
-                    steam_pan?: boolean;
-                    /**
-                     * @description Baked under a lid for the first so many minutes.
-                     * @example 15 min
-                     */
-                    lid?: string | null;
-                    /** @description In the pan: seared 3 min, then water and a lid; else dry under a lid, and turned. */
-                    seared?: boolean;
-                    /**
-                     * @description How they come to the heat: as proofed, or kept cold since.
-                     * @enum {string}
-                     */
-                    from?: "proofed" | "fridge" | "frozen";
-                    /**
-                     * @description The crust wanted.
-                     * @enum {string}
-                     */
-                    crust?: "soft" | "hard";
-                    /**
-                     * @description Where pieces of a second load wait, or that they are wrapped later by as much.
-                     * @enum {string}
-                     */
-                    later_loads?: "bench" | "fridge" | "staggered";
-                    /**
-                     * @description How long they are kept cold, 1 h to 90 days.
-                     * @example 12 h
-                     */
-                    cold_for?: string;
-                };
-                /** @description When and where. */
-                plan?: {
-                    /**
-                     * @description When to eat. HH:MM (the next such hour) or a date and time with its offset.
-                     * @example 18:30
-                     */
-                    eat_at?: string | null;
-                    /**
-                     * @description When to start, if the hour to eat is not what is fixed. HH:MM (the next such hour) or a date and time with its offset.
-                     * @example 18:30
-                     */
-                    start_at?: string | null;
-                    /**
-                     * @description Kitchen warmth for this bake, if not the kitchen's own.
-                     * @example 21 C
-                     */
-                    room?: string | null;
-                    /**
-                     * @description Whether the kitchen's thermometer is believed where there is one; typed if left out.
-                     * @enum {string}
-                     */
-                    room_from?: "typed" | "thermometer";
-                };
-                /** @description A number that is held. */
-                pin?: {
-                    /** @description flour, dough, filling, or the key of an ingredient. */
-                    by: string;
-                    /**
-                     * @description How much there is of it.
-                     * @example 500 g
-                     */
-                    amount: string;
-                    /**
-                     * @description Which number follows.
-                     * @enum {string}
-                     */
-                    gives_way: "pieces" | "weight";
-                } | null;
-                /** @description Doubts the cook has answered with "keep". */
-                kept?: string[];
-                notes?: string;
-                /** @description What the recipe it was read from says; held against what is worked out. */
-                said?: {
-                    /** @description How many it says it makes. */
-                    pieces?: number;
-                    /**
-                     * @description What it says one piece of dough weighs.
-                     * @example 60 g
-                     */
-                    piece_weight?: string;
-                    /**
-                     * @description How long it says the first rise takes.
-                     * @example 60 min
-                     */
-                    rise?: string;
-                    /**
-                     * @description How long it says the final proof takes.
-                     * @example 30 min
-                     */
-                    proof?: string;
-                    /**
-                     * @description How long it says to bake or steam.
-                     * @example 20 min
-                     */
-                    heat?: string;
-                    /**
-                     * @description The oven it says.
-                     * @example 190 C
-                     */
-                    oven?: string;
-                    /**
-                     * @description How warm it wants the liquid the yeast goes into.
-                     * @example 40 C
-                     */
-                    liquid?: string;
-                    /**
-                     * @description How wide it says to roll a piece.
-                     * @example 120 mm
-                     */
-                    across?: string;
-                    /**
-                     * @description The dough it says to make.
-                     * @enum {string}
-                     */
-                    feel?: "stiff" | "firm" | "soft" | "sticky";
-                    /**
-                     * @description What it says goes into each piece.
-                     * @example 30 g
-                     */
-                    filling_each?: string;
-                };
-                /** @description Who eats: decides the number of pieces instead of `pieces`. */
-                eaters?: {
-                    /** @description How many eat. */
-                    count: number;
-                    /** @description Pieces for each. */
-                    each: number;
-                } | null;
-                /** @description How the sponge ripens, where some of the dough goes into one. */
-                sponge?: {
-                    /** @description Volume at which it is ripe over that as mixed, 1.5 to 3.5; 2.6 if left out. */
-                    to?: number;
-                    /** @description Where it stands, in turn; the kitchen's warmth if left out. */
-                    spots?: {
-                        /**
-                         * @description bench, oven light, oven with hot water, over warm water, fridge, spot (with its air), or the name of one of the kitchen's own spots.
-                         * @example fridge
-                         */
-                        where: string;
-                        /**
-                         * @description How warm it is there, where that is not known of the spot.
-                         * @example 28 C
-                         */
-                        air?: string | null;
-                        /**
-                         * @description How long it stays there; left out for the last one, where it stays until it is ready.
-                         * @example 45 min
-                         */
-                        for?: string | null;
-                    }[];
-                };
-                /**
-                 * @description What is done with dough the pieces leave: spread over all of them, one plain piece, or kept.
-                 * @enum {string}
-                 */
-                spare_dough?: "spread" | "plain" | "keep";
-                /**
-                 * @description How the dough is divided: on the scale, by halving, or torn by feel and weighed back.
-                 * @enum {string}
-                 */
-                divide_by?: "scale" | "eye" | "torn";
-            };
-        };
-        /**
-         * BakeSave
-         * @description base: the version this was made from.
-         */
-        BakeSave: {
-            /** Base */
-            base: number;
-            /** A bake */
-            document: {
-                /**
-                 * @description What this file is.
-                 * @enum {string}
-                 */
-                format: "airycrumb-bake";
-                /**
-                 * @description Version of this format.
-                 * @enum {integer}
-                 */
-                version: 1;
-                /** @description What the cook calls it. */
-                name: string;
-                /** @description How many pieces, 1 to 200. */
-                pieces: number;
-                /**
-                 * @description Mass of dough in one piece, 10 g to 1500 g.
-                 * @example 62 g
-                 */
-                dough_per_piece: string;
-                /**
-                 * @description Mass of filling in one piece, 5 g to 1500 g.
-                 * @example 40 g
-                 */
-                filling_per_piece: string;
-                /**
-                 * @description How a piece is closed. lidded: a filled bun and a lid of a quarter of the dough; two_rounds: two wrappers; plain: no filling at all.
-                 * @enum {string}
-                 */
-                closing: "gathered" | "ball" | "pinch" | "envelope" | "half_moon" | "half_moon_fork" | "half_moon_rope" | "crescent" | "two_rounds" | "lidded" | "boat" | "well" | "sticks" | "kneaded_in" | "pulled_pie" | "braid" | "layered" | "plain";
-                /** @description The dough. */
-                dough: {
-                    /** @description The recipe as written; only its proportions matter. */
-                    ingredients: {
-                        /** @description Key of a pantry item, such as "bread flour". */
-                        use: string;
-                        /**
-                         * @description Mass, or volume through the ingredient's density.
-                         * @example 500 g
-                         */
-                        amount: string;
-                        /**
-                         * @description Least it may be, where it was measured by volume or count.
-                         * @example 460 g
-                         */
-                        low?: string;
-                        /**
-                         * @description Most it may be.
-                         * @example 620 g
-                         */
-                        high?: string;
-                        /** @description The line of the recipe it was read from. */
-                        written?: string;
-                        /**
-                         * @description Where it goes: with the rest, into a sponge or a soaked or scalded part mixed hours before, or in late, after the gluten is made.
-                         * @enum {string}
-                         */
-                        part?: "dough" | "sponge" | "soaked" | "late";
-                    }[];
-                    /**
-                     * @description What lifts it. Soda and none: it rests and does not rise.
-                     * @enum {string}
-                     */
-                    leavening: "yeast" | "yeast and baking powder" | "soda" | "none";
-                    /**
-                     * @description How the yeast goes in: straight into the flour; woken in all the warm liquid; or apart, in warm water of its own, before sugar and salt.
-                     * @enum {string}
-                     */
-                    yeast_school?: "straight" | "woken" | "apart";
-                    /** @description Older spelling: true is yeast_school "woken". */
-                    yeast_woken?: boolean;
-                    /**
-                     * @description Dough temperature after kneading, if measured.
-                     * @example 26 C
-                     */
-                    start_temperature?: string | null;
-                    /**
-                     * @description How it is kneaded: it warms the dough and takes its time. none: mixed only, best left cold; after: barely mixed, kneaded once it has risen.
-                     * @enum {string}
-                     */
-                    kneading?: "hand" | "machine" | "none" | "after";
-                    /**
-                     * @description Dough temperature to mix to, 16 to 32 °C; 26 °C if left out.
-                     * @example 26 C
-                     */
-                    wanted_temperature?: string | null;
-                };
-                /** @description First rise. */
-                rise: {
-                    /** @description Volume at the end over volume at the start, 1.2 to 3.5. */
-                    to: number;
-                    /**
-                     * @description Warmth where the dough rises, if not the room's. Older spelling of one spot.
-                     * @example 28 C
-                     */
-                    air?: string | null;
-                    /** @description Where it stands, in turn; the kitchen's warmth if left out. */
-                    spots?: {
-                        /**
-                         * @description bench, oven light, oven with hot water, over warm water, fridge, spot (with its air), or the name of one of the kitchen's own spots.
-                         * @example fridge
-                         */
-                        where: string;
-                        /**
-                         * @description How warm it is there, where that is not known of the spot.
-                         * @example 28 C
-                         */
-                        air?: string | null;
-                        /**
-                         * @description How long it stays there; left out for the last one, where it stays until it is ready.
-                         * @example 45 min
-                         */
-                        for?: string | null;
-                    }[];
-                    /**
-                     * @description What it rises in; a flat bag takes the fridge's cold sooner.
-                     * @enum {string}
-                     */
-                    in?: "bowl" | "bag";
-                    /** @description Knocked back and left to rise again to so many times its size as knocked back, 1.1 to 3; once only if left out. */
-                    again_to?: number | null;
-                    /**
-                     * @description How long a dough without yeast rests, 0 to 24 h.
-                     * @example 30 min
-                     */
-                    rest?: string;
-                };
-                /** @description The filling. */
-                filling: {
-                    name: string;
-                    /** @description The filling as written; only its proportions matter. */
-                    ingredients: {
-                        /** @description Key of a pantry item, such as "bread flour". */
-                        use: string;
-                        /**
-                         * @description Mass, or volume through the ingredient's density.
-                         * @example 500 g
-                         */
-                        amount: string;
-                        /**
-                         * @description Least it may be, where it was measured by volume or count.
-                         * @example 460 g
-                         */
-                        low?: string;
-                        /**
-                         * @description Most it may be.
-                         * @example 620 g
-                         */
-                        high?: string;
-                        /** @description The line of the recipe it was read from. */
-                        written?: string;
-                    }[];
-                    /**
-                     * @description How it goes into the dough.
-                     * @enum {string}
-                     */
-                    state: "raw" | "part-cooked" | "cooked";
-                    /**
-                     * @description Temperature when wrapped, 0 to 60 °C.
-                     * @example 6 C
-                     */
-                    temperature: string;
-                    /**
-                     * @description Time with hands to make it.
-                     * @example 20 min
-                     */
-                    hands_on: string;
-                    /**
-                     * @description Time to cool it after that.
-                     * @example 40 min
-                     */
-                    cooling: string;
-                    /** @description What is done about its juice before it is wrapped. */
-                    treatments?: ("drained" | "squeezed" | "cooked_down" | "dried_overnight" | "chilled")[];
-                    /**
-                     * @description What it cools in: spread on a shallow tray, in a box as deep as a finger is long, or heaped in a bowl.
-                     * @enum {string}
-                     */
-                    vessel?: "tray" | "box" | "bowl";
-                    /**
-                     * @description Mass of filling there really is, once it is made.
-                     * @example 480 g
-                     */
-                    made?: string | null;
-                    /** @description A second mixture laid inside the first, or a piece of something such as egg. */
-                    inside?: {
-                        /**
-                         * @description What it is called.
-                         * @example a quarter of egg
-                         */
-                        name: string;
-                        /**
-                         * @description Mass of it in one piece; part of filling_per_piece.
-                         * @example 12 g
-                         */
-                        each: string;
-                        /** @description The filling as written; only its proportions matter. */
-                        ingredients: {
-                            /** @description Key of a pantry item, such as "bread flour". */
-                            use: string;
-                            /**
-                             * @description Mass, or volume through the ingredient's density.
-                             * @example 500 g
-                             */
-                            amount: string;
-                            /**
-                             * @description Least it may be, where it was measured by volume or count.
-                             * @example 460 g
-                             */
-                            low?: string;
-                            /**
-                             * @description Most it may be.
-                             * @example 620 g
-                             */
-                            high?: string;
-                            /** @description The line of the recipe it was read from. */
-                            written?: string;
-                        }[];
-                    };
-                };
-                /** @description Further pieces from the same dough, with a filling of their own: half savoury, half sweet. */
-                more_groups?: {
-                    /** @description How many of these. */
-                    pieces: number;
-                    /**
-                     * @description Mass of dough in one; as in the first group if left out.
-                     * @example 62 g
-                     */
-                    dough_per_piece?: string;
-                    /**
-                     * @description Mass of filling in one piece, 5 g to 1500 g; left out for plain pieces.
-                     * @example 40 g
-                     */
-                    filling_per_piece?: string;
-                    /**
-                     * @description How it is closed; as in the first group if left out.
-                     * @enum {string}
-                     */
-                    closing?: "gathered" | "ball" | "pinch" | "envelope" | "half_moon" | "half_moon_fork" | "half_moon_rope" | "crescent" | "two_rounds" | "lidded" | "boat" | "well" | "sticks" | "kneaded_in" | "pulled_pie" | "braid" | "layered" | "plain";
-                    /** @description The filling. */
-                    filling?: {
-                        name: string;
-                        /** @description The filling as written; only its proportions matter. */
-                        ingredients: {
-                            /** @description Key of a pantry item, such as "bread flour". */
-                            use: string;
-                            /**
-                             * @description Mass, or volume through the ingredient's density.
-                             * @example 500 g
-                             */
-                            amount: string;
-                            /**
-                             * @description Least it may be, where it was measured by volume or count.
-                             * @example 460 g
-                             */
-                            low?: string;
-                            /**
-                             * @description Most it may be.
-                             * @example 620 g
-                             */
-                            high?: string;
-                            /** @description The line of the recipe it was read from. */
-                            written?: string;
-                        }[];
-                        /**
-                         * @description How it goes into the dough.
-                         * @enum {string}
-                         */
-                        state: "raw" | "part-cooked" | "cooked";
-                        /**
-                         * @description Temperature when wrapped, 0 to 60 °C.
-                         * @example 6 C
-                         */
-                        temperature: string;
-                        /**
-                         * @description Time with hands to make it.
-                         * @example 20 min
-                         */
-                        hands_on: string;
-                        /**
-                         * @description Time to cool it after that.
-                         * @example 40 min
-                         */
-                        cooling: string;
-                        /** @description What is done about its juice before it is wrapped. */
-                        treatments?: ("drained" | "squeezed" | "cooked_down" | "dried_overnight" | "chilled")[];
-                        /**
-                         * @description What it cools in: spread on a shallow tray, in a box as deep as a finger is long, or heaped in a bowl.
-                         * @enum {string}
-                         */
-                        vessel?: "tray" | "box" | "bowl";
-                        /**
-                         * @description Mass of filling there really is, once it is made.
-                         * @example 480 g
-                         */
-                        made?: string | null;
-                        /** @description A second mixture laid inside the first, or a piece of something such as egg. */
-                        inside?: {
-                            /**
-                             * @description What it is called.
-                             * @example a quarter of egg
-                             */
-                            name: string;
-                            /**
-                             * @description Mass of it in one piece; part of filling_per_piece.
-                             * @example 12 g
-                             */
-                            each: string;
-                            /** @description The filling as written; only its proportions matter. */
-                            ingredients: {
-                                /** @description Key of a pantry item, such as "bread flour". */
-                                use: string;
-                                /**
-                                 * @description Mass, or volume through the ingredient's density.
-                                 * @example 500 g
-                                 */
-                                amount: string;
-                                /**
-                                 * @description Least it may be, where it was measured by volume or count.
-                                 * @example 460 g
-                                 */
-                                low?: string;
-                                /**
-                                 * @description Most it may be.
-                                 * @example 620 g
-                                 */
-                                high?: string;
-                                /** @description The line of the recipe it was read from. */
-                                written?: string;
-                            }[];
-                        };
-                    };
-                    /** @description Heated in a way of their own; left out: as the others. */
-                    heat?: {
-                        /**
-                         * @description How it is cooked.
-                         * @enum {string}
-                         */
-                        method: "steam" | "oven" | "pan";
-                        /**
-                         * @description Oven temperature, 100 to 280 °C.
-                         * @example 190 C
-                         */
-                        temperature?: string | null;
-                        /**
-                         * @description Hob under the steamer or the pan.
-                         * @enum {string}
-                         */
-                        fire?: "gentle" | "high";
-                        /** @description Oven fan on. */
-                        fan?: boolean;
-                        /**
-                         * @description What is brushed on before baking.
-                         * @enum {string}
-                         */
-                        wash?: "none" | "egg" | "yolk" | "milk" | "butter";
-                        /**
-                         * @description Time the recipe states, if it does.
-                         * @example 15 min
-                         */
-                        minutes?: string | null;
-                        /**
-                         * @description Time off the heat before opening or eating.
-                         * @example 5 min
-                         */
-                        rest: string;
-                        /** @description Whether it rests covered. */
-                        covered?: boolean;
-                        /**
-                         * @description What they stand on in the oven.
-                         * @enum {string}
-                         */
-                        on?: "tray" | "dark_tray" | "stone" | "steel" | "rack";
-                        /**
-                         * @description Height in the oven.
-                         * @enum {string}
-                         */
-                        shelf?: "upper" | "middle" | "lower";
-                        /** @description A pan of boiling water in the oven for the first 10 min. */
-                        steam_pan?: boolean;
-                        /**
-                         * @description Baked under a lid for the first so many minutes.
-                         * @example 15 min
-                         */
-                        lid?: string | null;
-                        /** @description In the pan: seared 3 min, then water and a lid; else dry under a lid, and turned. */
-                        seared?: boolean;
-                        /**
-                         * @description How they come to the heat: as proofed, or kept cold since.
-                         * @enum {string}
-                         */
-                        from?: "proofed" | "fridge" | "frozen";
-                        /**
-                         * @description The crust wanted.
-                         * @enum {string}
-                         */
-                        crust?: "soft" | "hard";
-                        /**
-                         * @description Where pieces of a second load wait, or that they are wrapped later by as much.
-                         * @enum {string}
-                         */
-                        later_loads?: "bench" | "fridge" | "staggered";
-                        /**
-                         * @description How long they are kept cold, 1 h to 90 days.
-                         * @example 12 h
-                         */
-                        cold_for?: string;
-                    };
-                }[];
-                /** @description Final proof. */
-                proof: {
-                    /** @description Volume of the dough at the end over that just after wrapping, 1.05 to 2.5. */
-                    to: number;
-                    /**
-                     * @description Warmth where the pieces proof, if not the room's. Older spelling of one spot.
-                     * @example 30 C
-                     */
-                    air?: string | null;
-                    /** @description Where it stands, in turn; the kitchen's warmth if left out. */
-                    spots?: {
-                        /**
-                         * @description bench, oven light, oven with hot water, over warm water, fridge, spot (with its air), or the name of one of the kitchen's own spots.
-                         * @example fridge
-                         */
-                        where: string;
-                        /**
-                         * @description How warm it is there, where that is not known of the spot.
-                         * @example 28 C
-                         */
-                        air?: string | null;
-                        /**
-                         * @description How long it stays there; left out for the last one, where it stays until it is ready.
-                         * @example 45 min
-                         */
-                        for?: string | null;
-                    }[];
-                };
-                /** @description Steaming or baking. */
-                heat: {
-                    /**
-                     * @description How it is cooked.
-                     * @enum {string}
-                     */
-                    method: "steam" | "oven" | "pan";
-                    /**
-                     * @description Oven temperature, 100 to 280 °C.
-                     * @example 190 C
-                     */
-                    temperature?: string | null;
-                    /**
-                     * @description Hob under the steamer or the pan.
-                     * @enum {string}
-                     */
-                    fire?: "gentle" | "high";
-                    /** @description Oven fan on. */
-                    fan?: boolean;
-                    /**
-                     * @description What is brushed on before baking.
-                     * @enum {string}
-                     */
-                    wash?: "none" | "egg" | "yolk" | "milk" | "butter";
-                    /**
-                     * @description Time the recipe states, if it does.
-                     * @example 15 min
-                     */
-                    minutes?: string | null;
-                    /**
-                     * @description Time off the heat before opening or eating.
-                     * @example 5 min
-                     */
-                    rest: string;
-                    /** @description Whether it rests covered. */
-                    covered?: boolean;
-                    /**
-                     * @description What they stand on in the oven.
-                     * @enum {string}
-                     */
-                    on?: "tray" | "dark_tray" | "stone" | "steel" | "rack";
-                    /**
-                     * @description Height in the oven.
-                     * @enum {string}
-                     */
-                    shelf?: "upper" | "middle" | "lower";
-                    /** @description A pan of boiling water in the oven for the first 10 min. */
-                    steam_pan?: boolean;
-                    /**
-                     * @description Baked under a lid for the first so many minutes.
-                     * @example 15 min
-                     */
-                    lid?: string | null;
-                    /** @description In the pan: seared 3 min, then water and a lid; else dry under a lid, and turned. */
-                    seared?: boolean;
-                    /**
-                     * @description How they come to the heat: as proofed, or kept cold since.
-                     * @enum {string}
-                     */
-                    from?: "proofed" | "fridge" | "frozen";
-                    /**
-                     * @description The crust wanted.
-                     * @enum {string}
-                     */
-                    crust?: "soft" | "hard";
-                    /**
-                     * @description Where pieces of a second load wait, or that they are wrapped later by as much.
-                     * @enum {string}
-                     */
-                    later_loads?: "bench" | "fridge" | "staggered";
-                    /**
-                     * @description How long they are kept cold, 1 h to 90 days.
-                     * @example 12 h
-                     */
-                    cold_for?: string;
-                };
-                /** @description When and where. */
-                plan?: {
-                    /**
-                     * @description When to eat. HH:MM (the next such hour) or a date and time with its offset.
-                     * @example 18:30
-                     */
-                    eat_at?: string | null;
-                    /**
-                     * @description When to start, if the hour to eat is not what is fixed. HH:MM (the next such hour) or a date and time with its offset.
-                     * @example 18:30
-                     */
-                    start_at?: string | null;
-                    /**
-                     * @description Kitchen warmth for this bake, if not the kitchen's own.
-                     * @example 21 C
-                     */
-                    room?: string | null;
-                    /**
-                     * @description Whether the kitchen's thermometer is believed where there is one; typed if left out.
-                     * @enum {string}
-                     */
-                    room_from?: "typed" | "thermometer";
-                };
-                /** @description A number that is held. */
-                pin?: {
-                    /** @description flour, dough, filling, or the key of an ingredient. */
-                    by: string;
-                    /**
-                     * @description How much there is of it.
-                     * @example 500 g
-                     */
-                    amount: string;
-                    /**
-                     * @description Which number follows.
-                     * @enum {string}
-                     */
-                    gives_way: "pieces" | "weight";
-                } | null;
-                /** @description Doubts the cook has answered with "keep". */
-                kept?: string[];
-                notes?: string;
-                /** @description What the recipe it was read from says; held against what is worked out. */
-                said?: {
-                    /** @description How many it says it makes. */
-                    pieces?: number;
-                    /**
-                     * @description What it says one piece of dough weighs.
-                     * @example 60 g
-                     */
-                    piece_weight?: string;
-                    /**
-                     * @description How long it says the first rise takes.
-                     * @example 60 min
-                     */
-                    rise?: string;
-                    /**
-                     * @description How long it says the final proof takes.
-                     * @example 30 min
-                     */
-                    proof?: string;
-                    /**
-                     * @description How long it says to bake or steam.
-                     * @example 20 min
-                     */
-                    heat?: string;
-                    /**
-                     * @description The oven it says.
-                     * @example 190 C
-                     */
-                    oven?: string;
-                    /**
-                     * @description How warm it wants the liquid the yeast goes into.
-                     * @example 40 C
-                     */
-                    liquid?: string;
-                    /**
-                     * @description How wide it says to roll a piece.
-                     * @example 120 mm
-                     */
-                    across?: string;
-                    /**
-                     * @description The dough it says to make.
-                     * @enum {string}
-                     */
-                    feel?: "stiff" | "firm" | "soft" | "sticky";
-                    /**
-                     * @description What it says goes into each piece.
-                     * @example 30 g
-                     */
-                    filling_each?: string;
-                };
-                /** @description Who eats: decides the number of pieces instead of `pieces`. */
-                eaters?: {
-                    /** @description How many eat. */
-                    count: number;
-                    /** @description Pieces for each. */
-                    each: number;
-                } | null;
-                /** @description How the sponge ripens, where some of the dough goes into one. */
-                sponge?: {
-                    /** @description Volume at which it is ripe over that as mixed, 1.5 to 3.5; 2.6 if left out. */
-                    to?: number;
-                    /** @description Where it stands, in turn; the kitchen's warmth if left out. */
-                    spots?: {
-                        /**
-                         * @description bench, oven light, oven with hot water, over warm water, fridge, spot (with its air), or the name of one of the kitchen's own spots.
-                         * @example fridge
-                         */
-                        where: string;
-                        /**
-                         * @description How warm it is there, where that is not known of the spot.
-                         * @example 28 C
-                         */
-                        air?: string | null;
-                        /**
-                         * @description How long it stays there; left out for the last one, where it stays until it is ready.
-                         * @example 45 min
-                         */
-                        for?: string | null;
-                    }[];
-                };
-                /**
-                 * @description What is done with dough the pieces leave: spread over all of them, one plain piece, or kept.
-                 * @enum {string}
-                 */
-                spare_dough?: "spread" | "plain" | "keep";
-                /**
-                 * @description How the dough is divided: on the scale, by halving, or torn by feel and weighed back.
-                 * @enum {string}
-                 */
-                divide_by?: "scale" | "eye" | "torn";
-            };
+        DayText: {
+            /** Text */
+            text: string;
         };
         /**
          * BatchSummary
@@ -8180,652 +3490,7 @@ export interface components {
             started: string;
             /** Finished */
             finished: string | null;
-            /** A bake */
-            document: {
-                /**
-                 * @description What this file is.
-                 * @enum {string}
-                 */
-                format: "airycrumb-bake";
-                /**
-                 * @description Version of this format.
-                 * @enum {integer}
-                 */
-                version: 1;
-                /** @description What the cook calls it. */
-                name: string;
-                /** @description How many pieces, 1 to 200. */
-                pieces: number;
-                /**
-                 * @description Mass of dough in one piece, 10 g to 1500 g.
-                 * @example 62 g
-                 */
-                dough_per_piece: string;
-                /**
-                 * @description Mass of filling in one piece, 5 g to 1500 g.
-                 * @example 40 g
-                 */
-                filling_per_piece: string;
-                /**
-                 * @description How a piece is closed. lidded: a filled bun and a lid of a quarter of the dough; two_rounds: two wrappers; plain: no filling at all.
-                 * @enum {string}
-                 */
-                closing: "gathered" | "ball" | "pinch" | "envelope" | "half_moon" | "half_moon_fork" | "half_moon_rope" | "crescent" | "two_rounds" | "lidded" | "boat" | "well" | "sticks" | "kneaded_in" | "pulled_pie" | "braid" | "layered" | "plain";
-                /** @description The dough. */
-                dough: {
-                    /** @description The recipe as written; only its proportions matter. */
-                    ingredients: {
-                        /** @description Key of a pantry item, such as "bread flour". */
-                        use: string;
-                        /**
-                         * @description Mass, or volume through the ingredient's density.
-                         * @example 500 g
-                         */
-                        amount: string;
-                        /**
-                         * @description Least it may be, where it was measured by volume or count.
-                         * @example 460 g
-                         */
-                        low?: string;
-                        /**
-                         * @description Most it may be.
-                         * @example 620 g
-                         */
-                        high?: string;
-                        /** @description The line of the recipe it was read from. */
-                        written?: string;
-                        /**
-                         * @description Where it goes: with the rest, into a sponge or a soaked or scalded part mixed hours before, or in late, after the gluten is made.
-                         * @enum {string}
-                         */
-                        part?: "dough" | "sponge" | "soaked" | "late";
-                    }[];
-                    /**
-                     * @description What lifts it. Soda and none: it rests and does not rise.
-                     * @enum {string}
-                     */
-                    leavening: "yeast" | "yeast and baking powder" | "soda" | "none";
-                    /**
-                     * @description How the yeast goes in: straight into the flour; woken in all the warm liquid; or apart, in warm water of its own, before sugar and salt.
-                     * @enum {string}
-                     */
-                    yeast_school?: "straight" | "woken" | "apart";
-                    /** @description Older spelling: true is yeast_school "woken". */
-                    yeast_woken?: boolean;
-                    /**
-                     * @description Dough temperature after kneading, if measured.
-                     * @example 26 C
-                     */
-                    start_temperature?: string | null;
-                    /**
-                     * @description How it is kneaded: it warms the dough and takes its time. none: mixed only, best left cold; after: barely mixed, kneaded once it has risen.
-                     * @enum {string}
-                     */
-                    kneading?: "hand" | "machine" | "none" | "after";
-                    /**
-                     * @description Dough temperature to mix to, 16 to 32 °C; 26 °C if left out.
-                     * @example 26 C
-                     */
-                    wanted_temperature?: string | null;
-                };
-                /** @description First rise. */
-                rise: {
-                    /** @description Volume at the end over volume at the start, 1.2 to 3.5. */
-                    to: number;
-                    /**
-                     * @description Warmth where the dough rises, if not the room's. Older spelling of one spot.
-                     * @example 28 C
-                     */
-                    air?: string | null;
-                    /** @description Where it stands, in turn; the kitchen's warmth if left out. */
-                    spots?: {
-                        /**
-                         * @description bench, oven light, oven with hot water, over warm water, fridge, spot (with its air), or the name of one of the kitchen's own spots.
-                         * @example fridge
-                         */
-                        where: string;
-                        /**
-                         * @description How warm it is there, where that is not known of the spot.
-                         * @example 28 C
-                         */
-                        air?: string | null;
-                        /**
-                         * @description How long it stays there; left out for the last one, where it stays until it is ready.
-                         * @example 45 min
-                         */
-                        for?: string | null;
-                    }[];
-                    /**
-                     * @description What it rises in; a flat bag takes the fridge's cold sooner.
-                     * @enum {string}
-                     */
-                    in?: "bowl" | "bag";
-                    /** @description Knocked back and left to rise again to so many times its size as knocked back, 1.1 to 3; once only if left out. */
-                    again_to?: number | null;
-                    /**
-                     * @description How long a dough without yeast rests, 0 to 24 h.
-                     * @example 30 min
-                     */
-                    rest?: string;
-                };
-                /** @description The filling. */
-                filling: {
-                    name: string;
-                    /** @description The filling as written; only its proportions matter. */
-                    ingredients: {
-                        /** @description Key of a pantry item, such as "bread flour". */
-                        use: string;
-                        /**
-                         * @description Mass, or volume through the ingredient's density.
-                         * @example 500 g
-                         */
-                        amount: string;
-                        /**
-                         * @description Least it may be, where it was measured by volume or count.
-                         * @example 460 g
-                         */
-                        low?: string;
-                        /**
-                         * @description Most it may be.
-                         * @example 620 g
-                         */
-                        high?: string;
-                        /** @description The line of the recipe it was read from. */
-                        written?: string;
-                    }[];
-                    /**
-                     * @description How it goes into the dough.
-                     * @enum {string}
-                     */
-                    state: "raw" | "part-cooked" | "cooked";
-                    /**
-                     * @description Temperature when wrapped, 0 to 60 °C.
-                     * @example 6 C
-                     */
-                    temperature: string;
-                    /**
-                     * @description Time with hands to make it.
-                     * @example 20 min
-                     */
-                    hands_on: string;
-                    /**
-                     * @description Time to cool it after that.
-                     * @example 40 min
-                     */
-                    cooling: string;
-                    /** @description What is done about its juice before it is wrapped. */
-                    treatments?: ("drained" | "squeezed" | "cooked_down" | "dried_overnight" | "chilled")[];
-                    /**
-                     * @description What it cools in: spread on a shallow tray, in a box as deep as a finger is long, or heaped in a bowl.
-                     * @enum {string}
-                     */
-                    vessel?: "tray" | "box" | "bowl";
-                    /**
-                     * @description Mass of filling there really is, once it is made.
-                     * @example 480 g
-                     */
-                    made?: string | null;
-                    /** @description A second mixture laid inside the first, or a piece of something such as egg. */
-                    inside?: {
-                        /**
-                         * @description What it is called.
-                         * @example a quarter of egg
-                         */
-                        name: string;
-                        /**
-                         * @description Mass of it in one piece; part of filling_per_piece.
-                         * @example 12 g
-                         */
-                        each: string;
-                        /** @description The filling as written; only its proportions matter. */
-                        ingredients: {
-                            /** @description Key of a pantry item, such as "bread flour". */
-                            use: string;
-                            /**
-                             * @description Mass, or volume through the ingredient's density.
-                             * @example 500 g
-                             */
-                            amount: string;
-                            /**
-                             * @description Least it may be, where it was measured by volume or count.
-                             * @example 460 g
-                             */
-                            low?: string;
-                            /**
-                             * @description Most it may be.
-                             * @example 620 g
-                             */
-                            high?: string;
-                            /** @description The line of the recipe it was read from. */
-                            written?: string;
-                        }[];
-                    };
-                };
-                /** @description Further pieces from the same dough, with a filling of their own: half savoury, half sweet. */
-                more_groups?: {
-                    /** @description How many of these. */
-                    pieces: number;
-                    /**
-                     * @description Mass of dough in one; as in the first group if left out.
-                     * @example 62 g
-                     */
-                    dough_per_piece?: string;
-                    /**
-                     * @description Mass of filling in one piece, 5 g to 1500 g; left out for plain pieces.
-                     * @example 40 g
-                     */
-                    filling_per_piece?: string;
-                    /**
-                     * @description How it is closed; as in the first group if left out.
-                     * @enum {string}
-                     */
-                    closing?: "gathered" | "ball" | "pinch" | "envelope" | "half_moon" | "half_moon_fork" | "half_moon_rope" | "crescent" | "two_rounds" | "lidded" | "boat" | "well" | "sticks" | "kneaded_in" | "pulled_pie" | "braid" | "layered" | "plain";
-                    /** @description The filling. */
-                    filling?: {
-                        name: string;
-                        /** @description The filling as written; only its proportions matter. */
-                        ingredients: {
-                            /** @description Key of a pantry item, such as "bread flour". */
-                            use: string;
-                            /**
-                             * @description Mass, or volume through the ingredient's density.
-                             * @example 500 g
-                             */
-                            amount: string;
-                            /**
-                             * @description Least it may be, where it was measured by volume or count.
-                             * @example 460 g
-                             */
-                            low?: string;
-                            /**
-                             * @description Most it may be.
-                             * @example 620 g
-                             */
-                            high?: string;
-                            /** @description The line of the recipe it was read from. */
-                            written?: string;
-                        }[];
-                        /**
-                         * @description How it goes into the dough.
-                         * @enum {string}
-                         */
-                        state: "raw" | "part-cooked" | "cooked";
-                        /**
-                         * @description Temperature when wrapped, 0 to 60 °C.
-                         * @example 6 C
-                         */
-                        temperature: string;
-                        /**
-                         * @description Time with hands to make it.
-                         * @example 20 min
-                         */
-                        hands_on: string;
-                        /**
-                         * @description Time to cool it after that.
-                         * @example 40 min
-                         */
-                        cooling: string;
-                        /** @description What is done about its juice before it is wrapped. */
-                        treatments?: ("drained" | "squeezed" | "cooked_down" | "dried_overnight" | "chilled")[];
-                        /**
-                         * @description What it cools in: spread on a shallow tray, in a box as deep as a finger is long, or heaped in a bowl.
-                         * @enum {string}
-                         */
-                        vessel?: "tray" | "box" | "bowl";
-                        /**
-                         * @description Mass of filling there really is, once it is made.
-                         * @example 480 g
-                         */
-                        made?: string | null;
-                        /** @description A second mixture laid inside the first, or a piece of something such as egg. */
-                        inside?: {
-                            /**
-                             * @description What it is called.
-                             * @example a quarter of egg
-                             */
-                            name: string;
-                            /**
-                             * @description Mass of it in one piece; part of filling_per_piece.
-                             * @example 12 g
-                             */
-                            each: string;
-                            /** @description The filling as written; only its proportions matter. */
-                            ingredients: {
-                                /** @description Key of a pantry item, such as "bread flour". */
-                                use: string;
-                                /**
-                                 * @description Mass, or volume through the ingredient's density.
-                                 * @example 500 g
-                                 */
-                                amount: string;
-                                /**
-                                 * @description Least it may be, where it was measured by volume or count.
-                                 * @example 460 g
-                                 */
-                                low?: string;
-                                /**
-                                 * @description Most it may be.
-                                 * @example 620 g
-                                 */
-                                high?: string;
-                                /** @description The line of the recipe it was read from. */
-                                written?: string;
-                            }[];
-                        };
-                    };
-                    /** @description Heated in a way of their own; left out: as the others. */
-                    heat?: {
-                        /**
-                         * @description How it is cooked.
-                         * @enum {string}
-                         */
-                        method: "steam" | "oven" | "pan";
-                        /**
-                         * @description Oven temperature, 100 to 280 °C.
-                         * @example 190 C
-                         */
-                        temperature?: string | null;
-                        /**
-                         * @description Hob under the steamer or the pan.
-                         * @enum {string}
-                         */
-                        fire?: "gentle" | "high";
-                        /** @description Oven fan on. */
-                        fan?: boolean;
-                        /**
-                         * @description What is brushed on before baking.
-                         * @enum {string}
-                         */
-                        wash?: "none" | "egg" | "yolk" | "milk" | "butter";
-                        /**
-                         * @description Time the recipe states, if it does.
-                         * @example 15 min
-                         */
-                        minutes?: string | null;
-                        /**
-                         * @description Time off the heat before opening or eating.
-                         * @example 5 min
-                         */
-                        rest: string;
-                        /** @description Whether it rests covered. */
-                        covered?: boolean;
-                        /**
-                         * @description What they stand on in the oven.
-                         * @enum {string}
-                         */
-                        on?: "tray" | "dark_tray" | "stone" | "steel" | "rack";
-                        /**
-                         * @description Height in the oven.
-                         * @enum {string}
-                         */
-                        shelf?: "upper" | "middle" | "lower";
-                        /** @description A pan of boiling water in the oven for the first 10 min. */
-                        steam_pan?: boolean;
-                        /**
-                         * @description Baked under a lid for the first so many minutes.
-                         * @example 15 min
-                         */
-                        lid?: string | null;
-                        /** @description In the pan: seared 3 min, then water and a lid; else dry under a lid, and turned. */
-                        seared?: boolean;
-                        /**
-                         * @description How they come to the heat: as proofed, or kept cold since.
-                         * @enum {string}
-                         */
-                        from?: "proofed" | "fridge" | "frozen";
-                        /**
-                         * @description The crust wanted.
-                         * @enum {string}
-                         */
-                        crust?: "soft" | "hard";
-                        /**
-                         * @description Where pieces of a second load wait, or that they are wrapped later by as much.
-                         * @enum {string}
-                         */
-                        later_loads?: "bench" | "fridge" | "staggered";
-                        /**
-                         * @description How long they are kept cold, 1 h to 90 days.
-                         * @example 12 h
-                         */
-                        cold_for?: string;
-                    };
-                }[];
-                /** @description Final proof. */
-                proof: {
-                    /** @description Volume of the dough at the end over that just after wrapping, 1.05 to 2.5. */
-                    to: number;
-                    /**
-                     * @description Warmth where the pieces proof, if not the room's. Older spelling of one spot.
-                     * @example 30 C
-                     */
-                    air?: string | null;
-                    /** @description Where it stands, in turn; the kitchen's warmth if left out. */
-                    spots?: {
-                        /**
-                         * @description bench, oven light, oven with hot water, over warm water, fridge, spot (with its air), or the name of one of the kitchen's own spots.
-                         * @example fridge
-                         */
-                        where: string;
-                        /**
-                         * @description How warm it is there, where that is not known of the spot.
-                         * @example 28 C
-                         */
-                        air?: string | null;
-                        /**
-                         * @description How long it stays there; left out for the last one, where it stays until it is ready.
-                         * @example 45 min
-                         */
-                        for?: string | null;
-                    }[];
-                };
-                /** @description Steaming or baking. */
-                heat: {
-                    /**
-                     * @description How it is cooked.
-                     * @enum {string}
-                     */
-                    method: "steam" | "oven" | "pan";
-                    /**
-                     * @description Oven temperature, 100 to 280 °C.
-                     * @example 190 C
-                     */
-                    temperature?: string | null;
-                    /**
-                     * @description Hob under the steamer or the pan.
-                     * @enum {string}
-                     */
-                    fire?: "gentle" | "high";
-                    /** @description Oven fan on. */
-                    fan?: boolean;
-                    /**
-                     * @description What is brushed on before baking.
-                     * @enum {string}
-                     */
-                    wash?: "none" | "egg" | "yolk" | "milk" | "butter";
-                    /**
-                     * @description Time the recipe states, if it does.
-                     * @example 15 min
-                     */
-                    minutes?: string | null;
-                    /**
-                     * @description Time off the heat before opening or eating.
-                     * @example 5 min
-                     */
-                    rest: string;
-                    /** @description Whether it rests covered. */
-                    covered?: boolean;
-                    /**
-                     * @description What they stand on in the oven.
-                     * @enum {string}
-                     */
-                    on?: "tray" | "dark_tray" | "stone" | "steel" | "rack";
-                    /**
-                     * @description Height in the oven.
-                     * @enum {string}
-                     */
-                    shelf?: "upper" | "middle" | "lower";
-                    /** @description A pan of boiling water in the oven for the first 10 min. */
-                    steam_pan?: boolean;
-                    /**
-                     * @description Baked under a lid for the first so many minutes.
-                     * @example 15 min
-                     */
-                    lid?: string | null;
-                    /** @description In the pan: seared 3 min, then water and a lid; else dry under a lid, and turned. */
-                    seared?: boolean;
-                    /**
-                     * @description How they come to the heat: as proofed, or kept cold since.
-                     * @enum {string}
-                     */
-                    from?: "proofed" | "fridge" | "frozen";
-                    /**
-                     * @description The crust wanted.
-                     * @enum {string}
-                     */
-                    crust?: "soft" | "hard";
-                    /**
-                     * @description Where pieces of a second load wait, or that they are wrapped later by as much.
-                     * @enum {string}
-                     */
-                    later_loads?: "bench" | "fridge" | "staggered";
-                    /**
-                     * @description How long they are kept cold, 1 h to 90 days.
-                     * @example 12 h
-                     */
-                    cold_for?: string;
-                };
-                /** @description When and where. */
-                plan?: {
-                    /**
-                     * @description When to eat. HH:MM (the next such hour) or a date and time with its offset.
-                     * @example 18:30
-                     */
-                    eat_at?: string | null;
-                    /**
-                     * @description When to start, if the hour to eat is not what is fixed. HH:MM (the next such hour) or a date and time with its offset.
-                     * @example 18:30
-                     */
-                    start_at?: string | null;
-                    /**
-                     * @description Kitchen warmth for this bake, if not the kitchen's own.
-                     * @example 21 C
-                     */
-                    room?: string | null;
-                    /**
-                     * @description Whether the kitchen's thermometer is believed where there is one; typed if left out.
-                     * @enum {string}
-                     */
-                    room_from?: "typed" | "thermometer";
-                };
-                /** @description A number that is held. */
-                pin?: {
-                    /** @description flour, dough, filling, or the key of an ingredient. */
-                    by: string;
-                    /**
-                     * @description How much there is of it.
-                     * @example 500 g
-                     */
-                    amount: string;
-                    /**
-                     * @description Which number follows.
-                     * @enum {string}
-                     */
-                    gives_way: "pieces" | "weight";
-                } | null;
-                /** @description Doubts the cook has answered with "keep". */
-                kept?: string[];
-                notes?: string;
-                /** @description What the recipe it was read from says; held against what is worked out. */
-                said?: {
-                    /** @description How many it says it makes. */
-                    pieces?: number;
-                    /**
-                     * @description What it says one piece of dough weighs.
-                     * @example 60 g
-                     */
-                    piece_weight?: string;
-                    /**
-                     * @description How long it says the first rise takes.
-                     * @example 60 min
-                     */
-                    rise?: string;
-                    /**
-                     * @description How long it says the final proof takes.
-                     * @example 30 min
-                     */
-                    proof?: string;
-                    /**
-                     * @description How long it says to bake or steam.
-                     * @example 20 min
-                     */
-                    heat?: string;
-                    /**
-                     * @description The oven it says.
-                     * @example 190 C
-                     */
-                    oven?: string;
-                    /**
-                     * @description How warm it wants the liquid the yeast goes into.
-                     * @example 40 C
-                     */
-                    liquid?: string;
-                    /**
-                     * @description How wide it says to roll a piece.
-                     * @example 120 mm
-                     */
-                    across?: string;
-                    /**
-                     * @description The dough it says to make.
-                     * @enum {string}
-                     */
-                    feel?: "stiff" | "firm" | "soft" | "sticky";
-                    /**
-                     * @description What it says goes into each piece.
-                     * @example 30 g
-                     */
-                    filling_each?: string;
-                };
-                /** @description Who eats: decides the number of pieces instead of `pieces`. */
-                eaters?: {
-                    /** @description How many eat. */
-                    count: number;
-                    /** @description Pieces for each. */
-                    each: number;
-                } | null;
-                /** @description How the sponge ripens, where some of the dough goes into one. */
-                sponge?: {
-                    /** @description Volume at which it is ripe over that as mixed, 1.5 to 3.5; 2.6 if left out. */
-                    to?: number;
-                    /** @description Where it stands, in turn; the kitchen's warmth if left out. */
-                    spots?: {
-                        /**
-                         * @description bench, oven light, oven with hot water, over warm water, fridge, spot (with its air), or the name of one of the kitchen's own spots.
-                         * @example fridge
-                         */
-                        where: string;
-                        /**
-                         * @description How warm it is there, where that is not known of the spot.
-                         * @example 28 C
-                         */
-                        air?: string | null;
-                        /**
-                         * @description How long it stays there; left out for the last one, where it stays until it is ready.
-                         * @example 45 min
-                         */
-                        for?: string | null;
-                    }[];
-                };
-                /**
-                 * @description What is done with dough the pieces leave: spread over all of them, one plain piece, or kept.
-                 * @enum {string}
-                 */
-                spare_dough?: "spread" | "plain" | "keep";
-                /**
-                 * @description How the dough is divided: on the scale, by halving, or torn by feel and weighed back.
-                 * @enum {string}
-                 */
-                divide_by?: "scale" | "eye" | "torn";
-            };
+            document: components["schemas"]["BakeDocument"];
             plan: components["schemas"]["Sheet"] | null;
             live: components["schemas"]["SheetReply"];
             /** Observations */
@@ -8841,11 +3506,11 @@ export interface components {
          */
         Finding: {
             /** What */
-            what: string;
+            what: components["schemas"]["Said"];
             /** Why */
-            why: string;
+            why: components["schemas"]["Said"];
             /** Next Time */
-            next_time: string;
+            next_time: components["schemas"]["Said"];
             /**
              * Trouble
              * @default
@@ -8990,7 +3655,7 @@ export interface components {
             /** Key */
             key: string;
             /** Label */
-            label: string;
+            label: components["schemas"]["Said"];
             forecast: components["schemas"]["Band"];
             /** Actual */
             actual: number | null;
@@ -9234,7 +3899,7 @@ export interface components {
              */
             truth: "early" | "ready" | "past";
             /** Why */
-            why: string;
+            why: components["schemas"]["Said"];
             /** Ready In Min */
             ready_in_min: number;
         };
@@ -9531,57 +4196,6 @@ export interface operations {
             };
         };
     };
-    read_room_day: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["DayText"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["HourOfDay"][];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Failure"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Failure"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Failure"];
-                };
-            };
-        };
-    };
     list_spots: {
         parameters: {
             query?: never;
@@ -9645,6 +4259,418 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PantryItem"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+        };
+    };
+    print_card: {
+        parameters: {
+            query?: {
+                paper?: "a4" | "letter";
+                now?: string | null;
+            };
+            header?: never;
+            path: {
+                bake_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+        };
+    };
+    print_wrapper: {
+        parameters: {
+            query?: {
+                group?: number;
+                paper?: "a4" | "letter";
+                kind?: "pdf" | "svg";
+                page?: number;
+            };
+            header?: never;
+            path: {
+                bake_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+        };
+    };
+    list_bakes: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BakeSummary"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+        };
+    };
+    create_bake: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewBake"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BakeOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+        };
+    };
+    read_bake: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                bake_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BakeOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+        };
+    };
+    save_bake: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                bake_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BakeSave"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BakeOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+        };
+    };
+    delete_bake: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                bake_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+        };
+    };
+    read_bake_version: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                bake_id: number;
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BakeOut"];
                 };
             };
             /** @description Unauthorized */
@@ -10014,112 +5040,6 @@ export interface operations {
             };
         };
     };
-    print_card: {
-        parameters: {
-            query?: {
-                paper?: "a4" | "letter";
-                now?: string | null;
-            };
-            header?: never;
-            path: {
-                bake_id: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Failure"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Failure"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Failure"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Failure"];
-                };
-            };
-        };
-    };
-    print_wrapper: {
-        parameters: {
-            query?: {
-                group?: number;
-                paper?: "a4" | "letter";
-                kind?: "pdf" | "svg";
-                page?: number;
-            };
-            header?: never;
-            path: {
-                bake_id: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Failure"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Failure"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Failure"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Failure"];
-                };
-            };
-        };
-    };
     read_recipe: {
         parameters: {
             query?: never;
@@ -10242,45 +5162,7 @@ export interface operations {
             };
         };
     };
-    list_bakes: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["BakeSummary"][];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Failure"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Failure"];
-                };
-            };
-        };
-    };
-    create_bake: {
+    read_room_day: {
         parameters: {
             query?: never;
             header?: never;
@@ -10289,17 +5171,17 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["NewBake"];
+                "application/json": components["schemas"]["DayText"];
             };
         };
         responses: {
-            /** @description Created */
-            201: {
+            /** @description OK */
+            200: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["BakeOut"];
+                    "application/json": components["schemas"]["HourOfDay"][];
                 };
             };
             /** @description Unauthorized */
@@ -10322,223 +5204,6 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Failure"];
-                };
-            };
-        };
-    };
-    read_bake: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                bake_id: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["BakeOut"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Failure"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Failure"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Failure"];
-                };
-            };
-        };
-    };
-    save_bake: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                bake_id: number;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["BakeSave"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["BakeOut"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Failure"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Failure"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Failure"];
-                };
-            };
-            /** @description Conflict */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Failure"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Failure"];
-                };
-            };
-        };
-    };
-    delete_bake: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                bake_id: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description No Content */
-            204: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Failure"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Failure"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Failure"];
-                };
-            };
-        };
-    };
-    read_bake_version: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                bake_id: number;
-                number: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["BakeOut"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Failure"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Failure"];
-                };
-            };
-            /** @description Not Found */
-            404: {
                 headers: {
                     [name: string]: unknown;
                 };

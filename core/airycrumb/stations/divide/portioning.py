@@ -4,6 +4,8 @@ import statistics
 from collections.abc import Sequence
 from dataclasses import dataclass
 
+from airycrumb.words import NOTHING, Message, in_grams, in_percent, say
+
 FINE, FAR = 0.03, 0.05
 MOST_TOLD = 3  # of those far off, each in a sentence of its own
 GROWS_AS = 2 / 3  # heating time of like pieces goes with their mass to this power: Fourier number at equal shape
@@ -14,7 +16,7 @@ class Portion:
     """One lump as weighed, in the order it was cut. off: share over (or under) its aim; verdict: fine, off or far."""
 
     number: int
-    what: str
+    what: Message
     grams: float
     aim_g: float
     off: float
@@ -38,12 +40,12 @@ class Portioning:
     rest_g: float
     rest_pieces: int
     factor: float
-    next_what: str
+    next_what: Message
     next_g: float | None
     far: list[int]
     soonest: float
     latest: float
-    words: list[str]
+    words: list[Message]
 
 
 def verdict(off: float) -> str:
@@ -60,22 +62,46 @@ def time_factor(mass_ratio: float) -> float:
     return float(mass_ratio**GROWS_AS)
 
 
-def _words(portions: list[Portion], rest: Sequence[float], factor: float) -> list[str]:
-    found = []
+def _put_right(p: Portion) -> Message:
+    """What one lump that is far off needs."""
+    more = p.grams - p.aim_g
+    if more > 0:
+        return say(
+            "Piece {number} is {off} over its weight: take {grams} off.",
+            number=p.number,
+            off=in_percent(100 * p.off),
+            grams=in_grams(more),
+        )
+    return say(
+        "Piece {number} is {off} under its weight: put {grams} back on.",
+        number=p.number,
+        off=in_percent(-100 * p.off),
+        grams=in_grams(-more),
+    )
+
+
+def _shared(rest: Sequence[float], factor: float, instead: bool) -> Message:
+    """What the lumps still to be cut must weigh. instead: of putting right what was said before."""
+    alike = max(rest) - min(rest) < 0.5
+    left = len(rest)
+    if alike and instead:
+        return say("Or share it out: {left} left at {grams} each.", left=left, grams=in_grams(rest[0] * factor))
+    if alike:
+        return say("Share it out: {left} left at {grams} each.", left=left, grams=in_grams(rest[0] * factor))
+    if instead:
+        return say("Or share it out: {left} left at {share} of the plan.", left=left, share=in_percent(100 * factor))
+    return say("Share it out: {left} left at {share} of the plan.", left=left, share=in_percent(100 * factor))
+
+
+def _words(portions: list[Portion], rest: Sequence[float], factor: float) -> list[Message]:
     worst = sorted((p for p in portions if p.verdict == "far"), key=lambda p: -abs(p.off))[:MOST_TOLD]
-    for p in portions:
-        if p in worst:
-            more = p.grams - p.aim_g
-            do = f"take {more:.0f} g off" if more > 0 else f"put {-more:.0f} g back on"
-            found.append(f"Piece {p.number} is {abs(100 * p.off):.0f} % {'over' if more > 0 else 'under'}: {do}.")
+    found = [_put_right(p) for p in portions if p in worst]
     if rest and abs(factor - 1) > 0.01:
-        alike = max(rest) - min(rest) < 0.5
-        each = f"{rest[0] * factor:.0f} g each" if alike else f"{100 * factor:.0f} % of the plan"
-        found.append(f"{'Or share' if found else 'Share'} it out: the {len(rest)} left at {each}.")
+        found.append(_shared(rest, factor, instead=bool(found)))
     return found
 
 
-def portioning(grams: Sequence[float], aims: Sequence[tuple[str, float]], dough_g: float) -> Portioning:
+def portioning(grams: Sequence[float], aims: Sequence[tuple[Message, float]], dough_g: float) -> Portioning:
     """Where a dough of dough_g stands, cut into `grams` so far. aims: (what, g) of every lump in the order they are cut.
 
     More lumps than were planned are taken as further ones of the last kind. grams, dough_g > 0; aims not empty.
@@ -90,7 +116,7 @@ def portioning(grams: Sequence[float], aims: Sequence[tuple[str, float]], dough_
     rest_g = dough_g - sum(grams)
     factor = max(0.0, rest_g) / planned if planned else 1.0
     ratios = [1 + p.off for p in portions] or [1.0]
-    what, aim = rest_aims[0] if rest_aims else ("", 0.0)
+    what, aim = rest_aims[0] if rest_aims else (NOTHING, 0.0)
     next_g = aim * factor if rest_aims else None
     return Portioning(
         portions,

@@ -4,6 +4,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 
 from airycrumb.quantities import share_rounded
+from airycrumb.words import NOTHING, Message, in_grams, listed, say, say_n
 
 FINE, FAR = 0.03, 0.05  # share a piece may be off unnoticed, and from which it should be put right; common practice
 
@@ -14,7 +15,7 @@ class Wanted:
 
     pieces: int
     each_g: float
-    parts: tuple[tuple[str, float], ...] = (("", 1.0),)
+    parts: tuple[tuple[Message, float], ...] = ((NOTHING, 1.0),)
 
 
 @dataclass(frozen=True)
@@ -31,7 +32,7 @@ class Cut:
     fine_to_g: float
     flag_below_g: float
     flag_above_g: float
-    what: str = ""
+    what: Message = NOTHING
     group: int = 0
 
 
@@ -57,22 +58,28 @@ class ShareOut:
     left_on_bowl_g: float
     spare_g: float
     spare: str
-    cuts: list[str]
+    cuts: list[Message]
     cut_at: list[CutPlace]
     weighed: bool
     groups: list[Cut]
 
-    def in_words(self, of: str) -> str:
-        """Pieces and weight of each size: "6 × 70 g and 6 × 23 g", or all in one where they weigh the same."""
-        sizes: dict[tuple[float, str], int] = {}
+    def in_words(self) -> Message:
+        """Pieces and weight of each size: "6 pieces of 70 g and 6 pieces of 23 g", those that weigh alike together."""
+        sizes: dict[tuple[float, Message], int] = {}
         for g in self.groups:
             sizes[g.each_shown_g, g.what] = sizes.get((g.each_shown_g, g.what), 0) + g.pieces
-        return " and ".join(
-            f"{n} {of} {each:g} g" + (f" ({what})" if what else "") for (each, what), n in sizes.items()
+        return listed(_pieces_of(n, each, what) for (each, what), n in sizes.items())
+
+
+def _pieces_of(n: int, each_g: float, what: Message) -> Message:
+    if what:
+        return say_n(
+            "{n} piece of {each} ({what})", "{n} pieces of {each} ({what})", n, n=n, each=in_grams(each_g), what=what
         )
+    return say_n("{n} piece of {each}", "{n} pieces of {each}", n, n=n, each=in_grams(each_g))
 
 
-WORDS = {2: "halves", 3: "thirds", 5: "fifths", 7: "sevenths", 11: "elevenths"}
+WORDS = {2: say("halves"), 3: say("thirds"), 5: say("fifths"), 7: say("sevenths"), 11: say("elevenths")}
 
 
 def _factors(pieces: int) -> list[int]:
@@ -86,13 +93,13 @@ def _factors(pieces: int) -> list[int]:
     return found
 
 
-def cuts_by_eye(pieces: int) -> list[str]:
+def cuts_by_eye(pieces: int) -> list[Message]:
     """Cuts that make so many equal pieces, halves first: 12 -> halves, halves, thirds.
 
-    >>> cuts_by_eye(12)
+    >>> [str(cut) for cut in cuts_by_eye(12)]
     ['halves', 'halves', 'thirds']
     """
-    return [WORDS.get(factor, f"{factor} equal parts") for factor in _factors(pieces)]
+    return [WORDS.get(factor, say("{factor} equal parts", factor=factor)) for factor in _factors(pieces)]
 
 
 def cut_places(pieces: int) -> list[CutPlace]:
@@ -109,7 +116,7 @@ def cut_places(pieces: int) -> list[CutPlace]:
     return sorted(found, key=lambda cut: cut.at)
 
 
-def _cut(pieces: int, each_g: float, step_g: float, what: str, group: int) -> Cut:
+def _cut(pieces: int, each_g: float, step_g: float, what: Message, group: int) -> Cut:
     return Cut(
         pieces,
         each_g,
@@ -157,7 +164,7 @@ def share_out(
     left = max(0.0, out - asked * factor)
     groups = _lumps(wanted, factor, step_g)
     if chosen == "plain" and left >= LEAST_PLAIN_G:
-        groups.append(_cut(1, left, step_g, "plain piece", len(wanted)))
+        groups.append(_cut(1, left, step_g, say("plain piece"), len(wanted)))
         left = 0.0
     sizes = [g.each_g for g in groups]
     lumps = sum(g.pieces for g in groups)
@@ -169,7 +176,7 @@ def share_out(
         max(0.0, dough_g - out),
         left,
         chosen,
-        cuts_by_eye(lumps) if alike else [],
+        (cuts_by_eye(lumps) if alike else []),
         cut_places(lumps) if alike else [],
         weighed_g is not None,
         groups,

@@ -33,7 +33,7 @@ class Laid:
     filling: Points
 
 
-NOTHING: Points = np.zeros((0, 2))
+NO_POINTS: Points = np.zeros((0, 2))
 
 
 def pairs(points: Points) -> Pairs:
@@ -149,7 +149,7 @@ def _sticks(w: Closing, a: float, _volume: float) -> Laid:
 
 
 def _kneaded(w: Closing, a: float, _volume: float) -> Laid:
-    return Laid([], NOTHING)
+    return Laid([], NO_POINTS)
 
 
 def _braid(w: Closing, a: float, _volume: float) -> Laid:
@@ -169,7 +169,7 @@ def _layered(w: Closing, a: float, _volume: float) -> Laid:
 
 
 def _plain(w: Closing, a: float, _volume: float) -> Laid:
-    return Laid([stroke("fold", line(-a / 2, 0, a / 2, 0))], NOTHING)
+    return Laid([stroke("fold", line(-a / 2, 0, a / 2, 0))], NO_POINTS)
 
 
 LAID: dict[str, Callable[[Closing, float, float], Laid]] = {

@@ -10,6 +10,7 @@ from airycrumb.data.closings import USUAL, Usual
 from airycrumb.data.shapes import DOUGH_DENSITY
 from airycrumb.stations.enclose import families as f
 from airycrumb.stations.enclose.points import AROUND, Points, oval, sheet, triangle
+from airycrumb.words import Message, say
 
 Outline = Literal["disc", "oval", "sheet", "triangle", "ball"]
 
@@ -24,7 +25,7 @@ class Closing:
     capacity: f.Capacity
     long: float = 1.0
     thick_middle: bool = False
-    parts: tuple[tuple[str, float], ...] = (("piece", 1.0),)
+    parts: tuple[tuple[Message, float], ...] = ((say("piece"), 1.0),)
 
     @property
     def usual(self) -> Usual:
@@ -91,7 +92,7 @@ class Closing:
         return triangle(across_mm, along) if self.outline == "triangle" else oval(across_mm, along, around)
 
 
-_LID = (("bun", 1 - c.LID_SHARE.value), ("lid", c.LID_SHARE.value))
+_LID = ((say("bun"), 1 - c.LID_SHARE.value), (say("lid"), c.LID_SHARE.value))
 CLOSINGS: dict[str, Closing] = {
     made.key: made
     for made in (
@@ -103,7 +104,7 @@ CLOSINGS: dict[str, Closing] = {
         Closing("half_moon_fork", "disc", f.half_moon),
         Closing("half_moon_rope", "disc", f.half_moon),
         Closing("crescent", "triangle", f.crescent, long=f.TRIANGLE_HIGH),
-        Closing("two_rounds", "disc", f.two_rounds, parts=(("lower round", 0.48), ("upper round", 0.52))),
+        Closing("two_rounds", "disc", f.two_rounds, parts=((say("lower round"), 0.48), (say("upper round"), 0.52))),
         Closing("lidded", "disc", f.gathered, thick_middle=True, parts=_LID),
         Closing("boat", "oval", f.boat, long=f.BOAT_LONG),
         Closing("well", "disc", f.well),

@@ -12,6 +12,7 @@ from airycrumb.stations.enclose.families import ENVELOPE_WIDE
 from airycrumb.stations.enclose.lines import Laid, Pairs, crimps, pairs, pleats
 from airycrumb.stations.enclose.points import Points, disc, fold, line, moved, oval, ring, sheet
 from airycrumb.stations.enclose.registry import Closing
+from airycrumb.words import Message
 
 PatchKind = Literal["dough", "over", "filling", "line", "hole"]
 
@@ -28,7 +29,7 @@ class Patch:
 class WrapStep:
     """One step in words and as drawn."""
 
-    words: str
+    words: Message
     patches: list[Patch]
 
 

@@ -13,6 +13,7 @@ from airycrumb.stations.enclose.lines import Pairs, Stroke, folds_of, laid, pair
 from airycrumb.stations.enclose.registry import CLOSINGS, Closing
 from airycrumb.stations.enclose.sections import section
 from airycrumb.stations.enclose.steps import WrapStep, steps_of
+from airycrumb.words import NOTHING, Message, in_millimetres, say
 
 AS_WRAPPED = 1.15  # volume of the dough over gas-free once it is rolled and closed; assumed
 
@@ -25,7 +26,7 @@ class Size:
     piece cut across, base at y = 0, upwards negative.
     """
 
-    when: str
+    when: Message
     width_mm: float
     height_mm: float
     length_mm: float
@@ -40,15 +41,15 @@ class Size:
 class Trouble:
     """What goes wrong with a closing, and how to see it coming."""
 
-    what: str
-    sign: str
+    what: Message
+    sign: Message
 
 
 @dataclass(frozen=True)
 class Part:
     """One of the pieces of dough that make up a piece: a bun and its lid. g of dough; mm to roll it to."""
 
-    name: str
+    name: Message
     dough_g: float
     across_mm: float
 
@@ -63,7 +64,7 @@ class Wrapper:
     """
 
     closing: str
-    label: str
+    label: Message
     rolled: bool
     round: bool
     across_mm: float
@@ -85,8 +86,8 @@ class Wrapper:
     ratio: float
     ratio_low: float
     ratio_high: float
-    vent: str
-    cut_from: str
+    vent: Message
+    cut_from: Message
     parts: list[Part]
     outline: Pairs
     strokes: list[Stroke]
@@ -96,7 +97,7 @@ class Wrapper:
     sizes: list[Size]
 
 
-def piece_size(closing: str, when: str, dough_ml: float, filling_ml: float) -> Size:
+def piece_size(closing: str, when: Message, dough_ml: float, filling_ml: float) -> Size:
     """Outside and inside of a piece from its volumes, by the closing's usual proportions."""
     width_ratio, length_ratio, fullness, _ = SHAPES[CLOSED_AS[closing]]
     volume = (dough_ml + filling_ml) * 1000
@@ -125,9 +126,9 @@ def piece_size(closing: str, when: str, dough_ml: float, filling_ml: float) -> S
 def _sizes(closing: str, dough_g: float, filling_ml: float, proofed_ratio: float) -> list[Size]:
     raw = dough_g / DOUGH_DENSITY.value
     moments = (
-        ("as wrapped", AS_WRAPPED),
-        ("after the proof", proofed_ratio),
-        ("cooked", proofed_ratio * OVEN_SPRING.value),
+        (say("as wrapped"), AS_WRAPPED),
+        (say("after the proof"), proofed_ratio),
+        (say("cooked"), proofed_ratio * OVEN_SPRING.value),
     )
     return [piece_size(closing, when, raw * ratio, filling_ml) for when, ratio in moments]
 
@@ -149,12 +150,17 @@ def _parts(how: Closing, dough_g: float, across: float, wide: float) -> list[Par
     return [Part(name, share * dough_g, mm) for (name, share), mm in zip(how.parts, sizes, strict=True)]
 
 
-def _cut_from(how: Closing, across: float, pieces: int) -> str:
+def _cut_from(how: Closing, across: float, pieces: int) -> Message:
     """What sheet the wrappers are cut from, where they are cut rather than rolled one by one."""
     if how.key != "crescent":
-        return ""
+        return NOTHING
     strip = families.strip_for(pieces, across)
-    return f"one strip of {strip / 10:.0f} cm by {across * how.long / 10:.0f} cm gives all {pieces}, tip beside base"
+    return say(
+        "one strip of {strip} by {across} gives all {pieces}, tip beside base",
+        strip=in_millimetres(strip),
+        across=in_millimetres(across * how.long),
+        pieces=pieces,
+    )
 
 
 def width_of(how: Closing, dough_g: float, filling_ml: float) -> float:

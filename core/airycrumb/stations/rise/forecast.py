@@ -24,6 +24,7 @@ from airycrumb.stations.rise.model import (
     volume_ratio,
 )
 from airycrumb.stations.rise.surroundings import Array, Place
+from airycrumb.words import Message, in_celsius, in_percent, say
 
 GRID_POINTS = 41
 LONGEST = 36 * 60.0  # min; past this the forecast says "not within a day and a half"
@@ -81,7 +82,7 @@ class Forecast:
     ready: Band | None
     past_target_from: float | None
     vigour: Band
-    findings: list[str] = field(default_factory=list)
+    findings: list[Message] = field(default_factory=list)
 
 
 def temperature_doubt(place: Place, start: State, start_sd: float, over_h: float = 2.0) -> float:
@@ -221,7 +222,7 @@ def ready_band(belief: Belief, stage: Stage, target: float) -> Band | None:
     return Band(float(fast), float(middle), float(slow)) if math.isfinite(slow) else None
 
 
-def range_findings(dough: Dough, place: Place) -> list[str]:
+def range_findings(dough: Dough, place: Place) -> list[Message]:
     """A sentence for every input outside the range the model was ever checked in."""
     values = {
         "yeast": dough.yeast,
@@ -232,11 +233,18 @@ def range_findings(dough: Dough, place: Place) -> list[str]:
         "air": place.air_c,
         "pressure": 100 * dough.pressure,
     }
-    return [
-        f"{name.capitalize()} of {values[name]:.3g} {unit} is outside {low:g} to {high:g} {unit}, where this forecast was checked: trust the dough, not the clock."
-        for name, (low, high, unit) in c.VALID.items()
-        if not low <= values[name] <= high
-    ]
+    outside = ((name, low, high) for name, (low, high) in c.VALID.items() if not low <= values[name] <= high)
+    return [_outside(name, values[name], low, high) for name, low, high in outside]
+
+
+def _outside(name: str, value: float, low: float, high: float) -> Message:
+    as_quantity = in_celsius if name == "air" else in_percent
+    return say(
+        "{what}: {value} is outside {checked}, where this forecast was checked. Trust the dough, not the clock.",
+        what=c.VALID_NAMES[name],
+        value=as_quantity(value, digits=1),
+        checked=as_quantity(low, high),
+    )
 
 
 class StageMaker:

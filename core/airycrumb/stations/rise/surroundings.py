@@ -6,6 +6,8 @@ from dataclasses import dataclass, replace
 import numpy as np
 from numpy.typing import NDArray
 
+from airycrumb.words import NOTHING, Message
+
 Array = NDArray[np.float64]
 COOLING_POINTS = 25  # points of a cooling curve; straight lines between them are within 0.1 °C of it
 
@@ -61,7 +63,7 @@ class Leg:
     air: Air
     film: float | None = None
     doubt_c: float = 1.0
-    name: str = ""
+    name: Message = NOTHING
 
 
 @dataclass(frozen=True)

@@ -6,6 +6,7 @@ from dataclasses import dataclass, replace
 
 from airycrumb.pantry import Part
 from airycrumb.quantities import Band, share_rounded
+from airycrumb.words import Message
 
 
 @dataclass(frozen=True)
@@ -137,7 +138,7 @@ class Line:
     """One ingredient as weighed: exact g, g as the scale shows it, and baker's % (None in a filling)."""
 
     key: str
-    name: str
+    name: Message
     role: str
     grams: float
     shown_g: float
@@ -271,7 +272,7 @@ def lines(parts: list[Part], total_g: float, step_g: float, with_percent: bool) 
     shown = share_rounded(exact, step_g)
     flour = _mass(parts, "flour") or whole
     return [
-        Line(i.key, i.name, i.role, e, s, 100 * g / flour if with_percent else None, 0 < e < 2.5 * step_g)
+        Line(i.key, i.called, i.role, e, s, 100 * g / flour if with_percent else None, 0 < e < 2.5 * step_g)
         for (i, g), e, s in zip(parts, exact, shown, strict=True)
     ]
 

@@ -4,6 +4,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass, replace
 
 from airycrumb.stations.weigh.formula import Line
+from airycrumb.words import NOTHING, Message, in_minutes, say
 
 # Order in the bowl by role; what is not named goes in after the salt. Fat last: it would coat the flour.
 STRAIGHT = ("flour", "yeast", "leavener", "improver", "sugar", "dairy", "salt", "", "liquid", "egg", "fat")
@@ -11,17 +12,17 @@ AFTER_JUG = ("flour", "leavener", "improver", "sugar", "dairy", "salt", "", "egg
 AFTER_YEAST = ("liquid", "egg", "dairy", "sugar", "salt", "", "fat")
 OWN_WATER = 10.0  # g of water for each g of yeast kept apart; assumed
 NOTES = {
-    "wake": "Stir, wait 5 to 15 min for foam. No foam: stop, the yeast is dead.",
-    "pour": "Everything from the jug.",
-    "alone": "Stir. No sugar, no salt in here.",
-    "apart": "Only now, with the yeast worked into the flour.",
-    "fat": "Knead it in once the dough has come together.",
-    "sponge": "Mix to a rough dough, cover, and leave until tearing shows a honeycomb.",
-    "whole sponge": "All of it, torn into pieces.",
-    "soaked": "Stir until no dry flour is left; boiling water for a scald, cold for a soak. Let it cool, covered.",
-    "whole soaked": "All of it, cooled to the room.",
+    "wake": say("Stir, wait {wait} for foam. No foam: stop, the yeast is dead.", wait=in_minutes(5, 15)),
+    "pour": say("Everything from the jug."),
+    "alone": say("Stir. No sugar, no salt in here."),
+    "apart": say("Only now, with the yeast worked into the flour."),
+    "fat": say("Knead it in once the dough has come together."),
+    "sponge": say("Mix to a rough dough, cover, and leave until tearing shows a honeycomb."),
+    "whole sponge": say("All of it, torn into pieces."),
+    "soaked": say("Stir until no dry flour is left; boiling water for a scald, cold for a soak. Let it cool, covered."),
+    "whole soaked": say("All of it, cooled to the room."),
 }
-EARLIER = {"sponge": "the sponge", "soaked": "the soaked part"}
+EARLIER = {"sponge": say("the sponge"), "soaked": say("the soaked part")}
 
 
 @dataclass(frozen=True)
@@ -31,10 +32,10 @@ class Added:
 
     vessel: str
     key: str
-    name: str
+    name: Message
     adds_g: float
     reads_g: float
-    note: str
+    note: Message
 
 
 def _ranked(lines: Sequence[Line], order: tuple[str, ...]) -> list[Line]:
@@ -42,11 +43,11 @@ def _ranked(lines: Sequence[Line], order: tuple[str, ...]) -> list[Line]:
     return sorted(lines, key=lambda line: rank.get(line.role, rank[""]))
 
 
-def _onto(vessel: str, lines: Sequence[Line], start: float, notes: dict[str, str]) -> list[Added]:
+def _onto(vessel: str, lines: Sequence[Line], start: float, notes: dict[str, Message]) -> list[Added]:
     reads, steps = start, []
     for line in lines:
         reads += line.shown_g
-        steps.append(Added(vessel, line.key, line.name, line.shown_g, round(reads, 3), notes.get(line.role, "")))
+        steps.append(Added(vessel, line.key, line.name, line.shown_g, round(reads, 3), notes.get(line.role, NOTHING)))
     return steps
 
 
@@ -86,11 +87,11 @@ def _mixed(lines: list[Line], school: str) -> list[Added]:
     return _poured(jug, dry, [line for line in rest if line.role in ("egg", "fat")], {"fat": NOTES["fat"]})
 
 
-def _poured(jug: list[Added], before: list[Line], after: list[Line], notes: dict[str, str]) -> list[Added]:
+def _poured(jug: list[Added], before: list[Line], after: list[Line], notes: dict[str, Message]) -> list[Added]:
     """A jug weighed, what goes into the bowl before it, the jug, and what comes after."""
     dry = _onto("bowl", before, 0.0, {})
     at = dry[-1].reads_g if dry else 0.0
-    poured = Added("bowl", "jug", "the jug", jug[-1].reads_g, round(at + jug[-1].reads_g, 3), NOTES["pour"])
+    poured = Added("bowl", "jug", say("the jug"), jug[-1].reads_g, round(at + jug[-1].reads_g, 3), NOTES["pour"])
     return [*jug, *dry, poured, *_onto("bowl", after, poured.reads_g, notes)]
 
 

@@ -10,8 +10,8 @@ from django.core.management.base import BaseCommand, CommandError, CommandParser
 from django.db import transaction
 
 from accounts.models import Household, Member
+from gateway import compute
 from kitchens import services as kitchens
-from kitchenside import compute
 
 
 class Command(BaseCommand):

@@ -18,9 +18,9 @@ from accounts.services import DEMO_USER
 from bakes import services as bakes
 from bakes.models import BakeVersion
 from batches import services as batches
+from gateway import compute
 from kitchens import services as kitchens
 from kitchens.models import Kitchen
-from kitchenside import compute
 
 SEED = 20_260
 TRUE_LOG_VIGOUR, BAKE_SPREAD = -0.13, 0.12

@@ -1,18 +1,20 @@
 """The API: every router, one error shape, sessions with CSRF."""
 
-from devices.api import router as devices
 from django.http import HttpRequest, HttpResponse
 from ninja import NinjaAPI
 from ninja.errors import AuthenticationError, HttpError, ValidationError
 from ninja.security import django_auth
-from trainer.api import router as trainer
 
 from accounts.api import router as accounts
 from bakes.api import router as bakes
 from batches.api import router as batches
+from computing.api import router as computing
+from devices.api import router as devices
+from gateway.compute import InputError, Problem
+from gateway.contract import FiniteParser, FiniteRenderer, Refusal
+from gateway.words import joined, say, verbatim
 from kitchens.api import router as kitchens
-from kitchenside.compute import InputError, Problem
-from kitchenside.contract import FiniteParser, FiniteRenderer, Refusal
+from trainer.api import router as trainer
 
 api = NinjaAPI(
     title="Airy Crumb",
@@ -22,7 +24,7 @@ api = NinjaAPI(
     renderer=FiniteRenderer(),
     docs_url=None,
 )
-for router in (accounts, kitchens, bakes, batches, devices, trainer):
+for router in (accounts, kitchens, bakes, computing, batches, devices, trainer):
     api.add_router("", router)
 
 
@@ -37,7 +39,7 @@ def _refused(request: HttpRequest, error: Refusal) -> HttpResponse:
 
 @api.exception_handler(InputError)
 def _bad_input(request: HttpRequest, error: InputError) -> HttpResponse:
-    return _answer(request, Refusal(422, str(error), error.problems))
+    return _answer(request, Refusal(422, joined(p.message for p in error.problems), error.problems))
 
 
 @api.exception_handler(HttpError)
@@ -45,21 +47,30 @@ def _unreadable(request: HttpRequest, error: HttpError) -> HttpResponse:
     # The framework hides what the parser said behind a general error; the cause is the sentence.
     if isinstance(error.__cause__, InputError):
         return _bad_input(request, error.__cause__)
-    return _answer(request, Refusal(error.status_code, str(error)))
+    return _answer(request, Refusal(error.status_code, verbatim(str(error))))
 
 
 @api.exception_handler(AuthenticationError)
 def _not_signed_in(request: HttpRequest, _error: AuthenticationError) -> HttpResponse:
     if request.headers.get("Authorization", "").startswith("Bearer"):
-        said = "No device has this token: add the device under “my kitchen” and send the token shown then."
+        said = say("No device has this token: add the device under “my kitchen” and send the token shown then.")
         return _answer(request, Refusal(401, said))
-    return _answer(request, Refusal(401, "You are not signed in: sign in and try again. Nothing you typed is lost."))
+    return _answer(
+        request, Refusal(401, say("You are not signed in: sign in and try again. Nothing you typed is lost."))
+    )
 
 
 @api.exception_handler(ValidationError)
 def _not_as_agreed(request: HttpRequest, error: ValidationError) -> HttpResponse:
-    problems = [Problem(str(e["type"]), _place(e["loc"]), f"{_place(e['loc'])}: {e['msg']}.") for e in error.errors]
-    return _answer(request, Refusal(422, " ".join(p.message for p in problems), problems))
+    problems = [
+        Problem(
+            str(e["type"]),
+            _place(e["loc"]),
+            say("{place}: {trouble}.", place=verbatim(_place(e["loc"])), trouble=verbatim(e["msg"])),
+        )
+        for e in error.errors
+    ]
+    return _answer(request, Refusal(422, joined(p.message for p in problems), problems))
 
 
 def _place(steps: tuple[str | int, ...]) -> str:

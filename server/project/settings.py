@@ -60,6 +60,7 @@ INSTALLED_APPS = [
     "kitchens",
     "bakes",
     "batches",
+    "computing",
     "devices",
     "trainer",
     "demo",
@@ -72,9 +73,10 @@ MIDDLEWARE = [
     "django.middleware.csrf.CsrfViewMiddleware",
     "django.contrib.auth.middleware.AuthenticationMiddleware",
     "django.middleware.clickjacking.XFrameOptionsMiddleware",
+    "project.language.language",
 ]
-ROOT_URLCONF = "kitchenside.urls"
-WSGI_APPLICATION = "kitchenside.wsgi.application"
+ROOT_URLCONF = "project.urls"
+WSGI_APPLICATION = "project.wsgi.application"
 DEFAULT_AUTO_FIELD = "django.db.models.BigAutoField"
 PASSWORD_HASHERS = (
     ["django.contrib.auth.hashers.MD5PasswordHasher"]
@@ -121,4 +123,4 @@ LOGGING = {
     "root": {"handlers": ["console"], "level": "WARNING"},
 }
 
-TEST_RUNNER = "kitchenside.testing.CountingRunner"
+TEST_RUNNER = "project.testing.CountingRunner"

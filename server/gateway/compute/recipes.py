@@ -7,7 +7,8 @@ from airycrumb.bake import read_bake
 from airycrumb.problems import InputError, Problem
 from airycrumb.quantities import Band
 from airycrumb.recipe import Correction, corrected, read_recipe, to_bake
-from kitchenside.compute.read import Document, kitchen_read
+from airycrumb.words import Message
+from gateway.compute.read import Document, kitchen_read
 
 
 @dataclass(frozen=True)
@@ -18,11 +19,11 @@ class RecipeLine:
     part: str
     part_sure: bool
     use: str | None
-    name: str
+    name: Message
     grams: Band | None
     by: str
     sureness: float
-    why: list[str]
+    why: list[Message]
 
 
 @dataclass(frozen=True)
@@ -43,7 +44,7 @@ class RecipeReply:
     lines: list[RecipeLine]
     said: list[RecipeSays]
     bake: Document
-    assumed: list[str]
+    assumed: list[Message]
     problems: list[Problem]
 
 

@@ -8,7 +8,8 @@ from airycrumb.paper.wrapper_pages import template_of
 from airycrumb.problems import InputError, Problem
 from airycrumb.stations.enclose import CLOSINGS
 from airycrumb.whatif.wrapper import By, Solved, solve
-from kitchenside.compute.read import Document, Printed, worked
+from airycrumb.words import Message, say
+from gateway.compute.read import Document, Printed, worked
 
 
 @dataclass(frozen=True)
@@ -16,9 +17,9 @@ class ClosingOut:
     """A way to close a piece. wraps: whether anything goes inside."""
 
     key: str
-    label: str
-    plural: str
-    note: str
+    label: Message
+    plural: Message
+    note: Message
     wraps: bool
 
 
@@ -42,5 +43,13 @@ def wrapper_template(
     if as_kind == "pdf":
         return Printed(as_pdf(pages, sheet.name), "application/pdf", f"{name}.pdf", len(pages))
     if not 1 <= page <= len(pages):
-        raise InputError([Problem("no_page", "page", f"There is no page {page}: this wrapper takes {len(pages)}.")])
+        raise InputError(
+            [
+                Problem(
+                    "no_page",
+                    "page",
+                    say("There is no page {page}: this wrapper takes {pages}.", page=page, pages=len(pages)),
+                )
+            ]
+        )
     return Printed(as_svg(pages[page - 1]).encode(), "image/svg+xml", f"{name}-{page}.svg", len(pages))

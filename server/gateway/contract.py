@@ -2,15 +2,17 @@
 
 import json
 from collections.abc import Sequence
-from typing import Annotated, Any
+from typing import Annotated, Any, Literal
 
 from django.http import HttpRequest
 from ninja import Schema
 from ninja.parser import Parser
 from ninja.renderers import BaseRenderer
 from pydantic import ConfigDict, WithJsonSchema
+from typing_extensions import TypeAliasType
 
-from kitchenside import compute
+from gateway import compute
+from gateway.words import Message, as_json, say
 
 
 class Strict(Schema):
@@ -25,38 +27,49 @@ def _inlined(name: str) -> dict[str, Any]:
     return schema
 
 
-BakeDocument = Annotated[dict[str, Any], WithJsonSchema(_inlined("bake"))]
-KitchenDocument = Annotated[dict[str, Any], WithJsonSchema(_inlined("kitchen"))]
+# Named types: each stands once in the contract, and is referred to.
+BakeDocument = TypeAliasType("BakeDocument", Annotated[dict[str, Any], WithJsonSchema(_inlined("bake"))])
+KitchenDocument = TypeAliasType("KitchenDocument", Annotated[dict[str, Any], WithJsonSchema(_inlined("kitchen"))])
 
 
 class ProblemOut(Strict):
     code: str
     where: str
-    message: str
+    message: Message
 
 
 class Failure(Strict):
     """Every refusal looks like this: a sentence, and the places it is about."""
 
-    message: str
+    message: Message
     problems: list[ProblemOut]
 
 
 class Refusal(Exception):
     """Raised by services; becomes a Failure with this status."""
 
-    def __init__(self, status: int, message: str, problems: Sequence[compute.Problem] = ()) -> None:
-        super().__init__(message)
+    def __init__(self, status: int, message: Message, problems: Sequence[compute.Problem] = ()) -> None:
+        super().__init__(str(message))
         self.status, self.message, self.problems = status, message, problems
 
     def body(self) -> dict[str, Any]:
         """The Failure it becomes."""
-        return {"message": self.message, "problems": [vars(p) for p in self.problems]}
+        problems = [{"code": p.code, "where": p.where, "message": as_json(p.message)} for p in self.problems]
+        return {"message": as_json(self.message), "problems": problems}
 
 
-def missing(what: str) -> Refusal:
+_MISSING = {
+    "bake": say("This bake is not here: it may have been deleted, or belongs to another household."),
+    "batch": say("This batch is not here: it may have been deleted, or belongs to another household."),
+    "device": say("This device is not here: it may have been deleted, or belongs to another household."),
+    "kitchen": say("This kitchen is not here: it may have been deleted, or belongs to another household."),
+    "version": say("This version is not here: it may have been deleted, or belongs to another household."),
+}
+
+
+def missing(what: Literal["bake", "batch", "device", "kitchen", "version"]) -> Refusal:
     """404 for what is not there or belongs to another household: the two look alike."""
-    return Refusal(404, f"This {what} is not here: it may have been deleted, or belongs to another household.")
+    return Refusal(404, _MISSING[what])
 
 
 class FiniteParser(Parser):
@@ -67,7 +80,9 @@ class FiniteParser(Parser):
         try:
             return compute.load_json(request.body.decode("utf-8"))
         except UnicodeDecodeError as error:
-            raise compute.InputError([compute.Problem("not_json", "", "The request is not text in UTF-8.")]) from error
+            raise compute.InputError(
+                [compute.Problem("not_json", "", say("The request is not text in UTF-8."))]
+            ) from error
 
 
 class FiniteRenderer(BaseRenderer):

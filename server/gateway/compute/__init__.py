@@ -6,9 +6,11 @@ from dataclasses import dataclass
 from datetime import datetime
 
 from airycrumb.bake import load_json, plain_kitchen, read_bake, read_kitchen, schema, structure_problems
+from airycrumb.bake.marks import MarkKind, StageKey, wrong_with
 from airycrumb.bake.model import Observation
 from airycrumb.bake.room_day import read_room_day
 from airycrumb.data.spots import SPOTS
+from airycrumb.data.vocabulary import ALLERGEN
 from airycrumb.learning.finish import Lesson, finish
 from airycrumb.learning.simulated_cook import rehearse
 from airycrumb.learning.train_the_eye import PICTURES, Judgement, Marked, Question, question
@@ -22,10 +24,11 @@ from airycrumb.sheet import Sheet, work
 from airycrumb.whatif.keeping import Kept
 from airycrumb.whatif.rise import Lateness, Option, away, late_by, ready_at, rise_of
 from airycrumb.whatif.wrapper import By, Solved
-from kitchenside.compute.heat import HeatAnswers, card, heat_answers, keeping, taught_heat
-from kitchenside.compute.read import Document, Printed, kitchen_read
-from kitchenside.compute.recipes import RecipeLine, RecipeReply, RecipeSays, recipe
-from kitchenside.compute.wrap import ClosingOut, closings, solve_wrapper, wrapper_template
+from airycrumb.words import Message, hour_of, say, verbatim
+from gateway.compute.heat import HeatAnswers, card, heat_answers, keeping, taught_heat
+from gateway.compute.read import Document, Printed, kitchen_read
+from gateway.compute.recipes import RecipeLine, RecipeReply, RecipeSays, recipe
+from gateway.compute.wrap import ClosingOut, closings, solve_wrapper, wrapper_template
 
 
 @dataclass(frozen=True)
@@ -53,10 +56,9 @@ class PantryItem:
     """A pantry item as the Bench lists it."""
 
     key: str
-    name: str
+    name: Message
     role: str
-    allergens: list[str]
-    source: str
+    allergens: list[Message]
 
 
 def document_schema(name: str) -> Document:
@@ -67,7 +69,7 @@ def document_schema(name: str) -> Document:
 def pantry(kitchen: Document) -> list[PantryItem]:
     """Everything on the shelf and this kitchen's own, by name."""
     items = sorted((*kitchen_read(kitchen).habits.own, *shelf().values()), key=lambda i: i.name)
-    return [PantryItem(i.key, i.name, i.role, list(i.allergens), i.source) for i in items]
+    return [PantryItem(i.key, i.called, i.role, [ALLERGEN[a] for a in i.allergens]) for i in items]
 
 
 def check_kitchen(document: Document) -> None:
@@ -120,7 +122,9 @@ def options(
     starts = (("start", sheet.day.start),)
     rise = rise_of(Context(read, k, tuple(observations), now, starts=starts), sheet.rise.start)
     if sheet.rise.rests:
-        raise InputError([Problem("no_rise", "dough.leavening", "This dough only rests: there is no rise to move.")])
+        raise InputError(
+            [Problem("no_rise", "dough.leavening", say("This dough only rests: there is no rise to move."))]
+        )
     if ask.late_min is not None:
         return OptionsReply([], late_by(rise, ask.late_min))
     if ask.away_min is not None:
@@ -129,7 +133,9 @@ def options(
         raise InputError(
             [
                 Problem(
-                    "too_early", "ready_at", f"The rise begins at {sheet.rise.start:%H:%M}: ask for an hour after that."
+                    "too_early",
+                    "ready_at",
+                    say("The rise begins at {start}: ask for an hour after that.", start=hour_of(sheet.rise.start)),
                 )
             ]
         )
@@ -141,14 +147,14 @@ class SpotOut:
     """A spot a dough can stand in. air_c: °C, None where it follows the room."""
 
     key: str
-    label: str
+    label: Message
     air_c: float | None
 
 
 def spots(kitchen: Document) -> list[SpotOut]:
     """Every spot of this kitchen: those everyone has, and its own."""
     everyone = [SpotOut(k, s.label, s.air.value if s.air else None) for k, s in SPOTS.items()]
-    return everyone + [SpotOut(s.name, s.name, s.air_c) for s in kitchen_read(kitchen).spots]
+    return everyone + [SpotOut(s.name, verbatim(s.name), s.air_c) for s in kitchen_read(kitchen).spots]
 
 
 @dataclass(frozen=True)
@@ -219,6 +225,7 @@ __all__ = [
     "Kept",
     "Lateness",
     "Lesson",
+    "MarkKind",
     "Marked",
     "Observation",
     "Option",
@@ -235,6 +242,7 @@ __all__ = [
     "SheetReply",
     "Solved",
     "SpotOut",
+    "StageKey",
     "as_linked_recipe",
     "card",
     "check_kitchen",
@@ -258,4 +266,5 @@ __all__ = [
     "structure_problems",
     "taught",
     "wrapper_template",
+    "wrong_with",
 ]

@@ -6,7 +6,7 @@ from django.urls import path, re_path
 from django.views.decorators.cache import never_cache
 from django.views.decorators.csrf import ensure_csrf_cookie
 
-from kitchenside.api import api
+from project.api import api
 
 
 @never_cache

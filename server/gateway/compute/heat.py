@@ -12,7 +12,8 @@ from airycrumb.sheet.work import heats_of
 from airycrumb.whatif.heat import Tried, heat_at, settings_that_work
 from airycrumb.whatif.inside import Inside, inside
 from airycrumb.whatif.keeping import Kept, kept
-from kitchenside.compute.read import Document, Printed, kitchen_read, worked
+from airycrumb.words import say
+from gateway.compute.read import Document, Printed, kitchen_read, worked
 
 
 @dataclass(frozen=True)
@@ -28,7 +29,15 @@ def heat_answers(bake: Document, kitchen: Document, now: datetime, heat: int) ->
     k = kitchen_read(kitchen)
     found = heats_of(read_bake(bake, k.habits.own), k, now=now)
     if not 0 <= heat < len(found):
-        raise InputError([Problem("heat", "heat", f"There is no heat {heat + 1}: this bake has {len(found)}.")])
+        raise InputError(
+            [
+                Problem(
+                    "heat",
+                    "heat",
+                    say("There is no heat {heat}: this bake has {heats}.", heat=heat + 1, heats=len(found)),
+                )
+            ]
+        )
     h = found[heat][0].heated
     tried = settings_that_work(h.load.most, heat_at(h.ctx), h.load.at_once) if h.ctx.bake.method == "oven" else []
     return HeatAnswers(inside(h), tried)

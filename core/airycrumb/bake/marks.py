@@ -1,0 +1,80 @@
+"""What can be marked while a batch runs: the kinds of marks, the stages they belong to, and what a value may be."""
+
+from collections.abc import Callable
+from dataclasses import dataclass
+from typing import Literal, get_args
+
+from airycrumb.words import Message, Quantity, as_number, in_celsius, in_grams, in_percent, say, verbatim
+
+MarkKind = Literal[
+    "started",
+    "done",
+    "doubled",
+    "risen",
+    "poke",
+    "tear",
+    "moved",
+    "dough_temperature",
+    "room_temperature",
+    "dough_weight",
+    "piece",
+    "filling_weight",
+    "water_left",
+    "probe",
+    "oven",
+    "lid_lifted",
+    "undo",
+]
+StageKey = Literal["sponge", "weigh", "filling", "rise", "again", "divide", "wrap", "proof", "hold", "heat", "rest"]
+KINDS: tuple[str, ...] = get_args(MarkKind)
+STAGES: tuple[str, ...] = get_args(StageKey)
+
+
+@dataclass(frozen=True)
+class Limits:
+    """What a mark's value must lie between, and how it is said."""
+
+    low: float
+    high: float
+    as_quantity: Callable[[float], Quantity]
+
+
+def _growth(share: float) -> Quantity:
+    return in_percent(100 * share)
+
+
+LIMITS: dict[str, Limits] = {
+    "risen": Limits(-0.2, 5.0, _growth),
+    "poke": Limits(0.0, 2.0, as_number),
+    "tear": Limits(0.0, 1.0, as_number),
+    "dough_temperature": Limits(0.0, 50.0, in_celsius),
+    "room_temperature": Limits(5.0, 40.0, in_celsius),
+    "dough_weight": Limits(10.0, 300_000.0, in_grams),
+    "piece": Limits(1.0, 5_000.0, in_grams),
+    "filling_weight": Limits(1.0, 300_000.0, in_grams),
+    "water_left": Limits(0.0, 5_000.0, in_grams),
+    "probe": Limits(-30.0, 130.0, in_celsius),
+    "oven": Limits(0.0, 350.0, in_celsius),
+}
+
+
+def wrong_with(kind: str, stage: str, value: float | None, where: str | None) -> Message | None:
+    """Why a mark cannot be recorded, None where it can."""
+    if kind not in KINDS or stage not in STAGES:
+        return say(
+            "“{kind}” at “{stage}” is not something that can be recorded.", kind=verbatim(kind), stage=verbatim(stage)
+        )
+    if kind == "moved" and not where:
+        return say("Where it was moved to is missing: choose a spot.")
+    limits = LIMITS.get(kind)
+    if limits is None or (value is not None and limits.low <= value <= limits.high):
+        return None
+    low, high = limits.as_quantity(limits.low), limits.as_quantity(limits.high)
+    if value is None:
+        return say("A reading is missing: it should be between {low} and {high}. Type it again.", low=low, high=high)
+    return say(
+        "A reading of {value} cannot be right: it should be between {low} and {high}. It was not recorded; type it again.",
+        value=limits.as_quantity(value),
+        low=low,
+        high=high,
+    )

@@ -1,0 +1,1 @@
+"""Routes that compute and keep nothing: any process may answer any of them."""
