@@ -10,6 +10,7 @@ from accounts.services import household_of
 from devices.services import heard_in_room
 from gateway import compute
 from gateway.contract import BakeDocument, Failure, Strict
+from gateway.words import Message
 from kitchens.services import kitchen_of
 
 router = Router(tags=["computing"])
@@ -48,7 +49,7 @@ class RecipeOut(Strict):
     lines: list[compute.RecipeLine]
     said: list[compute.RecipeSays]
     bake: BakeDocument
-    assumed: list[str]
+    assumed: list[Message]
     problems: list[compute.Problem]
 
 
@@ -89,6 +90,14 @@ def rise_options(request: HttpRequest, payload: OptionsAsk) -> compute.OptionsRe
 def list_closings(request: HttpRequest) -> list[compute.ClosingOut]:
     """Every way to close a piece that can be worked and drawn."""
     return compute.closings()
+
+
+@router.get(
+    "/heat/choices", response={200: list[compute.HeatChoice], 401: Failure, 403: Failure}, operation_id="heat_choices"
+)
+def heat_choices(request: HttpRequest) -> list[compute.HeatChoice]:
+    """Everything a cook can choose of a heat, in words."""
+    return compute.heat_choices()
 
 
 class WrapperAsk(Draft):

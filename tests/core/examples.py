@@ -8,7 +8,9 @@ from typing import Any
 
 from airycrumb.bake import load_json, read_bake, read_kitchen
 from airycrumb.bake.model import Kitchen, Observation
-from airycrumb.sheet import Sheet, work
+from airycrumb.sheet import Sheet
+from airycrumb.sheet import work as work_sheet
+from tests.core.spoken import spoken
 
 ROOT = Path(__file__).resolve().parent.parent.parent
 NOON = datetime(2026, 11, 25, 12, 0, tzinfo=UTC)
@@ -53,14 +55,24 @@ def kitchen(**changes: Any) -> Kitchen:
     return read_kitchen(kitchen_document(**changes))
 
 
-def sheet(
+def raw_sheet(
     document: dict[str, Any] | None = None,
     observations: list[Observation] | None = None,
     now: datetime = NOON,
     **changes: Any,
 ) -> Sheet:
     """A worked sheet of a bake in the demo kitchen."""
-    return work(read_bake(document or bake_document()), kitchen(**changes), observations or [], now=now)
+    return work_sheet(read_bake(document or bake_document()), kitchen(**changes), observations or [], now=now)
+
+
+def sheet(
+    document: dict[str, Any] | None = None,
+    observations: list[Observation] | None = None,
+    now: datetime = NOON,
+    **changes: Any,
+) -> Sheet:
+    """A worked sheet of a bake in the demo kitchen, its messages said."""
+    return spoken(raw_sheet(document, observations, now, **changes))  # type: ignore[no-any-return]
 
 
 def seen(kind: str, stage: str, minutes: float, value: float | None = None, where: str | None = None) -> Observation:

@@ -13,8 +13,9 @@ from hypothesis import strategies as st
 
 from airycrumb.bake import read_bake, read_kitchen
 from airycrumb.problems import InputError
-from airycrumb.sheet import Sheet, work
+from airycrumb.sheet import Sheet
 from tests.core.examples import DEMO_BAKES, NOON, bake_document, kitchen_document, with_amount
+from tests.core.spoken import work
 from tests.core.test_sheet import numbers
 
 FEW = settings(max_examples=25, suppress_health_check=[HealthCheck.too_slow])
@@ -55,7 +56,7 @@ def worked(document: dict[str, Any], **kitchen: Any) -> Sheet | None:
     try:
         return work(read_bake(document), read_kitchen(kitchen_document(**kitchen)), now=NOON)
     except InputError as error:
-        assert all(p.where and p.message.strip() for p in error.problems)
+        assert all(p.where and str(p.message).strip() for p in error.problems)
         return None
 
 

@@ -73,7 +73,7 @@ class CommandLine(unittest.TestCase):
         )
         self.assertEqual(done.returncode, 0, done.stderr)
         places = [
-            done.stdout.index(word) for word in ("WEIGH", "RISE", "DIVIDE", "WRAP", "PROOF", "HEAT", "DAY", "CAUTIONS")
+            done.stdout.index(word) for word in ("WEIGH", "RISE", "DIVIDE", "WRAP", "PROOF", "HEAT", "DAY", "CARE")
         ]
         self.assertEqual(places, sorted(places))
         self.assertNotRegex(done.stdout, r"\bnan\b|None")
@@ -121,6 +121,6 @@ class CommandLine(unittest.TestCase):
 
     def test_a_plain_piece_is_told_without_a_filling(self) -> None:
         done = self.run_it("sheet", str(ROOT / "demo" / "bakes" / "kale-potato-braids.json"))
-        self.assertIn("1 × 60.0 g dough, nothing inside", done.stdout)
+        self.assertIn("1 × 60 g of dough, nothing inside", done.stdout)
         self.assertIn("plain folded piece, roll to", done.stdout)
         self.assertNotIn("closes over up to 0 g", done.stdout)

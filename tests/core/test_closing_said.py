@@ -3,9 +3,10 @@
 import doctest
 import unittest
 
-from airycrumb.recipe import closing, read_recipe, to_bake
+from airycrumb.recipe import closing
 from airycrumb.recipe.closing import SAID, closing_of
 from airycrumb.stations.enclose import CLOSINGS
+from tests.core.spoken import read_recipe, to_bake
 
 METHODS = {
     "Lay the filling in the middle and braid the strips over it.": "braid",

@@ -12,10 +12,11 @@ from shapely.ops import unary_union
 
 from airycrumb.data.closings import CLOSED_AS, LID_SHARE, MIDDLE_DIAMETER, USUAL
 from airycrumb.data.shapes import SHAPES
-from airycrumb.stations.enclose import CLOSINGS, disc_diameter, disc_thickness, enclose, gathered_diameter, piece_size
+from airycrumb.stations.enclose import CLOSINGS, disc_diameter, disc_thickness, gathered_diameter, piece_size
 from airycrumb.stations.enclose.lines import strips
 from airycrumb.stations.enclose.points import area, disc, fold, sheet
 from airycrumb.stations.enclose.wrapper import Wrapper
+from tests.core.spoken import enclose
 
 # A usual piece of each: g of dough, g of filling.
 PIECES = {
@@ -131,7 +132,7 @@ class LaidOut(unittest.TestCase):
 
     def test_triangles_come_from_one_strip(self) -> None:
         w = enclose("crescent", 40, 10, 1.0, 1.7, pieces=8)
-        self.assertIn(f"one strip of {4.5 * w.across_mm / 10:.0f} cm", w.cut_from)
+        self.assertIn(f"one strip of {4.5 * w.across_mm / 10:.1f} cm", w.cut_from)
 
 
 class Folding(unittest.TestCase):
@@ -153,7 +154,7 @@ class Folding(unittest.TestCase):
         for key in CLOSINGS:
             with self.subTest(closing=key):
                 w = usual(key)
-                self.assertEqual([s.words for s in w.steps], list(CLOSINGS[key].words.how))
+                self.assertEqual([s.words for s in w.steps], [str(step) for step in CLOSINGS[key].words.how])
                 widest = max(w.across_mm, w.along_mm) * 0.75 + 20
                 for step in w.steps:
                     self.assertTrue(any(p.kind in ("dough", "over") and len(p.points) > 2 for p in step.patches))

@@ -6,8 +6,9 @@ from itertools import pairwise
 from hypothesis import given
 from hypothesis import strategies as st
 
-from airycrumb.stations.divide.portioning import portioning, time_factor, verdict
-from airycrumb.stations.divide.sharing import Wanted, cut_places, cuts_by_eye, share_out
+from airycrumb.stations.divide.portioning import time_factor, verdict
+from airycrumb.stations.divide.sharing import Wanted, cut_places
+from tests.core.spoken import cuts_by_eye, portioning, share_out
 
 LIDDED = (("bun", 0.75), ("lid", 0.25))
 GROUPS = st.lists(
@@ -64,7 +65,7 @@ class SharingOut(unittest.TestCase):
         lidded = share_out([Wanted(6, 93, LIDDED)], 600, 0.015, 1, weighed_g=560)
         self.assertEqual([(g.what, g.pieces, g.each_shown_g) for g in lidded.groups], [("bun", 6, 70), ("lid", 6, 23)])
         self.assertEqual((lidded.pieces, lidded.lumps), (6, 12))
-        self.assertEqual(lidded.in_words("×"), "6 × 70 g (bun) and 6 × 23 g (lid)")
+        self.assertEqual(str(lidded.in_words()), "6 pieces of 70 g (bun) and 6 pieces of 23 g (lid)")
 
     def test_eight_turnovers_and_one_plain_piece(self) -> None:
         s = share_out([Wanted(8, 60)], 540, 0, 1, weighed_g=530, spare="plain")
@@ -98,7 +99,7 @@ class Portioning(unittest.TestCase):
         p = portioning([60, 61, 84], self.aims, 720)
         self.assertEqual(p.far, [3])
         self.assertAlmostEqual(p.next_g or 0, (720 - 205) / 9)
-        self.assertIn("Piece 3 is 40 % over: take 24 g off.", p.words)
+        self.assertIn("Piece 3 is 40 % over its weight: take 24 g off.", p.words)
         self.assertIn("Or share it out: the 9 left at 57 g each.", p.words)
 
     def test_one_weighed_again_puts_the_rest_right(self) -> None:

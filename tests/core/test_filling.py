@@ -7,7 +7,8 @@ from hypothesis import strategies as st
 
 from airycrumb.data.filling import TREATMENTS, WEEPS
 from airycrumb.pantry import find, shelf
-from airycrumb.stations.filling import cooling, juice_of, moisture, stiffness, weeping
+from airycrumb.stations.filling import cooling, juice_of, weeping
+from tests.core.spoken import moisture, stiffness
 
 
 def parts(**grams: float) -> list[tuple]:

@@ -4,9 +4,9 @@ import unittest
 from typing import Any
 
 from airycrumb.bake import read_bake
-from airycrumb.learning.finish import finish
 from airycrumb.problems import InputError
 from tests.core.examples import NOON, bake_document, kitchen, seen, sheet
+from tests.core.spoken import finish
 
 
 def both(first: str = "beetroot-walnut-buns", second: str = "hake-fennel-buns", **group: Any) -> dict[str, Any]:

@@ -11,17 +11,18 @@ import pdfplumber
 from airycrumb.bake import read_bake
 from airycrumb.bake.edits import Doubt
 from airycrumb.data.heat import WASHES
-from airycrumb.learning.finish import finish
 from airycrumb.paper.card import card_of
 from airycrumb.paper.linked_recipe import as_recipe
 from airycrumb.paper.pdf import card_as_pdf
 from airycrumb.plan.context import RoomReading
-from airycrumb.sheet import Sheet, work
+from airycrumb.sheet import Sheet
+from airycrumb.sheet import work as work_sheet
 from airycrumb.sheet.work import heats_of
 from airycrumb.whatif.heat import settings_that_work
 from airycrumb.whatif.inside import inside
-from airycrumb.whatif.keeping import kept
-from tests.core.examples import DEMO_BAKES, NOON, bake_document, kitchen, seen, sheet
+from airycrumb.whatif.keeping import kept as keeping
+from tests.core.examples import DEMO_BAKES, NOON, bake_document, kitchen, raw_sheet, seen, sheet
+from tests.core.spoken import finish, kept, work
 from tests.core.test_sheet import answered
 
 HAKE, MOONS = "hake-fennel-buns", "squash-lentil-half-moons"
@@ -322,22 +323,22 @@ class OnPaper(unittest.TestCase):
         for path in DEMO_BAKES:
             with self.subTest(bake=path.stem):
                 read = read_bake(bake_document(path.stem))
-                s = work(read, kitchen(), now=NOON)
+                s = work_sheet(read, kitchen(), now=NOON)
                 labels = [
-                    kept(h.heated, p, s.day.eat) for h, group in heats_of(read, kitchen(), now=NOON) for p in group
+                    keeping(h.heated, p, s.day.eat) for h, group in heats_of(read, kitchen(), now=NOON) for p in group
                 ]
                 with pdfplumber.open(io.BytesIO(card_as_pdf(card_of(s, labels), "a4"))) as pdf:
                     text = " ".join(page.extract_text() or "" for page in pdf.pages)
                 squeezed = "".join(text.split())
                 steps = [step["text"] for step in as_recipe("x", s)["recipeInstructions"]]
                 for caution in s.cautions:
-                    first_words = "".join(caution.title.split()[:2])
+                    first_words = "".join(str(caution.title).split()[:2])
                     self.assertIn(first_words, squeezed)
-                    self.assertTrue(any(caution.title in step for step in steps), caution.title)
+                    self.assertTrue(any(str(caution.title) in step for step in steps), caution.title)
                 self.assertIn("Labelsforthebox", squeezed)
 
     def test_the_probe_caution_comes_after_the_heat_it_belongs_to(self) -> None:
-        steps = [step["text"] for step in as_recipe("x", heated())["recipeInstructions"]]
+        steps = [step["text"] for step in as_recipe("x", raw_sheet(bake_document(HAKE)))["recipeInstructions"]]
         at = lambda words: next(i for i, step in enumerate(steps) if words in step)
         self.assertLess(at("Steam (high fire)"), at("Probe the middle"))
         self.assertLess(at("Roll "), at("Raw filling"))

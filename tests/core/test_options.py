@@ -7,9 +7,9 @@ from typing import Any
 from airycrumb.bake import read_bake
 from airycrumb.bake.model import Observation
 from airycrumb.plan.context import Context
-from airycrumb.sheet import work
-from airycrumb.whatif.rise import Option, Rise, away, late_by, ready_at, rise_of
+from airycrumb.whatif.rise import Option, Rise, rise_of
 from tests.core.examples import NOON, bake_document, kitchen, seen
+from tests.core.spoken import away, late_by, ready_at, work
 from tests.core.test_weigh import changed
 
 DOCUMENT = bake_document(plan={"eat_at": None})

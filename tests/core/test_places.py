@@ -14,9 +14,10 @@ from airycrumb.bake.room_day import read_room_day
 from airycrumb.plan.context import RoomReading
 from airycrumb.problems import InputError
 from airycrumb.quantities import Band
-from airycrumb.sheet import Sheet, work
+from airycrumb.sheet import Sheet
 from airycrumb.stations.rise import Air, Dough, Leg, Place, State, cooling, place_of, simulate, steady
 from tests.core.examples import NOON, bake_document, kitchen, seen, sheet
+from tests.core.spoken import work
 
 
 def standing(*stays: dict[str, Any], **changes: Any) -> Sheet:
@@ -185,7 +186,7 @@ class Csv(unittest.TestCase):
         try:
             found = read_room_day(text)
         except InputError as error:
-            self.assertTrue(error.problems[0].message)
+            self.assertTrue(str(error.problems[0].message))
         else:
             self.assertTrue(all(5 <= c <= 40 for _, c in found))
 

@@ -105,7 +105,7 @@ class Behaviour(unittest.TestCase):
 
     def test_leaving_the_checked_range_is_a_finding_and_not_silence(self) -> None:
         self.assertEqual(rising().findings, [])
-        self.assertIn("Yeast of 6", rising(replace(LEAN, yeast=6)).findings[0])
+        self.assertIn("Yeast on the flour: 6 %", str(rising(replace(LEAN, yeast=6)).findings[0]))
 
     def test_the_curve_starts_at_one_and_its_band_holds_the_typical_value(self) -> None:
         f = rising()

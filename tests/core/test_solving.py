@@ -13,10 +13,10 @@ from airycrumb.bake import read_bake
 from airycrumb.paper.wrapper_files import as_pdf, as_svg
 from airycrumb.paper.wrapper_pages import CHECK_MM, PAPERS, template, template_of
 from airycrumb.problems import InputError
-from airycrumb.sheet import work
-from airycrumb.stations.enclose import CLOSINGS, enclose
-from airycrumb.whatif.wrapper import Solved, solve
-from tests.core.examples import NOON, bake_document, kitchen, sheet
+from airycrumb.stations.enclose import CLOSINGS
+from airycrumb.whatif.wrapper import Solved
+from tests.core.examples import NOON, bake_document, kitchen, raw_sheet, sheet
+from tests.core.spoken import enclose, solve, work
 
 POINT_MM = 25.4 / 72
 WRAPPING = [key for key, how in CLOSINGS.items() if how.rolled and how.wraps]
@@ -60,14 +60,14 @@ class FromAnySide(unittest.TestCase):
 
     def test_what_cannot_be_solved_is_said(self) -> None:
         for by, value, group, closing, words in (
-            ("across", 5, 0, "gathered", "between 30 and 1200 mm"),
+            ("across", 5, 0, "gathered", "from 3 to 120 cm"),
             ("across", 150, 3, "gathered", "There is no group 4"),
-            ("thickness", 4, 0, "plain", "has no wrapper to solve"),
+            ("thickness", 4, 0, "plain", "no wrapper to solve"),
             ("fits", 60, 0, "pulled_pie", "do not go in at once, however small"),
         ):
             with self.subTest(by=by, closing=closing), self.assertRaises(InputError) as caught:
                 solved(by, value, group, closing=closing)
-            self.assertIn(words, caught.exception.problems[0].message)
+            self.assertIn(words, str(caught.exception.problems[0].message))
 
 
 class OnPaper(unittest.TestCase):
@@ -95,7 +95,7 @@ class OnPaper(unittest.TestCase):
         for page in pdf.pages:
             lengths = [float(x["width"]) * POINT_MM for x in page.lines]
             self.assertTrue(any(abs(length - CHECK_MM) < 0.05 for length in lengths), lengths[:5])
-            self.assertIn("100 mm", page.extract_text())
+            self.assertIn("10 cm", page.extract_text())
 
     def test_the_svg_is_in_millimetres(self) -> None:
         how = CLOSINGS["gathered"]
@@ -129,9 +129,9 @@ class OnPaper(unittest.TestCase):
     def test_a_lid_and_an_upper_round_have_pages_of_their_own(self) -> None:
         for key, word in (("lidded", "lid"), ("two_rounds", "upper round")):
             pages = template(CLOSINGS[key], enclose(key, 62, 30, 1.0, 1.7), 1, "a4")
-            self.assertIn(word, " ".join(label.text for page in pages for label in page.labels))
+            self.assertIn(word, " ".join(str(label.text) for page in pages for label in page.labels))
 
     def test_nothing_to_print_is_said(self) -> None:
         with self.assertRaises(InputError) as caught:
-            template_of(sheet(bake_document(closing="kneaded_in")), 0, "a4")
-        self.assertIn("nothing is rolled", caught.exception.problems[0].message)
+            template_of(raw_sheet(bake_document(closing="kneaded_in")), 0, "a4")
+        self.assertIn("nothing is rolled", str(caught.exception.problems[0].message))

@@ -3,9 +3,11 @@
 import importlib
 import unittest
 
+from airycrumb.bake import read_bake
 from airycrumb.data.record import Constant
 from airycrumb.data.safety import LIMITS, LINES, REGIONS
-from tests.core.examples import bake_document, sheet
+from airycrumb.sheet.sources import sources
+from tests.core.examples import bake_document
 
 TABLES = ("rise", "heat", "closings", "shapes")
 KINDS = {"published", "common practice", "assumed", "from memory"}
@@ -42,7 +44,7 @@ class Constants(unittest.TestCase):
             lines = [line for line in LINES if line.region == region]
             self.assertEqual({line.kind for line in lines}, {"poultry", "ground meat", "egg", "fish", "cooked"}, region)
             for line in lines:
-                self.assertIn("guidance", line.source)
+                self.assertIn("guidance", str(line.source))
                 self.assertTrue(60 <= line.celsius <= 80)
             rules = {limit.rule for limit in LIMITS if limit.region == region}
             self.assertEqual(rules, {"warm", "warm_hot", "cool_to_21", "cool_to_5", "fridge", "freezer"}, region)
@@ -50,13 +52,13 @@ class Constants(unittest.TestCase):
 
 class TheSheetsSources(unittest.TestCase):
     def test_it_lists_each_ingredient_and_both_models_once(self) -> None:
-        listed = [(s.what, s.source) for s in sheet(bake_document("hake-fennel-buns")).sources]
+        listed = [(s.what, s.source) for s in sources(read_bake(bake_document("hake-fennel-buns")))]
         self.assertEqual(len(listed), len(set(listed)))
         names = {what for what, _ in listed}
         self.assertLessEqual({"raw hake", "bread flour", "rise", "heat"}, names)
         self.assertNotIn("raw ground poultry", names)
 
     def test_what_is_assumed_is_listed_as_assumed(self) -> None:
-        kinds = {s.kind for s in sheet().sources}
+        kinds = {s.kind for s in sources(read_bake(bake_document()))}
         self.assertLessEqual({"assumed", "published", "from memory"}, kinds)
         self.assertLessEqual(kinds, KINDS)

@@ -9,7 +9,6 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from airycrumb.bake import read_bake, read_kitchen
-from airycrumb.learning.finish import finish
 from airycrumb.pantry import find
 from airycrumb.problems import InputError
 from airycrumb.quantities import Band
@@ -18,6 +17,7 @@ from airycrumb.stations.rise import Place, State
 from airycrumb.stations.rise.forecast import cooler_adds, forecast, prior
 from airycrumb.stations.weigh import formula
 from tests.core.examples import DEMO_BAKES, NOON, bake_document, kitchen, kitchen_document, seen, sheet, sponge_document
+from tests.core.spoken import finish
 from tests.core.test_rise import LEAN
 
 

@@ -11,6 +11,7 @@ from django.test import Client, TestCase
 from accounts.models import Household, Member
 from kitchens import services as kitchens
 from tests.core.examples import bake_document, kitchen_document
+from tests.server.plain import plain
 
 NOW = datetime(2026, 11, 25, 12, 0, tzinfo=UTC)
 
@@ -43,10 +44,10 @@ class ApiCase(TestCase):
         return {k: v for k, v in self.__dict__.items() if not isinstance(v, Client)}
 
     def call(self, method: str, path: str, body: Any = None, client: Client | None = None) -> tuple[int, Any]:
-        """Status and body of a call; body as Python values or as raw text."""
+        """Status and body of a call, its sentences written out; body as Python values or as raw text."""
         raw = body if isinstance(body, str) else json.dumps(body)
         done = (client or self.client).generic(method, f"/api{path}", raw, content_type="application/json")
-        return done.status_code, json.loads(done.content) if done.content else None
+        return done.status_code, plain(json.loads(done.content)) if done.content else None
 
     def make_bake(self, **changes: Any) -> dict[str, Any]:
         """A kept bake."""

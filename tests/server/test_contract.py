@@ -46,6 +46,7 @@ PERMISSIONS: dict[str, tuple[bool, int | None]] = {
     "list_devices": (False, None),
     "add_device": (False, 404),
     "remove_device": (False, 404),
+    "heat_choices": (False, None),
     "list_closings": (False, None),
     "solve_wrapper": (False, 404),
     "print_wrapper": (False, 404),

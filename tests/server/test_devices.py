@@ -13,6 +13,7 @@ from devices.models import Reading
 from stand_ins.thermometer import Thermometer, run
 from tests.core.examples import bake_document
 from tests.server.base import ApiCase
+from tests.server.plain import plain
 
 
 class Sending(ApiCase):
@@ -32,7 +33,7 @@ class Sending(ApiCase):
         done = Client(enforce_csrf_checks=True).post(
             "/api/devices/readings", body, content_type="application/json", **bearer
         )
-        return done.status_code, json.loads(done.content)
+        return done.status_code, plain(json.loads(done.content))
 
     def at(self, minutes_ago: float, celsius: float) -> dict[str, Any]:
         return {"at": (self.now - timedelta(minutes=minutes_ago)).isoformat(), "celsius": celsius}

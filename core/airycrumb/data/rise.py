@@ -48,6 +48,7 @@ COLD_DOUBT = Constant(
 )
 
 # Outside these the model has never been checked: leaving one is a finding on the sheet.
+PAST_BEST = Constant(1.4, "1", "assumed", "share of the growth asked for from which a dough is past its best")
 VALID = {
     "yeast": (0.05, 5.0),
     "hydration": (45.0, 90.0),

@@ -4,6 +4,7 @@ from collections.abc import Callable, Iterator
 
 from airycrumb.bake.edits import Answer, Change, Doubt
 from airycrumb.bake.model import Bake
+from airycrumb.data.heat_choices import HARD_C, SOFT_C
 from airycrumb.data.vocabulary import COLOUR, WASHED
 from airycrumb.plan.context import Context
 from airycrumb.questions.findings import GEOMETRY, HEAT_MODEL, KEEP, PRACTICE, Findings, piece_count
@@ -171,7 +172,7 @@ def crust_wanted(w: Findings, shown: HeatStage) -> Iterator[Doubt]:
             say(
                 "A hard one wants {hot}, nothing soft brushed on, and steam for the first {steam}; mist and dust with "
                 "flour.",
-                hot=in_celsius(HARD_LEAST_C, 220),
+                hot=in_celsius(*HARD_C),
                 steam=in_minutes(10),
             ),
             [Answer(say("Bake hard: {air}, steam at first", air=in_celsius(215)), [*changes, *more]), KEEP],
@@ -185,7 +186,7 @@ def crust_wanted(w: Findings, shown: HeatStage) -> Iterator[Doubt]:
             say("{air} gives a hard crust", air=in_celsius(bake.air_c)),
             say(
                 "A soft one wants {mild}, milk or egg on it, and butter and a cloth when they are out.",
-                mild=in_celsius(163, SOFT_MOST_C),
+                mild=in_celsius(*SOFT_C),
             ),
             [
                 Answer(

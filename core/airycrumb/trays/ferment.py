@@ -13,7 +13,16 @@ from airycrumb.pantry import Part
 from airycrumb.plan.context import Context
 from airycrumb.quantities import Band
 from airycrumb.stations import rise
-from airycrumb.stations.rise.forecast import LONGEST, Belief, Forecast, Stage, StageMaker, prior, temperature_doubt
+from airycrumb.stations.rise.forecast import (
+    LONGEST,
+    Belief,
+    Forecast,
+    Stage,
+    StageMaker,
+    past_best,
+    prior,
+    temperature_doubt,
+)
 from airycrumb.stations.rise.model import time_constant_h, volume_ratio, yeast_grown
 from airycrumb.stations.weigh import formula
 from airycrumb.trays.looks import Looks, looks_at, story
@@ -267,6 +276,7 @@ def tray(ctx: Context, f: Fermented, start: datetime, first_to_last: float, cues
         hour(ready.high),
         hour(0.9 * ready.low),
         None if past is None else ctx.later(start, past),
+        past_best(f.forecast.target),
         f.place.air_c,
         f.start.temperature,
         f.seen.marks,

@@ -5,6 +5,7 @@ from dataclasses import dataclass, replace
 import numpy as np
 
 from airycrumb.data import heat as c
+from airycrumb.data.heat_choices import SEARED_ML
 from airycrumb.data.safety import WARM_FROM, WARM_TO
 from airycrumb.data.vocabulary import FIRE
 from airycrumb.plan.context import Context, RoomReading
@@ -25,7 +26,7 @@ from airycrumb.trays.heating import (
 )
 from airycrumb.trays.types import HeatTray, Instrument, LaterLoad, Mark, WashColour
 from airycrumb.trays.warm import clock
-from airycrumb.words import Message, in_celsius, say
+from airycrumb.words import Message, as_number, in_celsius, in_millilitres, in_minutes, listed, say
 
 
 @dataclass(frozen=True)
@@ -75,6 +76,52 @@ def _turns(ctx: Context, minutes: float) -> list[float]:
     if b.method == "pan" and not b.seared:
         return [float(t) for t in np.arange(c.TURN_MIN.value, minutes - 0.5, c.TURN_MIN.value)]
     return []
+
+
+def _handling(ctx: Context, minutes: float) -> Message:
+    """What the hands do while it heats."""
+    b, turns = ctx.bake, _turns(ctx, minutes)
+    if b.method == "steam":
+        return say("do not lift the lid")
+    if b.method == "pan" and b.seared:
+        return say(
+            "sear {sear}, then pour in {water} of water and put the lid on",
+            sear=in_minutes(c.SEAR_MIN.value),
+            water=in_millilitres(SEARED_ML),
+        )
+    if not turns:
+        return say("leave the door shut")
+    after = listed(in_minutes(t) for t in turns)
+    return (
+        say("turn them after {after}", after=after)
+        if b.method == "pan"
+        else say("turn the tray after {after}", after=after)
+    )
+
+
+def _lethal(worth_min: float) -> Message:
+    """What a heat is worth in minutes at 70 °C, against what is asked."""
+    line, asked = in_celsius(c.LETHAL_C.value), in_minutes(c.LETHAL_MIN.value)
+    if worth_min > 60:
+        return say(
+            "Resting included, it does as much as more than an hour at {line} would; {asked} are asked for.",
+            line=line,
+            asked=asked,
+        )
+    worth = say("{worth}", worth=as_number(worth_min, digits=1 if worth_min < 10 else 0))
+    if worth_min >= c.LETHAL_MIN.value:
+        return say(
+            "Resting included, it does as much as {worth} min at {line} would; {asked} are asked for.",
+            worth=worth,
+            line=line,
+            asked=asked,
+        )
+    return say(
+        "Resting included, it only does as much as {worth} min at {line} would; {asked} are asked for.",
+        worth=worth,
+        line=line,
+        asked=asked,
+    )
 
 
 def _washes(h: LoadResult) -> list[WashColour]:
@@ -147,7 +194,8 @@ def heat_tray(h: LoadResult, proof: Fermented, wrap_min: float, density: float) 
         reaches=h.reaches,
         core_at_end_c=float(shown.core[end]),
         core_after_rest_c=float(shown.core[-1]),
-        lethal_min=float(min(shown.lethal_min[-1], 999.0)),
+        lethal_enough=bool(shown.lethal_min[-1] >= c.LETHAL_MIN.value),
+        lethal=_lethal(float(shown.lethal_min[-1])),
         crumb_set_min=shown.reaches(shown.crumb, crumb_target(k.altitude_m)),
         colour=heat.colour(seen, browns_sooner(ctx)) if b.method == "oven" else "none",
         browning=heat.browning(seen, browns_sooner(ctx)) if b.method == "oven" else 0.0,
@@ -161,6 +209,7 @@ def heat_tray(h: LoadResult, proof: Fermented, wrap_min: float, density: float) 
         preheat_min=_preheat(ctx),
         rest_min=b.rest_min,
         turns=_turns(ctx, h.minutes),
+        handling=_handling(ctx, h.minutes),
         dial=_dial(ctx),
         washes=_washes(h),
         marks=_thinned(h.marks),

@@ -45,7 +45,7 @@ def _one(kind: str, value: float | None, minute: float, target: float) -> tuple[
         return Reading(minute, target, True), Mark(minute, target, say("it had reached its mark"))
     ratio = 1 + max(-0.5, min(value or 0.0, 5.0))
     return Reading(minute, ratio), Mark(
-        minute, ratio, say("it had grown by {ratio}", ratio=in_percent(100 * (ratio - 1)))
+        minute, ratio, say("it had grown by {share}", share=in_percent(100 * (ratio - 1))), "risen"
     )
 
 

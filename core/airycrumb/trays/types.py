@@ -74,11 +74,13 @@ class WeighTray:
 
 @dataclass(frozen=True)
 class Mark:
-    """A reading as placed on a curve: minutes since the stage began, the value there, and what was seen in words."""
+    """A reading as placed on a curve: minutes since the stage began, the value there, what was seen in words, and the kind
+    of mark where it matters ("risen")."""
 
     minute: float
     value: float
     words: Message = NOTHING
+    kind: str = ""
 
 
 @dataclass(frozen=True)
@@ -96,7 +98,7 @@ class Told:
 class RiseTray:
     """A fermenting stage: forecast, where it stands, and when in the day it is ready.
 
-    rests: no yeast, nothing rises: it only rests; where: the spots it goes through, in the cook's words; story: what was
+    past_best: size from which it is past its best; rests: no yeast, nothing rises: it only rests; where: the spots it goes through, in the cook's words; story: what was
     seen and what it changed; would_narrow: what would make the forecast surer; cues: how to tell by the dough.
     """
 
@@ -107,6 +109,7 @@ class RiseTray:
     ready_high: datetime
     look_from: datetime
     past_from: datetime | None
+    past_best: float
     air_c: float
     start_c: float
     marks: list[Mark]
@@ -157,9 +160,9 @@ class HeatTray:
     """The cook of one piece, and how the pieces go in. °C, minutes from entering the heat.
 
     line_c, hold_min: what the core must reach, and for how many minutes; reaches: when the coldest point passes it,
-    None if it never does; lethal_min: minutes at 70 °C that its heat is worth, the rest included; browning: 0 where
-    colour begins, 100 where it burns; came: as proofed, or from "fridge" or "frozen"; water: under the steam; turns: when
-    tray or piece is turned; dial: the setting in other ovens' words; later: loads after the first; doubt: share of the
+    None if it never does; lethal_enough, lethal: whether its heat, the rest included, is worth the minutes at 70 °C that are asked, and in words; browning: 0 where
+    colour begins, 100 where it burns; came: as proofed, or from "fridge" or "frozen"; water: under the steam; turns, handling: when
+    tray or piece is turned, and what the hands do; dial: the setting in other ovens' words; later: loads after the first; doubt: share of the
     minutes either way; pace, pace_bakes: minutes this kitchen needs over the model's, learned from so many bakes; probe,
     oven: live instruments; oven_really_c: None where nobody has measured; names, pieces: what goes in; fit: where the
     pieces of a load lie.
@@ -181,7 +184,8 @@ class HeatTray:
     reaches: Band | None
     core_at_end_c: float
     core_after_rest_c: float
-    lethal_min: float
+    lethal_enough: bool
+    lethal: Message
     crumb_set_min: float | None
     colour: str
     browning: float
@@ -195,6 +199,7 @@ class HeatTray:
     preheat_min: float
     rest_min: float
     turns: list[float]
+    handling: Message
     dial: Dial | None
     washes: list[WashColour]
     marks: list[Mark]

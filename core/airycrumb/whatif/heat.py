@@ -4,6 +4,7 @@ from dataclasses import dataclass, replace
 
 from airycrumb.bake.edits import Answer, Change
 from airycrumb.data import heat as c
+from airycrumb.data.heat_choices import HARD_C, SOFT_C
 from airycrumb.plan.context import Context
 from airycrumb.stations import heat
 from airycrumb.stations.heat.settings import Dial, dial
@@ -12,7 +13,7 @@ from airycrumb.words import NOTHING, Message, in_celsius, in_minutes, say
 
 TRIED_C = (150.0, 163.0, 177.0, 190.0, 205.0, 220.0, 232.0, 250.0)
 LONGEST_BAKE_MIN = 45.0
-SOFT_MOST_C, HARD_LEAST_C = 190.0, 200.0  # common practice: soft enriched pieces 163 to 190 °C, crusty ones 200 to 220
+SOFT_MOST_C, HARD_LEAST_C = SOFT_C[1], HARD_C[0]
 
 
 @dataclass(frozen=True)

@@ -289,6 +289,12 @@ def from_document(stored: Any) -> Message:
     return Message(stored["say"], values, stored.get("plural", ""), stored.get("of", 1))
 
 
+def text_of_pieces(pieces: Iterable[Any], units: Units = "metric", now: datetime | None = None) -> str:
+    """A sentence of the contract written out, for a client that has no renderer of its own."""
+    values = {f"p{i}": piece if isinstance(piece, str) else _restored(piece) for i, piece in enumerate(pieces)}
+    return text(Message("".join(f"{{{name}}}" for name in values), tuple(values.items())), units, now)
+
+
 def _restored(value: Any) -> Parameter | str:
     if isinstance(value, str):
         return value
@@ -304,5 +310,11 @@ def _restored(value: Any) -> Parameter | str:
 
 
 def _as_parameter(value: Any) -> Parameter:
+    if isinstance(value, list):  # an item of a list in the contract: its words and quantities
+        return glued(*(_as_message(piece) for piece in value))
+    return _as_message(value)
+
+
+def _as_message(value: Any) -> Message:
     restored = _restored(value)
-    return verbatim(restored) if isinstance(restored, str) else restored
+    return restored if isinstance(restored, Message) else Message("{value}", (("value", restored),))

@@ -75,11 +75,12 @@ _ALIKE: dict[str, Shown] = {
 
 
 def unit_of(quantity: Quantity, units: Units) -> Shown:
-    """The unit a quantity is shown in: one for a whole range, by its larger end."""
+    """The unit a quantity is shown in: one for a whole range, by its smaller end, so that no figure of it is lost."""
     if quantity.kind in _ALIKE:
         return _ALIKE[quantity.kind]
     table = _METRIC if units == "metric" else _US
-    return table[quantity.kind](max(abs(quantity.value), abs(quantity.to or 0.0)))
+    ends = [abs(end) for end in (quantity.value, quantity.to) if end]
+    return table[quantity.kind](min(ends, default=0.0))
 
 
 def rounded_half_up(value: float, digits: int) -> float:
@@ -99,15 +100,17 @@ def _bare(quantity: Quantity, core: float, shown: Shown) -> str:
     value = shown.value(core)
     digits = _digits(quantity, value, shown)
     rounded = rounded_half_up(value, digits)
-    return format_decimal(0.0 if rounded == 0 else rounded, format=f"#,##0.{'#' * digits}", locale=LOCALE)
+    shape = f"#,##0.{'#' * digits}"
+    # It is rounded already; rounding again would fail on what no cook ever measures.
+    return format_decimal(0.0 if rounded == 0 else rounded, format=shape, locale=LOCALE, decimal_quantization=False)
 
 
-def _spell(core: float) -> str:
-    """A length of time as a cook says it: 30 s, 45 min, 1 h 30, 3 days."""
+def _spell(core: float, hours_from: float = HOURS_FROM_MIN) -> str:
+    """A length of time as a cook says it: 30 s, 45 min, 1 h 30."""
     if 0 < core < 0.95:
         return f"{rounded_half_up(core * 60, 0):.0f} s"
     whole = int(rounded_half_up(core, 0))
-    if whole < HOURS_FROM_MIN:
+    if whole < hours_from:
         return f"{whole} min"
     return f"{whole // 60} h {whole % 60:02d}" if whole % 60 else f"{whole // 60} h"
 
@@ -117,9 +120,11 @@ def _span(low: str, high: str) -> str:
 
 
 def _duration(quantity: Quantity) -> str:
-    low, high = _spell(quantity.value), None if quantity.to is None else _spell(quantity.to)
-    if high is None:
-        return low
+    if quantity.to is None:
+        return _spell(quantity.value)
+    # What ends in hours begins in them, if it has one: "1 h 20 to 2 h 10".
+    hours_from = 60.0 if quantity.to >= HOURS_FROM_MIN else HOURS_FROM_MIN
+    low, high = _spell(quantity.value, hours_from), _spell(quantity.to)
     alike = low.endswith(" min") and high.endswith(" min")
     return _span(low, high) if low == high or not alike else f"{low.removesuffix(' min')} to {high}"
 

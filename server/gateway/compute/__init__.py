@@ -25,7 +25,7 @@ from airycrumb.whatif.keeping import Kept
 from airycrumb.whatif.rise import Lateness, Option, away, late_by, ready_at, rise_of
 from airycrumb.whatif.wrapper import By, Solved
 from airycrumb.words import Message, hour_of, say, verbatim
-from gateway.compute.heat import HeatAnswers, card, heat_answers, keeping, taught_heat
+from gateway.compute.heat import HeatAnswers, HeatChoice, card, heat_answers, heat_choices, keeping, taught_heat
 from gateway.compute.read import Document, Printed, kitchen_read
 from gateway.compute.recipes import RecipeLine, RecipeReply, RecipeSays, recipe
 from gateway.compute.wrap import ClosingOut, closings, solve_wrapper, wrapper_template
@@ -219,6 +219,7 @@ __all__ = [
     "Document",
     "Heard",
     "HeatAnswers",
+    "HeatChoice",
     "HourOfDay",
     "InputError",
     "Judgement",
@@ -249,6 +250,7 @@ __all__ = [
     "closings",
     "document_schema",
     "heat_answers",
+    "heat_choices",
     "keeping",
     "lesson",
     "load_json",

@@ -4,6 +4,7 @@ from dataclasses import dataclass
 from datetime import datetime
 
 from airycrumb.bake import read_bake
+from airycrumb.data.heat_choices import CHOICES
 from airycrumb.learning.finish import Lesson
 from airycrumb.paper.card import card_of
 from airycrumb.paper.pdf import card_as_pdf
@@ -12,7 +13,7 @@ from airycrumb.sheet.work import heats_of
 from airycrumb.whatif.heat import Tried, heat_at, settings_that_work
 from airycrumb.whatif.inside import Inside, inside
 from airycrumb.whatif.keeping import Kept, kept
-from airycrumb.words import say
+from airycrumb.words import Message, say
 from gateway.compute.read import Document, Printed, kitchen_read, worked
 
 
@@ -41,6 +42,21 @@ def heat_answers(bake: Document, kitchen: Document, now: datetime, heat: int) ->
     h = found[heat][0].heated
     tried = settings_that_work(h.load.most, heat_at(h.ctx), h.load.at_once) if h.ctx.bake.method == "oven" else []
     return HeatAnswers(inside(h), tried)
+
+
+@dataclass(frozen=True)
+class HeatChoice:
+    """One thing a cook can choose of a heat. of: which field of the heat ("on", "shelf", "crust" and so on)."""
+
+    of: str
+    key: str
+    label: Message
+    note: Message
+
+
+def heat_choices() -> list[HeatChoice]:
+    """Every choice of a heat, in the order they are offered."""
+    return [HeatChoice(of, key, *words) for of, choices in CHOICES.items() for key, words in choices.items()]
 
 
 def keeping(bake: Document, kitchen: Document, now: datetime) -> list[Kept]:

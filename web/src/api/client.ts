@@ -1,5 +1,7 @@
 import createClient from "openapi-fetch";
 
+import { kept } from "../lib/kept";
+import { sentence, type Said, type Units } from "../lib/words";
 import type { components, paths } from "./schema";
 
 type Schemas = components["schemas"];
@@ -76,9 +78,7 @@ type Answered<T> = { data?: T; error?: unknown; response: Response };
 export async function take<T>(pending: Promise<Answered<T>>): Promise<T> {
   const { data, error, response } = await pending;
   if (response.ok) return data as T;
-  const said = (error as { message?: string } | undefined)?.message;
-  throw new ServerError(
-    response.status,
-    said ?? `The server could not answer (${response.status}): try again in a moment.`,
-  );
+  const said = (error as { message?: Said } | undefined)?.message;
+  const unsaid = `The server could not answer (${response.status}): try again in a moment.`;
+  throw new ServerError(response.status, said ? sentence(said, kept<Units>("units", "metric")) : unsaid);
 }

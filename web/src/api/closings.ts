@@ -1,5 +1,6 @@
 import { queryOptions, useQuery } from "@tanstack/react-query";
 
+import { useUnits } from "../lib/settings";
 import { client, take, type Bake } from "./client";
 
 const closingsQuery = queryOptions({
@@ -10,12 +11,13 @@ const closingsQuery = queryOptions({
 
 /** The closings a cook can choose from, by what the pieces are called. They are the core's own: none is listed here. */
 export function useClosings() {
+  const u = useUnits();
   const found = useQuery(closingsQuery).data ?? [];
   return found.map((c) => ({
     value: c.key as Bake["closing"],
-    label: c.plural,
-    one: c.label,
-    note: c.note,
+    label: u.text(c.plural),
+    one: u.text(c.label),
+    note: u.text(c.note),
     wraps: c.wraps,
   }));
 }

@@ -320,6 +320,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/heat/choices": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Heat Choices
+         * @description Everything a cook can choose of a heat, in words.
+         */
+        get: operations["heat_choices"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/wrap/solve": {
         parameters: {
             query?: never;
@@ -2188,9 +2208,9 @@ export interface components {
          * @description The cook of one piece, and how the pieces go in. °C, minutes from entering the heat.
          *
          *     line_c, hold_min: what the core must reach, and for how many minutes; reaches: when the coldest point passes it,
-         *     None if it never does; lethal_min: minutes at 70 °C that its heat is worth, the rest included; browning: 0 where
-         *     colour begins, 100 where it burns; came: as proofed, or from "fridge" or "frozen"; water: under the steam; turns: when
-         *     tray or piece is turned; dial: the setting in other ovens' words; later: loads after the first; doubt: share of the
+         *     None if it never does; lethal_enough, lethal: whether its heat, the rest included, is worth the minutes at 70 °C that are asked, and in words; browning: 0 where
+         *     colour begins, 100 where it burns; came: as proofed, or from "fridge" or "frozen"; water: under the steam; turns, handling: when
+         *     tray or piece is turned, and what the hands do; dial: the setting in other ovens' words; later: loads after the first; doubt: share of the
          *     minutes either way; pace, pace_bakes: minutes this kitchen needs over the model's, learned from so many bakes; probe,
          *     oven: live instruments; oven_really_c: None where nobody has measured; names, pieces: what goes in; fit: where the
          *     pieces of a load lie.
@@ -2227,8 +2247,10 @@ export interface components {
             core_at_end_c: number;
             /** Core After Rest C */
             core_after_rest_c: number;
-            /** Lethal Min */
-            lethal_min: number;
+            /** Lethal Enough */
+            lethal_enough: boolean;
+            /** Lethal */
+            lethal: components["schemas"]["Said"];
             /** Crumb Set Min */
             crumb_set_min: number | null;
             /** Colour */
@@ -2254,6 +2276,8 @@ export interface components {
             rest_min: number;
             /** Turns */
             turns: number[];
+            /** Handling */
+            handling: components["schemas"]["Said"];
             dial: components["schemas"]["Dial"] | null;
             /** Washes */
             washes: components["schemas"]["WashColour"][];
@@ -2334,7 +2358,8 @@ export interface components {
         };
         /**
          * Mark
-         * @description A reading as placed on a curve: minutes since the stage began, the value there, and what was seen in words.
+         * @description A reading as placed on a curve: minutes since the stage began, the value there, what was seen in words, and the kind
+         *     of mark where it matters ("risen").
          */
         Mark: {
             /** Minute */
@@ -2351,6 +2376,11 @@ export interface components {
              *     }
              */
             words: components["schemas"]["Said"];
+            /**
+             * Kind
+             * @default
+             */
+            kind: string;
         };
         /**
          * Part
@@ -2476,7 +2506,7 @@ export interface components {
          * RiseTray
          * @description A fermenting stage: forecast, where it stands, and when in the day it is ready.
          *
-         *     rests: no yeast, nothing rises: it only rests; where: the spots it goes through, in the cook's words; story: what was
+         *     past_best: size from which it is past its best; rests: no yeast, nothing rises: it only rests; where: the spots it goes through, in the cook's words; story: what was
          *     seen and what it changed; would_narrow: what would make the forecast surer; cues: how to tell by the dough.
          */
         RiseTray: {
@@ -2508,6 +2538,8 @@ export interface components {
             look_from: string;
             /** Past From */
             past_from: string | null;
+            /** Past Best */
+            past_best: number;
             /** Air C */
             air_c: number;
             /** Start C */
@@ -3153,6 +3185,20 @@ export interface components {
             wraps: boolean;
         };
         /**
+         * HeatChoice
+         * @description One thing a cook can choose of a heat. of: which field of the heat ("on", "shelf", "crust" and so on).
+         */
+        HeatChoice: {
+            /** Of */
+            of: string;
+            /** Key */
+            key: string;
+            /** Label */
+            label: components["schemas"]["Said"];
+            /** Note */
+            note: components["schemas"]["Said"];
+        };
+        /**
          * Solved
          * @description What was found, in a sentence, in numbers and as an edit. mm, g; pieces: None where their number is not touched.
          */
@@ -3371,7 +3417,7 @@ export interface components {
             said: components["schemas"]["RecipeSays"][];
             bake: components["schemas"]["BakeDocument"];
             /** Assumed */
-            assumed: string[];
+            assumed: components["schemas"]["Said"][];
             /** Problems */
             problems: components["schemas"]["Problem"][];
         };
@@ -4838,6 +4884,44 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ClosingOut"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+        };
+    };
+    heat_choices: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HeatChoice"][];
                 };
             };
             /** @description Unauthorized */

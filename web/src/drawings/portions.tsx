@@ -12,12 +12,12 @@ const COLOURS: Record<string, string> = { fine: "var(--filling)", off: "var(--do
 export function Portions({
   portions,
   planned,
-  mass,
+  figure,
   title,
 }: {
   portions: Portion[];
   planned: number;
-  mass: (g: number) => string;
+  figure: (g: number) => string;
   title: string;
 }) {
   const count = Math.max(planned, portions.length, 1);
@@ -65,7 +65,7 @@ export function Portions({
               fill="var(--ink)"
               fontWeight={p.verdict === "far" ? 800 : 500}
             >
-              {mass(p.grams).replace(/ g$/, "")}
+              {figure(p.grams)}
             </text>
           )}
         </g>

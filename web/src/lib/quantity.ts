@@ -1,5 +1,7 @@
 /** Quantities as written in a bake ("62 g") and as shown in the cook's units. The core does the real parsing. */
-export type Units = "metric" | "us";
+import { quantityText, type Units } from "./words";
+
+export type { Units };
 export type Kind = "mass" | "temperature";
 
 const FACTORS: Record<string, number> = { g: 1, kg: 1000, mg: 0.001, oz: 28.349523125, lb: 453.59237 };
@@ -46,19 +48,11 @@ export const shownNumber = (value: number, kind: Kind, units: Units) =>
 export const written = (typed: string, kind: Kind, units: Units) =>
   /[a-zA-Z°]/.test(typed) || !typed.trim() ? typed.trim() : `${typed.trim()} ${unitOf(kind, units)}`;
 
-export const mass = (g: number, units: Units) => {
-  if (units === "us")
-    return g >= 453.6 ? `${trim(g / 453.59237, 2)} lb` : `${trim(g / 28.349523125, g < 283 ? 2 : 1)} oz`;
-  return `${trim(g, g < 10 ? 1 : 0)} g`;
-};
+export const mass = (g: number, units: Units) => quantityText({ kind: "mass", value: g }, units);
 export const temperature = (c: number, units: Units) =>
-  units === "us" ? `${Math.round(c * 1.8 + 32)} °F` : `${trim(c, Math.abs(c) < 50 ? 1 : 0)} °C`;
-export const length = (mm: number, units: Units) => {
-  if (units === "us") return `${trim(mm / 25.4, mm < 50 ? 2 : 1)} in`;
-  return mm < 20 ? `${trim(mm, 1)} mm` : `${trim(mm / 10, 1)} cm`;
-};
-export const volume = (ml: number, units: Units) =>
-  units === "us" ? `${trim(ml / 29.5735, 1)} fl oz` : `${Math.round(ml)} ml`;
+  quantityText({ kind: "temperature", value: c, ...(Math.abs(c) < 50 && { digits: 1 }) }, units);
+export const length = (mm: number, units: Units) => quantityText({ kind: "length", value: mm }, units);
+export const volume = (ml: number, units: Units) => quantityText({ kind: "volume", value: ml }, units);
 
 /** Spoons a cook would reach for: 1 ¾ tbsp, ⅔ tsp. */
 export function spoons(ml: number): string {
@@ -67,23 +61,4 @@ export function spoons(ml: number): string {
   const part = ["", "¼", "½", "¾"][quarters % 4];
   const whole = Math.floor(quarters / 4);
   return `${[whole || "", part].filter(Boolean).join(" ")} ${name}`;
-}
-
-const PATTERN = /(-?\d+(?:\.\d+)?) (°C|g|cm|mm|ml)(?![a-zA-Z])/g;
-
-/** The server's sentences in the cook's units. A difference ("2 °C cooler") is scaled, not shifted. */
-export function inUnits(text: string, units: Units): string {
-  if (units === "metric") return text;
-  return text.replace(PATTERN, (_whole, number: string, unit: string, at: number) => {
-    const value = Number(number);
-    if (unit === "°C") {
-      const difference = /^ (cooler|warmer|hotter)/.test(text.slice(at + _whole.length));
-      return difference ? `${Math.round(value * 1.8)} °F` : temperature(value, units);
-    }
-    return unit === "g"
-      ? mass(value, units)
-      : unit === "ml"
-        ? volume(value, units)
-        : length(unit === "cm" ? value * 10 : value, units);
-  });
 }

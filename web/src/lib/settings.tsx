@@ -2,6 +2,7 @@ import { createContext, useCallback, useContext, useMemo, useState, type ReactNo
 
 import { keep, kept } from "./kept";
 import * as q from "./quantity";
+import { quantityText, sentence, type Quantity, type Said } from "./words";
 
 type Theme = "light" | "dark";
 interface Settings {
@@ -52,7 +53,18 @@ export function useUnits() {
       temperature: (c: number) => q.temperature(c, units),
       length: (mm: number) => q.length(mm, units),
       volume: (ml: number) => q.volume(ml, units),
-      text: (text: string) => q.inUnits(text, units),
+      /** A difference between two temperatures, °C. */
+      degrees: (c: number, digits?: number) =>
+        quantityText({ kind: "temperature_difference", value: c, ...(digits !== undefined && { digits }) }, units),
+      /** The bare number of a mass, where its unit stands elsewhere. */
+      massNumber: (g: number) => q.shownNumber(g, "mass", units),
+      text: (said: Said) => sentence(said, units),
+      /** A quantity as a document has it ("28 C"), in the cook's units; as it stands where it is none. */
+      written: (text: string, kind: q.Kind) => {
+        const value = q.read(text, kind);
+        return value === null ? text : kind === "mass" ? q.mass(value, units) : q.temperature(value, units);
+      },
+      quantity: (quantity: Quantity) => quantityText(quantity, units),
     }),
     [units],
   );

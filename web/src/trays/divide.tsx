@@ -38,7 +38,9 @@ export function DivideFacts({ sheet, by = "scale" }: { sheet: Sheet; by?: string
   const d = sheet.divide;
   const rest = sheet.day.steps.find((s) => s.key === "divide");
   const sizes = d.groups.filter(
-    (g, i) => d.groups.findIndex((other) => other.each_shown_g === g.each_shown_g && other.what === g.what) === i,
+    (g, i) =>
+      d.groups.findIndex((other) => other.each_shown_g === g.each_shown_g && u.text(other.what) === u.text(g.what)) ===
+      i,
   );
   const how = HOW[by] ?? HOW.scale;
   return (
@@ -53,13 +55,16 @@ export function DivideFacts({ sheet, by = "scale" }: { sheet: Sheet; by?: string
         {sizes.map((g, i) => (
           <Fact
             key={i}
-            name={sizes.length > 1 ? `${g.what || u.mass(g.each_shown_g)}: fine between` : "Fine between"}
+            name={sizes.length > 1 ? `${u.text(g.what) || u.mass(g.each_shown_g)}: fine between` : "Fine between"}
             value={`${u.mass(g.fine_from_g)} and ${u.mass(g.fine_to_g)}`}
             from={`3 % either way; put right beyond ${u.mass(g.flag_below_g)} and ${u.mass(g.flag_above_g)}, 5 %`}
             strong
           />
         ))}
-        <Fact name="By eye" value={d.cuts.join(", ") || (d.lumps > 1 ? "on the scale: two sizes" : "one piece")} />
+        <Fact
+          name="By eye"
+          value={d.cuts.map(u.text).join(", ") || (d.lumps > 1 ? "on the scale: two sizes" : "one piece")}
+        />
         {d.spare_g >= 0.5 && (
           <Fact
             name="Left over"
@@ -93,7 +98,11 @@ export function DividePlates({ sheet, weighing }: { sheet: Sheet; weighing?: Rea
       </div>
       {d.cuts.length > 0 && (
         <Plate className="mx-auto w-full max-w-2xl" caption="without a scale: rolled to an even log, cut in this order">
-          <CutPlan cuts={d.cut_at} words={d.cuts} title={`Cuts by eye: ${d.cuts.join(", ")}`} />
+          <CutPlan
+            cuts={d.cut_at}
+            words={d.cuts.map((cut) => u.text(cut))}
+            title={`Cuts by eye: ${d.cuts.map(u.text).join(", ")}`}
+          />
         </Plate>
       )}
     </div>

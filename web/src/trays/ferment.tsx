@@ -30,6 +30,7 @@ export function FermentCurve({
   width?: number;
   other?: RiseTray | null;
 }) {
+  const u = useUnits();
   const narrow = usePhone();
   const f = tray.forecast;
   const last = f.minutes.at(-1) ?? 60;
@@ -38,7 +39,7 @@ export function FermentCurve({
     { value: 1, label: "as it went in" },
     { value: 1 + (f.target - 1) / 2, label: `${(1 + (f.target - 1) / 2).toFixed(2)} ×` },
     { value: f.target, label: times(f.target), strong: true },
-    { value: 1 + 1.4 * (f.target - 1), label: "past its best" },
+    { value: tray.past_best, label: "past its best" },
   ];
   const minute = now === undefined ? null : (now - new Date(tray.start).getTime()) / 60_000;
   return (
@@ -57,7 +58,7 @@ export function FermentCurve({
       marks={tray.marks.map((m) => ({
         x: m.minute,
         y: m.value,
-        label: m.words.startsWith("it had grown") ? `you saw +${Math.round((m.value - 1) * 100)} %` : m.words,
+        label: m.kind === "risen" ? `you saw +${Math.round((m.value - 1) * 100)} %` : u.text(m.words),
       }))}
       other={other ? { x: other.forecast.minutes, typical: other.forecast.typical, label: "as it was" } : null}
       {...(large ? { large } : {})}
@@ -91,7 +92,7 @@ export function RiseFacts({ sheet }: { sheet: Sheet }) {
       <Ready
         tray={t}
         title={t.rests ? "Let it rest" : `Let it rise until ${times(t.forecast.target)}`}
-        under={`oiled bowl, covered, ${t.where.join(", then ")}: ${u.temperature(Math.round(t.air_c * 2) / 2)}`}
+        under={`oiled bowl, covered, ${t.where.map(u.text).join(", then ")}: ${u.temperature(Math.round(t.air_c * 2) / 2)}`}
       />
       <Facts>
         <Fact
@@ -153,13 +154,14 @@ function Pokes() {
 
 /** What was seen, and what each look changed; what would make the forecast surer. */
 export function Story({ tray, large }: { tray: RiseTray; large?: boolean }) {
+  const u = useUnits();
   if (tray.story.length === 0) return null;
   return (
     <ol aria-label="What each look changed" className={large ? "tab:text-lg" : ""}>
       {tray.story.slice(large ? -1 : 0).map((t) => (
-        <li key={t.at + t.seen} className="border-t-2 border-inset py-0.5">
-          <span className="text-muted">{clock(t.at)}</span> {t.seen}
-          {t.moved && <strong>: {t.moved}</strong>}
+        <li key={t.at + u.text(t.seen)} className="border-t-2 border-inset py-0.5">
+          <span className="text-muted">{clock(t.at)}</span> {u.text(t.seen)}
+          {t.moved.length > 0 && <strong>: {u.text(t.moved)}</strong>}
         </li>
       ))}
     </ol>
@@ -173,7 +175,7 @@ function Cues({ tray }: { tray: RiseTray }) {
       <section aria-label="By the dough">
         <h3 className="font-bold">By the dough</h3>
         {tray.cues.map((cue) => (
-          <p key={cue} className="text-[0.95rem]">
+          <p key={u.text(cue)} className="text-[0.95rem]">
             {u.text(cue)}
           </p>
         ))}
@@ -182,8 +184,8 @@ function Cues({ tray }: { tray: RiseTray }) {
         <section aria-label="Surer with">
           <h3 className="font-bold">What would make it surer</h3>
           {tray.would_narrow.map((what) => (
-            <p key={what} className="text-[0.95rem]">
-              {what}
+            <p key={u.text(what)} className="text-[0.95rem]">
+              {u.text(what)}
             </p>
           ))}
         </section>
@@ -278,7 +280,7 @@ export function ProofFacts({ sheet }: { sheet: Sheet }) {
       <Ready
         tray={t}
         title={t.rests ? "No proof" : `Proof until ${times(t.forecast.target)}, light when lifted`}
-        under={`covered, room to grow, ${t.where.join(", then ")}: ${u.temperature(Math.round(t.air_c * 2) / 2)}`}
+        under={`covered, room to grow, ${t.where.map(u.text).join(", then ")}: ${u.temperature(Math.round(t.air_c * 2) / 2)}`}
       />
       <Facts>
         <Fact

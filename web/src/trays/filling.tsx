@@ -29,9 +29,11 @@ function OneFilling({ group, named }: { group: Group; named: boolean }) {
   if (!f) return null;
   const first = f.binders[0];
   const made = f.made_g !== null && f.made_g !== undefined;
+  // "stiff: it stays where you put it": the word is the value, what follows is what it means.
+  const [stiff, behaves] = u.text(f.stiff).split(":");
   return (
-    <section aria-label={`Filling: ${group.name}`}>
-      <h3 className="text-[1.05rem] font-bold">{named ? `Filling: ${group.name}` : "The filling"}</h3>
+    <section aria-label={`Filling: ${u.text(group.name)}`}>
+      <h3 className="text-[1.05rem] font-bold">{named ? `Filling: ${u.text(group.name)}` : "The filling"}</h3>
       <Facts>
         <Fact
           name="In all"
@@ -40,7 +42,7 @@ function OneFilling({ group, named }: { group: Group; named: boolean }) {
             made
               ? `${u.mass(f.made_g ?? 0)} made: ${f.short_g > 0 ? `${u.mass(f.short_g)} short` : `${u.mass(-f.short_g)} over`}`
               : f.weighed_g > f.needed_g * 1.005
-                ? `${u.mass(f.weighed_g)} before it is ${f.treatments.join(", ")}`
+                ? `${u.mass(f.weighed_g)} before it is ${f.treatments.map(u.text).join(", ")}`
                 : `${group.pieces} × ${u.mass(group.filling_each_g)}`
           }
           strong
@@ -55,7 +57,7 @@ function OneFilling({ group, named }: { group: Group; named: boolean }) {
         <Fact
           name="Juice in it"
           value={f.word}
-          from={`about ${f.juice.toFixed(f.juice < 10 ? 1 : 0)} g in 100 g${f.most_from ? `, most from ${f.most_from}` : ""}; up to ${f.bears.toFixed(0)} closes well (assumed)`}
+          from={`about ${f.juice.toFixed(f.juice < 10 ? 1 : 0)} g in 100 g${f.most_from.length > 0 ? `, most from ${u.text(f.most_from)}` : ""}; up to ${f.bears.toFixed(0)} closes well (assumed)`}
           strong={f.juice > f.bears}
         />
         {first && (
@@ -64,11 +66,11 @@ function OneFilling({ group, named }: { group: Group; named: boolean }) {
             value={`${u.mass(first.grams)} ${first.use}`}
             from={f.binders
               .slice(1)
-              .map((b) => `or ${u.mass(b.grams)} ${b.use}`)
+              .map((b) => `or ${u.mass(b.grams)} ${u.text(b.name)}`)
               .join(", ")}
           />
         )}
-        <Fact name={`At ${u.temperature(f.celsius)}`} value={f.stiff.split(":")[0]} from={f.stiff.split(":")[1]} />
+        <Fact name={`At ${u.temperature(f.celsius)}`} value={stiff} from={behaves} />
         <Cooling f={f} />
       </Facts>
     </section>

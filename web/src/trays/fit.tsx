@@ -32,7 +32,7 @@ function Loads({ heat, several }: { heat: HeatTray; several: boolean }) {
   return (
     <section aria-label={`In the ${what}`}>
       <h3 className="pb-1 text-[1.05rem] font-bold">
-        {several ? `${heat.names.join(" and ")}, ` : ""}
+        {several ? `${heat.names.map(u.text).join(" and ")}, ` : ""}
         {heat.loads > 1 ? `${heat.loads} loads of up to ${heat.per_load}` : `all ${heat.pieces} at once`}
       </h3>
       <div

@@ -92,7 +92,7 @@ function Settings({ tried, now, onTake }: { tried: Tried[]; now: number; onTake:
               </span>
             </td>
             <td className="pr-2 whitespace-nowrap">{t.minutes === null ? "never" : `${t.minutes} min`}</td>
-            <td>{t.works ? `${t.crust}, ${t.colour}` : t.why_not}</td>
+            <td>{t.works ? `${t.crust}, ${t.colour}` : u.text(t.why_not)}</td>
             <td className="max-tab:hidden">{t.loss_percent.toFixed(0)} %</td>
             <td className="text-right">
               {t.works && Math.abs(t.air_c - now) > 0.5 && (
@@ -114,15 +114,15 @@ function Settings({ tried, now, onTake }: { tried: Tried[]; now: number; onTake:
 
 const AGAIN = [
   { method: "steam", words: "in the steam" },
-  { method: "oven", words: "in the oven at 180 °C, covered" },
+  { method: "oven", words: "in the oven" },
 ];
 
 /** One kind of piece, after the heat. */
 function After({ kept }: { kept: Kept }) {
   const u = useUnits();
   return (
-    <section aria-label={`Keeping ${kept.name}`} className="mt-2 rounded-xl border-2 border-rim p-3">
-      <h4 className="font-bold">{kept.name}</h4>
+    <section aria-label={`Keeping ${u.text(kept.name)}`} className="mt-2 rounded-xl border-2 border-rim p-3">
+      <h4 className="font-bold">{u.text(kept.name)}</h4>
       <p>
         {kept.hot_for_min === null
           ? "Its middle burns the mouth for hours."
@@ -139,24 +139,25 @@ function After({ kept }: { kept: Kept }) {
           const [cold, frozen] = ["fridge", "frozen"].map(
             (came) => kept.reheating.find((r) => r.method === method && r.came === came)?.minutes ?? null,
           );
-          const said = (m: number | null | undefined) => (m == null ? "not within 75 min" : duration(m));
-          return `${u.text(words)} ${said(cold)} from the fridge, ${said(frozen)} from frozen`;
+          const said = (m: number | null | undefined) => (m == null ? "not at all" : duration(m));
+          const setting = kept.reheating.find((r) => r.method === method)?.setting ?? [];
+          return `${words} (${u.text(setting)}) ${said(cold)} from the fridge, ${said(frozen)} from frozen`;
         }).join("; ")}
         .
       </p>
       <p>
         On the label:{" "}
         <strong>
-          {kept.allergens.length ? `contains ${kept.allergens.join(", ")}` : "none of the listed allergens"}
+          {kept.allergens.length ? `contains ${kept.allergens.map(u.text).join(", ")}` : "none of the listed allergens"}
         </strong>
         .
       </p>
       <ul className="mt-1 list-disc pl-5 text-sm">
         {kept.cautions.map((c) => (
-          <li key={c}>{u.text(c)}</li>
+          <li key={u.text(c)}>{u.text(c)}</li>
         ))}
       </ul>
-      <p className="mt-1 text-sm text-muted">{kept.source}</p>
+      <p className="mt-1 text-sm text-muted">{u.text(kept.source)}</p>
     </section>
   );
 }
@@ -199,15 +200,15 @@ function Folded<T>({
 
 /** What can be asked of the heat besides: its inside, other settings, and what comes after. */
 export function HeatAnswersPlates({ sheet, ask, askKeeping, onTake, bakeId, saved }: Props) {
-  const { units } = useUnits();
+  const u = useUnits();
   const heats = [sheet.heat, ...sheet.more_heats];
-  const paper = units === "us" ? "letter" : "a4";
+  const paper = u.units === "us" ? "letter" : "a4";
   return (
     <div className="mt-2 flex flex-col gap-2">
       {heats.map((h, i) => (
         <Folded
           key={i}
-          title={`See inside${heats.length > 1 ? `: ${h.names.join(" and ")}` : ""}`}
+          title={`See inside${heats.length > 1 ? `: ${h.names.map(u.text).join(" and ")}` : ""}`}
           of={`${i} ${sheet.worked_at}`}
           fetch={() => ask(i)}
         >
@@ -219,7 +220,7 @@ export function HeatAnswersPlates({ sheet, ask, askKeeping, onTake, bakeId, save
           h.method === "oven" && (
             <Folded
               key={i}
-              title={`Which oven would do${heats.length > 1 ? `: ${h.names.join(" and ")}` : ""}`}
+              title={`Which oven would do${heats.length > 1 ? `: ${h.names.map(u.text).join(" and ")}` : ""}`}
               of={`${i} ${sheet.worked_at}`}
               fetch={() => ask(i)}
             >

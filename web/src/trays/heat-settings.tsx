@@ -3,43 +3,17 @@ import { setAt } from "../lib/path";
 import { Choice } from "../ui/choice";
 import { Minutes } from "./minutes";
 import { QUIET, type Editing, type Path } from "./quantity";
+import { useUnits } from "../lib/settings";
+import { useHeatChoices } from "../api/heat-choices";
 
 type Heat = Bake["heat"];
 
-const ON = [
-  { value: "tray" as const, label: "a light tray" },
-  { value: "dark_tray" as const, label: "a dark tray", note: "browns the base sooner" },
-  { value: "stone" as const, label: "a hot stone", note: "45 min to heat through; a crisp base" },
-  { value: "steel" as const, label: "a hot steel", note: "as a stone, and quicker still" },
-  { value: "rack" as const, label: "the bare rack", note: "air and glow from all sides" },
-];
-const SHELF = [
-  { value: "upper" as const, label: "upper", note: "more colour on top" },
-  { value: "middle" as const, label: "middle", note: "even" },
-  { value: "lower" as const, label: "lower", note: "for a stone, or a deep pie" },
-];
-const FROM = [
-  { value: "proofed" as const, label: "as proofed" },
-  { value: "fridge" as const, label: "from the fridge", note: "kept cold since their proof" },
-  { value: "frozen" as const, label: "from the freezer", note: "frozen once proofed, not thawed" },
-];
-const LATER = [
-  { value: "bench" as const, label: "wait on the bench" },
-  { value: "fridge" as const, label: "wait in the fridge", note: "they grow less, and need longer" },
-  { value: "staggered" as const, label: "are wrapped later" },
-];
-const CRUST = [
-  { value: "either" as const, label: "as it comes" },
-  { value: "soft" as const, label: "soft", note: "milk or egg, 163 to 190 °C, butter and a cloth after" },
-  { value: "hard" as const, label: "hard", note: "mist and flour, 200 to 220 °C, steam at first" },
-];
-
 /** The wash, each with when it is golden here. */
-const washes = (heat: HeatTray) =>
+const washes = (heat: HeatTray, u: ReturnType<typeof useUnits>) =>
   heat.washes.map((w) => ({
     value: w.key as NonNullable<Heat["wash"]>,
-    label: w.label,
-    note: `${w.note}; ${w.golden_min === null ? "stays pale" : `golden at ${Math.round(w.golden_min)} min, ${w.colour} when out`}`,
+    label: u.text(w.label),
+    note: `${u.text(w.note)}; ${w.golden_min === null ? "stays pale" : `golden at ${Math.round(w.golden_min)} min, ${w.colour} when out`}`,
   }));
 
 function OvenWords({
@@ -49,6 +23,8 @@ function OvenWords({
   lid,
   ...e
 }: Editing & { heat: Heat; sheetHeat: HeatTray; put: (field: keyof Heat, value: unknown) => void; lid: Path }) {
+  const u = useUnits();
+  const choices = useHeatChoices();
   return (
     <>
       ; on{" "}
@@ -56,7 +32,7 @@ function OvenWords({
         label="Stands on"
         value={heat.on ?? "tray"}
         className={QUIET}
-        options={ON}
+        options={choices("on")}
         onChoose={(v) => put("on", v)}
       />
       ,{" "}
@@ -64,7 +40,7 @@ function OvenWords({
         label="Shelf"
         value={heat.shelf ?? "middle"}
         className={QUIET}
-        options={SHELF}
+        options={choices("shelf")}
         onChoose={(v) => put("shelf", v)}
       />{" "}
       shelf, fan{" "}
@@ -73,10 +49,7 @@ function OvenWords({
         value={heat.fan ? "on" : "off"}
         className={QUIET}
         onChoose={(v) => put("fan", v === "on")}
-        options={[
-          { value: "off", label: "off" },
-          { value: "on", label: "on", note: "as 20 °C hotter" },
-        ]}
+        options={choices("fan")}
       />
       ; brushed with{" "}
       <Choice
@@ -84,7 +57,7 @@ function OvenWords({
         value={heat.wash ?? "none"}
         className={QUIET}
         onChoose={(v) => put("wash", v)}
-        options={washes(sheetHeat)}
+        options={washes(sheetHeat, u)}
       />
       ;{" "}
       <Choice
@@ -117,7 +90,7 @@ function OvenWords({
         label="Crust wanted"
         value={heat.crust ?? "either"}
         className={QUIET}
-        options={CRUST}
+        options={choices("crust")}
         onChoose={(v) => put("crust", v === "either" ? undefined : v)}
       />
     </>
@@ -132,6 +105,7 @@ export function HeatSentence({
   name,
   ...e
 }: Editing & { path: Path; heat: Heat; sheetHeat: HeatTray; name?: string | undefined }) {
+  const choices = useHeatChoices();
   const of = name ? ` of ${name}` : "";
   const put = (field: keyof Heat, value: unknown) => {
     const next = { ...heat, [field]: value };
@@ -163,14 +137,9 @@ export function HeatSentence({
         value={(heat.covered ?? heat.method === "steam") ? "covered" : "open"}
         className={QUIET}
         onChoose={(v) => put("covered", v === "covered")}
-        options={[
-          {
-            value: "covered",
-            label: heat.method === "oven" ? "under a cloth" : "under the lid",
-            note: "hotter for longer, softer",
-          },
-          { value: "open", label: "open", note: "5 to 8 °C less in the middle" },
-        ]}
+        options={choices("rest").map((o) =>
+          o.value === "covered" ? { ...o, label: heat.method === "oven" ? "under a cloth" : "under the lid" } : o,
+        )}
       />
       {heat.method === "oven" && (
         <OvenWords {...e} heat={heat} sheetHeat={sheetHeat} put={put} lid={[...path, "lid"]} />
@@ -183,10 +152,7 @@ export function HeatSentence({
             value={heat.seared ? "seared" : "dry"}
             className={QUIET}
             onChoose={(v) => put("seared", v === "seared")}
-            options={[
-              { value: "dry", label: "dry, lid on, turned", note: "2 to 3 min a side" },
-              { value: "seared", label: "seared, then water and the lid", note: "3 min, then 50 ml" },
-            ]}
+            options={choices("pan")}
           />
         </>
       )}
@@ -195,7 +161,7 @@ export function HeatSentence({
         label={`They come${of}`}
         value={heat.from ?? "proofed"}
         className={QUIET}
-        options={FROM}
+        options={choices("from")}
         onChoose={(v) => put("from", v)}
       />
       {(heat.from ?? "proofed") !== "proofed" && (
@@ -212,7 +178,7 @@ export function HeatSentence({
             label={`Later loads${of}`}
             value={heat.later_loads ?? "bench"}
             className={QUIET}
-            options={LATER}
+            options={choices("later_loads")}
             onChoose={(v) => put("later_loads", v)}
           />
         </>

@@ -83,12 +83,11 @@ export function CoreCurve({
   );
 }
 
-/** Where it stands, when it is turned. */
-function under(h: HeatTray, minutes: (m: number) => string): string {
-  if (h.method === "steam") return `count from visible steam${CAME[h.came] ?? ""}`;
-  if (h.method === "pan")
-    return h.turns.length ? `turn at ${h.turns.join(", ")} min` : "sear 3 min, then 50 ml of water and the lid";
-  return `${h.turns.length ? `turn the tray at ${minutes(h.turns[0] ?? 0)}` : "do not open it"}${CAME[h.came] ?? ""}`;
+/** Where it stands, and what the hands do meanwhile. */
+function under(h: HeatTray, u: ReturnType<typeof useUnits>): string {
+  const came = CAME[h.came] ?? "";
+  if (h.method === "steam") return `count from visible steam${came}`;
+  return `${u.text(h.handling)}${h.method === "oven" ? came : ""}`;
 }
 
 /** The oven's setting as other ovens say it. */
@@ -108,15 +107,13 @@ export function HeatFacts({ sheet }: { sheet: Sheet }) {
   const u = useUnits();
   const h = sheet.heat;
   const r = h.reaches;
-  const killing =
-    h.lethal_min >= 2
-      ? `as good as ${h.lethal_min > 60 ? "over an hour" : `${h.lethal_min < 10 ? h.lethal_min.toFixed(1) : Math.round(h.lethal_min)} min`} at 70 °C, resting included; 2 are asked`
-      : `only ${h.lethal_min.toFixed(1)} min at 70 °C in worth; 2 are asked`;
   return (
     <>
       <Headline
-        title={h.method === "steam" ? `Steam, ${h.setting}, lid shut` : `${VERB[h.method]} at ${u.text(h.setting)}`}
-        under={under(h, duration)}
+        title={
+          h.method === "steam" ? `Steam, ${u.text(h.setting)}, lid shut` : `${VERB[h.method]} at ${u.text(h.setting)}`
+        }
+        under={under(h, u)}
         figure={duration(h.minutes_planned)}
         note={
           r
@@ -128,10 +125,10 @@ export function HeatFacts({ sheet }: { sheet: Sheet }) {
         <Fact
           name="Middle at the end"
           value={u.temperature(Math.round(h.core_at_end_c))}
-          from={`give or take ${u.units === "us" ? "18 °F" : "10 °C"}; after resting ${u.temperature(Math.round(h.core_after_rest_c))}`}
+          from={`give or take ${u.quantity({ kind: "temperature_difference", value: 10 })}; after resting ${u.temperature(Math.round(h.core_after_rest_c))}`}
           strong
         />
-        <Fact name="Killing by heat" value={h.lethal_min >= 2 ? "reached" : "short"} from={u.text(killing)} />
+        <Fact name="Killing by heat" value={h.lethal_enough ? "reached" : "short"} from={u.text(h.lethal)} />
         {h.method === "oven" && (
           <Fact
             name="Crust"
@@ -149,7 +146,7 @@ export function HeatFacts({ sheet }: { sheet: Sheet }) {
           sheet.groups.map((g, i) => (
             <Fact
               key={i}
-              name={g.name}
+              name={u.text(g.name)}
               value={g.reaches ? `${u.temperature(g.line_c)} at ${Math.round(g.reaches.typical)} min` : "not in sight"}
               from={`${u.temperature(Math.round(g.core_at_end_c))} in the middle at the end`}
             />
@@ -174,7 +171,7 @@ export function HeatFacts({ sheet }: { sheet: Sheet }) {
           from={
             h.clock.spells
               .filter((s) => !s.cooling)
-              .map((s) => `${s.what} ${Math.round(s.warm_min)}`)
+              .map((s) => `${u.text(s.what)} ${Math.round(s.warm_min)}`)
               .join(" + ") + `; limit ${h.clock.limit_min} min, and it only adds up`
           }
         />
@@ -217,6 +214,7 @@ function WaterPlate({ heat, baskets }: { heat: HeatTray; baskets: number }) {
 }
 
 export function HeatPlates({ sheet, answers }: { sheet: Sheet; answers?: React.ReactNode }) {
+  const u = useUnits();
   return (
     <div className="flex flex-col gap-2">
       <CoreCurve heat={sheet.heat} height={340} />
@@ -225,9 +223,9 @@ export function HeatPlates({ sheet, answers }: { sheet: Sheet; answers?: React.R
         band is {bandWords(sheet.heat)}
       </p>
       {sheet.more_heats.map((heat, i) => (
-        <section key={i} aria-label={heat.names.join(" and ")} className="mt-3">
+        <section key={i} aria-label={heat.names.map(u.text).join(" and ")} className="mt-3">
           <h3 className="pb-1 text-[1.05rem] font-bold">
-            {heat.names.join(" and ")}: {DONE[heat.method]}, {duration(heat.minutes_planned)}
+            {heat.names.map(u.text).join(" and ")}: {DONE[heat.method]}, {duration(heat.minutes_planned)}
           </h3>
           <CoreCurve heat={heat} height={300} />
         </section>

@@ -67,12 +67,14 @@ function Step({
           type="checkbox"
           checked={done}
           onChange={onTick}
-          aria-label={`${step.name} is in`}
+          aria-label={`${u.text(step.name)} is in`}
           className={`shrink-0 accent-cobalt ${large ? "h-7 w-7" : "h-5 w-5"}`}
         />
         <span className={`min-w-0 flex-1 ${done ? "text-muted line-through" : ""}`}>
-          {step.name}
-          {step.note && !done && <span className="block text-sm leading-tight text-muted">{u.text(step.note)}</span>}
+          {u.text(step.name)}
+          {step.note.length > 0 && !done && (
+            <span className="block text-sm leading-tight text-muted">{u.text(step.note)}</span>
+          )}
           {scale && <Going scale={scale} wanted={shown} />}
         </span>
         <span className="shrink-0 text-right">

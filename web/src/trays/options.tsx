@@ -141,14 +141,14 @@ function Found({ reply, onTake }: { reply: OptionsReply; onTake: (option: Option
   if (l)
     return (
       <div className="mt-1 rounded-xl bg-inset px-3 py-2">
-        <p className="font-bold">{l.verdict}</p>
+        <p className="font-bold">{u.text(l.verdict)}</p>
         <p>
           {Math.round(100 * l.growth.typical)} % of the growth asked for ({Math.round(100 * l.growth.low)} to{" "}
-          {Math.round(100 * l.growth.high)} %). {l.looks}
+          {Math.round(100 * l.growth.high)} %). {u.text(l.looks)}
         </p>
         <ul className="list-disc pl-5">
           {l.do.map((what) => (
-            <li key={what}>{what}</li>
+            <li key={u.text(what)}>{u.text(what)}</li>
           ))}
         </ul>
       </div>
@@ -157,7 +157,7 @@ function Found({ reply, onTake }: { reply: OptionsReply; onTake: (option: Option
   return (
     <ul className="mt-1 divide-y-2 divide-inset">
       {reply.options.map((o) => (
-        <li key={o.label} className="flex items-center justify-between gap-3 py-1.5">
+        <li key={u.text(o.label)} className="flex items-center justify-between gap-3 py-1.5">
           <span>
             <strong>{u.text(o.label)}</strong>
             <span className="block text-muted">{u.text(o.why)}</span>

@@ -7,6 +7,7 @@ import { useUnits } from "../lib/settings";
 import { Button, Small } from "../ui/button";
 import { Plate } from "../ui/facts";
 import { PlayScale, ScaleShows } from "./scale";
+import type { Said } from "../lib/words";
 
 interface Props {
   sheet: Sheet;
@@ -21,10 +22,10 @@ interface Props {
 const LEAST_PIECE = 5; // g: what is less is drift, not a piece
 
 /** What the next lump should weigh, and what it is. */
-export function nextLump(sheet: Sheet, unsent = 0): { number: number; grams: number | null; what: string } {
+export function nextLump(sheet: Sheet, unsent = 0): { number: number; grams: number | null; what: Said } {
   const p = sheet.portioned;
   const first = sheet.divide.groups[0];
-  if (!p) return { number: 1 + unsent, grams: first?.each_g ?? null, what: first?.what ?? "" };
+  if (!p) return { number: 1 + unsent, grams: first?.each_g ?? null, what: first?.what ?? [] };
   return { number: p.portions.length + unsent + 1, grams: p.next_g ?? null, what: p.next_what };
 }
 
@@ -95,7 +96,9 @@ export function CutAndWeigh({ sheet, scale, onPiece, unsent = 0, large = false }
     onPiece?.(grams, again);
     setAgain(null);
   };
-  const named = again ? `Piece ${again} again` : `Piece ${next.number}${next.what ? `, a ${next.what},` : ""} weighs`;
+  const named = again
+    ? `Piece ${again} again`
+    : `Piece ${next.number}${next.what.length > 0 ? `, a ${u.text(next.what)},` : ""} weighs`;
   const taken = scale?.grams ?? null;
   return (
     <section aria-label="Cut and weigh" className={`flex flex-col gap-3 ${large ? "text-lg" : ""}`}>
@@ -103,7 +106,7 @@ export function CutAndWeigh({ sheet, scale, onPiece, unsent = 0, large = false }
         <h3 className="text-[1.05rem] font-bold">
           {done
             ? `All ${p.portions.length} are cut, ${(100 * p.spread).toFixed(1)} % apart`
-            : `Next, piece ${next.number} of ${planned}${next.what ? `, a ${next.what}` : ""}: ${u.mass(next.grams ?? 0)}`}
+            : `Next, piece ${next.number} of ${planned}${next.what.length > 0 ? `, a ${u.text(next.what)}` : ""}: ${u.mass(next.grams ?? 0)}`}
         </h3>
       )}
       {scale && <ScaleShows scale={scale} large={large} />}
@@ -132,12 +135,12 @@ export function CutAndWeigh({ sheet, scale, onPiece, unsent = 0, large = false }
             <Portions
               portions={p.portions}
               planned={planned}
-              mass={u.mass}
+              figure={u.massNumber}
               title={`${p.portions.length} pieces weighed; out by more than 5 %: ${p.far.join(", ") || "none"}`}
             />
           </Plate>
           {p.words.map((words) => (
-            <p key={words}>{u.text(words)}</p>
+            <p key={u.text(words)}>{u.text(words)}</p>
           ))}
           {onPiece && p.far.length > 0 && (
             <p className="flex flex-wrap gap-x-4">

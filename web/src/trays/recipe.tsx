@@ -155,7 +155,14 @@ function withoutGroup(document: Bake, at: number): Bake {
   };
 }
 
+/** What a food is called, or its key where the pantry does not know it. */
+function nameOf(pantry: PantryItem[], use: string, u: ReturnType<typeof useUnits>): string {
+  const item = pantry.find((one) => one.key === use);
+  return item ? u.text(item.name) : use;
+}
+
 function Ingredients({ path, pantry, ...e }: Editing & { path: ListPath; pantry: PantryItem[] }) {
+  const u = useUnits();
   const part = path[0] === "dough" ? "dough" : "filling";
   const list = path[0] === "dough" ? e.document.dough : fillingOf(e.document, path);
   const rows: Row[] = list?.ingredients ?? [];
@@ -170,7 +177,7 @@ function Ingredients({ path, pantry, ...e }: Editing & { path: ListPath; pantry:
         {rows.map((row, i) => (
           <li key={`${i}-${row.use}-${row.amount}`} className="flex items-center justify-between gap-2 py-0.5">
             <span className="min-w-0 flex-1">
-              {pantry.find((item) => item.key === row.use)?.name ?? row.use}
+              {nameOf(pantry, row.use, u)}
               {row.written && <span className="block text-sm leading-tight text-muted">“{row.written}”</span>}
             </span>
             {part === "dough" && (
@@ -204,7 +211,7 @@ function Ingredients({ path, pantry, ...e }: Editing & { path: ListPath; pantry:
       <Choice
         label={`Add to the ${named}`}
         value=""
-        options={unused.map((item) => ({ value: item.key, label: item.name }))}
+        options={unused.map((item) => ({ value: item.key, label: u.text(item.name) }))}
         onChoose={(use) => put([...rows, { use, amount: "10 g" }])}
         className="font-semibold text-cobalt underline decoration-rim decoration-2 underline-offset-4"
       >
@@ -307,8 +314,8 @@ export function Recipe({ pantry, swaps, ...e }: Editing & { pantry: PantryItem[]
           <h3 className="font-bold">Swaps that keep the dough true</h3>
           <ul className="grid gap-x-6 tab:grid-cols-2">
             {swaps.map((s, i) => (
-              <li key={`${i}-${s.of}-${s.answer.label}`} className="border-t-2 border-inset py-1">
-                {s.of}:{" "}
+              <li key={`${i}-${u.text(s.of)}-${u.text(s.answer.label)}`} className="border-t-2 border-inset py-1">
+                {u.text(s.of)}:{" "}
                 <button
                   type="button"
                   className="min-h-7 font-semibold text-cobalt underline decoration-rim decoration-2 underline-offset-4"

@@ -9,6 +9,7 @@ import { HeatSentence } from "./heat-settings";
 import { Minutes } from "./minutes";
 import { Stays } from "./stays";
 import { Quantity, QUIET, whereOf, type Editing, type Path } from "./quantity";
+import { useUnits } from "../lib/settings";
 
 const DIVIDED = [
   { value: "scale" as const, label: "on the scale" },
@@ -166,6 +167,7 @@ function RiseSettings({ sheet, spots, ...e }: Editing & { sheet: Sheet; spots: S
 
 /** What can be changed about this tray, in a sentence of its own. */
 export function TraySettings({ tray, sheet, spots, ...e }: Editing & { tray: string; sheet: Sheet; spots: SpotOut[] }) {
+  const u = useUnits();
   const d = e.document;
   const line = (children: ReactNode) => (
     <p className="mt-3 border-t-2 border-inset pt-2 leading-[2.1] text-muted [--chip:var(--inset)]">{children}</p>
@@ -188,7 +190,7 @@ export function TraySettings({ tray, sheet, spots, ...e }: Editing & { tray: str
             {
               value: "woken",
               label: "woken in warm liquid first",
-              note: "38 to 43 °C with a little sugar, 5 to 15 min; no foam: stop",
+              note: `${u.quantity({ kind: "temperature", value: 38, to: 43 })} with a little sugar, 5 to 15 min; no foam: stop`,
             },
             {
               value: "apart",
@@ -294,7 +296,7 @@ export function TraySettings({ tray, sheet, spots, ...e }: Editing & { tray: str
           path={["heat"]}
           heat={d.heat}
           sheetHeat={sheet.heat}
-          name={others.length ? sheet.heat.names.join(" and ") : undefined}
+          name={others.length ? sheet.heat.names.map(u.text).join(" and ") : undefined}
         />
         {others.map(({ i, heat, name }) => (
           <span key={i} className="block">
@@ -302,7 +304,7 @@ export function TraySettings({ tray, sheet, spots, ...e }: Editing & { tray: str
               {...e}
               path={["more_groups", i, "heat"]}
               heat={heat}
-              sheetHeat={sheet.more_heats.find((h) => h.names.includes(name)) ?? sheet.heat}
+              sheetHeat={sheet.more_heats.find((h) => h.names.some((said) => u.text(said) === name)) ?? sheet.heat}
               name={name}
             />
           </span>

@@ -3,6 +3,7 @@ import { useState } from "react";
 import type { Answer, Solved } from "../api/client";
 import { useUnits } from "../lib/settings";
 import { Button } from "../ui/button";
+import type { Said } from "../lib/words";
 import { Choice } from "../ui/choice";
 
 export type By = "across" | "thickness" | "filling" | "fits";
@@ -11,7 +12,7 @@ interface Props {
   /** Group, and the number to go by: mm, g or pieces. */
   ask: (group: number, by: By, value: number) => Promise<Solved>;
   onTake: (answer: Answer) => void;
-  groups: { name: string; pieces: number }[];
+  groups: { name: Said; pieces: number }[];
 }
 
 const WAYS: { value: By; label: string; note: string; unit: "length" | "thickness" | "mass" | "count" }[] = [
@@ -65,7 +66,7 @@ export function SolveWrapper({ ask, onTake, groups }: Props) {
           <Choice
             label="For which pieces"
             value={group}
-            options={groups.map((g, i) => ({ value: String(i), label: `${g.pieces} with ${g.name}` }))}
+            options={groups.map((g, i) => ({ value: String(i), label: `${g.pieces} with ${u.text(g.name)}` }))}
             onChoose={setGroup}
             className="min-h-7 rounded border-b-2 border-cobalt font-bold text-cobalt"
           />
@@ -94,7 +95,7 @@ export function SolveWrapper({ ask, onTake, groups }: Props) {
       </form>
       {trouble && (
         <p role="alert" className="font-semibold text-crust">
-          {u.text(trouble)}
+          {trouble}
         </p>
       )}
       {found && (

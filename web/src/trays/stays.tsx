@@ -3,6 +3,7 @@ import { setAt } from "../lib/path";
 import { Choice } from "../ui/choice";
 import { Minutes } from "./minutes";
 import { Quantity, type Editing } from "./quantity";
+import { useUnits } from "../lib/settings";
 
 type Stage = "rise" | "proof" | "sponge";
 type Stay = NonNullable<Bake["rise"]["spots"]>[number];
@@ -20,11 +21,12 @@ function staysOf(document: Bake, stage: Stage): Stay[] {
 
 /** Where a dough stands, in turn, as a sentence: "on the bench for 45 min, then in the fridge". */
 export function Stays({ stage, label, spots, ...e }: Editing & { stage: Stage; label: string; spots: SpotOut[] }) {
+  const u = useUnits();
   const rows = staysOf(e.document, stage);
   const put = (next: Stay[]) =>
     e.edit(setAt(setAt(e.document, [stage, "air"], stage === "sponge" ? undefined : null), [stage, "spots"], next));
   const fresh = (where: string): Stay => (where === "spot" ? { where, air: "30 C" } : { where });
-  const options = spots.map((s) => ({ value: s.key, label: s.label }));
+  const options = spots.map((s) => ({ value: s.key, label: u.text(s.label) }));
   const choose = (i: number, where: string) => {
     if (where !== GONE)
       return put(rows.map((row, j) => (j === i ? { ...fresh(where), ...(row.for && { for: row.for }) } : row)));

@@ -33,7 +33,7 @@ function Lines({
           // A food may stand in two lines, in a sponge and in the dough.
           <tr key={`${line.key}-${i}`} className="border-t-2 border-inset">
             <th scope="row" className="py-1 pr-2 text-left font-normal">
-              {line.name}
+              {u.text(line.name)}
               {line.percent != null && <span className="pl-2 text-sm text-muted">{percent(line.percent)}</span>}
             </th>
             <td className="py-1 text-right text-[1.12rem] font-bold whitespace-nowrap">
@@ -66,6 +66,7 @@ function Lines({
 export function WeighFacts({ sheet }: { sheet: Sheet }) {
   const u = useUnits();
   const w = sheet.weigh;
+  const doubtful = w.dough[w.doubt_line ?? 0];
   const wide = w.hydration.high - w.hydration.low >= 2;
   return (
     <>
@@ -77,13 +78,13 @@ export function WeighFacts({ sheet }: { sheet: Sheet }) {
             ? `Iced water: ${u.mass(w.ice_g)} of ice in it`
             : `Liquid at ${u.temperature(Math.round(w.water_c))}`
         }
-        note={`lands the dough near ${u.temperature(Math.round(w.dough_c))}${w.dough_c_measured ? " (measured)" : ", give or take " + (u.units === "us" ? "3 °F" : "1.5 °C")}`}
+        note={`lands the dough near ${u.temperature(Math.round(w.dough_c))}${w.dough_c_measured ? " (measured)" : `, give or take ${u.quantity({ kind: "temperature_difference", value: 1.5, digits: 1 })}`}`}
       />
       <Facts>
         {wide ? (
           <Fact
             name="True hydration"
-            from={`most of the doubt is the ${w.dough[w.doubt_line ?? 0]?.name ?? "flour"}: weigh a cup of it once`}
+            from={`most of the doubt is the ${doubtful ? u.text(doubtful.name) : "flour"}: weigh a cup of it once`}
             value={`${Math.round(w.hydration.low)} to ${Math.round(w.hydration.high)} %`}
             strong
           />
@@ -123,7 +124,7 @@ export function WeighPlates({ sheet, scale = null }: { sheet: Sheet; scale?: Sca
         <Plate caption="what the dough is made of, by mass">
           <MadeOf
             title="What the dough is made of"
-            parts={shown.map((l) => ({ name: l.name, grams: l.grams, role: l.role }))}
+            parts={shown.map((l) => ({ name: u.text(l.name), grams: l.grams, role: l.role }))}
             mass={u.mass}
           />
         </Plate>
@@ -134,12 +135,12 @@ export function WeighPlates({ sheet, scale = null }: { sheet: Sheet; scale?: Sca
             g.filling.length > 0 && (
               <Lines
                 key={i}
-                title={`Filling: ${g.name}${sheet.groups.length > 1 ? `, for ${g.pieces}` : ""}`}
+                title={`Filling: ${u.text(g.name)}${sheet.groups.length > 1 ? `, for ${g.pieces}` : ""}`}
                 lines={g.filling}
                 total={g.filled?.weighed_g ?? g.filling_g}
                 note={
                   g.filled && g.filled.weighed_g > g.filled.needed_g * 1.005
-                    ? `gives ${u.mass(g.filled.needed_g)} once ${g.filled.treatments.join(", ")}`
+                    ? `gives ${u.mass(g.filled.needed_g)} once ${g.filled.treatments.map(u.text).join(", ")}`
                     : ""
                 }
                 spoonsOf={w.spoons}

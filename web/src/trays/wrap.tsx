@@ -10,6 +10,7 @@ import { useUnits } from "../lib/settings";
 import { usePhone } from "../lib/use-narrow";
 import { Fact, Facts, Headline, Plate } from "../ui/facts";
 import { FillingFacts } from "./filling";
+import { opening } from "../lib/words";
 
 type Group = Sheet["groups"][number];
 
@@ -33,14 +34,15 @@ const doing = (w: Group["wrap"], size: string) =>
       : `Roll to ${size}`;
 
 /** A group by what is in it, or by what it is where nothing is. */
-const named = (g: Group) => (g.filling_each_g ? `${g.pieces} with ${g.name}` : `${g.pieces} ${g.wrap.label}`);
+const named = (g: Group, u: ReturnType<typeof useUnits>) =>
+  g.filling_each_g ? `${g.pieces} with ${u.text(g.name)}` : `${g.pieces} ${u.text(g.wrap.label)}`;
 
 function GroupFact({ g }: { g: Group }) {
   const u = useUnits();
   const size = useSize();
   return (
     <Fact
-      name={g.filling_each_g ? `${named(g)}, ${g.wrap.label}` : named(g)}
+      name={g.filling_each_g ? `${named(g, u)}, ${u.text(g.wrap.label)}` : named(g, u)}
       value={`${size(g.wrap)}${g.filling_each_g ? `, ${u.mass(g.filling_each_g)}` : ""}`}
       from={g.filling_each_g ? `${spoons(g.wrap.filling_ml)}; closes over up to ${u.mass(g.wrap.closes_over_g)}` : ""}
       strong
@@ -63,15 +65,15 @@ export function WrapFacts({ sheet }: { sheet: Sheet }) {
         figure={filled ? `${u.mass(first.filling_each_g)} each` : `${u.mass(first.dough_each_g)} each`}
         note={
           filled
-            ? `${spoons(w.filling_ml)}${more.length ? ` of ${first.name}` : ""}${w.seam_mm && w.rolled ? `; rim clean for ${u.length(w.seam_mm)}` : ""}`
+            ? `${spoons(w.filling_ml)}${more.length ? ` of ${u.text(first.name)}` : ""}${w.seam_mm && w.rolled ? `; rim clean for ${u.length(w.seam_mm)}` : ""}`
             : "nothing inside"
         }
       />
       <Facts>
         {w.parts.map((part) => (
           <Fact
-            key={part.name}
-            name={`The ${part.name}`}
+            key={u.text(part.name)}
+            name={`The ${u.text(part.name)}`}
             value={u.length(part.across_mm)}
             from={`${u.mass(part.dough_g)} of dough`}
             strong
@@ -102,8 +104,8 @@ export function WrapFacts({ sheet }: { sheet: Sheet }) {
             from={`${w.ratio_low} to ${w.ratio_high} closes well`}
           />
         )}
-        {filled && <Fact name="Vent" value="" from={w.vent} />}
-        {w.cut_from && <Fact name="Cut from" value="" from={w.cut_from} />}
+        {filled && <Fact name="Vent" value="" from={u.text(w.vent)} />}
+        {w.cut_from.length > 0 && <Fact name="Cut from" value="" from={u.text(w.cut_from)} />}
         <Fact
           name="First to last"
           value={duration(wrapMinutes(sheet))}
@@ -128,9 +130,10 @@ function Drawn({ group, several, templates }: { group: Group; several: boolean; 
   const phone = usePhone();
   const w = group.wrap;
   const word = CAPTIONS[w.closing];
+  const sizes = w.sizes.map((size) => ({ ...size, when: u.text(size.when) }));
   return (
-    <section aria-label={group.name}>
-      {several && <h3 className="pb-1 text-[1.05rem] font-bold">{named(group)}</h3>}
+    <section aria-label={u.text(group.name)}>
+      {several && <h3 className="pb-1 text-[1.05rem] font-bold">{named(group, u)}</h3>}
       <div className="flex flex-col items-end gap-2 tab:flex-row">
         {w.rolled && (
           <Plate
@@ -152,7 +155,7 @@ function Drawn({ group, several, templates }: { group: Group; several: boolean; 
         )}
         <Plate
           className="w-full"
-          grow={sectionWidth(w.sizes)}
+          grow={sectionWidth(sizes)}
           caption={
             phone
               ? "cut through: width by height, all at one scale"
@@ -161,7 +164,7 @@ function Drawn({ group, several, templates }: { group: Group; several: boolean; 
                 : "cut through the middle"
           }
         >
-          <Section title="Cross-section as wrapped, after the proof and cooked" sizes={w.sizes} length={u.length} />
+          <Section title="Cross-section as wrapped, after the proof and cooked" sizes={sizes} length={u.length} />
         </Plate>
       </div>
       {templates}
@@ -171,21 +174,22 @@ function Drawn({ group, several, templates }: { group: Group; several: boolean; 
 
 /** How to close it: each step drawn from the same outline that is rolled. Shared by Bench and Hands. */
 export function ClosingSteps({ group, large = false }: { group: Group; large?: boolean }) {
+  const u = useUnits();
   const w = group.wrap;
   const box = boxOfSteps(w.steps);
   return (
-    <section aria-label={`How to close a ${w.label}`} className={large ? "text-lg" : ""}>
+    <section aria-label={`How to close a ${u.text(w.label)}`} className={large ? "text-lg" : ""}>
       <h3 className={`pb-1 font-bold ${large ? "text-xl" : "text-[1.05rem]"}`}>
-        {w.label.charAt(0).toUpperCase() + w.label.slice(1)}, step by step
+        {opening(u.text(w.label))}, step by step
       </h3>
       <ol className={`grid grid-cols-2 gap-4 ${w.steps.length > 3 ? "tab:grid-cols-4" : "tab:grid-cols-3"}`}>
         {w.steps.map((step, i) => (
-          <li key={step.words} className="flex flex-col gap-1">
+          <li key={u.text(step.words)} className="flex flex-col gap-1">
             <div className="mx-auto w-full max-w-44">
-              <ClosingStep step={step} box={box} title={`Step ${i + 1}: ${step.words}`} />
+              <ClosingStep step={step} box={box} title={`Step ${i + 1}: ${u.text(step.words)}`} />
             </div>
             <p>
-              <strong className="text-cobalt">{i + 1}</strong> {step.words}
+              <strong className="text-cobalt">{i + 1}</strong> {u.text(step.words)}
             </p>
           </li>
         ))}
@@ -196,14 +200,15 @@ export function ClosingSteps({ group, large = false }: { group: Group; large?: b
 
 /** The steps, and what to watch for. */
 function HowTo({ group }: { group: Group }) {
+  const u = useUnits();
   const w = group.wrap;
   return (
-    <section aria-label={`Closing: ${w.label}`}>
+    <section aria-label={`Closing: ${u.text(w.label)}`}>
       <ClosingSteps group={group} />
       <ul className="mt-3 grid gap-x-6 tab:grid-cols-2">
         {w.wrong.map((t) => (
-          <li key={t.what} className="border-t-2 border-inset py-1">
-            <strong>{t.what}</strong> if {t.sign}.
+          <li key={u.text(t.what)} className="border-t-2 border-inset py-1">
+            <strong>{u.text(t.what)}</strong> if {u.text(t.sign)}.
           </li>
         ))}
       </ul>

@@ -85,12 +85,14 @@ def _shared(rest: Sequence[float], factor: float, instead: bool) -> Message:
     alike = max(rest) - min(rest) < 0.5
     left = len(rest)
     if alike and instead:
-        return say("Or share it out: {left} left at {grams} each.", left=left, grams=in_grams(rest[0] * factor))
+        return say("Or share it out: the {left} left at {grams} each.", left=left, grams=in_grams(rest[0] * factor))
     if alike:
-        return say("Share it out: {left} left at {grams} each.", left=left, grams=in_grams(rest[0] * factor))
+        return say("Share it out: the {left} left at {grams} each.", left=left, grams=in_grams(rest[0] * factor))
     if instead:
-        return say("Or share it out: {left} left at {share} of the plan.", left=left, share=in_percent(100 * factor))
-    return say("Share it out: {left} left at {share} of the plan.", left=left, share=in_percent(100 * factor))
+        return say(
+            "Or share it out: the {left} left at {share} of the plan.", left=left, share=in_percent(100 * factor)
+        )
+    return say("Share it out: the {left} left at {share} of the plan.", left=left, share=in_percent(100 * factor))
 
 
 def _words(portions: list[Portion], rest: Sequence[float], factor: float) -> list[Message]:

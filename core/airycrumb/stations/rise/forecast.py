@@ -318,9 +318,14 @@ def cooler_adds(found: Forecast, stage: Stage, start: State, place: Place, degre
     return minute - found.ready.typical if math.isfinite(minute) else None
 
 
+def past_best(target: float) -> float:
+    """Size over that at the start from which a dough is past its best, for the size asked for."""
+    return 1 + c.PAST_BEST.value * (target - 1)
+
+
 def past_target(stage: Stage, typical: Array, target: float) -> float | None:
     """Minute from which the dough is well past its target: 40 % more growth than asked."""
-    minute = float(crossings(stage.course.minutes, typical[None, :], 1 + 1.4 * (target - 1))[0])
+    minute = float(crossings(stage.course.minutes, typical[None, :], past_best(target))[0])
     return minute if math.isfinite(minute) else None
 
 

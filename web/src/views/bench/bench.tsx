@@ -29,6 +29,7 @@ import { Repair } from "./repair";
 import { SaveState } from "./save-state";
 import { Sentence } from "./sentence";
 import { isTray, TRAYS, type TrayKey } from "./tray-list";
+import { useUnits } from "../../lib/settings";
 
 export function Bench() {
   const params = useParams();
@@ -77,6 +78,7 @@ function useKeys(store: DraftStore, open: (tray: TrayKey) => void, help: () => v
 }
 
 function OpenBake({ from, kitchen }: { from: BakeOut; kitchen: Kitchen | undefined }) {
+  const u = useUnits();
   const [store] = useState(() => new DraftStore(from));
   const state = useSyncExternalStore(store.subscribe, store.read);
   const [search, setSearch] = useSearchParams();
@@ -194,8 +196,8 @@ function OpenBake({ from, kitchen }: { from: BakeOut; kitchen: Kitchen | undefin
       {problems.length > 0 && (
         <div role="alert" className="mt-2 rounded-xl border-2 border-crust bg-warm px-4 py-2.5">
           {problems.map((p) => (
-            <p key={p.where + p.message} className="font-semibold">
-              {p.message}
+            <p key={p.where + u.text(p.message)} className="font-semibold">
+              {u.text(p.message)}
             </p>
           ))}
           {sheet && (

@@ -29,11 +29,11 @@ export function Doubts({
           </p>
           <h3 className="text-[1.06rem] leading-snug font-bold">{u.text(d.title)}</h3>
           <p className="mt-1 text-[0.95rem] leading-snug">{u.text(d.reason)}</p>
-          {d.source && <p className="mt-1 text-sm text-muted">from {d.source}</p>}
+          {d.source.length > 0 && <p className="mt-1 text-sm text-muted">from {u.text(d.source)}</p>}
           <div className="mt-2.5 flex flex-wrap items-center gap-x-3 gap-y-1">
             {d.answers.map((a, i) => (
               <Button
-                key={a.label}
+                key={u.text(a.label)}
                 look={a.changes.length === 0 ? "bare" : i === 0 ? "crust" : "rim"}
                 className={a.changes.length === 0 ? "!px-1" : "!px-3"}
                 onClick={() => onAnswer(d, a)}

@@ -189,7 +189,7 @@ export class DraftStore {
     } catch (error) {
       const said = error instanceof ServerError ? error : new ServerError(0, String(error));
       if (said.status === 422)
-        this.set({ problems: [{ code: "refused", where: "", message: said.message }], reachable: true });
+        this.set({ problems: [{ code: "refused", where: "", message: [said.message] }], reachable: true });
       else this.set({ reachable: false });
     }
     this.working = false;

@@ -66,7 +66,7 @@ export function Hold({ document, sheet, edit }: { document: Bake; sheet: Sheet |
         ? [
             {
               value: i ? `filling ${i + 1}` : "filling",
-              label: groups.length > 1 ? `the ${g.name} I have` : "the filling I have",
+              label: groups.length > 1 ? `the ${u.text(g.name)} I have` : "the filling I have",
             },
           ]
         : [],
@@ -84,7 +84,7 @@ export function Hold({ document, sheet, edit }: { document: Bake; sheet: Sheet |
     })),
     ...(sheet?.weigh.dough
       .filter((line) => flours.length > 1 || line.role !== "flour")
-      .map((line) => ({ value: line.key, label: line.name })) ?? []),
+      .map((line) => ({ value: line.key, label: u.text(line.name) })) ?? []),
   ];
   const now = (what: string) =>
     what === "flour"
@@ -189,7 +189,7 @@ export function Hold({ document, sheet, edit }: { document: Bake; sheet: Sheet |
           {groups.some((g) => g.filling_g) ? "; " : ""}
           {groups
             .filter((g) => g.filling_g)
-            .map((g) => `${u.mass(g.filling_g)} of ${groups.length > 1 ? g.name : "filling"}`)
+            .map((g) => `${u.mass(g.filling_g)} of ${groups.length > 1 ? u.text(g.name) : "filling"}`)
             .join(", ")}
         </>
       )}

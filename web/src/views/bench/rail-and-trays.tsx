@@ -93,6 +93,7 @@ const PLATES = {
 };
 
 function RailOf({ sheet, tray, now }: { sheet: Sheet; tray: TrayKey; now: number }) {
+  const u = useUnits();
   const tablet = useTablet();
   const ms = (at: string) => Date.parse(at);
   const minutes = (ms(sheet.day.eat) - ms(sheet.day.start)) / 60_000;
@@ -100,7 +101,7 @@ function RailOf({ sheet, tray, now }: { sheet: Sheet; tray: TrayKey; now: number
   const at = (key: string) => ms(steps.find((s) => s.key === key)?.start ?? sheet.day.start);
   const hands = steps
     .filter((s) => s.hands)
-    .map((s) => ({ start: ms(s.start), end: ms(s.end), label: `${s.label}, ${clock(s.start)}` }));
+    .map((s) => ({ start: ms(s.start), end: ms(s.end), label: `${u.text(s.label)}, ${clock(s.start)}` }));
   const doubt = (["rise", "proof"] as const)
     .filter((k) => sheet[k].forecast.ready)
     .map((k) => ({

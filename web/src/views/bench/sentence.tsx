@@ -5,6 +5,7 @@ import { useClosings } from "../../api/closings";
 import { Quantity, type Editing } from "../../trays/quantity";
 import { Amount } from "../../ui/amount";
 import { Choice } from "../../ui/choice";
+import { useUnits } from "../../lib/settings";
 
 interface Props extends Editing {
   sheet: Sheet | null;
@@ -63,6 +64,7 @@ const METHODS = [
 ];
 
 function Heat(p: Props) {
+  const u = useUnits();
   const heat = p.document.heat;
   const choose = (method: "steam" | "oven" | "pan") =>
     p.edit({
@@ -101,12 +103,12 @@ function Heat(p: Props) {
               {
                 value: "gentle",
                 label: "gentle fire",
-                note: heat.method === "pan" ? "the pan at about 150 °C" : "steam with some air in it",
+                note: heat.method === "pan" ? `the pan at about ${u.temperature(150)}` : "steam with some air in it",
               },
               {
                 value: "high",
                 label: "high fire",
-                note: heat.method === "pan" ? "the pan at about 180 °C" : "full steam",
+                note: heat.method === "pan" ? `the pan at about ${u.temperature(180)}` : "full steam",
               },
             ]}
           />

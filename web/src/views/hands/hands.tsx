@@ -109,16 +109,16 @@ function Run({ from }: { from: BatchOut }) {
     return (
       <Notice
         title="This batch's plan cannot be worked any more"
-        text={batch.live.problems.map((p) => p.message).join(" ")}
+        text={batch.live.problems
+          .map((p) => p.message)
+          .map(u.text)
+          .join(" ")}
       />
     );
 
   const done = () => {
     if (!step) return;
-    const seen =
-      (step.stage === "rise" || step.stage === "again" || step.stage === "sponge") &&
-      !sheet.rise.rests &&
-      step.press.startsWith("It");
+    const seen = step.reachesSize === true && !sheet.rise.rests;
     store.mark([
       ...(seen ? [{ kind: "doubled" as const, stage: step.stage }] : []),
       { kind: "done", stage: step.stage },
@@ -282,17 +282,17 @@ function Run({ from }: { from: BatchOut }) {
         onClose={() => setPanel(null)}
       >
         {sheet.groups.map((g, i) => (
-          <section key={i} aria-label={g.name} className={i ? "mt-4" : ""}>
+          <section key={i} aria-label={u.text(g.name)} className={i ? "mt-4" : ""}>
             {sheet.groups.length > 1 && (
               <h3 className="text-lg font-bold">
-                {g.name}, for {g.pieces}
+                {u.text(g.name)}, for {g.pieces}
               </h3>
             )}
             <Amounts lines={g.filling} />
             {g.filled && (
               <div className="mt-2 text-lg">
                 <TypeIt
-                  label={sheet.groups.length > 1 ? `The ${g.name} weighs` : "Made, it weighs"}
+                  label={sheet.groups.length > 1 ? `The ${u.text(g.name)} weighs` : "Made, it weighs"}
                   large
                   most={100_000}
                   onWeight={(grams) => {
@@ -415,7 +415,7 @@ function StepView({ step, due, now, sheet, endedAt, onDone, extras, scale, cutti
           )}
         </div>
       </div>
-      <p className="mt-2 text-lg">{nextWords(step.stage, sheet)}</p>
+      <p className="mt-2 text-lg">{nextWords(step.stage, sheet, u)}</p>
       <Button look="solid" className="mt-3 min-h-24 w-full !rounded-3xl text-[1.9rem]" onClick={onDone}>
         {step.press}
       </Button>
@@ -437,7 +437,7 @@ function Amounts({ lines }: { lines: Sheet["weigh"]["dough"] }) {
     <ul className="text-xl tab:text-2xl">
       {lines.map((l, i) => (
         <li key={`${l.key}-${i}`} className="flex justify-between border-b-2 border-inset py-1">
-          {l.name}
+          {u.text(l.name)}
           <strong>{u.mass(l.shown_g)}</strong>
         </li>
       ))}

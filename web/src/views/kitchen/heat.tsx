@@ -64,7 +64,6 @@ export function HeatOfKitchen({
 }) {
   const u = useUnits();
   const off = d.oven_truth?.off_c ?? 0;
-  const degrees = Math.abs(Math.round(u.units === "us" ? 1.8 * off : off));
   return (
     <section className="enamel p-5" aria-label="Heat and safety">
       <h2 className="text-xl font-bold">Heat and safety</h2>
@@ -98,7 +97,7 @@ export function HeatOfKitchen({
           <>
             The oven runs{" "}
             <strong>
-              {degrees} °{u.units === "us" ? "F" : "C"} {off < 0 ? "below" : "above"}
+              {u.degrees(Math.abs(off))} {off < 0 ? "below" : "above"}
             </strong>{" "}
             its dial, from {d.oven_truth.bakes} {d.oven_truth.bakes === 1 ? "bake" : "bakes"} with a thermometer in it.
           </>

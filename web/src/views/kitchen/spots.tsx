@@ -37,7 +37,7 @@ export function Spots({ spots, onKeep }: { spots: Own; onKeep: (spots: Own) => v
         {spots.map((s) => (
           <li key={s.name} className="flex items-center justify-between border-t-2 border-inset py-1">
             <span>
-              {s.name}, <strong>{u.text(s.air.replace(/ ?C$/, " °C"))}</strong>
+              {s.name}, <strong>{u.written(s.air, "temperature")}</strong>
               {s.cools && <span className="text-muted">, cooling within {s.cools}</span>}
             </span>
             <button

@@ -7,6 +7,7 @@ import { Button } from "../../ui/button";
 import { Panel } from "../../ui/panel";
 import { spotsQuery } from "../queries";
 import type { Stage } from "./steps";
+import { opening } from "../../lib/words";
 
 const POKES = [
   { value: 0, left: 0.08, words: "Back at once" },
@@ -87,8 +88,7 @@ export function MovedTo({
               className="min-h-14 !justify-start text-left text-xl"
               onClick={() => onMove(s.key, null)}
             >
-              {s.label[0]?.toUpperCase()}
-              {s.label.slice(1)}
+              {opening(u.text(s.label))}
               {s.air_c !== null && `, ${u.temperature(s.air_c)}`}
             </Button>
           ))}

@@ -1,6 +1,7 @@
 import type { Caution, RiseTray, Sheet } from "../../api/client";
 import { clock, duration } from "../../lib/clock";
 import type { useUnits } from "../../lib/settings";
+import { opening } from "../../lib/words";
 
 const STAGES = ["sponge", "weigh", "rise", "again", "divide", "wrap", "proof", "hold", "heat", "rest"] as const;
 export type Stage = (typeof STAGES)[number];
@@ -25,6 +26,8 @@ export interface HandsStep {
   figure: string | null;
   figureNote: string;
   press: string;
+  /** Whether pressing it says that the dough has reached its size: that teaches the kitchen. */
+  reachesSize?: boolean;
   cautions: Caution[];
 }
 
@@ -46,7 +49,7 @@ function divided(s: Sheet, u: U): Pick<HandsStep, "figure" | "figureNote"> {
   if (p?.next_g)
     return {
       figure: u.mass(p.next_g),
-      figureNote: `${p.next_what ? `a ${p.next_what}, ` : ""}piece ${p.portions.length + 1} of ${s.divide.lumps}; the dough is shared out anew after each`,
+      figureNote: `${p.next_what.length > 0 ? `a ${u.text(p.next_what)}, ` : ""}piece ${p.portions.length + 1} of ${s.divide.lumps}; the dough is shared out anew after each`,
     };
   const [first, ...others] = s.divide.groups;
   const different = others.filter((g) => g.each_shown_g !== first?.each_shown_g);
@@ -65,8 +68,7 @@ function divided(s: Sheet, u: U): Pick<HandsStep, "figure" | "figureNote"> {
 function wrapped(s: Sheet, u: U): Pick<HandsStep, "title" | "figure" | "figureNote"> {
   const w = s.groups[0]?.wrap;
   if (!w) return { title: "Fill and close", figure: "", figureNote: "" };
-  const title =
-    s.groups.length > 1 ? "Fill and close" : `${w.label.charAt(0).toUpperCase()}${w.label.slice(1)}: fill and close`;
+  const title = s.groups.length > 1 ? "Fill and close" : `${opening(u.text(w.label))}: fill and close`;
   const to = `${s.divide.pieces} to wrap`;
   if (!w.rolled) return { title, figure: u.mass(w.filling_g), figureNote: `of filling kneaded into each; ${to}` };
   return {
@@ -80,15 +82,9 @@ const HEAT_UP: Record<string, string> = { steam: "water on to boil", oven: "preh
 const INTO: Record<string, string> = { steam: "Into the steam", oven: "Into the oven", pan: "Into the pan" };
 
 /** What the hands do while it heats. */
-function heatTitle(s: Sheet): string {
-  const h = s.heat;
-  if (h.method === "steam")
-    return h.water?.top_up.length
-      ? `Top up with boiling water at ${Math.round(h.water.top_up[0]?.minute ?? 0)} min`
-      : "Do not lift the lid";
-  if (h.method === "pan")
-    return h.turns.length ? `Turn at ${h.turns.join(", ")} min` : "Sear 3 min, then water and the lid";
-  return h.turns.length ? `Turn the tray at ${duration(h.turns[0] ?? 0)}` : "Leave the door shut";
+function heatTitle(s: Sheet, u: U): string {
+  const topUp = s.heat.water?.top_up[0];
+  return topUp ? `Top up with boiling water after ${duration(topUp.minute)}` : opening(u.text(s.heat.handling));
 }
 
 const titles: Record<
@@ -108,11 +104,12 @@ const titles: Record<
     title: "Mix the sponge, let it ripen",
     under: `${u.mass(s.weigh.sponge?.grams ?? 0)}: ${s.weigh.order
       .filter((a) => a.vessel === "sponge")
-      .map((a) => `${u.mass(a.adds_g)} ${a.name}`)
+      .map((a) => `${u.mass(a.adds_g)} ${u.text(a.name)}`)
       .join(", ")}`,
     figure: null,
     figureNote: s.sponge ? doneNote(s.sponge) : "",
     press: "It is ripe",
+    reachesSize: true,
   }),
   again: (s, u) => ({
     name: "Second rise",
@@ -121,6 +118,7 @@ const titles: Record<
     figure: null,
     figureNote: s.again ? doneNote(s.again) : "",
     press: "It is up again",
+    reachesSize: true,
   }),
   rise: (s, u) =>
     s.rise.rests
@@ -135,15 +133,16 @@ const titles: Record<
       : {
           name: "First rise",
           title: "Let it rise, covered",
-          under: `${s.rise.where.at(-1) ?? ""}, ${u.temperature(Math.round(s.rise.air_c))}; make the filling meanwhile`,
+          under: `${s.rise.where.slice(-1).map(u.text).join("")}, ${u.temperature(Math.round(s.rise.air_c))}; make the filling meanwhile`,
           figure: null,
           figureNote: doneNote(s.rise),
           press: s.rise.forecast.target === 2 ? "It has doubled" : "It has risen enough",
+          reachesSize: true,
         },
   divide: (s, u) => ({
     name: "Divide",
     title: `Cut ${s.divide.lumps} pieces, round them up`,
-    under: s.divide.cuts.length ? `by eye: ${s.divide.cuts.join(", ")}` : "",
+    under: s.divide.cuts.length ? `by eye: ${s.divide.cuts.map(u.text).join(", ")}` : "",
     ...divided(s, u),
     press: "Rounded and rested",
   }),
@@ -153,7 +152,7 @@ const titles: Record<
       .filter((g) => g.filling_each_g)
       .map(
         (g) =>
-          `${u.mass(g.filling_each_g)} of cold ${s.groups.length > 1 ? `${g.name} in ${g.pieces}` : "filling in each"}`,
+          `${u.mass(g.filling_each_g)} of cold ${s.groups.length > 1 ? `${u.text(g.name)} in ${g.pieces}` : "filling in each"}`,
       )
       .join(", ")}, rim clean`,
     ...wrapped(s, u),
@@ -182,7 +181,7 @@ const titles: Record<
   }),
   heat: (s, u) => ({
     name: { steam: "Steam", oven: "Bake", pan: "In the pan" }[s.heat.method] ?? "Heat",
-    title: heatTitle(s),
+    title: heatTitle(s, u),
     under: `${u.text(s.heat.setting)}${s.heat.loads > 1 ? `; ${s.heat.loads} loads of ${s.heat.per_load}` : ""}`,
     figure: null,
     figureNote: s.heat.reaches
@@ -236,13 +235,13 @@ export function dueAt(stage: Stage, sheet: Sheet, endedAt: Map<string, number>):
     : began + length;
 }
 
-export const nextWords = (stage: Stage, sheet: Sheet): string => {
+export const nextWords = (stage: Stage, sheet: Sheet, u: U): string => {
   const stages = stagesOf(sheet);
   const next = stages[stages.indexOf(stage) + 1];
   const step = sheet.day.steps.find((s) => s.key === next);
   const filling = sheet.day.steps.find((s) => s.key === "filling");
   const extra = stage === "rise" && filling ? `Make the filling by ${clock(filling.end)}. ` : "";
   return step
-    ? `${extra}Then ${step.label.toLowerCase()} at ${clock(step.start)}; eat ${clock(sheet.day.eat)}.`
+    ? `${extra}Then ${u.text(step.label).toLowerCase()} at ${clock(step.start)}; eat ${clock(sheet.day.eat)}.`
     : "Then eat.";
 };

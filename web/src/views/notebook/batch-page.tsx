@@ -42,7 +42,7 @@ function Findings({ batch }: { batch: BatchOut }) {
       )}
       <ul className="mt-2 space-y-3">
         {findings.map((f, i) => (
-          <li key={`${f.what}-${i}`} className="rounded-xl border-2 border-rim bg-inset px-3.5 py-2.5">
+          <li key={`${u.text(f.what)}-${i}`} className="rounded-xl border-2 border-rim bg-inset px-3.5 py-2.5">
             <p className="font-bold">{u.text(f.what)}</p>
             {f.weight > 0 && (
               <span
@@ -73,7 +73,10 @@ function Page({ batch }: { batch: BatchOut }) {
     return (
       <Notice
         title="This batch's plan cannot be worked any more"
-        text={batch.live.problems.map((p) => p.message).join(" ")}
+        text={batch.live.problems
+          .map((p) => p.message)
+          .map(u.text)
+          .join(" ")}
       />
     );
   const seen = batch.live.sheet ?? plan;
@@ -104,7 +107,7 @@ function Page({ batch }: { batch: BatchOut }) {
               <h2 className="text-xl font-bold">Forecast and what happened</h2>
               <StageBars
                 title="Minutes of each stage: forecast band and as it went"
-                stages={stages.map((s) => ({ name: s.label, ...s.forecast, actual: s.actual }))}
+                stages={stages.map((s) => ({ name: u.text(s.label), ...s.forecast, actual: s.actual }))}
                 words={duration}
               />
             </section>
@@ -132,13 +135,13 @@ function Page({ batch }: { batch: BatchOut }) {
                 {batch.lesson.drank != null &&
                   ` Its ${batch.lesson.flour} took ${Math.round(batch.lesson.drank * 100)} % of the water.`}
                 {batch.lesson.kneading_warms != null &&
-                  ` Kneading warms the dough by ${u.units === "us" ? `${Math.round(batch.lesson.kneading_warms * 1.8)} °F` : `${batch.lesson.kneading_warms.toFixed(1)} °C`}.`}
+                  ` Kneading warms the dough by ${u.degrees(batch.lesson.kneading_warms, 1)}.`}
                 {batch.lesson.wrap_seconds != null &&
                   ` Wrapping one takes about ${Math.round(batch.lesson.wrap_seconds)} s.`}
                 {batch.lesson.pace &&
                   ` Its heat takes × ${Math.exp(batch.lesson.pace.mean).toFixed(2)} of the usual minutes, now from ${batch.lesson.pace.bakes} probed ${batch.lesson.pace.bakes === 1 ? "bake" : "bakes"}.`}
                 {batch.lesson.oven &&
-                  ` The oven runs ${Math.abs(Math.round(u.units === "us" ? 1.8 * batch.lesson.oven.off_c : batch.lesson.oven.off_c))} °${u.units === "us" ? "F" : "C"} ${batch.lesson.oven.off_c < 0 ? "below" : "above"} its dial.`}
+                  ` The oven runs ${u.degrees(Math.abs(batch.lesson.oven.off_c))} ${batch.lesson.oven.off_c < 0 ? "below" : "above"} its dial.`}
               </p>
             </section>
           )}

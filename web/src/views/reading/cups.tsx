@@ -7,12 +7,14 @@ import { Hanger } from "../../ui/panel";
 import { Button } from "../../ui/button";
 import { kitchensQuery, pantryQuery } from "../queries";
 import { OwnFoods } from "./own-foods";
+import { useUnits } from "../../lib/settings";
 
 type Measuring = NonNullable<Kitchen["document"]["measuring"]>;
 const WORD = "font-bold text-cobalt border-b-2 border-cobalt";
 
 /** How this cook's cups are to be read. A setting of the kitchen, kept for every recipe. */
 export function Cups({ kitchen, pantry }: { kitchen: Kitchen; pantry: PantryItem[] }) {
+  const u = useUnits();
   const measuring = kitchen.document.measuring ?? {};
   const queries = useQueryClient();
   const [trouble, setTrouble] = useState<string | null>(null);
@@ -54,10 +56,10 @@ export function Cups({ kitchen, pantry }: { kitchen: Kitchen; pantry: PantryItem
           className={WORD}
           onChoose={(cups) => void change({ cups })}
           options={[
-            { value: "us", label: "US cups", note: "237 ml; tablespoon 15 ml" },
-            { value: "metric", label: "metric cups", note: "250 ml; tablespoon 15 ml" },
-            { value: "imperial", label: "imperial cups", note: "284 ml; pint 568 ml" },
-            { value: "australian", label: "Australian cups", note: "250 ml; tablespoon 20 ml" },
+            { value: "us", label: "US cups", note: `${u.volume(237)}; tablespoon ${u.volume(15)}` },
+            { value: "metric", label: "metric cups", note: `${u.volume(250)}; tablespoon ${u.volume(15)}` },
+            { value: "imperial", label: "imperial cups", note: `${u.volume(284)}; pint ${u.volume(568)}` },
+            { value: "australian", label: "Australian cups", note: `${u.volume(250)}; tablespoon ${u.volume(20)}` },
           ]}
         />
         , filled with flour{" "}
@@ -67,10 +69,22 @@ export function Cups({ kitchen, pantry }: { kitchen: Kitchen; pantry: PantryItem
           className={WORD}
           onChoose={(filled) => void change({ filled })}
           options={[
-            { value: "unknown", label: "who knows how", note: "115 to 156 g a cup" },
-            { value: "sifted", label: "by sifting", note: "115 to 125 g" },
-            { value: "spooned", label: "by the spoon, levelled", note: "120 to 132 g" },
-            { value: "dipped", label: "by dipping in the bag", note: "138 to 156 g" },
+            {
+              value: "unknown",
+              label: "who knows how",
+              note: `${u.quantity({ kind: "mass", value: 115, to: 156 })} a cup`,
+            },
+            { value: "sifted", label: "by sifting", note: `${u.quantity({ kind: "mass", value: 115, to: 125 })}` },
+            {
+              value: "spooned",
+              label: "by the spoon, levelled",
+              note: `${u.quantity({ kind: "mass", value: 120, to: 132 })}`,
+            },
+            {
+              value: "dipped",
+              label: "by dipping in the bag",
+              note: `${u.quantity({ kind: "mass", value: 138, to: 156 })}`,
+            },
           ]}
         />
         , I have{" "}

@@ -4,6 +4,7 @@ import type { Kitchen, PantryItem } from "../../api/client";
 import { Button } from "../../ui/button";
 import { Choice } from "../../ui/choice";
 import { Hanger } from "../../ui/panel";
+import { useUnits } from "../../lib/settings";
 
 export type Food = NonNullable<Kitchen["document"]["pantry"]>[number];
 const WORD = "font-bold text-cobalt border-b-2 border-cobalt";
@@ -19,6 +20,7 @@ export function OwnFoods({
   pantry: PantryItem[];
   onChange: (foods: Food[]) => void;
 }) {
+  const u = useUnits();
   const [name, setName] = useState("");
   const [like, setLike] = useState("soft cheese");
   const [cup, setCup] = useState("");
@@ -59,8 +61,8 @@ export function OwnFoods({
             className={WORD}
             onChoose={setLike}
             options={pantry
-              .filter((item) => !foods.some((food) => food.name === item.name))
-              .map((item) => ({ value: item.key, label: item.name }))}
+              .filter((item) => !foods.some((food) => food.name === u.text(item.name)))
+              .map((item) => ({ value: item.key, label: u.text(item.name) }))}
           />
         </span>
         <span>

@@ -51,7 +51,7 @@ function Grams({ line, nth, onCorrect }: Editing & { line: Line; nth: number }) 
   return (
     <>
       <Amount
-        label={`Amount of ${line.name || line.written}`}
+        label={`Amount of ${u.text(line.name) || line.written}`}
         shown={shown || (line.by === "taste" ? "–" : "?")}
         unit={unitOf("mass", u.units)}
         step={1}
@@ -86,6 +86,7 @@ function Row({
   parts,
   onCorrect,
 }: Editing & { line: Line; nth: number; parts: ReturnType<typeof partOptions> }) {
+  const u = useUnits();
   const lost = line.by !== "taste" && (!line.use || !line.grams);
   return (
     <li className="flex justify-between gap-4 border-t-2 border-inset py-1.5">
@@ -93,11 +94,11 @@ function Row({
         <Choice
           label={`Taken for, ${line.written}`}
           value={line.use ?? ""}
-          options={pantry.map((item) => ({ value: item.key, label: item.name }))}
+          options={pantry.map((item) => ({ value: item.key, label: u.text(item.name) }))}
           onChoose={(use) => onCorrect({ written: line.written, nth, use })}
           className={`min-h-6 border-b-2 border-dotted border-rim text-left font-semibold ${lost ? "text-crust" : ""}`}
         >
-          {line.use ? line.name : "not understood: choose"}
+          {line.use ? u.text(line.name) : "not understood: choose"}
         </Choice>{" "}
         <Choice
           label={`Belongs to, ${line.written}`}
@@ -110,8 +111,8 @@ function Row({
         </Choice>
         <span className="block text-sm break-words text-muted">“{line.written}”</span>
         {line.why.map((why) => (
-          <span key={why} className={`block text-sm ${lost ? "text-crust" : "text-muted"}`}>
-            {why}
+          <span key={u.text(why)} className={`block text-sm ${lost ? "text-crust" : "text-muted"}`}>
+            {u.text(why)}
           </span>
         ))}
       </span>
@@ -168,7 +169,7 @@ export function Understood({
         <div role="alert" className="mt-2 rounded-xl border-2 border-crust bg-warm px-3 py-2">
           {trouble && <p>{trouble}</p>}
           {reading.problems.map((p) => (
-            <p key={p.where}>{p.message}</p>
+            <p key={p.where}>{u.text(p.message)}</p>
           ))}
         </div>
       )}
@@ -211,9 +212,10 @@ export function Understood({
       )}
       <h3 className="mt-4 font-bold">Assumed, until you change it</h3>
       <ul className="mt-1 list-disc pl-5 text-muted">
-        {reading.assumed.map((sentence) => (
-          <li key={sentence}>{u.text(sentence)}</li>
-        ))}
+        {reading.assumed.map((said) => {
+          const sentence = u.text(said);
+          return <li key={sentence}>{sentence}</li>;
+        })}
       </ul>
     </div>
   );

@@ -98,7 +98,7 @@ export function Trainer() {
               <p className={`text-xl font-bold ${marked.right ? "text-cobalt" : "text-crust"}`}>
                 {marked.right ? "Right" : `You said ${words[marked.said]}`}: {words[marked.truth]}.
               </p>
-              <p>{marked.why}</p>
+              <p>{u.text(marked.why)}</p>
               {q.picture !== "membrane" && (
                 <p className="text-muted">
                   At {u.temperature(Math.round(q.air_c))}, after {duration(q.minutes)};{" "}
