@@ -242,19 +242,14 @@ def _piece(part: Part) -> Piece:
 
 
 def _quantity_piece(quantity: Quantity) -> SaidQuantity:
-    piece: SaidQuantity = {"kind": quantity.kind, "value": _tidy(quantity.value)}
+    piece: SaidQuantity = {"kind": quantity.kind, "value": quantity.value}
     if quantity.to is not None:
-        piece["to"] = _tidy(quantity.to)
+        piece["to"] = quantity.to
     if quantity.digits is not None:
         piece["digits"] = quantity.digits
     if quantity.significant is not None:
         piece["significant"] = quantity.significant
     return piece
-
-
-def _tidy(value: float) -> float:
-    """Six significant figures: more than any scale or probe shows, and a third of the bytes."""
-    return float(f"{value:.6g}")
 
 
 def as_document(message: Message) -> Any:

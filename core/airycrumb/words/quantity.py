@@ -27,7 +27,8 @@ class Quantity:
     """A value, or a range up to `to`, of one kind.
 
     digits: decimals shown in metric units, None for what is usual for the kind; significant: figures shown
-    instead of decimals. A percent of 12 is 12 %.
+    instead of decimals. A percent of 12 is 12 %. A value is kept to six significant figures, more than any scale
+    or probe shows, so that every writer of it, here and on the page, rounds the same number.
     """
 
     kind: Kind
@@ -35,6 +36,11 @@ class Quantity:
     to: float | None = None
     digits: int | None = None
     significant: int | None = None
+
+    def __post_init__(self) -> None:
+        object.__setattr__(self, "value", float(f"{self.value:.6g}"))
+        if self.to is not None:
+            object.__setattr__(self, "to", float(f"{self.to:.6g}"))
 
 
 @dataclass(frozen=True, slots=True)

@@ -4,6 +4,7 @@ import math
 from collections.abc import Callable
 from dataclasses import dataclass
 from datetime import datetime
+from decimal import localcontext
 from typing import Literal
 
 from babel.dates import format_date
@@ -16,6 +17,8 @@ LOCALE = "en_GB"
 GRAMS_PER_OUNCE, OUNCES_PER_POUND = 28.349523125, 16.0
 MILLILITRES_PER_FLUID_OUNCE = 29.5735296
 MILLIMETRES_PER_INCH = 25.4
+WHOLE_FROM = 2.0**53  # from here a double holds whole numbers alone
+DIGITS_OF_ANY_DOUBLE = 400
 HOURS_FROM_MIN = 90.0  # a shorter time is said in minutes
 
 
@@ -85,6 +88,8 @@ def unit_of(quantity: Quantity, units: Units) -> Shown:
 
 def rounded_half_up(value: float, digits: int) -> float:
     """Rounded as a cook does it, halves away from zero; the page's renderer rounds alike."""
+    if abs(value) >= WHOLE_FROM:
+        return value
     size = 10.0**digits
     return math.copysign(math.floor(abs(value) * size + 0.5 + 1e-9), value) / size
 
@@ -101,8 +106,9 @@ def _bare(quantity: Quantity, core: float, shown: Shown) -> str:
     digits = _digits(quantity, value, shown)
     rounded = rounded_half_up(value, digits)
     shape = f"#,##0.{'#' * digits}"
-    # It is rounded already; rounding again would fail on what no cook ever measures.
-    return format_decimal(0.0 if rounded == 0 else rounded, format=shape, locale=LOCALE, decimal_quantization=False)
+    # What was typed in jest is refused with its number in the sentence, however long it is.
+    with localcontext(prec=DIGITS_OF_ANY_DOUBLE):
+        return format_decimal(0.0 if rounded == 0 else rounded, format=shape, locale=LOCALE, decimal_quantization=False)
 
 
 def _spell(core: float, hours_from: float = HOURS_FROM_MIN) -> str:
