@@ -29,9 +29,9 @@ class ReadingARecipe(BrowserCase):
         expect(understood).to_contain_text("“sugar” alone is taken for white sugar")
         self.put_on_the_bench()
         # Two doubts answered: how the cups were filled, and how much goes inside.
-        self.bench.says("Hydration anywhere from")
+        self.bench.says("The hydration may be anything from")
         self.page.get_by_role("button", name="Cup dipped: 584 g").click()
-        expect(self.page.get_by_text("Hydration anywhere from")).to_have_count(0)
+        expect(self.page.get_by_text("The hydration may be anything from")).to_have_count(0)
         flour = self.bench.tab("Weigh")
         # The plums in the fridge decide: pieces and flour follow.
         self.bench.choose("Held", "the filling")

@@ -17,13 +17,13 @@ class BadInput(BrowserCase):
     def test_what_cannot_be_worked_is_said_kept_and_can_be_undone(self) -> None:
         self.open_first_screen()
         cases = (
-            ("Dough in each", "5 kg", "A piece of 5,000 g is outside"),
+            ("Dough in each", "5 kg", "A piece: 5,000 g is outside"),
             ("Dough in each", "", "An amount is missing"),
-            ("Dough in each", "-3", "A piece of -3 g is outside"),
+            ("Dough in each", "-3", "A piece: -3 g is outside"),
             ("Dough in each", "62 stone", "“stone” is not a unit"),
             ("Filling in each", "nan g", "is not a number this kitchen can use"),
             ("Filling in each", "1e400 g", "is not a number this kitchen can use"),
-            ("Kitchen temperature", "70 C", "The kitchen of 70 °C is outside"),
+            ("Kitchen temperature", "70 C", "The kitchen: 70 °C is outside"),
             ("Pieces", "0", "number of pieces"),
             ("Pieces", "1e400", "should be a whole number"),
             ("Pieces", "a dozen", "should be a whole number"),
@@ -171,7 +171,7 @@ class Working(BrowserCase):
         self.bench.set("Pieces for each", "3")
         expect(self.bench.field("Pieces")).to_have_value("15")
         self.bench.set("Eaters", "-2")
-        expect(self.page.get_by_role("alert")).to_contain_text("The number of eaters of -2 is outside")
+        expect(self.page.get_by_role("alert")).to_contain_text("The number of eaters: -2 is outside")
         self.bench.undo()
         self.bench.set("Pieces", "8")
         expect(self.page.get_by_label("Eaters", exact=True)).to_have_count(0)

@@ -56,7 +56,7 @@ class TheHeat(BrowserCase):
         self.bench.says("Straight from the freezer: do not thaw them")
         self.bench.says("-18 °C going in")
         self.assertGreater(self.minutes(), 1.3 * high)
-        self.bench.says("Probe the middle: 75 °C, held 30 s")
+        self.bench.says("Probe the middle: 75 °C, held for 30 s")
         self.bench.says("over the 120 min limit|Stands warm")
         self.page.get_by_text("See inside").click()
         expect(self.page.get_by_role("img", name=re.compile("^The piece cut through, .* in the heat"))).to_be_visible()
@@ -97,7 +97,7 @@ class TheHeat(BrowserCase):
     def test_a_rest_that_cannot_be_is_put_right_after_a_reload_without_a_plan(self) -> None:
         self.heat_of("Hake")
         self.bench.set("Rest", "-5")
-        self.bench.says("keep it between 0 and 60 min")
+        self.bench.says("Keep it between 0 min and 60 min")
         self.bench.saved()
         # Another browser, with no history to undo and no plan to show.
         page = self.fresh_context().new_page()
@@ -222,7 +222,7 @@ class InHands(BrowserCase):
         self.bench.worked()
         self.bench.start()
         stages = {
-            "Knead": ("Do not taste the raw dough", "Contains fish, wheat"),
+            "Knead": ("Do not taste the raw dough", "Contains fish and wheat"),
             "Let it rise": (),
             "Cut 10": (),
             "fill and close": ("Raw filling: keep it cold",),
@@ -246,7 +246,7 @@ class WhatSank(BrowserCase):
         sunk = Batch.objects.get(outcome__troubles__contains="collapsed")
         self.open_first_screen()
         self.page.goto(f"/notebook/{sunk.pk}")
-        self.bench.says("They sank: probably")
+        self.bench.says("They sank. Probably")
         text = self.bench.text()
         self.assertRegex(text, r"they had grown to 1\.\d\d × the size they were meant to have")
         self.assertIn("The lid was lifted", text.replace("the lid was lifted", "The lid was lifted"))
