@@ -68,22 +68,24 @@ def _locked(household: Household, bake_id: int) -> Bake:
 
 @transaction.atomic
 def save(household: Household, bake_id: int, base: int, document: compute.Document) -> BakeVersion:
-    """Add a version made from version `base`; Refusal 409 when another was saved since.
+    """Add a version made from version `base`; Refusal 409 when something else was saved since.
 
-    Saving what the head already says adds nothing.
+    Saving what the head already says adds nothing, whatever it was made from.
     """
     _check(document)
     bake = _locked(household, bake_id)
+    head = BakeVersion.objects.get(bake=bake, number=bake.head)
+    # A save sent twice, or made in two windows alike, is one save: documents are compared before versions.
+    if head.document == document:
+        return head
     if bake.head != base:
         raise Refusal(
             409,
             say(
-                "This bake was changed in another window meanwhile: yours is kept here. Save it as its own bake, or take the other."
+                "This bake was changed in another window meanwhile: yours is kept here. Save it as its own bake, or "
+                "take the other."
             ),
         )
-    head = BakeVersion.objects.get(bake=bake, number=base)
-    if head.document == document:
-        return head
     bake.head = base + 1
     bake.save()
     return BakeVersion.objects.create(bake=bake, number=bake.head, document=document)

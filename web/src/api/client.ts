@@ -3,6 +3,9 @@ import createClient from "openapi-fetch";
 import { kept } from "../lib/kept";
 import { sentence, type Said, type Units } from "../lib/words";
 import type { components, paths } from "./schema";
+import { ServerError } from "./server-error";
+
+export { ServerError };
 
 type Schemas = components["schemas"];
 export type Sheet = Schemas["Sheet"];
@@ -42,16 +45,6 @@ export type Inside = Schemas["Inside"];
 export type Tried = Schemas["Tried"];
 export type Kept = Schemas["Kept"];
 export type SteamWater = Schemas["SteamWater"];
-
-/** What the server said when it refused, or that it could not be reached at all (status 0). */
-export class ServerError extends Error {
-  constructor(
-    readonly status: number,
-    message: string,
-  ) {
-    super(message);
-  }
-}
 
 const cookie = (name: string) =>
   document.cookie

@@ -23,3 +23,14 @@ export function drop(key: string): void {
     // Refused: there was nothing to drop.
   }
 }
+
+/** This window's name; a reload keeps it. What two windows keep under it never overwrites each other's. */
+export function thisWindow(): string {
+  try {
+    const found = sessionStorage.getItem("airycrumb.window") ?? crypto.randomUUID();
+    sessionStorage.setItem("airycrumb.window", found);
+    return found;
+  } catch {
+    return "only";
+  }
+}

@@ -20,7 +20,8 @@ import { useNow } from "../../lib/use-now";
 import { Button } from "../../ui/button";
 import { Notice } from "../../ui/facts";
 import { bakeQuery, bakesQuery, batchesQuery, kitchensQuery, pantryQuery, spotsQuery } from "../queries";
-import { DraftStore } from "./draft-store";
+import { DraftStore } from "../../stores/draft";
+import { draftServer } from "../../stores/draft-server";
 import { FilePanel } from "./file-panel";
 import { Hold } from "./hold";
 import { KeysPanel } from "./keys";
@@ -79,7 +80,8 @@ function useKeys(store: DraftStore, open: (tray: TrayKey) => void, help: () => v
 
 function OpenBake({ from, kitchen }: { from: BakeOut; kitchen: Kitchen | undefined }) {
   const u = useUnits();
-  const [store] = useState(() => new DraftStore(from));
+  const queries = useQueryClient();
+  const [store] = useState(() => new DraftStore(from, draftServer, queries));
   const state = useSyncExternalStore(store.subscribe, store.read);
   const [search, setSearch] = useSearchParams();
   const [panel, setPanel] = useState<"keys" | "file" | null>(null);
@@ -87,7 +89,6 @@ function OpenBake({ from, kitchen }: { from: BakeOut; kitchen: Kitchen | undefin
   const spots = useQuery(spotsQuery);
   const [starting, setStarting] = useState<string | null>(null);
   const navigate = useNavigate();
-  const queries = useQueryClient();
   const now = useNow(20_000);
   const asked = search.get("tray");
   const tray: TrayKey = isTray(asked) ? asked : "rise";

@@ -1,6 +1,6 @@
 import { clockFrom, duration } from "../../lib/clock";
 import { Button, Small } from "../../ui/button";
-import type { DraftState } from "./draft-store";
+import type { DraftState } from "../../stores/draft";
 
 const WORDS: Record<DraftState["save"], string> = {
   saved: "saved",

@@ -20,7 +20,8 @@ import { Panel } from "../../ui/panel";
 import { batchesQuery, batchQuery } from "../queries";
 import { ring, stayAwake } from "./alarm";
 import { HowWasIt } from "./outcome";
-import { ended, pieceMark, RunStore, standing, unsentPieces } from "../marks/outbox";
+import { ended, pieceMark, RunStore, standing, unsentPieces } from "../../stores/outbox";
+import { runServer } from "../../stores/run-server";
 import { Cues, MovedTo } from "../marks/cues";
 import { RisenBy, TypedReading } from "../marks/readings";
 import { dueAt, fermenting, nextWords, stagesOf, stepOf, type HandsStep, type Stage } from "../marks/steps";
@@ -54,7 +55,7 @@ function useAlarm(due: number | null, now: number) {
 }
 
 function Run({ from }: { from: BatchOut }) {
-  const [store] = useState(() => new RunStore(from));
+  const [store] = useState(() => new RunStore(from, runServer));
   const state = useSyncExternalStore(store.subscribe, store.read);
   const [panel, setPanel] = useState<PanelName | null>(null);
   const [trouble, setTrouble] = useState<string | null>(null);

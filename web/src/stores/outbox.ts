@@ -1,6 +1,7 @@
-import { client, ServerError, take, type BatchOut, type ObservationIn } from "../../api/client";
-import { nowIso } from "../../lib/clock";
-import { drop, keep, kept } from "../../lib/kept";
+import type { BatchOut, ObservationIn } from "../api/client";
+import { ServerError } from "../api/server-error";
+import { nowIso } from "../lib/clock";
+import { WaitingMarks } from "./waiting";
 
 type Kind = ObservationIn["kind"];
 type Stage = ObservationIn["stage"];
@@ -10,6 +11,12 @@ export interface RunState {
   waiting: ObservationIn[];
   reachable: boolean;
   trouble: string | null;
+}
+
+/** What a batch under way asks of the server. */
+export interface RunServer {
+  note(batch: number, marks: ObservationIn[]): Promise<BatchOut>;
+  read(batch: number): Promise<BatchOut>;
 }
 
 const EVERY = 20_000;
@@ -34,8 +41,14 @@ export class RunStore {
   /** Why a mark was refused; it stays in sight until the next is made. */
   private refusal: string | null = null;
 
-  constructor(batch: BatchOut) {
-    this.state = { batch, waiting: kept<ObservationIn[]>(`outbox.${batch.id}`, []), reachable: true, trouble: null };
+  private readonly kept: WaitingMarks;
+
+  constructor(
+    batch: BatchOut,
+    private readonly server: RunServer,
+  ) {
+    this.kept = new WaitingMarks(batch.id);
+    this.state = { batch, waiting: this.kept.all(), reachable: true, trouble: null };
   }
 
   open = () => {
@@ -70,7 +83,7 @@ export class RunStore {
       undoes: null,
     }));
     this.refusal = null;
-    this.keep([...this.state.waiting, ...made]);
+    this.add(made);
     void this.send();
   }
 
@@ -90,14 +103,19 @@ export class RunStore {
         where: null,
         undoes: o.client_id,
       }));
-    this.keep([...this.state.waiting.filter((o) => !gone.has(o.client_id)), ...undone]);
+    this.remove(gone);
+    this.add(undone);
     void this.send();
   }
 
-  private keep(waiting: ObservationIn[]) {
-    if (waiting.length) keep(`outbox.${this.state.batch.id}`, waiting);
-    else drop(`outbox.${this.state.batch.id}`);
-    this.set({ waiting });
+  private add(marks: ObservationIn[]) {
+    this.kept.add(marks);
+    this.set({ waiting: [...this.state.waiting, ...marks] });
+  }
+
+  private remove(ids: ReadonlySet<string>) {
+    this.kept.remove(ids);
+    this.set({ waiting: this.state.waiting.filter((o) => !ids.has(o.client_id)) });
   }
 
   private async send(): Promise<void> {
@@ -107,18 +125,11 @@ export class RunStore {
     const out = this.state.waiting.slice(0, this.atOnce);
     this.onTheWay = new Set(out.map((o) => o.client_id));
     try {
-      const path = { batch_id: this.state.batch.id };
-      const batch = out.length
-        ? await take(
-            client.POST("/api/batches/{batch_id}/observations", {
-              params: { path },
-              body: { observations: out, now: nowIso() },
-            }),
-          )
-        : await take(client.GET("/api/batches/{batch_id}", { params: { path, query: { now: nowIso() } } }));
+      const { id } = this.state.batch;
+      const batch = await (out.length ? this.server.note(id, out) : this.server.read(id));
       const sent = this.onTheWay;
       this.set({ batch, reachable: true, trouble: this.refusal });
-      this.keep(this.state.waiting.filter((o) => !sent.has(o.client_id)));
+      this.remove(sent);
       if (!this.state.waiting.length) this.atOnce = MOST_AT_ONCE;
     } catch (error) {
       this.failed(error, out);
@@ -143,7 +154,7 @@ export class RunStore {
     const refused = this.onTheWay;
     this.refusal = said.message;
     this.set({ trouble: said.message, reachable: true });
-    this.keep(this.state.waiting.filter((o) => !refused.has(o.client_id)));
+    this.remove(refused);
   }
 }
 

@@ -1,0 +1,1 @@
+"""Tests that drive the front end's own."""
