@@ -1,8 +1,9 @@
 """How well the rise forecast learns kitchens that follow another law than its own: python -m scripts.learning.
 
-The truth here shares nothing with the forecast but the cook: warmth by a square-root law (Ratkowsky et al. 1982) where the
-forecast uses cardinal temperatures, growth by a Gompertz curve where the forecast follows gas and flour, cooling with
-another film, and hidden errors of scale, thermometer, start and eye. Prints median error and coverage of the 90 % band.
+The truth here shares nothing with the forecast but the cook: warmth by a square-root law (Ratkowsky et al. 1982)
+where the forecast uses cardinal temperatures, growth by a Gompertz curve where the forecast follows gas and flour,
+cooling with another film, and hidden errors of scale, thermometer, start and eye. Prints median error and coverage of
+the 90 % band.
 """
 
 import argparse
@@ -62,7 +63,9 @@ def grown(truth: Truth) -> tuple[Array, Array]:
 
 @dataclass(frozen=True)
 class Home:
-    """A kitchen as it is: ln vigour, its usual warmth and yeast; roams: whether every bake is of any warmth and yeast instead."""
+    """A kitchen as it is: ln vigour, its usual warmth and yeast; roams: whether every bake is of any warmth and yeast
+    instead.
+    """
 
     vigour: float
     room_c: float

@@ -1,4 +1,5 @@
-"""Where equal circles sit in a round basket, 1 to 20 of them: python -m scripts.packings writes the table the core reads.
+"""Where equal circles sit in a round basket, 1 to 20 of them: python -m scripts.packings writes the table the core
+reads.
 
 Found by our own search: the radius of the basket is made as small as it goes while no two unit circles overlap
 (SLSQP, many starts). tests/reference/test_packings.py compares the radii with the best known.

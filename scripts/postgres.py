@@ -113,7 +113,18 @@ class Cluster:
             os.chmod(file.name, 0o600)
             if os.geteuid() == 0:
                 shutil.chown(file.name, "postgres")
-            run(binaries() / "initdb", "-D", self.data, "-U", "app", "-E", "UTF8", "--locale=C.UTF-8", "--auth=scram-sha-256", f"--pwfile={file.name}")  # fmt: skip
+            run(
+                binaries() / "initdb",
+                "-D",
+                self.data,
+                "-U",
+                "app",
+                "-E",
+                "UTF8",
+                "--locale=C.UTF-8",
+                "--auth=scram-sha-256",
+                f"--pwfile={file.name}",
+            )
 
     def processes(self) -> list[int]:
         """Processes that run in the data folder, whatever a pid file says."""
@@ -147,7 +158,11 @@ class Cluster:
         self.state["port"] = next(p for p in range(self.state["port"], self.state["port"] + 200) if port_is_free(p))
         # A socket's path may not reach 108 bytes; without a folder for it there is loopback alone.
         sockets = f"-k '{self.data}'" if len(str(self.data)) < 80 else "-k ''"
-        options = f"-p {self.state['port']} -h 127.0.0.1 {sockets} -c fsync=off -c full_page_writes=off" if self.name == "test" else f"-p {self.state['port']} -h 127.0.0.1 {sockets}"  # fmt: skip
+        options = (
+            f"-p {self.state['port']} -h 127.0.0.1 {sockets} -c fsync=off -c full_page_writes=off"
+            if self.name == "test"
+            else f"-p {self.state['port']} -h 127.0.0.1 {sockets}"
+        )
         run(
             binaries() / "pg_ctl",
             "-D",

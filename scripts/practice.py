@@ -1,7 +1,7 @@
 """Times that are common practice (no source) against the rise forecast: python -m scripts.practice prints the table.
 
-Each row says what the trade says, what had to be assumed to ask the model, and what it answers with vigour 1 and no bake
-logged. docs/models/rise.md holds the table; tests/core/test_practice.py holds each row to what it claims.
+Each row says what the trade says, what had to be assumed to ask the model, and what it answers with vigour 1 and no
+bake logged. docs/models/rise.md holds the table; tests/core/test_practice.py holds each row to what it claims.
 """
 
 from collections.abc import Iterator

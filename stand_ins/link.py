@@ -1,4 +1,6 @@
-"""What a stand-in says to the server, and what it hears: nothing but Python, so that a bridge can be written by reading it."""
+"""What a stand-in says to the server, and what it hears: nothing but Python, so that a bridge can be written by
+reading it.
+"""
 
 import json
 import sys

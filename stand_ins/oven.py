@@ -1,7 +1,8 @@
 """A thermometer in an oven that is not there: python -m stand_ins.oven --server URL --token TOKEN.
 
 The oven heats up slowly, runs off its dial, goes up and down with its thermostat, and loses warmth through an opened
-door. It is played from the page and publishes over the same open endpoint a real bridge would use (docs/formats/devices.md).
+door. It is played from the page and publishes over the same open endpoint a real bridge would use
+(docs/formats/devices.md).
 """
 
 import argparse

@@ -47,7 +47,9 @@ class Probe:
         self._at_75 = math.log(2 / left) / math.pi**2
 
     def middle_c(self) -> float:
-        """°C of the middle of the piece: 2 sum (-1)^(n+1) exp(-n2 pi2 Fo) of the way left (Carslaw and Jaeger, chapter 9)."""
+        """°C of the middle of the piece: 2 sum (-1)^(n+1) exp(-n2 pi2 Fo) of the way left (Carslaw and Jaeger,
+        chapter 9).
+        """
         fourier = self._at_75 * self._seconds / 60 / self.passes_75_min
         if fourier < 0.01:
             return self.starts_c

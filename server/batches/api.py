@@ -142,8 +142,19 @@ def _out(batch: Batch, now: datetime) -> BatchOut:
     seen = [ObservationOut.model_validate(o, from_attributes=True) for o in services.standing(batch)]
     v = batch.version
     return BatchOut(
-        id=batch.pk, bake_id=v.bake_id, version=v.number, name=v.document["name"], started=batch.started.astimezone(zone_of(batch)), finished=batch.finished,
-        document=v.document, plan=services.plan_of(batch).sheet, live=services.live(batch, batch.finished or now), observations=seen, outcome=batch.outcome, lesson=batch.lesson)  # fmt: skip
+        id=batch.pk,
+        bake_id=v.bake_id,
+        version=v.number,
+        name=v.document["name"],
+        started=batch.started.astimezone(zone_of(batch)),
+        finished=batch.finished,
+        document=v.document,
+        plan=services.plan_of(batch).sheet,
+        live=services.live(batch, batch.finished or now),
+        observations=seen,
+        outcome=batch.outcome,
+        lesson=batch.lesson,
+    )
 
 
 @router.get("/batches", response={200: list[BatchSummary], 401: Failure, 403: Failure}, operation_id="list_batches")

@@ -101,7 +101,7 @@ def heat_choices(request: HttpRequest) -> list[compute.HeatChoice]:
 
 
 class WrapperAsk(Draft):
-    """A draft, which group of its pieces, and the number to go by: mm for across and thickness, g, or pieces at once."""
+    """A draft, which group of its pieces, and the number to go by: mm across or thick, g, or pieces at once."""
 
     group: Annotated[int, Field(ge=0, le=5)] = 0
     by: compute.By

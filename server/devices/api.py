@@ -31,7 +31,9 @@ class DeviceToken(HttpBearer):
 
 
 class ReadingIn(Strict):
-    """at: when it was measured; celsius: of a thermometer, °C; grams: of a scale, g; settled: whether it has come to rest."""
+    """at: when it was measured; celsius: of a thermometer, °C; grams: of a scale, g; settled: whether it has come to
+    rest.
+    """
 
     at: AwareDatetime
     celsius: float | None = None
@@ -82,7 +84,9 @@ class ScaleOut(Strict):
 
 
 class PlayIn(Strict):
-    """What a stand-in is told to do. grams: of what is put on a scale; of an oven that is heated, the °C it is set to."""
+    """What a stand-in is told to do. grams: of what is put on a scale; of an oven that is heated, the °C it is set
+    to.
+    """
 
     do: PlayKind
     grams: float | None = None

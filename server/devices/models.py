@@ -43,7 +43,9 @@ class Reading(models.Model):
 
 
 class Play(models.Model):
-    """Something a stand-in is told to do, kept until it asks. grams: of what is put on; of an oven, the °C it is set to."""
+    """Something a stand-in is told to do, kept until it asks. grams: of what is put on; of an oven, the °C it is set
+    to.
+    """
 
     device = models.ForeignKey(Device, on_delete=models.CASCADE, related_name="plays")
     do = models.CharField(max_length=20)

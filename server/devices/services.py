@@ -208,7 +208,9 @@ def heard_in_room(kitchen_id: int, now: datetime) -> compute.Heard:
 
 
 def heard_in_heat(kitchen_id: int, since: datetime | None, now: datetime) -> compute.Heard:
-    """The same, and since the pieces went into the heat the probe and the oven's thermometer; None: they are not in it."""
+    """The same, and since the pieces went into the heat the probe and the oven's thermometer; None: they are not in
+    it.
+    """
     room = heard_in_room(kitchen_id, now).thermometer
     if since is None:
         return compute.Heard(room)
@@ -218,7 +220,9 @@ def heard_in_heat(kitchen_id: int, since: datetime | None, now: datetime) -> com
 
 
 def _hottest(kitchen_id: int, kind: str, since: datetime, now: datetime) -> list[compute.RoomReading]:
-    """Of several instruments of a kind, the one that speaks, and of those the hottest: it is in the piece, or in the oven."""
+    """Of several instruments of a kind, the one that speaks, and of those the hottest: it is in the piece, or in the
+    oven.
+    """
     devices = Device.objects.filter(kitchen_id=kitchen_id, kind=kind)
     heard = [readings for device in devices if (readings := _readings(device, since, now))]
     speaks = lambda readings: now - readings[-1].at < SPEAKS
@@ -256,7 +260,9 @@ def scales(household: Household) -> list[OnScale]:
 
 
 def play(household: Household, device_id: int, do: str, grams: float | None) -> None:
-    """Tell a stand-in what to do, with how much of it (g on a scale, °C of an oven); Refusal for a real device, or one that has not fetched what it was told before."""
+    """Tell a stand-in what to do, with how much of it (g on a scale, °C of an oven); Refusal for a real device, or
+    one that has not fetched what it was told before.
+    """
     device = devices_of(household).filter(id=device_id).first()
     if device is None:
         raise missing("device")

@@ -69,7 +69,9 @@ def _die_with_parent() -> None:
 
 
 class Demo:
-    """The demo kitchen, loaded once in this process and put back as it was before each test: it takes seconds to make."""
+    """The demo kitchen, loaded once in this process and put back as it was before each test: it takes seconds to
+    make.
+    """
 
     models: tuple[type[Model], ...] = (
         get_user_model(),

@@ -114,7 +114,10 @@ class ReadingARecipe(BrowserCase):
         expect(self.bench.field("Pieces with jam")).to_have_value("6")
 
     def test_a_page_is_opened_as_a_file_and_nothing_runs_off_the_side(self) -> None:
-        page = '<script type="application/ld+json">{"@type": "Recipe", "name": "Plum buns", "recipeIngredient": ["450 g flour", "7 g instant yeast", "270 ml water", "300 g plums"]}</script>'
+        page = (
+            '<script type="application/ld+json">{"@type": "Recipe", "name": "Plum buns", "recipeIngredient": '
+            '["450 g flour", "7 g instant yeast", "270 ml water", "300 g plums"]}</script>'
+        )
         self.open_first_screen()
         for size in SIZES:
             tab = self.fresh_context(size=size).new_page()

@@ -1,4 +1,6 @@
-"""Signing in where nothing is open, and what the clock does: timers that ring, plans that move, ways that say what is going on."""
+"""Signing in where nothing is open, and what the clock does: timers that ring, plans that move, ways that say what is
+going on.
+"""
 
 import io
 import re
@@ -44,7 +46,8 @@ class TheClock(BrowserCase):
         page = self.context.new_page()
         page.clock.install(time=datetime.now(UTC))
         page.add_init_script(
-            "window.rung = 0; class Quiet { constructor() { window.rung += 1; throw new Error('no sound'); } } window.AudioContext = Quiet;"
+            "window.rung = 0; class Quiet { constructor() { window.rung += 1; throw new Error('no sound'); } } "
+            "window.AudioContext = Quiet;"
         )
         page.goto(f"/hands/{Batch.objects.get(finished=None).pk}")
         expect(page.get_by_role("timer")).to_be_visible()
@@ -57,7 +60,8 @@ class TheClock(BrowserCase):
         expect(page.get_by_role("timer")).not_to_have_text(before)
         self.assertEqual(page.evaluate("window.rung"), 0)
         sheet = page.evaluate(
-            "fetch(`/api/batches/${location.pathname.split('/')[2]}?now=${encodeURIComponent(new Date().toISOString())}`).then((r) => r.json())"
+            "fetch(`/api/batches/${location.pathname.split('/')[2]}?now=${encodeURIComponent(new "
+            "Date().toISOString())}`).then((r) => r.json())"
         )
         due = datetime.fromisoformat(
             next(s["end"] for s in sheet["live"]["sheet"]["day"]["steps"] if s["key"] == "rise")

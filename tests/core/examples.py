@@ -29,7 +29,9 @@ def bake_document(which: str = "beetroot-walnut-buns", /, **changes: Any) -> dic
 
 
 def sponge_document() -> dict[str, Any]:
-    """A demo bake on the trade's stiff sponge, 100 g flour : 48 g water : 1 g instant yeast (common practice, no source)."""
+    """A demo bake on the trade's stiff sponge, 100 g flour : 48 g water : 1 g instant yeast (common practice, no
+    source).
+    """
     rows = (("bread flour", 100, "sponge"), ("water", 48, "sponge"), ("instant yeast", 1, "sponge"))
     main = (("bread flour", 400, "dough"), ("water", 262, "dough"), ("fine salt", 9, "dough"), ("butter", 30, "late"))
     ingredients = [{"use": u, "amount": f"{g} g", "part": p} for u, g, p in (*rows, *main)]

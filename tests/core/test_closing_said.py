@@ -26,7 +26,10 @@ METHODS = {
     "Gather the edges and twist shut.": "gathered",
     "Pinch and lay them seam side down.": "ball",
 }
-RECIPE = "Kale {}\nMakes 6\n\nDough\n400 g bread flour\n250 g water\n8 g salt\n4 g instant yeast\n\nFilling\n300 g kale\n\nMethod\n{}\n"
+RECIPE = (
+    "Kale {}\nMakes 6\n\nDough\n400 g bread flour\n250 g water\n8 g salt\n4 g instant yeast\n\nFilling\n"
+    "300 g kale\n\nMethod\n{}\n"
+)
 
 
 class Said(unittest.TestCase):

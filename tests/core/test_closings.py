@@ -190,7 +190,8 @@ class CutThrough(unittest.TestCase):
                 self.assertAlmostEqual(points[:, 1].max(), 0, delta=0.1)
 
     def test_the_cut_shows_the_share_of_filling_there_is(self) -> None:
-        # A closed piece is alike in three directions: its section has the share to the power 2/3; an open one the share.
+        # A closed piece is alike in three directions: its section has the share to the power 2/3; an open one the
+        # share.
         for key in ("gathered", "envelope", "braid", "sticks", "boat", "kneaded_in"):
             size = usual(key).sizes[0]
             dough, filling = PIECES.get(key, (62, 40))

@@ -20,7 +20,9 @@ def readings(slower: float, until: float, every: float = 0.5, noise: float = 0.2
     """Of a core that takes so many times the forecast's minutes."""
     rng = random.Random(4)
     at = np.arange(every, until, every)
-    return [(float(m), float(np.interp(m / slower, FORECAST.minutes, FORECAST.celsius)) + rng.gauss(0, noise)) for m in at]  # fmt: skip
+    return [
+        (float(m), float(np.interp(m / slower, FORECAST.minutes, FORECAST.celsius)) + rng.gauss(0, noise)) for m in at
+    ]
 
 
 def bakes(slower: float, count: int) -> Pace:

@@ -76,7 +76,9 @@ class AlwaysTrue(unittest.TestCase):
     @settings(max_examples=20)
     def test_altitude_never_shortens_steaming(self, shape: str, low: float, higher: float) -> None:
         piece = replace(BUN, shape=shape)
-        self.assertLessEqual(final(piece, replace(STEAM, altitude_m=low + higher)), final(piece, replace(STEAM, altitude_m=low)) + 0.1)  # fmt: skip
+        self.assertLessEqual(
+            final(piece, replace(STEAM, altitude_m=low + higher)), final(piece, replace(STEAM, altitude_m=low)) + 0.1
+        )
 
     @given(st.floats(150, 240), st.floats(1, 30))
     @settings(max_examples=15)
@@ -159,7 +161,9 @@ class Pan(unittest.TestCase):
 
 class Water(unittest.TestCase):
     @given(st.floats(300, 3000), st.floats(5, 90), st.floats(400, 6000), st.floats(150, 400))
-    def test_a_plan_never_leaves_less_than_is_safe(self, watts: float, minutes: float, pot_ml: float, pot_mm: float) -> None:  # fmt: skip
+    def test_a_plan_never_leaves_less_than_is_safe(
+        self, watts: float, minutes: float, pot_ml: float, pot_mm: float
+    ) -> None:
         if pot_ml < least_ml(pot_mm) + 100:
             return
         w = steam_water(watts, minutes, pot_ml, pot_mm, 8)

@@ -42,8 +42,10 @@ class EveryHeat(unittest.TestCase):
     def test_every_way_to_heat_every_demo_bake_gives_a_whole_tray(self) -> None:
         ways: tuple[dict[str, Any], ...] = (
             {"method": "steam", "fire": "gentle", "from": "frozen"},
-            {"method": "oven", "temperature": "230 C", "on": "stone", "shelf": "lower", "steam_pan": True, "wash": "yolk"},
-            {"method": "oven", "temperature": "180 C", "fan": True, "lid": "10 min", "from": "fridge", "wash": "butter"},
+            {"method": "oven", "temperature": "230 C", "on": "stone", "shelf": "lower"}
+            | {"steam_pan": True, "wash": "yolk"},
+            {"method": "oven", "temperature": "180 C", "fan": True, "lid": "10 min", "from": "fridge"}
+            | {"wash": "butter"},
             {"method": "pan"},
             {"method": "pan", "seared": True, "fire": "high"},
         )  # fmt: skip
@@ -249,7 +251,9 @@ class TheProbe(unittest.TestCase):
     def test_a_finished_batch_teaches_the_kitchen_its_pace(self) -> None:
         marks = [seen("probe", "heat", 170 + m, v) for m, v in ((6, 29), (9, 44), (12, 57), (16, 70))]
         ends = [seen("done", "heat", 192), seen("done", "rest", 198)]
-        lesson = finish(read_bake(bake_document(HAKE)), kitchen(), [*BEGUN, *marks, *ends], [], now=NOON + timedelta(minutes=200))  # fmt: skip
+        lesson = finish(
+            read_bake(bake_document(HAKE)), kitchen(), [*BEGUN, *marks, *ends], [], now=NOON + timedelta(minutes=200)
+        )
         assert lesson.pace is not None
         self.assertEqual((lesson.method, lesson.pace.bakes), ("steam", 1))
         self.assertGreater(lesson.pace.factor, 1.0)
@@ -264,7 +268,13 @@ class TheProbe(unittest.TestCase):
     def test_an_oven_thermometer_teaches_its_truth(self) -> None:
         document = bake_document(MOONS)
         readings = [seen("oven", "heat", 170 + m, 190.0) for m in range(0, 14, 2)]
-        lesson = finish(read_bake(document), kitchen(), [*BEGUN, *readings, seen("done", "heat", 190)], [], now=NOON + timedelta(minutes=200))  # fmt: skip
+        lesson = finish(
+            read_bake(document),
+            kitchen(),
+            [*BEGUN, *readings, seen("done", "heat", 190)],
+            [],
+            now=NOON + timedelta(minutes=200),
+        )
         assert lesson.oven is not None
         self.assertAlmostEqual(lesson.oven.off_c, -20, delta=1)
 
@@ -309,7 +319,10 @@ class Keeping(unittest.TestCase):
         self.assertEqual(braid.fridge_until - braid.made, timedelta(days=2))
         for one in (braid, plain):
             for method in ("steam", "oven"):
-                cold, frozen = (next(r.minutes for r in one.reheating if (r.method, r.came) == (method, came)) for came in ("fridge", "frozen"))  # fmt: skip
+                cold, frozen = (
+                    next(r.minutes for r in one.reheating if (r.method, r.came) == (method, came))
+                    for came in ("fridge", "frozen")
+                )
                 assert cold is not None and frozen is not None
                 self.assertGreater(frozen, cold)
         self.assertGreater(braid.hot_for_min or 0, plain.hot_for_min or 0)

@@ -1,4 +1,6 @@
-"""What a method says in numbers, in the ways recipes say it. °F to °C: (F - 32)/1.8; an inch is 25.4 mm (NIST Handbook 44)."""
+"""What a method says in numbers, in the ways recipes say it. °F to °C: (F - 32)/1.8; an inch is 25.4 mm (NIST
+Handbook 44).
+"""
 
 import unittest
 
@@ -52,7 +54,10 @@ class Method(unittest.TestCase):
         self.assertEqual(found("Makes 2 cups."), [])
 
     def test_each_sentence_is_about_its_own_step(self) -> None:
-        text = "Stir the yeast into milk at 40 C. Let rise 1 hour. Shape; proof 25 minutes. Steam for 15 minutes, then let rest 5 minutes."
+        text = (
+            "Stir the yeast into milk at 40 C. Let rise 1 hour. Shape; proof 25 minutes. Steam for 15 minutes, "
+            "then let rest 5 minutes."
+        )
         steps = [(s[0], s[1], s[2]) for s in found(text)]
         self.assertEqual(
             steps,

@@ -71,7 +71,12 @@ class Causes(unittest.TestCase):
             ("leaked", {"juice": 34, "bears": 20}, "A wet filling", "34 %"),
             ("soggy", {"juice": 34, "bears": 20}, "A wet filling", "34 %"),
             ("gummy", {"core_c": 62, "core_probed": True}, "Not long enough in the heat", "62 °C"),
-            ("pale", {"method": "oven", "browning": 5, "colour": "pale gold"}, "The surface stayed too cool to brown", "pale gold"),
+            (
+                "pale",
+                {"method": "oven", "browning": 5, "colour": "pale gold"},
+                "The surface stayed too cool to brown",
+                "pale gold",
+            ),
             ("hard", {"method": "oven", "heat_min": 30, "planned_min": 20}, "Left in too long", "30 min"),
             ("dense", {"proof_size": 0.8}, "Proof cut short", "0.8"),
             ("too_much_bread", {"ratio": 0.3}, "Little filling for its dough", "0.3"),

@@ -1,4 +1,5 @@
-"""Times and temperatures of the trade against the heat forecast: each row of the table in docs/models/heat.md says what it gives.
+"""Times and temperatures of the trade against the heat forecast: each row of the table in docs/models/heat.md says
+what it gives.
 
 Common practice, no source: no measured temperature stands behind any of them.
 """

@@ -171,7 +171,10 @@ class TwelveManners(unittest.TestCase):
                 self.assertAlmostEqual(line.grams.typical, expected, delta=0.05 + 0.001 * expected)
 
     def test_7_a_sponge_counts_in_the_dough(self) -> None:
-        text = "Sponge\n100 g bread flour\n48 g water\n1 g instant yeast\n\nDough\n400 g bread flour\n250 g water\n9 g salt\nFilling\n300 g cooked mushrooms"
+        text = (
+            "Sponge\n100 g bread flour\n48 g water\n1 g instant yeast\n\nDough\n400 g bread flour\n"
+            "250 g water\n9 g salt\nFilling\n300 g cooked mushrooms"
+        )
         r = read_recipe(text)
         self.assertEqual(grams(r, "sponge"), {"bread flour": 100, "water": 48, "instant yeast": 1})
         bake = read_bake(to_bake(r).document)
@@ -179,7 +182,10 @@ class TwelveManners(unittest.TestCase):
         self.assertEqual(sum(g for i, g in bake.parts if i.key == "water"), 298)
 
     def test_7b_a_scald_and_how_it_is_kneaded(self) -> None:
-        text = "Tangzhong\n25 g bread flour\n125 ml milk\nDough\n475 g bread flour\n7 g instant yeast\n200 ml milk\nFilling\n300 g cooked beans\nMethod\nKnead in a stand mixer for 8 minutes."
+        text = (
+            "Tangzhong\n25 g bread flour\n125 ml milk\nDough\n475 g bread flour\n7 g instant yeast\n"
+            "200 ml milk\nFilling\n300 g cooked beans\nMethod\nKnead in a stand mixer for 8 minutes."
+        )
         r = read_recipe(text)
         self.assertEqual(grams(r, "soaked"), {"bread flour": 25, "whole milk": 128.8})
         document = to_bake(r).document
@@ -188,7 +194,8 @@ class TwelveManners(unittest.TestCase):
 
     def test_8_wash_and_topping_are_not_in_the_dough(self) -> None:
         r = read_recipe(
-            "For the dough:\n500 g flour\n7 g instant yeast\nEgg wash:\n1 egg\n1 tbsp milk\nTo finish:\n2 tbsp sesame seeds"
+            "For the dough:\n500 g flour\n7 g instant yeast\nEgg wash:\n1 egg\n1 tbsp milk\nTo finish:\n2 tbsp sesame "
+            "seeds"
         )
         self.assertEqual(set(grams(r, "dough")), {"all-purpose flour", "instant yeast"})
         self.assertEqual(grams(r, "wash"), {"whole egg": 50, "whole milk": 15.2})
@@ -240,9 +247,13 @@ class TwelveManners(unittest.TestCase):
 
     def test_12_a_page_with_linked_data(self) -> None:
         page = (
-            '<html><head><script type="application/ld+json">{"@graph": [{"@type": ["Recipe"], "name": "Pear &amp; rye buns",'
-            '"recipeYield": ["10 buns"], "recipeIngredient": ["450 g strong flour", "300 ml milk", "7 g instant yeast", "400 g pears"],'
-            '"recipeInstructions": [{"@type": "HowToSection", "itemListElement": [{"@type": "HowToStep", "text": "Bake at 180 C for 20 minutes."}]}]}]}'
+            "<html><head><script "
+            'type="application/ld+json">{"@graph": [{"@type": ["Recipe"], "name": "Pear &amp; rye buns",'
+            '"recipeYield": ["10 buns"], "recipeIngredient": ["450 g strong flour", "300 ml milk", "7 g instant '
+            'yeast", "400 g pears"],'
+            '"recipeInstructions": '
+            '[{"@type": "HowToSection", "itemListElement": [{"@type": "HowToStep", "text": "Bake at 180 C for '
+            '20 minutes."}]}]}]}'
             "</script></head><body>rubbish 500 g gravel</body></html>"
         )
         r = read_recipe(page)
@@ -331,7 +342,10 @@ class Slips(unittest.TestCase):
         self.assertNotIn("claimed_feel", codes(said))
 
     def test_the_doubtful_line_is_named_even_when_its_food_stands_in_two(self) -> None:
-        text = "Sponge\n100 g bread flour\n50 g water\n1 g instant yeast\nDough\n3 cups bread flour\n250 g water\n9 g salt\nFilling\n300 g plums"
+        text = (
+            "Sponge\n100 g bread flour\n50 g water\n1 g instant yeast\nDough\n3 cups bread flour\n250 g water\n"
+            "9 g salt\nFilling\n300 g plums"
+        )
         asked = sheet_of(text)
         self.assertEqual(asked.weigh.doubt_line, 3)
         changes = next(d for d in asked.doubts if d.code == "cups").answers[0].changes

@@ -84,7 +84,10 @@ class Cautions(unittest.TestCase):
         self.assertEqual(safety.allergens([find("butter"), find("whole milk"), find("walnut")]), ["milk", "nuts"])
 
 
-SPELLS = st.lists(st.builds(safety.Spell, st.sampled_from(["wrapping", "proof", "waiting"]), st.floats(0, 200), st.booleans()), max_size=8)  # fmt: skip
+SPELLS = st.lists(
+    st.builds(safety.Spell, st.sampled_from(["wrapping", "proof", "waiting"]), st.floats(0, 200), st.booleans()),
+    max_size=8,
+)
 
 
 class TheWarmClock(unittest.TestCase):
@@ -119,7 +122,11 @@ class TheStrictestWins(unittest.TestCase):
     @given(st.sets(st.sampled_from(FOODS), min_size=1), st.sampled_from(FOODS), st.sampled_from(sorted(REGIONS)))
     def test_adding_a_food_never_lowers_the_line(self, foods: set[str], more: str, region: str) -> None:
         line = lambda keys: safety.core_line([find(k) for k in keys], "raw", region).celsius
-        alone = max(line([k]) for k in foods if k in ("hake raw", "poultry raw", "ground meat raw", "whole egg")) if foods & set(FOODS[:4]) else line(foods)  # fmt: skip
+        alone = (
+            max(line([k]) for k in foods if k in ("hake raw", "poultry raw", "ground meat raw", "whole egg"))
+            if foods & set(FOODS[:4])
+            else line(foods)
+        )
         self.assertEqual(line(foods), alone)
         if more in FOODS[:4] and foods & set(FOODS[:4]):
             self.assertGreaterEqual(line([*foods, more]), line(foods))
@@ -133,12 +140,22 @@ class TheStrictestWins(unittest.TestCase):
 
 class BesideTheStep(unittest.TestCase):
     def test_hot_fat_blades_and_stones_have_their_caution(self) -> None:
-        fires = [safety.HeatHazard("pan", 100), safety.HeatHazard("oven", 240, hot_stone=True), safety.HeatHazard("steam", 100, refills=True)]  # fmt: skip
+        fires = [
+            safety.HeatHazard("pan", 100),
+            safety.HeatHazard("oven", 240, hot_stone=True),
+            safety.HeatHazard("steam", 100, refills=True),
+        ]
         line = safety.core_line([find("hake raw")], "raw", "us")
         clock = safety.warm_clock([], 21, "us")
         found = safety.cautions([], [safety.Stuffing([find("hake raw")], "raw")], fires, line, clock, cut=True)
         said = {c.code: f"{c.title} {c.text}" for c in found}
-        for code, words in (("pan", "no water"), ("oven", "stone or steel stays hot"), ("steam", "boiling water only"), ("blade", "away from the other hand"), ("steam", "open flame")):  # fmt: skip
+        for code, words in (
+            ("pan", "no water"),
+            ("oven", "stone or steel stays hot"),
+            ("steam", "boiling water only"),
+            ("blade", "away from the other hand"),
+            ("steam", "open flame"),
+        ):
             with self.subTest(code=code):
                 self.assertIn(words, said[code])
 

@@ -40,7 +40,8 @@ class ASponge(unittest.TestCase):
         self.assertLess(minutes(with_sponge, "rise"), minutes(without, "rise"))
 
     def test_a_stiff_one_takes_its_three_hours_in_a_hot_kitchen(self) -> None:
-        # common practice, no source: 100 : 48 : 1, mature in 2.5 to 3.5 h at 27 to 30 °C; the model is a little early at 30
+        # common practice, no source: 100 : 48 : 1, mature in 2.5 to 3.5 h at 27 to 30 °C; the model is a little early
+        # at 30
         for room in (27, 30):
             s = sheet({**self.DOCUMENT, "plan": {"eat_at": None, "room": f"{room} C"}})
             assert s.sponge and s.sponge.forecast.ready

@@ -43,7 +43,22 @@ from tests.core.test_any_bake import documents
 
 UNITS: tuple[Units, ...] = ("metric", "us")
 # what one of a unit is in the core's unit
-SIZES = {"g": 1.0, "kg": 1000.0, "oz": 28.349523125, "lb": 453.59237, "mm": 1.0, "cm": 10.0, "m": 1000.0, "in": 25.4, "ft": 304.8, "ml": 1.0, "fl oz": 29.5735296, "W": 1.0, "%": 1.0, "": 1.0}  # fmt: skip
+SIZES = {
+    "g": 1.0,
+    "kg": 1000.0,
+    "oz": 28.349523125,
+    "lb": 453.59237,
+    "mm": 1.0,
+    "cm": 10.0,
+    "m": 1000.0,
+    "in": 25.4,
+    "ft": 304.8,
+    "ml": 1.0,
+    "fl oz": 29.5735296,
+    "W": 1.0,
+    "%": 1.0,
+    "": 1.0,
+}
 NUMBER = r"-?[\d,]+(?:\.\d+)?"
 
 
@@ -137,7 +152,30 @@ class EveryMessage(Case):
                     self.assert_reads_back(message)
 
     def test_every_cause_of_every_trouble_reads_back(self) -> None:
-        record = Record("oven", rise_size=0.8, proof_size=1.3, ratio=0.3, filling_g=60, bears_g=40, rim_mm=1.8, juice=34, heat_min=12, planned_min=20, core_c=60, lid_min=8, rest_min=1, rest_planned_min=5, browning=10, loss_percent=14, oven_off_c=-20, last_wait_min=25, last_grown=1.2, spread=0.12, apart_min=30, hydration=48)  # fmt: skip
+        record = Record(
+            "oven",
+            rise_size=0.8,
+            proof_size=1.3,
+            ratio=0.3,
+            filling_g=60,
+            bears_g=40,
+            rim_mm=1.8,
+            juice=34,
+            heat_min=12,
+            planned_min=20,
+            core_c=60,
+            lid_min=8,
+            rest_min=1,
+            rest_planned_min=5,
+            browning=10,
+            loss_percent=14,
+            oven_off_c=-20,
+            last_wait_min=25,
+            last_grown=1.2,
+            spread=0.12,
+            apart_min=30,
+            hydration=48,
+        )
         for trouble in TROUBLES:
             for message in messages_in(why(trouble, record)):
                 self.assert_reads_back(message)
@@ -145,9 +183,18 @@ class EveryMessage(Case):
 
 # Recipes of the trade in their own manner; amounts are common practice, no source.
 PRACTICE = {
-    "steamed": "Steamed buns\n300 g cake flour\n150 ml water\n4 g instant yeast\n20 g sugar\nFilling\n250 g minced pork\n5 g salt\nDivide into 10 pieces. Steam for 12 minutes.",
-    "calzone": "Folded\n500 g bread flour\n320 g water\n7 g salt\n3 g instant yeast\nFilling\n400 g ricotta\nMakes 4. Bake at 230 C for 15 minutes.",
-    "sweet": "Rolls\n4 cups flour\n1 cup milk\n2 1/4 tsp yeast\n1 egg\n1/4 cup sugar\nFilling\n200 g jam\nInto 12. Bake at 350 F for 25 minutes.",
+    "steamed": (
+        "Steamed buns\n300 g cake flour\n150 ml water\n4 g instant yeast\n20 g sugar\nFilling\n"
+        "250 g minced pork\n5 g salt\nDivide into 10 pieces. Steam for 12 minutes."
+    ),
+    "calzone": (
+        "Folded\n500 g bread flour\n320 g water\n7 g salt\n3 g instant yeast\nFilling\n400 g ricotta\n"
+        "Makes 4. Bake at 230 C for 15 minutes."
+    ),
+    "sweet": (
+        "Rolls\n4 cups flour\n1 cup milk\n2 1/4 tsp yeast\n1 egg\n1/4 cup sugar\nFilling\n200 g jam\n"
+        "Into 12. Bake at 350 F for 25 minutes."
+    ),
 }
 
 

@@ -1,5 +1,6 @@
-"""The heat march against analytic series: slab, cylinder and sphere (Carslaw and Jaeger, Conduction of Heat in Solids, 2nd ed.,
-chapters 3, 7 and 9), and against scipy's solve_ivp on the same cells. Agreement: 0.2 % of the step, 0.05 °C.
+"""The heat march against analytic series: slab, cylinder and sphere (Carslaw and Jaeger, Conduction of Heat in
+Solids, 2nd ed., chapters 3, 7 and 9), and against scipy's solve_ivp on the same cells. Agreement: 0.2 % of the step,
+0.05 °C.
 
 The series are for a constant material with its surface held at the surroundings' temperature.
 """
@@ -60,7 +61,23 @@ def prepared(dimension: float, seconds: float, h: float = 1e6, facing_down: floa
     def run() -> np.ndarray:
         temperature = np.full(len(m.volume), START)
         samples, _, _ = march(
-            temperature, mass, density, m.material, m.radius, m.thickness, m.face, areas, dimension, TABLES, dry, 2.3e6, 0.0, phases, 1, 0.0)  # fmt: skip
+            temperature,
+            mass,
+            density,
+            m.material,
+            m.radius,
+            m.thickness,
+            m.face,
+            areas,
+            dimension,
+            TABLES,
+            dry,
+            2.3e6,
+            0.0,
+            phases,
+            1,
+            0.0,
+        )
         return samples  # type: ignore[no-any-return]
 
     return run

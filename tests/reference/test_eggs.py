@@ -1,7 +1,8 @@
-"""Egg sizes against the weight classes of USDA AMS 56, United States Standards, Grades, and Weight Classes for Shell Eggs.
+"""Egg sizes against the weight classes of USDA AMS 56, United States Standards, Grades, and Weight Classes for Shell
+Eggs.
 
-Minimum net weight of a dozen in the shell: medium 21 oz, large 24 oz, extra large 27 oz. The shell is 11 to 12 % of it
-(common practice, no source). Agreement: 1 g an egg. Yolk and white of a large egg add up to it.
+Minimum net weight of a dozen in the shell: medium 21 oz, large 24 oz, extra large 27 oz. The shell is 11 to 12 % of
+it (common practice, no source). Agreement: 1 g an egg. Yolk and white of a large egg add up to it.
 """
 
 import unittest

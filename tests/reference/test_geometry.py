@@ -1,10 +1,10 @@
 """Areas, volumes, spirals and packings against independent computation and published values.
 
 - Packings: radius of the smallest known circle round N unit circles, from E. Specht, "The best known packings of equal
-  circles in a circle" (packomania.com); N = 1 to 11, 13, 14 and 19 are proved. Values from memory of the table, 5 digits.
+  circles in a circle" (packomania.com); N = 1 to 11, 13, 14 and 19 are proved. Values from memory, 5 digits.
 - Areas: shapely (GEOS). Volumes and arc lengths: scipy.integrate.
-- Transient conduction: F. P. Incropera, D. P. DeWitt, Fundamentals of Heat and Mass Transfer, table 5.1: first roots and
-  coefficients at given Biot numbers. From memory, 4 digits.
+- Transient conduction: F. P. Incropera, D. P. DeWitt, Fundamentals of Heat and Mass Transfer, table 5.1: first
+  roots and coefficients at given Biot numbers. From memory, 4 digits.
 """
 
 import math

@@ -1,8 +1,10 @@
-"""The heat march against finite elements (scikit-fem) on composite pieces: the real spheroid with its filling, same materials.
+"""The heat march against finite elements (scikit-fem) on composite pieces: the real spheroid with its filling, same
+materials.
 
-A sphere, where the march has the true geometry, agrees to 1 °C at the core; two round buns of common sizes, where it has the
-equivalent body, to 3 °C. Flat pieces come out too warm: a bun of 2.4 : 1 by up to 5 °C, a pie of 8 : 1 by up to 14 °C; both are
-held to that here and said in docs/models/heat.md. Surfaces are steamed (800 and 400 W/m2K), properties depend on temperature.
+A sphere, where the march has the true geometry, agrees to 1 °C at the core; two round buns of common sizes, where it
+has the equivalent body, to 3 °C. Flat pieces come out too warm: a bun of 2.4 : 1 by up to 5 °C, a pie of 8 : 1 by up
+to 14 °C; both are held to that here and said in docs/models/heat.md. Surfaces are steamed (800 and 400 W/m2K),
+properties depend on temperature.
 """
 
 import unittest
@@ -69,7 +71,11 @@ class Elements:
         rim = filling_share ** (1 / 3)
         self.is_dough = reach(self.mesh.p[:, self.mesh.t].mean(axis=1)) > rim
         self.inside = reach(self.mesh.p) <= rim + 1e-9
-        outer = [f for f in self.mesh.boundary_facets() if (np.abs(reach(self.mesh.p[:, self.mesh.facets[:, f]]) - 1) < 1e-6).all()]  # fmt: skip
+        outer = [
+            f
+            for f in self.mesh.boundary_facets()
+            if (np.abs(reach(self.mesh.p[:, self.mesh.facets[:, f]]) - 1) < 1e-6).all()
+        ]
         self.basis = FemBasis(self.mesh, ElementTriP1())
         self.flat = self.basis.with_element(ElementTriP0())
         edge = FacetBasis(self.mesh, ElementTriP1(), facets=np.array(outer))

@@ -1,8 +1,9 @@
 """Published values about heat: lethality, ice, settings.
 
-Lethality: UK Food Standards Agency, times and temperatures worth 2 min at 70 °C (60 °C 45 min, 65 °C 10 min, 75 °C 30 s, 80 °C 6 s),
-from memory; within 20 %. Ice: the ASHRAE Refrigeration handbook's two forms for food below freezing, from memory: Chen's
-(as ours) and Tchigeov's correlation, within 12 % from -10 °C down (18 % at -5); IAPWS-06 for ice itself (iapws). Oven settings: common table of gas marks, from memory.
+Lethality: UK Food Standards Agency, times and temperatures worth 2 min at 70 °C (60 °C 45 min, 65 °C 10 min, 75 °C 30
+s, 80 °C 6 s), from memory; within 20 %. Ice: the ASHRAE Refrigeration handbook's two forms for food below freezing,
+from memory: Chen's (as ours) and Tchigeov's correlation, within 12 % from -10 °C down (18 % at -5); IAPWS-06 for ice
+itself (iapws). Oven settings: common table of gas marks, from memory.
 """
 
 import math
@@ -54,11 +55,13 @@ class Ice(unittest.TestCase):
     def test_freezing_takes_what_the_ice_takes(self) -> None:
         table = filling_table(BEEF, 0)
         held = lambda celsius: float(np.interp(celsius, np.arange(-40.0, 300.5, 0.5), table.enthalpy))
-        # Handbook table of enthalpies, from memory: lean beef of 74 % water about 290 to 300 kJ/kg between -20 and 0 °C.
+        # Handbook table of enthalpies, from memory: lean beef of 74 % water about 290 to 300 kJ/kg between -20 and 0
+        # °C.
         self.assertAlmostEqual((held(0) - held(-20)) / 1000, 270, delta=35)
 
     def test_frozen_meat_conducts_about_three_times_as_well(self) -> None:
-        # Common practice of the handbook's tables, from memory: lean beef .45 to .49 above freezing, 1.3 to 1.5 W/mK at -15 °C.
+        # Common practice of the handbook's tables, from memory: lean beef .45 to .49 above freezing, 1.3 to 1.5 W/mK
+        # at -15 °C.
         frozen = float(solid_conductivity(BEEF, -15.0, ice_share(BEEF, -15.0, -1.5)))
         self.assertTrue(1.1 <= frozen <= 1.6, frozen)
         self.assertTrue(0.43 <= float(solid_conductivity(BEEF, 5.0)) <= 0.52)
@@ -70,7 +73,17 @@ class Ice(unittest.TestCase):
 
 class Settings(unittest.TestCase):
     def test_common_settings_as_other_ovens_say_them(self) -> None:
-        table = ((135, 275, "1"), (150, 300, "2"), (163, 325, "3"), (177, 350, "4"), (190, 375, "5"), (204, 400, "6"), (218, 425, "7"), (232, 450, "8"), (246, 475, "9"))  # fmt: skip
+        table = (
+            (135, 275, "1"),
+            (150, 300, "2"),
+            (163, 325, "3"),
+            (177, 350, "4"),
+            (190, 375, "5"),
+            (204, 400, "6"),
+            (218, 425, "7"),
+            (232, 450, "8"),
+            (246, 475, "9"),
+        )
         for celsius, in_fahrenheit, mark in table:
             with self.subTest(celsius=celsius):
                 self.assertEqual((fahrenheit(celsius), gas_mark(celsius)), (in_fahrenheit, mark))

@@ -1,8 +1,8 @@
 """Water and air against iapws (IAPWS-IF97, IAPWS 2008/2011 transport) and fluids (US Standard Atmosphere 1976).
 
-Agreement: saturation pressure 0.1 %, boiling point 0.05 °C, latent heat 0.7 %, Choi-Okos
-conductivity of water 2.2 % (at 5 °C; under 1 % above 20) and heat capacity 1 %, atmosphere 0.06 %. Carbon dioxide in water:
-Sander 2015 (Atmos. Chem. Phys. 15, 4399), kH 3.4e-2 mol/(L atm) at 25 °C and 2400 K, from memory; 8 %.
+Agreement: saturation pressure 0.1 %, boiling point 0.05 °C, latent heat 0.7 %, Choi-Okos conductivity of water 2.2 %
+(at 5 °C; under 1 % above 20) and heat capacity 1 %, atmosphere 0.06 %. Carbon dioxide in water: Sander 2015 (Atmos.
+Chem. Phys. 15, 4399), kH 3.4e-2 mol/(L atm) at 25 °C and 2400 K, from memory; 8 %.
 """
 
 import math

@@ -1,4 +1,6 @@
-"""Instruments: a token of their own, readings kept once, nonsense refused with a sentence, and the stand-in that speaks."""
+"""Instruments: a token of their own, readings kept once, nonsense refused with a sentence, and the stand-in that
+speaks.
+"""
 
 import json
 from datetime import datetime, timedelta

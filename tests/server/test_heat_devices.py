@@ -92,7 +92,9 @@ class InTheHeat(ApiCase):
     def mark(self, batch: int, kind: str, stage: str, at: datetime) -> Any:
         """One mark at a moment."""
         seen = {"client_id": str(uuid.uuid4()), "kind": kind, "stage": stage, "at": at.isoformat()}
-        status, body = self.call("POST", f"/batches/{batch}/observations", {"observations": [seen], "now": self.now.isoformat()})  # fmt: skip
+        status, body = self.call(
+            "POST", f"/batches/{batch}/observations", {"observations": [seen], "now": self.now.isoformat()}
+        )
         self.assertEqual(status, 200, body)
         return body
 
@@ -158,7 +160,11 @@ class InTheHeat(ApiCase):
         def ask(_server: str, token: str, path: str, body: Any = None) -> Any:
             headers = {"HTTP_AUTHORIZATION": f"Bearer {token}"}
             client = Client()
-            done = client.get(f"/api{path}", **headers) if body is None else client.post(f"/api{path}", json.dumps(body), content_type="application/json", **headers)  # type: ignore[arg-type] # fmt: skip
+            done = (
+                client.get(f"/api{path}", **headers)
+                if body is None
+                else client.post(f"/api{path}", json.dumps(body), content_type="application/json", **headers)
+            )  # type: ignore[arg-type]
             self.assertLess(done.status_code, 300, done.content)
             return plain(json.loads(done.content))
 

@@ -6,6 +6,7 @@ import { createRoot } from "react-dom/client";
 import { createBrowserRouter, Navigate, RouterProvider, useNavigate } from "react-router";
 
 import { client, ServerError, take } from "./api/client";
+import { Guarded } from "./lib/guarded";
 import { SettingsProvider } from "./lib/settings";
 import { Button } from "./ui/button";
 import { Notice } from "./ui/facts";
@@ -80,12 +81,16 @@ function Next() {
   );
 }
 
+const STILL_KEPT = "Its marks are kept and its plan stands on the Bench; load the page again to come back.";
+
 const router = createBrowserRouter([
   {
     path: "/hands/:id",
     element: (
       <Guard>
-        <Hands />
+        <Guarded what="This batch" note={STILL_KEPT} retryWith={[]}>
+          <Hands />
+        </Guarded>
       </Guard>
     ),
   },

@@ -95,7 +95,9 @@ def _school(dough: Document) -> str:
 
 
 def read_bake(document: Document, own: Own = ()) -> Bake:
-    """A bake document as the core works with it; own: the kitchen's own foods. Raises InputError with every problem found."""
+    """A bake document as the core works with it; own: the kitchen's own foods. Raises InputError with every problem
+    found.
+    """
     structural = structure_problems("bake", document)
     if structural:
         raise InputError(structural)

@@ -73,7 +73,8 @@ def wrong_with(kind: str, stage: str, value: float | None, where: str | None) ->
     if value is None:
         return say("A reading is missing: it should be between {low} and {high}. Type it again.", low=low, high=high)
     return say(
-        "A reading of {value} cannot be right: it should be between {low} and {high}. It was not recorded; type it again.",
+        "A reading of {value} cannot be right: it should be between {low} and {high}. It was not recorded; type it "
+        "again.",
         value=limits.as_quantity(value),
         low=low,
         high=high,

@@ -46,9 +46,9 @@ NO_FILLING = Filling("nothing inside", [], "cooked", 20.0, 0.0, 0.0)
 class HeatSettings:
     """How pieces are heated. °C, min; heat_min: stated, None to have it worked out.
 
-    method: steam, oven or pan; on, shelf: of data.heat.SURFACES and SHELVES; lid_min: under a lid at first; seared: of
-    the pan; came: "proofed", or kept since then for cold_min, in the "fridge" or "frozen"; crust: wanted, "soft", "hard" or "" for
-    either; later_loads: wait on the "bench", in the "fridge", or are wrapped "staggered".
+    method: steam, oven or pan; on, shelf: of data.heat.SURFACES and SHELVES; lid_min: under a lid at first; seared:
+    of the pan; came: "proofed", or kept since then for cold_min, in the "fridge" or "frozen"; crust: wanted, "soft",
+    "hard" or "" for either; later_loads: wait on the "bench", in the "fridge", or are wrapped "staggered".
     """
 
     method: str
@@ -105,18 +105,18 @@ class OwnSpot:
 
 @dataclass(frozen=True, kw_only=True)
 class Bake(HeatSettings):
-    """What the cook wants to make, heated as the first group is. Masses g, temperatures °C, durations min; None: not said.
+    """What the cook wants to make, heated as the first group is. Masses g, temperatures °C, durations min; None: not
+    said.
 
-    groups: the pieces made of this one dough, the leading group first; parts: the dough as
-    written, a ratio; the groups and the pin decide how much is made.
-    bands: how much of each part there may be [g], for a recipe measured by volume; places: where
-    each part goes ("dough", "sponge", "soaked" or "late"), () for all into the dough; said: what
-    the recipe claims (pieces; piece_weight, filling_each g; rise, proof, heat min; oven, liquid
-    °C; across mm); said_feel: the dough it says to make; kneading: "hand", "machine", "none" or "after" the rise;
-    wanted_c: dough °C to mix to; by_thermometer: whether
-    the kitchen's thermometer is believed over what was typed; vessel: "bowl" or "bag"; again_to: of a second rise; rest_only_min: rest of a dough
-    without yeast; sponge_to, sponge_stays: how far and where a sponge ripens;
-    yeast_school: "straight" into the flour, "woken" in all the liquid, or "apart" in water of its own.
+    groups: the pieces made of this one dough, the leading group first; parts: the dough as written, a ratio; the
+    groups and the pin decide how much is made. bands: how much of each part there may be [g], for a recipe measured
+    by volume; places: where each part goes ("dough", "sponge", "soaked" or "late"), () for all into the dough; said:
+    what the recipe claims (pieces; piece_weight, filling_each g; rise, proof, heat min; oven, liquid °C; across mm);
+    said_feel: the dough it says to make; kneading: "hand", "machine", "none" or "after" the rise; wanted_c: dough °C
+    to mix to; by_thermometer: whether the kitchen's thermometer is believed over what was typed; vessel: "bowl" or
+    "bag"; again_to: of a second rise; rest_only_min: rest of a dough without yeast; sponge_to, sponge_stays: how far
+    and where a sponge ripens; yeast_school: "straight" into the flour, "woken" in all the liquid, or "apart" in water
+    of its own.
     """
 
     name: str
@@ -194,10 +194,11 @@ class Kitchen:
 class Observation:
     """Something seen or done while a batch runs.
 
-    kind: started, done, risen, doubled, poke, tear, moved, dough_temperature, room_temperature, dough_weight,
-    piece (one lump as cut and weighed), filling_weight, water_left, probe, oven (the air in it), lid_lifted; stage: the tray it belongs to; value: growth as a share (risen), what a poke does
-    (0 springs back at once, 1 slowly, 2 stays), whether a tear shows honeycomb (0, 1), °C, or g; where: the
-    spot it was moved to; which lump was weighed again ("3"); whose filling was weighed ("1", the first group's).
+    kind: started, done, risen, doubled, poke, tear, moved, dough_temperature, room_temperature, dough_weight, piece
+    (one lump as cut and weighed), filling_weight, water_left, probe, oven (the air in it), lid_lifted; stage: the
+    tray it belongs to; value: growth as a share (risen), what a poke does (0 springs back at once, 1 slowly, 2
+    stays), whether a tear shows honeycomb (0, 1), °C, or g; where: the spot it was moved to; which lump was weighed
+    again ("3"); whose filling was weighed ("1", the first group's).
     """
 
     kind: str

@@ -1,4 +1,6 @@
-"""How each closing is called and done, what goes wrong with it and how to see that coming (common practice, no source)."""
+"""How each closing is called and done, what goes wrong with it and how to see that coming (common practice, no
+source).
+"""
 
 from dataclasses import dataclass
 

@@ -1,4 +1,6 @@
-"""What runs out of a filling, what binds it, and how it cools. Assumed unless said: no table has them as a cook needs them."""
+"""What runs out of a filling, what binds it, and how it cools. Assumed unless said: no table has them as a cook needs
+them.
+"""
 
 from airycrumb.data.record import Constant
 from airycrumb.words import Message, say
@@ -30,7 +32,8 @@ HOLDS_BY_NAME: dict[str, float] = {
     "raisin": 0.4,
     "flax seed": 4.0,
 }
-# Binders offered: (pantry key, g of water a gram binds, what it is). Common practice: about 4 % starch makes a sauce, 8 % one that stays put.
+# Binders offered: (pantry key, g of water a gram binds, what it is). Common practice: about 4 % starch makes a sauce,
+# 8 % one that stays put.
 BINDERS = (
     ("starch", 12.0, say("stirred in cold, thickens as it heats")),
     ("all-purpose flour", 6.0, say("cooked into the juice")),

@@ -5,8 +5,14 @@ from dataclasses import dataclass
 from airycrumb.data.record import Constant
 from airycrumb.words import Message, say
 
-CHOI_OKOS = "Choi and Okos 1986, as tabulated in the ASHRAE Refrigeration handbook (thermal properties of foods); coefficients from memory"
-OURS = "Airy Crumb heat model: a prior chosen so that times that are common practice come out; no measured core temperature behind it"
+CHOI_OKOS = (
+    "Choi and Okos 1986, as tabulated in the ASHRAE Refrigeration handbook (thermal properties of foods); "
+    "coefficients from memory"
+)
+OURS = (
+    "Airy Crumb heat model: a prior chosen so that times that are common practice come out; "
+    "no measured core temperature behind it"
+)
 
 # Polynomials in T [°C] from -40 to 150 °C: specific heat [J/kgK], conductivity [W/mK], density [kg/m3].
 PROPERTIES: dict[str, dict[str, tuple[float, float, float]]] = {

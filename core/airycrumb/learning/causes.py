@@ -26,12 +26,12 @@ from airycrumb.words import (
 class Record:
     """What a batch's marks and forecasts say of it. None: not known.
 
-    rise_size, proof_size: at their end over their aim (1: as wanted), from the rise record; ratio, filling_g: filling over
-    dough, g a piece; bears_g: the most this wrapper closes over; rim_mm: its thinnest, juice, bears: g in 100 g of
-    filling, and what the closing bears; heat_min, planned_min: really, and as planned; core_c: at the end, core_probed:
-    measured; line_c; lid_min: minute at which the lid was lifted; rest_min, rest_planned_min; covered; colour, browning,
-    loss_percent: forecast; air_c, oven_off_c; last_wait_min, last_grown: of the last load; spread: of the pieces' weights
-    (share); apart_min: first to last wrapped; hydration: true, %.
+    rise_size, proof_size: at their end over their aim (1: as wanted), from the rise record; ratio, filling_g: filling
+    over dough, g a piece; bears_g: the most this wrapper closes over; rim_mm: its thinnest, juice, bears: g in 100 g
+    of filling, and what the closing bears; heat_min, planned_min: really, and as planned; core_c: at the end,
+    core_probed: measured; line_c; lid_min: minute at which the lid was lifted; rest_min, rest_planned_min; covered;
+    colour, browning, loss_percent: forecast; air_c, oven_off_c; last_wait_min, last_grown: of the last load; spread:
+    of the pieces' weights (share); apart_min: first to last wrapped; hydration: true, %.
     """
 
     method: str
@@ -68,7 +68,9 @@ class Record:
 
 @dataclass(frozen=True)
 class Cause:
-    """One explanation. weight: 0 to 1, how strongly the record speaks for it; evidence: its number; change: next time."""
+    """One explanation. weight: 0 to 1, how strongly the record speaks for it; evidence: its number; change: next
+    time.
+    """
 
     name: Message
     weight: float
@@ -420,7 +422,9 @@ LEAST = 0.05  # below it the record says nothing
 
 
 def why(trouble: str, record: Record) -> list[Cause]:
-    """Causes of a trouble that this record speaks for, the strongest first; [] where it says nothing, or for a trouble nobody knows."""
+    """Causes of a trouble that this record speaks for, the strongest first; [] where it says nothing, or for a
+    trouble nobody knows.
+    """
     asks = TROUBLES[trouble][1] if trouble in TROUBLES else ()
     found = [cause for ask in asks if (cause := ask(record)) is not None and cause.weight >= LEAST]
     return sorted(found, key=lambda cause: -cause.weight)

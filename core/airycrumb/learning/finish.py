@@ -22,8 +22,8 @@ from airycrumb.trays.weigh import main_flour, weigh
 class Lesson:
     """What changes in the kitchen, and what the batch says. wrap_seconds: None if wrapping was not marked.
 
-    flour, drank: the main flour and the share of the recipe's water it took, None where nothing was
-    said of it; kneading_warms: °C, None where the dough was not measured; pace: of this way of heating, and oven, None where no
+    flour, drank: the main flour and the share of the recipe's water it took, None where nothing was said of it;
+    kneading_warms: °C, None where the dough was not measured; pace: of this way of heating, and oven, None where no
     thermometer spoke.
     """
 

@@ -102,6 +102,8 @@ def _explained(trouble: str, record: Record) -> list[Finding]:
 def review(
     stages: list[Stage], record: Record, troubles: list[str], vigour_before: float, vigour_after: float
 ) -> list[Finding]:
-    """What this batch says: each trouble the cook reported with its causes, then its timing. Unknown troubles are ignored."""
+    """What this batch says: each trouble the cook reported with its causes, then its timing. Unknown troubles are
+    ignored.
+    """
     told = [finding for t in troubles if t in TROUBLES for finding in _explained(t, record)]
     return told + _timing(stages, vigour_before, vigour_after)

@@ -12,7 +12,9 @@ from airycrumb.trays.types import RiseTray, Sheet
 
 
 def _size(tray: RiseTray, minutes: float | None) -> float | None:
-    """Size at the end of a stage over its aim, by the forecast that the marks corrected; None where nobody marked the end."""
+    """Size at the end of a stage over its aim, by the forecast that the marks corrected; None where nobody marked the
+    end.
+    """
     f = tray.forecast
     if minutes is None or tray.rests:
         return None
@@ -82,14 +84,17 @@ def _proofed(ctx: Context, live: Sheet) -> float | None:
     return None if proof is None else _size(live.proof, proof + (wrap or 0.0) / 2)
 
 
-# A gummy middle in spite of the planned minutes, with no probe to say how far off: a weak hint of a slower heat (assumed).
+# A gummy middle in spite of the planned minutes, with no probe to say how far off: a weak hint of a slower heat
+# (assumed).
 GUMMY_HINT = Probed(0.2, 0.25)
 
 
 def heat_lesson(
     ctx: Context, taught: Kitchen, plan: Sheet, troubles: list[str]
 ) -> tuple[Pace | None, OvenTruth | None]:
-    """How this way of heating runs here, and how the oven really is; None where neither thermometer nor outcome spoke."""
+    """How this way of heating runs here, and how the oven really is; None where neither thermometer nor outcome
+    spoke.
+    """
     method, seen = ctx.bake.method, core_readings(ctx)
     believed = taught.paces.get(method, Pace())
     # Later loads are other pieces: only what was read in the first tells of the forecast.

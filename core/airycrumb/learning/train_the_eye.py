@@ -22,9 +22,10 @@ TARGET = 2.0
 
 @dataclass(frozen=True)
 class Question:
-    """A dough in a picture. seed: names it; ratio: its size over that at the start; dome: how its top stands, 1 domed, 0
-    flat, -1 sunken; dent_left: of a poke after three seconds, 0 to 1; cell_mm: across a bubble; stretch_mm: how far a
-    membrane stretches before it tears; air_c, minutes: where and how long it stood."""
+    """A dough in a picture. seed: names it; ratio: its size over that at the start; dome: how its top stands, 1
+    domed, 0 flat, -1 sunken; dent_left: of a poke after three seconds, 0 to 1; cell_mm: across a bubble; stretch_mm:
+    how far a membrane stretches before it tears; air_c, minutes: where and how long it stood.
+    """
 
     seed: int
     picture: Picture

@@ -29,7 +29,8 @@ def _path(points: Sequence[Sequence[float]], closed: bool) -> str:
 def _svg_line(kind: str, points: Sequence[Sequence[float]], closed: bool) -> str:
     width, dash = LINES[kind]
     dashes = f' stroke-dasharray="{" ".join(f"{d:g}" for d in dash)}"' if dash else ""
-    return f'<path class="{kind}" d="{_path(points, closed)}" fill="none" stroke="#131d3b" stroke-width="{width:g}"{dashes}/>'
+    line = f'stroke="#131d3b" stroke-width="{width:g}"{dashes}'
+    return f'<path class="{kind}" d="{_path(points, closed)}" fill="none" {line}/>'
 
 
 def as_svg(page: Page) -> str:
@@ -39,11 +40,13 @@ def as_svg(page: Page) -> str:
     inside += [_svg_line(s.kind, s.points, s.closed) for s in page.strokes]
     marks = [_svg_line(s.kind, s.points, s.closed) for s in page.marks]
     texts = [
-        f'<text x="{t.x:g}" y="{t.y:g}" font-family="sans-serif" font-size="{4.2 if t.large else 3.2}" fill="#131d3b">{escape(text(t.text))}</text>'
+        f'<text x="{t.x:g}" y="{t.y:g}" font-family="sans-serif" font-size="{4.2 if t.large else 3.2}" '
+        f'fill="#131d3b">{escape(text(t.text))}</text>'
         for t in page.labels
     ]
     return (
-        f'<svg xmlns="http://www.w3.org/2000/svg" width="{page.wide:g}mm" height="{page.high:g}mm" viewBox="0 0 {page.wide:g} {page.high:g}">'
+        f'<svg xmlns="http://www.w3.org/2000/svg" width="{page.wide:g}mm" height="{page.high:g}mm" viewBox="0 0 '
+        f'{page.wide:g} {page.high:g}">'
         f'<clipPath id="window"><rect x="{x:g}" y="{y:g}" width="{wide:g}" height="{high:g}"/></clipPath>'
         f'<g clip-path="url(#window)">{"".join(inside)}</g>{"".join(marks)}{"".join(texts)}</svg>\n'
     )

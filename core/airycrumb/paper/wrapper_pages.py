@@ -1,4 +1,4 @@
-"""Wrappers to roll to, at true size on paper: outlines and lines laid out on pages. mm from a page's top left corner."""
+"""Wrappers to roll to, at true size on paper: outlines and lines laid out on pages. mm from a page's top left."""
 
 import math
 from dataclasses import dataclass
@@ -137,7 +137,9 @@ class _Tiling:
         return pages(right - left, self.room[0]), pages(bottom - top, self.room[1])
 
     def offset(self, column: int, row: int) -> tuple[float, float]:
-        """What is added to the drawing's own mm on this page: in its middle where it goes on one, else page after page."""
+        """What is added to the drawing's own mm on this page: in its middle where it goes on one, else page after
+        page.
+        """
         left, top, right, bottom = self.drawing.box()
         across, down = self.counts()
 
@@ -191,7 +193,9 @@ def _pages(d: _Drawing, paper: tuple[float, float]) -> list[Page]:
 
 
 def template(how: Closing, w: Wrapper, pieces: int, paper: str) -> list[Page]:
-    """Pages with every piece of dough of one wrapper at true size. paper: "a4" or "letter"; [] where nothing is rolled."""
+    """Pages with every piece of dough of one wrapper at true size. paper: "a4" or "letter"; [] where nothing is
+    rolled.
+    """
     if not w.rolled:
         return []
     size = PAPERS[paper]

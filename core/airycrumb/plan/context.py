@@ -27,8 +27,8 @@ class Context:
     """A bake, a kitchen, what has been seen so far, and the time.
 
     at: the group of pieces looked at; thermometer: its readings in order, () where it is silent or there is none;
-    starts: when the stages are planned to begin, where that is known already; probe, oven: what a probe in a piece and a
-    thermometer in the oven said while the pieces are in the heat.
+    starts: when the stages are planned to begin, where that is known already; probe, oven: what a probe in a piece
+    and a thermometer in the oven said while the pieces are in the heat.
     """
 
     bake: Bake
@@ -74,7 +74,9 @@ class Context:
 
     @property
     def room_c(self) -> float:
-        """The kitchen's warmth for this bake: a reading in hand, the thermometer, what was typed, the day's, the usual."""
+        """The kitchen's warmth for this bake: a reading in hand, the thermometer, what was typed, the day's, the
+        usual.
+        """
         seen = self.latest("room_temperature")
         if seen is not None:
             return seen

@@ -25,7 +25,8 @@ def _too_late(asked: datetime, table: day.Timetable) -> Doubt:
         "ask",
         say("Too late for {asked} by about {short}", asked=hour_of(asked), short=in_minutes(short)),
         say(
-            "Started now, this bake is ready at {eat}, somewhere from {span}. A warmer rise or fewer pieces would bring it "
+            "Started now, this bake is ready at {eat}, somewhere from {span}. A warmer rise or fewer pieces would "
+            "bring it "
             "nearer.",
             eat=hour_of(table.eat),
             span=hour_of(table.eat_low, table.eat_high),

@@ -26,9 +26,10 @@ def piece_count(count: int) -> list[Change]:
 
 @dataclass(frozen=True)
 class Findings:
-    """What the stations found, for the questions that need it. proof: the first group's; uneven_proofs: min the lightest
-    and heaviest piece weighed are proofed sooner and later; heard: all the kitchen's
-    thermometer said, believed or not."""
+    """What the stations found, for the questions that need it. proof: the first group's; uneven_proofs: min the
+    lightest and heaviest piece weighed are proofed sooner and later; heard: all the kitchen's thermometer said,
+    believed or not.
+    """
 
     ctx: Context
     first: Fermented

@@ -325,7 +325,8 @@ def _waits(h: HeatTray) -> Message:
             return chilled
         return joined([chilled, say("It comes cold, and needs about {needs}.", needs=in_minutes(needs))])
     return say(
-        "The last load waits {wait} on the bench and grows to {grown} times its ready size. Cook first what was wrapped "
+        "The last load waits {wait} on the bench and grows to {grown} times its ready size. Cook first what was "
+        "wrapped "
         "first.",
         wait=wait,
         grown=grown,
@@ -441,7 +442,8 @@ def flat_piece(w: Findings, shown: HeatStage) -> Iterator[Doubt]:
         "note",
         say("A flat piece: the middle may be up to {most} cooler than drawn", most=in_degrees(FLAT_OFF_C[1])),
         say(
-            "Checked against finite elements, flat pies, boats and wells are forecast too warm by {off} while they heat. "
+            "Checked against finite elements, flat pies, boats and wells are forecast too warm by {off} while they "
+            "heat. "
             "Probe, and allow two minutes more.",
             off=in_degrees(*FLAT_OFF_C),
         ),

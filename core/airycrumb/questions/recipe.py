@@ -67,7 +67,8 @@ def made(w: Findings) -> Iterator[Doubt]:
             dough=in_grams(dough),
         ),
         say(
-            "The two should agree within {tolerance}. Either the pieces weigh something else, or there are more or fewer "
+            "The two should agree within {tolerance}. Either the pieces weigh something else, or there are more or "
+            "fewer "
             "of them.",
             tolerance=in_percent(100 * MADE_TOLERANCE),
         ),
@@ -213,7 +214,8 @@ def claimed_feel(w: Findings) -> Iterator[Doubt]:
             found=FEEL[found],
         ),
         say(
-            "Its hydration is worked out at {between}, milk, egg and butter counted. Below {stiff} a dough is stiff, above "
+            "Its hydration is worked out at {between}, milk, egg and butter counted. Below {stiff} a dough is stiff, "
+            "above "
             "{sticky} it is sticky. A cup misread does this.",
             between=in_percent(h.low, h.high),
             stiff=in_percent(FEELS[0][0]),

@@ -149,7 +149,8 @@ def never_risen(w: Findings) -> Iterator[Doubt]:
                 "stop",
                 say("It may never reach {target} times its size", target=as_number(target, significant=3)),
                 say(
-                    "Within {time} it is forecast to grow to about {best} times its size. Warmth, more yeast or a lower aim "
+                    "Within {time} it is forecast to grow to about {best} times its size. Warmth, more yeast or a "
+                    "lower aim "
                     "would change that.",
                     time=in_minutes(LONGEST),
                     best=as_number(best, digits=1),
@@ -179,7 +180,8 @@ def proofs_apart(w: Findings) -> Iterator[Doubt]:
             if later
             else say("The pieces with {filling} are ready about {apart} sooner", filling=name, apart=apart),
             say(
-                "Size and cold filling slow a proof. Wrap those with {slow} first; the plan goes by those with {first}.",
+                "Size and cold filling slow a proof. Wrap those with {slow} first; the plan goes by those with "
+                "{first}.",
                 slow=name if later else first,
                 first=first,
             ),

@@ -158,7 +158,8 @@ def too_wet(w: Findings) -> Iterator[Doubt]:
                 juice=in_percent(wet.juice),
             ),
             say(
-                "Most of that is from the {most_from}. This closing bears about {bears}: more makes the bread soggy or opens the "
+                "Most of that is from the {most_from}. This closing bears about {bears}: more makes the bread soggy "
+                "or opens the "
                 "seam. {binders} would bind it.",
                 most_from=wet.most_from,
                 bears=in_percent(wet.bears),
@@ -258,7 +259,8 @@ def weeps(w: Findings) -> Iterator[Doubt]:
             "note",
             say("Mix the vegetables in just before you wrap"),
             say(
-                "Once they meet the salt they give about {juice} of juice in {time} (half of what they have in {half}), and "
+                "Once they meet the salt they give about {juice} of juice in {time} (half of what they have in "
+                "{half}), and "
                 "the seam slides on it.",
                 juice=in_grams(weeping),
                 time=in_minutes(30),

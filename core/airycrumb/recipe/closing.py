@@ -18,7 +18,8 @@ SAID: tuple[tuple[str, str], ...] = (
     ("half_moon_fork", r"\b(?:press|seal|crimp)[^.]{0,40}\bfork\b"),
     (
         "half_moon",
-        r"\bhalf[- ]moons?\b|\bturnovers?\b|\bpast(?:y|ies)\b|\bfold(?:ed)? (?:it |them |the dough )?(?:over|in half)\b",
+        r"\bhalf[- ]moons?\b|\bturnovers?\b|\bpast(?:y|ies)\b|"
+        r"\bfold(?:ed)? (?:it |them |the dough )?(?:over|in half)\b",
     ),
     ("gathered", r"\bpleat(?:s|ed|ing)?\b|\bgather\b|\btwist(?:ed)? (?:it |them )?(?:shut|closed)\b"),
     ("ball", r"\bseam[- ](?:side[- ])?down\b|\bball\b"),

@@ -48,8 +48,8 @@ class Habits:
 class ReadLine:
     """A line as understood. grams: None where the amount or the ingredient could not be read.
 
-    written: the line as it stood; segment: the part of it this is; use: pantry key; sureness 0 to 1; why: what was assumed, in
-    sentences; by: "mass", "volume", "piece", "taste" or "" as the grams were found.
+    written: the line as it stood; segment: the part of it this is; use: pantry key; sureness 0 to 1; why: what was
+    assumed, in sentences; by: "mass", "volume", "piece", "taste" or "" as the grams were found.
     """
 
     written: str

@@ -53,7 +53,9 @@ def _as_text(recipe: dict[str, Any]) -> str:
 
 
 def _scripts(page: str) -> Iterator[str]:
-    """What stands in a page's linked-data scripts. By plain searching: a hostile page must not cost more than its length."""
+    """What stands in a page's linked-data scripts. By plain searching: a hostile page must not cost more than its
+    length.
+    """
     lower, at = page.lower(), 0
     while (kind := lower.find(KIND, at)) >= 0:
         begin, end = page.find(">", kind), lower.find("</script", kind)

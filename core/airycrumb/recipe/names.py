@@ -76,7 +76,9 @@ def _contained(words: list[str], own: Own) -> tuple[str, int] | None:
 
 
 def match(text: str, own: Own = ()) -> Match:
-    """The pantry item a text means, the kitchen's own first. Text before a comma counts first: what follows is preparation."""
+    """The pantry item a text means, the kitchen's own first. Text before a comma counts first: what follows is
+    preparation.
+    """
     words = words_of(text.split(",")[0]) or words_of(text)
     if not words:
         return Match(None, 0.0, say("No ingredient is named."))
@@ -104,9 +106,11 @@ def match(text: str, own: Own = ()) -> Match:
 
 PREPARATION = set(
     words_of(
-        "finely roughly coarsely thinly freshly fresh chopped diced minced grated sliced crushed ground peeled cooked raw"
+        "finely roughly coarsely thinly freshly fresh chopped diced minced grated sliced crushed ground peeled cooked "
+        "raw"
         " soft softened melted cold warm hot lukewarm room temperature beaten sifted toasted drained rinsed squeezed"
-        " shredded crumbled cubed dried pitted plus extra more for dusting kneading greasing brushing to taste of the a an"
+        " shredded crumbled cubed dried pitted plus extra more for dusting kneading greasing brushing to taste of the "
+        "a an"
         " large small medium whole plain organic good quality and or optional cup cups about at packed lightly firmly"
     )
 )

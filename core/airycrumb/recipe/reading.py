@@ -26,7 +26,8 @@ METHOD = re.compile(
 )
 INGREDIENTS = re.compile(r"^\W*ingredients?\W*$", re.IGNORECASE)
 VERBS = re.compile(
-    r"^\W*(?:\d+[.)]\s*)?(?:in a|in the|mix|combine|stir|add|knead|place|put|roll|divide|bake|steam|let|leave|cover|heat|preheat|pre-heat|"
+    r"^\W*(?:\d+[.)]\s*)?(?:in a|in the|mix|combine|stir|add|knead|place|put|roll|"
+    r"divide|bake|steam|let|leave|cover|heat|preheat|pre-heat|"
     r"cut|shape|brush|fry|cook|whisk|dissolve|make|turn|take|transfer|set|when|after|meanwhile|once|pour|fold|wrap|seal|repeat|punch|knock)\b",
     re.IGNORECASE,
 )
@@ -62,8 +63,10 @@ class Reading:
 HEADING_WORDS = set(
     re.findall(
         r"\w+",
-        "for the a of dough bread bun buns base main filling fillings stuffing egg wash glaze topping toppings sponge starter"
-        " poolish biga preferment pre ferment scald soaker soaked tangzhong roux to brush finish sprinkle decorate icing inside part 1 2",
+        "for the a of dough bread bun buns base main filling fillings stuffing egg wash glaze topping toppings sponge "
+        "starter"
+        " poolish biga preferment pre ferment scald soaker soaked tangzhong roux to brush finish sprinkle decorate "
+        "icing inside part 1 2",
     )
 )
 # "Goat cheese filling": a heading without a colon, where a title cannot stand any more
@@ -76,7 +79,9 @@ YIELD = re.compile(r"^\W*(?:makes?|yields?|serves)\b", re.IGNORECASE)
 
 
 def _heading(text: str, begun: bool = False) -> str | None:
-    """The part a heading names; None for what is no heading. begun: whether a title or an ingredient stands before it."""
+    """The part a heading names; None for what is no heading. begun: whether a title or an ingredient stands before
+    it.
+    """
     bare = text.strip().strip("#*_ ").strip()
     if not bare or len(bare) > 48 or YIELD.match(bare) or read_amount(plain(bare))[0] is not None:
         return None

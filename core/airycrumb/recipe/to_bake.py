@@ -19,7 +19,8 @@ COOKED = re.compile(r"\b(?:filling|meat|mince|pork|beef|lamb|chicken)\b", re.IGN
 FOAMS = re.compile(r"foam|froth", re.IGNORECASE)
 WAITS = re.compile(r"bubbl|\b(?:5|10) min", re.IGNORECASE)
 FILLED = re.compile(
-    r"\b(?:fill(?: each)? (?:with|of)|put|place|spoon|add|with)\s+((?:about\s+)?[\d½¼¾/. -]+\s*\w+)\s+(?:of\s+)?(?:the\s+)?(?:\w+\s+)?filling",
+    r"\b(?:fill(?: each)? (?:with|of)|put|place|spoon|add|with)\s+"
+    r"((?:about\s+)?[\d½¼¾/. -]+\s*\w+)\s+(?:of\s+)?(?:the\s+)?(?:\w+\s+)?filling",
     re.IGNORECASE,
 )
 FEEL = re.compile(r"\b(stiff|firm|soft|sticky)(?:,? (?:but )?(?:not )?\w+)? dough\b", re.IGNORECASE)

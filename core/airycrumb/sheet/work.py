@@ -153,8 +153,9 @@ def work(
 ) -> Sheet:
     """Everything this bake needs in this kitchen, given what has been seen so far.
 
-    now: an aware datetime; hours in the sheet are in its zone. thermometer, probe, oven: what the kitchen's said, one in
-    a piece and one in the oven, in order. Raises InputError only for an hour that is no hour or a spot nobody knows; every other trouble is a doubt on the sheet.
+    now: an aware datetime; hours in the sheet are in its zone. thermometer, probe, oven: what the kitchen's said, one
+    in a piece and one in the oven, in order. Raises InputError only for an hour that is no hour or a spot nobody
+    knows; every other trouble is a doubt on the sheet.
     """
     heard = [r for r in thermometer if r.at <= now] if bake.by_thermometer else []
     fresh = tuple(heard) if heard and now - heard[-1].at <= SILENT_AFTER else ()

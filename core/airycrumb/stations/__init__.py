@@ -1,1 +1,1 @@
-"""The stations in the order people work: each computes from plain numbers and knows no other, no bake and no kitchen."""
+"""The stations in the order people work: each computes from plain numbers; none knows another, a bake or a kitchen."""

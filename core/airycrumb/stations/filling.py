@@ -105,7 +105,9 @@ def stiffness(parts: Sequence[Part], juice: float, celsius: float) -> Message:
 
 
 def weeping(parts: Sequence[Part], state: str, total_g: float, minutes: float = 30.0) -> float:
-    """g of juice raw vegetables give in so many minutes once salt is with raw meat, fish or poultry; 0 where there is none."""
+    """g of juice raw vegetables give in so many minutes once salt is with raw meat, fish or poultry; 0 where there is
+    none.
+    """
     raw_meat = any(i.role in ("ground meat", "poultry", "fish") and not _is_cooked(i, state) for i, _ in parts)
     salted = any(i.role == "salt" for i, _ in parts)
     if not (raw_meat and salted):
@@ -174,7 +176,9 @@ def cooling_time(half_mm: float, sphere: bool, from_c: float, to_c: float, air_c
 
 @dataclass(frozen=True)
 class Cooling:
-    """How long a filling cools in a vessel. min: on the bench until it no longer steams, then in the fridge; deep_mm: how deep it lies."""
+    """How long a filling cools in a vessel. min: on the bench until it no longer steams, then in the fridge; deep_mm:
+    how deep it lies.
+    """
 
     vessel: str
     bench_min: float

@@ -22,7 +22,9 @@ class Caution:
 
 @dataclass(frozen=True)
 class CoreLine:
-    """The core temperature this filling must reach, and the strictest reason for it. °C; hold_min: to be held for, in min."""
+    """The core temperature this filling must reach, and the strictest reason for it. °C; hold_min: to be held for, in
+    min.
+    """
 
     celsius: float
     why: Message
@@ -332,7 +334,8 @@ def _steam(refills: bool) -> Caution:
         joined(
             [
                 say(
-                    "Lift the far edge first. Keep water in the pot; a pot boiled dry can catch fire. Keep the basket's "
+                    "Lift the far edge first. Keep water in the pot; a pot boiled dry can catch fire. Keep the "
+                    "basket's "
                     "edge off an open flame."
                 ),
                 refill,

@@ -216,7 +216,9 @@ def evened_out(dough_g: float, dough_c: float, filling_g: float, filling_c: floa
 
 
 def final_proof(ctx: Context, last: Fermented, wrap_min: float) -> Fermented:
-    """The wrapped pieces of the group looked at, from the middle one: its dough went on working while the rest were wrapped."""
+    """The wrapped pieces of the group looked at, from the middle one: its dough went on working while the rest were
+    wrapped.
+    """
     dough, bake, share = last.stage.dough, ctx.bake, ctx.share
     ended = _ended(ctx, last)
     waiting = divide_minutes(ctx.scaled.pieces) + BENCH_REST_MIN.value + wrap_min / 2

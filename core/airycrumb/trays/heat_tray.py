@@ -141,7 +141,9 @@ def _washes(h: LoadResult) -> list[WashColour]:
 
 
 def _hottest_skin(h: LoadResult) -> float:
-    """°C of the surface at its hottest, in the minutes planned: the oven browns at its own pace, whatever the core does."""
+    """°C of the surface at its hottest, in the minutes planned: the oven browns at its own pace, whatever the core
+    does.
+    """
     long = h.load.most.long
     heated = long.skin[long.minutes <= h.minutes + 0.01]
     return float(max(heated.max(), h.shown.skin[h.shown.minutes <= h.minutes + 0.01].max()))

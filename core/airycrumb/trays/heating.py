@@ -161,7 +161,7 @@ def browns(method: str) -> bool:
 
 
 def _needs(ctx: Context, long: Cook, line_c: float) -> tuple[float | None, float | None, float | None]:
-    """Minutes for the core, for the crumb and for colour, as this kitchen heats; None where never within the horizon."""
+    """Minutes for the core, for the crumb and for colour, as this kitchen heats; None if not within the horizon."""
     pace = pace_of(ctx).factor
     slower = lambda minutes: None if minutes is None else minutes * pace
     golden = c.GOLDEN_FROM.value - browns_sooner(ctx)

@@ -9,7 +9,8 @@ from airycrumb.stations.rise import Place, State
 from airycrumb.stations.rise.forecast import Belief, Forecast, temperature_doubt
 from airycrumb.words import Message, in_minutes, say
 
-LOOK_SD = 0.21  # ln units a look at half the growth leaves open: 12 points of size over the 0.58 it grows for one of ln vigour
+# ln units a look at half the growth leaves open: 12 points of size over the 0.58 it grows for one of ln vigour
+LOOK_SD = 0.21
 LEARNED_BY_TWO = 0.7  # share of a kitchen's variance that two bakes with a mark take away; from the update itself
 WORTH_IT = 0.93  # of the band's width; assumed
 

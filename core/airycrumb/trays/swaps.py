@@ -23,7 +23,7 @@ def _row(at: int, item: Ingredient, grams: float, parts: list[Part]) -> list[Cha
 
 
 def _water(parts: list[Part], more_g: float) -> list[Change]:
-    """So much more water, or less, in the recipe's water or else its first liquid; a row of its own where neither is."""
+    """So much more water, or less, in the recipe's water or else its first liquid; a row of its own if neither is."""
     liquids = [(at, item, g) for at, (item, g) in enumerate(parts) if item.role == "liquid" and g > 0]
     if abs(more_g) < 0.05:
         return []
@@ -42,7 +42,8 @@ def _swap(old: Ingredient, new: Ingredient, grams: float, why: Message, changes:
 def _yeast(at: int, old: Ingredient, grams: float, new: Ingredient, parts: list[Part]) -> Swap:
     needed = grams * (old.instant_factor or 1.0) / (new.instant_factor or 1.0)
     why = say(
-        "The same lift: {fresh} of fresh yeast, {dry} of active dry or {instant} of instant do the same (common practice).",
+        "The same lift: {fresh} of fresh yeast, {dry} of active dry or {instant} of instant do the same (common "
+        "practice).",
         fresh=in_grams(3),
         dry=in_grams(1.3),
         instant=in_grams(1),
@@ -65,7 +66,8 @@ def _flour(at: int, old: Ingredient, grams: float, new: Ingredient, parts: list[
         say("The same mass. It holds a higher rise and chews more.")
         if high > low
         else say(
-            "The same mass. It is softer, and holds a rise of about {high} times at most; it wants a little less water.",
+            "The same mass. It is softer, and holds a rise of about {high} times at most; it wants a little less "
+            "water.",
             high=as_number(high, digits=1),
         )
     )

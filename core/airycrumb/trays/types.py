@@ -21,7 +21,9 @@ from airycrumb.words import NOTHING, Message
 
 @dataclass(frozen=True)
 class Swap:
-    """One ingredient for another. of: what is replaced; answer: what goes in and the changes; why: what stays and changes."""
+    """One ingredient for another. of: what is replaced; answer: what goes in and the changes; why: what stays and
+    changes.
+    """
 
     of: Message
     answer: Answer
@@ -74,8 +76,9 @@ class WeighTray:
 
 @dataclass(frozen=True)
 class Mark:
-    """A reading as placed on a curve: minutes since the stage began, the value there, what was seen in words, and the kind
-    of mark where it matters ("risen")."""
+    """A reading as placed on a curve: minutes since the stage began, the value there, what was seen in words, and the
+    kind of mark where it matters ("risen").
+    """
 
     minute: float
     value: float
@@ -98,8 +101,9 @@ class Told:
 class RiseTray:
     """A fermenting stage: forecast, where it stands, and when in the day it is ready.
 
-    past_best: size from which it is past its best; rests: no yeast, nothing rises: it only rests; where: the spots it goes through, in the cook's words; story: what was
-    seen and what it changed; would_narrow: what would make the forecast surer; cues: how to tell by the dough.
+    past_best: size from which it is past its best; rests: no yeast, nothing rises: it only rests; where: the spots it
+    goes through, in the cook's words; story: what was seen and what it changed; would_narrow: what would make the
+    forecast surer; cues: how to tell by the dough.
     """
 
     forecast: Forecast
@@ -136,7 +140,9 @@ class LaterLoad:
 
 @dataclass(frozen=True)
 class WashColour:
-    """A wash and what it does. golden_min: minutes until the surface is golden, None for never; colour: when they come out."""
+    """A wash and what it does. golden_min: minutes until the surface is golden, None for never; colour: when they
+    come out.
+    """
 
     key: str
     label: Message
@@ -147,7 +153,9 @@ class WashColour:
 
 @dataclass(frozen=True)
 class Instrument:
-    """What a probe or an oven thermometer said last. °C; silent: it has not spoken for a while; out: it reads the kitchen."""
+    """What a probe or an oven thermometer said last. °C; silent: it has not spoken for a while; out: it reads the
+    kitchen.
+    """
 
     celsius: float
     at: datetime
@@ -160,12 +168,13 @@ class HeatTray:
     """The cook of one piece, and how the pieces go in. °C, minutes from entering the heat.
 
     line_c, hold_min: what the core must reach, and for how many minutes; reaches: when the coldest point passes it,
-    None if it never does; lethal_enough, lethal: whether its heat, the rest included, is worth the minutes at 70 °C that are asked, and in words; browning: 0 where
-    colour begins, 100 where it burns; came: as proofed, or from "fridge" or "frozen"; water: under the steam; turns, handling: when
-    tray or piece is turned, and what the hands do; dial: the setting in other ovens' words; later: loads after the first; doubt: share of the
-    minutes either way; pace, pace_bakes: minutes this kitchen needs over the model's, learned from so many bakes; probe,
-    oven: live instruments; oven_really_c: None where nobody has measured; names, pieces: what goes in; fit: where the
-    pieces of a load lie.
+    None if it never does; lethal_enough, lethal: whether its heat, the rest included, is worth the minutes at 70 °C
+    that are asked, and in words; browning: 0 where colour begins, 100 where it burns; came: as proofed, or from
+    "fridge" or "frozen"; water: under the steam; turns, handling: when tray or piece is turned, and what the hands
+    do; dial: the setting in other ovens' words; later: loads after the first; doubt: share of the minutes either way;
+    pace, pace_bakes: minutes this kitchen needs over the model's, learned from so many bakes; probe, oven: live
+    instruments; oven_really_c: None where nobody has measured; names, pieces: what goes in; fit: where the pieces of
+    a load lie.
     """
 
     method: str
@@ -251,8 +260,8 @@ class FillingTray:
 
 @dataclass(frozen=True)
 class GroupTray:
-    """One group of pieces of the dough: what goes into it (filled: None for plain pieces), its wrapper, and what it asks
-    of proof and heat.
+    """One group of pieces of the dough: what goes into it (filled: None for plain pieces), its wrapper, and what it
+    asks of proof and heat.
 
     proof: minutes from wrapping until ready; reaches, needs_min: minutes in the heat until its middle
     passes line_c and until it is done, None for never; core_at_end_c: after the minutes all are given.

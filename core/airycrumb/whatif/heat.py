@@ -18,8 +18,9 @@ SOFT_MOST_C, HARD_LEAST_C = SOFT_C[1], HARD_C[0]
 
 @dataclass(frozen=True)
 class Tried:
-    """One oven setting tried on the pieces. air_c: as it is set, °C; dial: the same on other ovens; minutes: needed, None
-    where never; crust: "soft" or "hard"; works: through and golden and not burnt; answer: one press to take it."""
+    """One oven setting tried on the pieces. air_c: as it is set, °C; dial: the same on other ovens; minutes: needed,
+    None where never; crust: "soft" or "hard"; works: through and golden and not burnt; answer: one press to take it.
+    """
 
     air_c: float
     dial: Dial

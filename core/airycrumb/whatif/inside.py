@@ -12,9 +12,10 @@ FRAMES = 41
 
 @dataclass(frozen=True)
 class Inside:
-    """A piece's temperatures through time. reach: of each cell's outer edge from the centre, as a share of the body, from
-    the bottom skin to the centre and on to the top; filling: whether the cell is; minutes: of each frame; frames: °C of every
-    cell; mm: of the piece as it meets the heat; heat_ends: min; line_c, hold_min: what the core must reach.
+    """A piece's temperatures through time. reach: of each cell's outer edge from the centre, as a share of the body,
+    from the bottom skin to the centre and on to the top; filling: whether the cell is; minutes: of each frame;
+    frames: °C of every cell; mm: of the piece as it meets the heat; heat_ends: min; line_c, hold_min: what the core
+    must reach.
     """
 
     reach: list[float]

@@ -23,7 +23,7 @@ COOLING_MIN = 180.0
 
 @dataclass(frozen=True)
 class Reheating:
-    """One way to heat a kept piece through. came: from the "fridge" or "frozen"; minutes: None for not within 75 min."""
+    """One way to heat a kept piece through. came: from the "fridge" or "frozen"; minutes: None past 75 min."""
 
     method: str
     came: str
@@ -33,9 +33,10 @@ class Reheating:
 
 @dataclass(frozen=True)
 class Kept:
-    """How pieces of one kind are kept. hot_for_min, cut_after_min: minutes from coming out
-    until the middle no longer burns the mouth, and until a crumb cuts clean, None for not within three hours; fridge_until, freezer_until: the label's dates; reheat_to_c:
-    in the middle; allergens: for the label; source: of the days."""
+    """How pieces of one kind are kept. hot_for_min, cut_after_min: minutes from coming out until the middle no longer
+    burns the mouth, and until a crumb cuts clean, None for not within three hours; fridge_until, freezer_until: the
+    label's dates; reheat_to_c: in the middle; allergens: for the label; source: of the days.
+    """
 
     name: Message
     pieces: int

@@ -23,8 +23,10 @@ NEAR_MIN, NEAR_SHARE = 10.0, 0.1  # minutes either way, and share of the band, t
 
 @dataclass(frozen=True)
 class Option:
-    """One way. ready: the hours it is ready between, None where it does not get there; answer: the edits that take it,
-    for a bake not yet begun; move: the spot to move the dough to, for one under way; reaches: whether it does what was asked."""
+    """One way. ready: the hours it is ready between, None where it does not get there; answer: the edits that take
+    it, for a bake not yet begun; move: the spot to move the dough to, for one under way; reaches: whether it does
+    what was asked.
+    """
 
     label: Message
     why: Message
@@ -175,7 +177,11 @@ def _by_cold(r: Rise, asked: datetime, minutes: float) -> Iterator[Option]:
     bench = float(round(bench))
     changed = _cold(r.ctx, bench)
     rows = [
-        {"where": s.where, **({"air": f"{s.air_c:g} C"} if s.air_c else {}), **({"for": f"{s.minutes:g} min"} if s.minutes else {})}
+        {
+            "where": s.where,
+            **({"air": f"{s.air_c:g} C"} if s.air_c else {}),
+            **({"for": f"{s.minutes:g} min"} if s.minutes else {}),
+        }
         for s in changed.bake.rise_stays
     ]  # fmt: skip
     label = (
@@ -229,7 +235,9 @@ def ready_at(r: Rise, asked: datetime) -> list[Option]:
 
 
 def away(r: Rise, minutes: float) -> list[Option]:
-    """Ways to be gone from now for so long without the dough passing its best: it should be ready when the cook is back."""
+    """Ways to be gone from now for so long without the dough passing its best: it should be ready when the cook is
+    back.
+    """
     back = max(r.ctx.now, r.begin) + timedelta(minutes=minutes)
     stay = _option(r, r.ctx, say("Leave it where it is"), say("nothing changed"), back, None)
     return [stay, *ready_at(r, back)]
@@ -263,7 +271,7 @@ def late_by(r: Rise, minutes: float) -> Lateness:
 
 
 def _judged(share: float, at: datetime) -> tuple[Message, Message, list[Message]]:
-    """Verdict, looks and what to do at a share of the growth asked for. Bands assumed; the words are common practice."""
+    """Verdict, looks and what to do at a share of the growth asked for. Bands assumed; words are common practice."""
     if share < 1.15:
         return (
             say("At {at} it is hardly past its best.", at=hour_of(at)),

@@ -28,7 +28,9 @@ LEAST_G, MOST_G = 10.0, 1500.0
 
 @dataclass(frozen=True)
 class Solved:
-    """What was found, in a sentence, in numbers and as an edit. mm, g; pieces: None where their number is not touched."""
+    """What was found, in a sentence, in numbers and as an edit. mm, g; pieces: None where their number is not
+    touched.
+    """
 
     words: Message
     across_mm: float

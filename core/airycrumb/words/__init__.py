@@ -1,4 +1,6 @@
-"""Words: every sentence is a message, made here out of a template and typed values, and rendered once by whoever reads."""
+"""Words: every sentence is a message, made here out of a template and typed values, and rendered once by whoever
+reads.
+"""
 
 from airycrumb.words.catalogue import ENGLISH, LANGUAGES, PSEUDO, language, speaking
 from airycrumb.words.message import (

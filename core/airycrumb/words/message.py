@@ -94,7 +94,9 @@ def _typed(parameters: Mapping[str, Parameter | int]) -> tuple[tuple[str, Parame
 
 
 def say(template: str, /, **parameters: Parameter | int) -> Message:
-    """A message; a whole number among its values is a count. ValueError where a place of the template has no value, or a value no place."""
+    """A message; a whole number among its values is a count. ValueError where a place of the template has no value,
+    or a value no place.
+    """
     if place_names(template) != parameters.keys():
         raise ValueError(f"places of “{template}” and values {sorted(parameters)} differ")
     return Message(template, _typed(parameters))

@@ -94,7 +94,8 @@ def reply(
 
 @dataclass(frozen=True)
 class Ask:
-    """What is asked of a rise: to be ready at an hour, to be left for so many minutes, or what so many minutes late comes to.
+    """What is asked of a rise: to be ready at an hour, to be left for so many minutes, or what so many minutes late
+    comes to.
 
     One of the three; the others None.
     """
@@ -115,7 +116,9 @@ class OptionsReply:
 def options(
     bake: Document, kitchen: Document, observations: Sequence[Observation], now: datetime, ask: Ask
 ) -> OptionsReply:
-    """What can be done about the first rise; InputError for a bake that cannot be worked, or a question without an answer."""
+    """What can be done about the first rise; InputError for a bake that cannot be worked, or a question without an
+    answer.
+    """
     k = kitchen_read(kitchen)
     read = read_bake(bake, k.habits.own)
     sheet = work(read, k, observations, now=now)

@@ -1,4 +1,6 @@
-"""What no sheet carries of the heat: the inside, other settings, keeping, the bake on paper; and what a batch taught of it."""
+"""What no sheet carries of the heat: the inside, other settings, keeping, the bake on paper; and what a batch taught
+of it.
+"""
 
 from dataclasses import dataclass
 from datetime import datetime
@@ -19,7 +21,9 @@ from gateway.compute.read import Document, Printed, kitchen_read, worked
 
 @dataclass(frozen=True)
 class HeatAnswers:
-    """What no sheet carries of one heat: its inside through time, and other settings tried ([] where there is no dial)."""
+    """What no sheet carries of one heat: its inside through time, and other settings tried ([] where there is no
+    dial).
+    """
 
     inside: Inside
     tried: list[Tried]

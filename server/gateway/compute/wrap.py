@@ -36,7 +36,7 @@ def solve_wrapper(bake: Document, kitchen: Document, now: datetime, group: int, 
 def wrapper_template(
     bake: Document, kitchen: Document, now: datetime, group: int, paper: str, as_kind: str, page: int
 ) -> Printed:
-    """A wrapper at true size: a PDF of all its pages, or one of them as SVG. InputError for a page that is not there."""
+    """A wrapper at true size: a PDF of all its pages, or one of them as SVG. InputError for a page not there."""
     sheet = worked(bake, kitchen, now)[2]
     pages = template_of(sheet, group, paper)
     name = f"wrapper-{sheet.groups[group].wrap.closing.replace('_', '-')}-{paper}"

@@ -23,7 +23,7 @@ export interface Scale {
   standIn: boolean;
 }
 
-/** The kitchen's scale as it stands, looked at while `wanted`; null where there is none. Losing it never stops anything. */
+/** The kitchen's scale as it stands, looked at while `wanted`; null where there is none. Losing it stops nothing. */
 export function useScale(wanted: boolean): Scale | null {
   const scales = useQuery({ ...scalesQuery, enabled: wanted });
   const first = scales.data?.find((s) => !s.silent) ?? scales.data?.[0];
@@ -40,7 +40,7 @@ export function useScale(wanted: boolean): Scale | null {
 
 let told: Promise<unknown> = Promise.resolve();
 
-/** Tell a simulated instrument what to do: g on a scale, °C of an oven. One after another: hurried presses keep their order. */
+/** Tell a simulated instrument what to do: g on a scale, °C of an oven. Hurried presses keep their order. */
 export const playStandIn = (id: number, what: Play, grams: number | null = null): Promise<unknown> => {
   const next = () =>
     take(

@@ -1,4 +1,5 @@
 import { boxOf, path, type Box, type Points } from "./outline";
+import { drawn } from "../lib/guarded";
 
 interface Patch {
   kind: string;
@@ -20,7 +21,15 @@ const FILLS: Record<string, string> = {
 };
 
 /** One step of a closing seen from above: dough, what is folded over it, filling. */
-export function ClosingStep({ step, box, title }: { step: DrawnStep; box: Box; title: string }) {
+export const ClosingStep = drawn(function ClosingStep({
+  step,
+  box,
+  title,
+}: {
+  step: DrawnStep;
+  box: Box;
+  title: string;
+}) {
   const wide = box.right - box.left;
   const high = box.bottom - box.top;
   const side = Math.max(wide, high) * 1.06;
@@ -56,4 +65,4 @@ export function ClosingStep({ step, box, title }: { step: DrawnStep; box: Box; t
       )}
     </svg>
   );
-}
+});

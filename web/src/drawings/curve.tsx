@@ -1,6 +1,7 @@
 import { scaleLinear } from "d3-scale";
 import { area, curveMonotoneX, line } from "d3-shape";
 import { useId } from "react";
+import { drawn } from "../lib/guarded";
 
 export interface Level {
   value: number;
@@ -34,7 +35,7 @@ export interface CurveProps {
 }
 
 /** A forecast with its band: risen volume or core temperature against time. */
-export function Curve(p: CurveProps) {
+export const Curve = drawn(function Curve(p: CurveProps) {
   const width = p.width ?? 560;
   const height = p.height ?? 360;
   const text = p.large ? 17 : 14;
@@ -204,4 +205,4 @@ export function Curve(p: CurveProps) {
       ))}
     </svg>
   );
-}
+});

@@ -1,8 +1,10 @@
+import { drawn } from "../lib/guarded";
+
 const HIGH = 46;
 const WIDE = 360;
 
 /** A roll of dough with its cuts, the first ones tallest: halves before thirds. */
-export function CutPlan({
+export const CutPlan = drawn(function CutPlan({
   cuts,
   words,
   title,
@@ -59,4 +61,4 @@ export function CutPlan({
       </text>
     </svg>
   );
-}
+});

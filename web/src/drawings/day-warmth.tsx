@@ -1,5 +1,6 @@
 import { scaleLinear } from "d3-scale";
 import { useRef, type PointerEvent } from "react";
+import { drawn } from "../lib/guarded";
 
 interface Props {
   /** °C at each hour, 24 of them. */
@@ -16,7 +17,7 @@ const x = scaleLinear([0, 23], [46, W - 14]);
 const y = scaleLinear([LOW, HIGH], [H - 26, 14]);
 
 /** The kitchen's warmth through a day; draw along it with the pointer, an hour at a time. */
-export function DayWarmth({ hours, show, onHour }: Props) {
+export const DayWarmth = drawn(function DayWarmth({ hours, show, onHour }: Props) {
   const svg = useRef<SVGSVGElement>(null);
   const draw = (e: PointerEvent) => {
     const box = svg.current?.getBoundingClientRect();
@@ -68,4 +69,4 @@ export function DayWarmth({ hours, show, onHour }: Props) {
       ))}
     </svg>
   );
-}
+});

@@ -1,4 +1,5 @@
 import type { SVGAttributes } from "react";
+import { drawn } from "../lib/guarded";
 
 interface FitOf {
   round: boolean;
@@ -40,7 +41,17 @@ function Lying({
 }
 
 /** A basket or a tray with its pieces as they go in, dashed as they grow, numbered in the order they were shaped. */
-export function Holder({ fit, first, last, title }: { fit: FitOf; first: number; last: number; title: string }) {
+export const Holder = drawn(function Holder({
+  fit,
+  first,
+  last,
+  title,
+}: {
+  fit: FitOf;
+  first: number;
+  last: number;
+  title: string;
+}) {
   const [w, d] = [fit.wide_mm, fit.deep_mm];
   const edge = Math.max(w, d) / 60;
   const [pw, pd] = [fit.piece_wide_mm, fit.piece_deep_mm];
@@ -107,4 +118,4 @@ export function Holder({ fit, first, last, title }: { fit: FitOf; first: number;
       })}
     </svg>
   );
-}
+});

@@ -1,4 +1,5 @@
 import { heatColour, HEAT_MARKS } from "../lib/heat-colour";
+import { drawn } from "../lib/guarded";
 
 interface Props {
   /** Outer reach of each cell, as a share, from the bottom skin to the centre and on to the top. */
@@ -22,7 +23,7 @@ const half = (rx: number, ry: number, up: boolean, closed = true) => {
 };
 
 /** A piece cut through, every shell coloured by its temperature; the temperatures that matter in words. */
-export function InsideDrawing(p: Props) {
+export const InsideDrawing = drawn(function InsideDrawing(p: Props) {
   const n = p.reach.length / 2;
   const wide = p.narrow ? 372 : 520;
   const scale = Math.min((p.narrow ? 208 : 330) / p.width_mm, (p.narrow ? 150 : 190) / p.height_mm);
@@ -99,4 +100,4 @@ export function InsideDrawing(p: Props) {
       </g>
     </svg>
   );
-}
+});

@@ -1,3 +1,5 @@
+import { drawn } from "../lib/guarded";
+
 interface Part {
   name: string;
   grams: number;
@@ -28,7 +30,7 @@ function gathered(parts: Part[], total: number): Part[] {
 }
 
 /** What the dough is made of: a bowl filled in layers, each as high as its share of the mass. */
-export function MadeOf(p: { parts: Part[]; mass: (g: number) => string; title: string }) {
+export const MadeOf = drawn(function MadeOf(p: { parts: Part[]; mass: (g: number) => string; title: string }) {
   const total = p.parts.reduce((sum, part) => sum + part.grams, 0) || 1;
   const height = 190;
   const parts = gathered(p.parts, total);
@@ -90,4 +92,4 @@ export function MadeOf(p: { parts: Part[]; mass: (g: number) => string; title: s
       ))}
     </svg>
   );
-}
+});

@@ -1,3 +1,5 @@
+import { drawn } from "../lib/guarded";
+
 interface Portion {
   number: number;
   grams: number;
@@ -9,7 +11,7 @@ const REACH = 0.12; // share off that fills half the height
 const COLOURS: Record<string, string> = { fine: "var(--filling)", off: "var(--doughline)", far: "var(--crust)" };
 
 /** Each piece as weighed, over or under its aim: the band is what goes unnoticed, 3 % either way. */
-export function Portions({
+export const Portions = drawn(function Portions({
   portions,
   planned,
   figure,
@@ -81,4 +83,4 @@ export function Portions({
       )}
     </svg>
   );
-}
+});

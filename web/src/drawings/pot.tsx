@@ -1,3 +1,5 @@
+import { drawn } from "../lib/guarded";
+
 interface Water {
   ml: number;
   left_ml: number;
@@ -10,7 +12,7 @@ const H = 210;
 const [TOP, FLOOR, LEFT, RIGHT] = [74, 190, 50, 196];
 
 /** The pot under the baskets: where the water stands at first, at the end, and where it must not fall below. */
-export function Pot({
+export const Pot = drawn(function Pot({
   water,
   show,
   baskets,
@@ -98,4 +100,4 @@ export function Pot({
       ))}
     </svg>
   );
-}
+});

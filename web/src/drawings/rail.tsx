@@ -1,3 +1,5 @@
+import { drawn } from "../lib/guarded";
+
 interface Span {
   start: number;
   end: number;
@@ -21,7 +23,7 @@ const LINE = 30;
 const FOOT = 64;
 
 /** The clock of the bake: hours, when hands are needed, where it is not certain, and what hangs where. */
-export function Rail(p: Props) {
+export const Rail = drawn(function Rail(p: Props) {
   const width = p.width ?? 1200;
   const x = (at: number) => 10 + ((at - p.start) / Math.max(p.end - p.start, 1)) * (width - 20);
   return (
@@ -86,4 +88,4 @@ export function Rail(p: Props) {
       )}
     </svg>
   );
-}
+});

@@ -1,4 +1,5 @@
 import { path, type Points } from "./outline";
+import { drawn } from "../lib/guarded";
 
 interface Size {
   when: string;
@@ -17,7 +18,7 @@ const widthsOf = (sizes: Size[]) => sizes.map((s) => Math.max(s.width_mm, LEAST)
 export const sectionWidth = (sizes: Size[]) => widthsOf(sizes).reduce((a, b) => a + b + GAP, -GAP) + 8;
 
 /** The piece cut through as wrapped, proofed and cooked, all at one scale: the core's own outlines. */
-export function Section(p: { sizes: Size[]; length: (mm: number) => string; title: string }) {
+export const Section = drawn(function Section(p: { sizes: Size[]; length: (mm: number) => string; title: string }) {
   const tallest = Math.max(...p.sizes.map((s) => s.height_mm));
   const widths = widthsOf(p.sizes);
   const total = sectionWidth(p.sizes);
@@ -67,4 +68,4 @@ export function Section(p: { sizes: Size[]; length: (mm: number) => string; titl
       ))}
     </svg>
   );
-}
+});

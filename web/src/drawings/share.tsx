@@ -1,3 +1,5 @@
+import { drawn } from "../lib/guarded";
+
 interface Props {
   groups: { pieces: number; each_g: number }[];
   spare_g: number;
@@ -12,7 +14,7 @@ const arc = (r: number, from: number, to: number) => {
 };
 
 /** The dough shared out round a scale's dial: one arc for each piece, what stays on the bowl, what is spare. */
-export function ShareDial(p: Props) {
+export const ShareDial = drawn(function ShareDial(p: Props) {
   const all = p.groups.flatMap((g) => Array.from({ length: g.pieces }, () => g.each_g));
   const used = all.reduce((sum, g) => sum + g, 0);
   const total = used + p.spare_g + p.left_g;
@@ -81,4 +83,4 @@ export function ShareDial(p: Props) {
       </text>
     </svg>
   );
-}
+});

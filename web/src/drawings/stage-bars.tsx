@@ -1,4 +1,5 @@
 import { scaleLinear } from "d3-scale";
+import { drawn } from "../lib/guarded";
 
 interface Stage {
   name: string;
@@ -9,7 +10,7 @@ interface Stage {
 }
 
 /** Each stage's minutes: the forecast's band and most likely value, and how it went. */
-export function StageBars({
+export const StageBars = drawn(function StageBars({
   stages,
   words,
   title,
@@ -57,4 +58,4 @@ export function StageBars({
       })}
     </svg>
   );
-}
+});

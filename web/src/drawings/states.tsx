@@ -1,10 +1,11 @@
 import { useId, useRef, type KeyboardEvent, type PointerEvent } from "react";
+import { drawn } from "../lib/guarded";
 
 const DOUGH = { fill: "var(--dough)", stroke: "var(--doughline)", strokeWidth: 2 };
 const GLASS = { fill: "none", stroke: "var(--cobalt)", strokeLinecap: "round" as const };
 
 /** A poked dough. left: how much of the dent is still there, 0 to 1. */
-export function PokeDrawing({ left, title }: { left: number; title: string }) {
+export const PokeDrawing = drawn(function PokeDrawing({ left, title }: { left: number; title: string }) {
   const d = 34 * left;
   return (
     <svg viewBox="0 0 112 62" role="img" aria-label={title} className="h-auto w-full">
@@ -14,10 +15,18 @@ export function PokeDrawing({ left, title }: { left: number; title: string }) {
       />
     </svg>
   );
-}
+});
 
 /** Dough in its bowl. ratio: its size over that at the start, at most 3; dome: 1 domed, 0 flat, -1 fallen in. */
-export function BowlDrawing({ ratio, dome = 1, title }: { ratio: number; dome?: number; title: string }) {
+export const BowlDrawing = drawn(function BowlDrawing({
+  ratio,
+  dome = 1,
+  title,
+}: {
+  ratio: number;
+  dome?: number;
+  title: string;
+}) {
   const level = 82 - 25 * Math.min(ratio, 2.9);
   const clip = useId();
   return (
@@ -33,10 +42,10 @@ export function BowlDrawing({ ratio, dome = 1, title }: { ratio: number; dome?: 
       <path d="M6 4 C8 56 22 81 40 81 H72 C90 81 104 56 106 4" strokeWidth="4" {...GLASS} />
     </svg>
   );
-}
+});
 
 /** A torn dough: bubbles of a given size, evenly strewn, the same for the same size. */
-export function TearDrawing({ cell_mm, title }: { cell_mm: number; title: string }) {
+export const TearDrawing = drawn(function TearDrawing({ cell_mm, title }: { cell_mm: number; title: string }) {
   const r = Math.max(0.7, cell_mm * 1.9);
   const step = r * 2.25;
   const cells = [];
@@ -66,10 +75,16 @@ export function TearDrawing({ cell_mm, title }: { cell_mm: number; title: string
       </text>
     </svg>
   );
-}
+});
 
 /** A film of dough between two hands: how far it stretches before it tears. */
-export function MembraneDrawing({ stretch_mm, title }: { stretch_mm: number; title: string }) {
+export const MembraneDrawing = drawn(function MembraneDrawing({
+  stretch_mm,
+  title,
+}: {
+  stretch_mm: number;
+  title: string;
+}) {
   const half = 12 + stretch_mm * 0.62;
   const thin = Math.max(0.12, 0.75 - stretch_mm / 110);
   return (
@@ -91,13 +106,13 @@ export function MembraneDrawing({ stretch_mm, title }: { stretch_mm: number; tit
       </text>
     </svg>
   );
-}
+});
 
 const FLOOR = 106;
 const START = 34;
 
 /** A jar whose level is dragged, or moved with the arrow keys. share: growth, 0.4 for 40 %. */
-export function Jar({ share, onShare }: { share: number; onShare: (share: number) => void }) {
+export const Jar = drawn(function Jar({ share, onShare }: { share: number; onShare: (share: number) => void }) {
   const svg = useRef<SVGSVGElement>(null);
   const put = (value: number) => onShare(Math.round(100 * Math.min(Math.max(value, 0), 2)) / 100);
   const drag = (e: PointerEvent) => {
@@ -148,4 +163,4 @@ export function Jar({ share, onShare }: { share: number; onShare: (share: number
       </text>
     </svg>
   );
-}
+});

@@ -1,7 +1,14 @@
 import { scaleLinear } from "d3-scale";
+import { drawn } from "../lib/guarded";
 
 /** What is believed of a kitchen's vigour after each batch. */
-export function VigourTrail({ points, title }: { points: { at: string; value: number }[]; title: string }) {
+export const VigourTrail = drawn(function VigourTrail({
+  points,
+  title,
+}: {
+  points: { at: string; value: number }[];
+  title: string;
+}) {
   const [width, height, pad] = [340, 190, 34];
   const values = points.map((p) => p.value);
   const low = Math.min(0.8, ...values) - 0.05;
@@ -53,4 +60,4 @@ export function VigourTrail({ points, title }: { points: { at: string; value: nu
       </text>
     </svg>
   );
-}
+});

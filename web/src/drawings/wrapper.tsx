@@ -1,4 +1,5 @@
 import { boxOf, path, type Points } from "./outline";
+import { drawn } from "../lib/guarded";
 
 interface Stroke {
   kind: string;
@@ -34,8 +35,8 @@ const LOOKS: Record<string, { stroke: string; dash?: string; width: number }> = 
   vent: { stroke: "var(--crust)", width: 2.2 },
 };
 
-/** The rolled wrapper from above: where the filling goes, the rim to keep clean, folds and cuts. Drawn from the core's own lines. */
-export function WrapperPlan(p: Props) {
+/** The rolled wrapper from above, in the core's own lines: the filling, the rim to keep clean, folds and cuts. */
+export const WrapperPlan = drawn(function WrapperPlan(p: Props) {
   const box = boxOf([p.outline]);
   const k = scaleOf(p.across_mm, p.along_mm);
   const font = 11 * Math.max(1, k * 0.9);
@@ -110,4 +111,4 @@ export function WrapperPlan(p: Props) {
       )}
     </svg>
   );
-}
+});

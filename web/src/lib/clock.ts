@@ -15,7 +15,7 @@ export const clockFrom = (at: string, now: number) =>
     ? clock(at)
     : `${new Date(at).toLocaleDateString("en-GB", { weekday: "short" })} ${clock(at)}`;
 
-/** Now with this machine's offset, as the server wants it. `fine`: to the millisecond, so that two marks of one second keep apart. */
+/** Now with this machine's offset, as the server wants it. `fine`: to the millisecond: two marks of one second. */
 export const nowIso = (at = new Date(), fine = false) => {
   const offset = -at.getTimezoneOffset();
   const sign = offset < 0 ? "-" : "+";

@@ -15,6 +15,6 @@ const subscribeTo = (rem: number) => (changed: () => void) => {
 const toPhone = subscribeTo(46);
 const toTablet = subscribeTo(68);
 
-/** Whether the screen is no wider than a phone's or a tablet's: drawings then keep their letters readable by being drawn smaller. */
+/** Whether the screen is no wider than a phone's or a tablet's: drawings are drawn smaller, their letters readable. */
 export const usePhone = () => useSyncExternalStore(toPhone, () => listFor(46).matches);
 export const useTablet = () => useSyncExternalStore(toTablet, () => listFor(68).matches);

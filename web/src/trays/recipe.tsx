@@ -6,7 +6,7 @@ import { setAt } from "../lib/path";
 import { useUnits } from "../lib/settings";
 import { Button } from "../ui/button";
 import { Choice } from "../ui/choice";
-import { Quantity, whereOf, type Editing } from "./quantity";
+import { Quantity, whereOf, type Editing } from "../parts/quantity";
 
 type Swap = Sheet["weigh"]["swaps"][number];
 type Row = Bake["dough"]["ingredients"][number];

@@ -4,11 +4,11 @@ import type { Bake, Sheet, SpotOut } from "../api/client";
 import { setAt } from "../lib/path";
 import { Amount } from "../ui/amount";
 import { Choice } from "../ui/choice";
-import { FillingSettings } from "./filling-settings";
-import { HeatSentence } from "./heat-settings";
-import { Minutes } from "./minutes";
-import { Stays } from "./stays";
-import { Quantity, QUIET, whereOf, type Editing, type Path } from "./quantity";
+import { FillingSettings } from "../parts/filling-settings";
+import { HeatSentence } from "../parts/heat-settings";
+import { Minutes } from "../parts/minutes";
+import { Stays } from "../parts/stays";
+import { Quantity, QUIET, whereOf, type Editing, type Path } from "../parts/quantity";
 import { useUnits } from "../lib/settings";
 
 const DIVIDED = [

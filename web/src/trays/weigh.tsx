@@ -5,7 +5,7 @@ import { duration } from "../lib/clock";
 import { spoons } from "../lib/quantity";
 import { useUnits } from "../lib/settings";
 import { Fact, Facts, Headline, Plate } from "../ui/facts";
-import { heldBack, Mixing } from "./mixing";
+import { heldBack, Mixing } from "../parts/mixing";
 
 const percent = (value: number) => `${value.toFixed(value < 10 ? 1 : 0)} %`;
 

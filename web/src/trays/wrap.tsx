@@ -1,7 +1,6 @@
 import type { ReactNode } from "react";
 
 import type { Sheet } from "../api/client";
-import { boxOfSteps, ClosingStep } from "../drawings/closing-step";
 import { Section, sectionWidth } from "../drawings/section";
 import { planWidth, WrapperPlan } from "../drawings/wrapper";
 import { duration } from "../lib/clock";
@@ -9,8 +8,8 @@ import { spoons } from "../lib/quantity";
 import { useUnits } from "../lib/settings";
 import { usePhone } from "../lib/use-narrow";
 import { Fact, Facts, Headline, Plate } from "../ui/facts";
-import { FillingFacts } from "./filling";
-import { opening } from "../lib/words";
+import { ClosingSteps } from "../parts/closing-steps";
+import { FillingFacts } from "../parts/filling";
 
 type Group = Sheet["groups"][number];
 
@@ -168,32 +167,6 @@ function Drawn({ group, several, templates }: { group: Group; several: boolean; 
         </Plate>
       </div>
       {templates}
-    </section>
-  );
-}
-
-/** How to close it: each step drawn from the same outline that is rolled. Shared by Bench and Hands. */
-export function ClosingSteps({ group, large = false }: { group: Group; large?: boolean }) {
-  const u = useUnits();
-  const w = group.wrap;
-  const box = boxOfSteps(w.steps);
-  return (
-    <section aria-label={`How to close a ${u.text(w.label)}`} className={large ? "text-lg" : ""}>
-      <h3 className={`pb-1 font-bold ${large ? "text-xl" : "text-[1.05rem]"}`}>
-        {opening(u.text(w.label))}, step by step
-      </h3>
-      <ol className={`grid grid-cols-2 gap-4 ${w.steps.length > 3 ? "tab:grid-cols-4" : "tab:grid-cols-3"}`}>
-        {w.steps.map((step, i) => (
-          <li key={u.text(step.words)} className="flex flex-col gap-1">
-            <div className="mx-auto w-full max-w-44">
-              <ClosingStep step={step} box={box} title={`Step ${i + 1}: ${u.text(step.words)}`} />
-            </div>
-            <p>
-              <strong className="text-cobalt">{i + 1}</strong> {u.text(step.words)}
-            </p>
-          </li>
-        ))}
-      </ol>
     </section>
   );
 }

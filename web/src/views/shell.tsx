@@ -3,6 +3,7 @@ import { Link, NavLink, Outlet, useLocation, useNavigate } from "react-router";
 
 import { client, take } from "../api/client";
 import { clock } from "../lib/clock";
+import { Guarded } from "../lib/guarded";
 import { useSettings } from "../lib/settings";
 import { Choice } from "../ui/choice";
 import { bakesQuery, batchesQuery, batchQuery, meQuery } from "./queries";
@@ -131,7 +132,9 @@ export function Shell() {
           </button>
         </div>
       </header>
-      <Outlet />
+      <Guarded what="This view" note="The other views go on, and nothing noted is lost." retryWith={[pathname]}>
+        <Outlet />
+      </Guarded>
     </>
   );
 }

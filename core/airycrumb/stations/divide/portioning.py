@@ -104,7 +104,8 @@ def _words(portions: list[Portion], rest: Sequence[float], factor: float) -> lis
 
 
 def portioning(grams: Sequence[float], aims: Sequence[tuple[Message, float]], dough_g: float) -> Portioning:
-    """Where a dough of dough_g stands, cut into `grams` so far. aims: (what, g) of every lump in the order they are cut.
+    """Where a dough of dough_g stands, cut into `grams` so far. aims: (what, g) of every lump in the order they are
+    cut.
 
     More lumps than were planned are taken as further ones of the last kind. grams, dough_g > 0; aims not empty.
     """

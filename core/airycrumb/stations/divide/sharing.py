@@ -48,8 +48,9 @@ class CutPlace:
 class ShareOut:
     """Pieces of one dough, in groups that may differ. g.
 
-    pieces: finished ones; lumps: of dough to cut; cuts: factors for dividing by eye, largest cut first
-    ("halves, halves, thirds"), [] where the lumps differ in weight; cut_at: where those cuts go along a roll; spare: what is done with the dough left over.
+    pieces: finished ones; lumps: of dough to cut; cuts: factors for dividing by eye, largest cut first ("halves,
+    halves, thirds"), [] where the lumps differ in weight; cut_at: where those cuts go along a roll; spare: what is
+    done with the dough left over.
     """
 
     pieces: int
@@ -151,9 +152,10 @@ def share_out(
 ) -> ShareOut:
     """The groups' pieces. weighed_g: the dough as turned out of the bowl, if it was weighed.
 
-    Unweighed dough is taken to lose `loss` (share) on bowl and hands. spare: what is done with dough the pieces leave:
-    "spread" over all of them, made into one "plain" piece, or "keep" for another day; "" spreads a weighed dough and
-    keeps what a plan leaves. Dough that falls short is always spread. All pieces + spare + left on the bowl is the dough.
+    Unweighed dough is taken to lose `loss` (share) on bowl and hands. spare: what is done with dough the pieces
+    leave: "spread" over all of them, made into one "plain" piece, or "keep" for another day; "" spreads a weighed
+    dough and keeps what a plan leaves. Dough that falls short is always spread. All pieces + spare + left on the bowl
+    is the dough.
     """
     asked = sum(w.pieces * w.each_g for w in wanted)
     out = weighed_g if weighed_g is not None else dough_g * (1 - loss)

@@ -18,7 +18,8 @@ class Fit:
     """One holder with the pieces of a load. spots: middles, from its middle, in the order they are laid.
 
     wide_mm, deep_mm: the holder; piece_wide_mm, piece_deep_mm: a piece as it lies; holders: how many there are;
-    proofed: width of a piece as it goes in over that it grows to; closing: of the pieces laid; whole: False where not even one piece lies in it with its gap; waits_min: of each load, before it goes in.
+    proofed: width of a piece as it goes in over that it grows to; closing: of the pieces laid; whole: False where not
+    even one piece lies in it with its gap; waits_min: of each load, before it goes in.
     """
 
     round: bool

@@ -1,4 +1,6 @@
-"""The closings: one registry, so that no closing is drawn that cannot be computed, and none computed that is not drawn."""
+"""The closings: one registry, so that no closing is drawn that cannot be computed, and none computed that is not
+drawn.
+"""
 
 import math
 from dataclasses import dataclass

@@ -1,4 +1,6 @@
-"""A piece cut through its middle: outlines of dough and filling that keep the shares of the volume. mm, base at y = 0."""
+"""A piece cut through its middle: outlines of dough and filling that keep the shares of the volume. mm, base at y =
+0.
+"""
 
 import math
 from collections.abc import Callable
@@ -11,7 +13,9 @@ Cut = tuple[Points, list[Points]]  # the outside, and the outlines of filling wi
 
 
 def _profile(wide: float, high: float, square: float, foot: float, n: int = 40) -> Points:
-    """A mound on a flat base: a superellipse of power `square` (2 is an ellipse), `foot` of its height below the widest."""
+    """A mound on a flat base: a superellipse of power `square` (2 is an ellipse), `foot` of its height below the
+    widest.
+    """
     turn = np.linspace(0, 2 * math.pi, n, endpoint=False)
     x, y = np.cos(turn), np.sin(turn)
     power = 2 / square

@@ -87,9 +87,11 @@ class Cook:
 
 
 def lethality(minutes: Array, celsius: Array) -> Array:
-    """Minutes at 70 °C that a course of temperatures is worth, up to each minute: integral of 10^((T - 70)/z) dt, z 7.5 °C.
+    """Minutes at 70 °C that a course of temperatures is worth, up to each minute: integral of 10^((T - 70)/z) dt, z
+    7.5 °C.
 
-    T 50 to 100 °C (below, next to nothing; above 90 held to 90). Worked: 2 min at 70 °C are 2.0; 30 s at 75 °C are 2.3.
+    T 50 to 100 °C (below, next to nothing; above 90 held to 90). Worked: 2 min at 70 °C are 2.0; 30 s at 75 °C are
+    2.3.
     """
     rate = 10 ** ((np.minimum(celsius, 90.0) - c.LETHAL_C.value) / c.LETHAL_Z.value)
     return cumulative_trapezoid(rate, minutes, initial=0)

@@ -18,8 +18,9 @@ class TopUp:
 
 @dataclass(frozen=True)
 class SteamWater:
-    """Water for a steaming. ml: to pour in; away_ml: boils away; left_ml: at the end; least_ml: must be left; pot_ml: the pot
-    holds; rate: ml a minute; lasts_min: of steaming, from what is poured in at first; top_up: on the way; watts_each: net power for each piece.
+    """Water for a steaming. ml: to pour in; away_ml: boils away; left_ml: at the end; least_ml: must be left; pot_ml:
+    the pot holds; rate: ml a minute; lasts_min: of steaming, from what is poured in at first; top_up: on the way;
+    watts_each: net power for each piece.
     """
 
     ml: float

@@ -66,8 +66,8 @@ class Course:
 def time_constant_h(place: Place, film_here: float | None = None) -> float:
     """Hours in which a dough covers 63 % of the way to its air: lumped body plus inner resistance.
 
-    tau = m c/(h A) + R^2/(pi^2 alpha), m 0.01 to 5 kg: the first mode of a cooling sphere. A bag or flat box
-    is a slab: tau = rho c d/(2 h) + d^2/(pi^2 alpha), d = 25 mm at 400 g. film_here: W/m2K, where the air moves or steams.
+    tau = m c/(h A) + R^2/(pi^2 alpha), m 0.01 to 5 kg: the first mode of a cooling sphere. A bag or flat box is a
+    slab: tau = rho c d/(2 h) + d^2/(pi^2 alpha), d = 25 mm at 400 g. film_here: W/m2K, where the air moves or steams.
     """
     kg = place.mass_g / 1000
     if place.kind == "bag":
@@ -177,7 +177,9 @@ def simulate(dough: Dough, start: State, place: Place, minutes: float, step: flo
 
 
 def _one_and_fourth(x: Array, most: float) -> Array:
-    """1 + (x/most)^4, by products in place: a general power takes ten times as long over a grid of vigours and minutes."""
+    """1 + (x/most)^4, by products in place: a general power takes ten times as long over a grid of vigours and
+    minutes.
+    """
     y = np.asarray(x) * (1 / most)
     y *= y
     y *= y

@@ -14,8 +14,8 @@ import {
 } from "../../api/client";
 import { nowIso } from "../../lib/clock";
 import { setAt } from "../../lib/path";
-import type { Question } from "../../trays/options";
-import type { By } from "../../trays/solve";
+import type { Question } from "../../parts/options";
+import type { By } from "../../parts/solve";
 import { useNow } from "../../lib/use-now";
 import { Button } from "../../ui/button";
 import { Notice } from "../../ui/facts";
@@ -30,6 +30,7 @@ import { Repair } from "./repair";
 import { SaveState } from "./save-state";
 import { Sentence } from "./sentence";
 import { isTray, TRAYS, type TrayKey } from "./tray-list";
+import { Guarded } from "../../lib/guarded";
 import { useUnits } from "../../lib/settings";
 
 export function Bench() {
@@ -209,28 +210,34 @@ function OpenBake({ from, kitchen }: { from: BakeOut; kitchen: Kitchen | undefin
         </div>
       )}
       {sheet ? (
-        <RailAndTrays
-          sheet={sheet}
-          tray={tray}
-          now={now}
-          stale={problems.length > 0}
-          answer={state.answers}
-          onOpen={open}
-          onAnswer={answer}
-          onAsk={ask}
-          onTake={takeOption}
-          onSolve={solve}
-          onSolved={solved}
-          onHeat={heatAnswers}
-          onKeeping={keeping}
-          saved={state.save === "saved"}
-          spots={spots.data ?? []}
-          bakeId={from.id}
-          document={document}
-          problems={problems}
-          edit={edit}
-          pantry={pantry.data ?? []}
-        />
+        <Guarded
+          what="The plan"
+          note="The words above can be changed, and what is wrong there put right."
+          retryWith={[sheet]}
+        >
+          <RailAndTrays
+            sheet={sheet}
+            tray={tray}
+            now={now}
+            stale={problems.length > 0}
+            answer={state.answers}
+            onOpen={open}
+            onAnswer={answer}
+            onAsk={ask}
+            onTake={takeOption}
+            onSolve={solve}
+            onSolved={solved}
+            onHeat={heatAnswers}
+            onKeeping={keeping}
+            saved={state.save === "saved"}
+            spots={spots.data ?? []}
+            bakeId={from.id}
+            document={document}
+            problems={problems}
+            edit={edit}
+            pantry={pantry.data ?? []}
+          />
+        </Guarded>
       ) : problems.length === 0 ? (
         <Notice title="Working it out…" />
       ) : (

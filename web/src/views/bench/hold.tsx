@@ -1,7 +1,7 @@
 import type { Bake, Sheet } from "../../api/client";
 import { shownNumber, read, unitOf, written } from "../../lib/quantity";
 import { useSettings, useUnits } from "../../lib/settings";
-import type { Edit } from "../../trays/quantity";
+import type { Edit } from "../../parts/quantity";
 import { Amount } from "../../ui/amount";
 import { Choice } from "../../ui/choice";
 

@@ -1,4 +1,5 @@
 import { useState } from "react";
+import { ErrorBoundary } from "react-error-boundary";
 
 import type {
   Answer,
@@ -17,19 +18,20 @@ import { useScale } from "../../api/scale";
 import { Rail } from "../../drawings/rail";
 import { clockTicks } from "../../drawings/ticks";
 import { clock, duration } from "../../lib/clock";
+import { Guarded } from "../../lib/guarded";
 import { useUnits } from "../../lib/settings";
 import { useTablet } from "../../lib/use-narrow";
 import { DivideFacts, DividePlates, useCuts } from "../../trays/divide";
 import { ProofFacts, ProofPlates, RiseFacts, RisePlates } from "../../trays/ferment";
 import { HeatFacts, HeatPlates } from "../../trays/heat";
 import { HeatAnswersPlates } from "../../trays/heat-answers";
-import { LateOrEarly, type Question } from "../../trays/options";
-import type { Editing } from "../../trays/quantity";
+import { LateOrEarly, type Question } from "../../parts/options";
+import type { Editing } from "../../parts/quantity";
 import { Recipe } from "../../trays/recipe";
 import { TraySettings } from "../../trays/settings";
 import { WeighFacts, WeighPlates } from "../../trays/weigh";
-import { SolveWrapper, type By } from "../../trays/solve";
-import { Templates } from "../../trays/templates";
+import { SolveWrapper, type By } from "../../parts/solve";
+import { Templates } from "../../parts/templates";
 import { useSize, WrapFacts, wrapMinutes, WrapPlates } from "../../trays/wrap";
 import { Warning } from "../../ui/facts";
 import { TrayList, TrayPanel, TrayRoot, TrayTab } from "../../ui/panel";
@@ -58,23 +60,25 @@ interface Props extends Editing {
   saved: boolean;
 }
 
-/** In a few words, what a tray holds. */
-function useWords(sheet: Sheet): Record<TrayKey, string> {
+/** In a few words, what each tray holds; said one by one, so that a fault in one leaves the others. */
+function useWords(sheet: Sheet): Record<TrayKey, () => string> {
   const u = useUnits();
   const cuts = useCuts();
   const size = useSize();
   const ready = (t: Sheet["rise"]) =>
     t.forecast.ready ? `${clock(t.ready_low)} to ${clock(t.ready_high)}` : "not in sight";
   return {
-    weigh: `${u.mass(sheet.weigh.flour_g)} flour, ${sheet.weigh.feel}`,
-    rise: sheet.rise.rests ? "rests" : ready(sheet.rise),
-    divide: cuts(sheet.divide),
-    wrap: `${sheet.groups[0] ? size(sheet.groups[0].wrap) : ""}, ${duration(wrapMinutes(sheet))}`,
-    proof: sheet.proof.rests ? "none" : ready(sheet.proof),
-    heat: `${duration(sheet.heat.minutes_planned)}${sheet.heat.loads > 1 ? ` × ${sheet.heat.loads}` : ""} + ${sheet.heat.rest_min} rest`,
+    weigh: () => `${u.mass(sheet.weigh.flour_g)} flour, ${sheet.weigh.feel}`,
+    rise: () => (sheet.rise.rests ? "rests" : ready(sheet.rise)),
+    divide: () => cuts(sheet.divide),
+    wrap: () => `${sheet.groups[0] ? size(sheet.groups[0].wrap) : ""}, ${duration(wrapMinutes(sheet))}`,
+    proof: () => (sheet.proof.rests ? "none" : ready(sheet.proof)),
+    heat: () =>
+      `${duration(sheet.heat.minutes_planned)}${sheet.heat.loads > 1 ? ` × ${sheet.heat.loads}` : ""} + ${sheet.heat.rest_min} rest`,
   };
 }
 
+const BESIDE = "Everything beside it goes on, and your edits are kept.";
 const FACTS = {
   weigh: WeighFacts,
   rise: RiseFacts,
@@ -129,18 +133,20 @@ function RailOf({ sheet, tray, now }: { sheet: Sheet; tray: TrayKey; now: number
   );
 }
 
+const Word = ({ sheet, tray }: { sheet: Sheet; tray: TrayKey }) => useWords(sheet)[tray]();
+
 function Tab({
   name,
-  word,
+  sheet,
   at,
   doubts,
   value,
 }: {
   name: string;
-  word: string;
+  sheet: Sheet;
   at: string;
   doubts: number;
-  value: string;
+  value: TrayKey;
 }) {
   return (
     <TrayTab
@@ -162,7 +168,9 @@ function Tab({
         <span className="font-semibold">{at}</span>
       </span>
       <span className="block text-sm leading-tight text-muted wide:truncate group-data-[state=active]:text-oncobalt">
-        {word}
+        <ErrorBoundary fallback={null} resetKeys={[sheet]}>
+          <Word sheet={sheet} tray={value} />
+        </ErrorBoundary>
       </span>
     </TrayTab>
   );
@@ -190,7 +198,6 @@ export function RailAndTrays({
   ...editing
 }: Props) {
   const [other, setOther] = useState<RiseTray | null>(null);
-  const words = useWords(sheet);
   const u = useUnits();
   const scale = useScale(tray === "weigh" || tray === "divide");
   const Facts = FACTS[tray];
@@ -208,14 +215,16 @@ export function RailAndTrays({
       data-edit={answer}
     >
       <div className="hidden tab:block">
-        <RailOf sheet={sheet} tray={tray} now={now} />
+        <Guarded what="The clock of the bake" note={BESIDE} retryWith={[sheet]}>
+          <RailOf sheet={sheet} tray={tray} now={now} />
+        </Guarded>
       </div>
       <TrayList
         aria-label="Trays"
         className="mb-2 grid grid-cols-2 gap-2 min-[30rem]:grid-cols-3 tab:relative tab:z-10 tab:grid-cols-6 wide:gap-3"
       >
         {TRAYS.map((t) => (
-          <Tab key={t.key} value={t.key} name={t.name} at={start(t.key)} word={words[t.key]} doubts={weight(t.key)} />
+          <Tab key={t.key} value={t.key} name={t.name} at={start(t.key)} sheet={sheet} doubts={weight(t.key)} />
         ))}
       </TrayList>
       <TrayPanel
@@ -227,32 +236,38 @@ export function RailAndTrays({
           aria-label="What to do"
           className="tab:max-wide:grid tab:max-wide:grid-rows-[auto_1fr] tab:max-wide:grid-cols-2 tab:max-wide:gap-x-8 tab:max-wide:[&>dl]:row-span-2 tab:max-wide:[&>dl]:mt-0"
         >
-          <Facts sheet={sheet} by={editing.document.divide_by ?? "scale"} />
-          <TraySettings tray={tray} sheet={sheet} spots={spots} {...editing} />
+          <Guarded what="What to do here" note={BESIDE} retryWith={[sheet, tray]}>
+            <Facts sheet={sheet} by={editing.document.divide_by ?? "scale"} />
+          </Guarded>
+          <Guarded what="The settings of this tray" note={BESIDE} retryWith={[sheet, tray]}>
+            <TraySettings tray={tray} sheet={sheet} spots={spots} {...editing} />
+          </Guarded>
         </section>
         <section aria-label="What you will see" className="min-w-0">
-          <Plates
-            sheet={sheet}
-            now={now}
-            scale={scale}
-            weighing={tray === "divide" && <Weighing bakeId={bakeId} sheet={sheet} scale={scale} />}
-            solve={tray === "wrap" && <SolveWrapper ask={onSolve} onTake={onSolved} groups={sheet.groups} />}
-            templates={(group) => <Templates bakeId={bakeId} group={group} saved={saved} />}
-            answers={
-              tray === "heat" && (
-                <HeatAnswersPlates
-                  sheet={sheet}
-                  ask={onHeat}
-                  askKeeping={onKeeping}
-                  onTake={onSolved}
-                  bakeId={bakeId}
-                  saved={saved}
-                />
-              )
-            }
-            compare={{ other, onKeep: setOther }}
-            options={tray === "rise" && !sheet.rise.rests && <LateOrEarly ask={onAsk} onTake={onTake} />}
-          />
+          <Guarded what="This tray" note={BESIDE} retryWith={[sheet, tray]}>
+            <Plates
+              sheet={sheet}
+              now={now}
+              scale={scale}
+              weighing={tray === "divide" && <Weighing bakeId={bakeId} sheet={sheet} scale={scale} />}
+              solve={tray === "wrap" && <SolveWrapper ask={onSolve} onTake={onSolved} groups={sheet.groups} />}
+              templates={(group) => <Templates bakeId={bakeId} group={group} saved={saved} />}
+              answers={
+                tray === "heat" && (
+                  <HeatAnswersPlates
+                    sheet={sheet}
+                    ask={onHeat}
+                    askKeeping={onKeeping}
+                    onTake={onSolved}
+                    bakeId={bakeId}
+                    saved={saved}
+                  />
+                )
+              }
+              compare={{ other, onKeep: setOther }}
+              options={tray === "rise" && !sheet.rise.rests && <LateOrEarly ask={onAsk} onTake={onTake} />}
+            />
+          </Guarded>
           {(tray === "rise" || tray === "proof") && <UnderWay bakeId={bakeId} now={now} />}
           {tray === "weigh" && <Recipe pantry={pantry} swaps={sheet.weigh.swaps} {...editing} />}
         </section>
@@ -262,12 +277,14 @@ export function RailAndTrays({
             .map((c) => (
               <Warning key={c.code} title={u.text(c.title)} text={u.text(c.text)} urgent />
             ))}
-          <Doubts
-            doubts={here}
-            elsewhere={sheet.doubts.filter((d) => !here.includes(d))}
-            onOpen={(t) => isTray(t) && onOpen(t)}
-            onAnswer={onAnswer}
-          />
+          <Guarded what="What is doubtful here" note={BESIDE} retryWith={[sheet, tray]}>
+            <Doubts
+              doubts={here}
+              elsewhere={sheet.doubts.filter((d) => !here.includes(d))}
+              onOpen={(t) => isTray(t) && onOpen(t)}
+              onAnswer={onAnswer}
+            />
+          </Guarded>
           {cautions
             .filter((c) => !c.urgent)
             .map((c) => (

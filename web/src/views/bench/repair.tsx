@@ -1,5 +1,5 @@
 import { setAt } from "../../lib/path";
-import type { Editing, Path } from "../../trays/quantity";
+import type { Editing, Path } from "../../parts/quantity";
 
 /** A place as the server names it, such as more_groups[0].heat.rest, as steps. */
 const stepsOf = (where: string): Path =>

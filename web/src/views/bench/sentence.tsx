@@ -2,7 +2,7 @@ import type { Bake, Kitchen, Sheet } from "../../api/client";
 import { clock, nowIso } from "../../lib/clock";
 import { setAt } from "../../lib/path";
 import { useClosings } from "../../api/closings";
-import { Quantity, type Editing } from "../../trays/quantity";
+import { Quantity, type Editing } from "../../parts/quantity";
 import { Amount } from "../../ui/amount";
 import { Choice } from "../../ui/choice";
 import { useUnits } from "../../lib/settings";

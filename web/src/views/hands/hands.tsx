@@ -3,28 +3,23 @@ import { useEffect, useRef, useState, useSyncExternalStore } from "react";
 import { Link, useNavigate, useParams } from "react-router";
 
 import { client, take, type BatchOut, type Outcome, type Sheet } from "../../api/client";
-import { useScale, type Scale } from "../../api/scale";
-import { countdown, nowIso } from "../../lib/clock";
+import { useScale } from "../../api/scale";
+import { nowIso } from "../../lib/clock";
+import { Guarded } from "../../lib/guarded";
 import { useUnits } from "../../lib/settings";
 import { useNow } from "../../lib/use-now";
-import { FermentCurve, Story } from "../../trays/ferment";
-import { CoreCurve } from "../../trays/heat";
-import { HeatInstruments } from "../../trays/heat-instruments";
-import { heldBack, Mixing } from "../../trays/mixing";
-import { CutAndWeigh, TypeIt } from "../../trays/portioning";
-import { ClosingSteps } from "../../trays/wrap";
-import { LateOrEarly } from "../../trays/options";
-import { Button } from "../../ui/button";
-import { Notice, Warning } from "../../ui/facts";
-import { Panel } from "../../ui/panel";
-import { batchesQuery, batchQuery } from "../queries";
-import { ring, stayAwake } from "./alarm";
-import { HowWasIt } from "./outcome";
+import { CutAndWeigh } from "../../parts/portioning";
 import { ended, pieceMark, RunStore, standing, unsentPieces } from "../../stores/outbox";
 import { runServer } from "../../stores/run-server";
-import { Cues, MovedTo } from "../marks/cues";
-import { RisenBy, TypedReading } from "../marks/readings";
-import { dueAt, fermenting, nextWords, stagesOf, stepOf, type HandsStep, type Stage } from "../marks/steps";
+import { Button } from "../../ui/button";
+import { Notice } from "../../ui/facts";
+import { dueAt, fermenting, stagesOf, stepOf } from "../marks/steps";
+import { batchesQuery, batchQuery } from "../queries";
+import { ring, stayAwake } from "./alarm";
+import { Extras } from "./extras";
+import { HowWasIt } from "./outcome";
+import { Panels, type PanelName } from "./panels";
+import { StepView } from "./step-view";
 
 export function Hands() {
   const id = Number(useParams().id);
@@ -42,7 +37,7 @@ export function Hands() {
   return <Run key={id} from={batch.data} />;
 }
 
-type PanelName = "cues" | "move" | "late" | "risen" | "dough" | "probe" | "weight" | "water" | "filling" | "oven";
+const GOES_ON = "Go on with the step: marks are still taken.";
 
 /** Rings once when the countdown passes zero, and again for each new step. */
 function useAlarm(due: number | null, now: number) {
@@ -125,23 +120,6 @@ function Run({ from }: { from: BatchOut }) {
       { kind: "done", stage: step.stage },
     ]);
   };
-  const mark = (
-    kind:
-      | "risen"
-      | "poke"
-      | "tear"
-      | "room_temperature"
-      | "dough_temperature"
-      | "probe"
-      | "oven"
-      | "dough_weight"
-      | "water_left",
-    on: Stage,
-    value: number,
-  ) => {
-    store.mark([{ kind, stage: on, value }]);
-    setPanel(null);
-  };
   const undo = () => {
     const all = standing(state);
     const last = all.at(-1);
@@ -184,13 +162,15 @@ function Run({ from }: { from: BatchOut }) {
             onDone={done}
             scale={scale}
             cutting={
-              <CutAndWeigh
-                sheet={sheet}
-                scale={scale}
-                unsent={unsentPieces(state)}
-                large
-                onPiece={(grams, number) => store.mark([pieceMark(grams, number)])}
-              />
+              <Guarded what="The cutting" note={GOES_ON} retryWith={[sheet]}>
+                <CutAndWeigh
+                  sheet={sheet}
+                  scale={scale}
+                  unsent={unsentPieces(state)}
+                  large
+                  onPiece={(grams, number) => store.mark([pieceMark(grams, number)])}
+                />
+              </Guarded>
             }
             extras={
               <Extras
@@ -216,317 +196,17 @@ function Run({ from }: { from: BatchOut }) {
           </>
         )}
       </div>
-      <RisenBy
-        open={panel === "risen"}
-        onClose={() => setPanel(null)}
-        onMark={(v) => mark("risen", stage ?? "rise", v)}
-      />
-      <Cues
-        stage={stage ?? "rise"}
-        open={panel === "cues"}
-        onClose={() => setPanel(null)}
-        onMark={(kind, v) => mark(kind, stage ?? "rise", v)}
-      />
-      <MovedTo
-        open={panel === "move"}
-        onClose={() => setPanel(null)}
-        onMove={(where, celsius) => {
-          store.mark([{ kind: "moved", stage: stage ?? "rise", where, ...(celsius !== null && { value: celsius }) }]);
-          setPanel(null);
-        }}
-        onRoom={(celsius) => mark("room_temperature", stage ?? "rise", celsius)}
-      />
-      <Panel title="Late or early" open={panel === "late"} onClose={() => setPanel(null)}>
-        <LateOrEarly
-          large
-          ask={(question) =>
-            take(
-              client.GET("/api/batches/{batch_id}/options", {
-                params: { path: { batch_id: batch.id }, query: { now: nowIso(), ...question } },
-              }),
-            )
-          }
-          onTake={(o) => {
-            if (o.move) store.mark([{ kind: "moved", stage: "rise", where: o.move }]);
-            setPanel(null);
-          }}
+      <Guarded what="A panel" note={GOES_ON} retryWith={[sheet, panel]}>
+        <Panels
+          panel={panel}
+          stage={stage ?? "rise"}
+          batch={batch}
+          sheet={sheet}
+          store={store}
+          scale={scale}
+          onClose={() => setPanel(null)}
         />
-      </Panel>
-      <TypedReading
-        title="The dough is at"
-        note="Push the probe into its middle."
-        kind="temperature"
-        open={panel === "dough"}
-        onClose={() => setPanel(null)}
-        onMark={(v) => mark("dough_temperature", "rise", v)}
-      />
-      <TypedReading
-        title="The probe says"
-        note="In the middle of the thickest piece."
-        kind="temperature"
-        open={panel === "probe"}
-        onClose={() => setPanel(null)}
-        onMark={(v) => mark("probe", "heat", v)}
-      />
-      <TypedReading
-        title="The oven is at"
-        note="By a thermometer standing in it, not by its dial."
-        kind="temperature"
-        open={panel === "oven"}
-        onClose={() => setPanel(null)}
-        onMark={(v) => mark("oven", "heat", v)}
-      />
-      <Panel
-        title={`The filling: ${sheet.groups.map((g) => u.mass(g.filling_g)).join(" + ")}`}
-        note={`${sheet.groups.map((g) => `${u.mass(g.filling_each_g)} for each of ${g.pieces}`).join(", ")}. Have it cold before you wrap.`}
-        open={panel === "filling"}
-        onClose={() => setPanel(null)}
-      >
-        {sheet.groups.map((g, i) => (
-          <section key={i} aria-label={u.text(g.name)} className={i ? "mt-4" : ""}>
-            {sheet.groups.length > 1 && (
-              <h3 className="text-lg font-bold">
-                {u.text(g.name)}, for {g.pieces}
-              </h3>
-            )}
-            <Amounts lines={g.filling} />
-            {g.filled && (
-              <div className="mt-2 text-lg">
-                <TypeIt
-                  label={sheet.groups.length > 1 ? `The ${u.text(g.name)} weighs` : "Made, it weighs"}
-                  large
-                  most={100_000}
-                  onWeight={(grams) => {
-                    store.mark([{ kind: "filling_weight", stage: "filling", value: grams, where: String(i + 1) }]);
-                    setPanel(null);
-                  }}
-                />
-                {g.filled.made_g !== null && (
-                  <p className="mt-1">
-                    {u.mass(g.filled.made_g ?? 0)} made:{" "}
-                    {g.filled.short_g > 0
-                      ? `${u.mass(g.filled.short_g)} short, ${u.mass((g.filled.made_g ?? 0) / g.pieces)} in each`
-                      : `${u.mass(-g.filled.short_g)} more than is needed`}
-                    .
-                  </p>
-                )}
-              </div>
-            )}
-          </section>
-        ))}
-        <Button look="crust" className="mt-4 min-h-16 w-full text-xl" onClick={() => setPanel(null)}>
-          Back to the dough
-        </Button>
-      </Panel>
-      <TypedReading
-        title="Water left over"
-        note="What the dough did not need. Your flour is remembered by it."
-        kind="mass"
-        open={panel === "water"}
-        onClose={() => setPanel(null)}
-        onMark={(v) => mark("water_left", "weigh", v)}
-      />
-      <TypedReading
-        title="The whole dough weighs"
-        note="Turned out of its bowl."
-        kind="mass"
-        offered={scale?.settled && (scale.grams ?? 0) >= 10 ? scale.grams : null}
-        open={panel === "weight"}
-        onClose={() => setPanel(null)}
-        onMark={(v) => mark("dough_weight", "divide", v)}
-      />
+      </Guarded>
     </main>
-  );
-}
-
-interface StepProps {
-  step: HandsStep;
-  due: number | null;
-  now: number;
-  sheet: Sheet;
-  endedAt: Map<string, number>;
-  onDone: () => void;
-  extras: React.ReactNode;
-  scale: Scale | null;
-  /** Dividing: the pieces as they are cut and weighed. */
-  cutting: React.ReactNode;
-}
-
-/** The figure of a step, and its curve where it has one. */
-function StepView({ step, due, now, sheet, endedAt, onDone, extras, scale, cutting }: StepProps) {
-  const u = useUnits();
-  const left = due === null ? 0 : (due - now) / 1000;
-  const over = due !== null && left < 0;
-  const heatFrom = endedAt.get("proof");
-  const grows = fermenting(step.stage, sheet);
-  return (
-    <>
-      <h1 className="mt-2 text-[1.9rem] leading-tight font-extrabold tab:text-[2.6rem]">{step.title}</h1>
-      <p className="text-lg text-ink tab:text-xl">{step.under}</p>
-      <div className="grid flex-1 items-center gap-x-10 tab:landscape:grid-cols-2">
-        <div className="flex flex-col gap-3">
-          <button
-            type="button"
-            onClick={onDone}
-            aria-label={`${step.press}: press anywhere here`}
-            className="w-full rounded-3xl py-3 text-center"
-          >
-            <span
-              role="timer"
-              className={`block text-[min(23vw,8.5rem)] leading-none font-extrabold tracking-tight ${over ? "text-crust" : "text-ink"}`}
-            >
-              {step.figure ?? countdown(left)}
-            </span>
-            <span className="mt-2 block text-lg text-ink tab:text-xl">
-              {over && "time to look: "}
-              {step.figureNote}
-            </span>
-          </button>
-          {step.cautions
-            .filter((c) => c.urgent)
-            .map((c) => (
-              <Warning key={c.code} title={u.text(c.title)} text={u.text(c.text)} urgent large />
-            ))}
-        </div>
-        <div className="flex flex-col gap-3">
-          {grows && <FermentCurve tray={grows} now={now} large width={460} height={250} />}
-          {grows && <Story tray={grows} large />}
-          {step.stage === "heat" && <HeatInstruments heat={sheet.heat} large />}
-          {step.stage === "heat" && (
-            <CoreCurve
-              heat={sheet.heat}
-              minute={heatFrom ? (now - heatFrom) / 60_000 : null}
-              large
-              width={460}
-              height={250}
-            />
-          )}
-          {step.stage === "divide" && cutting}
-          {step.stage === "wrap" &&
-            sheet.groups
-              .filter((g, i) => sheet.groups.findIndex((other) => other.wrap.closing === g.wrap.closing) === i)
-              .map((g) => <ClosingSteps key={g.wrap.closing} group={g} large />)}
-          {step.stage === "weigh" && (
-            <>
-              {sheet.weigh.hold_back_g >= 1 && (
-                <p className="rounded-xl bg-inset px-4 py-2 text-lg">{heldBack(sheet, u)}</p>
-              )}
-              <Mixing order={sheet.weigh.order} large scale={scale} />
-            </>
-          )}
-        </div>
-      </div>
-      <p className="mt-2 text-lg">{nextWords(step.stage, sheet, u)}</p>
-      <Button look="solid" className="mt-3 min-h-24 w-full !rounded-3xl text-[1.9rem]" onClick={onDone}>
-        {step.press}
-      </Button>
-      {extras}
-      {step.cautions
-        .filter((c) => !c.urgent)
-        .map((c) => (
-          <div key={c.code} className="mt-3">
-            <Warning title={u.text(c.title)} text={u.text(c.text)} large />
-          </div>
-        ))}
-    </>
-  );
-}
-
-function Amounts({ lines }: { lines: Sheet["weigh"]["dough"] }) {
-  const u = useUnits();
-  return (
-    <ul className="text-xl tab:text-2xl">
-      {lines.map((l, i) => (
-        <li key={`${l.key}-${i}`} className="flex justify-between border-b-2 border-inset py-1">
-          {u.text(l.name)}
-          <strong>{u.mass(l.shown_g)}</strong>
-        </li>
-      ))}
-    </ul>
-  );
-}
-
-interface ExtrasProps {
-  stage: Stage;
-  grows: boolean;
-  marked: boolean;
-  water: boolean;
-  press: string;
-  onOpen: (panel: PanelName) => void;
-  method: string;
-  onUndo: () => void;
-  onSkip: () => void;
-  onLid: () => void;
-}
-
-/** Other things to say at this step, each large enough for a knuckle. */
-function Extras(p: ExtrasProps) {
-  const big = "min-h-14 flex-1 !px-2";
-  return (
-    <div className="mt-3 flex flex-wrap gap-2">
-      {p.grows && (
-        <Button className={big} onClick={() => p.onOpen("risen")}>
-          Risen by…
-        </Button>
-      )}
-      {p.grows && (
-        <Button className={big} onClick={() => p.onOpen("cues")}>
-          {p.stage === "sponge" ? "Torn…" : "Poked…"}
-        </Button>
-      )}
-      {p.grows && (
-        <Button className={big} onClick={() => p.onOpen("move")}>
-          Moved to…
-        </Button>
-      )}
-      {p.grows && p.stage === "rise" && (
-        <Button className={big} onClick={() => p.onOpen("late")}>
-          Late or early…
-        </Button>
-      )}
-      {p.stage === "weigh" && p.water && (
-        <Button className={big} onClick={() => p.onOpen("water")}>
-          Water left…
-        </Button>
-      )}
-      {p.stage === "rise" && (
-        <Button className={big} onClick={() => p.onOpen("dough")}>
-          Dough is at…
-        </Button>
-      )}
-      {["rise", "divide", "wrap"].includes(p.stage) && (
-        <Button className={big} onClick={() => p.onOpen("filling")}>
-          The filling…
-        </Button>
-      )}
-      {p.stage === "rise" && (
-        <Button className={big} onClick={p.onSkip}>
-          Go on early
-        </Button>
-      )}
-      {p.stage === "divide" && (
-        <Button className={big} onClick={() => p.onOpen("weight")}>
-          Dough weighs…
-        </Button>
-      )}
-      {(p.stage === "heat" || p.stage === "rest") && (
-        <Button className={big} onClick={() => p.onOpen("probe")}>
-          Probe says…
-        </Button>
-      )}
-      {p.stage === "heat" && p.method === "oven" && (
-        <Button className={big} onClick={() => p.onOpen("oven")}>
-          Oven is at…
-        </Button>
-      )}
-      {(p.stage === "heat" || p.stage === "rest") && p.method !== "oven" && (
-        <Button className={big} onClick={p.onLid}>
-          Lid lifted
-        </Button>
-      )}
-      <Button className={big} disabled={!p.marked} onClick={p.onUndo}>
-        Undo
-      </Button>
-    </div>
   );
 }

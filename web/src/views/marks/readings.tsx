@@ -68,7 +68,7 @@ export function RisenBy({
   );
 }
 
-/** A reading of a thermometer or scale, typed in the cook's own units. offered: what the scale shows, to be taken as it is. */
+/** A reading of a thermometer or scale, typed in the cook's own units. offered: what the scale shows. */
 export function TypedReading(p: {
   title: string;
   note: string;
