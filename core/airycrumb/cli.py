@@ -11,7 +11,7 @@ from typing import Any
 
 from airycrumb.bake import load_json, plain_kitchen, read_bake, read_kitchen
 from airycrumb.bake.model import Kitchen
-from airycrumb.data.vocabulary import FEEL, METHOD
+from airycrumb.data.vocabulary import METHOD
 from airycrumb.paper.linked_recipe import as_recipe, in_turn, rolled_to
 from airycrumb.paper.wrapper_files import as_pdf, as_svg
 from airycrumb.paper.wrapper_pages import PAPERS, template_of, thickness_of
@@ -147,7 +147,7 @@ def _weighing(s: Sheet) -> Iterator[tuple[str, Message]]:
             "dough {dough}, true hydration {hydration} ({feel}), liquid at {liquid}",
             dough=in_grams(w.dough_g),
             hydration=in_percent(w.percentages.true_hydration),
-            feel=FEEL[w.feel],
+            feel=w.feels,
             liquid=in_celsius(w.water_c),
         ),
     )

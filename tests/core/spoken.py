@@ -5,7 +5,7 @@ from collections.abc import Callable
 from functools import wraps
 from typing import Any
 
-from airycrumb.learning import causes, notebook, train_the_eye
+from airycrumb.learning import notebook, train_the_eye, troubles
 from airycrumb.learning.finish import finish as _finish
 from airycrumb.questions import ask as _ask
 from airycrumb.recipe import read_line as _read_line
@@ -49,7 +49,7 @@ def saying(function: Callable[..., Any]) -> Callable[..., Any]:
     return said
 
 
-why, review = saying(causes.why), saying(notebook.review)
+why, review = saying(troubles.why), saying(notebook.review)
 finish, mark_judgement = saying(_finish), saying(train_the_eye.mark)
 read_line, read_recipe, to_bake = saying(_read_line), saying(_read_recipe), saying(_to_bake)
 work, enclose, solve, kept = saying(_work), saying(_enclose), saying(_solve), saying(_kept)

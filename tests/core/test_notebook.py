@@ -6,8 +6,9 @@ from dataclasses import replace
 from hypothesis import given
 from hypothesis import strategies as st
 
-from airycrumb.learning.causes import TROUBLES, Record
+from airycrumb.learning.evidence import Record
 from airycrumb.learning.notebook import Finding, Stage, learned_wrap_seconds
+from airycrumb.learning.troubles import TROUBLES
 from airycrumb.quantities import Band
 from tests.core.spoken import review, why
 

@@ -147,7 +147,7 @@ class BesideTheStep(unittest.TestCase):
         ]
         line = safety.core_line([find("hake raw")], "raw", "us")
         clock = safety.warm_clock([], 21, "us")
-        found = safety.cautions([], [safety.Stuffing([find("hake raw")], "raw")], fires, line, clock, cut=True)
+        found = safety.cautions([], [safety.Stuffing([find("hake raw")], "raw")], fires, line, clock, blade=True)
         said = {c.code: f"{c.title} {c.text}" for c in found}
         for code, words in (
             ("pan", "no water"),

@@ -9,8 +9,8 @@ from datetime import timedelta
 from typing import Any
 
 from airycrumb.bake import load_json, read_bake
-from airycrumb.learning.causes import TROUBLES
 from airycrumb.learning.simulated_cook import rehearse
+from airycrumb.learning.troubles import TROUBLES
 from airycrumb.sheet import Sheet
 from tests.core.examples import DEMO_BAKES, NOON, bake_document, kitchen, seen, sheet, with_amount
 from tests.core.spoken import finish

@@ -11,7 +11,8 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from airycrumb.bake import read_bake
-from airycrumb.learning.causes import TROUBLES, Record, why
+from airycrumb.learning.evidence import Record
+from airycrumb.learning.troubles import TROUBLES, why
 from airycrumb.problems import InputError
 from airycrumb.recipe import read_recipe, to_bake
 from airycrumb.words import (

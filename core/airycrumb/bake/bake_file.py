@@ -15,7 +15,15 @@ from airycrumb.words import in_grams, in_percent, say, verbatim
 def _pin(raw: Document | None, parts: list[Part], groups: tuple[Group, ...], r: Reader) -> Pin | None:
     if raw is None:
         return None
-    amount = r.quantity(raw["amount"], "mass", "pin.amount", 1, 200_000, say("The pinned amount"), "g")
+    amount = r.quantity(
+        text=raw["amount"],
+        kind="mass",
+        where="pin.amount",
+        low=1,
+        high=200_000,
+        what=say("The pinned amount"),
+        unit="g",
+    )
     keys = {item.key for item, _ in parts}
     by = raw["by"].strip().lower()
     filling = filling_pinned(by)
@@ -66,13 +74,31 @@ def _stays(stage: Document, name: str, r: Reader) -> tuple[Stay, ...]:
     """Where a stage stands, in turn; files written before there were spots say at most how warm it is."""
     rows = stage.get("spots")
     if not rows:
-        air = r.optional(stage.get("air"), "temperature", f"{name}.air", 1, 45, _WARMTH[name], "C")
+        air = r.optional(
+            text=stage.get("air"), kind="temperature", where=f"{name}.air", low=1, high=45, what=_WARMTH[name], unit="C"
+        )
         return BENCH if air is None else (Stay("spot", air),)
     stays = []
     for i, row in enumerate(rows):
         at, last = f"{name}.spots[{i}]", i == len(rows) - 1
-        air = r.optional(row.get("air"), "temperature", f"{at}.air", 1, 45, say("Warmth of the spot"), "C")
-        told = r.optional(row.get("for"), "duration", f"{at}.for", 1, 5760, say("The time there"), "min")
+        air = r.optional(
+            text=row.get("air"),
+            kind="temperature",
+            where=f"{at}.air",
+            low=1,
+            high=45,
+            what=say("Warmth of the spot"),
+            unit="C",
+        )
+        told = r.optional(
+            text=row.get("for"),
+            kind="duration",
+            where=f"{at}.for",
+            low=1,
+            high=5760,
+            what=say("The time there"),
+            unit="min",
+        )
         r.require(
             last or told is not None,
             "no_end",
@@ -133,13 +159,13 @@ def read_bake(document: Document, own: Own = ()) -> Bake:
         parts=parts,
         yeast_school=_school(dough),
         start_c=r.optional(
-            dough.get("start_temperature"),
-            "temperature",
-            "dough.start_temperature",
-            2,
-            45,
-            say("The dough's start temperature"),
-            "C",
+            text=dough.get("start_temperature"),
+            kind="temperature",
+            where="dough.start_temperature",
+            low=2,
+            high=45,
+            what=say("The dough's start temperature"),
+            unit="C",
         ),
         rise_to=r.number(rise["to"], 1.2, 3.5, say("The rise"), "rise.to"),
         rise_stays=_stays(rise, "rise", r),
@@ -148,7 +174,15 @@ def read_bake(document: Document, own: Own = ()) -> Bake:
         **vars(heating(document["heat"], "heat", r)),
         eat_at=plan.get("eat_at"),
         start_at=plan.get("start_at"),
-        room_c=r.optional(plan.get("room"), "temperature", "plan.room", 5, 40, say("The kitchen"), "C"),
+        room_c=r.optional(
+            text=plan.get("room"),
+            kind="temperature",
+            where="plan.room",
+            low=5,
+            high=40,
+            what=say("The kitchen"),
+            unit="C",
+        ),
         pin=_pin(document.get("pin"), parts, groups, r),
         kept=frozenset(document.get("kept", [])),
         bands=r.bands(dough["ingredients"], parts, "dough.ingredients"),
@@ -157,20 +191,28 @@ def read_bake(document: Document, own: Own = ()) -> Bake:
         kneading=dough.get("kneading", "hand"),
         said_feel=document.get("said", {}).get("feel"),
         wanted_c=r.optional(
-            dough.get("wanted_temperature"),
-            "temperature",
-            "dough.wanted_temperature",
-            16,
-            32,
-            say("The dough wanted"),
-            "C",
+            text=dough.get("wanted_temperature"),
+            kind="temperature",
+            where="dough.wanted_temperature",
+            low=16,
+            high=32,
+            what=say("The dough wanted"),
+            unit="C",
         ),
         by_thermometer=plan.get("room_from") == "thermometer",
         vessel=rise.get("in", "bowl"),
         again_to=None
         if rise.get("again_to") is None
         else r.number(rise["again_to"], 1.1, 3, say("The second rise"), "rise.again_to"),
-        rest_only_min=r.quantity(rise.get("rest", "30 min"), "duration", "rise.rest", 0, 1440, say("The rest"), "min"),
+        rest_only_min=r.quantity(
+            text=rise.get("rest", "30 min"),
+            kind="duration",
+            where="rise.rest",
+            low=0,
+            high=1440,
+            what=say("The rest"),
+            unit="min",
+        ),
         sponge_to=r.number(sponge.get("to", 2.6), 1.5, 3.5, say("The sponge"), "sponge.to"),
         sponge_stays=_stays(sponge, "sponge", r),
         spare_dough=document.get("spare_dough", ""),

@@ -22,28 +22,54 @@ def heating(raw: Document, where: str, r: Reader) -> HeatSettings:
     at = f"{where}.temperature"
     air_c = 100.0
     if oven and told is not None:
-        air_c = r.quantity(told, "temperature", at, 100, 280, say("The oven temperature"), "C")
-    lidded = r.optional(raw.get("lid"), "duration", f"{where}.lid", 1, 180, say("The time under a lid"), "min")
+        air_c = r.quantity(
+            text=told, kind="temperature", where=at, low=100, high=280, what=say("The oven temperature"), unit="C"
+        )
+    lidded = r.optional(
+        text=raw.get("lid"),
+        kind="duration",
+        where=f"{where}.lid",
+        low=1,
+        high=180,
+        what=say("The time under a lid"),
+        unit="min",
+    )
     return HeatSettings(
-        raw["method"],
-        air_c,
-        raw.get("fire", "gentle" if raw["method"] == "pan" else "high"),
-        raw.get("fan", False),
-        raw.get("wash", "none"),
-        r.optional(raw.get("minutes"), "duration", f"{where}.minutes", 1, 180, say("The stated time"), "min"),
-        r.quantity(raw["rest"], "duration", f"{where}.rest", 0, 60, say("The rest"), "min"),
-        raw.get("covered", raw["method"] == "steam"),
-        raw.get("on", "tray"),
-        raw.get("shelf", "middle"),
-        raw.get("steam_pan", False),
-        lidded or 0.0,
-        raw.get("seared", False),
-        raw.get("from", "proofed"),
-        r.quantity(
-            raw.get("cold_for", "12 h"), "duration", f"{where}.cold_for", 60, 129_600, say("The time kept cold"), "min"
+        method=raw["method"],
+        air_c=air_c,
+        fire=raw.get("fire", "gentle" if raw["method"] == "pan" else "high"),
+        fan=raw.get("fan", False),
+        wash=raw.get("wash", "none"),
+        heat_min=r.optional(
+            text=raw.get("minutes"),
+            kind="duration",
+            where=f"{where}.minutes",
+            low=1,
+            high=180,
+            what=say("The stated time"),
+            unit="min",
         ),
-        raw.get("crust", ""),
-        raw.get("later_loads", "bench"),
+        rest_min=r.quantity(
+            text=raw["rest"], kind="duration", where=f"{where}.rest", low=0, high=60, what=say("The rest"), unit="min"
+        ),
+        covered=raw.get("covered", raw["method"] == "steam"),
+        on=raw.get("on", "tray"),
+        shelf=raw.get("shelf", "middle"),
+        steam_pan=raw.get("steam_pan", False),
+        lid_min=lidded or 0.0,
+        seared=raw.get("seared", False),
+        came=raw.get("from", "proofed"),
+        cold_min=r.quantity(
+            text=raw.get("cold_for", "12 h"),
+            kind="duration",
+            where=f"{where}.cold_for",
+            low=60,
+            high=129_600,
+            what=say("The time kept cold"),
+            unit="min",
+        ),
+        crust=raw.get("crust", ""),
+        later_loads=raw.get("later_loads", "bench"),
     )
 
 
@@ -51,7 +77,13 @@ def _inside(raw: Document, where: str, each_g: float, main: list[Part], r: Reade
     """What is laid inside a filling, in proportion to the filling round it."""
     own = r.parts(raw["ingredients"], f"{where}.ingredients")
     inside_g = r.quantity(
-        raw["each"], "mass", f"{where}.each", 1, 1000, verbatim(raw["name"][:40]) or say("What is inside"), "g"
+        text=raw["each"],
+        kind="mass",
+        where=f"{where}.each",
+        low=1,
+        high=1000,
+        what=verbatim(raw["name"][:40]) or say("What is inside"),
+        unit="g",
     )
     weight, around = sum(g for _, g in own), sum(g for _, g in main)
     r.require(
@@ -84,19 +116,49 @@ def _filling(raw: Document, where: str, each_g: float, r: Reader) -> Filling:
     laid_in = raw.get("inside")
     own = _inside(laid_in, f"{where}.inside", each_g, parts, r) if laid_in else []
     return Filling(
-        raw["name"],
-        parts + own,
-        raw["state"],
-        r.quantity(
-            raw["temperature"], "temperature", f"{where}.temperature", 0, 60, say("The filling's temperature"), "C"
+        name=raw["name"],
+        parts=parts + own,
+        state=raw["state"],
+        celsius=r.quantity(
+            text=raw["temperature"],
+            kind="temperature",
+            where=f"{where}.temperature",
+            low=0,
+            high=60,
+            what=say("The filling's temperature"),
+            unit="C",
         ),
-        r.quantity(raw["hands_on"], "duration", f"{where}.hands_on", 0, 480, say("Time to make the filling"), "min"),
-        r.quantity(raw["cooling"], "duration", f"{where}.cooling", 0, 2880, say("Time to cool the filling"), "min"),
-        tuple(dict.fromkeys(raw.get("treatments", []))),
-        raw.get("vessel", "tray"),
-        r.optional(raw.get("made"), "mass", f"{where}.made", 1, 200_000, say("The filling made"), "g"),
-        laid_in["name"] if laid_in and own else "",
-        len(own),
+        hands_min=r.quantity(
+            text=raw["hands_on"],
+            kind="duration",
+            where=f"{where}.hands_on",
+            low=0,
+            high=480,
+            what=say("Time to make the filling"),
+            unit="min",
+        ),
+        cool_min=r.quantity(
+            text=raw["cooling"],
+            kind="duration",
+            where=f"{where}.cooling",
+            low=0,
+            high=2880,
+            what=say("Time to cool the filling"),
+            unit="min",
+        ),
+        treatments=tuple(dict.fromkeys(raw.get("treatments", []))),
+        vessel=raw.get("vessel", "tray"),
+        made_g=r.optional(
+            text=raw.get("made"),
+            kind="mass",
+            where=f"{where}.made",
+            low=1,
+            high=200_000,
+            what=say("The filling made"),
+            unit="g",
+        ),
+        inside=laid_in["name"] if laid_in and own else "",
+        inside_parts=len(own),
     )
 
 
@@ -105,10 +167,14 @@ def _group(raw: Document, at: str, first: Document, r: Reader) -> Group:
     dough = raw.get("dough_per_piece", first["dough_per_piece"])
     closing = str(raw.get("closing", first["closing"]))
     pieces = r.count(raw["pieces"], 200, say("The number of pieces"), f"{at}pieces")
-    dough_g = r.quantity(dough, "mass", f"{at}dough_per_piece", 10, 1500, say("A piece"), "g")
+    dough_g = r.quantity(
+        text=dough, kind="mass", where=f"{at}dough_per_piece", low=10, high=1500, what=say("A piece"), unit="g"
+    )
     heat = heating(raw["heat"], f"{at}heat", r) if at and "heat" in raw else None
     if closing == "plain":
-        return Group(pieces, dough_g, 0.0, closing, NO_FILLING, heat)
+        return Group(
+            pieces=pieces, dough_each_g=dough_g, filling_each_g=0.0, closing=closing, filling=NO_FILLING, heat=heat
+        )
     where = verbatim(at.rstrip("."))
     wanted = {
         "filling": say("“{field}” is missing from {where}: add it.", field=verbatim("filling"), where=where),
@@ -127,11 +193,26 @@ def _group(raw: Document, at: str, first: Document, r: Reader) -> Group:
             said,
         )
     if "filling" not in raw or "filling_per_piece" not in raw:
-        return Group(pieces, dough_g, 0.0, closing, NO_FILLING, heat)
+        return Group(
+            pieces=pieces, dough_each_g=dough_g, filling_each_g=0.0, closing=closing, filling=NO_FILLING, heat=heat
+        )
     each = r.quantity(
-        raw["filling_per_piece"], "mass", f"{at}filling_per_piece", 5, 1500, say("Filling for a piece"), "g"
+        text=raw["filling_per_piece"],
+        kind="mass",
+        where=f"{at}filling_per_piece",
+        low=5,
+        high=1500,
+        what=say("Filling for a piece"),
+        unit="g",
     )
-    return Group(pieces, dough_g, each, closing, _filling(raw["filling"], f"{at}filling", each, r), heat)
+    return Group(
+        pieces=pieces,
+        dough_each_g=dough_g,
+        filling_each_g=each,
+        closing=closing,
+        filling=_filling(raw["filling"], f"{at}filling", each, r),
+        heat=heat,
+    )
 
 
 def _eaten(document: Document, r: Reader) -> int | None:

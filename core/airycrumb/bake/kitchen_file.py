@@ -49,7 +49,15 @@ def _oven(raw: Document | None, r: Reader) -> OvenTruth:
 def _cup(key: str, text: str, r: Reader) -> float:
     where = f"measuring.weighed.{key}"
     r.collect(lambda: find(key, where), None)
-    return r.quantity(text, "mass", where, 5, 400, say("A cup of {food}", food=verbatim(key[:40])), "g")
+    return r.quantity(
+        text=text,
+        kind="mass",
+        where=where,
+        low=5,
+        high=400,
+        what=say("A cup of {food}", food=verbatim(key[:40])),
+        unit="g",
+    )
 
 
 def _habits(document: Document, r: Reader) -> Habits:
@@ -79,12 +87,18 @@ def _food(row: Document, where: str, r: Reader) -> Ingredient | None:
         where,
         say("{name} has more water and fat than it weighs: check the two.", name=row["name"][:40]),
     )
-    cup = r.optional(row.get("cup"), "mass", f"{where}.cup", 5, 600, say("A cup of it"), "g")
-    piece = r.optional(row.get("piece"), "mass", f"{where}.piece", 0.1, 5000, say("One of it"), "g")
+    cup = r.optional(
+        text=row.get("cup"), kind="mass", where=f"{where}.cup", low=5, high=600, what=say("A cup of it"), unit="g"
+    )
+    piece = r.optional(
+        text=row.get("piece"), kind="mass", where=f"{where}.piece", low=0.1, high=5000, what=say("One of it"), unit="g"
+    )
     if base is None or not named or not both:
         return None
     density = None if cup is None else cup / FACTORS["volume"]["cup"]
-    return alike(base, row["name"], shares.get("water"), shares.get("fat"), density, piece)
+    return alike(
+        base=base, name=row["name"], water=shares.get("water"), fat=shares.get("fat"), density=density, piece_g=piece
+    )
 
 
 def _spot(row: Document, where: str, r: Reader) -> OwnSpot:
@@ -97,8 +111,24 @@ def _spot(row: Document, where: str, r: Reader) -> OwnSpot:
     )
     return OwnSpot(
         row["name"].strip(),
-        r.quantity(row["air"], "temperature", f"{where}.air", 1, 45, say("Warmth of the spot"), "C"),
-        r.optional(row.get("cools"), "duration", f"{where}.cools", 1, 1440, say("The time it cools in"), "min"),
+        r.quantity(
+            text=row["air"],
+            kind="temperature",
+            where=f"{where}.air",
+            low=1,
+            high=45,
+            what=say("Warmth of the spot"),
+            unit="C",
+        ),
+        r.optional(
+            text=row.get("cools"),
+            kind="duration",
+            where=f"{where}.cools",
+            low=1,
+            high=1440,
+            what=say("The time it cools in"),
+            unit="min",
+        ),
     )
 
 
@@ -108,7 +138,18 @@ def _room_day(rows: list[Document], r: Reader) -> tuple[tuple[float, float], ...
     for i, row in enumerate(rows):
         at = float(r.collect(partial(minute_of_day, row["at"], f"room_day[{i}].at"), 0.0))
         points.append(
-            (at, r.quantity(row["room"], "temperature", f"room_day[{i}].room", 5, 40, say("The kitchen"), "C"))
+            (
+                at,
+                r.quantity(
+                    text=row["room"],
+                    kind="temperature",
+                    where=f"room_day[{i}].room",
+                    low=5,
+                    high=40,
+                    what=say("The kitchen"),
+                    unit="C",
+                ),
+            )
         )
     minutes = [m for m, _ in points]
     r.require(
@@ -129,30 +170,83 @@ def read_kitchen(document: Document) -> Kitchen:
     steamer, oven = document["steamer"], document["oven"]
     kitchen = Kitchen(
         name=document["name"],
-        room_c=r.quantity(document["room"], "temperature", "room", 5, 40, say("The kitchen"), "C"),
-        altitude_m=r.quantity(document["altitude"], "length", "altitude", -400, 4500, say("The altitude"), "m") / 1000,
-        scale_step_g=r.quantity(document["scale_step"], "mass", "scale_step", 0.1, 10, say("The scale's step"), "g"),
+        room_c=r.quantity(
+            text=document["room"], kind="temperature", where="room", low=5, high=40, what=say("The kitchen"), unit="C"
+        ),
+        altitude_m=r.quantity(
+            text=document["altitude"],
+            kind="length",
+            where="altitude",
+            low=-400,
+            high=4500,
+            what=say("The altitude"),
+            unit="m",
+        )
+        / 1000,
+        scale_step_g=r.quantity(
+            text=document["scale_step"],
+            kind="mass",
+            where="scale_step",
+            low=0.1,
+            high=10,
+            what=say("The scale's step"),
+            unit="g",
+        ),
         bowl_loss=r.number(document.get("bowl_loss", 0.015), 0, 0.1, say("The loss on the bowl"), "bowl_loss"),
         baskets=r.count(steamer["baskets"], 6, say("The number of baskets"), "steamer.baskets"),
-        basket_mm=r.quantity(steamer["diameter"], "length", "steamer.diameter", 10, 60, say("A basket"), "cm"),
+        basket_mm=r.quantity(
+            text=steamer["diameter"],
+            kind="length",
+            where="steamer.diameter",
+            low=10,
+            high=60,
+            what=say("A basket"),
+            unit="cm",
+        ),
         net_watts=r.quantity(
-            steamer["net_power"], "power", "steamer.net_power", 100, 4000, say("The hob's net power"), "W"
+            text=steamer["net_power"],
+            kind="power",
+            where="steamer.net_power",
+            low=100,
+            high=4000,
+            what=say("The hob's net power"),
+            unit="W",
         ),
         trays=r.count(oven["trays"], 4, say("The number of trays"), "oven.trays"),
         tray_mm=(
-            r.quantity(oven["width"], "length", "oven.width", 10, 90, say("A tray"), "cm"),
-            r.quantity(oven["depth"], "length", "oven.depth", 10, 90, say("A tray"), "cm"),
+            r.quantity(
+                text=oven["width"], kind="length", where="oven.width", low=10, high=90, what=say("A tray"), unit="cm"
+            ),
+            r.quantity(
+                text=oven["depth"], kind="length", where="oven.depth", low=10, high=90, what=say("A tray"), unit="cm"
+            ),
         ),
-        preheat_min=r.quantity(oven["preheat"], "duration", "oven.preheat", 0, 120, say("The preheat"), "min"),
-        boil_min=r.quantity(steamer["boil"], "duration", "steamer.boil", 0, 60, say("Bringing to the boil"), "min"),
+        preheat_min=r.quantity(
+            text=oven["preheat"],
+            kind="duration",
+            where="oven.preheat",
+            low=0,
+            high=120,
+            what=say("The preheat"),
+            unit="min",
+        ),
+        boil_min=r.quantity(
+            text=steamer["boil"],
+            kind="duration",
+            where="steamer.boil",
+            low=0,
+            high=60,
+            what=say("Bringing to the boil"),
+            unit="min",
+        ),
         friction_c=r.quantity(
-            document.get("kneading_warms", "1 C"),
-            "temperature",
-            "kneading_warms",
-            0,
-            15,
-            say("Warming by kneading"),
-            "C",
+            text=document.get("kneading_warms", "1 C"),
+            kind="temperature",
+            where="kneading_warms",
+            low=0,
+            high=15,
+            what=say("Warming by kneading"),
+            unit="C",
         ),
         region=document.get("food_safety_region", "strictest"),
         vigour=_vigour(document.get("vigour"), r),
@@ -163,11 +257,29 @@ def read_kitchen(document: Document) -> Kitchen:
         habits=_habits(document, r),
         spots=tuple(_spot(row, f"spots[{i}]", r) for i, row in enumerate(document.get("spots", []))),
         room_day=_room_day(document.get("room_day", []), r),
-        pot_ml=r.quantity(steamer.get("pot", "2 l"), "volume", "steamer.pot", 200, 20_000, say("The pot"), "ml"),
-        pan_mm=r.quantity(document.get("pan", "26 cm"), "length", "pan", 10, 60, say("The pan"), "cm"),
+        pot_ml=r.quantity(
+            text=steamer.get("pot", "2 l"),
+            kind="volume",
+            where="steamer.pot",
+            low=200,
+            high=20_000,
+            what=say("The pot"),
+            unit="ml",
+        ),
+        pan_mm=r.quantity(
+            text=document.get("pan", "26 cm"),
+            kind="length",
+            where="pan",
+            low=10,
+            high=60,
+            what=say("The pan"),
+            unit="cm",
+        ),
         oven=_oven(document.get("oven_truth"), r),
         paces={method: _pace(raw, method, r) for method, raw in document.get("heats", {}).items()},
-        board_mm=r.optional(document.get("board"), "length", "board", 10, 120, say("The board"), "cm"),
+        board_mm=r.optional(
+            text=document.get("board"), kind="length", where="board", low=10, high=120, what=say("The board"), unit="cm"
+        ),
         wrap_seconds={
             k: r.number(v, 5, 1800, say("Seconds to wrap one"), f"wrap_seconds.{k}")
             for k, v in document.get("wrap_seconds", {}).items()

@@ -39,7 +39,7 @@ class Filling:
         return verbatim(self.name) if self.parts else say("nothing inside")
 
 
-NO_FILLING = Filling("nothing inside", [], "cooked", 20.0, 0.0, 0.0)
+NO_FILLING = Filling(name="nothing inside", parts=[], state="cooked", celsius=20.0, hands_min=0.0, cool_min=0.0)
 
 
 @dataclass(frozen=True)

@@ -43,7 +43,11 @@ class Reader:
         self, text: str | None, kind: Kind, where: str, low: float, high: float, what: Message, unit: str
     ) -> float | None:
         """A quantity that may be left out."""
-        return None if text is None else self.quantity(text, kind, where, low, high, what, unit)
+        return (
+            None
+            if text is None
+            else self.quantity(text=text, kind=kind, where=where, low=low, high=high, what=what, unit=unit)
+        )
 
     def number(self, value: float, low: float, high: float, what: Message, where: str) -> float:
         """A plain number within its range."""

@@ -4,7 +4,9 @@ from dataclasses import dataclass
 
 from airycrumb.data.record import Constant
 
-STRETCH = Constant(1.2, "1", "assumed", "how far a gathered rim is drawn out as it closes", 1.1, 1.3)
+STRETCH = Constant(
+    value=1.2, unit="1", kind="assumed", source="how far a gathered rim is drawn out as it closes", low=1.1, high=1.3
+)
 MOST_STRETCH = Constant(1.3, "1", "assumed", "the same, just before it tears")
 SEAM_MM = Constant(10.0, "mm", "common practice", "rim kept clean for the seam of a gathered bun")
 RIM_MM = Constant(12.0, "mm", "common practice", "rim kept clean for the crimp of a half-moon")
@@ -47,24 +49,118 @@ class Usual:
 
 _STRETCH, _HIGH, _DEEP = "stretch of the rim", "height over the pocket's radius", "mm of filling"
 USUAL = {
-    "gathered": Usual(2.2, (0.4, 1.1), 110, STRETCH.value, MOST_STRETCH.value, _STRETCH, SEAM_MM.value),
-    "ball": Usual(2.5, (0.4, 1.0), 70, STRETCH.value, MOST_STRETCH.value, _STRETCH, SEAM_MM.value),
-    "pinch": Usual(2.5, (0.4, 0.9), 80, 1.12, 1.22, _STRETCH, SEAM_MM.value),
-    "envelope": Usual(2.2, (0.4, 1.1), 80, 0.35, 0.50, "height over depth of the packet", 12.0),
-    "half_moon": Usual(2.5, (0.35, 0.9), 75, CUSHION_HEIGHT.value, CUSHION_MOST.value, _HIGH, RIM_MM.value),
-    "half_moon_fork": Usual(2.5, (0.35, 0.9), 60, CUSHION_HEIGHT.value, CUSHION_MOST.value, _HIGH, FORK_RIM_MM.value),
-    "half_moon_rope": Usual(2.5, (0.35, 0.85), 120, CUSHION_HEIGHT.value, CUSHION_MOST.value, _HIGH, ROPE_RIM_MM.value),
-    "crescent": Usual(2.5, (0.1, 0.5), 50, 0.22, 0.30, "roll of filling over the base", 8.0),
-    "two_rounds": Usual(2.2, (0.35, 1.0), 90, 0.32, 0.45, _HIGH, RIM_MM.value),
-    "lidded": Usual(2.5, (0.3, 0.8), 130, STRETCH.value, MOST_STRETCH.value, _STRETCH, SEAM_MM.value),
-    "boat": Usual(4.0, (0.4, 1.3), 100, 16.0, 24.0, _DEEP, WALL_MM.value),
-    "well": Usual(8.0, (0.2, 0.8), 45, 12.0, 16.0, _DEEP, WELL_RIM_MM.value),
-    "sticks": Usual(2.5, (0.25, 0.9), 70, 0.75, 0.95, "share of the roll that is filling", 12.0),
-    "kneaded_in": Usual(1.0, (0.1, 0.5), 40, 0.35, 0.50, "share of the piece that is filling", 0.0),
-    "pulled_pie": Usual(2.5, (0.5, 1.3), 150, 15.0, 22.0, _DEEP, 10.0),
-    "braid": Usual(4.0, (0.4, 1.1), 300, 22.0, 32.0, _DEEP, BRAID_END_MM.value),
-    "layered": Usual(2.5, (0.2, 0.8), 120, 3.0, 6.0, _DEEP, 15.0),
-    "plain": Usual(3.0, (0.0, 0.0), 20, 0.0, 0.0, "no filling", 0.0),
+    "gathered": Usual(
+        thinnest_mm=2.2,
+        ratio=(0.4, 1.1),
+        seconds=110,
+        easy=STRETCH.value,
+        most=MOST_STRETCH.value,
+        measure=_STRETCH,
+        seam_mm=SEAM_MM.value,
+    ),
+    "ball": Usual(
+        thinnest_mm=2.5,
+        ratio=(0.4, 1.0),
+        seconds=70,
+        easy=STRETCH.value,
+        most=MOST_STRETCH.value,
+        measure=_STRETCH,
+        seam_mm=SEAM_MM.value,
+    ),
+    "pinch": Usual(
+        thinnest_mm=2.5, ratio=(0.4, 0.9), seconds=80, easy=1.12, most=1.22, measure=_STRETCH, seam_mm=SEAM_MM.value
+    ),
+    "envelope": Usual(
+        thinnest_mm=2.2,
+        ratio=(0.4, 1.1),
+        seconds=80,
+        easy=0.35,
+        most=0.50,
+        measure="height over depth of the packet",
+        seam_mm=12.0,
+    ),
+    "half_moon": Usual(
+        thinnest_mm=2.5,
+        ratio=(0.35, 0.9),
+        seconds=75,
+        easy=CUSHION_HEIGHT.value,
+        most=CUSHION_MOST.value,
+        measure=_HIGH,
+        seam_mm=RIM_MM.value,
+    ),
+    "half_moon_fork": Usual(
+        thinnest_mm=2.5,
+        ratio=(0.35, 0.9),
+        seconds=60,
+        easy=CUSHION_HEIGHT.value,
+        most=CUSHION_MOST.value,
+        measure=_HIGH,
+        seam_mm=FORK_RIM_MM.value,
+    ),
+    "half_moon_rope": Usual(
+        thinnest_mm=2.5,
+        ratio=(0.35, 0.85),
+        seconds=120,
+        easy=CUSHION_HEIGHT.value,
+        most=CUSHION_MOST.value,
+        measure=_HIGH,
+        seam_mm=ROPE_RIM_MM.value,
+    ),
+    "crescent": Usual(
+        thinnest_mm=2.5,
+        ratio=(0.1, 0.5),
+        seconds=50,
+        easy=0.22,
+        most=0.30,
+        measure="roll of filling over the base",
+        seam_mm=8.0,
+    ),
+    "two_rounds": Usual(
+        thinnest_mm=2.2, ratio=(0.35, 1.0), seconds=90, easy=0.32, most=0.45, measure=_HIGH, seam_mm=RIM_MM.value
+    ),
+    "lidded": Usual(
+        thinnest_mm=2.5,
+        ratio=(0.3, 0.8),
+        seconds=130,
+        easy=STRETCH.value,
+        most=MOST_STRETCH.value,
+        measure=_STRETCH,
+        seam_mm=SEAM_MM.value,
+    ),
+    "boat": Usual(
+        thinnest_mm=4.0, ratio=(0.4, 1.3), seconds=100, easy=16.0, most=24.0, measure=_DEEP, seam_mm=WALL_MM.value
+    ),
+    "well": Usual(
+        thinnest_mm=8.0, ratio=(0.2, 0.8), seconds=45, easy=12.0, most=16.0, measure=_DEEP, seam_mm=WELL_RIM_MM.value
+    ),
+    "sticks": Usual(
+        thinnest_mm=2.5,
+        ratio=(0.25, 0.9),
+        seconds=70,
+        easy=0.75,
+        most=0.95,
+        measure="share of the roll that is filling",
+        seam_mm=12.0,
+    ),
+    "kneaded_in": Usual(
+        thinnest_mm=1.0,
+        ratio=(0.1, 0.5),
+        seconds=40,
+        easy=0.35,
+        most=0.50,
+        measure="share of the piece that is filling",
+        seam_mm=0.0,
+    ),
+    "pulled_pie": Usual(
+        thinnest_mm=2.5, ratio=(0.5, 1.3), seconds=150, easy=15.0, most=22.0, measure=_DEEP, seam_mm=10.0
+    ),
+    "braid": Usual(
+        thinnest_mm=4.0, ratio=(0.4, 1.1), seconds=300, easy=22.0, most=32.0, measure=_DEEP, seam_mm=BRAID_END_MM.value
+    ),
+    "layered": Usual(thinnest_mm=2.5, ratio=(0.2, 0.8), seconds=120, easy=3.0, most=6.0, measure=_DEEP, seam_mm=15.0),
+    "plain": Usual(
+        thinnest_mm=3.0, ratio=(0.0, 0.0), seconds=20, easy=0.0, most=0.0, measure="no filling", seam_mm=0.0
+    ),
 }
 # The closed shape that is drawn, proofed and cooked: a row of data.shapes.SHAPES.
 CLOSED_AS = {

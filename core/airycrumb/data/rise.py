@@ -14,17 +14,21 @@ GROWTH = Constant(0.036, "% of flour per h of yeast time", "assumed", OURS)
 GROWTH_HALF = Constant(0.108, "% of flour", "assumed", OURS)
 RATE = Constant(1.10, "mL gas at 25 °C per mL dough and h", "assumed", OURS)
 YEAST_POWER = Constant(0.92, "1", "assumed", OURS)
-OSMOTIC_HALF = Constant(6.8, "g salt equivalent per 100 g water", "assumed", OURS, 0, 40)
+OSMOTIC_HALF = Constant(
+    value=6.8, unit="g salt equivalent per 100 g water", kind="assumed", source=OURS, low=0, high=40
+)
 HEAT_OF_GAS = Constant(0.5, "°C per mL/mL", "assumed", OURS)
 DISSOLVED_25 = Constant(
-    1.87,
-    "mL/mL at 0 °C intercept",
-    "from memory",
-    "solubility of CO2 in water, Henry's law (Sander 2015 compilation)",
-    0,
-    45,
+    value=1.87,
+    unit="mL/mL at 0 °C intercept",
+    kind="from memory",
+    source="solubility of CO2 in water, Henry's law (Sander 2015 compilation)",
+    low=0,
+    high=45,
 )
-DISSOLVED_SLOPE = Constant(0.0325, "1/K", "from memory", "temperature slope of the same", 0, 45)
+DISSOLVED_SLOPE = Constant(
+    value=0.0325, unit="1/K", kind="from memory", source="temperature slope of the same", low=0, high=45
+)
 AIR_MIXED_IN = Constant(0.10, "mL air per mL dough", "assumed", OURS)
 HEAT_CAPACITY = Constant(2800.0, "J/kgK", "from memory", "bread dough, handbook range 2500-3000")
 DIFFUSIVITY = Constant(1.4e-7, "m2/s", "from memory", "bread dough, handbook range 1.2-1.6e-7")

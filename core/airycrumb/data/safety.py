@@ -28,16 +28,16 @@ class SafeLine:
 
 
 LINES = (
-    SafeLine("us", "poultry", 74, 0, say("raw poultry"), US),
-    SafeLine("us", "ground meat", 71, 0, say("raw ground meat"), US),
-    SafeLine("us", "egg", 71, 0, say("egg in the filling"), US),
-    SafeLine("us", "fish", 63, 0, say("raw fish"), US),
-    SafeLine("us", "cooked", 74, 0, say("cooked filling, reheated"), US),
-    SafeLine("uk", "poultry", 75, 0.5, say("raw poultry"), UK),
-    SafeLine("uk", "ground meat", 75, 0.5, say("raw ground meat"), UK),
-    SafeLine("uk", "egg", 75, 0.5, say("egg in the filling"), UK),
-    SafeLine("uk", "fish", 75, 0.5, say("raw fish"), UK),
-    SafeLine("uk", "cooked", 75, 0.5, say("cooked filling, reheated"), UK),
+    SafeLine(region="us", kind="poultry", celsius=74, hold_min=0, why=say("raw poultry"), source=US),
+    SafeLine(region="us", kind="ground meat", celsius=71, hold_min=0, why=say("raw ground meat"), source=US),
+    SafeLine(region="us", kind="egg", celsius=71, hold_min=0, why=say("egg in the filling"), source=US),
+    SafeLine(region="us", kind="fish", celsius=63, hold_min=0, why=say("raw fish"), source=US),
+    SafeLine(region="us", kind="cooked", celsius=74, hold_min=0, why=say("cooked filling, reheated"), source=US),
+    SafeLine(region="uk", kind="poultry", celsius=75, hold_min=0.5, why=say("raw poultry"), source=UK),
+    SafeLine(region="uk", kind="ground meat", celsius=75, hold_min=0.5, why=say("raw ground meat"), source=UK),
+    SafeLine(region="uk", kind="egg", celsius=75, hold_min=0.5, why=say("egg in the filling"), source=UK),
+    SafeLine(region="uk", kind="fish", celsius=75, hold_min=0.5, why=say("raw fish"), source=UK),
+    SafeLine(region="uk", kind="cooked", celsius=75, hold_min=0.5, why=say("cooked filling, reheated"), source=UK),
 )
 REGIONS = {
     "strictest": "the strictest of those known here",

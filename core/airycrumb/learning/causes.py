@@ -3,13 +3,10 @@
 A cause without evidence in this batch is not named at all. The weights are assumed: they order causes, no more.
 """
 
-from collections.abc import Callable
-from dataclasses import dataclass
-
 from airycrumb.data.vocabulary import COLOUR, WASHED
+from airycrumb.learning.evidence import Cause, Record
 from airycrumb.words import (
     NOTHING,
-    Message,
     as_number,
     in_celsius,
     in_degrees,
@@ -20,62 +17,6 @@ from airycrumb.words import (
     joined,
     say,
 )
-
-
-@dataclass(frozen=True)
-class Record:
-    """What a batch's marks and forecasts say of it. None: not known.
-
-    rise_size, proof_size: at their end over their aim (1: as wanted), from the rise record; ratio, filling_g: filling
-    over dough, g a piece; bears_g: the most this wrapper closes over; rim_mm: its thinnest, juice, bears: g in 100 g
-    of filling, and what the closing bears; heat_min, planned_min: really, and as planned; core_c: at the end,
-    core_probed: measured; line_c; lid_min: minute at which the lid was lifted; rest_min, rest_planned_min; covered;
-    colour, browning, loss_percent: forecast; air_c, oven_off_c; last_wait_min, last_grown: of the last load; spread:
-    of the pieces' weights (share); apart_min: first to last wrapped; hydration: true, %.
-    """
-
-    method: str
-    fire: str = "high"
-    rise_size: float | None = None
-    proof_size: float | None = None
-    ratio: float = 0.0
-    filling_g: float = 0.0
-    bears_g: float = 0.0
-    rim_mm: float = 3.0
-    juice: float = 0.0
-    bears: float = 20.0
-    heat_min: float | None = None
-    planned_min: float = 0.0
-    core_c: float = 90.0
-    core_probed: bool = False
-    line_c: float = 75.0
-    lid_min: float | None = None
-    rest_min: float | None = None
-    rest_planned_min: float = 0.0
-    covered: bool = True
-    colour: str = "golden"
-    browning: float = 50.0
-    loss_percent: float = 8.0
-    air_c: float = 190.0
-    wash: str = "none"
-    oven_off_c: float = 0.0
-    last_wait_min: float = 0.0
-    last_grown: float = 1.0
-    spread: float | None = None
-    apart_min: float = 0.0
-    hydration: float = 60.0
-
-
-@dataclass(frozen=True)
-class Cause:
-    """One explanation. weight: 0 to 1, how strongly the record speaks for it; evidence: its number; change: next
-    time.
-    """
-
-    name: Message
-    weight: float
-    evidence: Message
-    change: Message
 
 
 def _part(value: float, none_at: float, full_at: float) -> float:
@@ -400,31 +341,3 @@ def stiff_dough(r: Record) -> Cause | None:
         say("Its true hydration was {hydration}.", hydration=in_percent(r.hydration)),
         say("Two or three parts more water in a hundred of flour make a softer crumb."),
     )
-
-
-Ask = Callable[[Record], Cause | None]
-
-# What a cook reports: in words, and the causes that could explain it.
-TROUBLES: dict[str, tuple[Message, tuple[Ask, ...]]] = {
-    "burst": (say("Seams opened"), (too_full, thin_wall, wet_filling, over_proofed, under_proofed)),
-    "leaked": (say("Juice leaked"), (wet_filling, too_full, thin_wall)),
-    "collapsed": (say("They sank"), (over_proofed, lid_lifted, opened_at_once, waited, rise_long, cold_middle)),
-    "wrinkled": (say("They wrinkled"), (opened_at_once, lid_lifted, over_proofed, left_in, waited)),
-    "soggy": (say("Soggy"), (wet_filling, steam_after, drips, taken_out_early)),
-    "gummy": (say("Gummy inside"), (cold_middle, taken_out_early, wet_filling, under_proofed)),
-    "pale": (say("Too pale"), (cool_setting, taken_out_early)),
-    "hard": (say("Hard crust"), (dried, left_in, stiff_dough)),
-    "dense": (say("Dense crumb"), (under_proofed, rise_short, stiff_dough)),
-    "too_much_bread": (say("Too much bread"), (little_filling, rise_long, over_proofed)),
-    "uneven": (say("Uneven"), (uneven_pieces, wrapped_apart, waited)),
-}
-LEAST = 0.05  # below it the record says nothing
-
-
-def why(trouble: str, record: Record) -> list[Cause]:
-    """Causes of a trouble that this record speaks for, the strongest first; [] where it says nothing, or for a
-    trouble nobody knows.
-    """
-    asks = TROUBLES[trouble][1] if trouble in TROUBLES else ()
-    found = [cause for ask in asks if (cause := ask(record)) is not None and cause.weight >= LEAST]
-    return sorted(found, key=lambda cause: -cause.weight)

@@ -2,7 +2,8 @@
 
 from dataclasses import dataclass
 
-from airycrumb.learning.causes import TROUBLES, Cause, Record, why
+from airycrumb.learning.evidence import Cause, Record
+from airycrumb.learning.troubles import TROUBLES, why
 from airycrumb.quantities import Band
 from airycrumb.words import Message, as_number, in_minutes, say
 

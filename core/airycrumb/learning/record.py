@@ -3,7 +3,7 @@
 import numpy as np
 
 from airycrumb.bake.model import Kitchen
-from airycrumb.learning.causes import Record
+from airycrumb.learning.evidence import Record
 from airycrumb.plan.context import Context
 from airycrumb.stations import heat
 from airycrumb.stations.heat.learning import OvenTruth, Pace, Probed, learn_oven, learn_pace, probed

@@ -50,7 +50,16 @@ class Marked:
 
 def _stage(noise: random.Random) -> tuple[Stage, float]:
     yeast, air = noise.uniform(0.7, 1.8), noise.uniform(18, 29)
-    dough = Dough(yeast, noise.uniform(58, 68), 1.8, noise.uniform(0, 6), noise.uniform(0, 6), 170, 4.4, 0.29)
+    dough = Dough(
+        yeast=yeast,
+        hydration=noise.uniform(58, 68),
+        salt=1.8,
+        sugar=noise.uniform(0, 6),
+        fat=noise.uniform(0, 6),
+        total=170,
+        rise_ceiling=4.4,
+        awake=0.29,
+    )
     return Stage(dough, simulate(dough, State(noise.uniform(23, 27)), Place(air, "bowl", 800), 900)), air
 
 
@@ -82,7 +91,17 @@ def _drawn(seed: int) -> tuple[Question, Judgement, float]:
     held = stage.held(np.array([[1.0]]), np.array([min(minute, 900.0)]))
     bubbles = float(bubble_gas(stage.dough, held, stage.course.state_at(min(minute, 900.0)).temperature)[0, 0])
     cell = 10 * (6 * max(bubbles, 0.02) / (np.pi * CELLS_PER_ML)) ** (1 / 3)
-    found = Question(seed, picture, ratio, _dome(share), _dent(share), float(cell), 0.0, air, min(minute, 900.0))
+    found = Question(
+        seed=seed,
+        picture=picture,
+        ratio=ratio,
+        dome=_dome(share),
+        dent_left=_dent(share),
+        cell_mm=float(cell),
+        stretch_mm=0.0,
+        air_c=air,
+        minutes=min(minute, 900.0),
+    )
     return found, truth, ready - minute
 
 
@@ -91,7 +110,17 @@ def _membrane(seed: int, noise: random.Random, truth: Judgement) -> tuple[Questi
     stretch = {"early": (8.0, 22.0), "ready": (48.0, 70.0), "past": (26.0, 34.0)}[truth]
     minutes = {"early": (2.0, 5.0), "ready": (9.0, 12.0), "past": (24.0, 35.0)}[truth]
     return (
-        Question(seed, "membrane", 1.0, 1.0, 0.0, 0.0, noise.uniform(*stretch), 24.0, noise.uniform(*minutes)),
+        Question(
+            seed=seed,
+            picture="membrane",
+            ratio=1.0,
+            dome=1.0,
+            dent_left=0.0,
+            cell_mm=0.0,
+            stretch_mm=noise.uniform(*stretch),
+            air_c=24.0,
+            minutes=noise.uniform(*minutes),
+        ),
         truth,
         0.0,
     )

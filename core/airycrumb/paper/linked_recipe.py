@@ -2,7 +2,7 @@
 
 from typing import Any
 
-from airycrumb.data.vocabulary import FEEL, VERB
+from airycrumb.data.vocabulary import VERB
 from airycrumb.recipe.linked import linked
 from airycrumb.stations.enclose import Wrapper
 from airycrumb.trays.types import GroupTray, HeatTray, RiseTray, Sheet
@@ -145,7 +145,7 @@ def mixing_words(s: Sheet) -> Message:
     return say(
         "Mix with liquid at {water} and knead to a {feel} dough.",
         water=in_celsius(s.weigh.water_c),
-        feel=FEEL[s.weigh.feel],
+        feel=s.weigh.feels,
     )
 
 

@@ -152,7 +152,18 @@ def _main_steps(d: Durations, begin: datetime, done: Done | None) -> list[Step]:
         if done and not ended and end < done.now and all(k in done.ended for k in keys[:i]):
             end = done.now  # under way and overdue: it ends no sooner than now
         doubt = (timedelta(minutes=below**0.5), timedelta(minutes=above**0.5))
-        steps.append(Step(key, TRAYS.get(key, key), LABELS[key], at, end, at - doubt[0], at + doubt[1], key in HANDS))
+        steps.append(
+            Step(
+                key=key,
+                tray=TRAYS.get(key, key),
+                label=LABELS[key],
+                start=at,
+                end=end,
+                start_low=at - doubt[0],
+                start_high=at + doubt[1],
+                hands=key in HANDS,
+            )
+        )
         if ended:
             below = above = 0.0
         else:
@@ -168,25 +179,58 @@ def _side_steps(d: Durations, steps: dict[str, Step], first: datetime) -> list[S
     if d.soak > 0:
         weigh = steps["weigh"].start
         begin = weigh - timedelta(minutes=d.soak)
-        side.append(Step("soak", "weigh", say("Soak or scald, let cool"), begin, weigh, begin, begin, False))
+        side.append(
+            Step(
+                key="soak",
+                tray="weigh",
+                label=say("Soak or scald, let cool"),
+                start=begin,
+                end=weigh,
+                start_low=begin,
+                start_high=begin,
+                hands=False,
+            )
+        )
     if "sponge" in steps:
         end = first + timedelta(minutes=MIXING)
-        side.append(Step("sponge_mix", "weigh", say("Mix the sponge"), first, end, first, first, True))
+        side.append(
+            Step(
+                key="sponge_mix",
+                tray="weigh",
+                label=say("Mix the sponge"),
+                start=first,
+                end=end,
+                start_low=first,
+                start_high=first,
+                hands=True,
+            )
+        )
     if d.filling_hands > 0:
         begin = first + timedelta(minutes=_filling_start(d))
         end = begin + timedelta(minutes=d.filling_hands)
-        side.append(Step("filling", "rise", say("Make the filling"), begin, end, begin, begin, True))
+        side.append(
+            Step(
+                key="filling",
+                tray="rise",
+                label=say("Make the filling"),
+                start=begin,
+                end=end,
+                start_low=begin,
+                start_high=begin,
+                hands=True,
+            )
+        )
         if d.filling_cool > 0:
             side.append(
                 Step(
-                    "cooling",
-                    "rise",
-                    say("Filling cools"),
-                    end,
-                    end + timedelta(minutes=d.filling_cool),
-                    end,
-                    end,
-                    False,
+                    key="cooling",
+                    tray="rise",
+                    label=say("Filling cools"),
+                    start=end,
+                    end=end + timedelta(minutes=d.filling_cool),
+                    start_low=end,
+                    start_high=end,
+                    hands=False,
                 )
             )
     if d.preheat > 0:
@@ -194,14 +238,14 @@ def _side_steps(d: Durations, steps: dict[str, Step], first: datetime) -> list[S
         begin = heat.start - timedelta(minutes=d.preheat)
         side.append(
             Step(
-                "preheat",
-                "proof",
-                say("Preheat"),
-                begin,
-                heat.start,
-                begin - (heat.start - heat.start_low),
-                begin + (heat.start_high - heat.start),
-                False,
+                key="preheat",
+                tray="proof",
+                label=say("Preheat"),
+                start=begin,
+                end=heat.start,
+                start_low=begin - (heat.start - heat.start_low),
+                start_high=begin + (heat.start_high - heat.start),
+                hands=False,
             )
         )
     return side
@@ -226,13 +270,13 @@ def timetable(
     hands = sum((s.end - s.start).total_seconds() / 60 for s in steps if s.hands)
     first = min(s.start for s in steps)
     return Timetable(
-        first,
-        last.end,
-        last.end - spread_low,
-        last.end + spread_high,
-        hands,
-        (last.end - first).total_seconds() / 60,
-        steps,
+        start=first,
+        eat=last.end,
+        eat_low=last.end - spread_low,
+        eat_high=last.end + spread_high,
+        hands_min=hands,
+        total_min=(last.end - first).total_seconds() / 60,
+        steps=steps,
     )
 
 

@@ -20,18 +20,18 @@ def _start_now(table: day.Timetable) -> Answer:
 def _too_late(asked: datetime, table: day.Timetable) -> Doubt:
     short = (table.eat - asked).total_seconds() / 60
     return Doubt(
-        "too_late",
-        "day",
-        "ask",
-        say("Too late for {asked} by about {short}", asked=hour_of(asked), short=in_minutes(short)),
-        say(
+        code="too_late",
+        tray="day",
+        severity="ask",
+        title=say("Too late for {asked} by about {short}", asked=hour_of(asked), short=in_minutes(short)),
+        reason=say(
             "Started now, this bake is ready at {eat}, somewhere from {span}. A warmer rise or fewer pieces would "
             "bring it "
             "nearer.",
             eat=hour_of(table.eat),
             span=hour_of(table.eat_low, table.eat_high),
         ),
-        [
+        answers=[
             _start_now(table),
             Answer(
                 say("Tomorrow at {asked}", asked=hour_of(asked)),
@@ -43,16 +43,16 @@ def _too_late(asked: datetime, table: day.Timetable) -> Doubt:
 
 def _past(asked: datetime, planned: datetime, forwards: day.Timetable) -> Doubt:
     return Doubt(
-        "eat_in_past",
-        "day",
-        "ask",
-        say("{asked} has passed", asked=hour_of(asked)),
-        say(
+        code="eat_in_past",
+        tray="day",
+        severity="ask",
+        title=say("{asked} has passed", asked=hour_of(asked)),
+        reason=say(
             "The plan below is for {planned}. Started now, this bake is ready at {eat}.",
             planned=weekday_of(planned),
             eat=hour_of(forwards.eat),
         ),
-        [
+        answers=[
             _start_now(forwards),
             Answer(
                 say("{planned}", planned=weekday_of(planned)),

@@ -18,19 +18,19 @@ def left_over(w: Findings) -> Iterator[Doubt]:
         return
     pieces, each = s.pieces, s.spare_g / s.pieces
     yield Doubt(
-        "left_over",
-        "divide",
-        "note",
-        say("{spare} of dough is left over", spare=in_grams(s.spare_g)),
-        say(
+        code="left_over",
+        tray="divide",
+        severity="note",
+        title=say("{spare} of dough is left over", spare=in_grams(s.spare_g)),
+        reason=say(
             "Spread over {pieces} pieces it is {each} more in each; on its own it makes one plain "
             "piece, or keeps in the fridge for {days} days.",
             pieces=pieces,
             each=in_grams(each),
             days=2,
         ),
-        [Answer(label, [Change(["spare_dough"], key)]) for key, label in CHOICES],
-        PRACTICE,
+        answers=[Answer(label, [Change(["spare_dough"], key)]) for key, label in CHOICES],
+        source=PRACTICE,
     )
 
 
@@ -75,19 +75,19 @@ def uneven(w: Findings) -> Iterator[Doubt]:
     if p is None or not p.far:
         return
     yield Doubt(
-        "uneven",
-        "divide",
-        "note",
-        say_n(
+        code="uneven",
+        tray="divide",
+        severity="note",
+        title=say_n(
             "Piece {far} is more than {off} off its weight",
             "Pieces {far} are more than {off} off their weight",
             len(p.far),
             far=listed(counted(n) for n in p.far),
             off=in_percent(100 * FAR),
         ),
-        joined(_times(w, p.soonest, p.latest)),
-        [KEEP],
-        HEAT_MODEL,
+        reason=joined(_times(w, p.soonest, p.latest)),
+        answers=[KEEP],
+        source=HEAT_MODEL,
     )
 
 

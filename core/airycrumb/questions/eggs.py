@@ -53,10 +53,10 @@ def eggs(w: Findings) -> Iterator[Doubt]:
             )
         )
     yield Doubt(
-        "eggs",
-        "weigh",
-        "note",
-        say("{grams} of egg is {number} large eggs", grams=in_grams(grams), number=as_number(number, digits=1)),
-        say("Beat them and weigh what you need, or take whole ones and let the liquid balance it."),
-        [*answers, KEEP],
+        code="eggs",
+        tray="weigh",
+        severity="note",
+        title=say("{grams} of egg is {number} large eggs", grams=in_grams(grams), number=as_number(number, digits=1)),
+        reason=say("Beat them and weigh what you need, or take whole ones and let the liquid balance it."),
+        answers=[*answers, KEEP],
     )

@@ -31,17 +31,17 @@ def cups(w: Findings) -> Iterator[Doubt]:
             changes = [Change([*path, n], f"{g:.0f} g") for n, g in zip(names, grams, strict=True)]
             answers.append(Answer(say("{says}: {grams}", says=says, grams=in_grams(grams[1])), changes))
     yield Doubt(
-        "cups",
-        "weigh",
-        "ask",
-        say("The hydration may be anything from {hydration}", hydration=in_percent(band.low, band.high)),
-        say(
+        code="cups",
+        tray="weigh",
+        severity="ask",
+        title=say("The hydration may be anything from {hydration}", hydration=in_percent(band.low, band.high)),
+        reason=say(
             "Most of that is the {name}: {usual} in the recipe's measures. Weigh it once and write the grams.",
             name=item.called,
             usual=in_grams(line.low, line.high),
         ),
-        [*answers, KEEP],
-        say("what cups hold in practice; cup sizes of NIST Handbook 44"),
+        answers=[*answers, KEEP],
+        source=say("what cups hold in practice; cup sizes of NIST Handbook 44"),
     )
 
 
@@ -56,23 +56,23 @@ def made(w: Findings) -> Iterator[Doubt]:
     each = dough * (1 - w.ctx.kitchen.bowl_loss) / said["pieces"]
     count = max(1, int(dough * (1 - w.ctx.kitchen.bowl_loss) / said["piece_weight"]))
     yield Doubt(
-        "made",
-        "divide",
-        "ask",
-        say(
+        code="made",
+        tray="divide",
+        severity="ask",
+        title=say(
             "{pieces} × {each} is {asked}, and the recipe makes {dough}",
             pieces=round(said["pieces"]),
             each=in_grams(said["piece_weight"]),
             asked=in_grams(asked),
             dough=in_grams(dough),
         ),
-        say(
+        reason=say(
             "The two should agree within {tolerance}. Either the pieces weigh something else, or there are more or "
             "fewer "
             "of them.",
             tolerance=in_percent(100 * MADE_TOLERANCE),
         ),
-        [
+        answers=[
             Answer(
                 say("{each} each", each=in_grams(each)),
                 [Change(["dough_per_piece"], f"{each:.0f} g"), Change(["said", "piece_weight"], f"{each:.1f} g")],
@@ -83,7 +83,7 @@ def made(w: Findings) -> Iterator[Doubt]:
             ),
             KEEP,
         ],
-        say("the recipe's own figures"),
+        source=say("the recipe's own figures"),
     )
 
 
@@ -94,11 +94,11 @@ def liquid(w: Findings) -> Iterator[Doubt]:
         return
     dead = celsius >= YEAST_DEAD_C
     yield Doubt(
-        "hot_liquid",
-        "weigh",
-        "stop" if dead else "ask",
-        say("Yeast into {celsius}?", celsius=in_celsius(celsius)),
-        joined(
+        code="hot_liquid",
+        tray="weigh",
+        severity="stop" if dead else "ask",
+        title=say("Yeast into {celsius}?", celsius=in_celsius(celsius)),
+        reason=joined(
             [
                 say("Yeast dies from about {dead}.", dead=in_celsius(YEAST_DEAD_C))
                 if dead
@@ -110,8 +110,8 @@ def liquid(w: Findings) -> Iterator[Doubt]:
                 ),
             ]
         ),
-        [Answer(say("Use {warm}", warm=in_celsius(40)), [Change(["said", "liquid"], "40 C")]), KEEP],
-        PRACTICE,
+        answers=[Answer(say("Use {warm}", warm=in_celsius(40)), [Change(["said", "liquid"], "40 C")]), KEEP],
+        source=PRACTICE,
     )
 
 
@@ -122,18 +122,18 @@ def clock_against_kitchen(w: Findings) -> Iterator[Doubt]:
         if not said or ready is None or ready.low * 0.9 <= said <= ready.high * 1.1:
             continue
         yield Doubt(
-            f"said_{stage}",
-            stage,
-            "note",
-            say("The recipe says {said}; here it is ready sooner", said=in_minutes(said))
+            code=f"said_{stage}",
+            tray=stage,
+            severity="note",
+            title=say("The recipe says {said}; here it is ready sooner", said=in_minutes(said))
             if said > ready.high
             else say("The recipe says {said}; here it takes longer", said=in_minutes(said)),
-            say(
+            reason=say(
                 "Worked out for your kitchen it takes {ready}. Go by the dough.",
                 ready=in_minutes(ready.low, ready.high),
             ),
-            [KEEP],
-            RISE_MODEL,
+            answers=[KEEP],
+            source=RISE_MODEL,
         )
 
 
@@ -147,19 +147,19 @@ def stated_heat(w: Findings) -> Iterator[Doubt]:
     if said["heat"] >= 0.9 * needs:
         return
     yield Doubt(
-        "said_heat",
-        "heat",
-        "ask",
-        say("The recipe's {heat} is short", heat=in_minutes(said["heat"])),
-        say(
+        code="said_heat",
+        tray="heat",
+        severity="ask",
+        title=say("The recipe's {heat} is short", heat=in_minutes(said["heat"])),
+        reason=say(
             "Worked out, the middle needs about {needs} to reach {line}; planned with a margin: "
             "{minutes_planned}. Probe it.",
             needs=in_minutes(needs),
             line=in_celsius(w.heats[0].tray.line_c),
             minutes_planned=in_minutes(w.heats[0].tray.minutes_planned),
         ),
-        [KEEP],
-        HEAT_MODEL,
+        answers=[KEEP],
+        source=HEAT_MODEL,
     )
 
 
@@ -174,25 +174,27 @@ def filling_made(w: Findings) -> Iterator[Doubt]:
     shared = made_g / pieces
     settled = Change(["said", "filling_each"], f"{shared:.1f} g")
     yield Doubt(
-        "filling_made",
-        "wrap",
-        "ask",
-        say(
+        code="filling_made",
+        tray="wrap",
+        severity="ask",
+        title=say(
             "{pieces} × {each} of filling is {asked}, and the recipe makes {made}",
             pieces=round(pieces),
             each=in_grams(each),
             asked=in_grams(each * pieces),
             made=in_grams(made_g),
         ),
-        say("{off} would be left over. A spoon of filling is taken to weigh what a spoon of water does.", off=off)
+        reason=say(
+            "{off} would be left over. A spoon of filling is taken to weigh what a spoon of water does.", off=off
+        )
         if each * pieces < made_g
         else say("{off} would be missing. A spoon of filling is taken to weigh what a spoon of water does.", off=off),
-        [
+        answers=[
             Answer(say("{each} each", each=in_grams(g)), [Change(["filling_per_piece"], f"{g:.0f} g"), settled])
             for g in (each, shared)
         ]
         + [KEEP],
-        say("the recipe's own figures"),
+        source=say("the recipe's own figures"),
     )
 
 
@@ -204,16 +206,16 @@ def claimed_feel(w: Findings) -> Iterator[Doubt]:
         return
     h = w.weighed.hydration
     yield Doubt(
-        "claimed_feel",
-        "weigh",
-        "ask",
-        say(
+        code="claimed_feel",
+        tray="weigh",
+        severity="ask",
+        title=say(
             "The recipe says a {said} dough; at {hydration} it is {found}",
             said=FEEL[said],
             hydration=in_percent(w.ctx.percentages.true_hydration),
             found=FEEL[found],
         ),
-        say(
+        reason=say(
             "Its hydration is worked out at {between}, milk, egg and butter counted. Below {stiff} a dough is stiff, "
             "above "
             "{sticky} it is sticky. A cup misread does this.",
@@ -221,8 +223,8 @@ def claimed_feel(w: Findings) -> Iterator[Doubt]:
             stiff=in_percent(FEELS[0][0]),
             sticky=in_percent(FEELS[2][0]),
         ),
-        [KEEP],
-        PRACTICE,
+        answers=[KEEP],
+        source=PRACTICE,
     )
 
 
@@ -231,18 +233,18 @@ def sponge_time(w: Findings) -> Iterator[Doubt]:
     found = w.weighed.sponge
     if found is not None and not w.ctx.ripens:
         yield Doubt(
-            "sponge_time",
-            "weigh",
-            "note",
-            say("A sponge without yeast: {grams}", grams=in_grams(found.grams)),
-            say(
+            code="sponge_time",
+            tray="weigh",
+            severity="note",
+            title=say("A sponge without yeast: {grams}", grams=in_grams(found.grams)),
+            reason=say(
                 "{flour} of flour at {hydration} stand before the rest, and nothing in them ferments: no "
                 "ripening is planned. Move the yeast into the sponge if it is meant to ripen.",
                 flour=in_grams(found.flour_g),
                 hydration=in_percent(found.hydration),
             ),
-            [KEEP],
-            PRACTICE,
+            answers=[KEEP],
+            source=PRACTICE,
         )
 
 

@@ -36,25 +36,25 @@ def room(w: Findings) -> Iterator[Doubt]:
     if w.ctx.bake.rise_stays != BENCH:
         return
     yield Doubt(
-        "room_known",
-        "rise",
-        "note",
-        say("Is it really {air} beside the bowl?", air=in_celsius(w.rise_tray.air_c)),
-        say(
+        code="room_known",
+        tray="rise",
+        severity="note",
+        title=say("Is it really {air} beside the bowl?", air=in_celsius(w.rise_tray.air_c)),
+        reason=say(
             "If it were {cooler} cooler, it would be ready at {at} instead of {ready}. The dough's own temperature, "
             "measured after kneading, would tell more.",
             cooler=in_degrees(COOLER_C),
             at=at,
             ready=hour_of(w.rise_tray.ready),
         ),
-        [
+        answers=[
             Answer(say("Yes, {air}", air=in_celsius(w.rise_tray.air_c)), []),
             Answer(
                 say("{cooler} cooler", cooler=in_degrees(COOLER_C)),
                 [Change(where, f"{w.rise_tray.air_c - COOLER_C:.0f} C")],
             ),
         ],
-        RISE_MODEL,
+        source=RISE_MODEL,
     )
 
 
@@ -69,13 +69,13 @@ def thermometer(w: Findings) -> Iterator[Doubt]:
         else say("It has not spoken yet.")
     )
     yield Doubt(
-        "thermometer_silent",
-        "rise",
-        "note",
-        say("The kitchen's thermometer is silent: going by {room}", room=in_celsius(w.ctx.room_c)),
-        joined([since, stands_in]),
-        [Answer(say("Go by what I typed"), [Change(["plan", "room_from"], "typed")]), KEEP],
-        say("the thermometer's own readings"),
+        code="thermometer_silent",
+        tray="rise",
+        severity="note",
+        title=say("The kitchen's thermometer is silent: going by {room}", room=in_celsius(w.ctx.room_c)),
+        reason=joined([since, stands_in]),
+        answers=[Answer(say("Go by what I typed"), [Change(["plan", "room_from"], "typed")]), KEEP],
+        source=say("the thermometer's own readings"),
     )
 
 
@@ -86,18 +86,18 @@ def overstayed(w: Findings) -> Iterator[Doubt]:
         if past is None or f.minutes.typical <= past or f.forecast.ready is None:
             continue
         yield Doubt(
-            f"overstayed_{stage}",
-            stage,
-            "ask",
-            say("It is past its best {early} before it comes out", early=in_minutes(f.minutes.typical - past)),
-            say(
+            code=f"overstayed_{stage}",
+            tray=stage,
+            severity="ask",
+            title=say("It is past its best {early} before it comes out", early=in_minutes(f.minutes.typical - past)),
+            reason=say(
                 "It is ready after about {ready} and stays {stays}. A colder spot, a shorter stay "
                 "or less yeast would keep it.",
                 ready=in_minutes(f.forecast.ready.typical),
                 stays=in_minutes(f.minutes.typical),
             ),
-            [KEEP],
-            RISE_MODEL,
+            answers=[KEEP],
+            source=RISE_MODEL,
         )
 
 
@@ -105,28 +105,35 @@ def altitude(w: Findings) -> Iterator[Doubt]:
     """Thin air, counted on by an assumption that must be said."""
     if w.ctx.rises and w.ctx.pressure < 0.93:
         yield Doubt(
-            "altitude",
-            "rise",
-            "note",
-            say(
+            code="altitude",
+            tray="rise",
+            severity="note",
+            title=say(
                 "At {altitude} above the sea the dough rises sooner",
                 altitude=in_millimetres(1000 * w.ctx.kitchen.altitude_m),
             ),
-            say(
+            reason=say(
                 "The air presses with {pressure} of that at the sea, so the same gas takes more room: "
                 "counted on by the gas law alone, as if the yeast did not notice (assumed). Watch the "
                 "size, not the clock.",
                 pressure=in_percent(100 * w.ctx.pressure),
             ),
-            [KEEP],
-            RISE_MODEL,
+            answers=[KEEP],
+            source=RISE_MODEL,
         )
 
 
 def ranges(w: Findings) -> Iterator[Doubt]:
     """Inputs outside the range the rise model was ever checked in."""
     for i, text in enumerate(w.first.forecast.findings):
-        yield Doubt(f"rise_range_{i}", "rise", "note", say("Outside what the forecast knows"), text, [KEEP])
+        yield Doubt(
+            code=f"rise_range_{i}",
+            tray="rise",
+            severity="note",
+            title=say("Outside what the forecast knows"),
+            reason=text,
+            answers=[KEEP],
+        )
 
 
 def never_risen(w: Findings) -> Iterator[Doubt]:
@@ -144,19 +151,19 @@ def never_risen(w: Findings) -> Iterator[Doubt]:
                 else [KEEP]
             )
             yield Doubt(
-                f"{stage}_never",
-                stage,
-                "stop",
-                say("It may never reach {target} times its size", target=as_number(target, significant=3)),
-                say(
+                code=f"{stage}_never",
+                tray=stage,
+                severity="stop",
+                title=say("It may never reach {target} times its size", target=as_number(target, significant=3)),
+                reason=say(
                     "Within {time} it is forecast to grow to about {best} times its size. Warmth, more yeast or a "
                     "lower aim "
                     "would change that.",
                     time=in_minutes(LONGEST),
                     best=as_number(best, digits=1),
                 ),
-                answers,
-                RISE_MODEL,
+                answers=answers,
+                source=RISE_MODEL,
             )
 
 
@@ -173,20 +180,20 @@ def proofs_apart(w: Findings) -> Iterator[Doubt]:
         name, first = p.ctx.group.filling.called, w.ctx.group.filling.called
         apart = in_minutes(abs(ready.typical - lead.typical))
         yield Doubt(
-            p.ctx.code("proofs_apart"),
-            "proof",
-            "note",
-            say("The pieces with {filling} are ready about {apart} later", filling=name, apart=apart)
+            code=p.ctx.code("proofs_apart"),
+            tray="proof",
+            severity="note",
+            title=say("The pieces with {filling} are ready about {apart} later", filling=name, apart=apart)
             if later
             else say("The pieces with {filling} are ready about {apart} sooner", filling=name, apart=apart),
-            say(
+            reason=say(
                 "Size and cold filling slow a proof. Wrap those with {slow} first; the plan goes by those with "
                 "{first}.",
                 slow=name if later else first,
                 first=first,
             ),
-            [KEEP],
-            RISE_MODEL,
+            answers=[KEEP],
+            source=RISE_MODEL,
         )
 
 

@@ -36,13 +36,13 @@ def _share(w: Findings, role: str, value: float, slip: Message) -> Iterator[Doub
         say("Make it {share}", share=in_percent(suggested, digits=1)), _amount_change(w, role, suggested, value)
     )
     yield Doubt(
-        f"{role}_{'high' if value > high else 'low'}",
-        "weigh",
-        "ask",
-        _ON_FLOUR[role](in_grams(grams), in_grams(flour)),
-        joined([much if value > high else little, slip]),
-        [suggestion, KEEP] if value > 0 else [KEEP],
-        PRACTICE,
+        code=f"{role}_{'high' if value > high else 'low'}",
+        tray="weigh",
+        severity="ask",
+        title=_ON_FLOUR[role](in_grams(grams), in_grams(flour)),
+        reason=joined([much if value > high else little, slip]),
+        answers=[suggestion, KEEP] if value > 0 else [KEEP],
+        source=PRACTICE,
     )
 
 
@@ -71,15 +71,15 @@ def hydration(w: Findings) -> Iterator[Doubt]:
     low, high, _ = USUAL["hydration"]
     if not low <= value <= high:
         yield Doubt(
-            "hydration",
-            "weigh",
-            "ask",
-            say("True hydration {value}: too stiff to close?", value=in_percent(value))
+            code="hydration",
+            tray="weigh",
+            severity="ask",
+            title=say("True hydration {value}: too stiff to close?", value=in_percent(value))
             if value < low
             else say("True hydration {value}: too soft to hold a filling?", value=in_percent(value)),
-            say("Counting the water in milk, egg and butter. Usual: {usual}.", usual=in_percent(low, high)),
-            [KEEP],
-            PRACTICE,
+            reason=say("Counting the water in milk, egg and butter. Usual: {usual}.", usual=in_percent(low, high)),
+            answers=[KEEP],
+            source=PRACTICE,
         )
 
 
@@ -90,18 +90,18 @@ def sugar(w: Findings) -> Iterator[Doubt]:
         keep_apart = Answer(say("Keep yeast and sugar apart"), [Change(["dough", "yeast_school"], "apart")])
         apart = [] if w.ctx.bake.yeast_school == "apart" else [keep_apart]
         yield Doubt(
-            "sugary_yeast",
-            "weigh",
-            "note",
-            say("{sugar} sugar slows ordinary yeast", sugar=in_percent(p.sugar)),
-            say(
+            code="sugary_yeast",
+            tray="weigh",
+            severity="note",
+            title=say("{sugar} sugar slows ordinary yeast", sugar=in_percent(p.sugar)),
+            reason=say(
                 "Above about {limit} the sugar draws water from the yeast. The forecast counts on it; a "
                 "yeast for sweet doughs would be quicker, and yeast that reaches the flour before the "
                 "sugar starts better.",
                 limit=in_percent(10),
             ),
-            [*apart, KEEP],
-            PRACTICE,
+            answers=[*apart, KEEP],
+            source=PRACTICE,
         )
 
 

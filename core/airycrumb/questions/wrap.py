@@ -35,15 +35,15 @@ def _capacity(p: Pieces) -> Iterator[Doubt]:
     dough_g = ctx.share.dough_per_piece_g
     if r.filling_g > r.most_filling_g:
         yield Doubt(
-            ctx.code("overfull"),
-            "wrap",
-            "stop",
-            say(
+            code=ctx.code("overfull"),
+            tray="wrap",
+            severity="stop",
+            title=say(
                 "{filling} is more than {dough} of dough closes over",
                 filling=in_grams(r.filling_g),
                 dough=in_grams(dough_g),
             ),
-            (
+            reason=(
                 say(
                     "Rolled as thin as this closing bears, it closes over {most_filling}. More bursts at the seam.",
                     most_filling=in_grams(r.most_filling_g),
@@ -54,25 +54,25 @@ def _capacity(p: Pieces) -> Iterator[Doubt]:
                     most_filling=in_grams(r.most_filling_g),
                 )
             ),
-            _less_filling(ctx, max(5, int(r.most_filling_g))),
-            GEOMETRY,
+            answers=_less_filling(ctx, max(5, int(r.most_filling_g))),
+            source=GEOMETRY,
         )
     elif not r.ratio_low <= r.ratio <= r.ratio_high:
         ratio = as_number(r.ratio, digits=2)
         yield Doubt(
-            ctx.code("ratio"),
-            "wrap",
-            "ask",
-            say("A lot of filling: {ratio} times the weight of its dough", ratio=ratio)
+            code=ctx.code("ratio"),
+            tray="wrap",
+            severity="ask",
+            title=say("A lot of filling: {ratio} times the weight of its dough", ratio=ratio)
             if r.ratio > r.ratio_high
             else say("Mostly bread: the filling is {ratio} times the weight of its dough", ratio=ratio),
-            say(
+            reason=say(
                 "{usual} is usual for this closing ({closing}).",
                 closing=r.label,
                 usual=as_number(r.ratio_low, r.ratio_high, digits=2),
             ),
-            _less_filling(ctx, round(dough_g * (r.ratio_low + r.ratio_high) / 2)),
-            GEOMETRY,
+            answers=_less_filling(ctx, round(dough_g * (r.ratio_low + r.ratio_high) / 2)),
+            source=GEOMETRY,
         )
 
 
@@ -81,26 +81,26 @@ def warm_filling(w: Findings) -> Iterator[Doubt]:
     for ctx in w.ctx.each_group():
         if ctx.group.filling.parts and ctx.group.filling.celsius > 18:
             yield Doubt(
-                ctx.code("warm_filling"),
-                "wrap",
-                "ask",
-                say(
+                code=ctx.code("warm_filling"),
+                tray="wrap",
+                severity="ask",
+                title=say(
                     "Is the {filling} still at {warm}?",
                     filling=ctx.group.filling.called,
                     warm=in_celsius(ctx.group.filling.celsius),
                 ),
-                say(
+                reason=say(
                     "Warm filling softens the dough and loosens the seam. Fridge-cold it is stiff and stays "
                     "where you put it."
                 ),
-                [
+                answers=[
                     Answer(
                         say("Chill it to {cold}", cold=in_celsius(6)),
                         [Change(ctx.path("filling", "temperature"), "6 C")],
                     ),
                     KEEP,
                 ],
-                PRACTICE,
+                source=PRACTICE,
             )
 
 
@@ -112,17 +112,17 @@ def too_wide(w: Findings) -> Iterator[Doubt]:
         if board is None or widest <= board or not p.wrapper.rolled:
             continue
         yield Doubt(
-            p.ctx.code("too_wide"),
-            "wrap",
-            "ask",
-            say(
+            code=p.ctx.code("too_wide"),
+            tray="wrap",
+            severity="ask",
+            title=say(
                 "{widest} is wider than the {board} you can roll",
                 widest=in_millimetres(widest),
                 board=in_millimetres(board),
             ),
-            say("Less filling in each, in more and smaller pieces, rolls to a smaller wrapper."),
-            [KEEP],
-            GEOMETRY,
+            reason=say("Less filling in each, in more and smaller pieces, rolls to a smaller wrapper."),
+            answers=[KEEP],
+            source=GEOMETRY,
         )
 
 
@@ -149,15 +149,15 @@ def too_wet(w: Findings) -> Iterator[Doubt]:
             now = [*f.treatments, "drained"]
             answers.append(Answer(say("Drain it"), [Change(ctx.path("filling", "treatments"), now)]))
         yield Doubt(
-            ctx.code("too_wet"),
-            "wrap",
-            "ask",
-            say(
+            code=ctx.code("too_wet"),
+            tray="wrap",
+            severity="ask",
+            title=say(
                 "The {filling} is wet for this: about {juice} of it is juice",
                 filling=f.called,
                 juice=in_percent(wet.juice),
             ),
-            say(
+            reason=say(
                 "Most of that is from the {most_from}. This closing bears about {bears}: more makes the bread soggy "
                 "or opens the "
                 "seam. {binders} would bind it.",
@@ -167,8 +167,8 @@ def too_wet(w: Findings) -> Iterator[Doubt]:
                     (say("{grams} of {use}", grams=in_grams(b.grams), use=b.name) for b in wet.binders), "or"
                 ),
             ),
-            [*answers, KEEP],
-            FILLING_MODEL,
+            answers=[*answers, KEEP],
+            source=FILLING_MODEL,
         )
 
 
@@ -187,13 +187,13 @@ def filling_short(w: Findings) -> Iterator[Doubt]:
         )
         fewer = [] if short < 0 or ctx.at else [Answer(say("Make {pieces}", pieces=pieces), piece_count(pieces))]
         yield Doubt(
-            ctx.code("filling_short"),
-            "wrap",
-            "ask" if short > 0 else "note",
-            say("{short} too little of the {filling}", short=in_grams(short), filling=ctx.group.filling.called)
+            code=ctx.code("filling_short"),
+            tray="wrap",
+            severity="ask" if short > 0 else "note",
+            title=say("{short} too little of the {filling}", short=in_grams(short), filling=ctx.group.filling.called)
             if short > 0
             else say("{over} of the {filling} left over", over=in_grams(-short), filling=ctx.group.filling.called),
-            say(
+            reason=say(
                 "{pieces} × {filling_per_piece} is {filling}, and there are {there}. Shared evenly that "
                 "is {each} in each.",
                 pieces=s.pieces,
@@ -202,8 +202,8 @@ def filling_short(w: Findings) -> Iterator[Doubt]:
                 there=in_grams(there),
                 each=in_grams(each),
             ),
-            [less, *fewer, KEEP] if ctx.share.pieces and each >= 5 else [*fewer, KEEP],
-            say("the filling as weighed"),
+            answers=[less, *fewer, KEEP] if ctx.share.pieces and each >= 5 else [*fewer, KEEP],
+            source=say("the filling as weighed"),
         )
 
 
@@ -229,11 +229,13 @@ def cooling_short(w: Findings) -> Iterator[Doubt]:
             ],
         )
         yield Doubt(
-            ctx.code("cooling_short"),
-            "wrap",
-            "ask",
-            say("Is {cool} enough to cool it to {cold}?", cool=in_minutes(f.cool_min), cold=in_celsius(f.celsius)),
-            say(
+            code=ctx.code("cooling_short"),
+            tray="wrap",
+            severity="ask",
+            title=say(
+                "Is {cool} enough to cool it to {cold}?", cool=in_minutes(f.cool_min), cold=in_celsius(f.celsius)
+            ),
+            reason=say(
                 "{filling} {way} takes about {minutes}: {bench} until it stops steaming, then {fridge} in the fridge.",
                 filling=in_grams(ctx.share.filling_g),
                 way=COOLED_IN[f.vessel],
@@ -241,8 +243,8 @@ def cooling_short(w: Findings) -> Iterator[Doubt]:
                 bench=in_minutes(mine.bench_min),
                 fridge=in_minutes(mine.fridge_min),
             ),
-            [*([spread] if f.vessel != "tray" else []), allow, KEEP],
-            say("transient conduction, exact series; surface coefficients assumed"),
+            answers=[*([spread] if f.vessel != "tray" else []), allow, KEEP],
+            source=say("transient conduction, exact series; surface coefficients assumed"),
         )
 
 
@@ -254,11 +256,11 @@ def weeps(w: Findings) -> Iterator[Doubt]:
         if not f.parts or weeping < 0.02 * p.ctx.share.filling_g:
             continue
         yield Doubt(
-            p.ctx.code("weeps"),
-            "wrap",
-            "note",
-            say("Mix the vegetables in just before you wrap"),
-            say(
+            code=p.ctx.code("weeps"),
+            tray="wrap",
+            severity="note",
+            title=say("Mix the vegetables in just before you wrap"),
+            reason=say(
                 "Once they meet the salt they give about {juice} of juice in {time} (half of what they have in "
                 "{half}), and "
                 "the seam slides on it.",
@@ -266,8 +268,8 @@ def weeps(w: Findings) -> Iterator[Doubt]:
                 time=in_minutes(30),
                 half=in_minutes(WEEP_HALF_MIN.value),
             ),
-            [KEEP],
-            FILLING_MODEL,
+            answers=[KEEP],
+            source=FILLING_MODEL,
         )
 
 

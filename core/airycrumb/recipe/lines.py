@@ -204,7 +204,16 @@ def _one(text: str, written: str, habits: Habits, carried: list[Band]) -> tuple[
     if named.item is None:
         if found and not rest.strip(" .,:;"):
             return None, [*carried, *_carry(found)]
-        return ReadLine(written, None, verbatim(rest.strip()), None, "", 0.0, (named.why,), text), []
+        return ReadLine(
+            written=written,
+            use=None,
+            name=verbatim(rest.strip()),
+            grams=None,
+            by="",
+            sureness=0.0,
+            why=(named.why,),
+            segment=text,
+        ), []
     item = named.item
     if not found and item.role in BY_TASTE:
         return _to_taste(text, written, habits), []
@@ -215,7 +224,15 @@ def _one(text: str, written: str, habits: Habits, carried: list[Band]) -> tuple[
             grams = Band(*(a + b * extra for a, b in zip(_three(grams), _three(millilitres), strict=True)))
     reasons = tuple(w for w in (named.why, *why) if w)
     return ReadLine(
-        written, item.key, item.called, grams, by, named.sureness if grams else 0.3, reasons, text, item.role
+        written=written,
+        use=item.key,
+        name=item.called,
+        grams=grams,
+        by=by,
+        sureness=named.sureness if grams else 0.3,
+        why=reasons,
+        segment=text,
+        role=item.role,
     ), []
 
 
@@ -224,15 +241,15 @@ def _to_taste(text: str, written: str, habits: Habits) -> ReadLine:
     name = named.item.called if named.item else verbatim(text.strip())
     why = say("To taste: it is not weighed, and not counted.")
     return ReadLine(
-        written,
-        named.item.key if named.item else None,
-        name,
-        None,
-        "taste",
-        named.sureness,
-        (why,),
-        text,
-        named.item.role if named.item else "",
+        written=written,
+        use=named.item.key if named.item else None,
+        name=name,
+        grams=None,
+        by="taste",
+        sureness=named.sureness,
+        why=(why,),
+        segment=text,
+        role=named.item.role if named.item else "",
     )
 
 
@@ -240,15 +257,15 @@ def as_item(line: ReadLine, item: Ingredient, habits: Habits) -> ReadLine:
     """The line with its ingredient put right: its amount is read again for that ingredient."""
     grams, by, why = _best(_alternatives(line.segment)[0], item, habits)
     return ReadLine(
-        line.written,
-        item.key,
-        item.called,
-        grams,
-        by,
-        1.0,
-        (say("You said what it is."), *why),
-        line.segment,
-        item.role,
+        written=line.written,
+        use=item.key,
+        name=item.called,
+        grams=grams,
+        by=by,
+        sureness=1.0,
+        why=(say("You said what it is."), *why),
+        segment=line.segment,
+        role=item.role,
     )
 
 

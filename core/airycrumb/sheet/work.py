@@ -6,6 +6,7 @@ from datetime import datetime, timedelta
 
 from airycrumb.bake.model import Bake, Kitchen, Observation
 from airycrumb.data import heat as heat_table
+from airycrumb.data.closing_words import WORDS
 from airycrumb.data.record import Constant
 from airycrumb.data.vocabulary import ALLERGEN
 from airycrumb.plan.context import SILENT_AFTER, Context, RoomReading
@@ -85,12 +86,12 @@ def _durations(
     if yeast.again is not None:
         lengths["again"] = yeast.again.minutes
     return Durations(
-        tuple((key, lengths[key]) for key in ctx.stages),
-        shaping,
-        sum(g.filling.hands_min for g in b.groups),
-        max(g.filling.cool_min for g in b.groups),
-        max(h.tray.preheat_min for h in heats),
-        SOAK_MIN.value if "soaked" in b.places else 0.0,
+        main=tuple((key, lengths[key]) for key in ctx.stages),
+        shaping=shaping,
+        filling_hands=sum(g.filling.hands_min for g in b.groups),
+        filling_cool=max(g.filling.cool_min for g in b.groups),
+        preheat=max(h.tray.preheat_min for h in heats),
+        soak=SOAK_MIN.value if "soaked" in b.places else 0.0,
     )
 
 
@@ -119,10 +120,14 @@ def _trays(ctx: Context, yeast: _Yeast, proof: Fermented, table: Timetable, wrap
 
 def _sentence(ctx: Context, heated: HeatStage, table: Timetable) -> Sentence:
     names = [g.filling.called for g in ctx.bake.groups if g.filling.parts] or [ctx.bake.groups[0].filling.called]
-    return Sentence(ctx.bake.groups[0].closing, listed(names), heated.tray.setting, table.eat, table.start, ctx.room_c)
-
-
-CUTS = ("half_moon", "half_moon_fork", "half_moon_rope", "two_rounds", "braid", "crescent", "envelope")
+    return Sentence(
+        closing=ctx.bake.groups[0].closing,
+        filling_name=listed(names),
+        heat=heated.tray.setting,
+        eat_at=table.eat,
+        start_at=table.start,
+        room_c=ctx.room_c,
+    )
 
 
 def _cautions(ctx: Context, heats: list[HeatStage], pieces: list[Pieces]) -> list[Caution]:
@@ -132,8 +137,15 @@ def _cautions(ctx: Context, heats: list[HeatStage], pieces: list[Pieces]) -> lis
     filled = [p for p in pieces if p.ctx.group.filling.parts] or pieces
     line = max((p.demand.line for p in filled), key=lambda line: line.celsius)
     longest = max((h.tray.clock for h in heats), key=lambda c: c.standing_min)
-    cut = any(g.closing in CUTS for g in b.groups)
-    return safety.cautions([i for i, _ in b.parts], stuffed, [_fired(h) for h in heats], line, longest, cut)
+    blade = any(WORDS[g.closing].blade for g in b.groups)
+    return safety.cautions(
+        dough=[i for i, _ in b.parts],
+        stuffings=stuffed,
+        fires=[_fired(h) for h in heats],
+        line=line,
+        clock=longest,
+        blade=blade,
+    )
 
 
 def _fired(h: HeatStage) -> HeatHazard:
@@ -202,7 +214,9 @@ def _stations(ctx: Context) -> _Stations:
     shared = shared_out(ctx)
     portioned = portions(ctx, shared)
     heats = [_shown(load, pieces, wrap_min) for load in loads_of(ctx, pieces, portioned)]
-    return _Stations(weighed, yeast, wrap_min, pieces, shared, portioned, heats)
+    return _Stations(
+        weighed=weighed, yeast=yeast, wrap_min=wrap_min, pieces=pieces, shared=shared, portioned=portioned, heats=heats
+    )
 
 
 def heats_of(bake: Bake, kitchen: Kitchen, *, now: datetime) -> list[tuple[HeatStage, list[Pieces]]]:
@@ -218,30 +232,43 @@ def _work(ctx: Context, heard: Sequence[RoomReading]) -> Sheet:
     shared, portioned, heats, lead = found.shared, found.portioned, found.heats, found.pieces[0]
     uneven = uneven_proofs(ctx, yeast.last, wrap_min, portioned)
     minutes = {i: h.tray.minutes_planned for h, alike in zip(heats, by_heat(ctx), strict=True) for i in alike}
-    table, timing = plan_day(ctx, _durations(ctx, yeast, lead.proof, heats, weighed.minutes, wrap_min))
+    table, timing = plan_day(
+        ctx,
+        _durations(ctx=ctx, yeast=yeast, proof=lead.proof, heats=heats, weigh_min=weighed.minutes, wrap_min=wrap_min),
+    )
     trays = _trays(ctx, yeast, lead.proof, table, wrap_min)
     every = [i for i, _ in bake.parts] + [i for g in bake.groups for i, _ in g.filling.parts]
     worked = Findings(
-        ctx, yeast.first, lead.proof, trays.rise, weighed, pieces, heats, shared, portioned, uneven, tuple(heard)
+        ctx=ctx,
+        first=yeast.first,
+        proof=lead.proof,
+        rise_tray=trays.rise,
+        weighed=weighed,
+        pieces=pieces,
+        heats=heats,
+        shared=shared,
+        portioned=portioned,
+        uneven_proofs=uneven,
+        heard=tuple(heard),
     )
     return Sheet(
-        bake.name,
-        ctx.now,
-        _sentence(ctx, heats[0], table),
-        ctx.scaled,
-        weighed,
-        trays.sponge,
-        trays.rise,
-        trays.again,
-        shared,
-        lead.seconds,
-        [group_tray(p, minutes[p.ctx.at]) for p in pieces],
-        trays.proof,
-        heats[0].tray,
-        [h.tray for h in heats[1:]],
-        portioned,
-        table,
-        ask(worked, timing),
-        _cautions(ctx, heats, pieces),
-        [ALLERGEN[a] for a in safety.allergens(every)],
+        name=bake.name,
+        worked_at=ctx.now,
+        sentence=_sentence(ctx, heats[0], table),
+        scaled=ctx.scaled,
+        weigh=weighed,
+        sponge=trays.sponge,
+        rise=trays.rise,
+        again=trays.again,
+        divide=shared,
+        wrap_seconds_each=lead.seconds,
+        groups=[group_tray(p, minutes[p.ctx.at]) for p in pieces],
+        proof=trays.proof,
+        heat=heats[0].tray,
+        more_heats=[h.tray for h in heats[1:]],
+        portioned=portioned,
+        day=table,
+        doubts=ask(worked, timing),
+        cautions=_cautions(ctx, heats, pieces),
+        allergens=[ALLERGEN[a] for a in safety.allergens(every)],
     )

@@ -52,7 +52,7 @@ class Moisture:
     """
 
     juice: float
-    word: str
+    word: Message
     most_from: Message
     left: float
     bears: float
@@ -89,19 +89,34 @@ def moisture(
     most = max(each, key=lambda row: row[1], default=None)
     limit = bears(closing, method)
     over = (juice - limit) / 100 * total_g if juice > _worth_asking(limit) else 0.0
-    word = "dry" if juice < c.DRY_BELOW else "moist" if juice < c.MOIST_BELOW else "wet"
+    word = say("dry") if juice < c.DRY_BELOW else say("moist") if juice < c.MOIST_BELOW else say("wet")
     binders = [Binder(use, find(use).called, over / holds, how) for use, holds, how in c.BINDERS] if over > 0 else []
-    return Moisture(juice, word, most[0].called if most and most[1] > 0 else NOTHING, left, limit, binders)
+    return Moisture(
+        juice=juice,
+        word=word,
+        most_from=most[0].called if most and most[1] > 0 else NOTHING,
+        left=left,
+        bears=limit,
+        binders=binders,
+    )
 
 
-def stiffness(parts: Sequence[Part], juice: float, celsius: float) -> Message:
+@dataclass(frozen=True)
+class Stiffness:
+    """How a filling behaves when it is wrapped: the word for it, and what that means for the hands."""
+
+    word: Message
+    means: Message
+
+
+def stiffness(parts: Sequence[Part], juice: float, celsius: float) -> Stiffness:
     """How a filling behaves when it is wrapped: fat sets below about 12 °C, juice makes it slump (assumed bands)."""
     fat = 100 * blend(list(parts)).fat
     set_fat = fat if celsius <= 12 else 0.35 * fat if celsius <= 20 else 0.0
     score = set_fat / 8 + (1.0 if celsius <= 8 else 0.0) - juice / 6
     if score >= 1:
-        return say("stiff: it stays where you put it")
-    return say("soft: it wants a spoon") if score > -1 else say("slack: it runs")
+        return Stiffness(say("stiff"), say("it stays where you put it"))
+    return Stiffness(say("soft"), say("it wants a spoon")) if score > -1 else Stiffness(say("slack"), say("it runs"))
 
 
 def weeping(parts: Sequence[Part], state: str, total_g: float, minutes: float = 30.0) -> float:
@@ -210,6 +225,12 @@ def cooling(
     ball = vessel == "bowl"
     aim = max(to_c, c.FRIDGE_C.value + 1.5)
     first = max(c.INTO_FRIDGE_C.value, room_c + 3)
-    on_bench = cooling_time(half, ball, from_c, max(first, aim), room_c, c.STEAMING_H.value)
-    in_fridge = cooling_time(half, ball, first, aim, c.FRIDGE_C.value, c.COOL_H.value) if aim < first else 0.0
+    on_bench = cooling_time(
+        half_mm=half, sphere=ball, from_c=from_c, to_c=max(first, aim), air_c=room_c, h=c.STEAMING_H.value
+    )
+    in_fridge = (
+        cooling_time(half_mm=half, sphere=ball, from_c=first, to_c=aim, air_c=c.FRIDGE_C.value, h=c.COOL_H.value)
+        if aim < first
+        else 0.0
+    )
     return Cooling(vessel, on_bench, in_fridge, deep)

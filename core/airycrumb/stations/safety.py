@@ -130,7 +130,15 @@ def warm_clock(spells: list[Spell], room_c: float, region: str) -> WarmClock:
     kept = [s for s in spells if s.warm_min > 0]
     slow = sum(s.warm_min for s in kept if s.cooling)
     total = sum(s.warm_min for s in kept)
-    return WarmClock(kept, total, total - slow, slow, standing.value, cooling.value, standing.source)
+    return WarmClock(
+        spells=kept,
+        total_min=total,
+        standing_min=total - slow,
+        cooling_min=slow,
+        limit_min=standing.value,
+        cooling_limit_min=cooling.value,
+        source=standing.source,
+    )
 
 
 @dataclass(frozen=True)
@@ -144,36 +152,36 @@ class HeatHazard:
     refills: bool = False
 
 
-def _working(dough: list[Ingredient], filling: list[Ingredient], cut: bool) -> list[Caution]:
+def _working(dough: list[Ingredient], filling: list[Ingredient], blade: bool) -> list[Caution]:
     """Before any heat: raw dough, allergens, blades."""
     named = listed([ALLERGEN[a] for a in allergens(dough + filling)] or [NO_ALLERGENS])
     found = [
         Caution(
-            "raw_dough",
-            "weigh",
-            say("Do not taste the raw dough"),
-            say("Raw flour and raw egg can carry germs. Wash hands, bowl and bench after mixing."),
-            say("common practice"),
-            False,
+            code="raw_dough",
+            tray="weigh",
+            title=say("Do not taste the raw dough"),
+            text=say("Raw flour and raw egg can carry germs. Wash hands, bowl and bench after mixing."),
+            source=say("common practice"),
+            urgent=False,
         ),
         Caution(
-            "allergens",
-            "weigh",
-            say("Contains {named}", named=named),
-            say("Say so to whoever eats. The list covers the pantry's own data; read your packets."),
-            say("pantry data"),
-            False,
+            code="allergens",
+            tray="weigh",
+            title=say("Contains {named}", named=named),
+            text=say("Say so to whoever eats. The list covers the pantry's own data; read your packets."),
+            source=say("pantry data"),
+            urgent=False,
         ),
     ]
-    if cut:
+    if blade:
         found.append(
             Caution(
-                "blade",
-                "wrap",
-                say("A blade for vents and strips: cut away from the other hand"),
-                say("Put it down out of children's reach between cuts; a pizza wheel and a razor cut alike."),
-                say("common practice"),
-                False,
+                code="blade",
+                tray="wrap",
+                title=say("A blade for vents and strips: cut away from the other hand"),
+                text=say("Put it down out of children's reach between cuts; a pizza wheel and a razor cut alike."),
+                source=say("common practice"),
+                urgent=False,
             )
         )
     return found
@@ -184,27 +192,27 @@ def _fillings(stuffings: list[Stuffing]) -> list[Caution]:
     if any(is_raw(s.parts, s.state) for s in stuffings):
         found.append(
             Caution(
-                "raw_filling",
-                "wrap",
-                say("Raw filling: keep it cold until the moment you wrap"),
-                say("Take it from the fridge in small lots, keep a clean hand for the dough, and wash the board."),
-                say("common practice"),
-                True,
+                code="raw_filling",
+                tray="wrap",
+                title=say("Raw filling: keep it cold until the moment you wrap"),
+                text=say("Take it from the fridge in small lots, keep a clean hand for the dough, and wash the board."),
+                source=say("common practice"),
+                urgent=True,
             )
         )
     if any(s.state == "cooked" for s in stuffings):
         found.append(
             Caution(
-                "cool_fast",
-                "rise",
-                say("Cool the filling fast"),
-                say(
+                code="cool_fast",
+                tray="rise",
+                title=say("Cool the filling fast"),
+                text=say(
                     "Spread it shallow: under {cool} within {within}, then into the fridge.",
                     cool=in_celsius(21),
                     within=in_minutes(120),
                 ),
-                table.COOLING,
-                False,
+                source=table.COOLING,
+                urgent=False,
             )
         )
     return found
@@ -216,27 +224,27 @@ def cautions(
     fires: list[HeatHazard],
     line: CoreLine,
     clock: WarmClock,
-    cut: bool = False,
+    blade: bool = False,
 ) -> list[Caution]:
     """Every caution this bake needs, in the order of the work.
 
-    fires: every heat; line: the strictest over the stuffings; clock: of the filling that stands longest; cut: whether
-    the closing wants a blade.
+    fires: every heat; line: the strictest over the stuffings; clock: of the filling that stands longest; blade: whether
+    a closing wants one.
     """
     filling = [item for s in stuffings for item in s.parts]
-    found = _working(dough, filling, cut) + _fillings(stuffings)
+    found = _working(dough, filling, blade) + _fillings(stuffings)
     found.append(
         Caution(
-            "probe",
-            "heat",
-            _probe_for(line),
-            say(
+            code="probe",
+            tray="heat",
+            title=_probe_for(line),
+            text=say(
                 "It is the line for {why}. The forecast is an estimate; a thermometer decides. Local food-safety rules "
                 "come first.",
                 why=line.why,
             ),
-            line.source,
-            True,
+            source=line.source,
+            urgent=True,
         )
     )
     if is_perishable(filling):
@@ -273,21 +281,21 @@ def _standing(clock: WarmClock) -> Caution:
             limit=in_minutes(limit_min),
         )
     )
-    return Caution("standing", "proof", title, text, clock.source, clock.over)
+    return Caution(code="standing", tray="proof", title=title, text=text, source=clock.source, urgent=clock.over)
 
 
 def _slow_cooling(clock: WarmClock) -> Caution:
     return Caution(
-        "cools_slowly",
-        "rise",
-        say(
+        code="cools_slowly",
+        tray="rise",
+        title=say(
             "The filling takes {takes} to cool: longer than the {limit} allowed",
             takes=in_minutes(clock.cooling_min),
             limit=in_minutes(clock.cooling_limit_min),
         ),
-        say("Spread it in a shallow tray, or cool it in two lots."),
-        table.COOLING,
-        True,
+        text=say("Spread it in a shallow tray, or cool it in two lots."),
+        source=table.COOLING,
+        urgent=True,
     )
 
 
@@ -297,15 +305,15 @@ def _burns(fire: HeatHazard) -> list[Caution]:
     if fire.method == "pan":
         return [
             Caution(
-                "pan",
-                "heat",
-                say("Hot fat spits: dry hands, lid as a shield"),
-                say(
+                code="pan",
+                tray="heat",
+                title=say("Hot fat spits: dry hands, lid as a shield"),
+                text=say(
                     "Lay pieces in away from you. Add water only round the edge with the lid at hand, and "
                     "never to fat that smokes. Burning fat: lid on, heat off, no water."
                 ),
-                say("common practice"),
-                True,
+                source=say("common practice"),
+                urgent=True,
             )
         ]
     hot = NOTHING
@@ -315,12 +323,12 @@ def _burns(fire: HeatHazard) -> list[Caution]:
         hot = say("Trays stay hot long after.")
     return [
         Caution(
-            "oven",
-            "heat",
-            say("The oven is at {air}: dry thick gloves", air=in_celsius(fire.air_c)),
-            joined([say("Open the door at arm's length and let the hot air out first."), hot]),
-            say("common practice"),
-            True,
+            code="oven",
+            tray="heat",
+            title=say("The oven is at {air}: dry thick gloves", air=in_celsius(fire.air_c)),
+            text=joined([say("Open the door at arm's length and let the hot air out first."), hot]),
+            source=say("common practice"),
+            urgent=True,
         )
     ]
 
@@ -328,10 +336,10 @@ def _burns(fire: HeatHazard) -> list[Caution]:
 def _steam(refills: bool) -> Caution:
     refill = say("Top up with boiling water only, the fire turned down.") if refills else NOTHING
     return Caution(
-        "steam",
-        "heat",
-        say("Steam burns: tilt the lid away from you"),
-        joined(
+        code="steam",
+        tray="heat",
+        title=say("Steam burns: tilt the lid away from you"),
+        text=joined(
             [
                 say(
                     "Lift the far edge first. Keep water in the pot; a pot boiled dry can catch fire. Keep the "
@@ -341,6 +349,6 @@ def _steam(refills: bool) -> Caution:
                 refill,
             ]
         ),
-        say("common practice"),
-        True,
+        source=say("common practice"),
+        urgent=True,
     )

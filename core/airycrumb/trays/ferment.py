@@ -61,7 +61,18 @@ class Fermented:
 def _dough(ctx: Context, p: formula.Percentages, parts: list[Part], awake: float, yeast: float) -> rise.Dough:
     powder = p.baking_powder * (SODA_AS_POWDER.value if ctx.bake.leavening == "soda" else 1.0)
     ceiling, pressure = formula.rise_ceiling(parts), ctx.pressure
-    return rise.Dough(yeast, p.true_hydration, p.salt, p.sugar, p.fat, p.total, ceiling, awake, powder, pressure)
+    return rise.Dough(
+        yeast=yeast,
+        hydration=p.true_hydration,
+        salt=p.salt,
+        sugar=p.sugar,
+        fat=p.fat,
+        total=p.total,
+        rise_ceiling=ceiling,
+        awake=awake,
+        baking_powder=powder,
+        pressure=pressure,
+    )
 
 
 def _of_sponge(ctx: Context) -> list[Part]:
@@ -126,8 +137,30 @@ def _still(
     at = np.linspace(0, course.minutes[-1], 13)
     flat = [1.0] * len(at)
     warmth = np.interp(at, course.minutes, course.temperature).round(2).tolist()
-    shown = Forecast(at.round(2).tolist(), flat, flat, flat, warmth, 1.0, band, None, Band(1.0, 1.0, 1.0))
-    return Fermented(key, shown, Stage(dough, course), start, place, belief, belief, 0.0, band, Looks([], []), [])
+    shown = Forecast(
+        minutes=at.round(2).tolist(),
+        low=flat,
+        typical=flat,
+        high=flat,
+        temperature=warmth,
+        target=1.0,
+        ready=band,
+        past_target_from=None,
+        vigour=Band(1.0, 1.0, 1.0),
+    )
+    return Fermented(
+        key=key,
+        forecast=shown,
+        stage=Stage(dough, course),
+        start=start,
+        place=place,
+        before=belief,
+        after=belief,
+        doubt_sd=0.0,
+        minutes=band,
+        seen=Looks([], []),
+        told=[],
+    )
 
 
 @dataclass(frozen=True)
@@ -146,11 +179,29 @@ class _Asked:
 
 def _forecast(ctx: Context, a: _Asked, make: StageMaker | None = None, already_min: float = 0.0) -> Fermented:
     seen = looks_at(ctx, a.key, a.target, already_min)
-    forecast, stage, after = rise.forecast(a.dough, a.start, a.place, a.target, a.before, seen.readings, make)
-    told = story(ctx, stage, a.before, a.target, seen, a.key) if seen.readings else []
+    forecast, stage, after = rise.forecast(
+        dough=a.dough, start=a.start, place=a.place, target=a.target, belief=a.before, readings=seen.readings, make=make
+    )
+    told = (
+        story(ctx=ctx, stage=stage, before=a.before, target=a.target, seen=seen, stage_key=a.key)
+        if seen.readings
+        else []
+    )
     fixed = fixed_minutes(a.stays, bool(ctx.of("moved", a.key)))
     minutes = _minutes(forecast, fixed)
-    return Fermented(a.key, forecast, stage, a.start, a.place, a.before, after, a.doubt_sd, minutes, seen, told)
+    return Fermented(
+        key=a.key,
+        forecast=forecast,
+        stage=stage,
+        start=a.start,
+        place=a.place,
+        before=a.before,
+        after=after,
+        doubt_sd=a.doubt_sd,
+        minutes=minutes,
+        seen=seen,
+        told=told,
+    )
 
 
 def ripened(ctx: Context) -> Fermented | None:
@@ -162,7 +213,16 @@ def ripened(ctx: Context) -> Fermented | None:
     start = rise.State(SPONGE_MIXED_C.value)
     doubt = temperature_doubt(place, start, c.START_DOUBT_PREDICTED.value)
     before = prior(*ctx.kitchen.vigour.for_one_bake(doubt))
-    asked = _Asked("sponge", sponge_dough(ctx), start, place, ctx.bake.sponge_stays, ctx.bake.sponge_to, before, doubt)
+    asked = _Asked(
+        key="sponge",
+        dough=sponge_dough(ctx),
+        start=start,
+        place=place,
+        stays=ctx.bake.sponge_stays,
+        target=ctx.bake.sponge_to,
+        before=before,
+        doubt_sd=doubt,
+    )
     return _forecast(ctx, asked)
 
 
@@ -173,10 +233,22 @@ def first_rise(ctx: Context, dough_c: float, measured: bool, sponge: Fermented |
     start_c, start_sd = _start_temperature(ctx, dough_c, measured, place)
     start = rise.State(start_c)
     if not ctx.rises:
-        return _still(ctx, "rise", dough, start, place, bake.rest_only_min)
+        return _still(ctx=ctx, key="rise", dough=dough, start=start, place=place, minutes=bake.rest_only_min)
     doubt = temperature_doubt(place, start, start_sd)
     before = sponge.after if sponge is not None else prior(*ctx.kitchen.vigour.for_one_bake(doubt))
-    return _forecast(ctx, _Asked("rise", dough, start, place, bake.rise_stays, bake.rise_to, before, doubt))
+    return _forecast(
+        ctx,
+        _Asked(
+            key="rise",
+            dough=dough,
+            start=start,
+            place=place,
+            stays=bake.rise_stays,
+            target=bake.rise_to,
+            before=before,
+            doubt_sd=doubt,
+        ),
+    )
 
 
 def _ended(ctx: Context, f: Fermented) -> float:
@@ -195,7 +267,16 @@ def second_rise(ctx: Context, first: Fermented) -> Fermented | None:
     stays = (replace(ctx.bake.rise_stays[-1], minutes=None),)
     place = way(ctx, "again", ctx.bake.vessel, ctx.scaled.dough_g, stays)
     make = StageMaker(dough, first.stage, ended, kept_by_knocking(ctx), ended)
-    asked = _Asked("again", dough, state, place, stays, ctx.bake.again_to, first.after, first.doubt_sd)
+    asked = _Asked(
+        key="again",
+        dough=dough,
+        start=state,
+        place=place,
+        stays=stays,
+        target=ctx.bake.again_to,
+        before=first.after,
+        doubt_sd=first.doubt_sd,
+    )
     return _forecast(ctx, asked, make)
 
 
@@ -231,10 +312,19 @@ def final_proof(ctx: Context, last: Fermented, wrap_min: float) -> Fermented:
     place = way(ctx, "proof", "piece", share.dough_per_piece_g + share.filling_per_piece_g, bake.proof_stays)
     start = rise.State(start_c, state.theta, state.gas)
     if not ctx.rises:
-        return _still(ctx, "proof", dough, start, place, 2.0)
+        return _still(ctx=ctx, key="proof", dough=dough, start=start, place=place, minutes=2.0)
     kept = KNEADED_AFTER.value if bake.kneading == "after" and bake.again_to is None else c.KEPT_BY_SHAPING.value
     make = StageMaker(dough, between, waiting, kept, ended + waiting)
-    asked = _Asked("proof", dough, start, place, bake.proof_stays, bake.proof_to, last.after, last.doubt_sd)
+    asked = _Asked(
+        key="proof",
+        dough=dough,
+        start=start,
+        place=place,
+        stays=bake.proof_stays,
+        target=bake.proof_to,
+        before=last.after,
+        doubt_sd=last.doubt_sd,
+    )
     # The middle piece has stood half the wrapping time when the last is closed.
     found = _forecast(ctx, asked, make, wrap_min / 2)
     whole = found.minutes
@@ -271,23 +361,35 @@ def tray(ctx: Context, f: Fermented, start: datetime, first_to_last: float, cues
     earliest = ctx.now if ctx.under_way == f.key else start
     hour = lambda minutes: max(ctx.later(start, minutes), earliest.replace(microsecond=0))
     return RiseTray(
-        f.forecast,
-        start,
-        hour(ready.low),
-        hour(ready.typical),
-        hour(ready.high),
-        hour(0.9 * ready.low),
-        None if past is None else ctx.later(start, past),
-        past_best(f.forecast.target),
-        f.place.air_c,
-        f.start.temperature,
-        f.seen.marks,
-        f.forecast.vigour.typical,
-        ctx.kitchen.vigour.bakes,
-        first_to_last,
-        not ctx.rises,
-        [leg.name for leg in f.place.spots()],
-        f.told,
-        ([] if not ctx.rises else would_narrow(ctx, f.key, f.forecast, f.before, f.doubt_sd, f.place, f.start)),
-        cues,
+        forecast=f.forecast,
+        start=start,
+        ready_low=hour(ready.low),
+        ready=hour(ready.typical),
+        ready_high=hour(ready.high),
+        look_from=hour(0.9 * ready.low),
+        past_from=None if past is None else ctx.later(start, past),
+        past_best=past_best(f.forecast.target),
+        air_c=f.place.air_c,
+        start_c=f.start.temperature,
+        marks=f.seen.marks,
+        vigour=f.forecast.vigour.typical,
+        bakes_logged=ctx.kitchen.vigour.bakes,
+        first_to_last_min=first_to_last,
+        rests=not ctx.rises,
+        where=[leg.name for leg in f.place.spots()],
+        story=f.told,
+        would_narrow=(
+            []
+            if not ctx.rises
+            else would_narrow(
+                ctx=ctx,
+                stage=f.key,
+                forecast=f.forecast,
+                belief=f.before,
+                doubt_sd=f.doubt_sd,
+                place=f.place,
+                start=f.start,
+            )
+        ),
+        cues=cues,
     )

@@ -11,7 +11,14 @@ VESSELS = ("tray", "box", "bowl")
 def moisture_of(ctx: Context) -> filling.Moisture:
     """How wet the filling of the group looked at is, against what its closing bears."""
     f, bake = ctx.group.filling, ctx.bake
-    return filling.moisture(f.parts, f.state, f.treatments, ctx.group.closing, bake.method, ctx.share.filling_g)
+    return filling.moisture(
+        parts=f.parts,
+        state=f.state,
+        treatments=f.treatments,
+        closing=ctx.group.closing,
+        method=bake.method,
+        total_g=ctx.share.filling_g,
+    )
 
 
 def made_g(ctx: Context) -> float | None:
@@ -42,23 +49,23 @@ def filled(ctx: Context, density: float) -> FillingTray:
     f, wet, there = ctx.group.filling, moisture_of(ctx), made_g(ctx)
     needed = ctx.share.filling_g
     return FillingTray(
-        f.state,
-        f.celsius,
-        [TREATMENTS[t][0] for t in f.treatments],
-        needed,
-        needed / wet.left,
-        there,
-        0.0 if there is None else needed - there,
-        wet.juice,
-        wet.word,
-        wet.bears,
-        wet.most_from,
-        wet.binders,
-        filling.stiffness(f.parts, wet.juice, f.celsius),
-        f.vessel,
-        f.cool_min,
-        coolings(ctx, density),
-        filling.weeping(f.parts, f.state, needed),
-        f.inside,
-        inside_each_g(ctx),
+        state=f.state,
+        celsius=f.celsius,
+        treatments=[TREATMENTS[t][0] for t in f.treatments],
+        needed_g=needed,
+        weighed_g=needed / wet.left,
+        made_g=there,
+        short_g=0.0 if there is None else needed - there,
+        juice=wet.juice,
+        word=wet.word,
+        bears=wet.bears,
+        most_from=wet.most_from,
+        binders=wet.binders,
+        stiff=filling.stiffness(f.parts, wet.juice, f.celsius),
+        vessel=f.vessel,
+        cool_min=f.cool_min,
+        coolings=coolings(ctx, density),
+        weeps_g=filling.weeping(f.parts, f.state, needed),
+        inside=f.inside,
+        inside_each_g=inside_each_g(ctx),
     )

@@ -215,7 +215,7 @@ def heat_tray(h: LoadResult, proof: Fermented, wrap_min: float, density: float) 
         dial=_dial(ctx),
         washes=_washes(h),
         marks=_thinned(h.marks),
-        clock=clock(ctx, proof, wrap_min, waits[-1], to_60, density),
+        clock=clock(ctx=ctx, proof=proof, wrap_min=wrap_min, wait_min=waits[-1], to_60_min=to_60, density=density),
         names=load.names,
         pieces=load.pieces,
         fit=replace(load.fit, waits_min=waits),

@@ -51,14 +51,14 @@ def piece_of(ctx: Context, gas_ratio: float, dough_c: float, proof_min: float, p
     density = min(max(DOUGH_DENSITY.value * 1000 / gas_ratio, 250), 1050)
     dough = _shares(blend(bake.parts))
     return Piece(
-        CLOSED_AS[ctx.group.closing],
-        share.dough_per_piece_g,
-        share.filling_per_piece_g,
-        dough,
-        _shares(blend(filling.parts)) if filling.parts else dough,
-        density,
-        CAME_C.get(bake.came, dough_c),
-        CAME_C.get(bake.came, filling_c),
+        shape=CLOSED_AS[ctx.group.closing],
+        dough_g=share.dough_per_piece_g,
+        filling_g=share.filling_per_piece_g,
+        dough_shares=dough,
+        filling_shares=_shares(blend(filling.parts)) if filling.parts else dough,
+        dough_density=density,
+        dough_c=CAME_C.get(bake.came, dough_c),
+        filling_c=CAME_C.get(bake.came, filling_c),
     )
 
 
@@ -127,20 +127,20 @@ def fire_of(ctx: Context, at_once: int) -> Boundary:
     b, k = ctx.bake, ctx.kitchen
     truth = oven_of(ctx, at_once)
     return Boundary(
-        b.method,
-        b.air_c + (truth.off_c if b.method == "oven" else 0.0),
-        b.fire,
-        b.fan,
-        k.net_watts / at_once if b.method == "steam" or b.seared else 0.0,
-        k.altitude_m,
-        b.covered,
-        b.on,
-        b.shelf,
-        b.steam_pan,
-        b.lid_min,
-        truth.drop_c(load_g(ctx, at_once)),
-        truth.recovery_min,
-        b.seared,
+        method=b.method,
+        air_c=b.air_c + (truth.off_c if b.method == "oven" else 0.0),
+        fire=b.fire,
+        fan=b.fan,
+        watts_each=k.net_watts / at_once if b.method == "steam" or b.seared else 0.0,
+        altitude_m=k.altitude_m,
+        covered=b.covered,
+        on=b.on,
+        shelf=b.shelf,
+        steam_pan=b.steam_pan,
+        lid_min=b.lid_min,
+        drop_c=truth.drop_c(load_g(ctx, at_once)),
+        recovery_min=truth.recovery_min,
+        seared=b.seared,
     )
 
 
@@ -222,7 +222,9 @@ def demand(
         needed = _plan(core, crumb, colour, _margin(ctx))
         if needed is not None and colour is not None and needed <= horizon:
             break
-    return Demand(ctx, piece, fire, long, line, core, crumb, colour, needed)
+    return Demand(
+        ctx=ctx, piece=piece, fire=fire, long=long, line=line, core=core, crumb=crumb, colour=colour, needed=needed
+    )
 
 
 def most_demanding(demands: list[Demand]) -> Demand:
@@ -329,7 +331,19 @@ def heating(load: Load) -> LoadResult:
     off = 0.0 if ctx.bake.heat_min else doubt
     band = Band(whole * (1 - off), whole, whole * (1 + off))
     marks = [Mark(m, v) for m, v in core_readings(ctx)]
-    return LoadResult(ctx, load, shown, minutes, factor, doubt, reaches, needed, band, marks, margin)
+    return LoadResult(
+        ctx=ctx,
+        load=load,
+        shown=shown,
+        minutes=minutes,
+        factor=factor,
+        doubt=doubt,
+        reaches=reaches,
+        needed=needed,
+        whole=band,
+        marks=marks,
+        margin=margin,
+    )
 
 
 def together(heats: list[LoadResult]) -> Band:

@@ -54,7 +54,14 @@ def _wrapped(ctx: Context, proof: Fermented) -> tuple[Wrapper, float]:
     ratio = volume_over_gas_free(proof, ready.typical if ready else float(proof.stage.course.minutes[-1]))
     s, group = ctx.share, ctx.group
     density = filling_density(group.filling)
-    made = enclose(group.closing, s.dough_per_piece_g, s.filling_per_piece_g, density, ratio, s.pieces)
+    made = enclose(
+        closing=group.closing,
+        dough_g=s.dough_per_piece_g,
+        filling_g=s.filling_per_piece_g,
+        filling_density=density,
+        proofed_ratio=ratio,
+        pieces=s.pieces,
+    )
     return made, ratio
 
 
@@ -100,7 +107,16 @@ def work_pieces(ctx: Context, last: Fermented, wrap_min: float) -> list[Pieces]:
     found = []
     for i, (g, proof, (wrapper, ratio)) in enumerate(zip(groups, proofs, wrapped, strict=True)):
         piece = piece_of(g, ratio, proof.stage.course.state_at(proofed_min).temperature, proofed_min, proof.place)
-        found.append(Pieces(g, wrap_seconds(g), proof, wrapper, ratio, demand(g, piece, _line(g), fires[i])))
+        found.append(
+            Pieces(
+                ctx=g,
+                seconds=wrap_seconds(g),
+                proof=proof,
+                wrapper=wrapper,
+                gas_ratio=ratio,
+                demand=demand(g, piece, _line(g), fires[i]),
+            )
+        )
     return found
 
 
@@ -141,20 +157,20 @@ def group_tray(p: Pieces, minutes_planned: float) -> GroupTray:
     ctx, share, d, ready = p.ctx, p.ctx.share, p.demand, p.proof.forecast.ready
     items = [i for i, _ in ctx.bake.parts + ctx.group.filling.parts]
     return GroupTray(
-        ctx.group.filling.called,
-        share.pieces,
-        filling_lines(ctx),
-        share.filling_g,
-        share.filling_per_piece_g,
-        share.dough_per_piece_g,
-        p.wrapper,
-        p.seconds,
-        None if ready is None else Band(ready.low, ready.typical, ready.high),
-        d.line.celsius,
-        d.line.why,
-        d.reaches,
-        d.needed,
-        d.core_at(minutes_planned),
-        [ALLERGEN[a] for a in safety.allergens(items)],
-        filled(ctx, filling_density(ctx.group.filling)) if ctx.group.filling.parts else None,
+        name=ctx.group.filling.called,
+        pieces=share.pieces,
+        filling=filling_lines(ctx),
+        filling_g=share.filling_g,
+        filling_each_g=share.filling_per_piece_g,
+        dough_each_g=share.dough_per_piece_g,
+        wrap=p.wrapper,
+        wrap_seconds_each=p.seconds,
+        proof=None if ready is None else Band(ready.low, ready.typical, ready.high),
+        line_c=d.line.celsius,
+        line_why=d.line.why,
+        reaches=d.reaches,
+        needs_min=d.needed,
+        core_at_end_c=d.core_at(minutes_planned),
+        allergens=[ALLERGEN[a] for a in safety.allergens(items)],
+        filled=filled(ctx, filling_density(ctx.group.filling)) if ctx.group.filling.parts else None,
     )

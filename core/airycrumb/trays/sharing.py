@@ -20,7 +20,14 @@ def shared_out(ctx: Context) -> ShareOut:
         for s, g in zip(scaled.shares, ctx.bake.groups, strict=True)
     ]
     weighed = ctx.latest("dough_weight")
-    return share_out(wanted, scaled.dough_g, k.bowl_loss, k.scale_step_g, weighed, ctx.bake.spare_dough)
+    return share_out(
+        wanted=wanted,
+        dough_g=scaled.dough_g,
+        loss=k.bowl_loss,
+        step_g=k.scale_step_g,
+        weighed_g=weighed,
+        spare=ctx.bake.spare_dough,
+    )
 
 
 def weighed_lumps(ctx: Context) -> list[float]:

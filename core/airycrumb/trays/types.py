@@ -9,7 +9,7 @@ from airycrumb.quantities import Band
 from airycrumb.stations.divide.portioning import Portioning
 from airycrumb.stations.divide.sharing import ShareOut
 from airycrumb.stations.enclose import Fit, Wrapper
-from airycrumb.stations.filling import Binder, Cooling
+from airycrumb.stations.filling import Binder, Cooling, Stiffness
 from airycrumb.stations.heat.settings import Dial
 from airycrumb.stations.heat.steamer import SteamWater
 from airycrumb.stations.rise.forecast import Forecast
@@ -61,6 +61,7 @@ class WeighTray:
     dough_c: float
     dough_c_measured: bool
     feel: str
+    feels: Message
     minutes: float
     hydration: Band
     doubt_line: int | None
@@ -245,11 +246,11 @@ class FillingTray:
     made_g: float | None
     short_g: float
     juice: float
-    word: str
+    word: Message
     bears: float
     most_from: Message
     binders: list[Binder]
-    stiff: Message
+    stiff: Stiffness
     vessel: str
     cool_min: float
     coolings: list[Cooling]

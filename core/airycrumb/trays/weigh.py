@@ -1,6 +1,7 @@
 """The Weigh tray: amounts, percentages, and the water that lands the dough at its temperature."""
 
 from airycrumb.data.record import Constant
+from airycrumb.data.vocabulary import FEEL
 from airycrumb.pantry import Part
 from airycrumb.plan.context import Context
 from airycrumb.stations.weigh import formula
@@ -98,27 +99,31 @@ def weigh(ctx: Context) -> WeighTray:
     spoons = {line.key: line.grams / per_ml / TEASPOON_ML for line in small if (per_ml := density[line.key])}
     places = bake.places or ("dough",) * len(bake.parts)
     doubt = formula.hydration_doubt(bake.parts, bake.bands)
+    felt = feel(ctx.percentages.true_hydration)
+    hold_back_g, drank_before = _held_back(ctx, dough, doubt)
     return WeighTray(
-        dough,
-        filling,
-        ctx.percentages,
-        sum(x.grams for x in dough if x.role == "flour"),
-        scaled.dough_g,
-        sum(x.grams for x in filling),
-        spoons,
-        liquid,
-        ctx.room_c,
-        dough_c,
-        measured,
-        feel(ctx.percentages.true_hydration),
-        MIX_MIN[bake.kneading].value,
-        doubt.hydration,
-        doubt.most,
-        mixing_order(dough, places, bake.yeast_school),
-        formula.ice(sum(x.grams for x in dough if x.key == "water"), liquid, COLD_TAP.value),
-        sum(g for _, g in bake.parts),
-        formula.sponge(dough, places, bake.parts),
-        *_held_back(ctx, dough, doubt),
-        {x.key: 100 * x.grams / DILUTED.value for x in dough if x.below_step and x.role == "yeast"},
-        swaps(ctx),
+        dough=dough,
+        filling=filling,
+        percentages=ctx.percentages,
+        flour_g=sum(x.grams for x in dough if x.role == "flour"),
+        dough_g=scaled.dough_g,
+        filling_g=sum(x.grams for x in filling),
+        spoons=spoons,
+        water_c=liquid,
+        room_c=ctx.room_c,
+        dough_c=dough_c,
+        dough_c_measured=measured,
+        feel=felt,
+        feels=FEEL[felt],
+        minutes=MIX_MIN[bake.kneading].value,
+        hydration=doubt.hydration,
+        doubt_line=doubt.most,
+        order=mixing_order(dough, places, bake.yeast_school),
+        ice_g=formula.ice(sum(x.grams for x in dough if x.key == "water"), liquid, COLD_TAP.value),
+        recipe_g=sum(g for _, g in bake.parts),
+        sponge=formula.sponge(dough, places, bake.parts),
+        hold_back_g=hold_back_g,
+        drank_before=drank_before,
+        dilutions={x.key: 100 * x.grams / DILUTED.value for x in dough if x.below_step and x.role == "yeast"},
+        swaps=swaps(ctx),
     )

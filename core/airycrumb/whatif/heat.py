@@ -60,7 +60,17 @@ def try_setting(most: Demand, air_c: float, at: list[str | int], at_once: int) -
         [Change([*at, "temperature"], f"{air_c:.0f} C"), Change([*at, "minutes"], None)],
     )
     loss = float(found.long.loss[within][-1] * 100)
-    return Tried(air_c, dial(air_c, ctx.bake.fan), minutes, colour, loss, crust, not why_not, why_not, taken)
+    return Tried(
+        air_c=air_c,
+        dial=dial(air_c, ctx.bake.fan),
+        minutes=minutes,
+        colour=colour,
+        loss_percent=loss,
+        crust=crust,
+        works=not why_not,
+        why_not=why_not,
+        answer=taken,
+    )
 
 
 def nearest_that_works(most: Demand, at: list[str | int], at_once: int, hotter: bool) -> Tried | None:

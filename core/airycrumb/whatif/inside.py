@@ -37,14 +37,14 @@ def inside(h: LoadResult) -> Inside:
     cells = np.stack([np.interp(at, shown.minutes, shown.cells[:, i]) for i in range(shown.cells.shape[1])], axis=1)
     reach = (m.radius + m.thickness / 2) / shown.body.radius
     return Inside(
-        reach.round(3).tolist(),
-        (m.material == 0).tolist(),
-        at.round(2).tolist(),
-        cells.round(1).tolist(),
-        shown.body.width * 1000,
-        shown.body.height * 1000,
-        shown.heat_ends,
-        h.load.most.line.celsius,
-        h.load.most.line.hold_min,
-        np.interp(at, shown.minutes, np.minimum(shown.lethal_min, 999)).round(2).tolist(),
+        reach=reach.round(3).tolist(),
+        filling=(m.material == 0).tolist(),
+        minutes=at.round(2).tolist(),
+        frames=cells.round(1).tolist(),
+        width_mm=shown.body.width * 1000,
+        height_mm=shown.body.height * 1000,
+        heat_ends=shown.heat_ends,
+        line_c=h.load.most.line.celsius,
+        hold_min=h.load.most.line.hold_min,
+        lethal_min=np.interp(at, shown.minutes, np.minimum(shown.lethal_min, 999)).round(2).tolist(),
     )

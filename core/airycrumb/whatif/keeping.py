@@ -74,7 +74,15 @@ def _cooked(piece: Piece, came: str) -> Piece:
 def _reheating(p: Pieces, at_once: int, to_c: float) -> list[Reheating]:
     ctx, found = p.ctx, []
     steam = replace(fire_of(ctx, at_once), method="steam", fire="high")
-    oven = Boundary("oven", REHEAT_OVEN_C.value, "high", False, 0.0, ctx.kitchen.altitude_m, False)
+    oven = Boundary(
+        method="oven",
+        air_c=REHEAT_OVEN_C.value,
+        fire="high",
+        fan=False,
+        watts_each=0.0,
+        altitude_m=ctx.kitchen.altitude_m,
+        covered=False,
+    )
     for method, fire, setting in (
         ("steam", steam, FIRE["high"]),
         ("oven", oven, say("{air}, covered", air=in_celsius(REHEAT_OVEN_C.value))),
@@ -100,19 +108,19 @@ def kept(h: LoadResult, p: Pieces, eat: datetime) -> Kept:
     fridge, freezer = safety.limit("fridge", region), safety.limit("freezer", region)
     two_hours = safety.limit("warm", region)
     return Kept(
-        (ctx.group.filling.called if ctx.group.filling.parts else p.wrapper.label),
-        ctx.share.pieces,
-        hot_for,
-        cut_after,
-        round(fridge.value),
-        round(freezer.value),
-        eat,
-        eat + timedelta(days=fridge.value),
-        eat + timedelta(days=freezer.value),
-        line.celsius,
-        _reheating(p, h.load.at_once, line.celsius),
-        [ALLERGEN[a] for a in safety.allergens(items)],
-        [
+        name=(ctx.group.filling.called if ctx.group.filling.parts else p.wrapper.label),
+        pieces=ctx.share.pieces,
+        hot_for_min=hot_for,
+        cut_after_min=cut_after,
+        fridge_days=round(fridge.value),
+        freezer_days=round(freezer.value),
+        made=eat,
+        fridge_until=eat + timedelta(days=fridge.value),
+        freezer_until=eat + timedelta(days=freezer.value),
+        reheat_to_c=line.celsius,
+        reheating=_reheating(p, h.load.at_once, line.celsius),
+        allergens=[ALLERGEN[a] for a in safety.allergens(items)],
+        cautions=[
             say(
                 "What is not eaten goes in the fridge or freezer within {value} of coming out.",
                 value=in_minutes(two_hours.value),
@@ -120,5 +128,5 @@ def kept(h: LoadResult, p: Pieces, eat: datetime) -> Kept:
             say("Reheat once only, until the middle is {celsius}: probe it.", celsius=in_celsius(line.celsius)),
             say("Local food-safety rules come first."),
         ],
-        fridge.source,
+        source=fridge.source,
     )

@@ -70,10 +70,21 @@ def _option(
     ready = _found(ctx).forecast.ready
     hour = lambda m: r.ctx.later(r.begin, m)
     if ready is None:
-        return Option(label, why, None, None, None, answer, move, False)
+        return Option(
+            label=label, why=why, ready_low=None, ready=None, ready_high=None, answer=answer, move=move, reaches=False
+        )
     near = max(NEAR_MIN, NEAR_SHARE * (ready.high - ready.low))
     reaches = abs((hour(ready.typical) - asked).total_seconds()) <= 60 * near
-    return Option(label, why, hour(ready.low), hour(ready.typical), hour(ready.high), answer, move, reaches)
+    return Option(
+        label=label,
+        why=why,
+        ready_low=hour(ready.low),
+        ready=hour(ready.typical),
+        ready_high=hour(ready.high),
+        answer=answer,
+        move=move,
+        reaches=reaches,
+    )
 
 
 def _solve(
@@ -126,7 +137,14 @@ def _by_yeast(r: Rise, asked: datetime, minutes: float) -> Iterator[Option]:
         reached,
     )
     answer = Answer(say("More yeast") if percent > now else say("Less yeast"), [*changes, *_stay_started(r)])
-    yield _option(r, _with_yeast(r.ctx, percent / now), more if percent > now else less, why, asked, answer)
+    yield _option(
+        r=r,
+        ctx=_with_yeast(r.ctx, percent / now),
+        label=more if percent > now else less,
+        why=why,
+        asked=asked,
+        answer=answer,
+    )
 
 
 def _as_far(why: Message, reached: bool) -> Message:
@@ -156,7 +174,7 @@ def _by_water(r: Rise, asked: datetime, minutes: float) -> Iterator[Option]:
     label = say("A warmer dough: {to}", to=to) if warmer else say("A cooler dough: {to}", to=to)
     changes = [Change(["dough", "wanted_temperature"], f"{wanted:g} C"), *_stay_started(r)]
     answer = Answer(say("Warmer water") if warmer else say("Cooler water"), changes)
-    yield _option(r, changed, label, why, asked, answer)
+    yield _option(r=r, ctx=changed, label=label, why=why, asked=asked, answer=answer)
 
 
 def _cold(ctx: Context, bench_min: float) -> Context:
@@ -188,7 +206,14 @@ def _by_cold(r: Rise, asked: datetime, minutes: float) -> Iterator[Option]:
         say("{bench} out, then the fridge", bench=in_minutes(bench)) if bench >= 5 else say("Straight into the fridge")
     )
     why = say("cold, it goes on slowly, and keeps for days; its time is good to half as much again either way")
-    yield _option(r, changed, label, why, asked, Answer(say("The fridge"), [*_spots(rows), *_stay_started(r)]))
+    yield _option(
+        r=r,
+        ctx=changed,
+        label=label,
+        why=why,
+        asked=asked,
+        answer=Answer(say("The fridge"), [*_spots(rows), *_stay_started(r)]),
+    )
 
 
 def _spots(rows: list[dict[str, str]]) -> list[Change]:
@@ -209,13 +234,13 @@ def _moves(r: Rise, asked: datetime, which: tuple[str, ...]) -> Iterator[Option]
         label = _found(changed).place.spots()[-1].name
         answer = None if under_way else Answer(label, [*_spots([{"where": where}]), *_stay_started(r)])
         yield _option(
-            r,
-            changed,
-            label,
-            (say("from now on") if under_way else say("from the start")),
-            asked,
-            answer,
-            where,
+            r=r,
+            ctx=changed,
+            label=label,
+            why=(say("from now on") if under_way else say("from the start")),
+            asked=asked,
+            answer=answer,
+            move=where,
         )
 
 
@@ -239,7 +264,9 @@ def away(r: Rise, minutes: float) -> list[Option]:
     back.
     """
     back = max(r.ctx.now, r.begin) + timedelta(minutes=minutes)
-    stay = _option(r, r.ctx, say("Leave it where it is"), say("nothing changed"), back, None)
+    stay = _option(
+        r=r, ctx=r.ctx, label=say("Leave it where it is"), why=say("nothing changed"), asked=back, answer=None
+    )
     return [stay, *ready_at(r, back)]
 
 

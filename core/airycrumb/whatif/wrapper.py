@@ -65,7 +65,15 @@ def _rolled(ctx: Context, across: float, lead: Message) -> Solved:
         if holds >= 5
         else None
     )
-    return Solved(words, across, thick, share.dough_per_piece_g, holds, None, answer)
+    return Solved(
+        words=words,
+        across_mm=across,
+        thickness_mm=thick,
+        dough_g=share.dough_per_piece_g,
+        filling_g=holds,
+        pieces=None,
+        answer=answer,
+    )
 
 
 def _across(ctx: Context, value: float) -> Solved:
@@ -96,7 +104,15 @@ def _filling(ctx: Context, value: float) -> Solved:
     if left >= 1:
         words = joined([words, say("{left} is left.", left=in_grams(left))])
     thick = how.thickness(ctx.share.dough_per_piece_g, across)
-    return Solved(words, across, thick, ctx.share.dough_per_piece_g, each, pieces, answer)
+    return Solved(
+        words=words,
+        across_mm=across,
+        thickness_mm=thick,
+        dough_g=ctx.share.dough_per_piece_g,
+        filling_g=each,
+        pieces=pieces,
+        answer=answer,
+    )
 
 
 def _grown(ctx: Context, sheet: Sheet, dough_g: float) -> Fit:
@@ -146,13 +162,13 @@ def _fits(ctx: Context, sheet: Sheet, value: float) -> Solved:
         filling=in_grams(filling),
     )
     return Solved(
-        words,
-        across,
-        how.thickness(dough, across),
-        dough,
-        filling,
-        None,
-        Answer(say("Make them {dough}", dough=in_grams(dough)), changes),
+        words=words,
+        across_mm=across,
+        thickness_mm=how.thickness(dough, across),
+        dough_g=dough,
+        filling_g=filling,
+        pieces=None,
+        answer=Answer(say("Make them {dough}", dough=in_grams(dough)), changes),
     )
 
 

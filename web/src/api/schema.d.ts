@@ -1945,7 +1945,8 @@ export interface components {
         };
         /**
          * Cooling
-         * @description How long a filling cools in a vessel. min: on the bench until it no longer steams, then in the fridge; deep_mm: how deep it lies.
+         * @description How long a filling cools in a vessel. min: on the bench until it no longer steams, then in the fridge; deep_mm:
+         *     how deep it lies.
          */
         Cooling: {
             /** Vessel */
@@ -2077,15 +2078,14 @@ export interface components {
             /** Juice */
             juice: number;
             /** Word */
-            word: string;
+            word: components["schemas"]["Said"];
             /** Bears */
             bears: number;
             /** Most From */
             most_from: components["schemas"]["Said"];
             /** Binders */
             binders: components["schemas"]["Binder"][];
-            /** Stiff */
-            stiff: components["schemas"]["Said"];
+            stiff: components["schemas"]["Stiffness"];
             /** Vessel */
             vessel: string;
             /** Cool Min */
@@ -2104,7 +2104,8 @@ export interface components {
          * @description One holder with the pieces of a load. spots: middles, from its middle, in the order they are laid.
          *
          *     wide_mm, deep_mm: the holder; piece_wide_mm, piece_deep_mm: a piece as it lies; holders: how many there are;
-         *     proofed: width of a piece as it goes in over that it grows to; closing: of the pieces laid; whole: False where not even one piece lies in it with its gap; waits_min: of each load, before it goes in.
+         *     proofed: width of a piece as it goes in over that it grows to; closing: of the pieces laid; whole: False where not
+         *     even one piece lies in it with its gap; waits_min: of each load, before it goes in.
          */
         Fit: {
             /** Round */
@@ -2167,8 +2168,8 @@ export interface components {
         };
         /**
          * GroupTray
-         * @description One group of pieces of the dough: what goes into it (filled: None for plain pieces), its wrapper, and what it asks
-         *     of proof and heat.
+         * @description One group of pieces of the dough: what goes into it (filled: None for plain pieces), its wrapper, and what it
+         *     asks of proof and heat.
          *
          *     proof: minutes from wrapping until ready; reaches, needs_min: minutes in the heat until its middle
          *     passes line_c and until it is done, None for never; core_at_end_c: after the minutes all are given.
@@ -2208,12 +2209,13 @@ export interface components {
          * @description The cook of one piece, and how the pieces go in. °C, minutes from entering the heat.
          *
          *     line_c, hold_min: what the core must reach, and for how many minutes; reaches: when the coldest point passes it,
-         *     None if it never does; lethal_enough, lethal: whether its heat, the rest included, is worth the minutes at 70 °C that are asked, and in words; browning: 0 where
-         *     colour begins, 100 where it burns; came: as proofed, or from "fridge" or "frozen"; water: under the steam; turns, handling: when
-         *     tray or piece is turned, and what the hands do; dial: the setting in other ovens' words; later: loads after the first; doubt: share of the
-         *     minutes either way; pace, pace_bakes: minutes this kitchen needs over the model's, learned from so many bakes; probe,
-         *     oven: live instruments; oven_really_c: None where nobody has measured; names, pieces: what goes in; fit: where the
-         *     pieces of a load lie.
+         *     None if it never does; lethal_enough, lethal: whether its heat, the rest included, is worth the minutes at 70 °C
+         *     that are asked, and in words; browning: 0 where colour begins, 100 where it burns; came: as proofed, or from
+         *     "fridge" or "frozen"; water: under the steam; turns, handling: when tray or piece is turned, and what the hands
+         *     do; dial: the setting in other ovens' words; later: loads after the first; doubt: share of the minutes either way;
+         *     pace, pace_bakes: minutes this kitchen needs over the model's, learned from so many bakes; probe, oven: live
+         *     instruments; oven_really_c: None where nobody has measured; names, pieces: what goes in; fit: where the pieces of
+         *     a load lie.
          */
         HeatTray: {
             /** Method */
@@ -2306,7 +2308,8 @@ export interface components {
         };
         /**
          * Instrument
-         * @description What a probe or an oven thermometer said last. °C; silent: it has not spoken for a while; out: it reads the kitchen.
+         * @description What a probe or an oven thermometer said last. °C; silent: it has not spoken for a while; out: it reads the
+         *     kitchen.
          */
         Instrument: {
             /** Celsius */
@@ -2358,8 +2361,8 @@ export interface components {
         };
         /**
          * Mark
-         * @description A reading as placed on a curve: minutes since the stage began, the value there, what was seen in words, and the kind
-         *     of mark where it matters ("risen").
+         * @description A reading as placed on a curve: minutes since the stage began, the value there, what was seen in words, and the
+         *     kind of mark where it matters ("risen").
          */
         Mark: {
             /** Minute */
@@ -2506,8 +2509,9 @@ export interface components {
          * RiseTray
          * @description A fermenting stage: forecast, where it stands, and when in the day it is ready.
          *
-         *     past_best: size from which it is past its best; rests: no yeast, nothing rises: it only rests; where: the spots it goes through, in the cook's words; story: what was
-         *     seen and what it changed; would_narrow: what would make the forecast surer; cues: how to tell by the dough.
+         *     past_best: size from which it is past its best; rests: no yeast, nothing rises: it only rests; where: the spots it
+         *     goes through, in the cook's words; story: what was seen and what it changed; would_narrow: what would make the
+         *     forecast surer; cues: how to tell by the dough.
          */
         RiseTray: {
             forecast: components["schemas"]["Forecast"];
@@ -2619,8 +2623,9 @@ export interface components {
          * ShareOut
          * @description Pieces of one dough, in groups that may differ. g.
          *
-         *     pieces: finished ones; lumps: of dough to cut; cuts: factors for dividing by eye, largest cut first
-         *     ("halves, halves, thirds"), [] where the lumps differ in weight; cut_at: where those cuts go along a roll; spare: what is done with the dough left over.
+         *     pieces: finished ones; lumps: of dough to cut; cuts: factors for dividing by eye, largest cut first ("halves,
+         *     halves, thirds"), [] where the lumps differ in weight; cut_at: where those cuts go along a roll; spare: what is
+         *     done with the dough left over.
          */
         ShareOut: {
             /** Pieces */
@@ -2758,8 +2763,9 @@ export interface components {
         };
         /**
          * SteamWater
-         * @description Water for a steaming. ml: to pour in; away_ml: boils away; left_ml: at the end; least_ml: must be left; pot_ml: the pot
-         *     holds; rate: ml a minute; lasts_min: of steaming, from what is poured in at first; top_up: on the way; watts_each: net power for each piece.
+         * @description Water for a steaming. ml: to pour in; away_ml: boils away; left_ml: at the end; least_ml: must be left; pot_ml:
+         *     the pot holds; rate: ml a minute; lasts_min: of steaming, from what is poured in at first; top_up: on the way;
+         *     watts_each: net power for each piece.
          */
         SteamWater: {
             /** Ml */
@@ -2816,6 +2822,16 @@ export interface components {
             hands: boolean;
         };
         /**
+         * Stiffness
+         * @description How a filling behaves when it is wrapped: the word for it, and what that means for the hands.
+         */
+        Stiffness: {
+            /** Word */
+            word: components["schemas"]["Said"];
+            /** Means */
+            means: components["schemas"]["Said"];
+        };
+        /**
          * Stroke
          * @description One line on the wrapper, mm from its middle. closed: whether it runs back to its beginning.
          */
@@ -2835,7 +2851,8 @@ export interface components {
         };
         /**
          * Swap
-         * @description One ingredient for another. of: what is replaced; answer: what goes in and the changes; why: what stays and changes.
+         * @description One ingredient for another. of: what is replaced; answer: what goes in and the changes; why: what stays and
+         *     changes.
          */
         Swap: {
             /** Of */
@@ -2937,7 +2954,8 @@ export interface components {
         };
         /**
          * WashColour
-         * @description A wash and what it does. golden_min: minutes until the surface is golden, None for never; colour: when they come out.
+         * @description A wash and what it does. golden_min: minutes until the surface is golden, None for never; colour: when they
+         *     come out.
          */
         WashColour: {
             /** Key */
@@ -2983,6 +3001,8 @@ export interface components {
             dough_c_measured: boolean;
             /** Feel */
             feel: string;
+            /** Feels */
+            feels: components["schemas"]["Said"];
             /** Minutes */
             minutes: number;
             hydration: components["schemas"]["Band"];
@@ -3119,8 +3139,9 @@ export interface components {
         };
         /**
          * Option
-         * @description One way. ready: the hours it is ready between, None where it does not get there; answer: the edits that take it,
-         *     for a bake not yet begun; move: the spot to move the dough to, for one under way; reaches: whether it does what was asked.
+         * @description One way. ready: the hours it is ready between, None where it does not get there; answer: the edits that take
+         *     it, for a bake not yet begun; move: the spot to move the dough to, for one under way; reaches: whether it does
+         *     what was asked.
          */
         Option: {
             /** Label */
@@ -3200,7 +3221,8 @@ export interface components {
         };
         /**
          * Solved
-         * @description What was found, in a sentence, in numbers and as an edit. mm, g; pieces: None where their number is not touched.
+         * @description What was found, in a sentence, in numbers and as an edit. mm, g; pieces: None where their number is not
+         *     touched.
          */
         Solved: {
             /** Words */
@@ -3219,7 +3241,7 @@ export interface components {
         };
         /**
          * WrapperAsk
-         * @description A draft, which group of its pieces, and the number to go by: mm for across and thickness, g, or pieces at once.
+         * @description A draft, which group of its pieces, and the number to go by: mm across or thick, g, or pieces at once.
          */
         WrapperAsk: {
             bake: components["schemas"]["BakeDocument"];
@@ -3245,7 +3267,8 @@ export interface components {
         };
         /**
          * HeatAnswers
-         * @description What no sheet carries of one heat: its inside through time, and other settings tried ([] where there is no dial).
+         * @description What no sheet carries of one heat: its inside through time, and other settings tried ([] where there is no
+         *     dial).
          */
         HeatAnswers: {
             inside: components["schemas"]["Inside"];
@@ -3254,9 +3277,10 @@ export interface components {
         };
         /**
          * Inside
-         * @description A piece's temperatures through time. reach: of each cell's outer edge from the centre, as a share of the body, from
-         *     the bottom skin to the centre and on to the top; filling: whether the cell is; minutes: of each frame; frames: °C of every
-         *     cell; mm: of the piece as it meets the heat; heat_ends: min; line_c, hold_min: what the core must reach.
+         * @description A piece's temperatures through time. reach: of each cell's outer edge from the centre, as a share of the body,
+         *     from the bottom skin to the centre and on to the top; filling: whether the cell is; minutes: of each frame;
+         *     frames: °C of every cell; mm: of the piece as it meets the heat; heat_ends: min; line_c, hold_min: what the core
+         *     must reach.
          */
         Inside: {
             /** Reach */
@@ -3282,8 +3306,8 @@ export interface components {
         };
         /**
          * Tried
-         * @description One oven setting tried on the pieces. air_c: as it is set, °C; dial: the same on other ovens; minutes: needed, None
-         *     where never; crust: "soft" or "hard"; works: through and golden and not burnt; answer: one press to take it.
+         * @description One oven setting tried on the pieces. air_c: as it is set, °C; dial: the same on other ovens; minutes: needed,
+         *     None where never; crust: "soft" or "hard"; works: through and golden and not burnt; answer: one press to take it.
          */
         Tried: {
             /** Air C */
@@ -3324,9 +3348,9 @@ export interface components {
         };
         /**
          * Kept
-         * @description How pieces of one kind are kept. hot_for_min, cut_after_min: minutes from coming out
-         *     until the middle no longer burns the mouth, and until a crumb cuts clean, None for not within three hours; fridge_until, freezer_until: the label's dates; reheat_to_c:
-         *     in the middle; allergens: for the label; source: of the days.
+         * @description How pieces of one kind are kept. hot_for_min, cut_after_min: minutes from coming out until the middle no longer
+         *     burns the mouth, and until a crumb cuts clean, None for not within three hours; fridge_until, freezer_until: the
+         *     label's dates; reheat_to_c: in the middle; allergens: for the label; source: of the days.
          */
         Kept: {
             /** Name */
@@ -3369,7 +3393,7 @@ export interface components {
         };
         /**
          * Reheating
-         * @description One way to heat a kept piece through. came: from the "fridge" or "frozen"; minutes: None for not within 75 min.
+         * @description One way to heat a kept piece through. came: from the "fridge" or "frozen"; minutes: None past 75 min.
          */
         Reheating: {
             /** Method */
@@ -3572,8 +3596,8 @@ export interface components {
          * Lesson
          * @description What changes in the kitchen, and what the batch says. wrap_seconds: None if wrapping was not marked.
          *
-         *     flour, drank: the main flour and the share of the recipe's water it took, None where nothing was
-         *     said of it; kneading_warms: °C, None where the dough was not measured; pace: of this way of heating, and oven, None where no
+         *     flour, drank: the main flour and the share of the recipe's water it took, None where nothing was said of it;
+         *     kneading_warms: °C, None where the dough was not measured; pace: of this way of heating, and oven, None where no
          *     thermometer spoke.
          */
         Lesson: {
@@ -3803,7 +3827,8 @@ export interface components {
         };
         /**
          * ReadingIn
-         * @description at: when it was measured; celsius: of a thermometer, °C; grams: of a scale, g; settled: whether it has come to rest.
+         * @description at: when it was measured; celsius: of a thermometer, °C; grams: of a scale, g; settled: whether it has come to
+         *     rest.
          */
         ReadingIn: {
             /**
@@ -3828,7 +3853,8 @@ export interface components {
         };
         /**
          * PlayIn
-         * @description What a stand-in is told to do. grams: of what is put on a scale; of an oven that is heated, the °C it is set to.
+         * @description What a stand-in is told to do. grams: of what is put on a scale; of an oven that is heated, the °C it is set
+         *     to.
          */
         PlayIn: {
             /**
@@ -3905,9 +3931,9 @@ export interface components {
         };
         /**
          * Question
-         * @description A dough in a picture. seed: names it; ratio: its size over that at the start; dome: how its top stands, 1 domed, 0
-         *     flat, -1 sunken; dent_left: of a poke after three seconds, 0 to 1; cell_mm: across a bubble; stretch_mm: how far a
-         *     membrane stretches before it tears; air_c, minutes: where and how long it stood.
+         * @description A dough in a picture. seed: names it; ratio: its size over that at the start; dome: how its top stands, 1
+         *     domed, 0 flat, -1 sunken; dent_left: of a poke after three seconds, 0 to 1; cell_mm: across a bubble; stretch_mm:
+         *     how far a membrane stretches before it tears; air_c, minutes: where and how long it stood.
          */
         Question: {
             /** Seed */

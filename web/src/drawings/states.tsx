@@ -45,7 +45,15 @@ export const BowlDrawing = drawn(function BowlDrawing({
 });
 
 /** A torn dough: bubbles of a given size, evenly strewn, the same for the same size. */
-export const TearDrawing = drawn(function TearDrawing({ cell_mm, title }: { cell_mm: number; title: string }) {
+export const TearDrawing = drawn(function TearDrawing({
+  cell_mm,
+  length,
+  title,
+}: {
+  cell_mm: number;
+  length: (mm: number) => string;
+  title: string;
+}) {
   const r = Math.max(0.7, cell_mm * 1.9);
   const step = r * 2.25;
   const cells = [];
@@ -71,7 +79,7 @@ export const TearDrawing = drawn(function TearDrawing({ cell_mm, title }: { cell
       {cells}
       <line x1="12" x2="31" y1="83" y2="83" stroke="var(--ink)" strokeWidth="2" />
       <text x="35" y="86" fontSize="8" fill="var(--muted)">
-        5 mm
+        {length(5)}
       </text>
     </svg>
   );
@@ -80,9 +88,11 @@ export const TearDrawing = drawn(function TearDrawing({ cell_mm, title }: { cell
 /** A film of dough between two hands: how far it stretches before it tears. */
 export const MembraneDrawing = drawn(function MembraneDrawing({
   stretch_mm,
+  length,
   title,
 }: {
   stretch_mm: number;
+  length: (mm: number) => string;
   title: string;
 }) {
   const half = 12 + stretch_mm * 0.62;
@@ -102,7 +112,7 @@ export const MembraneDrawing = drawn(function MembraneDrawing({
       ))}
       <line x1={80 - half} x2={80 + half} y1="74" y2="74" stroke="var(--ink)" strokeWidth="2" />
       <text x="80" y="84" fontSize="9" textAnchor="middle" fill="var(--ink)">
-        {Math.round(stretch_mm)} mm
+        {length(Math.round(stretch_mm))}
       </text>
     </svg>
   );

@@ -28,9 +28,8 @@ function OneFilling({ group, named }: { group: Group; named: boolean }) {
   const f = group.filled;
   if (!f) return null;
   const first = f.binders[0];
+  const share = (percent: number) => u.quantity({ kind: "percent", value: percent, digits: percent < 10 ? 1 : 0 });
   const made = f.made_g !== null && f.made_g !== undefined;
-  // "stiff: it stays where you put it": the word is the value, what follows is what it means.
-  const [stiff, behaves] = u.text(f.stiff).split(":");
   return (
     <section aria-label={`Filling: ${u.text(group.name)}`}>
       <h3 className="text-[1.05rem] font-bold">{named ? `Filling: ${u.text(group.name)}` : "The filling"}</h3>
@@ -56,21 +55,21 @@ function OneFilling({ group, named }: { group: Group; named: boolean }) {
         )}
         <Fact
           name="Juice in it"
-          value={f.word}
-          from={`about ${f.juice.toFixed(f.juice < 10 ? 1 : 0)} g in 100 g${f.most_from.length > 0 ? `, most from ${u.text(f.most_from)}` : ""}; up to ${f.bears.toFixed(0)} closes well (assumed)`}
+          value={u.text(f.word)}
+          from={`about ${share(f.juice)} of it${f.most_from.length > 0 ? `, most from ${u.text(f.most_from)}` : ""}; up to ${share(f.bears)} closes well (assumed)`}
           strong={f.juice > f.bears}
         />
         {first && (
           <Fact
             name="Binds it"
-            value={`${u.mass(first.grams)} ${first.use}`}
+            value={`${u.mass(first.grams)} ${u.text(first.name)}`}
             from={f.binders
               .slice(1)
               .map((b) => `or ${u.mass(b.grams)} ${u.text(b.name)}`)
               .join(", ")}
           />
         )}
-        <Fact name={`At ${u.temperature(f.celsius)}`} value={stiff} from={behaves} />
+        <Fact name={`At ${u.temperature(f.celsius)}`} value={u.text(f.stiff.word)} from={u.text(f.stiff.means)} />
         <Cooling f={f} />
       </Facts>
     </section>

@@ -71,7 +71,7 @@ export function WeighFacts({ sheet }: { sheet: Sheet }) {
   return (
     <>
       <Headline
-        title={`Weigh, mix, knead to a ${w.feel} dough`}
+        title={`Weigh, mix, knead to a ${u.text(w.feels)} dough`}
         under={duration(w.minutes)}
         figure={
           w.ice_g > 0

@@ -111,7 +111,7 @@ def portioning(grams: Sequence[float], aims: Sequence[tuple[Message, float]], do
     """
     known = [*aims, *[aims[-1]] * max(0, len(grams) - len(aims))]
     portions = [
-        Portion(i + 1, what, g, aim, g / aim - 1, verdict(g / aim - 1))
+        Portion(number=i + 1, what=what, grams=g, aim_g=aim, off=g / aim - 1, verdict=verdict(g / aim - 1))
         for i, (g, (what, aim)) in enumerate(zip(grams, known, strict=False))
     ]
     rest_aims = known[len(grams) :]
@@ -122,17 +122,17 @@ def portioning(grams: Sequence[float], aims: Sequence[tuple[Message, float]], do
     what, aim = rest_aims[0] if rest_aims else (NOTHING, 0.0)
     next_g = aim * factor if rest_aims else None
     return Portioning(
-        portions,
-        statistics.fmean(grams) if grams else 0.0,
-        statistics.fmean(ratios) - 1,
-        statistics.pstdev(ratios),
-        rest_g,
-        len(rest_aims),
-        factor,
-        what,
-        next_g,
-        [p.number for p in portions if p.verdict == "far"],
-        time_factor(min(ratios)),
-        time_factor(max(ratios)),
-        _words(portions, [g for _, g in rest_aims], factor),
+        portions=portions,
+        mean_g=statistics.fmean(grams) if grams else 0.0,
+        mean_off=statistics.fmean(ratios) - 1,
+        spread=statistics.pstdev(ratios),
+        rest_g=rest_g,
+        rest_pieces=len(rest_aims),
+        factor=factor,
+        next_what=what,
+        next_g=next_g,
+        far=[p.number for p in portions if p.verdict == "far"],
+        soonest=time_factor(min(ratios)),
+        latest=time_factor(max(ratios)),
+        words=_words(portions, [g for _, g in rest_aims], factor),
     )

@@ -119,15 +119,15 @@ def cut_places(pieces: int) -> list[CutPlace]:
 
 def _cut(pieces: int, each_g: float, step_g: float, what: Message, group: int) -> Cut:
     return Cut(
-        pieces,
-        each_g,
-        share_rounded([each_g], step_g)[0],
-        each_g * (1 - FINE),
-        each_g * (1 + FINE),
-        each_g * (1 - FAR),
-        each_g * (1 + FAR),
-        what,
-        group,
+        pieces=pieces,
+        each_g=each_g,
+        each_shown_g=share_rounded([each_g], step_g)[0],
+        fine_from_g=each_g * (1 - FINE),
+        fine_to_g=each_g * (1 + FINE),
+        flag_below_g=each_g * (1 - FAR),
+        flag_above_g=each_g * (1 + FAR),
+        what=what,
+        group=group,
     )
 
 
@@ -172,14 +172,14 @@ def share_out(
     lumps = sum(g.pieces for g in groups)
     alike = max(sizes) - min(sizes) < step_g / 2
     return ShareOut(
-        sum(w.pieces for w in wanted),
-        lumps,
-        dough_g,
-        max(0.0, dough_g - out),
-        left,
-        chosen,
-        (cuts_by_eye(lumps) if alike else []),
-        cut_places(lumps) if alike else [],
-        weighed_g is not None,
-        groups,
+        pieces=sum(w.pieces for w in wanted),
+        lumps=lumps,
+        dough_g=dough_g,
+        left_on_bowl_g=max(0.0, dough_g - out),
+        spare_g=left,
+        spare=chosen,
+        cuts=(cuts_by_eye(lumps) if alike else []),
+        cut_at=cut_places(lumps) if alike else [],
+        weighed=weighed_g is not None,
+        groups=groups,
     )

@@ -127,11 +127,11 @@ def _folded_in(m: _Made, x: float, y: float, nx: float, ny: float, points: Point
 def _pinch(m: _Made) -> Drawn:
     at = m.across / 4
     whole = m.closing.points(m.across)
-    stays, left = _folded_in(m, -at, 0, 1, 0, whole)
-    stays, right = _folded_in(m, at, 0, -1, 0, stays)
+    stays, left = _folded_in(m=m, x=-at, y=0, nx=1, ny=0, points=whole)
+    stays, right = _folded_in(m=m, x=at, y=0, nx=-1, ny=0, points=stays)
     both = [_patch("dough", stays), *m.filling, left, right]
-    end, near = _folded_in(m, 0, at, 0, -1, stays)
-    end, far = _folded_in(m, 0, -at, 0, 1, end)
+    end, near = _folded_in(m=m, x=0, y=at, nx=0, ny=-1, points=stays)
+    end, far = _folded_in(m=m, x=0, y=-at, nx=0, ny=1, points=end)
     closed = [_patch("dough", end), left, right, near, far]
     # The flaps are wider than the parcel only while they are open.
     inside = [Patch(p.kind, pairs(np.clip(np.array(p.points), -at, at))) for p in closed]
@@ -140,12 +140,12 @@ def _pinch(m: _Made) -> Drawn:
 
 def _envelope(m: _Made) -> Drawn:
     side, flip = ENVELOPE_WIDE * m.across / 2, m.across / 6
-    stays, left = _folded_in(m, -side, 0, 1, 0, m.closing.points(m.across))
-    stays, right = _folded_in(m, side, 0, -1, 0, stays)
+    stays, left = _folded_in(m=m, x=-side, y=0, nx=1, ny=0, points=m.closing.points(m.across))
+    stays, right = _folded_in(m=m, x=side, y=0, nx=-1, ny=0, points=stays)
     sides = [_patch("dough", stays), *m.filling, left, right]
-    kept, near = _folded_in(m, 0, flip, 0, -1, stays)
+    kept, near = _folded_in(m=m, x=0, y=flip, nx=0, ny=-1, points=stays)
     flipped = [_patch("dough", kept), near]
-    _, over = _folded_in(m, 0, -flip, 0, 1, kept)
+    _, over = _folded_in(m=m, x=0, y=-flip, nx=0, ny=1, points=kept)
     packet = [_patch("dough", sheet(2 * side, 2 * flip)), over]
     return [m.flat, sides, flipped, packet]
 

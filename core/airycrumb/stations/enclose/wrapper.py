@@ -8,6 +8,7 @@ from dataclasses import dataclass
 from airycrumb.data import closings as c
 from airycrumb.data.closings import CLOSED_AS
 from airycrumb.data.shapes import DOUGH_DENSITY, OVEN_SPRING, SHAPES
+from airycrumb.memo import remembered
 from airycrumb.stations.enclose import families
 from airycrumb.stations.enclose.lines import Pairs, Stroke, folds_of, laid, pairs
 from airycrumb.stations.enclose.registry import CLOSINGS, Closing
@@ -111,15 +112,15 @@ def piece_size(closing: str, when: Message, dough_ml: float, filling_ml: float) 
         (fill_wide, fill_high), base = (float(high[0] - low[0]), float(high[1] - low[1])), float(-high[1])
     wall = base if CLOSED_AS[closing] in ("boat", "well") else (height - fill_high) / 2 if fill_high else 0.0
     return Size(
-        when,
-        width,
-        height,
-        length_ratio * height,
-        fill_wide,
-        fill_high,
-        wall,
-        pairs(outside),
-        [pairs(p) for p in inside],
+        when=when,
+        width_mm=width,
+        height_mm=height,
+        length_mm=length_ratio * height,
+        filling_width_mm=fill_wide,
+        filling_height_mm=fill_high,
+        wall_mm=wall,
+        outside=pairs(outside),
+        filling=[pairs(p) for p in inside],
     )
 
 
@@ -181,6 +182,7 @@ def most_filling_ml(how: Closing, dough_g: float) -> float:
     return how.holds(how.across_at(dough_g, how.usual.thinnest_mm))
 
 
+@remembered(256)
 def enclose(
     closing: str, dough_g: float, filling_g: float, filling_density: float, proofed_ratio: float, pieces: int = 1
 ) -> Wrapper:
@@ -200,36 +202,36 @@ def enclose(
     low, high = usual.ratio
     low_g, high_g = low * dough_g, min(high * dough_g, most)
     return Wrapper(
-        closing,
-        words.label,
-        how.rolled,
-        how.outline in ("disc", "ball"),
-        across,
-        across * how.long,
-        mean,
-        middle,
-        rim,
-        usual.seam_mm,
-        folds_of(how, across),
-        filling_g,
-        volume,
-        sizes[0].filling_height_mm,
-        min(bears, most),
-        most,
-        low_g,
-        high_g,
-        low_g / filling_density,
-        high_g / filling_density,
-        filling_g / dough_g,
-        low,
-        high,
-        words.vent,
-        _cut_from(how, across, pieces),
-        _parts(how, dough_g, across, sizes[0].width_mm),
-        pairs(how.points(across)),
-        plan.strokes,
-        pairs(plan.filling),
-        steps_of(how, across, plan, sizes[0].width_mm, sizes[0].length_mm),
-        [Trouble(*row) for row in words.wrong],
-        sizes,
+        closing=closing,
+        label=words.label,
+        rolled=how.rolled,
+        round=how.outline in ("disc", "ball"),
+        across_mm=across,
+        along_mm=across * how.long,
+        mean_mm=mean,
+        middle_mm=middle,
+        rim_mm=rim,
+        seam_mm=usual.seam_mm,
+        folds=folds_of(how, across),
+        filling_g=filling_g,
+        filling_ml=volume,
+        fill_height_mm=sizes[0].filling_height_mm,
+        closes_over_g=min(bears, most),
+        most_filling_g=most,
+        low_g=low_g,
+        high_g=high_g,
+        low_ml=low_g / filling_density,
+        high_ml=high_g / filling_density,
+        ratio=filling_g / dough_g,
+        ratio_low=low,
+        ratio_high=high,
+        vent=words.vent,
+        cut_from=_cut_from(how, across, pieces),
+        parts=_parts(how, dough_g, across, sizes[0].width_mm),
+        outline=pairs(how.points(across)),
+        strokes=plan.strokes,
+        filling_at=pairs(plan.filling),
+        steps=steps_of(how, across, plan, sizes[0].width_mm, sizes[0].length_mm),
+        wrong=[Trouble(*row) for row in words.wrong],
+        sizes=sizes,
     )

@@ -8,6 +8,7 @@ from scipy.integrate import cumulative_trapezoid
 
 from airycrumb.data import heat as c
 from airycrumb.data.shapes import SEAM_SHARE
+from airycrumb.memo import remembered
 from airycrumb.stations.heat.fire import Boundary, phases
 from airycrumb.stations.heat.march import AT, BOTTOM, CORE, CRUMB, GONE, STEP, TOP, march
 from airycrumb.stations.heat.properties import GRID, Shares, Table, dough_table, filling_table
@@ -109,6 +110,7 @@ def _stacked(tables: tuple[Table, Table]) -> Array:
     return np.stack(heated + [(t.cooling, t.cooling_capacity, t.conductivity) for t in tables])
 
 
+@remembered(64)
 def cook(piece: Piece, fire: Boundary, minutes: float, rest: float = 0.0) -> Cook:
     """Heat a piece for so many minutes, then rest it.
 
@@ -149,7 +151,19 @@ def cook(piece: Piece, fire: Boundary, minutes: float, rest: float = 0.0) -> Coo
     ended = (filling.cooling, dough.cooling) if rest > 0 else (filling.enthalpy, dough.enthalpy)
     after = _held(temperature, mass, m.material, ended)
     core, crumb, skin, base = (samples[:, i] for i in (CORE, CRUMB, TOP, BOTTOM))
-    return Cook(at / 60, core, crumb, skin, base, loss, minutes, float(energy), after - before, shape, cells)
+    return Cook(
+        minutes=at / 60,
+        core=core,
+        crumb=crumb,
+        skin=skin,
+        base=base,
+        loss=loss,
+        heat_ends=minutes,
+        energy_in=float(energy),
+        energy_held=after - before,
+        body=shape,
+        cells=cells,
+    )
 
 
 def _crust_loss(temperature: Array, mass: Array, material: NDArray[np.int64], water: float, altitude_m: float) -> float:

@@ -113,7 +113,14 @@ def _table(shares: Shares, moist: Array, ice: Array, density: float, altitude_m:
     enthalpy = melted + vapour * dried
     conductivity = 0.08 + (moist - 0.08) * (1 - dried) ** 3
     capacity, cooling_capacity = np.gradient(enthalpy, GRID), np.gradient(melted, GRID)
-    return Table(enthalpy, capacity, conductivity, density, melted, cooling_capacity)
+    return Table(
+        enthalpy=enthalpy,
+        capacity=capacity,
+        conductivity=conductivity,
+        density=density,
+        cooling=melted,
+        cooling_capacity=cooling_capacity,
+    )
 
 
 @lru_cache(maxsize=256)

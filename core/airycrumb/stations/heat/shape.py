@@ -41,7 +41,16 @@ def body(shape: str, dough_m3: float, filling_m3: float) -> Body:
     n = 1 + x**0.10 + y**0.25
     top = -0.078 + 2.1595 * n + 0.3855 * n**2
     radius = 1.02 * height / 2 * math.sqrt(top / (2.467 + 3.316 * (x**2 + y**2) + 0.771 * x**2 * y**2))
-    return Body(n, radius, radius * (filling_m3 / volume) ** (1 / n), volume, down, height, width, length)
+    return Body(
+        dimension=n,
+        radius=radius,
+        filling_radius=radius * (filling_m3 / volume) ** (1 / n),
+        volume=volume,
+        facing_down=down,
+        height=height,
+        width=width,
+        length=length,
+    )
 
 
 @dataclass(frozen=True)
@@ -86,4 +95,12 @@ def mesh(b: Body) -> Mesh:
     )
     volume = np.concatenate((down * shells[::-1], up * shells))
     material = np.concatenate((dough[::-1], dough))
-    return Mesh(_both(middles), _both(thick), face, volume, material, down * surface, up * surface)
+    return Mesh(
+        radius=_both(middles),
+        thickness=_both(thick),
+        face=face,
+        volume=volume,
+        material=material,
+        surface_bottom=down * surface,
+        surface_top=up * surface,
+    )

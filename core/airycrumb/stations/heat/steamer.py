@@ -68,4 +68,14 @@ def steam_water(net_watts: float, minutes: float, pot_ml: float, pot_mm: float, 
         short -= added
         at += added / (rate * c.WATER_MARGIN.value)
     poured = start + sum(t.ml for t in top_up)
-    return SteamWater(start, away, poured - away, least, pot_ml, rate, lasts, top_up, net_watts / max(pieces, 1))
+    return SteamWater(
+        ml=start,
+        away_ml=away,
+        left_ml=poured - away,
+        least_ml=least,
+        pot_ml=pot_ml,
+        rate=rate,
+        lasts_min=lasts,
+        top_up=top_up,
+        watts_each=net_watts / max(pieces, 1),
+    )

@@ -259,7 +259,7 @@ class StageMaker:
     def __call__(self, course: Course) -> Stage:
         """The stage this course makes."""
         before, at, share, waited = self._args
-        return Stage(self._dough, course, before, at, share, waited)
+        return Stage(dough=self._dough, course=course, before=before, at=at, share=share, waited=waited)
 
 
 def forecast(

@@ -14,6 +14,7 @@ from scipy.signal import lfilter
 from scipy.special import wrightomega
 
 from airycrumb.data import rise as c
+from airycrumb.memo import remembered
 from airycrumb.stations.rise.surroundings import Array, Place
 
 BAGGED_DENSITY = 800.0  # kg/m3, a dough part risen in its bag; assumed
@@ -159,6 +160,7 @@ def _through(place: Place, start: float, minutes: Array, heating: Array) -> Arra
     return warmth
 
 
+@remembered(64)
 def simulate(dough: Dough, start: State, place: Place, minutes: float, step: float = 1.0) -> Course:
     """March one stage through its surroundings.
 

@@ -272,7 +272,15 @@ def lines(parts: list[Part], total_g: float, step_g: float, with_percent: bool) 
     shown = share_rounded(exact, step_g)
     flour = _mass(parts, "flour") or whole
     return [
-        Line(i.key, i.called, i.role, e, s, 100 * g / flour if with_percent else None, 0 < e < 2.5 * step_g)
+        Line(
+            key=i.key,
+            name=i.called,
+            role=i.role,
+            grams=e,
+            shown_g=s,
+            percent=100 * g / flour if with_percent else None,
+            below_step=0 < e < 2.5 * step_g,
+        )
         for (i, g), e, s in zip(parts, exact, shown, strict=True)
     ]
 

@@ -47,7 +47,16 @@ def _onto(vessel: str, lines: Sequence[Line], start: float, notes: dict[str, Mes
     reads, steps = start, []
     for line in lines:
         reads += line.shown_g
-        steps.append(Added(vessel, line.key, line.name, line.shown_g, round(reads, 3), notes.get(line.role, NOTHING)))
+        steps.append(
+            Added(
+                vessel=vessel,
+                key=line.key,
+                name=line.name,
+                adds_g=line.shown_g,
+                reads_g=round(reads, 3),
+                note=notes.get(line.role, NOTHING),
+            )
+        )
     return steps
 
 
@@ -69,7 +78,9 @@ def mixing_order(dough: Sequence[Line], places: Sequence[str], school: str) -> l
         before += early
         whole = early[-1].reads_g
         reads = round(reads + whole, 3)
-        main.append(Added("bowl", vessel, name, whole, reads, NOTES[f"whole {vessel}"]))
+        main.append(
+            Added(vessel="bowl", key=vessel, name=name, adds_g=whole, reads_g=reads, note=NOTES[f"whole {vessel}"])
+        )
     return [*before, *main, *_onto("bowl", late, reads, {line.role: NOTES["fat"] for line in late})]
 
 
@@ -91,7 +102,14 @@ def _poured(jug: list[Added], before: list[Line], after: list[Line], notes: dict
     """A jug weighed, what goes into the bowl before it, the jug, and what comes after."""
     dry = _onto("bowl", before, 0.0, {})
     at = dry[-1].reads_g if dry else 0.0
-    poured = Added("bowl", "jug", say("the jug"), jug[-1].reads_g, round(at + jug[-1].reads_g, 3), NOTES["pour"])
+    poured = Added(
+        vessel="bowl",
+        key="jug",
+        name=say("the jug"),
+        adds_g=jug[-1].reads_g,
+        reads_g=round(at + jug[-1].reads_g, 3),
+        note=NOTES["pour"],
+    )
     return [*jug, *dry, poured, *_onto("bowl", after, poured.reads_g, notes)]
 
 

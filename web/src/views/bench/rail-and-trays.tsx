@@ -68,7 +68,7 @@ function useWords(sheet: Sheet): Record<TrayKey, () => string> {
   const ready = (t: Sheet["rise"]) =>
     t.forecast.ready ? `${clock(t.ready_low)} to ${clock(t.ready_high)}` : "not in sight";
   return {
-    weigh: () => `${u.mass(sheet.weigh.flour_g)} flour, ${sheet.weigh.feel}`,
+    weigh: () => `${u.mass(sheet.weigh.flour_g)} flour, ${u.text(sheet.weigh.feels)}`,
     rise: () => (sheet.rise.rests ? "rests" : ready(sheet.rise)),
     divide: () => cuts(sheet.divide),
     wrap: () => `${sheet.groups[0] ? size(sheet.groups[0].wrap) : ""}, ${duration(wrapMinutes(sheet))}`,

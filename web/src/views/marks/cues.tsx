@@ -31,6 +31,7 @@ export function Cues({
   onClose: () => void;
   onMark: (kind: "poke" | "tear", value: number) => void;
 }) {
+  const u = useUnits();
   const tears = stage === "sponge";
   return (
     <Panel
@@ -48,7 +49,11 @@ export function Cues({
             className="flex min-h-20 items-center gap-5 rounded-2xl border-2 border-cobalt bg-enamel px-4 text-2xl font-bold text-ink"
           >
             <span className="w-28 shrink-0">
-              {"left" in c ? <PokeDrawing left={c.left} title="" /> : <TearDrawing cell_mm={c.cell} title="" />}
+              {"left" in c ? (
+                <PokeDrawing left={c.left} title="" />
+              ) : (
+                <TearDrawing cell_mm={c.cell} length={u.length} title="" />
+              )}
             </span>
             {c.words}
           </button>

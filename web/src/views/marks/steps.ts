@@ -93,7 +93,7 @@ const titles: Record<
 > = {
   weigh: (s, u) => ({
     name: "Weigh and knead",
-    title: `Knead to a ${s.weigh.feel} dough`,
+    title: `Knead to a ${u.text(s.weigh.feels)} dough`,
     under: `liquid at ${u.temperature(Math.round(s.weigh.water_c))}`,
     figure: u.mass(s.weigh.flour_g),
     figureNote: `of flour, ${u.mass(s.weigh.dough_g)} of dough in all`,

@@ -23,6 +23,7 @@ const WORDS: Record<Judgement, string> = { early: "not yet", ready: "ready", pas
 const KNEAD_WORDS: Record<Judgement, string> = { early: "knead on", ready: "enough", past: "worked too long" };
 
 function Picture({ q }: { q: Question }) {
+  const u = useUnits();
   if (q.picture === "bowl")
     return (
       <div className="grid grid-cols-2 gap-6">
@@ -37,8 +38,8 @@ function Picture({ q }: { q: Question }) {
       </div>
     );
   if (q.picture === "poke") return <PokeDrawing left={q.dent_left} title="a poked dough after three seconds" />;
-  if (q.picture === "tear") return <TearDrawing cell_mm={q.cell_mm} title="a torn dough" />;
-  return <MembraneDrawing stretch_mm={q.stretch_mm} title="a film of dough between two hands" />;
+  if (q.picture === "tear") return <TearDrawing cell_mm={q.cell_mm} length={u.length} title="a torn dough" />;
+  return <MembraneDrawing stretch_mm={q.stretch_mm} length={u.length} title="a film of dough between two hands" />;
 }
 
 /** Learn to tell by the dough: drawings computed from the model's own states, judged and explained. */

@@ -1,0 +1,68 @@
+"""Stations that keep what they gave: the same answer to the last digit as one worked afresh."""
+
+import dataclasses
+import unittest
+from dataclasses import dataclass
+
+import numpy as np
+
+from airycrumb.memo import STATIONS, forget, remembered
+from airycrumb.stations.heat import cook
+from airycrumb.words import as_json
+from airycrumb.words.message import Message
+from tests.core.examples import DEMO_BAKES, bake_document, raw_sheet
+from tests.core.test_heat import BUN, STEAM
+
+
+def plain(value: object) -> object:
+    """A sheet as lists and numbers, to be compared digit for digit."""
+    if isinstance(value, Message):
+        return as_json(value)
+    if dataclasses.is_dataclass(value) and not isinstance(value, type):
+        return [plain(getattr(value, f.name)) for f in dataclasses.fields(value)]
+    if isinstance(value, list | tuple):
+        return [plain(v) for v in value]
+    return {k: plain(v) for k, v in value.items()} if isinstance(value, dict) else value
+
+
+class Memo(unittest.TestCase):
+    def setUp(self) -> None:
+        forget()
+
+    def test_a_sheet_after_others_is_the_sheet_from_nothing(self) -> None:
+        edits = ({}, {"pieces": 9}, {"filling_per_piece": "31 g"}, {"plan": {"room": "24 C", "eat_at": None}}, {})
+        for path in DEMO_BAKES[:4]:
+            documents = [bake_document(path.stem, **edit) for edit in edits]
+            after_others = [plain(raw_sheet(document)) for document in documents]
+            for document, found in zip(documents, after_others, strict=True):
+                forget()
+                self.assertEqual(found, plain(raw_sheet(document)))
+
+    def test_a_name_alone_works_no_station_again(self) -> None:
+        path = DEMO_BAKES[0].stem
+        raw_sheet(bake_document(path))
+        missed = [station.cache_info().misses for station in STATIONS]
+        self.assertTrue(all(missed))
+        raw_sheet(bake_document(path, name="Another name"))
+        self.assertEqual([station.cache_info().misses for station in STATIONS], missed)
+
+    def test_what_is_kept_cannot_be_written_into(self) -> None:
+        with self.assertRaises(ValueError):
+            cook(BUN, STEAM, 20).core[0] = 99.0
+
+    def test_no_more_is_kept_than_asked(self) -> None:
+        @dataclass
+        class Answer:
+            values: np.ndarray
+
+        made = []
+
+        @remembered(2)
+        def station(n: int) -> Answer:
+            made.append(n)
+            return Answer(np.arange(n))
+
+        for n in (1, 2, 1, 3, 1, 2):
+            self.assertEqual(len(station(n).values), n)
+        self.assertEqual(made, [1, 2, 3, 2])
+        STATIONS.remove(station)
