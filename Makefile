@@ -1,5 +1,5 @@
 # Airy Crumb. Two commands matter: make demo, and make test.
-.PHONY: demo demo-reset test words bench learning practice screenshots build lock schema lint clean setup
+.PHONY: demo demo-reset test words bench mutants learning practice screenshots build lock schema lint clean setup
 .DELETE_ON_ERROR:
 unexport PYTHONDONTWRITEBYTECODE
 export PYTHONPATH := $(CURDIR):$(CURDIR)/core:$(CURDIR)/server
@@ -81,11 +81,16 @@ practice: setup
 # After changing an endpoint, a sheet type or a file format: the contract and the client follow.
 schema: setup
 	@$(PY) -m scripts.export_schema
+	@$(PY) -m scripts.architecture
 	@cd web && npm run --silent client
 
 # After changing a sentence: the catalogues of messages follow.
 words: setup
 	@$(PY) -m scripts.words
+
+# How many small faults planted in the core no test sees.
+mutants: build
+	@$(PY) -m scripts.mutants
 
 lint: setup
 	@$(PY) -m scripts.check --only-lint

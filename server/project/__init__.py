@@ -1,1 +1,1 @@
-"""The Django project: settings, addresses, the contract, and the door to the core."""
+"""The Django project: settings, addresses, errors, and the language a request is answered in."""

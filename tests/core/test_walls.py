@@ -1,6 +1,7 @@
-"""The walls between the rooms of core and server hold: an import planted across each is refused by the lint."""
+"""The walls between the rooms of core and server hold, and the page that tells of them says what is there."""
 
 import os
+import re
 import shutil
 import subprocess
 import sys
@@ -8,6 +9,8 @@ import tempfile
 import unittest
 from pathlib import Path
 from typing import ClassVar
+
+from scripts import architecture
 
 ROOT = Path(__file__).resolve().parent.parent.parent
 
@@ -77,3 +80,23 @@ class Walls(unittest.TestCase):
         """Where a module of the copy stands."""
         side = "core" if module.startswith("airycrumb") else "server"
         return self.copy / side / Path(*module.split(".")).with_suffix(".py")
+
+
+class TheHouseOnOnePage(unittest.TestCase):
+    def test_picture_and_list_of_rooms_say_what_the_contracts_hold(self) -> None:
+        self.assertEqual(architecture.stale(), [], "run make schema")
+
+    def test_every_file_it_names_is_there(self) -> None:
+        named = set(
+            re.findall(r"`([\w/.-]+\.(?:py|tsx?|csv|toml|js|json|pot))`", (ROOT / "ARCHITECTURE.md").read_text())
+        )
+        self.assertGreater(len(named), 20)
+        for name in named:
+            with self.subTest(file=name):
+                places = [
+                    ROOT,
+                    ROOT / "core" / "airycrumb",
+                    ROOT / "web" / "src",
+                    ROOT / "core/airycrumb/stations/enclose",
+                ]
+                self.assertTrue(any((place / name).exists() for place in places))

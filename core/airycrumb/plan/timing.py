@@ -26,8 +26,7 @@ def _too_late(asked: datetime, table: day.Timetable) -> Doubt:
         title=say("Too late for {asked} by about {short}", asked=hour_of(asked), short=in_minutes(short)),
         reason=say(
             "Started now, this bake is ready at {eat}, somewhere from {span}. A warmer rise or fewer pieces would "
-            "bring it "
-            "nearer.",
+            "bring it nearer.",
             eat=hour_of(table.eat),
             span=hour_of(table.eat_low, table.eat_high),
         ),

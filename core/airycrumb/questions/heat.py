@@ -246,8 +246,7 @@ def flat_piece(w: Findings, shown: HeatStage) -> Iterator[Doubt]:
         title=say("A flat piece: the middle may be up to {most} cooler than drawn", most=in_degrees(FLAT_OFF_C[1])),
         reason=say(
             "Checked against finite elements, flat pies, boats and wells are forecast too warm by {off} while they "
-            "heat. "
-            "Probe, and allow two minutes more.",
+            "heat. Probe, and allow two minutes more.",
             off=in_degrees(*FLAT_OFF_C),
         ),
         answers=[KEEP],

@@ -91,8 +91,7 @@ def _waits(h: HeatTray) -> Message:
         return joined([chilled, say("It comes cold, and needs about {needs}.", needs=in_minutes(needs))])
     return say(
         "The last load waits {wait} on the bench and grows to {grown} times its ready size. Cook first what was "
-        "wrapped "
-        "first.",
+        "wrapped first.",
         wait=wait,
         grown=grown,
     )

@@ -68,8 +68,7 @@ def made(w: Findings) -> Iterator[Doubt]:
         ),
         reason=say(
             "The two should agree within {tolerance}. Either the pieces weigh something else, or there are more or "
-            "fewer "
-            "of them.",
+            "fewer of them.",
             tolerance=in_percent(100 * MADE_TOLERANCE),
         ),
         answers=[
@@ -217,8 +216,7 @@ def claimed_feel(w: Findings) -> Iterator[Doubt]:
         ),
         reason=say(
             "Its hydration is worked out at {between}, milk, egg and butter counted. Below {stiff} a dough is stiff, "
-            "above "
-            "{sticky} it is sticky. A cup misread does this.",
+            "above {sticky} it is sticky. A cup misread does this.",
             between=in_percent(h.low, h.high),
             stiff=in_percent(FEELS[0][0]),
             sticky=in_percent(FEELS[2][0]),

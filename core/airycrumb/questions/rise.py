@@ -157,8 +157,7 @@ def never_risen(w: Findings) -> Iterator[Doubt]:
                 title=say("It may never reach {target} times its size", target=as_number(target, significant=3)),
                 reason=say(
                     "Within {time} it is forecast to grow to about {best} times its size. Warmth, more yeast or a "
-                    "lower aim "
-                    "would change that.",
+                    "lower aim would change that.",
                     time=in_minutes(LONGEST),
                     best=as_number(best, digits=1),
                 ),

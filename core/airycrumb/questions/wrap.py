@@ -159,8 +159,7 @@ def too_wet(w: Findings) -> Iterator[Doubt]:
             ),
             reason=say(
                 "Most of that is from the {most_from}. This closing bears about {bears}: more makes the bread soggy "
-                "or opens the "
-                "seam. {binders} would bind it.",
+                "or opens the seam. {binders} would bind it.",
                 most_from=wet.most_from,
                 bears=in_percent(wet.bears),
                 binders=listed(
@@ -262,8 +261,7 @@ def weeps(w: Findings) -> Iterator[Doubt]:
             title=say("Mix the vegetables in just before you wrap"),
             reason=say(
                 "Once they meet the salt they give about {juice} of juice in {time} (half of what they have in "
-                "{half}), and "
-                "the seam slides on it.",
+                "{half}), and the seam slides on it.",
                 juice=in_grams(weeping),
                 time=in_minutes(30),
                 half=in_minutes(WEEP_HALF_MIN.value),

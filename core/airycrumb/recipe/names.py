@@ -106,11 +106,10 @@ def match(text: str, own: Own = ()) -> Match:
 
 PREPARATION = set(
     words_of(
-        "finely roughly coarsely thinly freshly fresh chopped diced minced grated sliced crushed ground peeled cooked "
-        "raw"
-        " soft softened melted cold warm hot lukewarm room temperature beaten sifted toasted drained rinsed squeezed"
-        " shredded crumbled cubed dried pitted plus extra more for dusting kneading greasing brushing to taste of the "
-        "a an"
-        " large small medium whole plain organic good quality and or optional cup cups about at packed lightly firmly"
+        "finely roughly coarsely thinly freshly fresh chopped diced minced grated sliced crushed ground peeled "
+        "cooked raw soft softened melted cold warm hot lukewarm room temperature beaten sifted toasted drained "
+        "rinsed squeezed shredded crumbled cubed dried pitted plus extra more for dusting kneading greasing brushing "
+        "to taste of the a an large small medium whole plain organic good quality and or optional cup cups about at "
+        "packed lightly firmly"
     )
 )

@@ -63,10 +63,9 @@ class Reading:
 HEADING_WORDS = set(
     re.findall(
         r"\w+",
-        "for the a of dough bread bun buns base main filling fillings stuffing egg wash glaze topping toppings sponge "
-        "starter"
-        " poolish biga preferment pre ferment scald soaker soaked tangzhong roux to brush finish sprinkle decorate "
-        "icing inside part 1 2",
+        "for the a of dough bread bun buns base main filling fillings stuffing egg wash glaze topping toppings "
+        "sponge starter poolish biga preferment pre ferment scald soaker soaked tangzhong roux to brush finish "
+        "sprinkle decorate icing inside part 1 2",
     )
 )
 # "Goat cheese filling": a heading without a colon, where a title cannot stand any more

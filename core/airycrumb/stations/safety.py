@@ -343,8 +343,7 @@ def _steam(refills: bool) -> Caution:
             [
                 say(
                     "Lift the far edge first. Keep water in the pot; a pot boiled dry can catch fire. Keep the "
-                    "basket's "
-                    "edge off an open flame."
+                    "basket's edge off an open flame."
                 ),
                 refill,
             ]
