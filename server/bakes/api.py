@@ -54,9 +54,10 @@ def _out(version: BakeVersion) -> BakeOut:
 
 
 class PrintCard(Strict):
-    """On which paper; now: the cook's clock, null for the server's."""
+    """On which paper, in which units; now: the cook's clock, null for the server's."""
 
     paper: Literal["a4", "letter"] = "a4"
+    units: Literal["metric", "us"] = "metric"
     now: AwareDatetime | None = None
 
 
@@ -69,7 +70,7 @@ def print_card(request: HttpRequest, bake_id: int, how: Query[PrintCard]) -> Htt
     """A bake as it stands on paper, with its cautions and labels for the box (a PDF file)."""
     household = household_of(request)
     bake, kitchen = services.head_of(household, bake_id).document, kitchen_of(household, None).document
-    made = compute.card(bake, kitchen, how.now or timezone.now(), how.paper)
+    made = compute.card(bake, kitchen, how.now or timezone.now(), how.paper, how.units)
     headers = {"Content-Disposition": f'attachment; filename="{made.name}"'}
     return HttpResponse(made.body, content_type=made.kind, headers=headers)
 

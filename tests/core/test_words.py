@@ -40,7 +40,7 @@ from airycrumb.words.message import FlatListing, Listing, flat
 from airycrumb.words.writing import Units, quantity_text
 from scripts.words import gathered, stale
 from tests.core.examples import DEMO_BAKES, bake_document, raw_sheet
-from tests.core.test_any_bake import documents
+from tests.core.test_any_bake import FEW, documents
 
 UNITS: tuple[Units, ...] = ("metric", "us")
 # what one of a unit is in the core's unit
@@ -136,6 +136,7 @@ class EveryMessage(Case):
                 for message in found:
                     self.assert_reads_back(message)
 
+    @FEW
     @given(documents())
     def test_every_message_of_any_bake_reads_back(self, document: dict[str, Any]) -> None:
         try:

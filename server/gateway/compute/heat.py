@@ -15,7 +15,7 @@ from airycrumb.sheet.work import heats_of
 from airycrumb.whatif.heat import Tried, heat_at, settings_that_work
 from airycrumb.whatif.inside import Inside, inside
 from airycrumb.whatif.keeping import Kept, kept
-from airycrumb.words import Message, say
+from airycrumb.words import Message, Units, say
 from gateway.compute.read import Document, Printed, kitchen_read, worked
 
 
@@ -69,11 +69,11 @@ def keeping(bake: Document, kitchen: Document, now: datetime) -> list[Kept]:
     return [kept(h.heated, p, sheet.day.eat) for h, group in heats_of(read, k, now=now) for p in group]
 
 
-def card(bake: Document, kitchen: Document, now: datetime, paper: str) -> Printed:
-    """A bake on paper, with the cautions beside their steps and labels for the box."""
+def card(bake: Document, kitchen: Document, now: datetime, paper: str, units: Units) -> Printed:
+    """A bake on paper, with the cautions beside their steps and labels for the box. units: "metric" or "us"."""
     sheet = worked(bake, kitchen, now)[2]
     made = card_of(sheet, keeping(bake, kitchen, now))
-    return Printed(card_as_pdf(made, paper), "application/pdf", f"bake-{paper}.pdf", 1)
+    return Printed(card_as_pdf(made, paper, units), "application/pdf", f"bake-{paper}.pdf", 1)
 
 
 def taught_heat(kitchen: Document, learned: Lesson) -> Document:

@@ -1125,7 +1125,7 @@ export interface components {
         };
         /**
          * PrintCard
-         * @description On which paper; now: the cook's clock, null for the server's.
+         * @description On which paper, in which units; now: the cook's clock, null for the server's.
          */
         PrintCard: {
             /**
@@ -1134,6 +1134,12 @@ export interface components {
              * @enum {string}
              */
             paper: "a4" | "letter";
+            /**
+             * Units
+             * @default metric
+             * @enum {string}
+             */
+            units: "metric" | "us";
             /** Now */
             now?: string | null;
         };
@@ -4366,6 +4372,7 @@ export interface operations {
         parameters: {
             query?: {
                 paper?: "a4" | "letter";
+                units?: "metric" | "us";
                 now?: string | null;
             };
             header?: never;

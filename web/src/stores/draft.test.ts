@@ -122,7 +122,7 @@ describe("a draft in one window", () => {
         expect(versions.documents.at(-1)).toEqual(store.read().document);
         for (const result of await Promise.all(started)) expect(result).not.toBe(409);
       }),
-      { numRuns: 100 },
+      { numRuns: 60 },
     );
   });
 

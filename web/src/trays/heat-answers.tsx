@@ -237,7 +237,7 @@ export function HeatAnswersPlates({ sheet, ask, askKeeping, onTake, bakeId, save
             <p className="mt-2">
               <a
                 className="font-semibold text-cobalt underline decoration-rim decoration-2 underline-offset-4"
-                href={`/api/bakes/${bakeId}/card?paper=${paper}`}
+                href={`/api/bakes/${bakeId}/card?paper=${paper}&units=${u.units}`}
                 download
               >
                 Print the bake, its cautions and the labels (PDF)
