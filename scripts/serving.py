@@ -13,6 +13,8 @@ CHROMIUM = "/usr/bin/chromium"
 FLAGS = [
     "--no-sandbox",
     "--disable-gpu",
+    "--disable-gpu-rasterization",
+    "--disable-extensions",
     "--disable-quic",
     "--no-first-run",
     "--disable-background-networking",

@@ -28,7 +28,7 @@ from kitchens.models import Kitchen
 from scripts.serving import CHROMIUM, FLAGS, address, serve
 from tests.browser.driver import Bench, Hands, Notebook
 
-# Two of these run at once, each with a browser and a server, on two cores: slow is not wrong.
+# Three of these run at once, each with a browser and a server, on two cores: slow is not wrong.
 PATIENCE_MS = 15_000
 expect.set_options(timeout=PATIENCE_MS)
 SIZES = {"laptop": (1280, 800), "tablet": (820, 1180), "phone": (390, 844)}
