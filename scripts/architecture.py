@@ -64,7 +64,7 @@ def _page_floors() -> list[list[str]]:
         }
     names = views()
     rows = [sorted(r for r in rooms if depth[r] == level) for level in sorted(set(depth.values()), reverse=True)]
-    return [names[i : i + 4] for i in range(0, len(names), 4)] + rows
+    return [names[i : i + 3] for i in range(0, len(names), 3)] + rows
 
 
 def sides() -> list[Side]:
@@ -77,7 +77,7 @@ def sides() -> list[Side]:
 
 def picture() -> str:
     """The sides as SVG, what stands higher calling what stands lower."""
-    tall = max(len(side.floors) for side in sides()) * (HEIGHT + GAP) + 60
+    tall = max(len(side.floors) for side in sides()) * (HEIGHT + GAP) + 80
     parts = [
         f'<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 960 {tall}" font-family="sans-serif" font-size="14">',
         f'<rect width="960" height="{tall}" fill="#e5eaf2"/>',

@@ -84,7 +84,11 @@ export function WrapFacts({ sheet }: { sheet: Sheet }) {
         {w.rolled && (
           <Fact
             name="Thickness"
-            value={w.middle_mm === w.rim_mm ? u.length(w.mean_mm) : `${u.length(w.middle_mm)} to ${u.length(w.rim_mm)}`}
+            value={
+              w.middle_mm === w.rim_mm
+                ? u.length(w.mean_mm)
+                : u.quantity({ kind: "length", value: w.middle_mm, to: w.rim_mm })
+            }
             from={w.middle_mm === w.rim_mm ? "even" : "middle to rim"}
             strong
           />
@@ -92,7 +96,7 @@ export function WrapFacts({ sheet }: { sheet: Sheet }) {
         {filled && (
           <Fact
             name="Closes well with"
-            value={`${u.mass(w.low_g)} to ${u.mass(w.high_g)}`}
+            value={u.quantity({ kind: "mass", value: w.low_g, to: w.high_g })}
             from={`${spoons(w.low_ml)} to ${spoons(w.high_ml)}; up to ${u.mass(w.closes_over_g)} at this size`}
           />
         )}
