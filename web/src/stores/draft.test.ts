@@ -6,6 +6,7 @@ import type { Bake, BakeOut } from "../api/client";
 import { ServerError } from "../api/server-error";
 import { DraftStore, type DraftServer } from "./draft";
 import { UnsavedDraft } from "./unsaved";
+import { Storage } from "./storage.testing";
 
 /** A bake is nothing but its name here: what is in it does not matter to saving. */
 const bake = (name: string) => ({ name }) as Bake;
@@ -65,13 +66,6 @@ class Versions {
       create: async (document) => ({ ...this.head(), id: 2, document }),
     };
   }
-}
-
-class Storage {
-  private readonly held = new Map<string, string>();
-  getItem = (key: string) => this.held.get(key) ?? null;
-  setItem = (key: string, value: string) => void this.held.set(key, value);
-  removeItem = (key: string) => void this.held.delete(key);
 }
 
 const opened = (versions: Versions, from = versions.head()) => {

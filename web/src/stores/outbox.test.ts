@@ -4,6 +4,7 @@ import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 import type { BatchOut, ObservationIn } from "../api/client";
 import { ServerError } from "../api/server-error";
 import { RunStore, standing, unsentPieces, type RunServer } from "./outbox";
+import { Storage } from "./storage.testing";
 
 /** A server that takes each mark once, by its id; all of a delivery or none. */
 class Marks {
@@ -46,13 +47,6 @@ class Marks {
       },
     };
   }
-}
-
-class Storage {
-  private readonly held = new Map<string, string>();
-  getItem = (key: string) => this.held.get(key) ?? null;
-  setItem = (key: string, value: string) => void this.held.set(key, value);
-  removeItem = (key: string) => void this.held.delete(key);
 }
 
 const opened = (marks: Marks) => {
