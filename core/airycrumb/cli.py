@@ -10,7 +10,7 @@ from pathlib import Path
 from typing import Any
 
 from airycrumb.bake import load_json, plain_kitchen, read_bake, read_kitchen
-from airycrumb.bake.model import Kitchen
+from airycrumb.bake.kitchen import Kitchen
 from airycrumb.data.vocabulary import METHOD
 from airycrumb.paper.linked_recipe import as_recipe, in_turn, rolled_to
 from airycrumb.paper.wrapper_files import as_pdf, as_svg

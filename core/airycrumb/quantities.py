@@ -30,6 +30,7 @@ FACTORS: dict[str, dict[str, float]] = {
     "power": {"w": 1.0, "kw": 1000.0},
 }
 TEMPERATURE_UNITS = ("C", "F")
+BASE_UNITS = {"mass": "g", "volume": "ml", "length": "mm", "duration": "min", "power": "W", "temperature": "C"}
 # what a cook may type, in the units it may be typed in
 EXAMPLES = {
     "mass": verbatim("62 g or 2 oz"),

@@ -8,7 +8,7 @@ from django.http import HttpRequest
 from ninja import Schema
 from ninja.parser import Parser
 from ninja.renderers import BaseRenderer
-from pydantic import ConfigDict, WithJsonSchema
+from pydantic import ConfigDict
 from typing_extensions import TypeAliasType
 
 from gateway import compute
@@ -21,15 +21,9 @@ class Strict(Schema):
     model_config = ConfigDict(extra="forbid", allow_inf_nan=False)
 
 
-def _inlined(name: str) -> dict[str, Any]:
-    schema = compute.document_schema(name)
-    schema.pop("$schema", None)
-    return schema
-
-
 # Named types: each stands once in the contract, and is referred to.
-BakeDocument = TypeAliasType("BakeDocument", Annotated[dict[str, Any], WithJsonSchema(_inlined("bake"))])
-KitchenDocument = TypeAliasType("KitchenDocument", Annotated[dict[str, Any], WithJsonSchema(_inlined("kitchen"))])
+BakeDocument = TypeAliasType("BakeDocument", Annotated[dict[str, Any], compute.Documented("bake")])
+KitchenDocument = TypeAliasType("KitchenDocument", Annotated[dict[str, Any], compute.Documented("kitchen")])
 
 
 class ProblemOut(Strict):

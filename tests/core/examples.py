@@ -7,7 +7,8 @@ from pathlib import Path
 from typing import Any
 
 from airycrumb.bake import load_json, read_bake, read_kitchen
-from airycrumb.bake.model import Kitchen, Observation
+from airycrumb.bake.kitchen import Kitchen
+from airycrumb.bake.marks import Observation
 from airycrumb.sheet import Sheet
 from airycrumb.sheet import work as work_sheet
 from tests.core.spoken import spoken

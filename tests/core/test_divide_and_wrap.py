@@ -4,7 +4,7 @@ import unittest
 from typing import Any
 
 from airycrumb.bake import read_bake
-from airycrumb.bake.edits import Doubt
+from airycrumb.bake.edits import Doubt, edited
 from airycrumb.paper.linked_recipe import as_recipe
 from airycrumb.problems import InputError
 from airycrumb.sheet import Sheet
@@ -24,13 +24,7 @@ def codes(s: Sheet) -> set[str]:
 
 def changed(document: dict[str, Any], d: Doubt, label: str) -> dict[str, Any]:
     """The document with an answer applied."""
-    answer = next(a for a in d.answers if label in a.label)
-    for change in answer.changes:
-        at: Any = document
-        for step in change.path[:-1]:
-            at = at.setdefault(step, {}) if isinstance(at, dict) else at[step]
-        at[change.path[-1]] = change.value
-    return document
+    return edited(document, next(a for a in d.answers if label in a.label).changes)
 
 
 class EveryClosing(unittest.TestCase):

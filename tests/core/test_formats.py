@@ -26,7 +26,7 @@ class Bakes(unittest.TestCase):
     def test_every_demo_bake_reads(self) -> None:
         self.assertGreaterEqual(len(DEMO_BAKES), 4)
         for path in DEMO_BAKES:
-            self.assertTrue(read_bake(load_json(path.read_text(encoding="utf-8"))).parts)
+            self.assertTrue(read_bake(load_json(path.read_text(encoding="utf-8"))).dough.parts)
 
     def test_the_published_schemas_are_schemas(self) -> None:
         for name in ("bake", "kitchen"):

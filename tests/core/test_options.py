@@ -5,12 +5,12 @@ from datetime import datetime, timedelta
 from typing import Any
 
 from airycrumb.bake import read_bake
-from airycrumb.bake.model import Observation
+from airycrumb.bake.edits import edited
+from airycrumb.bake.marks import Observation
 from airycrumb.plan.context import Context
 from airycrumb.whatif.rise import Option, Rise, rise_of
 from tests.core.examples import NOON, bake_document, kitchen, seen
 from tests.core.spoken import away, late_by, ready_at, work
-from tests.core.test_weigh import changed
 
 DOCUMENT = bake_document(plan={"eat_at": None})
 
@@ -36,7 +36,7 @@ class ReadyAt(unittest.TestCase):
                 if option.answer is None or not option.reaches:
                     continue
                 with self.subTest(hours=hours, way=option.label):
-                    s = work(read_bake(changed(DOCUMENT, option.answer.changes)), kitchen(), now=NOON)
+                    s = work(read_bake(edited(DOCUMENT, option.answer.changes)), kitchen(), now=NOON)
                     assert option.ready_low and option.ready_high
                     near = max(timedelta(minutes=13), 0.12 * (option.ready_high - option.ready_low))
                     self.assertLess(abs(s.rise.ready - asked), near)

@@ -9,7 +9,7 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from airycrumb.bake import read_bake
-from airycrumb.bake.model import Observation
+from airycrumb.bake.marks import Observation
 from airycrumb.bake.room_day import read_room_day
 from airycrumb.plan.context import RoomReading
 from airycrumb.problems import InputError

@@ -169,8 +169,8 @@ class TwelveManners(unittest.TestCase):
         r = read_recipe(text)
         self.assertEqual(grams(r, "sponge"), {"bread flour": 100, "water": 48, "instant yeast": 1})
         bake = read_bake(to_bake(r).document)
-        self.assertEqual(sum(g for i, g in bake.parts if i.role == "flour"), 500)
-        self.assertEqual(sum(g for i, g in bake.parts if i.key == "water"), 298)
+        self.assertEqual(sum(g for i, g in bake.dough.parts if i.role == "flour"), 500)
+        self.assertEqual(sum(g for i, g in bake.dough.parts if i.key == "water"), 298)
 
     def test_7b_a_scald_and_how_it_is_kneaded(self) -> None:
         text = (

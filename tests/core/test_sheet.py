@@ -9,6 +9,7 @@ from datetime import timedelta
 from typing import Any
 
 from airycrumb.bake import load_json, read_bake
+from airycrumb.bake.edits import edited
 from airycrumb.learning.simulated_cook import rehearse
 from airycrumb.learning.troubles import TROUBLES
 from airycrumb.sheet import Sheet
@@ -35,15 +36,9 @@ def codes(s: Sheet) -> set[str]:
 
 def answered(document: dict[str, Any], s: Sheet, code: str, label: str = "") -> dict[str, Any]:
     """The document after accepting a doubt's first answer, or the one of that label."""
-    changed = json.loads(json.dumps(document))
     doubt = next(d for d in s.doubts if d.code == code)
     answer = next(a for a in doubt.answers if a.label.startswith(label))
-    for change in answer.changes:
-        place = changed
-        for step in change.path[:-1]:
-            place = place.setdefault(step, {}) if isinstance(place, dict) else place[step]
-        place[change.path[-1]] = change.value
-    return changed  # type: ignore[no-any-return]
+    return edited(document, answer.changes)
 
 
 class EveryDemoBake(unittest.TestCase):

@@ -1,6 +1,5 @@
 """The Weigh tray: the order on the scale, ice, swaps, and how surely a dough is known."""
 
-import json
 import unittest
 from datetime import timedelta
 from typing import Any
@@ -9,6 +8,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from airycrumb.bake import read_bake, read_kitchen
+from airycrumb.bake.edits import edited
 from airycrumb.pantry import find
 from airycrumb.problems import InputError
 from airycrumb.quantities import Band
@@ -19,19 +19,6 @@ from airycrumb.stations.weigh import formula
 from tests.core.examples import DEMO_BAKES, NOON, bake_document, kitchen, kitchen_document, seen, sheet, sponge_document
 from tests.core.spoken import finish
 from tests.core.test_rise import LEAN
-
-
-def changed(document: dict[str, Any], changes: list[Any]) -> dict[str, Any]:
-    """The document with an answer's changes, rows added where they are new."""
-    new: dict[str, Any] = json.loads(json.dumps(document))
-    for change in changes:
-        place: Any = new
-        for step in change.path[:-1]:
-            if isinstance(place, list) and step == len(place):
-                place.append({})
-            place = place[step]
-        place[change.path[-1]] = change.value
-    return new
 
 
 class OntoTheScale(unittest.TestCase):
@@ -58,7 +45,7 @@ class OntoTheScale(unittest.TestCase):
     def test_a_sugary_dough_keeps_yeast_and_sugar_apart(self) -> None:
         s = sheet(bake_document("pear-hazelnut-buns"))
         offered = next(d for d in s.doubts if d.code == "sugary_yeast")
-        order = sheet(changed(bake_document("pear-hazelnut-buns"), offered.answers[0].changes)).weigh.order
+        order = sheet(edited(bake_document("pear-hazelnut-buns"), offered.answers[0].changes)).weigh.order
         jug = [step for step in order if step.vessel == "jug"]
         self.assertEqual(jug[-1].key, "instant yeast")
         self.assertAlmostEqual(jug[0].adds_g, 10 * jug[-1].adds_g, delta=0.6)
@@ -146,7 +133,7 @@ class WholeEggs(unittest.TestCase):
             for doubt in (d for d in before.doubts if d.code == "eggs"):
                 for answer in doubt.answers[:-1]:
                     with self.subTest(pieces=pieces, answer=answer.label):
-                        after = sheet(changed(document, answer.changes)).weigh
+                        after = sheet(edited(document, answer.changes)).weigh
                         egg = next(line.grams for line in after.dough if line.key == "whole egg")
                         self.assertAlmostEqual(egg, 50 * int(answer.label.split()[0]), delta=0.1)
                         self.assertAlmostEqual(
@@ -224,7 +211,7 @@ class Swaps(unittest.TestCase):
         self.assertGreater(len(self.each()), 25)
         for document, before, swap in self.each():
             with self.subTest(bake=document["name"], of=swap.of, to=swap.answer.label):
-                after = sheet(changed(document, swap.answer.changes)).weigh.percentages
+                after = sheet(edited(document, swap.answer.changes)).weigh.percentages
                 was = before.weigh.percentages
                 self.assertAlmostEqual(after.true_hydration, was.true_hydration, delta=0.35)
                 self.assertAlmostEqual(after.yeast, was.yeast, delta=0.01)

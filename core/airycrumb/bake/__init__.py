@@ -1,11 +1,21 @@
-"""Reading the bake file and the kitchen file: open JSON formats, checked whole, refused by name.
+"""A bake, a kitchen and a mark: one typed definition each, read from an open file, refused by name, published.
 
-Schemas: data/bake.schema.json and data/kitchen.schema.json, published in docs/formats.
+Schemas are made of the definitions and published in docs/formats.
 """
 
-from airycrumb.bake.bake_file import read_bake
-from airycrumb.bake.kitchen_file import plain_kitchen, read_kitchen
-from airycrumb.bake.structure import schema, structure_problems
+from airycrumb.bake.files import FILES, Documented, schema, structure_problems
+from airycrumb.bake.kitchen import plain_kitchen, read_kitchen
+from airycrumb.bake.model import read_bake
 from airycrumb.bake.text import Document, load_json
 
-__all__ = ["Document", "load_json", "plain_kitchen", "read_bake", "read_kitchen", "schema", "structure_problems"]
+__all__ = [
+    "FILES",
+    "Document",
+    "Documented",
+    "load_json",
+    "plain_kitchen",
+    "read_bake",
+    "read_kitchen",
+    "schema",
+    "structure_problems",
+]

@@ -1,7 +1,10 @@
 """Edits of a bake document, and the questions that offer them."""
 
+from collections.abc import Iterable
 from dataclasses import dataclass
+from typing import Any
 
+from airycrumb.bake.text import Document
 from airycrumb.words import NOTHING, Message
 
 
@@ -11,6 +14,26 @@ class Change:
 
     path: list[str | int]
     value: str | int | float | bool | list[dict[str, str]] | list[str] | dict[str, str] | None
+
+
+def edited(document: Document, changes: Iterable[Change]) -> Document:
+    """The document with edits made, itself untouched: groups and rows that were not there are begun."""
+    for change in changes:
+        document = _put(document, change.path, change.value)
+    return document
+
+
+def _put(here: Any, path: list[str | int], value: Any) -> Any:
+    if not path:
+        return value
+    step, *rest = path
+    if isinstance(step, int):
+        rows = list(here or [])
+        rows += [{}] * (step + 1 - len(rows))
+        rows[step] = _put(rows[step], rest, value)
+        return rows
+    group = dict(here or {})
+    return group | {step: _put(group.get(step), rest, value)}
 
 
 @dataclass(frozen=True)

@@ -1,272 +1,262 @@
-"""The groups of pieces in a bake file: how many, how large, how closed, what is in them, how they are heated."""
+"""The pieces of a bake: what goes inside them, how they are closed, and who eats how many."""
 
-from dataclasses import replace
+from dataclasses import dataclass
+from functools import cached_property
+from typing import Annotated, Self
 
-from airycrumb.bake.model import NO_FILLING, Filling, Group, HeatSettings
-from airycrumb.bake.reader import Reader
-from airycrumb.bake.text import Document
-from airycrumb.pantry import Part
-from airycrumb.quantities import share_rounded
-from airycrumb.words import in_grams, say, verbatim
+from pydantic import AfterValidator, Field, PrivateAttr, ValidationInfo, model_validator
+
+from airycrumb.bake.fields import Count, Measured, NeverNull, OneOf, Problems, Text, Written, left_out, told
+from airycrumb.bake.heating import HeatSettings
+from airycrumb.data.filling import TREATMENTS
+from airycrumb.pantry import Part, find
+from airycrumb.problems import Problem
+from airycrumb.quantities import Band, parse_amount, share_rounded, within
+from airycrumb.stations.enclose.registry import CLOSINGS
+from airycrumb.words import Message, Quantity, in_grams, say, verbatim
+
+MOST_PIECES = 200
+LINE = Quantity("mass", 0, 100_000)  # what one ingredient may weigh
+VESSELS = ("tray", "box", "bowl")
+PLAIN = "plain"  # the closing that holds nothing
 
 
-def heating(raw: Document, where: str, r: Reader) -> HeatSettings:
-    """How pieces are heated."""
-    oven, told = raw["method"] == "oven", raw.get("temperature")
-    r.require(
-        not oven or told is not None,
-        "no_oven_temperature",
-        f"{where}.temperature",
-        say("An oven temperature is missing: write one such as {example}.", example=verbatim("190 C")),
+class IngredientLine(Written):
+    """An ingredient, and how much of it."""
+
+    use: Annotated[str, Text(60)] = told("use", 'Key of a pantry item, such as "bread flour".')
+    amount: Annotated[str, Text(40, "500 g")] = told("amount", "Mass, or volume through the ingredient's density.")
+    low: Annotated[str | None, Text(40, "460 g")] = left_out(
+        None, "low", "Least it may be, where it was measured by volume or count."
     )
-    at = f"{where}.temperature"
-    air_c = 100.0
-    if oven and told is not None:
-        air_c = r.quantity(
-            text=told, kind="temperature", where=at, low=100, high=280, what=say("The oven temperature"), unit="C"
+    high: Annotated[str | None, Text(40, "620 g")] = left_out(None, "high", "Most it may be.")
+    written: Annotated[str, Text(200)] = left_out("", "written", "The line of the recipe it was read from.")
+    _part: Part = PrivateAttr()
+    _band: Band = PrivateAttr()
+
+    @property
+    def part(self) -> Part:
+        """The pantry's item and its g."""
+        return self._part
+
+    @property
+    def band(self) -> Band:
+        """How much of it there may be, g."""
+        return self._band
+
+    def times(self, factor: float) -> Self:
+        """So many times as much of it, and that exactly."""
+        other = self.but()
+        item, grams = self._part
+        other._part, other._band = (item, grams * factor), Band(*[grams * factor] * 3)
+        return other
+
+    @model_validator(mode="after")
+    def _known_and_weighed(self, info: ValidationInfo) -> Self:
+        problems, own = Problems(), (info.context or {}).get("own", ())
+        item = problems.collect(lambda: find(self.use, "use", own))
+        density = None if item is None else item.density
+        grams = None if item is None else problems.collect(lambda: parse_amount(self.amount, density, "amount"))
+        if item is not None and grams is not None:
+            problems.collect(lambda: within(grams, LINE, item.called, "amount"))
+            low, high = (self._end(end, grams, density, problems) for end in ("low", "high"))
+            if not low <= grams <= high:
+                problems.found.append(Problem("not_a_band", "", _no_band(item.called, low, grams, high)))
+            self._part, self._band = (item, grams), Band(low, grams, high)
+        problems.done()
+        return self
+
+    def _end(self, name: str, grams: float, density: float | None, problems: Problems) -> float:
+        """The least or the most it may be, g; just as much where neither is written."""
+        text = getattr(self, name)
+        read = None if text is None else problems.collect(lambda: parse_amount(text, density, name))
+        return grams if read is None else read
+
+
+def _no_band(name: Message, low: float, grams: float, high: float) -> Message:
+    return say(
+        "{name}: {grams} should lie between its least and its most, {low} and {high}.",
+        name=name,
+        grams=in_grams(grams),
+        low=in_grams(low),
+        high=in_grams(high),
+    )
+
+
+MostLines = Field(max_length=60, description="As written; only its proportions matter.")
+
+
+def weight(lines: tuple[IngredientLine, ...]) -> float:
+    """g of all of them."""
+    return sum(line.part[1] for line in lines)
+
+
+class LaidInside(Written):
+    """A second mixture laid inside a filling, or a piece of something such as egg."""
+
+    name: Annotated[str, Text(80, "a quarter of egg")] = told("name", "What it is called.")
+    each_g: Annotated[float, Measured("mass", "g", "12 g", (1, 1000), say("What is inside"))] = told(
+        "each", "Mass of it in one piece, 1 to 1000 g; part of filling_per_piece."
+    )
+    ingredients: Annotated[tuple[IngredientLine, ...], MostLines]
+
+    @model_validator(mode="after")
+    def _holds_something(self) -> Self:
+        problems, wanted = Problems(), say("What is laid inside the filling has no ingredients.")
+        problems.require(weight(self.ingredients) > 0, "no_filling", "ingredients", wanted)
+        problems.done()
+        return self
+
+
+class Filling(Written):
+    """What goes inside."""
+
+    name: Annotated[str, Text(80)] = told("name", "What it is called.")
+    ingredients: Annotated[tuple[IngredientLine, ...], MostLines]
+    state: Annotated[str, OneOf(("raw", "part-cooked", "cooked"))] = told("state", "How it goes into the dough.")
+    celsius: Annotated[float, Measured("temperature", "C", "6 C", (0, 60), say("The filling's temperature"))] = told(
+        "temperature", "Temperature when wrapped, 0 to 60 °C."
+    )
+    hands_min: Annotated[float, Measured("duration", "min", "20 min", (0, 480), say("Time to make the filling"))] = (
+        told("hands_on", "Time with hands to make it, 0 to 8 h.")
+    )
+    cool_min: Annotated[float, Measured("duration", "min", "40 min", (0, 2880), say("Time to cool the filling"))] = (
+        told("cooling", "Time to cool it after that, 0 to 48 h.")
+    )
+    treatments: Annotated[
+        tuple[Annotated[str, OneOf(tuple(TREATMENTS))], ...],
+        Field(max_length=5),
+        AfterValidator(lambda several: tuple(dict.fromkeys(several))),
+    ] = left_out((), "treatments", "What is done about its juice before it is wrapped.")
+    vessel: Annotated[str, OneOf(VESSELS)] = left_out(
+        "tray",
+        "vessel",
+        "What it cools in: spread on a shallow tray, in a box as deep as a finger is long, or heaped in a bowl.",
+    )
+    made_g: Annotated[
+        float | None, Measured("mass", "g", "480 g", (1, 200_000), say("The filling made"), or_null=True)
+    ] = left_out(None, "made", "Mass of filling there really is, once it is made.")
+    inside: Annotated[LaidInside | None, NeverNull()] = None
+
+    @cached_property
+    def around(self) -> list[Part]:
+        """The filling itself, without what is laid inside it."""
+        return [line.part for line in self.ingredients]
+
+
+NO_FILLING = Filling.model_construct(
+    name="nothing inside", ingredients=(), state="cooked", celsius=20.0, hands_min=0.0, cool_min=0.0
+)
+
+
+@dataclass(frozen=True)
+class Group:
+    """Pieces of one size, closing and filling, with what a further group leaves unsaid filled in. g.
+
+    heat: None where they go in with the first group's.
+    """
+
+    pieces: int
+    dough_each_g: float
+    filling_each_g: float
+    closing: str
+    filling: Filling
+    heat: HeatSettings | None = None
+
+    @property
+    def called(self) -> Message:
+        """Its filling's name in a sentence: the cook's own words, or ours for none."""
+        return verbatim(self.filling.name) if self.parts else say("nothing inside")
+
+    @cached_property
+    def inside_parts(self) -> list[Part]:
+        """What is laid inside, in proportion to the filling round it."""
+        laid = self.filling.inside
+        if laid is None:
+            return []
+        own, around = weight(laid.ingredients), sum(g for _, g in self.filling.around)
+        share = laid.each_g / (self.filling_each_g - laid.each_g)
+        return [(item, g / own * share * around) for item, g in (line.part for line in laid.ingredients)]
+
+    @cached_property
+    def parts(self) -> list[Part]:
+        """Everything in the filling, a ratio; what is laid inside it comes last."""
+        return [*self.filling.around, *self.inside_parts]
+
+
+DOUGH_EACH = Measured("mass", "g", "62 g", (10, 1500), say("A piece"))
+FILLING_EACH = Measured("mass", "g", "40 g", (5, 1500), say("Filling for a piece"))
+PIECES = Count(MOST_PIECES, say("The number of pieces"))
+
+
+class MoreGroup(Written):
+    """Further pieces from the same dough, with a filling of their own; what is left out is as in the first group."""
+
+    pieces: Annotated[int, PIECES] = told("pieces", "How many of these.")
+    dough_each_g: Annotated[float | None, DOUGH_EACH] = left_out(
+        None, "dough_per_piece", "Mass of dough in one, 10 g to 1500 g."
+    )
+    filling_each_g: Annotated[float | None, FILLING_EACH] = left_out(
+        None, "filling_per_piece", "Mass of filling in one piece, 5 g to 1500 g; left out for plain pieces."
+    )
+    closing: Annotated[str | None, OneOf(tuple(CLOSINGS))] = left_out(None, "closing", "How it is closed.")
+    filling: Annotated[Filling | None, NeverNull()] = None
+    heat: Annotated[HeatSettings | None, NeverNull()] = None
+
+
+class Eaters(Written):
+    """Who eats: decides the number of pieces."""
+
+    count: Annotated[int, Count(MOST_PIECES, say("The number of eaters"))] = told("count", "How many eat.")
+    each: Annotated[int, Count(MOST_PIECES, say("Pieces for each eater"))] = told("each", "Pieces for each.")
+
+
+def missing_filling(group: MoreGroup, where: str) -> list[tuple[str, Message]]:
+    """What a group that is not plain lacks, by field."""
+    place = verbatim(where)
+    found = []
+    if group.filling is None:
+        found.append(
+            (
+                "filling",
+                say("“{field}” is missing from {where}: add it.", field=verbatim("filling"), where=place),
+            )
         )
-    lidded = r.optional(
-        text=raw.get("lid"),
-        kind="duration",
-        where=f"{where}.lid",
-        low=1,
-        high=180,
-        what=say("The time under a lid"),
-        unit="min",
-    )
-    return HeatSettings(
-        method=raw["method"],
-        air_c=air_c,
-        fire=raw.get("fire", "gentle" if raw["method"] == "pan" else "high"),
-        fan=raw.get("fan", False),
-        wash=raw.get("wash", "none"),
-        heat_min=r.optional(
-            text=raw.get("minutes"),
-            kind="duration",
-            where=f"{where}.minutes",
-            low=1,
-            high=180,
-            what=say("The stated time"),
-            unit="min",
-        ),
-        rest_min=r.quantity(
-            text=raw["rest"], kind="duration", where=f"{where}.rest", low=0, high=60, what=say("The rest"), unit="min"
-        ),
-        covered=raw.get("covered", raw["method"] == "steam"),
-        on=raw.get("on", "tray"),
-        shelf=raw.get("shelf", "middle"),
-        steam_pan=raw.get("steam_pan", False),
-        lid_min=lidded or 0.0,
-        seared=raw.get("seared", False),
-        came=raw.get("from", "proofed"),
-        cold_min=r.quantity(
-            text=raw.get("cold_for", "12 h"),
-            kind="duration",
-            where=f"{where}.cold_for",
-            low=60,
-            high=129_600,
-            what=say("The time kept cold"),
-            unit="min",
-        ),
-        crust=raw.get("crust", ""),
-        later_loads=raw.get("later_loads", "bench"),
-    )
-
-
-def _inside(raw: Document, where: str, each_g: float, main: list[Part], r: Reader) -> list[Part]:
-    """What is laid inside a filling, in proportion to the filling round it."""
-    own = r.parts(raw["ingredients"], f"{where}.ingredients")
-    inside_g = r.quantity(
-        text=raw["each"],
-        kind="mass",
-        where=f"{where}.each",
-        low=1,
-        high=1000,
-        what=verbatim(raw["name"][:40]) or say("What is inside"),
-        unit="g",
-    )
-    weight, around = sum(g for _, g in own), sum(g for _, g in main)
-    r.require(
-        weight > 0, "no_filling", f"{where}.ingredients", say("What is laid inside the filling has no ingredients.")
-    )
-    r.require(
-        not inside_g >= each_g,
-        "too_much_inside",
-        f"{where}.each",
-        say(
-            "{inside} inside {each} of filling leaves nothing round it: put less of it, or more filling.",
-            inside=in_grams(inside_g),
-            each=in_grams(each_g),
-        ),
-    )
-    if weight <= 0 or around <= 0 or not 0 < inside_g < each_g:
-        return []
-    share = inside_g / (each_g - inside_g)
-    return [(item, g / weight * share * around) for item, g in own]
-
-
-def _filling(raw: Document, where: str, each_g: float, r: Reader) -> Filling:
-    parts = r.parts(raw["ingredients"], f"{where}.ingredients")
-    r.require(
-        sum(g for _, g in parts) > 0,
-        "no_filling",
-        f"{where}.ingredients",
-        say("The filling has nothing in it: add an ingredient, and how much of it."),
-    )
-    laid_in = raw.get("inside")
-    own = _inside(laid_in, f"{where}.inside", each_g, parts, r) if laid_in else []
-    return Filling(
-        name=raw["name"],
-        parts=parts + own,
-        state=raw["state"],
-        celsius=r.quantity(
-            text=raw["temperature"],
-            kind="temperature",
-            where=f"{where}.temperature",
-            low=0,
-            high=60,
-            what=say("The filling's temperature"),
-            unit="C",
-        ),
-        hands_min=r.quantity(
-            text=raw["hands_on"],
-            kind="duration",
-            where=f"{where}.hands_on",
-            low=0,
-            high=480,
-            what=say("Time to make the filling"),
-            unit="min",
-        ),
-        cool_min=r.quantity(
-            text=raw["cooling"],
-            kind="duration",
-            where=f"{where}.cooling",
-            low=0,
-            high=2880,
-            what=say("Time to cool the filling"),
-            unit="min",
-        ),
-        treatments=tuple(dict.fromkeys(raw.get("treatments", []))),
-        vessel=raw.get("vessel", "tray"),
-        made_g=r.optional(
-            text=raw.get("made"),
-            kind="mass",
-            where=f"{where}.made",
-            low=1,
-            high=200_000,
-            what=say("The filling made"),
-            unit="g",
-        ),
-        inside=laid_in["name"] if laid_in and own else "",
-        inside_parts=len(own),
-    )
-
-
-def _group(raw: Document, at: str, first: Document, r: Reader) -> Group:
-    """One group of pieces; what a further group leaves unsaid is as in the first."""
-    dough = raw.get("dough_per_piece", first["dough_per_piece"])
-    closing = str(raw.get("closing", first["closing"]))
-    pieces = r.count(raw["pieces"], 200, say("The number of pieces"), f"{at}pieces")
-    dough_g = r.quantity(
-        text=dough, kind="mass", where=f"{at}dough_per_piece", low=10, high=1500, what=say("A piece"), unit="g"
-    )
-    heat = heating(raw["heat"], f"{at}heat", r) if at and "heat" in raw else None
-    if closing == "plain":
-        return Group(
-            pieces=pieces, dough_each_g=dough_g, filling_each_g=0.0, closing=closing, filling=NO_FILLING, heat=heat
-        )
-    where = verbatim(at.rstrip("."))
-    wanted = {
-        "filling": say("“{field}” is missing from {where}: add it.", field=verbatim("filling"), where=where),
-        "filling_per_piece": say(
+    if group.filling_each_g is None:
+        said = say(
             "“{field}” is missing from {where}: add it, such as {example}.",
             field=verbatim("filling_per_piece"),
-            where=where,
+            where=place,
             example=verbatim('"40 g"'),
-        ),
-    }
-    for name, said in wanted.items():
-        r.require(
-            name in raw,
-            "missing_field",
-            f"{at}{name}",
-            said,
         )
-    if "filling" not in raw or "filling_per_piece" not in raw:
-        return Group(
-            pieces=pieces, dough_each_g=dough_g, filling_each_g=0.0, closing=closing, filling=NO_FILLING, heat=heat
-        )
-    each = r.quantity(
-        text=raw["filling_per_piece"],
-        kind="mass",
-        where=f"{at}filling_per_piece",
-        low=5,
-        high=1500,
-        what=say("Filling for a piece"),
-        unit="g",
-    )
-    return Group(
-        pieces=pieces,
-        dough_each_g=dough_g,
-        filling_each_g=each,
-        closing=closing,
-        filling=_filling(raw["filling"], f"{at}filling", each, r),
-        heat=heat,
-    )
+        found.append(("filling_per_piece", said))
+    return found
 
 
-def _eaten(document: Document, r: Reader) -> int | None:
-    """Pieces the eaters want, None where no eaters decide. Two things that both fix them contradict each other."""
-    eaters, pin = document.get("eaters"), document.get("pin")
-    if eaters is None:
-        return None
-    wanted = r.count(eaters["count"], 200, say("The number of eaters"), "eaters.count") * r.count(
-        eaters["each"], 200, say("Pieces for each eater"), "eaters.each"
+def unfit(group: Group, where: str, problems: Problems) -> None:
+    """Keeps what is wrong with a group's filling: nothing in it, or more inside it than there is of it."""
+    filling, laid = group.filling, group.filling.inside
+    if filling is NO_FILLING:
+        return
+    problems.require(
+        weight(filling.ingredients) > 0,
+        "no_filling",
+        f"{where}filling.ingredients",
+        say("The filling has nothing in it: add an ingredient, and how much of it."),
     )
-    r.require(
-        pin is None or pin["gives_way"] != "pieces",
-        "pins_contradict",
-        "pin.gives_way",
+    problems.require(
+        laid is None or laid.each_g < group.filling_each_g,
+        "too_much_inside",
+        f"{where}filling.inside.each",
         say(
-            "The eaters want {wanted} pieces, and what is held ({held}) lets the pieces give way: let the weight give "
-            "way instead, or let one of the two go.",
-            wanted=wanted,
-            held=verbatim(pin["by"] if pin else ""),
+            "{inside} inside {each} of filling leaves nothing round it: put less of it, or more filling.",
+            inside=in_grams(0.0 if laid is None else laid.each_g),
+            each=in_grams(group.filling_each_g),
         ),
     )
-    return r.count(wanted, 200, say("The number of pieces for these eaters"), "eaters")
 
 
-def read_groups(document: Document, r: Reader) -> tuple[Group, ...]:
-    """Every group of pieces, the leading one first; the eaters' pieces shared over them in proportion."""
-    further = document.get("more_groups", [])
-    groups = [_group(document, "", document, r)]
-    groups += [_group(raw, f"more_groups[{i}].", document, r) for i, raw in enumerate(further)]
-    wanted = _eaten(document, r)
-    if wanted is not None:
-        r.require(
-            wanted >= len(groups),
-            "too_few_eaten",
-            "eaters",
-            say(
-                "The eaters want {wanted} pieces, and there are {groups} kinds: at least one of each is needed.",
-                wanted=wanted,
-                groups=len(groups),
-            ),
-        )
-        counts = _shared_out(wanted, [g.pieces for g in groups])
-        groups = [replace(g, pieces=n) for g, n in zip(groups, counts, strict=True)]
-    whole = sum(g.pieces for g in groups)
-    r.require(
-        whole <= 200,
-        "out_of_range",
-        "pieces",
-        say("{whole} pieces in all are more than the {most} that can be planned.", whole=whole, most=200),
-    )
-    return tuple(groups)
-
-
-def _shared_out(wanted: int, ratio: list[int]) -> list[int]:
+def shared_out(wanted: int, ratio: list[int]) -> list[int]:
     """So many pieces in the ratio given, whole ones, one of each at least."""
     spare = max(0, wanted - len(ratio))
     return [1 + round(n) for n in share_rounded([spare * n / sum(ratio) for n in ratio], 1)]

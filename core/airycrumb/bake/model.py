@@ -1,208 +1,364 @@
-"""A bake and a kitchen, as the core works with them: parsed, in the core's units, within range."""
+"""A bake: what to make. One definition that reads its file, publishes its schema and is what the core works with."""
 
-from dataclasses import dataclass, field, replace
-from datetime import datetime
+from functools import cached_property
+from typing import Annotated, Any, Literal, Self
 
-from airycrumb.pantry import Part
+from pydantic import Field, model_validator
+
+from airycrumb.bake.fields import Count, Measured, OneOf, Problems, Text, Written, left_out, told
+from airycrumb.bake.groups import (
+    DOUGH_EACH,
+    FILLING_EACH,
+    MOST_PIECES,
+    NO_FILLING,
+    PIECES,
+    PLAIN,
+    Eaters,
+    Filling,
+    Group,
+    IngredientLine,
+    MoreGroup,
+    missing_filling,
+    shared_out,
+    unfit,
+)
+from airycrumb.bake.heating import HeatSettings
+from airycrumb.bake.refusals import read_as
+from airycrumb.bake.stages import ProofStage, RiseStage, SpongeStage
+from airycrumb.bake.text import Document
+from airycrumb.pantry import Own, Part
 from airycrumb.quantities import Band
-from airycrumb.recipe import Habits
-from airycrumb.stations.heat.learning import OvenTruth, Pace
-from airycrumb.stations.rise.learning import Vigour
-from airycrumb.stations.weigh.formula import Pin
-from airycrumb.words import Message, say, verbatim
+from airycrumb.stations.enclose.registry import CLOSINGS
+from airycrumb.stations.weigh.formula import Pin, filling_pinned
+from airycrumb.words import in_grams, in_percent, say, verbatim
+
+RESTS = ("soda", "none")  # leavenings that let a dough rest and do not raise it
 
 
-@dataclass(frozen=True)
-class Filling:
-    """What goes inside. parts: as written, a ratio; state: "raw", "part-cooked" or "cooked"; celsius: when wrapped.
+class DoughLine(IngredientLine):
+    """An ingredient of the dough, and where it goes."""
 
-    treatments: what is done about its juice, of data.filling.TREATMENTS; vessel: what it cools in; made_g: how much
-    there really is, None where it was not weighed; inside: what is laid inside it (a second mixture, a piece of egg),
-    "" for nothing, whose ingredients are the last `inside_parts` of parts.
-    """
+    place: Annotated[str, OneOf(("dough", "sponge", "soaked", "late"))] = left_out(
+        "dough",
+        "part",
+        "Where it goes: with the rest, into a sponge or a soaked or scalded part mixed hours before, or in late, after "
+        "the gluten is made.",
+    )
 
-    name: str
-    parts: list[Part]
-    state: str
-    celsius: float
-    hands_min: float
-    cool_min: float
-    treatments: tuple[str, ...] = ()
-    vessel: str = "tray"
-    made_g: float | None = None
-    inside: str = ""
-    inside_parts: int = 0
+
+class Dough(Written):
+    """The dough."""
+
+    ingredients: Annotated[
+        tuple[DoughLine, ...],
+        Field(max_length=60, description="The recipe as written; only its proportions matter."),
+    ]
+    leavening: Annotated[str, OneOf(("yeast", "yeast and baking powder", *RESTS))] = told(
+        "leavening", "What lifts it. Soda and none: it rests and does not rise."
+    )
+    school: Annotated[str | None, OneOf(("straight", "woken", "apart"))] = left_out(
+        None,
+        "yeast_school",
+        "How the yeast goes in: straight into the flour; woken in all the warm liquid; or apart, in warm water of its "
+        "own, before sugar and salt.",
+    )
+    yeast_woken: bool = left_out(False, "yeast_woken", 'Older spelling: true is yeast_school "woken".', strict=True)
+    start_c: Annotated[
+        float | None, Measured("temperature", "C", "26 C", (2, 45), say("The dough's start temperature"), or_null=True)
+    ] = left_out(None, "start_temperature", "Dough temperature after kneading, 2 to 45 °C, if measured.")
+    kneading: Annotated[str, OneOf(("hand", "machine", "none", "after"))] = left_out(
+        "hand",
+        "kneading",
+        "How it is kneaded: it warms the dough and takes its time. none: mixed only, best left cold; after: barely "
+        "mixed, kneaded once it has risen.",
+    )
+    wanted_c: Annotated[
+        float | None, Measured("temperature", "C", "26 C", (16, 32), say("The dough wanted"), or_null=True)
+    ] = left_out(None, "wanted_temperature", "Dough temperature to mix to, 16 to 32 °C; 26 °C if left out.")
+
+    @cached_property
+    def parts(self) -> list[Part]:
+        """The dough as written, a ratio."""
+        return [line.part for line in self.ingredients]
+
+    @cached_property
+    def bands(self) -> tuple[Band, ...]:
+        """How much of each part there may be [g], for a recipe measured by volume."""
+        return tuple(line.band for line in self.ingredients)
+
+    @cached_property
+    def places(self) -> tuple[str, ...]:
+        """Where each part goes."""
+        return tuple(line.place for line in self.ingredients)
 
     @property
-    def called(self) -> Message:
-        """Its name in a sentence: the cook's own words, or ours for none."""
-        return verbatim(self.name) if self.parts else say("nothing inside")
+    def yeast_school(self) -> str:
+        """How the yeast goes in; files written before there were three ways say only whether it is woken."""
+        return self.school or ("woken" if self.yeast_woken else "straight")
+
+    @property
+    def rises(self) -> bool:
+        """Whether it rises at all; one with soda or nothing only rests."""
+        return self.leavening not in RESTS
+
+    def with_yeast(self, factor: float) -> Self:
+        """The dough with so many times the yeast, every amount taken as exact."""
+        return self.but(
+            ingredients=tuple(line.times(factor if line.part[0].role == "yeast" else 1.0) for line in self.ingredients)
+        )
+
+    @model_validator(mode="after")
+    def _is_a_dough(self) -> Self:
+        problems = Problems()
+        flour, yeast = (sum(g for i, g in self.parts if i.role == role) for role in ("flour", "yeast"))
+        problems.require(
+            flour > 0, "no_flour", "ingredients", say("The dough has no flour: add one, and how much of it.")
+        )
+        problems.require(
+            not self.rises or yeast > 0,
+            "no_yeast",
+            "ingredients",
+            say(
+                "This dough has no yeast and would not rise: add about {mass} of instant yeast ({share} of the flour).",
+                mass=in_grams(flour * 0.01, significant=2),
+                share=in_percent(1),
+            ),
+        )
+        problems.done()
+        return self
 
 
-NO_FILLING = Filling(name="nothing inside", parts=[], state="cooked", celsius=20.0, hands_min=0.0, cool_min=0.0)
+class Plan(Written):
+    """When and where."""
+
+    eat_at: Annotated[str | None, Text(40, "18:30", or_null=True)] = left_out(
+        None, "eat_at", "When to eat. HH:MM (the next such hour) or a date and time with its offset."
+    )
+    start_at: Annotated[str | None, Text(40, "18:30", or_null=True)] = left_out(
+        None,
+        "start_at",
+        "When to start, if the hour to eat is not what is fixed. HH:MM (the next such hour) or a date and time with "
+        "its offset.",
+    )
+    room_c: Annotated[float | None, Measured("temperature", "C", "21 C", (5, 40), say("The kitchen"), or_null=True)] = (
+        left_out(None, "room", "Kitchen warmth for this bake, 5 to 40 °C, if not the kitchen's own.")
+    )
+    room_from: Annotated[str, OneOf(("typed", "thermometer"))] = left_out(
+        "typed",
+        "room_from",
+        "Whether the kitchen's thermometer is believed where there is one; typed if left out.",
+    )
 
 
-@dataclass(frozen=True)
-class HeatSettings:
-    """How pieces are heated. °C, min; heat_min: stated, None to have it worked out.
+class Held(Written):
+    """A number that is held."""
 
-    method: steam, oven or pan; on, shelf: of data.heat.SURFACES and SHELVES; lid_min: under a lid at first; seared:
-    of the pan; came: "proofed", or kept since then for cold_min, in the "fridge" or "frozen"; crust: wanted, "soft",
-    "hard" or "" for either; later_loads: wait on the "bench", in the "fridge", or are wrapped "staggered".
-    """
-
-    method: str
-    air_c: float
-    fire: str
-    fan: bool
-    wash: str
-    heat_min: float | None
-    rest_min: float
-    covered: bool
-    on: str = "tray"
-    shelf: str = "middle"
-    steam_pan: bool = False
-    lid_min: float = 0.0
-    seared: bool = False
-    came: str = "proofed"
-    cold_min: float = 720.0
-    crust: str = ""
-    later_loads: str = "bench"
+    by: Annotated[str, Text(60)] = told("by", "flour, dough, filling, or the key of an ingredient.")
+    amount_g: Annotated[float, Measured("mass", "g", "500 g", (1, 200_000), say("The pinned amount"))] = told(
+        "amount", "How much there is of it, 1 g to 200 kg."
+    )
+    gives_way: Annotated[str, OneOf(("pieces", "weight"))] = told("gives_way", "Which number follows.")
 
 
-@dataclass(frozen=True)
-class Group:
-    """Pieces of one size, closing and filling. g. heat: None where they go in with the first group's."""
+class Claims(Written):
+    """What the recipe it was read from says; held against what is worked out. It may be absurd: hence the audit."""
 
-    pieces: int
-    dough_each_g: float
-    filling_each_g: float
-    closing: str
+    pieces: Annotated[int | None, Count()] = left_out(None, "pieces", "How many it says it makes.")
+    piece_g: Annotated[float | None, Measured("mass", "g", "60 g")] = left_out(
+        None, "piece_weight", "What it says one piece of dough weighs."
+    )
+    filling_each_g: Annotated[float | None, Measured("mass", "g", "30 g")] = left_out(
+        None, "filling_each", "What it says goes into each piece."
+    )
+    rise_min: Annotated[float | None, Measured("duration", "min", "60 min")] = left_out(
+        None, "rise", "How long it says the first rise takes."
+    )
+    proof_min: Annotated[float | None, Measured("duration", "min", "30 min")] = left_out(
+        None, "proof", "How long it says the final proof takes."
+    )
+    heat_min: Annotated[float | None, Measured("duration", "min", "20 min")] = left_out(
+        None, "heat", "How long it says to bake or steam."
+    )
+    oven_c: Annotated[float | None, Measured("temperature", "C", "190 C")] = left_out(None, "oven", "The oven it says.")
+    liquid_c: Annotated[float | None, Measured("temperature", "C", "40 C")] = left_out(
+        None, "liquid", "How warm it wants the liquid the yeast goes into."
+    )
+    across_mm: Annotated[float | None, Measured("length", "mm", "120 mm")] = left_out(
+        None, "across", "How wide it says to roll a piece."
+    )
+    feel: Annotated[str | None, OneOf(("stiff", "firm", "soft", "sticky"))] = left_out(
+        None, "feel", "The dough it says to make."
+    )
+
+
+class Bake(Written):
+    """What to make: one dough, one group of pieces or several, and how each stage is done."""
+
+    format: Literal["airycrumb-bake"] = told("format", "What this file is.")
+    version: Literal[1] = told("version", "Version of this format.")
+    name: Annotated[str, Text(120)] = told("name", "What the cook calls it.")
+    pieces: Annotated[int, PIECES] = told("pieces", "How many pieces, 1 to 200.")
+    dough_each_g: Annotated[float, DOUGH_EACH] = told("dough_per_piece", "Mass of dough in one piece, 10 g to 1500 g.")
+    filling_each_g: Annotated[float, FILLING_EACH] = told(
+        "filling_per_piece", "Mass of filling in one piece, 5 g to 1500 g."
+    )
+    closing: Annotated[str, OneOf(tuple(CLOSINGS))] = told(
+        "closing",
+        "How a piece is closed. lidded: a filled bun and a lid of a quarter of the dough; two_rounds: two wrappers; "
+        "plain: no filling at all.",
+    )
+    dough: Dough
+    rise: RiseStage
     filling: Filling
-    heat: HeatSettings | None = None
+    more_groups: Annotated[tuple[MoreGroup, ...], Field(max_length=5)] = left_out(
+        (), "more_groups", "Further pieces from the same dough, with a filling of their own: half savoury, half sweet."
+    )
+    proof: ProofStage
+    heat: HeatSettings
+    plan: Plan = Plan.model_construct()
+    held: Held | None = left_out(None, "pin", "A number that is held.")
+    kept: Annotated[tuple[Annotated[str, Text(60)], ...], Field(max_length=60)] = left_out(
+        (), "kept", 'Doubts the cook has answered with "keep".'
+    )
+    notes: Annotated[str, Text(4000)] = left_out("", "notes", "The cook's own notes.")
+    said: Claims = Claims.model_construct()
+    eaters: Eaters | None = left_out(None, "eaters", "Who eats: decides the number of pieces instead of `pieces`.")
+    sponge: SpongeStage = SpongeStage.model_construct()
+    spare_dough: Annotated[str, OneOf(("spread", "plain", "keep"))] = left_out(
+        "",
+        "spare_dough",
+        "What is done with dough the pieces leave: spread over all of them, one plain piece, or kept.",
+    )
+    divide_by: Annotated[str, OneOf(("scale", "eye", "torn"))] = left_out(
+        "scale",
+        "divide_by",
+        "How the dough is divided: on the scale, by halving, or torn by feel and weighed back.",
+    )
 
+    @property
+    def by_thermometer(self) -> bool:
+        """Whether the kitchen's thermometer is believed over what was typed."""
+        return self.plan.room_from == "thermometer"
 
-@dataclass(frozen=True)
-class Stay:
-    """Time in one spot. where: its name; air_c: °C if told; minutes: None for as long as it takes."""
+    @property
+    def pin(self) -> Pin | None:
+        """What is held, as the scale works with it."""
+        held = self.held
+        return None if held is None else Pin(held.by.strip().lower(), held.amount_g, held.gives_way)
 
-    where: str
-    air_c: float | None = None
-    minutes: float | None = None
+    @cached_property
+    def groups(self) -> tuple[Group, ...]:
+        """The pieces made of this one dough, the leading group first; the eaters' pieces shared over them."""
+        given = (self.pieces, *(g.pieces for g in self.more_groups))
+        counts = given if self.eaters is None else shared_out(self.eaters.count * self.eaters.each, list(given))
+        return (self._leading(counts[0]), *map(self._further, self.more_groups, counts[1:]))
 
+    def _leading(self, pieces: int) -> Group:
+        return _group(pieces, self.dough_each_g, self.closing, self.filling, self.filling_each_g, None)
 
-BENCH = (Stay("bench"),)
-
-
-@dataclass(frozen=True)
-class OwnSpot:
-    """A spot of the kitchen's own. air_c: °C; cools_min: time constant of cooling to the room, None if it holds."""
-
-    name: str
-    air_c: float
-    cools_min: float | None
-
-
-@dataclass(frozen=True, kw_only=True)
-class Bake(HeatSettings):
-    """What the cook wants to make, heated as the first group is. Masses g, temperatures °C, durations min; None: not
-    said.
-
-    groups: the pieces made of this one dough, the leading group first; parts: the dough as written, a ratio; the
-    groups and the pin decide how much is made. bands: how much of each part there may be [g], for a recipe measured
-    by volume; places: where each part goes ("dough", "sponge", "soaked" or "late"), () for all into the dough; said:
-    what the recipe claims (pieces; piece_weight, filling_each g; rise, proof, heat min; oven, liquid °C; across mm);
-    said_feel: the dough it says to make; kneading: "hand", "machine", "none" or "after" the rise; wanted_c: dough °C
-    to mix to; by_thermometer: whether the kitchen's thermometer is believed over what was typed; vessel: "bowl" or
-    "bag"; again_to: of a second rise; rest_only_min: rest of a dough without yeast; sponge_to, sponge_stays: how far
-    and where a sponge ripens; yeast_school: "straight" into the flour, "woken" in all the liquid, or "apart" in water
-    of its own.
-    """
-
-    name: str
-    groups: tuple[Group, ...]
-    leavening: str
-    parts: list[Part]
-    yeast_school: str
-    start_c: float | None
-    rise_to: float
-    rise_stays: tuple[Stay, ...]
-    proof_to: float
-    proof_stays: tuple[Stay, ...]
-    eat_at: str | None
-    start_at: str | None
-    room_c: float | None
-    pin: Pin | None
-    kept: frozenset[str]
-    bands: tuple[Band, ...] = ()
-    places: tuple[str, ...] = ()
-    said: dict[str, float] = field(default_factory=dict)
-    said_feel: str | None = None
-    kneading: str = "hand"
-    wanted_c: float | None = None
-    by_thermometer: bool = False
-    vessel: str = "bowl"
-    again_to: float | None = None
-    rest_only_min: float = 30.0
-    sponge_to: float = 2.6
-    sponge_stays: tuple[Stay, ...] = BENCH
-    spare_dough: str = ""
-    divide_by: str = "scale"
+    def _further(self, group: MoreGroup, pieces: int) -> Group:
+        """What a further group leaves unsaid is as in the first."""
+        dough_g = self.dough_each_g if group.dough_each_g is None else group.dough_each_g
+        closing = group.closing or self.closing
+        return _group(pieces, dough_g, closing, group.filling, group.filling_each_g, group.heat)
 
     def heated(self, heat: HeatSettings | None) -> "Bake":
         """The same bake, heated in another way."""
-        return self if heat is None else replace(self, **vars(heat))
+        return self if heat is None else self.but(heat=heat)
+
+    @model_validator(mode="before")
+    @classmethod
+    def _what_a_plain_piece_holds_is_not_read(cls, raw: Any) -> Any:
+        if isinstance(raw, dict) and raw.get("closing") == PLAIN and isinstance(raw.get("filling_per_piece"), str):
+            return {**raw, "filling_per_piece": FILLING_EACH.example}
+        return raw
+
+    @model_validator(mode="after")
+    def _is_one_bake(self) -> Self:
+        problems = Problems()
+        for i, further in enumerate(self.more_groups):
+            if (further.closing or self.closing) != PLAIN:
+                at = f"more_groups[{i}]"
+                for field, said in missing_filling(further, at):
+                    problems.require(False, "no_filling", f"{at}.{field}", said)
+        self._eaten(problems)
+        problems.done()
+        for i, group in enumerate(self.groups):
+            unfit(group, f"more_groups[{i - 1}]." if i else "", problems)
+        whole = sum(g.pieces for g in self.groups)
+        problems.require(
+            whole <= MOST_PIECES,
+            "out_of_range",
+            "pieces",
+            say("{whole} pieces in all are more than the {most} that can be planned.", whole=whole, most=MOST_PIECES),
+        )
+        self._can_be_pinned(problems)
+        problems.done()
+        return self
+
+    def _eaten(self, problems: Problems) -> None:
+        """Keeps what is wrong with who eats: too many, too few, or contradicted by what is held."""
+        if self.eaters is None:
+            return
+        wanted, kinds = self.eaters.count * self.eaters.each, 1 + len(self.more_groups)
+        held = self.held
+        problems.collect(
+            lambda: Count(MOST_PIECES, say("The number of pieces for these eaters")).read(wanted), "eaters"
+        )
+        problems.require(
+            held is None or held.gives_way != "pieces",
+            "pins_contradict",
+            "pin.gives_way",
+            say(
+                "The eaters want {wanted} pieces, and what is held ({held}) lets the pieces give way: let the weight "
+                "give way instead, or let one of the two go.",
+                wanted=wanted,
+                held=verbatim(held.by if held else ""),
+            ),
+        )
+        problems.require(
+            wanted >= kinds,
+            "too_few_eaten",
+            "eaters",
+            say(
+                "The eaters want {wanted} pieces, and there are {groups} kinds: at least one of each is needed.",
+                wanted=wanted,
+                groups=kinds,
+            ),
+        )
+
+    def _can_be_pinned(self, problems: Problems) -> None:
+        pin = self.pin
+        if pin is None:
+            return
+        filling = filling_pinned(pin.by)
+        problems.require(
+            pin.by in {"flour", "dough"} | {item.key for item, _ in self.dough.parts}
+            or (filling is not None and 0 <= filling < len(self.groups) and self.groups[filling].filling_each_g > 0),
+            "unknown_pin",
+            "pin.by",
+            say(
+                "“{by}” cannot be pinned: pin flour, dough, filling or an ingredient of this dough.",
+                by=verbatim(pin.by[:40]),
+            ),
+        )
 
 
-@dataclass(frozen=True)
-class Kitchen:
-    """Where it is made: warmth, height, scale, what there is to cook in, and how its dough rises.
-
-    room_day: (minute of the day, °C), rising; () where the room is taken as steady; board_mm: widest wrapper that can
-    be rolled, None where nobody said; pot_ml: water under the baskets; oven: how it really is; paces: how steam, oven
-    and pan heat here, by method.
-    """
-
-    name: str
-    room_c: float
-    altitude_m: float
-    scale_step_g: float
-    bowl_loss: float
-    baskets: int
-    basket_mm: float
-    net_watts: float
-    trays: int
-    tray_mm: tuple[float, float]
-    preheat_min: float
-    boil_min: float
-    friction_c: float
-    region: str
-    vigour: Vigour = field(default_factory=Vigour)
-    wrap_seconds: dict[str, float] = field(default_factory=dict)
-    habits: Habits = field(default_factory=Habits)
-    drinks: dict[str, float] = field(default_factory=dict)
-    spots: tuple[OwnSpot, ...] = ()
-    room_day: tuple[tuple[float, float], ...] = ()
-    board_mm: float | None = None
-    pot_ml: float = 2000.0
-    pan_mm: float = 260.0
-    oven: OvenTruth = field(default_factory=OvenTruth)
-    paces: dict[str, Pace] = field(default_factory=dict)
+def _group(
+    pieces: int,
+    dough_g: float,
+    closing: str,
+    filling: Filling | None,
+    filling_g: float | None,
+    heat: HeatSettings | None,
+) -> Group:
+    if closing == PLAIN or filling is None or filling_g is None:
+        filling, filling_g = NO_FILLING, 0.0
+    return Group(
+        pieces=pieces, dough_each_g=dough_g, filling_each_g=filling_g, closing=closing, filling=filling, heat=heat
+    )
 
 
-@dataclass(frozen=True)
-class Observation:
-    """Something seen or done while a batch runs.
-
-    kind: started, done, risen, doubled, poke, tear, moved, dough_temperature, room_temperature, dough_weight, piece
-    (one lump as cut and weighed), filling_weight, water_left, probe, oven (the air in it), lid_lifted; stage: the
-    tray it belongs to; value: growth as a share (risen), what a poke does (0 springs back at once, 1 slowly, 2
-    stays), whether a tear shows honeycomb (0, 1), °C, or g; where: the spot it was moved to; which lump was weighed
-    again ("3"); whose filling was weighed ("1", the first group's).
-    """
-
-    kind: str
-    stage: str
-    at: datetime
-    value: float | None = None
-    where: str | None = None
+def read_bake(document: Document, own: Own = ()) -> Bake:
+    """A bake document as the core works with it; own: the kitchen's own foods. InputError with every problem found."""
+    return read_as(Bake, document, own=own)

@@ -4,7 +4,9 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from datetime import datetime
 
-from airycrumb.bake.model import Bake, Kitchen, Observation
+from airycrumb.bake.kitchen import Kitchen
+from airycrumb.bake.marks import Observation
+from airycrumb.bake.model import Bake
 from airycrumb.learning.notebook import Finding, Stage, learned_wrap_seconds, review
 from airycrumb.learning.record import heat_lesson, record_of
 from airycrumb.plan.context import Context
@@ -51,7 +53,7 @@ def _drank(ctx: Context, taught: Kitchen, flour: str) -> float | None:
 
 def _kneading_warms(ctx: Context, taught: Kitchen, predicted_c: float, start_c: float) -> float | None:
     """°C kneading adds, moved half way to what a measured dough says."""
-    if ctx.latest("dough_temperature") is None or ctx.bake.start_c is not None:
+    if ctx.latest("dough_temperature") is None or ctx.bake.dough.start_c is not None:
         return None
     return round(min(max(taught.friction_c + (start_c - predicted_c) / 2, 0.0), 15.0), 2)
 
@@ -121,7 +123,7 @@ def finish(
     live = work(bake, kitchen, observations, now=now)
     record = record_of(ctx, plan, live)
     findings = review(stages, record, troubles, taught.vigour.factor, vigour.factor)
-    flour = main_flour(bake.parts)
+    flour = main_flour(bake.dough.parts)
     return Lesson(
         vigour,
         taught.vigour.factor,
@@ -131,6 +133,6 @@ def finish(
         flour,
         _drank(ctx, taught, flour),
         _kneading_warms(ctx, taught, weighed.dough_c, seen.start.temperature),
-        bake.method,
+        bake.heat.method,
         *heat_lesson(ctx, taught, plan, troubles),
     )

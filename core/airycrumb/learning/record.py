@@ -2,7 +2,7 @@
 
 import numpy as np
 
-from airycrumb.bake.model import Kitchen
+from airycrumb.bake.kitchen import Kitchen
 from airycrumb.learning.evidence import Record
 from airycrumb.plan.context import Context
 from airycrumb.stations import heat
@@ -46,7 +46,7 @@ def record_of(ctx: Context, plan: Sheet, live: Sheet) -> Record:
     wrap_min = ctx.lasted("wrap", "divide")
     return Record(
         method=h.method,
-        fire=ctx.bake.fire,
+        fire=ctx.bake.heat.fire,
         rise_size=_size(live.rise, ctx.lasted("rise", "weigh")),
         proof_size=_proofed(ctx, live),
         ratio=wrap.ratio,
@@ -63,13 +63,13 @@ def record_of(ctx: Context, plan: Sheet, live: Sheet) -> Record:
         lid_min=_minute(ctx, "lid_lifted"),
         rest_min=ctx.lasted("rest", "heat"),
         rest_planned_min=h.rest_min,
-        covered=ctx.bake.covered,
+        covered=ctx.bake.heat.covered,
         colour=h.colour,
         browning=h.browning,
         loss_percent=h.loss_percent,
-        air_c=ctx.bake.air_c,
-        wash=ctx.bake.wash,
-        oven_off_c=ctx.kitchen.oven.off_c,
+        air_c=ctx.bake.heat.air_c,
+        wash=ctx.bake.heat.wash,
+        oven_off_c=ctx.kitchen.true_oven.off_c,
         last_wait_min=live.heat.later[-1].wait_min if live.heat.later else 0.0,
         last_grown=live.heat.later[-1].grown if live.heat.later else 1.0,
         spread=seen.spread if seen and len(seen.portions) > 1 else None,
@@ -95,7 +95,7 @@ def heat_lesson(
     """How this way of heating runs here, and how the oven really is; None where neither thermometer nor outcome
     spoke.
     """
-    method, seen = ctx.bake.method, core_readings(ctx)
+    method, seen = ctx.bake.heat.method, core_readings(ctx)
     believed = taught.paces.get(method, Pace())
     # Later loads are other pieces: only what was read in the first tells of the forecast.
     first = [(m, v) for m, v in seen if m <= plan.heat.minutes_planned * 1.3]
@@ -105,8 +105,8 @@ def heat_lesson(
         judged = GUMMY_HINT
     readings = oven_readings(ctx) if method == "oven" else []
     at_once = min(plan.heat.per_load, plan.heat.pieces)
-    oven = learn_oven(taught.oven, ctx.bake.air_c, load_g(ctx, at_once), readings) if readings else None
-    return (None if judged is None else learn_pace(believed, judged)), (None if oven == taught.oven else oven)
+    oven = learn_oven(taught.true_oven, ctx.bake.heat.air_c, load_g(ctx, at_once), readings) if readings else None
+    return (None if judged is None else learn_pace(believed, judged)), (None if oven == taught.true_oven else oven)
 
 
 def _model(plan: Sheet, factor: float) -> heat.Course:

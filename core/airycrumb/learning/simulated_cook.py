@@ -6,7 +6,9 @@ from datetime import datetime, timedelta
 
 import numpy as np
 
-from airycrumb.bake.model import Bake, Kitchen, Observation
+from airycrumb.bake.kitchen import Kitchen
+from airycrumb.bake.marks import Observation
+from airycrumb.bake.model import Bake
 from airycrumb.plan.context import Context
 from airycrumb.sheet.work import work
 from airycrumb.stations.rise.forecast import LONGEST, crossings
@@ -39,7 +41,7 @@ def rehearse(bake: Bake, kitchen: Kitchen, started: datetime, log_vigour: float,
     weighed = weigh(ctx)
     first = first_rise(ctx, weighed.dough_c + noise.gauss(0, 0.8), True)
     ratios = first.stage.ratios(np.array([math.exp(log_vigour)]))
-    ready = min(float(crossings(first.stage.course.minutes, ratios, bake.rise_to)[0]), LONGEST)
+    ready = min(float(crossings(first.stage.course.minutes, ratios, bake.rise.to)[0]), LONGEST)
     plan = work(bake, kitchen, now=started)
     mixed = _later(started, weighed.minutes * noise.uniform(0.9, 1.3))
     look = ready * noise.uniform(0.45, 0.65)
@@ -63,7 +65,7 @@ def rehearse(bake: Bake, kitchen: Kitchen, started: datetime, log_vigour: float,
         Observation("done", "proof", proofed),
         *_probed(plan, proofed, random.Random(seed + 11)),
         Observation("done", "heat", heated),
-        Observation("done", "rest", _later(heated, bake.rest_min + 1)),
+        Observation("done", "rest", _later(heated, bake.heat.rest_min + 1)),
     ]
 
 

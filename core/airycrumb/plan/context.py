@@ -6,7 +6,10 @@ from functools import cached_property
 
 import numpy as np
 
-from airycrumb.bake.model import Bake, Group, Kitchen, Observation
+from airycrumb.bake.groups import Group
+from airycrumb.bake.kitchen import Kitchen
+from airycrumb.bake.marks import Observation
+from airycrumb.bake.model import Bake
 from airycrumb.plan.timetable import Done
 from airycrumb.stations.heat.water import air_pressure
 from airycrumb.stations.weigh.formula import Percentages, Scaled, Share, percentages, scale
@@ -82,8 +85,8 @@ class Context:
             return seen
         if self.thermometer:
             return self.thermometer[-1].celsius
-        if self.bake.room_c is not None:
-            return self.bake.room_c
+        if self.bake.plan.room_c is not None:
+            return self.bake.plan.room_c
         return self._of_the_day() if self.kitchen.room_day else self.kitchen.room_c
 
     def _of_the_day(self) -> float:
@@ -94,28 +97,28 @@ class Context:
     @property
     def room_runs(self) -> bool:
         """Whether the room's warmth is known to run through the day."""
-        typed = self.bake.room_c is not None or self.latest("room_temperature") is not None
+        typed = self.bake.plan.room_c is not None or self.latest("room_temperature") is not None
         return bool(self.kitchen.room_day) and not typed
 
     @cached_property
     def stages(self) -> tuple[str, ...]:
         """The stages of this bake, in order."""
         sponge = ("sponge",) if self.ripens else ()
-        again = ("again",) if self.bake.again_to is not None and self.rises else ()
-        hold = ("hold",) if self.bake.came != "proofed" else ()
+        again = ("again",) if self.bake.rise.again_to is not None and self.rises else ()
+        hold = ("hold",) if self.bake.heat.came != "proofed" else ()
         return (*sponge, "weigh", "rise", *again, "divide", "wrap", "proof", *hold, "heat", "rest")
 
     @property
     def rises(self) -> bool:
         """Whether the dough rises at all; one with soda or nothing only rests."""
-        return self.bake.leavening not in ("soda", "none")
+        return self.bake.dough.leavening not in ("soda", "none")
 
     @property
     def ripens(self) -> bool:
         """Whether part of the dough is a sponge that ripens: flour and yeast in it."""
         inside = {
             item.role
-            for (item, g), place in zip(self.bake.parts, self.bake.places, strict=False)
+            for (item, g), place in zip(self.bake.dough.parts, self.bake.dough.places, strict=False)
             if place == "sponge" and g > 0
         }
         return self.rises and {"flour", "yeast"} <= inside
@@ -154,12 +157,12 @@ class Context:
     def scaled(self) -> Scaled:
         """Amounts after the pin."""
         wanted = [Share(g.pieces, g.dough_each_g, g.filling_each_g) for g in self.bake.groups]
-        return scale(wanted, self.kitchen.bowl_loss, self.bake.parts, self.bake.pin)
+        return scale(wanted, self.kitchen.bowl_loss, self.bake.dough.parts, self.bake.pin)
 
     @cached_property
     def percentages(self) -> Percentages:
         """The dough in baker's %, without the water left over when it was mixed."""
-        written = percentages(self.bake.parts)
+        written = percentages(self.bake.dough.parts)
         left = self.latest("water_left")
         if not left:
             return written

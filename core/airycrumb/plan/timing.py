@@ -72,10 +72,10 @@ def plan_day(ctx: Context, durations: day.Durations) -> tuple[day.Timetable, lis
     if ctx.done is not None:
         return day.timetable(durations, done=ctx.done), []
     now = ctx.now.replace(second=0, microsecond=0)
-    if ctx.bake.eat_at is None:
-        asked_start = day.resolve(ctx.bake.start_at, now, "plan.start_at") if ctx.bake.start_at else now
+    if ctx.bake.plan.eat_at is None:
+        asked_start = day.resolve(ctx.bake.plan.start_at, now, "plan.start_at") if ctx.bake.plan.start_at else now
         return day.timetable(durations, start=max(now, asked_start)), []
-    asked = day.resolve(ctx.bake.eat_at, now, "plan.eat_at")
+    asked = day.resolve(ctx.bake.plan.eat_at, now, "plan.eat_at")
     forwards = day.timetable(durations, start=now)
     if asked <= now:
         planned = _next_day(asked, now)

@@ -17,7 +17,7 @@ def _changes(w: Findings, at: int, eggs: int) -> tuple[list[Change], float]:
     The batch keeps its mass D while the recipe's mass W changes: (e + x) D = 50 n (W + x (1 - b)),
     with e the egg in the recipe, x its change and b the liquid that carries as much water as 1 g of egg.
     """
-    parts, batch = w.ctx.bake.parts, w.ctx.scaled.dough_g
+    parts, batch = w.ctx.bake.dough.parts, w.ctx.scaled.dough_g
     whole, (egg, grams) = sum(g for _, g in parts), parts[at]
     liquid_at = next(i for i, (item, g) in enumerate(parts) if item.role == "liquid" and g > 0)
     liquid, had = parts[liquid_at]
@@ -32,7 +32,7 @@ def _changes(w: Findings, at: int, eggs: int) -> tuple[list[Change], float]:
 
 def eggs(w: Findings) -> Iterator[Doubt]:
     """A batch that wants part of an egg."""
-    parts = w.ctx.bake.parts
+    parts = w.ctx.bake.dough.parts
     at = next((i for i, (item, _) in enumerate(parts) if item.key == "whole egg"), None)
     if at is None or not any(item.role == "liquid" and g > 0 for item, g in parts):
         return

@@ -58,17 +58,17 @@ def too_cold(w: Findings, shown: HeatStage) -> Iterator[Doubt]:
                 core=in_celsius(max(h.core)),
                 line_why=h.line_why,
             ),
-            answers=[*(_nearest(shown, hotter=True) if bake.method == "oven" else []), KEEP],
+            answers=[*(_nearest(shown, hotter=True) if bake.heat.method == "oven" else []), KEEP],
             source=HEAT_MODEL,
         )
-    elif bake.heat_min is not None and bake.heat_min < (heated.core_needs or 0) * heated.margin:
+    elif bake.heat.heat_min is not None and bake.heat.heat_min < (heated.core_needs or 0) * heated.margin:
         yield Doubt(
             code=code_of(shown, "time_short"),
             tray="heat",
             severity="stop",
             title=say(
                 "{heat} leaves the middle at about {core_at_end}",
-                heat=in_minutes(bake.heat_min),
+                heat=in_minutes(bake.heat.heat_min),
                 core_at_end=in_celsius(h.core_at_end_c),
             ),
             reason=say(
@@ -80,7 +80,7 @@ def too_cold(w: Findings, shown: HeatStage) -> Iterator[Doubt]:
             ),
             answers=[
                 Answer(say("Allow {needed}", needed=in_minutes(heated.needed)), [Change(at(ctx, "minutes"), None)]),
-                *(_nearest(shown, hotter=True) if bake.method == "oven" else []),
+                *(_nearest(shown, hotter=True) if bake.heat.method == "oven" else []),
                 KEEP,
             ],
             source=HEAT_MODEL,
@@ -90,14 +90,14 @@ def too_cold(w: Findings, shown: HeatStage) -> Iterator[Doubt]:
 def pale(w: Findings, shown: HeatStage) -> Iterator[Doubt]:
     """A setting that cooks through and leaves the crust pale, or burns it."""
     h, heated, bake = shown.tray, shown.heated, shown.heated.ctx.bake
-    if bake.method != "oven" or heated.needed is None:
+    if bake.heat.method != "oven" or heated.needed is None:
         return
     if h.colour in ("none", "pale gold") and heated.golden is None:
         yield Doubt(
             code=code_of(shown, "pale"),
             tray="heat",
             severity="ask",
-            title=say("{air} bakes it through but leaves it pale", air=in_celsius(bake.air_c)),
+            title=say("{air} bakes it through but leaves it pale", air=in_celsius(bake.heat.air_c)),
             reason=say("The surface stays too wet and too cool to brown. A hotter oven, or egg wash, colours it."),
             answers=[*_nearest(shown, hotter=True), KEEP],
             source=HEAT_MODEL,
@@ -109,7 +109,7 @@ def pale(w: Findings, shown: HeatStage) -> Iterator[Doubt]:
             severity="ask",
             title=say(
                 "At {air} the crust is {colour} by {minutes_planned}",
-                air=in_celsius(bake.air_c),
+                air=in_celsius(bake.heat.air_c),
                 colour=COLOUR[h.colour],
                 minutes_planned=in_minutes(h.minutes_planned),
             ),
@@ -124,18 +124,18 @@ def pale(w: Findings, shown: HeatStage) -> Iterator[Doubt]:
 
 
 def _gives_soft(bake: Bake) -> Message:
-    air = in_celsius(bake.air_c)
-    if bake.wash == "none":
+    air = in_celsius(bake.heat.air_c)
+    if bake.heat.wash == "none":
         return say("{air} gives a soft crust", air=air)
-    return say("{air} with {wash} on it gives a soft crust", air=air, wash=WASHED[bake.wash])
+    return say("{air} with {wash} on it gives a soft crust", air=air, wash=WASHED[bake.heat.wash])
 
 
 def crust_wanted(w: Findings, shown: HeatStage) -> Iterator[Doubt]:
     """A soft or hard crust that this setting does not give."""
     ctx, bake = shown.heated.ctx, shown.heated.ctx.bake
-    if bake.method != "oven" or not bake.crust:
+    if bake.heat.method != "oven" or not bake.heat.crust:
         return
-    if bake.crust == "hard" and (bake.air_c < HARD_LEAST_C or bake.wash in ("milk", "butter")):
+    if bake.heat.crust == "hard" and (bake.heat.air_c < HARD_LEAST_C or bake.heat.wash in ("milk", "butter")):
         changes = [Change(at(ctx, "temperature"), "215 C"), Change(at(ctx, "minutes"), None)]
         more = [Change(at(ctx, "wash"), "none"), Change(at(ctx, "steam_pan"), True)]
         yield Doubt(
@@ -152,12 +152,12 @@ def crust_wanted(w: Findings, shown: HeatStage) -> Iterator[Doubt]:
             answers=[Answer(say("Bake hard: {air}, steam at first", air=in_celsius(215)), [*changes, *more]), KEEP],
             source=PRACTICE,
         )
-    elif bake.crust == "soft" and bake.air_c > SOFT_MOST_C:
+    elif bake.heat.crust == "soft" and bake.heat.air_c > SOFT_MOST_C:
         yield Doubt(
             code=code_of(shown, "not_soft"),
             tray="heat",
             severity="ask",
-            title=say("{air} gives a hard crust", air=in_celsius(bake.air_c)),
+            title=say("{air} gives a hard crust", air=in_celsius(bake.heat.air_c)),
             reason=say(
                 "A soft one wants {mild}, milk or egg on it, and butter and a cloth when they are out.",
                 mild=in_celsius(*SOFT_C),
@@ -180,10 +180,10 @@ def crust_wanted(w: Findings, shown: HeatStage) -> Iterator[Doubt]:
 def oven_is_off(w: Findings, shown: HeatStage) -> Iterator[Doubt]:
     """An oven that runs hotter or cooler than its dial."""
     ctx, really = shown.heated.ctx, shown.tray.oven_really_c
-    if really is None or abs(really - ctx.bake.air_c) < 8:
+    if really is None or abs(really - ctx.bake.heat.air_c) < 8:
         return
-    off = really - ctx.bake.air_c
-    dial_c = round((ctx.bake.air_c - off) / 5) * 5
+    off = really - ctx.bake.heat.air_c
+    dial_c = round((ctx.bake.heat.air_c - off) / 5) * 5
     yield Doubt(
         code=code_of(shown, "oven_off"),
         tray="heat",
@@ -194,7 +194,7 @@ def oven_is_off(w: Findings, shown: HeatStage) -> Iterator[Doubt]:
         reason=say(
             "Set to {air} it is really at about {really}, and the minutes count on that. Turn it to "
             "{dial} for the real thing.",
-            air=in_celsius(ctx.bake.air_c),
+            air=in_celsius(ctx.bake.heat.air_c),
             really=in_celsius(really),
             dial=in_celsius(dial_c),
         ),
@@ -257,7 +257,7 @@ def flat_piece(w: Findings, shown: HeatStage) -> Iterator[Doubt]:
 def kept_cold(w: Findings, shown: HeatStage) -> Iterator[Doubt]:
     """Pieces that come from the freezer: what that asks for."""
     ctx = shown.heated.ctx
-    if ctx.bake.came != "frozen":
+    if ctx.bake.heat.came != "frozen":
         return
     yield Doubt(
         code=code_of(shown, "from_frozen"),

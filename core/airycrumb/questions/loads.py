@@ -26,7 +26,7 @@ DONE_SOONER = 0.75  # of the time planned: those done by then are worth taking o
 
 def _take_out(p: Pieces, needed: float) -> Message:
     pieces, minutes = p.ctx.share.pieces, in_minutes(needed)
-    if not p.ctx.group.filling.parts:
+    if not p.ctx.group.parts:
         return say_n(
             "Take the {closing} out after about {minutes}",
             "Take the {pieces} of the {closing} out after about {minutes}",
@@ -40,7 +40,7 @@ def _take_out(p: Pieces, needed: float) -> Message:
         "Take the {pieces} with {filling} out after about {minutes}",
         pieces,
         pieces=pieces,
-        filling=p.ctx.group.filling.called,
+        filling=p.ctx.group.called,
         minutes=minutes,
     )
 

@@ -20,7 +20,7 @@ def cups(w: Findings) -> Iterator[Doubt]:
     band, i = w.weighed.hydration, w.weighed.doubt_line
     if band.high - band.low < WIDE_DOUBT or i is None:
         return
-    item, line = w.ctx.bake.parts[i][0], w.ctx.bake.bands[i]
+    item, line = w.ctx.bake.dough.parts[i][0], w.ctx.bake.dough.bands[i]
     answers = []
     for habit, says in (("spooned", say("Spooned in")), ("dipped", say("Cup dipped"))):
         ratio = [v / CUP_HABITS["unknown"][1] for v in CUP_HABITS[habit]]
@@ -48,21 +48,21 @@ def cups(w: Findings) -> Iterator[Doubt]:
 def made(w: Findings) -> Iterator[Doubt]:
     """Pieces times weight against the dough the recipe makes."""
     said = w.ctx.bake.said
-    if not said.get("pieces") or not said.get("piece_weight"):
+    if not said.pieces or not said.piece_g:
         return
-    asked, dough = said["pieces"] * said["piece_weight"], sum(g for _, g in w.ctx.bake.parts)
+    asked, dough = said.pieces * said.piece_g, sum(g for _, g in w.ctx.bake.dough.parts)
     if abs(asked / dough - 1) <= MADE_TOLERANCE:
         return
-    each = dough * (1 - w.ctx.kitchen.bowl_loss) / said["pieces"]
-    count = max(1, int(dough * (1 - w.ctx.kitchen.bowl_loss) / said["piece_weight"]))
+    each = dough * (1 - w.ctx.kitchen.bowl_loss) / said.pieces
+    count = max(1, int(dough * (1 - w.ctx.kitchen.bowl_loss) / said.piece_g))
     yield Doubt(
         code="made",
         tray="divide",
         severity="ask",
         title=say(
             "{pieces} × {each} is {asked}, and the recipe makes {dough}",
-            pieces=round(said["pieces"]),
-            each=in_grams(said["piece_weight"]),
+            pieces=round(said.pieces),
+            each=in_grams(said.piece_g),
             asked=in_grams(asked),
             dough=in_grams(dough),
         ),
@@ -88,8 +88,8 @@ def made(w: Findings) -> Iterator[Doubt]:
 
 def liquid(w: Findings) -> Iterator[Doubt]:
     """Liquid too hot for the yeast that goes into it."""
-    celsius = w.ctx.bake.said.get("liquid", 0.0)
-    if celsius <= YEAST_HURT_C:
+    celsius = w.ctx.bake.said.liquid_c
+    if celsius is None or celsius <= YEAST_HURT_C:
         return
     dead = celsius >= YEAST_DEAD_C
     yield Doubt(
@@ -116,8 +116,9 @@ def liquid(w: Findings) -> Iterator[Doubt]:
 
 def clock_against_kitchen(w: Findings) -> Iterator[Doubt]:
     """A stated rise or proof this kitchen will not keep to."""
-    for stage, tray in (("rise", w.first), ("proof", w.proof)):
-        said, ready = w.ctx.bake.said.get(stage), tray.forecast.ready
+    claims = w.ctx.bake.said
+    for stage, said, tray in (("rise", claims.rise_min, w.first), ("proof", claims.proof_min, w.proof)):
+        ready = tray.forecast.ready
         if not said or ready is None or ready.low * 0.9 <= said <= ready.high * 1.1:
             continue
         yield Doubt(
@@ -139,17 +140,17 @@ def clock_against_kitchen(w: Findings) -> Iterator[Doubt]:
 def stated_heat(w: Findings) -> Iterator[Doubt]:
     """A stated oven or time that cannot do the job."""
     said, needs, bake = w.ctx.bake.said, w.heats[0].heated.core_needs, w.ctx.bake
-    if not said.get("heat") or needs is None or bake.heat_min is not None:
+    if not said.heat_min or needs is None or bake.heat.heat_min is not None:
         return
-    if said.get("oven") and bake.method == "oven" and abs(said["oven"] - bake.air_c) > 3:
+    if said.oven_c and bake.heat.method == "oven" and abs(said.oven_c - bake.heat.air_c) > 3:
         return  # the cook bakes at something else: the recipe's time means nothing
-    if said["heat"] >= 0.9 * needs:
+    if said.heat_min >= 0.9 * needs:
         return
     yield Doubt(
         code="said_heat",
         tray="heat",
         severity="ask",
-        title=say("The recipe's {heat} is short", heat=in_minutes(said["heat"])),
+        title=say("The recipe's {heat} is short", heat=in_minutes(said.heat_min)),
         reason=say(
             "Worked out, the middle needs about {needs} to reach {line}; planned with a margin: "
             "{minutes_planned}. Probe it.",
@@ -164,9 +165,9 @@ def stated_heat(w: Findings) -> Iterator[Doubt]:
 
 def filling_made(w: Findings) -> Iterator[Doubt]:
     """The filling the recipe makes against what it puts into each piece."""
-    each, bake = w.ctx.bake.said.get("filling_each"), w.ctx.bake
+    each, bake = w.ctx.bake.said.filling_each_g, w.ctx.bake
     lead = bake.groups[0]
-    made_g, pieces = sum(g for _, g in lead.filling.parts), bake.said.get("pieces") or lead.pieces
+    made_g, pieces = sum(g for _, g in lead.parts), bake.said.pieces or lead.pieces
     if not each or len(bake.groups) > 1 or abs(each * pieces / made_g - 1) <= FILLING_TOLERANCE:
         return
     off = in_grams(abs(each * pieces - made_g))
@@ -199,7 +200,7 @@ def filling_made(w: Findings) -> Iterator[Doubt]:
 
 def claimed_feel(w: Findings) -> Iterator[Doubt]:
     """A dough the recipe calls soft that works out stiff, or the other way."""
-    said, found = w.ctx.bake.said_feel, w.weighed.feel
+    said, found = w.ctx.bake.said.feel, w.weighed.feel
     order = ("stiff", "firm", "soft", "sticky")
     if said is None or abs(order.index(said) - order.index(found)) < 2:
         return

@@ -3,7 +3,7 @@
 from collections.abc import Iterator
 
 from airycrumb.bake.edits import Answer, Change, Doubt
-from airycrumb.bake.model import BENCH
+from airycrumb.bake.stages import BENCH
 from airycrumb.questions.findings import KEEP, RISE_MODEL, Findings
 from airycrumb.stations.rise.forecast import LONGEST, cooler_adds
 from airycrumb.words import (
@@ -33,7 +33,7 @@ def room(w: Findings) -> Iterator[Doubt]:
         return
     at = hour_of(w.ctx.later(w.rise_tray.ready, extra))
     where: list[str | int] = ["plan", "room"]
-    if w.ctx.bake.rise_stays != BENCH:
+    if w.ctx.bake.rise.stays != BENCH:
         return
     yield Doubt(
         code="room_known",
@@ -139,8 +139,8 @@ def ranges(w: Findings) -> Iterator[Doubt]:
 def never_risen(w: Findings) -> Iterator[Doubt]:
     """A rise or proof that does not reach its target within a day and a half."""
     for stage, f, target, path in (
-        ("rise", w.first, w.ctx.bake.rise_to, "rise"),
-        ("proof", w.proof, w.ctx.bake.proof_to, "proof"),
+        ("rise", w.first, w.ctx.bake.rise.to, "rise"),
+        ("proof", w.proof, w.ctx.bake.proof.to, "proof"),
     ):
         if f.forecast.ready is None:
             best = max(f.forecast.typical)
@@ -171,12 +171,12 @@ def proofs_apart(w: Findings) -> Iterator[Doubt]:
     lead = w.proof.forecast.ready
     for p in w.pieces[1:]:
         ready = p.proof.forecast.ready
-        if not p.ctx.group.filling.parts:
+        if not p.ctx.group.parts:
             continue
         if lead is None or ready is None or abs(ready.typical - lead.typical) < APART_MIN:
             continue
         later = ready.typical > lead.typical
-        name, first = p.ctx.group.filling.called, w.ctx.group.filling.called
+        name, first = p.ctx.group.called, w.ctx.group.called
         apart = in_minutes(abs(ready.typical - lead.typical))
         yield Doubt(
             code=p.ctx.code("proofs_apart"),

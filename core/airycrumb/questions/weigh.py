@@ -13,14 +13,14 @@ USUAL = {"yeast": (0.3, 3.0, 1.2), "salt": (1.0, 2.5, 1.8), "hydration": (50.0, 
 def _amount_change(w: Findings, role: str, percent: float, now: float) -> list[Change]:
     """Scale every ingredient of a role so that it makes up `percent` of the flour."""
     changes: list[Change] = []
-    for i, (item, grams) in enumerate(w.ctx.bake.parts):
+    for i, (item, grams) in enumerate(w.ctx.bake.dough.parts):
         if item.role == role and now > 0:
             changes.append(Change(["dough", "ingredients", i, "amount"], f"{grams * percent / now:.1f} g"))
     return changes
 
 
 def _recipe_grams(w: Findings, role: str) -> tuple[float, float]:
-    parts = w.ctx.bake.parts
+    parts = w.ctx.bake.dough.parts
     return sum(g for i, g in parts if i.role == role), sum(g for i, g in parts if i.role == "flour")
 
 
@@ -88,7 +88,7 @@ def sugar(w: Findings) -> Iterator[Doubt]:
     p = w.ctx.percentages
     if p.sugar > 10:
         keep_apart = Answer(say("Keep yeast and sugar apart"), [Change(["dough", "yeast_school"], "apart")])
-        apart = [] if w.ctx.bake.yeast_school == "apart" else [keep_apart]
+        apart = [] if w.ctx.bake.dough.yeast_school == "apart" else [keep_apart]
         yield Doubt(
             code="sugary_yeast",
             tray="weigh",

@@ -19,7 +19,7 @@ ENOUGH = 0.03  # of the filling: what a spoon leaves in the bowl
 def capacity(w: Findings) -> Iterator[Doubt]:
     """More filling than this dough closes over, in any group."""
     for pieces in w.pieces:
-        if pieces.ctx.group.filling.parts:
+        if pieces.ctx.group.parts:
             yield from _capacity(pieces)
 
 
@@ -79,14 +79,14 @@ def _capacity(p: Pieces) -> Iterator[Doubt]:
 def warm_filling(w: Findings) -> Iterator[Doubt]:
     """A filling wrapped warm."""
     for ctx in w.ctx.each_group():
-        if ctx.group.filling.parts and ctx.group.filling.celsius > 18:
+        if ctx.group.parts and ctx.group.filling.celsius > 18:
             yield Doubt(
                 code=ctx.code("warm_filling"),
                 tray="wrap",
                 severity="ask",
                 title=say(
                     "Is the {filling} still at {warm}?",
-                    filling=ctx.group.filling.called,
+                    filling=ctx.group.called,
                     warm=in_celsius(ctx.group.filling.celsius),
                 ),
                 reason=say(
@@ -130,14 +130,14 @@ def too_wet(w: Findings) -> Iterator[Doubt]:
     """More juice than the closing bears, and what binds it."""
     for ctx in w.ctx.each_group():
         f = ctx.group.filling
-        if not f.parts:
+        if not ctx.group.parts:
             continue
         wet = moisture_of(ctx)
         if not wet.too_wet:
             continue
         first = wet.binders[0]
-        rows = [{"use": i.key, "amount": f"{g:.1f} g"} for i, g in f.parts[: len(f.parts) - f.inside_parts or None]]
-        share = first.grams / (ctx.share.filling_g / wet.left) * sum(g for _, g in f.parts)
+        rows = [{"use": i.key, "amount": f"{g:.1f} g"} for i, g in f.around]
+        share = first.grams / (ctx.share.filling_g / wet.left) * sum(g for _, g in ctx.group.parts)
         bound = [*rows, {"use": first.use, "amount": f"{share:.1f} g"}]
         answers = [
             Answer(
@@ -154,7 +154,7 @@ def too_wet(w: Findings) -> Iterator[Doubt]:
             severity="ask",
             title=say(
                 "The {filling} is wet for this: about {juice} of it is juice",
-                filling=f.called,
+                filling=ctx.group.called,
                 juice=in_percent(wet.juice),
             ),
             reason=say(
@@ -175,7 +175,7 @@ def filling_short(w: Findings) -> Iterator[Doubt]:
     """What there is of a filling against what the pieces need."""
     for ctx in w.ctx.each_group():
         there, s = made_g(ctx), ctx.share
-        if there is None or not ctx.group.filling.parts:
+        if there is None or not ctx.group.parts:
             continue
         short = s.filling_g - there
         if abs(short) <= ENOUGH * s.filling_g:
@@ -189,9 +189,9 @@ def filling_short(w: Findings) -> Iterator[Doubt]:
             code=ctx.code("filling_short"),
             tray="wrap",
             severity="ask" if short > 0 else "note",
-            title=say("{short} too little of the {filling}", short=in_grams(short), filling=ctx.group.filling.called)
+            title=say("{short} too little of the {filling}", short=in_grams(short), filling=ctx.group.called)
             if short > 0
-            else say("{over} of the {filling} left over", over=in_grams(-short), filling=ctx.group.filling.called),
+            else say("{over} of the {filling} left over", over=in_grams(-short), filling=ctx.group.called),
             reason=say(
                 "{pieces} × {filling_per_piece} is {filling}, and there are {there}. Shared evenly that "
                 "is {each} in each.",
@@ -210,9 +210,9 @@ def cooling_short(w: Findings) -> Iterator[Doubt]:
     """A cooked filling given less time than it takes to cool."""
     for ctx in w.ctx.each_group():
         f = ctx.group.filling
-        if not f.parts or f.hands_min <= 0:
+        if not ctx.group.parts or f.hands_min <= 0:
             continue
-        found = {c.vessel: c for c in coolings(ctx, filling_density(f))}
+        found = {c.vessel: c for c in coolings(ctx, filling_density(ctx.group))}
         if f.vessel not in found or found[f.vessel].minutes <= 1.25 * f.cool_min:
             continue
         mine, tray = found[f.vessel], found["tray"]
@@ -250,9 +250,9 @@ def cooling_short(w: Findings) -> Iterator[Doubt]:
 def weeps(w: Findings) -> Iterator[Doubt]:
     """Raw vegetables in a salted raw mince."""
     for p in w.pieces:
-        f = p.ctx.group.filling
-        weeping = filling.weeping(f.parts, f.state, p.ctx.share.filling_g) if f.parts else 0.0
-        if not f.parts or weeping < 0.02 * p.ctx.share.filling_g:
+        f, parts = p.ctx.group.filling, p.ctx.group.parts
+        weeping = filling.weeping(parts, f.state, p.ctx.share.filling_g) if parts else 0.0
+        if not parts or weeping < 0.02 * p.ctx.share.filling_g:
             continue
         yield Doubt(
             code=p.ctx.code("weeps"),

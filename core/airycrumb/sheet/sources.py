@@ -8,8 +8,8 @@ from airycrumb.data.record import Constant, Source
 
 def sources(bake: Bake) -> list[Source]:
     """Where the numbers of this bake's sheet are from, each once."""
-    inside = [part for group in bake.groups for part in group.filling.parts]
-    items = {item.key: item for item, _ in bake.parts + inside}
+    inside = [part for group in bake.groups for part in group.parts]
+    items = {item.key: item for item, _ in bake.dough.parts + inside}
     found = [Source(i.name, i.kind, i.source) for _, i in sorted(items.items())]  # type: ignore[arg-type]
     for name, module in (("rise", rise_table), ("heat", heat_table)):
         constants = [v for v in vars(module).values() if isinstance(v, Constant)]

@@ -4,7 +4,9 @@ from collections.abc import Sequence
 from dataclasses import dataclass, replace
 from datetime import datetime, timedelta
 
-from airycrumb.bake.model import Bake, Kitchen, Observation
+from airycrumb.bake.kitchen import Kitchen
+from airycrumb.bake.marks import Observation
+from airycrumb.bake.model import Bake
 from airycrumb.data import heat as heat_table
 from airycrumb.data.closing_words import WORDS
 from airycrumb.data.record import Constant
@@ -76,7 +78,7 @@ def _durations(
         "divide": exact(shaping),
         "wrap": exact(wrap_min),
         "proof": proof.minutes,
-        "hold": exact(b.cold_min),
+        "hold": exact(b.heat.cold_min),
         "heat": together([h.heated for h in heats]),
         "rest": exact(max(h.tray.rest_min for h in heats)),
     }
@@ -91,7 +93,7 @@ def _durations(
         filling_hands=sum(g.filling.hands_min for g in b.groups),
         filling_cool=max(g.filling.cool_min for g in b.groups),
         preheat=max(h.tray.preheat_min for h in heats),
-        soak=SOAK_MIN.value if "soaked" in b.places else 0.0,
+        soak=SOAK_MIN.value if "soaked" in b.dough.places else 0.0,
     )
 
 
@@ -119,7 +121,7 @@ def _trays(ctx: Context, yeast: _Yeast, proof: Fermented, table: Timetable, wrap
 
 
 def _sentence(ctx: Context, heated: HeatStage, table: Timetable) -> Sentence:
-    names = [g.filling.called for g in ctx.bake.groups if g.filling.parts] or [ctx.bake.groups[0].filling.called]
+    names = [g.called for g in ctx.bake.groups if g.parts] or [ctx.bake.groups[0].called]
     return Sentence(
         closing=ctx.bake.groups[0].closing,
         filling_name=listed(names),
@@ -132,14 +134,14 @@ def _sentence(ctx: Context, heated: HeatStage, table: Timetable) -> Sentence:
 
 def _cautions(ctx: Context, heats: list[HeatStage], pieces: list[Pieces]) -> list[Caution]:
     b = ctx.bake
-    stuffed = [Stuffing([i for i, _ in g.filling.parts], g.filling.state) for g in b.groups if g.filling.parts]
+    stuffed = [Stuffing([i for i, _ in g.parts], g.filling.state) for g in b.groups if g.parts]
     # A plain piece's crumb is no safe line: it decides only where there is no filling at all.
-    filled = [p for p in pieces if p.ctx.group.filling.parts] or pieces
+    filled = [p for p in pieces if p.ctx.group.parts] or pieces
     line = max((p.demand.line for p in filled), key=lambda line: line.celsius)
     longest = max((h.tray.clock for h in heats), key=lambda c: c.standing_min)
     blade = any(WORDS[g.closing].blade for g in b.groups)
     return safety.cautions(
-        dough=[i for i, _ in b.parts],
+        dough=[i for i, _ in b.dough.parts],
         stuffings=stuffed,
         fires=[_fired(h) for h in heats],
         line=line,
@@ -149,7 +151,7 @@ def _cautions(ctx: Context, heats: list[HeatStage], pieces: list[Pieces]) -> lis
 
 
 def _fired(h: HeatStage) -> HeatHazard:
-    b, water = h.heated.ctx.bake, h.tray.water
+    b, water = h.heated.ctx.bake.heat, h.tray.water
     return HeatHazard(b.method, b.air_c, heat_table.SURFACES[b.on].hot, bool(water and water.top_up))
 
 
@@ -184,7 +186,7 @@ def _shown(load: Load, pieces: list[Pieces], wrap_min: float) -> HeatStage:
     """One heat, with what the loads and the clock make of the group that asks most of it."""
     heated = heating(load)
     most = next(p for p in pieces if p.ctx.at == load.most.ctx.at)
-    tray = heat_tray(heated, most.proof, wrap_min, filling_density(most.ctx.group.filling))
+    tray = heat_tray(heated, most.proof, wrap_min, filling_density(most.ctx.group))
     # A later load that comes cold stays in longer than the first.
     longer = sum(max((x.needs_min or 0.0) - heated.minutes, 0.0) for x in tray.later)
     w = heated.whole
@@ -237,7 +239,7 @@ def _work(ctx: Context, heard: Sequence[RoomReading]) -> Sheet:
         _durations(ctx=ctx, yeast=yeast, proof=lead.proof, heats=heats, weigh_min=weighed.minutes, wrap_min=wrap_min),
     )
     trays = _trays(ctx, yeast, lead.proof, table, wrap_min)
-    every = [i for i, _ in bake.parts] + [i for g in bake.groups for i, _ in g.filling.parts]
+    every = [i for i, _ in bake.dough.parts] + [i for g in bake.groups for i, _ in g.parts]
     worked = Findings(
         ctx=ctx,
         first=yeast.first,

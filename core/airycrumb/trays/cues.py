@@ -22,7 +22,7 @@ def rise_cues(ctx: Context) -> list[Message]:
     """Cues of the first rise."""
     if not ctx.rises:
         return [say("It will not grow: it relaxes. Ready when it rolls without springing back.")]
-    kneading = ctx.bake.kneading
+    kneading = ctx.bake.dough.kneading
     found = [BY_KNEADING[kneading]]
     if kneading in ("hand", "machine"):
         found.append(POKE)

@@ -6,7 +6,7 @@ from datetime import datetime
 
 import numpy as np
 
-from airycrumb.bake.model import Stay
+from airycrumb.bake.stages import Stay
 from airycrumb.data import rise as c
 from airycrumb.data.record import Constant
 from airycrumb.pantry import Part
@@ -59,7 +59,7 @@ class Fermented:
 
 
 def _dough(ctx: Context, p: formula.Percentages, parts: list[Part], awake: float, yeast: float) -> rise.Dough:
-    powder = p.baking_powder * (SODA_AS_POWDER.value if ctx.bake.leavening == "soda" else 1.0)
+    powder = p.baking_powder * (SODA_AS_POWDER.value if ctx.bake.dough.leavening == "soda" else 1.0)
     ceiling, pressure = formula.rise_ceiling(parts), ctx.pressure
     return rise.Dough(
         yeast=yeast,
@@ -76,7 +76,7 @@ def _dough(ctx: Context, p: formula.Percentages, parts: list[Part], awake: float
 
 
 def _of_sponge(ctx: Context) -> list[Part]:
-    return [part for part, place in zip(ctx.bake.parts, ctx.bake.places, strict=False) if place == "sponge"]
+    return [part for part, place in zip(ctx.bake.dough.parts, ctx.bake.dough.places, strict=False) if place == "sponge"]
 
 
 def sponge_dough(ctx: Context) -> rise.Dough:
@@ -89,10 +89,10 @@ def sponge_dough(ctx: Context) -> rise.Dough:
 def dough_of(ctx: Context, sponge: Fermented | None = None) -> rise.Dough:
     """The dough as the rise model sees it; what ripened in a sponge comes in grown and awake."""
     p, bake = ctx.percentages, ctx.bake
-    awake, yeast = formula.wake_up(bake.parts, bake.yeast_school), p.yeast if ctx.rises else 0.0
+    awake, yeast = formula.wake_up(bake.dough.parts, bake.dough.yeast_school), p.yeast if ctx.rises else 0.0
     if sponge is not None and yeast > 0:
         awake, yeast = _with_sponge(ctx, sponge, awake, yeast)
-    return _dough(ctx, p, bake.parts, awake, yeast)
+    return _dough(ctx, p, bake.dough.parts, awake, yeast)
 
 
 def _with_sponge(ctx: Context, sponge: Fermented, awake: float, yeast: float) -> tuple[float, float]:
@@ -102,8 +102,8 @@ def _with_sponge(ctx: Context, sponge: Fermented, awake: float, yeast: float) ->
     own = sponge.stage.dough
     state = sponge.stage.course.state_at(sponge.minutes.typical)
     grown = float(yeast_grown(own, np.array([state.theta]))[0])
-    brought = grown * flour(inside) / flour(ctx.bake.parts)
-    rest = max(0.0, yeast - own.yeast * flour(inside) / flour(ctx.bake.parts))
+    brought = grown * flour(inside) / flour(ctx.bake.dough.parts)
+    rest = max(0.0, yeast - own.yeast * flour(inside) / flour(ctx.bake.dough.parts))
     stirred = float(1 / (1 + (1 / own.awake - 1) * math.exp(-state.theta / c.WAKE_HOURS.value)))
     whole = brought + rest
     return min(0.99, (stirred * brought + awake * rest) / whole), whole
@@ -208,8 +208,8 @@ def ripened(ctx: Context) -> Fermented | None:
     """The sponge, from mixing until it is ripe; None where there is none."""
     if not ctx.ripens:
         return None
-    grams = ctx.scaled.dough_g * sum(g for _, g in _of_sponge(ctx)) / sum(g for _, g in ctx.bake.parts)
-    place = way(ctx, "sponge", "bowl", grams, ctx.bake.sponge_stays)
+    grams = ctx.scaled.dough_g * sum(g for _, g in _of_sponge(ctx)) / sum(g for _, g in ctx.bake.dough.parts)
+    place = way(ctx, "sponge", "bowl", grams, ctx.bake.sponge.stays)
     start = rise.State(SPONGE_MIXED_C.value)
     doubt = temperature_doubt(place, start, c.START_DOUBT_PREDICTED.value)
     before = prior(*ctx.kitchen.vigour.for_one_bake(doubt))
@@ -218,8 +218,8 @@ def ripened(ctx: Context) -> Fermented | None:
         dough=sponge_dough(ctx),
         start=start,
         place=place,
-        stays=ctx.bake.sponge_stays,
-        target=ctx.bake.sponge_to,
+        stays=ctx.bake.sponge.stays,
+        target=ctx.bake.sponge.to,
         before=before,
         doubt_sd=doubt,
     )
@@ -229,11 +229,11 @@ def ripened(ctx: Context) -> Fermented | None:
 def first_rise(ctx: Context, dough_c: float, measured: bool, sponge: Fermented | None = None) -> Fermented:
     """The bowl: forecast from the kitchen's vigour, narrowed by what has been seen."""
     dough, bake = dough_of(ctx, sponge), ctx.bake
-    place = way(ctx, "rise", bake.vessel, ctx.scaled.dough_g, bake.rise_stays)
+    place = way(ctx, "rise", bake.rise.vessel, ctx.scaled.dough_g, bake.rise.stays)
     start_c, start_sd = _start_temperature(ctx, dough_c, measured, place)
     start = rise.State(start_c)
     if not ctx.rises:
-        return _still(ctx=ctx, key="rise", dough=dough, start=start, place=place, minutes=bake.rest_only_min)
+        return _still(ctx=ctx, key="rise", dough=dough, start=start, place=place, minutes=bake.rise.rest_min)
     doubt = temperature_doubt(place, start, start_sd)
     before = sponge.after if sponge is not None else prior(*ctx.kitchen.vigour.for_one_bake(doubt))
     return _forecast(
@@ -243,8 +243,8 @@ def first_rise(ctx: Context, dough_c: float, measured: bool, sponge: Fermented |
             dough=dough,
             start=start,
             place=place,
-            stays=bake.rise_stays,
-            target=bake.rise_to,
+            stays=bake.rise.stays,
+            target=bake.rise.to,
             before=before,
             doubt_sd=doubt,
         ),
@@ -260,12 +260,12 @@ def _ended(ctx: Context, f: Fermented) -> float:
 
 def second_rise(ctx: Context, first: Fermented) -> Fermented | None:
     """Knocked back and left to rise again in the same spot; None where it is not."""
-    if ctx.bake.again_to is None or not ctx.rises:
+    if ctx.bake.rise.again_to is None or not ctx.rises:
         return None
     ended = _ended(ctx, first)
     dough, state = first.stage.dough, first.stage.course.state_at(ended)
-    stays = (replace(ctx.bake.rise_stays[-1], minutes=None),)
-    place = way(ctx, "again", ctx.bake.vessel, ctx.scaled.dough_g, stays)
+    stays = (ctx.bake.rise.stays[-1].but(minutes=None),)
+    place = way(ctx, "again", ctx.bake.rise.vessel, ctx.scaled.dough_g, stays)
     make = StageMaker(dough, first.stage, ended, kept_by_knocking(ctx), ended)
     asked = _Asked(
         key="again",
@@ -273,7 +273,7 @@ def second_rise(ctx: Context, first: Fermented) -> Fermented | None:
         start=state,
         place=place,
         stays=stays,
-        target=ctx.bake.again_to,
+        target=ctx.bake.rise.again_to,
         before=first.after,
         doubt_sd=first.doubt_sd,
     )
@@ -282,7 +282,7 @@ def second_rise(ctx: Context, first: Fermented) -> Fermented | None:
 
 def kept_by_knocking(ctx: Context) -> float:
     """Share of the bubbles that stay when the risen dough is knocked back; less where it is kneaded only then."""
-    return (KNEADED_AFTER if ctx.bake.kneading == "after" else c.KEPT_BY_SHAPING).value
+    return (KNEADED_AFTER if ctx.bake.dough.kneading == "after" else c.KEPT_BY_SHAPING).value
 
 
 def divide_minutes(pieces: int) -> float:
@@ -309,19 +309,23 @@ def final_proof(ctx: Context, last: Fermented, wrap_min: float) -> Fermented:
     state = between_course.state_at(waiting)
     filling_c = ctx.group.filling.celsius
     start_c = evened_out(share.dough_per_piece_g, state.temperature, share.filling_per_piece_g, filling_c)
-    place = way(ctx, "proof", "piece", share.dough_per_piece_g + share.filling_per_piece_g, bake.proof_stays)
+    place = way(ctx, "proof", "piece", share.dough_per_piece_g + share.filling_per_piece_g, bake.proof.stays)
     start = rise.State(start_c, state.theta, state.gas)
     if not ctx.rises:
         return _still(ctx=ctx, key="proof", dough=dough, start=start, place=place, minutes=2.0)
-    kept = KNEADED_AFTER.value if bake.kneading == "after" and bake.again_to is None else c.KEPT_BY_SHAPING.value
+    kept = (
+        KNEADED_AFTER.value
+        if bake.dough.kneading == "after" and bake.rise.again_to is None
+        else c.KEPT_BY_SHAPING.value
+    )
     make = StageMaker(dough, between, waiting, kept, ended + waiting)
     asked = _Asked(
         key="proof",
         dough=dough,
         start=start,
         place=place,
-        stays=bake.proof_stays,
-        target=bake.proof_to,
+        stays=bake.proof.stays,
+        target=bake.proof.to,
         before=last.after,
         doubt_sd=last.doubt_sd,
     )

@@ -12,11 +12,11 @@ def moisture_of(ctx: Context) -> filling.Moisture:
     """How wet the filling of the group looked at is, against what its closing bears."""
     f, bake = ctx.group.filling, ctx.bake
     return filling.moisture(
-        parts=f.parts,
+        parts=ctx.group.parts,
         state=f.state,
         treatments=f.treatments,
         closing=ctx.group.closing,
-        method=bake.method,
+        method=bake.heat.method,
         total_g=ctx.share.filling_g,
     )
 
@@ -37,11 +37,11 @@ def coolings(ctx: Context, density: float) -> list[filling.Cooling]:
 
 def inside_each_g(ctx: Context) -> float:
     """g of what is laid inside the filling of one piece."""
-    f = ctx.group.filling
-    if not f.inside_parts:
+    group = ctx.group
+    if not group.inside_parts:
         return 0.0
-    own = sum(g for _, g in f.parts[-f.inside_parts :])
-    return ctx.share.filling_per_piece_g * own / sum(g for _, g in f.parts)
+    own = sum(g for _, g in group.inside_parts)
+    return ctx.share.filling_per_piece_g * own / sum(g for _, g in group.parts)
 
 
 def filled(ctx: Context, density: float) -> FillingTray:
@@ -61,11 +61,11 @@ def filled(ctx: Context, density: float) -> FillingTray:
         bears=wet.bears,
         most_from=wet.most_from,
         binders=wet.binders,
-        stiff=filling.stiffness(f.parts, wet.juice, f.celsius),
+        stiff=filling.stiffness(ctx.group.parts, wet.juice, f.celsius),
         vessel=f.vessel,
         cool_min=f.cool_min,
         coolings=coolings(ctx, density),
-        weeps_g=filling.weeping(f.parts, f.state, needed),
-        inside=f.inside,
+        weeps_g=filling.weeping(ctx.group.parts, f.state, needed),
+        inside="" if f.inside is None else f.inside.name,
         inside_each_g=inside_each_g(ctx),
     )

@@ -46,7 +46,7 @@ SILENT_AFTER_S = 20.0  # an instrument that has said nothing for so long is lost
 
 def setting_of(ctx: Context) -> Message:
     """How it is heated, in a few words."""
-    b = ctx.bake
+    b = ctx.bake.heat
     fire = FIRE[b.fire]
     if b.method == "steam":
         return fire
@@ -70,7 +70,7 @@ def _core_band(minutes: np.ndarray, core: np.ndarray, doubt: float) -> tuple[lis
 
 def _turns(ctx: Context, minutes: float) -> list[float]:
     """Minutes at which tray or piece is turned."""
-    b = ctx.bake
+    b = ctx.bake.heat
     if b.method == "oven":
         return [round(minutes / 2)] if minutes >= TURN_FROM_MIN and b.on != "rack" else []
     if b.method == "pan" and not b.seared:
@@ -80,7 +80,7 @@ def _turns(ctx: Context, minutes: float) -> list[float]:
 
 def _handling(ctx: Context, minutes: float) -> Message:
     """What the hands do while it heats."""
-    b, turns = ctx.bake, _turns(ctx, minutes)
+    b, turns = ctx.bake.heat, _turns(ctx, minutes)
     if b.method == "steam":
         return say("do not lift the lid")
     if b.method == "pan" and b.seared:
@@ -127,10 +127,10 @@ def _lethal(worth_min: float) -> Message:
 def _washes(h: LoadResult) -> list[WashColour]:
     """Each wash: when the surface is golden with it, and what it is when they come out."""
     long, ctx = h.load.most.long, h.ctx
-    if ctx.bake.method != "oven":
+    if ctx.bake.heat.method != "oven":
         return []
     hottest = _hottest_skin(h)
-    bare = replace(ctx.bake, wash="none")
+    bare = ctx.bake.heated(ctx.bake.heat.but(wash="none"))
     dough = browns_sooner(replace(ctx, bake=bare))
     rows = []
     for key, wash in c.WASHES.items():
@@ -169,7 +169,7 @@ def _instrument(ctx: Context, readings: tuple[RoomReading, ...]) -> Instrument |
 def heat_tray(h: LoadResult, proof: Fermented, wrap_min: float, density: float) -> HeatTray:
     """One heat as shown. proof: of the group that asks most of it; density: of its filling, g/mL."""
     ctx, load, shown = h.ctx, h.load, h.shown
-    k, b, line = ctx.kitchen, ctx.bake, load.most.line
+    k, b, line = ctx.kitchen, ctx.bake.heat, load.most.line
     end = min(int(np.searchsorted(shown.minutes, h.minutes)), len(shown.minutes) - 1)
     at = np.linspace(0, float(shown.minutes[-1]), POINTS)
     pick = lambda values: np.interp(at, shown.minutes, values)
@@ -178,7 +178,8 @@ def heat_tray(h: LoadResult, proof: Fermented, wrap_min: float, density: float) 
     waits = [i * h.turn_min for i in range(load.loads)]
     course = load.most.long.course
     to_60 = (course.reaches(WARM_TO) or h.minutes) - (course.reaches(WARM_FROM) or 0.0)
-    water = heat.steam_water(k.net_watts, h.minutes * load.loads, k.pot_ml, k.basket_mm, load.at_once)
+    pot, measured = k.steamer, k.true_oven.bakes or oven_readings(ctx)
+    water = heat.steam_water(pot.net_watts, h.minutes * load.loads, pot.pot_ml, pot.basket_mm, load.at_once)
     return HeatTray(
         method=b.method,
         setting=setting_of(ctx),
@@ -225,29 +226,29 @@ def heat_tray(h: LoadResult, proof: Fermented, wrap_min: float, density: float) 
         pace_bakes=pace_of(ctx).bakes,
         probe=_instrument(ctx, ctx.probe),
         oven=_instrument(ctx, ctx.oven) if b.method == "oven" else None,
-        oven_really_c=load.most.fire.air_c if b.method == "oven" and (k.oven.bakes or oven_readings(ctx)) else None,
+        oven_really_c=load.most.fire.air_c if b.method == "oven" and measured else None,
         probed=len(core_readings(ctx)) > 0,
     )
 
 
 def _preheat(ctx: Context) -> float:
     """Minutes before pieces can go in."""
-    b, k = ctx.bake, ctx.kitchen
+    b, k = ctx.bake.heat, ctx.kitchen
     if b.method == "oven":
-        return preheat_min(b.air_c, b.on, k.preheat_min)
-    return k.boil_min if b.method == "steam" else c.PAN_HEATS_MIN.value
+        return preheat_min(b.air_c, b.on, k.oven.preheat_min)
+    return k.steamer.boil_min if b.method == "steam" else c.PAN_HEATS_MIN.value
 
 
 def _dial(ctx: Context) -> Dial | None:
-    return dial(ctx.bake.air_c, ctx.bake.fan) if ctx.bake.method == "oven" else None
+    return dial(ctx.bake.heat.air_c, ctx.bake.heat.fan) if ctx.bake.heat.method == "oven" else None
 
 
 def _later(h: LoadResult, proof: Fermented, waits: list[float]) -> list[LaterLoad]:
     """What waiting does to every load after the first: how far it grows, and how long it then needs."""
-    ctx, where = h.ctx, h.ctx.bake.later_loads
+    ctx, where = h.ctx, h.ctx.bake.heat.later_loads
     if len(waits) == 1:
         return []
-    frozen = ctx.bake.came != "proofed"
+    frozen = ctx.bake.heat.came != "proofed"
     found = []
     for wait in waits[1:]:
         if where == "staggered" or frozen or not ctx.rises:

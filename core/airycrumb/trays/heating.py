@@ -49,28 +49,28 @@ def piece_of(ctx: Context, gas_ratio: float, dough_c: float, proof_min: float, p
     tau = time_constant_h(proof)
     filling_c = air + (filling.celsius - air) * math.exp(-proof_min / 60 / tau)
     density = min(max(DOUGH_DENSITY.value * 1000 / gas_ratio, 250), 1050)
-    dough = _shares(blend(bake.parts))
+    dough = _shares(blend(bake.dough.parts))
     return Piece(
         shape=CLOSED_AS[ctx.group.closing],
         dough_g=share.dough_per_piece_g,
         filling_g=share.filling_per_piece_g,
         dough_shares=dough,
-        filling_shares=_shares(blend(filling.parts)) if filling.parts else dough,
+        filling_shares=_shares(blend(ctx.group.parts)) if ctx.group.parts else dough,
         dough_density=density,
-        dough_c=CAME_C.get(bake.came, dough_c),
-        filling_c=CAME_C.get(bake.came, filling_c),
+        dough_c=CAME_C.get(bake.heat.came, dough_c),
+        filling_c=CAME_C.get(bake.heat.came, filling_c),
     )
 
 
 def fit_of(ctx: Context, proofed: Size, cooked: Size) -> Fit:
     """Where the pieces of a load lie, at their grown size: in the baskets, in the pan or on the trays."""
     k = ctx.kitchen
-    if ctx.bake.method == "steam":
-        fit = fit_round(k.basket_mm, cooked.width_mm, cooked.length_mm, k.baskets)
-    elif ctx.bake.method == "pan":
+    if ctx.bake.heat.method == "steam":
+        fit = fit_round(k.steamer.basket_mm, cooked.width_mm, cooked.length_mm, k.steamer.baskets)
+    elif ctx.bake.heat.method == "pan":
         fit = fit_round(k.pan_mm, cooked.width_mm, cooked.length_mm, 1)
     else:
-        fit = fit_tray(*k.tray_mm, cooked.width_mm, cooked.length_mm, k.trays)
+        fit = fit_tray(k.oven.width_mm, k.oven.depth_mm, cooked.width_mm, cooked.length_mm, k.oven.trays)
     return replace(fit, proofed=proofed.width_mm / cooked.width_mm, closing=ctx.group.closing)
 
 
@@ -117,21 +117,21 @@ def load_g(ctx: Context, at_once: int) -> float:
 def oven_of(ctx: Context, at_once: int) -> OvenTruth:
     """The oven as it is known, a thermometer's readings of this bake included."""
     seen = oven_readings(ctx)
-    if ctx.bake.method != "oven" or not seen:
-        return ctx.kitchen.oven
-    return learn_oven(ctx.kitchen.oven, ctx.bake.air_c, load_g(ctx, at_once), seen)
+    if ctx.bake.heat.method != "oven" or not seen:
+        return ctx.kitchen.true_oven
+    return learn_oven(ctx.kitchen.true_oven, ctx.bake.heat.air_c, load_g(ctx, at_once), seen)
 
 
 def fire_of(ctx: Context, at_once: int) -> Boundary:
     """How the bake is heated in this kitchen: the hob's power shared over the pieces, the oven as it really is."""
-    b, k = ctx.bake, ctx.kitchen
+    b, k = ctx.bake.heat, ctx.kitchen
     truth = oven_of(ctx, at_once)
     return Boundary(
         method=b.method,
         air_c=b.air_c + (truth.off_c if b.method == "oven" else 0.0),
         fire=b.fire,
         fan=b.fan,
-        watts_each=k.net_watts / at_once if b.method == "steam" or b.seared else 0.0,
+        watts_each=k.steamer.net_watts / at_once if b.method == "steam" or b.seared else 0.0,
         altitude_m=k.altitude_m,
         covered=b.covered,
         on=b.on,
@@ -147,7 +147,7 @@ def fire_of(ctx: Context, at_once: int) -> Boundary:
 def browns_sooner(ctx: Context) -> float:
     """°C by which this surface browns before bare lean dough: its wash, or the sugar in it."""
     sugar = c.ENRICHED_SOONER if ctx.percentages.sugar > c.ENRICHED_SUGAR else 0.0
-    return max(c.WASHES[ctx.bake.wash].sooner, sugar)
+    return max(c.WASHES[ctx.bake.heat.wash].sooner, sugar)
 
 
 def crumb_target(altitude_m: float) -> float:
@@ -165,14 +165,14 @@ def _needs(ctx: Context, long: Cook, line_c: float) -> tuple[float | None, float
     pace = pace_of(ctx).factor
     slower = lambda minutes: None if minutes is None else minutes * pace
     golden = c.GOLDEN_FROM.value - browns_sooner(ctx)
-    colour = long.reaches(long.skin, golden) if browns(ctx.bake.method) else 0.0
+    colour = long.reaches(long.skin, golden) if browns(ctx.bake.heat.method) else 0.0
     crumb = long.reaches(long.crumb, crumb_target(ctx.kitchen.altitude_m))
     return slower(long.reaches(long.core, line_c)), slower(crumb), colour
 
 
 def pace_of(ctx: Context) -> Pace:
     """How this way of heating runs in this kitchen."""
-    return ctx.kitchen.paces.get(ctx.bake.method, Pace())
+    return ctx.kitchen.paces.get(ctx.bake.heat.method, Pace())
 
 
 def _margin(ctx: Context) -> float:
@@ -325,10 +325,10 @@ def heating(load: Load) -> LoadResult:
         doubt = reaches.high / reaches.typical - 1
         margin = min(margin, 1 + doubt)
         needed = _plan(reaches.typical, most.crumb, most.colour, margin)
-    minutes = ctx.bake.heat_min or needed or LONGEST_MIN
-    shown = _stretched(heat.cook(most.piece, most.fire, max(minutes / factor, 1.0), ctx.bake.rest_min), factor)
+    minutes = ctx.bake.heat.heat_min or needed or LONGEST_MIN
+    shown = _stretched(heat.cook(most.piece, most.fire, max(minutes / factor, 1.0), ctx.bake.heat.rest_min), factor)
     whole = minutes * load.loads + LOAD_CHANGE_MIN * (load.loads - 1)
-    off = 0.0 if ctx.bake.heat_min else doubt
+    off = 0.0 if ctx.bake.heat.heat_min else doubt
     band = Band(whole * (1 - off), whole, whole * (1 + off))
     marks = [Mark(m, v) for m, v in core_readings(ctx)]
     return LoadResult(
@@ -351,7 +351,7 @@ def together(heats: list[LoadResult]) -> Band:
     by_method: dict[str, list[Band]] = {}
     for h in heats:
         # Pot and pan share the hob, and are taken one after the other.
-        by_method.setdefault("oven" if h.ctx.bake.method == "oven" else "hob", []).append(h.whole)
+        by_method.setdefault("oven" if h.ctx.bake.heat.method == "oven" else "hob", []).append(h.whole)
     sums = [
         Band(*(sum(getattr(b, end) for b in bands) for end in ("low", "typical", "high")))
         for bands in by_method.values()

@@ -1,8 +1,9 @@
 """Each group of pieces: its proof, its wrapper and what it asks of the heat."""
 
-from dataclasses import dataclass, fields, replace
+from dataclasses import dataclass, replace
 
-from airycrumb.bake.model import Filling, HeatSettings
+from airycrumb.bake.groups import Group
+from airycrumb.bake.heating import HeatSettings
 from airycrumb.data.closings import USUAL
 from airycrumb.data.vocabulary import ALLERGEN
 from airycrumb.plan.context import Context
@@ -31,11 +32,11 @@ class Pieces:
     demand: Demand
 
 
-def filling_density(filling: Filling) -> float:
+def filling_density(group: Group) -> float:
     """g/mL of a filling as packed in a piece, from its ingredients' densities (1.0 where unknown)."""
     # Loose densities (nuts, grated cheese) close up once packed in a filling.
-    volume = sum(g / max(i.density or 1.0, 0.9) for i, g in filling.parts)
-    return sum(g for _, g in filling.parts) / volume if volume else 1.0
+    volume = sum(g / max(i.density or 1.0, 0.9) for i, g in group.parts)
+    return sum(g for _, g in group.parts) / volume if volume else 1.0
 
 
 def wrap_seconds(ctx: Context) -> float:
@@ -53,7 +54,7 @@ def _wrapped(ctx: Context, proof: Fermented) -> tuple[Wrapper, float]:
     ready = proof.forecast.ready
     ratio = volume_over_gas_free(proof, ready.typical if ready else float(proof.stage.course.minutes[-1]))
     s, group = ctx.share, ctx.group
-    density = filling_density(group.filling)
+    density = filling_density(group)
     made = enclose(
         closing=group.closing,
         dough_g=s.dough_per_piece_g,
@@ -65,15 +66,11 @@ def _wrapped(ctx: Context, proof: Fermented) -> tuple[Wrapper, float]:
     return made, ratio
 
 
-def _heating_of(ctx: Context) -> HeatSettings:
-    return HeatSettings(**{f.name: getattr(ctx.bake, f.name) for f in fields(HeatSettings)})
-
-
 def by_heat(ctx: Context) -> list[list[int]]:
     """Groups that go into one heat, the leading group's first: positions of the groups."""
     found: dict[HeatSettings, list[int]] = {}
     for i, g in enumerate(ctx.each_group()):
-        found.setdefault(_heating_of(g), []).append(i)
+        found.setdefault(g.bake.heat, []).append(i)
     return list(found.values())
 
 
@@ -84,12 +81,12 @@ def _fit(ctx: Context, group: list[int], wrappers: list[Wrapper]) -> Fit:
 
 
 def _line(ctx: Context) -> CoreLine:
-    filling = ctx.group.filling
-    if not filling.parts:
+    parts = ctx.group.parts
+    if not parts:
         return CoreLine(
             crumb_target(ctx.kitchen.altitude_m), say("the crumb is set"), say("common practice, no source")
         )
-    return safety.core_line([i for i, _ in filling.parts], filling.state, ctx.kitchen.region)
+    return safety.core_line([i for i, _ in parts], ctx.group.filling.state, ctx.kitchen.region)
 
 
 def work_pieces(ctx: Context, last: Fermented, wrap_min: float) -> list[Pieces]:
@@ -147,7 +144,7 @@ def loads_of(ctx: Context, pieces: list[Pieces], portioned: Portioning | None) -
         mine = [pieces[i] for i in together]
         fit = _fit(ctx, together, [p.wrapper for p in pieces])
         count = sum(p.ctx.share.pieces for p in mine)
-        names = [p.ctx.group.filling.called for p in mine]
+        names = [p.ctx.group.called for p in mine]
         found.append(Load(most_demanding([p.demand for p in mine]), fit, count, names, uneven))
     return found
 
@@ -155,9 +152,9 @@ def loads_of(ctx: Context, pieces: list[Pieces], portioned: Portioning | None) -
 def group_tray(p: Pieces, minutes_planned: float) -> GroupTray:
     """A group as shown."""
     ctx, share, d, ready = p.ctx, p.ctx.share, p.demand, p.proof.forecast.ready
-    items = [i for i, _ in ctx.bake.parts + ctx.group.filling.parts]
+    items = [i for i, _ in ctx.bake.dough.parts + ctx.group.parts]
     return GroupTray(
-        name=ctx.group.filling.called,
+        name=ctx.group.called,
         pieces=share.pieces,
         filling=filling_lines(ctx),
         filling_g=share.filling_g,
@@ -172,5 +169,5 @@ def group_tray(p: Pieces, minutes_planned: float) -> GroupTray:
         needs_min=d.needed,
         core_at_end_c=d.core_at(minutes_planned),
         allergens=[ALLERGEN[a] for a in safety.allergens(items)],
-        filled=filled(ctx, filling_density(ctx.group.filling)) if ctx.group.filling.parts else None,
+        filled=filled(ctx, filling_density(ctx.group)) if ctx.group.parts else None,
     )

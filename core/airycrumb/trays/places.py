@@ -3,7 +3,7 @@
 from datetime import datetime
 from difflib import get_close_matches
 
-from airycrumb.bake.model import Stay
+from airycrumb.bake.stages import Stay
 from airycrumb.data.spots import SPOTS, Spot
 from airycrumb.plan.context import Context
 from airycrumb.problems import InputError, Problem
@@ -86,7 +86,7 @@ def _moved(ctx: Context, stage: str) -> list[tuple[float, Stay]]:
     for o in ctx.of("moved", stage):
         minute = ctx.minutes_since(before, o.at) if before else ctx.minutes_since_start(o.at)
         if minute is not None and o.where:
-            found.append((max(0.0, minute), Stay(o.where, o.value)))
+            found.append((max(0.0, minute), Stay.of(o.where, o.value)))
     return found
 
 

@@ -34,7 +34,7 @@ def would_narrow(
         return []
     now = belief.mean_variance()[1]
     found: list[tuple[float, Message]] = []
-    measured = ctx.bake.start_c is not None or ctx.latest("dough_temperature") is not None
+    measured = ctx.bake.dough.start_c is not None or ctx.latest("dough_temperature") is not None
     if stage == "rise" and not measured:
         sure = temperature_doubt(place, start, c.START_DOUBT_MEASURED.value)
         left = max(1e-6, now - doubt_sd**2 + sure**2)

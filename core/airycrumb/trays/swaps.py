@@ -126,7 +126,7 @@ KINDS = ((YEASTS, _yeast), (FLOURS, _flour), (SALTS, _salt), (FATS, _fat), (MILK
 
 def swaps(ctx: Context) -> list[Swap]:
     """Every swap this dough allows."""
-    return list(_each(ctx.bake.parts))
+    return list(_each(ctx.bake.dough.parts))
 
 
 def _each(parts: list[Part]) -> Iterator[Swap]:

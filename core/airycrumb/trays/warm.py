@@ -18,9 +18,8 @@ CHILLS_MIN = Constant(
 
 def _cooling(ctx: Context, density: float) -> Spell:
     """Of a cooked filling: in the vessel it cools in, from hot to how it is wrapped."""
-    filling = ctx.group.filling
-    found = coolings(ctx, density) if filling.parts else []
-    minutes = next((c.minutes for c in found if c.vessel == filling.vessel), 0.0)
+    found = coolings(ctx, density) if ctx.group.parts else []
+    minutes = next((c.minutes for c in found if c.vessel == ctx.group.filling.vessel), 0.0)
     return Spell(say("cooling"), minutes, cooling=True)
 
 
@@ -42,14 +41,14 @@ def clock(
 ) -> WarmClock:
     """The clock of the piece that stands longest: the first wrapped of the last load. wait_min: of that load."""
     came = {"proofed": NOTHING, "fridge": say("chilling in the fridge"), "frozen": say("freezing through")}[
-        ctx.bake.came
+        ctx.bake.heat.came
     ]
     spells = [
         _cooling(ctx, density),
         Spell(say("wrapping"), wrap_min),
         Spell(say("proof"), _proofing(proof)),
         *([Spell(came, CHILLS_MIN.value)] if came else []),
-        Spell(say("waiting for the heat"), _waiting(wait_min, ctx.bake.later_loads)),
+        Spell(say("waiting for the heat"), _waiting(wait_min, ctx.bake.heat.later_loads)),
         Spell(say("heating to {hot}", hot=in_celsius(WARM_TO)), to_60_min),
     ]
     return safety.warm_clock(spells, ctx.room_c, ctx.kitchen.region)

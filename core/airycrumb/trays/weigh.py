@@ -40,18 +40,18 @@ def _liquid_share(parts: list[Part]) -> float:
 
 def friction_of(ctx: Context) -> float:
     """°C that kneading this dough adds."""
-    return max(0.0, ctx.kitchen.friction_c + WARMS_MORE[ctx.bake.kneading].value)
+    return max(0.0, ctx.kitchen.friction_c + WARMS_MORE[ctx.bake.dough.kneading].value)
 
 
 def temperatures(ctx: Context) -> tuple[float, float, bool]:
     """Liquid °C to use, dough °C it gives, and whether the dough was measured."""
-    share, friction = _liquid_share(ctx.bake.parts), friction_of(ctx)
-    wanted = ctx.bake.wanted_c if ctx.bake.wanted_c is not None else WANTED_C.value
+    share, friction = _liquid_share(ctx.bake.dough.parts), friction_of(ctx)
+    wanted = ctx.bake.dough.wanted_c if ctx.bake.dough.wanted_c is not None else WANTED_C.value
     liquid = formula.water_temperature(wanted, ctx.room_c, friction, share)
     # Ice goes into water; milk can be no colder than the fridge.
-    coldest = MOST_ICE_C if any(item.key == "water" for item, _ in ctx.bake.parts) else FRIDGE_C
+    coldest = MOST_ICE_C if any(item.key == "water" for item, _ in ctx.bake.dough.parts) else FRIDGE_C
     liquid = min(max(liquid, coldest), WARMEST_LIQUID_C)
-    measured = ctx.bake.start_c
+    measured = ctx.bake.dough.start_c
     dough = measured if measured is not None else formula.dough_temperature(liquid, ctx.room_c, friction, share)
     return liquid, dough, measured is not None
 
@@ -72,7 +72,7 @@ def _held_back(ctx: Context, dough: list[formula.Line], doubt: formula.Hydration
     A flour that left water over before leaves it again; flour measured by cups asks for a tenth.
     """
     water = sum(line.grams for line in dough if line.key == "water")
-    drank = ctx.kitchen.drinks.get(main_flour(ctx.bake.parts))
+    drank = ctx.kitchen.drinks.get(main_flour(ctx.bake.dough.parts))
     if drank is not None and drank < 0.99:
         return water * (1 - drank), True
     wide = doubt.hydration.high - doubt.hydration.low >= UNSURE_POINTS
@@ -81,24 +81,24 @@ def _held_back(ctx: Context, dough: list[formula.Line], doubt: formula.Hydration
 
 def filling_lines(ctx: Context) -> list[formula.Line]:
     """The filling of the group looked at, as weighed: what draining or squeezing takes away is there to begin with."""
-    filling = ctx.group.filling
-    if not filling.parts:
+    parts = ctx.group.parts
+    if not parts:
         return []
     weighed = ctx.share.filling_g / moisture_of(ctx).left
-    return formula.lines(filling.parts, weighed, ctx.kitchen.scale_step_g, with_percent=False)
+    return formula.lines(parts, weighed, ctx.kitchen.scale_step_g, with_percent=False)
 
 
 def weigh(ctx: Context) -> WeighTray:
     """Work the Weigh tray."""
     step, bake, scaled = ctx.kitchen.scale_step_g, ctx.bake, ctx.scaled
-    dough = formula.lines(bake.parts, scaled.dough_g, step, with_percent=True)
+    dough = formula.lines(bake.dough.parts, scaled.dough_g, step, with_percent=True)
     filling = filling_lines(ctx)
     liquid, dough_c, measured = temperatures(ctx)
     small = [line for line in dough + filling if line.below_step]
-    density = {item.key: item.density for item, _ in bake.parts + ctx.group.filling.parts}
+    density = {item.key: item.density for item, _ in bake.dough.parts + ctx.group.parts}
     spoons = {line.key: line.grams / per_ml / TEASPOON_ML for line in small if (per_ml := density[line.key])}
-    places = bake.places or ("dough",) * len(bake.parts)
-    doubt = formula.hydration_doubt(bake.parts, bake.bands)
+    places = bake.dough.places or ("dough",) * len(bake.dough.parts)
+    doubt = formula.hydration_doubt(bake.dough.parts, bake.dough.bands)
     felt = feel(ctx.percentages.true_hydration)
     hold_back_g, drank_before = _held_back(ctx, dough, doubt)
     return WeighTray(
@@ -115,13 +115,13 @@ def weigh(ctx: Context) -> WeighTray:
         dough_c_measured=measured,
         feel=felt,
         feels=FEEL[felt],
-        minutes=MIX_MIN[bake.kneading].value,
+        minutes=MIX_MIN[bake.dough.kneading].value,
         hydration=doubt.hydration,
         doubt_line=doubt.most,
-        order=mixing_order(dough, places, bake.yeast_school),
+        order=mixing_order(dough, places, bake.dough.yeast_school),
         ice_g=formula.ice(sum(x.grams for x in dough if x.key == "water"), liquid, COLD_TAP.value),
-        recipe_g=sum(g for _, g in bake.parts),
-        sponge=formula.sponge(dough, places, bake.parts),
+        recipe_g=sum(g for _, g in bake.dough.parts),
+        sponge=formula.sponge(dough, places, bake.dough.parts),
         hold_back_g=hold_back_g,
         drank_before=drank_before,
         dilutions={x.key: 100 * x.grams / DILUTED.value for x in dough if x.below_step and x.role == "yeast"},

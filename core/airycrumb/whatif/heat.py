@@ -40,7 +40,8 @@ def heat_at(ctx: Context) -> list[str | int]:
 
 def try_setting(most: Demand, air_c: float, at: list[str | int], at_once: int) -> Tried:
     """The same pieces at another oven temperature. at: where the heat is written in the document."""
-    ctx = replace(most.ctx, bake=replace(most.ctx.bake, method="oven", air_c=air_c, heat_min=None))
+    tried = most.ctx.bake.heat.but(method="oven", told_c=air_c, heat_min=None)
+    ctx = replace(most.ctx, bake=most.ctx.bake.heated(tried))
     ctx.__dict__.update(scaled=most.ctx.scaled, percentages=most.ctx.percentages)
     found = demand(ctx, most.piece, most.line, fire_of(ctx, at_once), (LONGEST_BAKE_MIN,))
     minutes = found.needed
@@ -62,7 +63,7 @@ def try_setting(most: Demand, air_c: float, at: list[str | int], at_once: int) -
     loss = float(found.long.loss[within][-1] * 100)
     return Tried(
         air_c=air_c,
-        dial=dial(air_c, ctx.bake.fan),
+        dial=dial(air_c, ctx.bake.heat.fan),
         minutes=minutes,
         colour=colour,
         loss_percent=loss,
@@ -75,7 +76,7 @@ def try_setting(most: Demand, air_c: float, at: list[str | int], at_once: int) -
 
 def nearest_that_works(most: Demand, at: list[str | int], at_once: int, hotter: bool) -> Tried | None:
     """The nearest setting on one side that does: None where there is none."""
-    now = most.ctx.bake.air_c
+    now = most.ctx.bake.heat.air_c
     side = [t for t in TRIED_C if (t > now if hotter else t < now)]
     ordered = side if hotter else side[::-1]
     return next((found for t in ordered if (found := try_setting(most, t, at, at_once)).works), None)

@@ -102,13 +102,13 @@ def kept(h: LoadResult, p: Pieces, eat: datetime) -> Kept:
     """How the pieces of one group are kept. h: the heat they were in; eat: when they are done."""
     hot_for, cut_after = _cooling_down(p, h.minutes / h.factor)
     ctx = p.ctx
-    items = [i for i, _ in ctx.bake.parts + ctx.group.filling.parts]
+    items = [i for i, _ in ctx.bake.dough.parts + ctx.group.parts]
     region = ctx.kitchen.region
-    line = safety.core_line([i for i, _ in ctx.group.filling.parts], "cooked", region)
+    line = safety.core_line([i for i, _ in ctx.group.parts], "cooked", region)
     fridge, freezer = safety.limit("fridge", region), safety.limit("freezer", region)
     two_hours = safety.limit("warm", region)
     return Kept(
-        name=(ctx.group.filling.called if ctx.group.filling.parts else p.wrapper.label),
+        name=(ctx.group.called if ctx.group.parts else p.wrapper.label),
         pieces=ctx.share.pieces,
         hot_for_min=hot_for,
         cut_after_min=cut_after,

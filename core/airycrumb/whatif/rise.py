@@ -7,7 +7,7 @@ from datetime import datetime, timedelta
 from scipy.optimize import brentq
 
 from airycrumb.bake.edits import Answer, Change
-from airycrumb.bake.model import Stay
+from airycrumb.bake.stages import Stay
 from airycrumb.plan.context import Context
 from airycrumb.quantities import Band
 from airycrumb.stations.rise.forecast import ready_band
@@ -104,16 +104,15 @@ def _stay_started(r: Rise) -> list[Change]:
 
 
 def _with_yeast(ctx: Context, factor: float) -> Context:
-    parts = [(i, g * factor if i.role == "yeast" else g) for i, g in ctx.bake.parts]
-    return replace(ctx, bake=replace(ctx.bake, parts=parts, bands=()))
+    return replace(ctx, bake=ctx.bake.but(dough=ctx.bake.dough.with_yeast(factor)))
 
 
 def _wanting(ctx: Context, celsius: float) -> Context:
-    return replace(ctx, bake=replace(ctx.bake, wanted_c=celsius))
+    return replace(ctx, bake=ctx.bake.but(dough=ctx.bake.dough.but(wanted_c=celsius)))
 
 
 def _standing(ctx: Context, *stays: Stay) -> Context:
-    return replace(ctx, bake=replace(ctx.bake, rise_stays=stays))
+    return replace(ctx, bake=ctx.bake.but(rise=ctx.bake.rise.but(spots=stays)))
 
 
 def _by_yeast(r: Rise, asked: datetime, minutes: float) -> Iterator[Option]:
@@ -123,7 +122,7 @@ def _by_yeast(r: Rise, asked: datetime, minutes: float) -> Iterator[Option]:
     percent, reached = _solve(
         minutes, lambda y: _typical(r, _with_yeast(r.ctx, y / now)), LEAST_YEAST, MOST_YEAST, 0.002
     )
-    rows = [(n, g) for n, (i, g) in enumerate(r.ctx.bake.parts) if i.role == "yeast"]
+    rows = [(n, g) for n, (i, g) in enumerate(r.ctx.bake.dough.parts) if i.role == "yeast"]
     changes = [
         Change(["dough", "ingredients", n, f], f"{g * percent / now:.2f} g")
         for n, g in rows
@@ -154,12 +153,12 @@ def _as_far(why: Message, reached: bool) -> Message:
 
 def _ends(r: Rise, row: int) -> tuple[str, ...]:
     """The least and most of a row, where it has them: they would contradict another amount."""
-    bands = r.ctx.bake.bands
+    bands = r.ctx.bake.dough.bands
     return ("low", "high") if row < len(bands) and bands[row].high > bands[row].low else ()
 
 
 def _by_water(r: Rise, asked: datetime, minutes: float) -> Iterator[Option]:
-    if r.ctx.bake.start_c is not None:
+    if r.ctx.bake.dough.start_c is not None:
         return
     wanted, reached = _solve(minutes, lambda c: _typical(r, _wanting(r.ctx, c)), COOLEST_DOUGH, WARMEST_DOUGH, 0.05)
     wanted = round(2 * wanted) / 2
@@ -179,8 +178,8 @@ def _by_water(r: Rise, asked: datetime, minutes: float) -> Iterator[Option]:
 
 def _cold(ctx: Context, bench_min: float) -> Context:
     """So long where it stands now, then the fridge until it is ready."""
-    last = replace(ctx.bake.rise_stays[-1], minutes=None)
-    stays = (replace(last, minutes=bench_min), Stay("fridge")) if bench_min >= 5 else (Stay("fridge"),)
+    last, fridge = ctx.bake.rise.stays[-1], Stay.of("fridge")
+    stays = (last.but(minutes=bench_min), fridge) if bench_min >= 5 else (fridge,)
     return _standing(ctx, *stays)
 
 
@@ -200,7 +199,7 @@ def _by_cold(r: Rise, asked: datetime, minutes: float) -> Iterator[Option]:
             **({"air": f"{s.air_c:g} C"} if s.air_c else {}),
             **({"for": f"{s.minutes:g} min"} if s.minutes else {}),
         }
-        for s in changed.bake.rise_stays
+        for s in changed.bake.rise.stays
     ]  # fmt: skip
     label = (
         say("{bench} out, then the fridge", bench=in_minutes(bench)) if bench >= 5 else say("Straight into the fridge")
@@ -224,12 +223,12 @@ def _moves(r: Rise, asked: datetime, which: tuple[str, ...]) -> Iterator[Option]
     """Another spot: from the start for a bake not yet begun, from now on for one under way."""
     under_way = r.ctx.done is not None and r.begin <= r.ctx.now
     for where in which:
-        if r.ctx.bake.rise_stays == (Stay(where),):
+        if r.ctx.bake.rise.stays == (Stay.of(where),):
             continue
-        stays: tuple[Stay, ...] = (Stay(where),)
+        stays: tuple[Stay, ...] = (Stay.of(where),)
         if under_way:
             gone = max(1.0, (r.ctx.now - r.begin).total_seconds() / 60)
-            stays = (replace(r.ctx.bake.rise_stays[0], minutes=gone), Stay(where))
+            stays = (r.ctx.bake.rise.stays[0].but(minutes=gone), Stay.of(where))
         changed = _standing(r.ctx, *stays)
         label = _found(changed).place.spots()[-1].name
         answer = None if under_way else Answer(label, [*_spots([{"where": where}]), *_stay_started(r)])

@@ -6,7 +6,8 @@ from typing import Literal
 from scipy.optimize import brentq
 
 from airycrumb.bake.edits import Answer, Change
-from airycrumb.bake.model import Bake, Kitchen
+from airycrumb.bake.kitchen import Kitchen
+from airycrumb.bake.model import Bake
 from airycrumb.plan.context import Context
 from airycrumb.problems import InputError, Problem
 from airycrumb.stations.enclose import CLOSINGS, Fit
@@ -48,7 +49,7 @@ def _refuse(where: str, message: Message) -> InputError:
 def _rolled(ctx: Context, across: float, lead: Message) -> Solved:
     """A wrapper so wide: what it holds and how thick it comes out."""
     how, share = CLOSINGS[ctx.group.closing], ctx.share
-    density = filling_density(ctx.group.filling)
+    density = filling_density(ctx.group)
     holds = how.holds(across) * density
     thick = how.thickness(share.dough_per_piece_g, across)
     thinnest = how.usual.thinnest_mm
@@ -93,7 +94,7 @@ def _filling(ctx: Context, value: float) -> Solved:
     each = ctx.share.filling_per_piece_g
     pieces = int(value / each + 1e-9)
     how = CLOSINGS[ctx.group.closing]
-    across = how.across(each / filling_density(ctx.group.filling))
+    across = how.across(each / filling_density(ctx.group))
     by = "filling" if ctx.at == 0 else f"filling {ctx.at + 1}"
     hold = Change(["pin"], {"by": by, "amount": f"{value:g} g", "gives_way": "pieces"})
     answer = Answer(say("Make {pieces}", pieces=pieces), [hold, Change(["eaters"], None)]) if pieces else None
@@ -151,7 +152,7 @@ def _fits(ctx: Context, sheet: Sheet, value: float) -> Solved:
     share = ctx.share
     filling = share.filling_per_piece_g * dough / share.dough_per_piece_g
     how = CLOSINGS[ctx.group.closing]
-    across = how.across(filling / filling_density(ctx.group.filling)) if filling else how.across_at(dough, 8.0)
+    across = how.across(filling / filling_density(ctx.group)) if filling else how.across_at(dough, 8.0)
     changes = [Change(ctx.path("dough_per_piece"), f"{dough:g} g"), Change(["pin"], None)]
     if filling >= 5:
         changes.insert(1, Change(ctx.path("filling_per_piece"), f"{filling:.1f} g"))

@@ -1,13 +1,11 @@
 """The one door to the core. Nothing else in the server imports airycrumb."""
 
-import copy
 from collections.abc import Sequence
 from dataclasses import dataclass
 from datetime import datetime
 
-from airycrumb.bake import load_json, plain_kitchen, read_bake, read_kitchen, schema, structure_problems
-from airycrumb.bake.marks import MarkKind, StageKey, wrong_with
-from airycrumb.bake.model import Observation
+from airycrumb.bake import Documented, load_json, plain_kitchen, read_bake, read_kitchen, structure_problems
+from airycrumb.bake.marks import MarkKind, Observation, StageKey, wrong_with
 from airycrumb.bake.room_day import read_room_day
 from airycrumb.data.spots import SPOTS
 from airycrumb.data.vocabulary import ALLERGEN
@@ -59,11 +57,6 @@ class PantryItem:
     name: Message
     role: str
     allergens: list[Message]
-
-
-def document_schema(name: str) -> Document:
-    """The published schema of a "bake" or "kitchen" document, as a copy."""
-    return copy.deepcopy(schema(name))
 
 
 def pantry(kitchen: Document) -> list[PantryItem]:
@@ -220,6 +213,7 @@ __all__ = [
     "ClosingOut",
     "Correction",
     "Document",
+    "Documented",
     "Heard",
     "HeatAnswers",
     "HeatChoice",
@@ -251,7 +245,6 @@ __all__ = [
     "card",
     "check_kitchen",
     "closings",
-    "document_schema",
     "heat_answers",
     "heat_choices",
     "keeping",

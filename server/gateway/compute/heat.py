@@ -44,7 +44,7 @@ def heat_answers(bake: Document, kitchen: Document, now: datetime, heat: int) ->
             ]
         )
     h = found[heat][0].heated
-    tried = settings_that_work(h.load.most, heat_at(h.ctx), h.load.at_once) if h.ctx.bake.method == "oven" else []
+    tried = settings_that_work(h.load.most, heat_at(h.ctx), h.load.at_once) if h.ctx.bake.heat.method == "oven" else []
     return HeatAnswers(inside(h), tried)
 
 

@@ -7,7 +7,8 @@ from functools import lru_cache
 from typing import Any
 
 from airycrumb.bake import read_bake, read_kitchen
-from airycrumb.bake.model import Bake, Kitchen
+from airycrumb.bake.kitchen import Kitchen
+from airycrumb.bake.model import Bake
 from airycrumb.sheet import Sheet, work
 
 Document = dict[str, Any]

@@ -854,15 +854,19 @@ export interface components {
             /** Password */
             password: string;
         };
-        /** A kitchen */
-        KitchenDocument: {
+        /** @description Where it is made: warmth, height, scale, what there is to cook in, and how its dough rises. */
+        Kitchen: {
             /**
              * @description What this file is.
-             * @enum {string}
+             * @constant
              */
             format: "airycrumb-kitchen";
-            /** @enum {integer} */
+            /**
+             * @description Version of this format.
+             * @constant
+             */
             version: 1;
+            /** @description What the cook calls it. */
             name: string;
             /**
              * @description Usual warmth of the kitchen, 5 to 40 °C.
@@ -881,51 +885,10 @@ export interface components {
             scale_step: string;
             /** @description Share of the dough left on bowl and hands, 0 to 0.1. */
             bowl_loss?: number;
-            steamer: {
-                /** @description 1 to 6. */
-                baskets: number;
-                /**
-                 * @description Inside of a basket.
-                 * @example 24 cm
-                 */
-                diameter: string;
-                /**
-                 * @description Hob power that reaches the steam.
-                 * @example 1000 W
-                 */
-                net_power: string;
-                /**
-                 * @description Time to bring the water to the boil.
-                 * @example 8 min
-                 */
-                boil: string;
-                /**
-                 * @description Water the pot under the baskets holds.
-                 * @example 2 l
-                 */
-                pot?: string;
-            };
-            oven: {
-                /** @description 1 to 4. */
-                trays: number;
-                /**
-                 * @description Usable width of a tray.
-                 * @example 38 cm
-                 */
-                width: string;
-                /**
-                 * @description Usable depth of a tray.
-                 * @example 30 cm
-                 */
-                depth: string;
-                /**
-                 * @description Time to preheat.
-                 * @example 15 min
-                 */
-                preheat: string;
-            };
+            steamer: components["schemas"]["Steamer"];
+            oven: components["schemas"]["OvenTrays"];
             /**
-             * @description How much kneading warms the dough, as a temperature.
+             * @description How much kneading warms the dough, 0 to 15 °C, as a temperature.
              * @example 1 C
              */
             kneading_warms?: string;
@@ -934,150 +897,37 @@ export interface components {
              * @enum {string}
              */
             food_safety_region?: "strictest" | "us" | "uk";
-            /** @description How this kitchen's dough rises against the model's. */
-            vigour?: {
-                /** @description Mean of ln vigour, -2 to 2. */
-                mean: number;
-                /** @description Its variance, above 0 to 1. */
-                variance: number;
-                bakes: number;
-            };
-            /** @description Seconds to wrap one piece, learned. */
+            /** @description How its dough rises, learned. */
+            vigour?: components["schemas"]["LearnedVigour"];
+            /** @description Seconds to wrap one piece, 5 to 1800, by closing, learned. */
             wrap_seconds?: {
-                gathered?: number;
-                ball?: number;
-                pinch?: number;
-                envelope?: number;
-                half_moon?: number;
-                half_moon_fork?: number;
-                half_moon_rope?: number;
-                crescent?: number;
-                two_rounds?: number;
-                lidded?: number;
-                boat?: number;
-                well?: number;
-                sticks?: number;
-                kneaded_in?: number;
-                pulled_pie?: number;
-                braid?: number;
-                layered?: number;
-                plain?: number;
+                [key: string]: number;
             };
-            /** @description How this cook reads cups and spoons. */
-            measuring?: {
-                /**
-                 * @description Whose cups and spoons: 237, 250, 250 or 284 ml a cup; 15, 15, 20 or 18 ml a tablespoon.
-                 * @enum {string}
-                 */
-                cups?: "us" | "metric" | "australian" | "imperial";
-                /**
-                 * @description How a cup of flour is filled.
-                 * @enum {string}
-                 */
-                filled?: "unknown" | "sifted" | "spooned" | "dipped";
-                /** @description What a cup of one's own weighs, by pantry key, such as "all-purpose flour": "138 g". */
-                weighed?: {
-                    [key: string]: string;
-                };
-            };
-            /** @description Share of a recipe's water each flour here really took, learned from water left over; by pantry key. */
+            measuring?: components["schemas"]["Measuring"];
+            /** @description Share of a recipe's water each flour here really took, 0.5 to 1.2, learned from water left over; by pantry key. */
             drinks?: {
                 [key: string]: number;
             };
             /** @description Foods of this kitchen's own, each like one the pantry knows. */
-            pantry?: {
-                /** @description What it is called here; recipes find it by this name. */
-                name: string;
-                /** @description Key of the pantry item it is like. */
-                like: string;
-                /** @description g of water in 100 g, where it differs. */
-                water?: number;
-                /** @description g of fat in 100 g, where it differs. */
-                fat?: number;
-                /**
-                 * @description What a US cup (237 ml) of it weighs.
-                 * @example 230 g
-                 */
-                cup?: string;
-                /**
-                 * @description What one of it weighs.
-                 * @example 50 g
-                 */
-                piece?: string;
-            }[];
+            pantry?: components["schemas"]["OwnFood"][];
             /** @description Warm or cold spots of this kitchen's own. */
-            spots?: {
-                /** @description What the cook calls it. */
-                name: string;
-                /**
-                 * @description How warm it is, 1 to 45 °C.
-                 * @example 28 C
-                 */
-                air: string;
-                /**
-                 * @description Time in which it covers 63 % of the way to the room, if it cools.
-                 * @example 60 min
-                 */
-                cools?: string;
-            }[];
+            spots?: components["schemas"]["OwnSpot"][];
             /** @description The kitchen's warmth through a day, in order; straight lines between, the same every day. */
-            room_day?: {
-                /**
-                 * @description HH:MM
-                 * @example 07:00
-                 */
-                at: string;
-                /**
-                 * @description How warm the kitchen is then.
-                 * @example 18 C
-                 */
-                room: string;
-            }[];
+            room_day?: components["schemas"]["RoomPoint"][];
             /**
-             * @description Widest wrapper that can be rolled here: the board, or the counter.
+             * @description Widest wrapper that can be rolled here, 10 to 120 cm: the board, or the counter.
              * @example 45 cm
              */
             board?: string;
             /**
-             * @description Inside of the frying pan.
+             * @description Inside of the frying pan, 10 to 60 cm; 26 cm if left out.
              * @example 26 cm
              */
             pan?: string;
-            /** @description How this kitchen's steamer, oven and pan heat against the model's, learned from probe readings. */
-            heats?: {
-                steam?: {
-                    /** @description Mean of the ln of minutes needed over minutes forecast, -1 to 1. */
-                    mean: number;
-                    /** @description Its variance, above 0 to 1. */
-                    variance: number;
-                    bakes: number;
-                };
-                oven?: {
-                    /** @description Mean of the ln of minutes needed over minutes forecast, -1 to 1. */
-                    mean: number;
-                    /** @description Its variance, above 0 to 1. */
-                    variance: number;
-                    bakes: number;
-                };
-                pan?: {
-                    /** @description Mean of the ln of minutes needed over minutes forecast, -1 to 1. */
-                    mean: number;
-                    /** @description Its variance, above 0 to 1. */
-                    variance: number;
-                    bakes: number;
-                };
-            };
-            /** @description How the oven really is, learned from a thermometer in it. */
-            oven_truth?: {
-                /** @description How far above its dial it runs, -60 to 60 °C. */
-                off_c: number;
-                /** @description Time constant in which it comes back after the door, 0.5 to 20 min. */
-                recovery_min?: number;
-                /** @description How far its air falls for a kg put in, 0 to 80 °C. */
-                drop_c_per_kg?: number;
-                bakes: number;
-            };
+            heats?: components["schemas"]["LearnedPaces"];
+            oven_truth?: components["schemas"]["LearnedOven"];
         };
+        KitchenDocument: components["schemas"]["Kitchen"];
         /** KitchenOut */
         KitchenOut: {
             /** Id */
@@ -1087,6 +937,152 @@ export interface components {
             /** Revision */
             revision: number;
             document: components["schemas"]["KitchenDocument"];
+        };
+        /** @description How the oven really is, learned from a thermometer in it. */
+        LearnedOven: {
+            /** @description How far above its dial it runs, -60 to 60 °C. */
+            off_c: number;
+            /** @description Time constant in which it comes back after the door, 0.5 to 20 min. */
+            recovery_min?: number;
+            /** @description How far its air falls for a kg put in, 0 to 80 °C. */
+            drop_c_per_kg?: number;
+            /** @description From so many bakes. */
+            bakes: number;
+        };
+        /** @description How one way of heating here heats against the model's. */
+        LearnedPace: {
+            /** @description Mean of the ln of minutes needed over minutes forecast, -1 to 1. */
+            mean: number;
+            /** @description Its variance, above 0 to 1. */
+            variance: number;
+            /** @description From so many bakes. */
+            bakes: number;
+        };
+        /** @description How this kitchen's steamer, oven and pan heat against the model's, learned from probe readings. */
+        LearnedPaces: {
+            steam?: components["schemas"]["LearnedPace"];
+            oven?: components["schemas"]["LearnedPace"];
+            pan?: components["schemas"]["LearnedPace"];
+        };
+        /** @description How this kitchen's dough rises against the model's. */
+        LearnedVigour: {
+            /** @description Mean of ln vigour, -2 to 2. */
+            mean: number;
+            /** @description Its variance, above 0 to 1. */
+            variance: number;
+            /** @description From so many bakes. */
+            bakes: number;
+        };
+        /** @description How this cook reads cups and spoons. */
+        Measuring: {
+            /**
+             * @description Whose cups and spoons: 237, 250, 250 or 284 ml a cup; 15, 15, 20 or 18 ml a tablespoon.
+             * @enum {string}
+             */
+            cups?: "us" | "metric" | "australian" | "imperial";
+            /**
+             * @description How a cup of flour is filled.
+             * @enum {string}
+             */
+            filled?: "sifted" | "spooned" | "dipped" | "unknown";
+            /** @description What a cup of one's own weighs, by pantry key, such as "all-purpose flour": "138 g". */
+            weighed?: {
+                [key: string]: string;
+            };
+        };
+        /** @description What the oven holds, and how long it takes to be hot. */
+        OvenTrays: {
+            /** @description 1 to 4. */
+            trays: number;
+            /**
+             * @description Usable width of a tray, 10 to 90 cm.
+             * @example 38 cm
+             */
+            width: string;
+            /**
+             * @description Usable depth of a tray, 10 to 90 cm.
+             * @example 30 cm
+             */
+            depth: string;
+            /**
+             * @description Time to preheat, 0 to 120 min.
+             * @example 15 min
+             */
+            preheat: string;
+        };
+        /** @description A food of this kitchen's own, like one the pantry knows. */
+        OwnFood: {
+            /** @description What it is called here; recipes find it by this name. */
+            name: string;
+            /** @description Key of the pantry item it is like. */
+            like: string;
+            /** @description g of water in 100 g, where it differs. */
+            water?: number;
+            /** @description g of fat in 100 g, where it differs. */
+            fat?: number;
+            /**
+             * @description What a US cup (237 ml) of it weighs, 5 to 600 g.
+             * @example 230 g
+             */
+            cup?: string;
+            /**
+             * @description What one of it weighs, 0.1 g to 5 kg.
+             * @example 50 g
+             */
+            piece?: string;
+        };
+        /** @description A warm or cold spot of this kitchen's own. */
+        OwnSpot: {
+            /** @description What the cook calls it. */
+            name: string;
+            /**
+             * @description How warm it is, 1 to 45 °C.
+             * @example 28 C
+             */
+            air: string;
+            /**
+             * @description Time in which it covers 63 % of the way to the room, 1 min to 24 h, if it cools.
+             * @example 60 min
+             */
+            cools?: string;
+        };
+        /** @description How warm the kitchen is at an hour of the day. */
+        RoomPoint: {
+            /**
+             * @description HH:MM
+             * @example 07:00
+             */
+            at: string;
+            /**
+             * @description How warm the kitchen is then, 5 to 40 °C.
+             * @example 18 C
+             */
+            room: string;
+        };
+        /** @description Baskets over a pot. */
+        Steamer: {
+            /** @description 1 to 6. */
+            baskets: number;
+            /**
+             * @description Inside of a basket, 10 to 60 cm.
+             * @example 24 cm
+             */
+            diameter: string;
+            /**
+             * @description Hob power that reaches the steam, 100 to 4000 W.
+             * @example 1000 W
+             */
+            net_power: string;
+            /**
+             * @description Time to bring the water to the boil, 0 to 60 min.
+             * @example 8 min
+             */
+            boil: string;
+            /**
+             * @description Water the pot under the baskets holds, 0.2 to 20 l; 2 l if left out.
+             * @example 2 l
+             */
+            pot?: string;
         };
         /**
          * KitchenChange
@@ -1185,16 +1181,16 @@ export interface components {
              */
             changed: string;
         };
-        /** A bake */
+        /** @description What to make: one dough, one group of pieces or several, and how each stage is done. */
         BakeDocument: {
             /**
              * @description What this file is.
-             * @enum {string}
+             * @constant
              */
             format: "airycrumb-bake";
             /**
              * @description Version of this format.
-             * @enum {integer}
+             * @constant
              */
             version: 1;
             /** @description What the cook calls it. */
@@ -1216,610 +1212,24 @@ export interface components {
              * @enum {string}
              */
             closing: "gathered" | "ball" | "pinch" | "envelope" | "half_moon" | "half_moon_fork" | "half_moon_rope" | "crescent" | "two_rounds" | "lidded" | "boat" | "well" | "sticks" | "kneaded_in" | "pulled_pie" | "braid" | "layered" | "plain";
-            /** @description The dough. */
-            dough: {
-                /** @description The recipe as written; only its proportions matter. */
-                ingredients: {
-                    /** @description Key of a pantry item, such as "bread flour". */
-                    use: string;
-                    /**
-                     * @description Mass, or volume through the ingredient's density.
-                     * @example 500 g
-                     */
-                    amount: string;
-                    /**
-                     * @description Least it may be, where it was measured by volume or count.
-                     * @example 460 g
-                     */
-                    low?: string;
-                    /**
-                     * @description Most it may be.
-                     * @example 620 g
-                     */
-                    high?: string;
-                    /** @description The line of the recipe it was read from. */
-                    written?: string;
-                    /**
-                     * @description Where it goes: with the rest, into a sponge or a soaked or scalded part mixed hours before, or in late, after the gluten is made.
-                     * @enum {string}
-                     */
-                    part?: "dough" | "sponge" | "soaked" | "late";
-                }[];
-                /**
-                 * @description What lifts it. Soda and none: it rests and does not rise.
-                 * @enum {string}
-                 */
-                leavening: "yeast" | "yeast and baking powder" | "soda" | "none";
-                /**
-                 * @description How the yeast goes in: straight into the flour; woken in all the warm liquid; or apart, in warm water of its own, before sugar and salt.
-                 * @enum {string}
-                 */
-                yeast_school?: "straight" | "woken" | "apart";
-                /** @description Older spelling: true is yeast_school "woken". */
-                yeast_woken?: boolean;
-                /**
-                 * @description Dough temperature after kneading, if measured.
-                 * @example 26 C
-                 */
-                start_temperature?: string | null;
-                /**
-                 * @description How it is kneaded: it warms the dough and takes its time. none: mixed only, best left cold; after: barely mixed, kneaded once it has risen.
-                 * @enum {string}
-                 */
-                kneading?: "hand" | "machine" | "none" | "after";
-                /**
-                 * @description Dough temperature to mix to, 16 to 32 °C; 26 °C if left out.
-                 * @example 26 C
-                 */
-                wanted_temperature?: string | null;
-            };
-            /** @description First rise. */
-            rise: {
-                /** @description Volume at the end over volume at the start, 1.2 to 3.5. */
-                to: number;
-                /**
-                 * @description Warmth where the dough rises, if not the room's. Older spelling of one spot.
-                 * @example 28 C
-                 */
-                air?: string | null;
-                /** @description Where it stands, in turn; the kitchen's warmth if left out. */
-                spots?: {
-                    /**
-                     * @description bench, oven light, oven with hot water, over warm water, fridge, spot (with its air), or the name of one of the kitchen's own spots.
-                     * @example fridge
-                     */
-                    where: string;
-                    /**
-                     * @description How warm it is there, where that is not known of the spot.
-                     * @example 28 C
-                     */
-                    air?: string | null;
-                    /**
-                     * @description How long it stays there; left out for the last one, where it stays until it is ready.
-                     * @example 45 min
-                     */
-                    for?: string | null;
-                }[];
-                /**
-                 * @description What it rises in; a flat bag takes the fridge's cold sooner.
-                 * @enum {string}
-                 */
-                in?: "bowl" | "bag";
-                /** @description Knocked back and left to rise again to so many times its size as knocked back, 1.1 to 3; once only if left out. */
-                again_to?: number | null;
-                /**
-                 * @description How long a dough without yeast rests, 0 to 24 h.
-                 * @example 30 min
-                 */
-                rest?: string;
-            };
-            /** @description The filling. */
-            filling: {
-                name: string;
-                /** @description The filling as written; only its proportions matter. */
-                ingredients: {
-                    /** @description Key of a pantry item, such as "bread flour". */
-                    use: string;
-                    /**
-                     * @description Mass, or volume through the ingredient's density.
-                     * @example 500 g
-                     */
-                    amount: string;
-                    /**
-                     * @description Least it may be, where it was measured by volume or count.
-                     * @example 460 g
-                     */
-                    low?: string;
-                    /**
-                     * @description Most it may be.
-                     * @example 620 g
-                     */
-                    high?: string;
-                    /** @description The line of the recipe it was read from. */
-                    written?: string;
-                }[];
-                /**
-                 * @description How it goes into the dough.
-                 * @enum {string}
-                 */
-                state: "raw" | "part-cooked" | "cooked";
-                /**
-                 * @description Temperature when wrapped, 0 to 60 °C.
-                 * @example 6 C
-                 */
-                temperature: string;
-                /**
-                 * @description Time with hands to make it.
-                 * @example 20 min
-                 */
-                hands_on: string;
-                /**
-                 * @description Time to cool it after that.
-                 * @example 40 min
-                 */
-                cooling: string;
-                /** @description What is done about its juice before it is wrapped. */
-                treatments?: ("drained" | "squeezed" | "cooked_down" | "dried_overnight" | "chilled")[];
-                /**
-                 * @description What it cools in: spread on a shallow tray, in a box as deep as a finger is long, or heaped in a bowl.
-                 * @enum {string}
-                 */
-                vessel?: "tray" | "box" | "bowl";
-                /**
-                 * @description Mass of filling there really is, once it is made.
-                 * @example 480 g
-                 */
-                made?: string | null;
-                /** @description A second mixture laid inside the first, or a piece of something such as egg. */
-                inside?: {
-                    /**
-                     * @description What it is called.
-                     * @example a quarter of egg
-                     */
-                    name: string;
-                    /**
-                     * @description Mass of it in one piece; part of filling_per_piece.
-                     * @example 12 g
-                     */
-                    each: string;
-                    /** @description The filling as written; only its proportions matter. */
-                    ingredients: {
-                        /** @description Key of a pantry item, such as "bread flour". */
-                        use: string;
-                        /**
-                         * @description Mass, or volume through the ingredient's density.
-                         * @example 500 g
-                         */
-                        amount: string;
-                        /**
-                         * @description Least it may be, where it was measured by volume or count.
-                         * @example 460 g
-                         */
-                        low?: string;
-                        /**
-                         * @description Most it may be.
-                         * @example 620 g
-                         */
-                        high?: string;
-                        /** @description The line of the recipe it was read from. */
-                        written?: string;
-                    }[];
-                };
-            };
+            dough: components["schemas"]["Dough"];
+            rise: components["schemas"]["RiseStage"];
+            filling: components["schemas"]["Filling"];
             /** @description Further pieces from the same dough, with a filling of their own: half savoury, half sweet. */
-            more_groups?: {
-                /** @description How many of these. */
-                pieces: number;
-                /**
-                 * @description Mass of dough in one; as in the first group if left out.
-                 * @example 62 g
-                 */
-                dough_per_piece?: string;
-                /**
-                 * @description Mass of filling in one piece, 5 g to 1500 g; left out for plain pieces.
-                 * @example 40 g
-                 */
-                filling_per_piece?: string;
-                /**
-                 * @description How it is closed; as in the first group if left out.
-                 * @enum {string}
-                 */
-                closing?: "gathered" | "ball" | "pinch" | "envelope" | "half_moon" | "half_moon_fork" | "half_moon_rope" | "crescent" | "two_rounds" | "lidded" | "boat" | "well" | "sticks" | "kneaded_in" | "pulled_pie" | "braid" | "layered" | "plain";
-                /** @description The filling. */
-                filling?: {
-                    name: string;
-                    /** @description The filling as written; only its proportions matter. */
-                    ingredients: {
-                        /** @description Key of a pantry item, such as "bread flour". */
-                        use: string;
-                        /**
-                         * @description Mass, or volume through the ingredient's density.
-                         * @example 500 g
-                         */
-                        amount: string;
-                        /**
-                         * @description Least it may be, where it was measured by volume or count.
-                         * @example 460 g
-                         */
-                        low?: string;
-                        /**
-                         * @description Most it may be.
-                         * @example 620 g
-                         */
-                        high?: string;
-                        /** @description The line of the recipe it was read from. */
-                        written?: string;
-                    }[];
-                    /**
-                     * @description How it goes into the dough.
-                     * @enum {string}
-                     */
-                    state: "raw" | "part-cooked" | "cooked";
-                    /**
-                     * @description Temperature when wrapped, 0 to 60 °C.
-                     * @example 6 C
-                     */
-                    temperature: string;
-                    /**
-                     * @description Time with hands to make it.
-                     * @example 20 min
-                     */
-                    hands_on: string;
-                    /**
-                     * @description Time to cool it after that.
-                     * @example 40 min
-                     */
-                    cooling: string;
-                    /** @description What is done about its juice before it is wrapped. */
-                    treatments?: ("drained" | "squeezed" | "cooked_down" | "dried_overnight" | "chilled")[];
-                    /**
-                     * @description What it cools in: spread on a shallow tray, in a box as deep as a finger is long, or heaped in a bowl.
-                     * @enum {string}
-                     */
-                    vessel?: "tray" | "box" | "bowl";
-                    /**
-                     * @description Mass of filling there really is, once it is made.
-                     * @example 480 g
-                     */
-                    made?: string | null;
-                    /** @description A second mixture laid inside the first, or a piece of something such as egg. */
-                    inside?: {
-                        /**
-                         * @description What it is called.
-                         * @example a quarter of egg
-                         */
-                        name: string;
-                        /**
-                         * @description Mass of it in one piece; part of filling_per_piece.
-                         * @example 12 g
-                         */
-                        each: string;
-                        /** @description The filling as written; only its proportions matter. */
-                        ingredients: {
-                            /** @description Key of a pantry item, such as "bread flour". */
-                            use: string;
-                            /**
-                             * @description Mass, or volume through the ingredient's density.
-                             * @example 500 g
-                             */
-                            amount: string;
-                            /**
-                             * @description Least it may be, where it was measured by volume or count.
-                             * @example 460 g
-                             */
-                            low?: string;
-                            /**
-                             * @description Most it may be.
-                             * @example 620 g
-                             */
-                            high?: string;
-                            /** @description The line of the recipe it was read from. */
-                            written?: string;
-                        }[];
-                    };
-                };
-                /** @description Heated in a way of their own; left out: as the others. */
-                heat?: {
-                    /**
-                     * @description How it is cooked.
-                     * @enum {string}
-                     */
-                    method: "steam" | "oven" | "pan";
-                    /**
-                     * @description Oven temperature, 100 to 280 °C.
-                     * @example 190 C
-                     */
-                    temperature?: string | null;
-                    /**
-                     * @description Hob under the steamer or the pan.
-                     * @enum {string}
-                     */
-                    fire?: "gentle" | "high";
-                    /** @description Oven fan on. */
-                    fan?: boolean;
-                    /**
-                     * @description What is brushed on before baking.
-                     * @enum {string}
-                     */
-                    wash?: "none" | "egg" | "yolk" | "milk" | "butter";
-                    /**
-                     * @description Time the recipe states, if it does.
-                     * @example 15 min
-                     */
-                    minutes?: string | null;
-                    /**
-                     * @description Time off the heat before opening or eating.
-                     * @example 5 min
-                     */
-                    rest: string;
-                    /** @description Whether it rests covered. */
-                    covered?: boolean;
-                    /**
-                     * @description What they stand on in the oven.
-                     * @enum {string}
-                     */
-                    on?: "tray" | "dark_tray" | "stone" | "steel" | "rack";
-                    /**
-                     * @description Height in the oven.
-                     * @enum {string}
-                     */
-                    shelf?: "upper" | "middle" | "lower";
-                    /** @description A pan of boiling water in the oven for the first 10 min. */
-                    steam_pan?: boolean;
-                    /**
-                     * @description Baked under a lid for the first so many minutes.
-                     * @example 15 min
-                     */
-                    lid?: string | null;
-                    /** @description In the pan: seared 3 min, then water and a lid; else dry under a lid, and turned. */
-                    seared?: boolean;
-                    /**
-                     * @description How they come to the heat: as proofed, or kept cold since.
-                     * @enum {string}
-                     */
-                    from?: "proofed" | "fridge" | "frozen";
-                    /**
-                     * @description The crust wanted.
-                     * @enum {string}
-                     */
-                    crust?: "soft" | "hard";
-                    /**
-                     * @description Where pieces of a second load wait, or that they are wrapped later by as much.
-                     * @enum {string}
-                     */
-                    later_loads?: "bench" | "fridge" | "staggered";
-                    /**
-                     * @description How long they are kept cold, 1 h to 90 days.
-                     * @example 12 h
-                     */
-                    cold_for?: string;
-                };
-            }[];
-            /** @description Final proof. */
-            proof: {
-                /** @description Volume of the dough at the end over that just after wrapping, 1.05 to 2.5. */
-                to: number;
-                /**
-                 * @description Warmth where the pieces proof, if not the room's. Older spelling of one spot.
-                 * @example 30 C
-                 */
-                air?: string | null;
-                /** @description Where it stands, in turn; the kitchen's warmth if left out. */
-                spots?: {
-                    /**
-                     * @description bench, oven light, oven with hot water, over warm water, fridge, spot (with its air), or the name of one of the kitchen's own spots.
-                     * @example fridge
-                     */
-                    where: string;
-                    /**
-                     * @description How warm it is there, where that is not known of the spot.
-                     * @example 28 C
-                     */
-                    air?: string | null;
-                    /**
-                     * @description How long it stays there; left out for the last one, where it stays until it is ready.
-                     * @example 45 min
-                     */
-                    for?: string | null;
-                }[];
-            };
-            /** @description Steaming or baking. */
-            heat: {
-                /**
-                 * @description How it is cooked.
-                 * @enum {string}
-                 */
-                method: "steam" | "oven" | "pan";
-                /**
-                 * @description Oven temperature, 100 to 280 °C.
-                 * @example 190 C
-                 */
-                temperature?: string | null;
-                /**
-                 * @description Hob under the steamer or the pan.
-                 * @enum {string}
-                 */
-                fire?: "gentle" | "high";
-                /** @description Oven fan on. */
-                fan?: boolean;
-                /**
-                 * @description What is brushed on before baking.
-                 * @enum {string}
-                 */
-                wash?: "none" | "egg" | "yolk" | "milk" | "butter";
-                /**
-                 * @description Time the recipe states, if it does.
-                 * @example 15 min
-                 */
-                minutes?: string | null;
-                /**
-                 * @description Time off the heat before opening or eating.
-                 * @example 5 min
-                 */
-                rest: string;
-                /** @description Whether it rests covered. */
-                covered?: boolean;
-                /**
-                 * @description What they stand on in the oven.
-                 * @enum {string}
-                 */
-                on?: "tray" | "dark_tray" | "stone" | "steel" | "rack";
-                /**
-                 * @description Height in the oven.
-                 * @enum {string}
-                 */
-                shelf?: "upper" | "middle" | "lower";
-                /** @description A pan of boiling water in the oven for the first 10 min. */
-                steam_pan?: boolean;
-                /**
-                 * @description Baked under a lid for the first so many minutes.
-                 * @example 15 min
-                 */
-                lid?: string | null;
-                /** @description In the pan: seared 3 min, then water and a lid; else dry under a lid, and turned. */
-                seared?: boolean;
-                /**
-                 * @description How they come to the heat: as proofed, or kept cold since.
-                 * @enum {string}
-                 */
-                from?: "proofed" | "fridge" | "frozen";
-                /**
-                 * @description The crust wanted.
-                 * @enum {string}
-                 */
-                crust?: "soft" | "hard";
-                /**
-                 * @description Where pieces of a second load wait, or that they are wrapped later by as much.
-                 * @enum {string}
-                 */
-                later_loads?: "bench" | "fridge" | "staggered";
-                /**
-                 * @description How long they are kept cold, 1 h to 90 days.
-                 * @example 12 h
-                 */
-                cold_for?: string;
-            };
-            /** @description When and where. */
-            plan?: {
-                /**
-                 * @description When to eat. HH:MM (the next such hour) or a date and time with its offset.
-                 * @example 18:30
-                 */
-                eat_at?: string | null;
-                /**
-                 * @description When to start, if the hour to eat is not what is fixed. HH:MM (the next such hour) or a date and time with its offset.
-                 * @example 18:30
-                 */
-                start_at?: string | null;
-                /**
-                 * @description Kitchen warmth for this bake, if not the kitchen's own.
-                 * @example 21 C
-                 */
-                room?: string | null;
-                /**
-                 * @description Whether the kitchen's thermometer is believed where there is one; typed if left out.
-                 * @enum {string}
-                 */
-                room_from?: "typed" | "thermometer";
-            };
+            more_groups?: components["schemas"]["MoreGroup"][];
+            proof: components["schemas"]["ProofStage"];
+            heat: components["schemas"]["HeatSettings"];
+            plan?: components["schemas"]["Plan"];
             /** @description A number that is held. */
-            pin?: {
-                /** @description flour, dough, filling, or the key of an ingredient. */
-                by: string;
-                /**
-                 * @description How much there is of it.
-                 * @example 500 g
-                 */
-                amount: string;
-                /**
-                 * @description Which number follows.
-                 * @enum {string}
-                 */
-                gives_way: "pieces" | "weight";
-            } | null;
+            pin?: components["schemas"]["Held"] | null;
             /** @description Doubts the cook has answered with "keep". */
             kept?: string[];
+            /** @description The cook's own notes. */
             notes?: string;
-            /** @description What the recipe it was read from says; held against what is worked out. */
-            said?: {
-                /** @description How many it says it makes. */
-                pieces?: number;
-                /**
-                 * @description What it says one piece of dough weighs.
-                 * @example 60 g
-                 */
-                piece_weight?: string;
-                /**
-                 * @description How long it says the first rise takes.
-                 * @example 60 min
-                 */
-                rise?: string;
-                /**
-                 * @description How long it says the final proof takes.
-                 * @example 30 min
-                 */
-                proof?: string;
-                /**
-                 * @description How long it says to bake or steam.
-                 * @example 20 min
-                 */
-                heat?: string;
-                /**
-                 * @description The oven it says.
-                 * @example 190 C
-                 */
-                oven?: string;
-                /**
-                 * @description How warm it wants the liquid the yeast goes into.
-                 * @example 40 C
-                 */
-                liquid?: string;
-                /**
-                 * @description How wide it says to roll a piece.
-                 * @example 120 mm
-                 */
-                across?: string;
-                /**
-                 * @description The dough it says to make.
-                 * @enum {string}
-                 */
-                feel?: "stiff" | "firm" | "soft" | "sticky";
-                /**
-                 * @description What it says goes into each piece.
-                 * @example 30 g
-                 */
-                filling_each?: string;
-            };
+            said?: components["schemas"]["Claims"];
             /** @description Who eats: decides the number of pieces instead of `pieces`. */
-            eaters?: {
-                /** @description How many eat. */
-                count: number;
-                /** @description Pieces for each. */
-                each: number;
-            } | null;
-            /** @description How the sponge ripens, where some of the dough goes into one. */
-            sponge?: {
-                /** @description Volume at which it is ripe over that as mixed, 1.5 to 3.5; 2.6 if left out. */
-                to?: number;
-                /** @description Where it stands, in turn; the kitchen's warmth if left out. */
-                spots?: {
-                    /**
-                     * @description bench, oven light, oven with hot water, over warm water, fridge, spot (with its air), or the name of one of the kitchen's own spots.
-                     * @example fridge
-                     */
-                    where: string;
-                    /**
-                     * @description How warm it is there, where that is not known of the spot.
-                     * @example 28 C
-                     */
-                    air?: string | null;
-                    /**
-                     * @description How long it stays there; left out for the last one, where it stays until it is ready.
-                     * @example 45 min
-                     */
-                    for?: string | null;
-                }[];
-            };
+            eaters?: components["schemas"]["Eaters"] | null;
+            sponge?: components["schemas"]["SpongeStage"];
             /**
              * @description What is done with dough the pieces leave: spread over all of them, one plain piece, or kept.
              * @enum {string}
@@ -1848,6 +1258,396 @@ export interface components {
              */
             changed: string;
             document: components["schemas"]["BakeDocument"];
+        };
+        /** @description What the recipe it was read from says; held against what is worked out. It may be absurd: hence the audit. */
+        Claims: {
+            /** @description How many it says it makes. */
+            pieces?: number;
+            /**
+             * @description What it says one piece of dough weighs.
+             * @example 60 g
+             */
+            piece_weight?: string;
+            /**
+             * @description What it says goes into each piece.
+             * @example 30 g
+             */
+            filling_each?: string;
+            /**
+             * @description How long it says the first rise takes.
+             * @example 60 min
+             */
+            rise?: string;
+            /**
+             * @description How long it says the final proof takes.
+             * @example 30 min
+             */
+            proof?: string;
+            /**
+             * @description How long it says to bake or steam.
+             * @example 20 min
+             */
+            heat?: string;
+            /**
+             * @description The oven it says.
+             * @example 190 C
+             */
+            oven?: string;
+            /**
+             * @description How warm it wants the liquid the yeast goes into.
+             * @example 40 C
+             */
+            liquid?: string;
+            /**
+             * @description How wide it says to roll a piece.
+             * @example 120 mm
+             */
+            across?: string;
+            /**
+             * @description The dough it says to make.
+             * @enum {string}
+             */
+            feel?: "stiff" | "firm" | "soft" | "sticky";
+        };
+        /** @description The dough. */
+        Dough: {
+            /** @description The recipe as written; only its proportions matter. */
+            ingredients: components["schemas"]["DoughLine"][];
+            /**
+             * @description What lifts it. Soda and none: it rests and does not rise.
+             * @enum {string}
+             */
+            leavening: "yeast" | "yeast and baking powder" | "soda" | "none";
+            /**
+             * @description How the yeast goes in: straight into the flour; woken in all the warm liquid; or apart, in warm water of its own, before sugar and salt.
+             * @enum {string}
+             */
+            yeast_school?: "straight" | "woken" | "apart";
+            /** @description Older spelling: true is yeast_school "woken". */
+            yeast_woken?: boolean;
+            /**
+             * @description Dough temperature after kneading, 2 to 45 °C, if measured.
+             * @example 26 C
+             */
+            start_temperature?: string | null;
+            /**
+             * @description How it is kneaded: it warms the dough and takes its time. none: mixed only, best left cold; after: barely mixed, kneaded once it has risen.
+             * @enum {string}
+             */
+            kneading?: "hand" | "machine" | "none" | "after";
+            /**
+             * @description Dough temperature to mix to, 16 to 32 °C; 26 °C if left out.
+             * @example 26 C
+             */
+            wanted_temperature?: string | null;
+        };
+        /** @description An ingredient of the dough, and where it goes. */
+        DoughLine: {
+            /** @description Key of a pantry item, such as "bread flour". */
+            use: string;
+            /**
+             * @description Mass, or volume through the ingredient's density.
+             * @example 500 g
+             */
+            amount: string;
+            /**
+             * @description Least it may be, where it was measured by volume or count.
+             * @example 460 g
+             */
+            low?: string;
+            /**
+             * @description Most it may be.
+             * @example 620 g
+             */
+            high?: string;
+            /** @description The line of the recipe it was read from. */
+            written?: string;
+            /**
+             * @description Where it goes: with the rest, into a sponge or a soaked or scalded part mixed hours before, or in late, after the gluten is made.
+             * @enum {string}
+             */
+            part?: "dough" | "sponge" | "soaked" | "late";
+        };
+        /** @description Who eats: decides the number of pieces. */
+        Eaters: {
+            /** @description How many eat. */
+            count: number;
+            /** @description Pieces for each. */
+            each: number;
+        };
+        /** @description What goes inside. */
+        Filling: {
+            /** @description What it is called. */
+            name: string;
+            /** @description As written; only its proportions matter. */
+            ingredients: components["schemas"]["IngredientLine"][];
+            /**
+             * @description How it goes into the dough.
+             * @enum {string}
+             */
+            state: "raw" | "part-cooked" | "cooked";
+            /**
+             * @description Temperature when wrapped, 0 to 60 °C.
+             * @example 6 C
+             */
+            temperature: string;
+            /**
+             * @description Time with hands to make it, 0 to 8 h.
+             * @example 20 min
+             */
+            hands_on: string;
+            /**
+             * @description Time to cool it after that, 0 to 48 h.
+             * @example 40 min
+             */
+            cooling: string;
+            /** @description What is done about its juice before it is wrapped. */
+            treatments?: ("drained" | "squeezed" | "cooked_down" | "dried_overnight" | "chilled")[];
+            /**
+             * @description What it cools in: spread on a shallow tray, in a box as deep as a finger is long, or heaped in a bowl.
+             * @enum {string}
+             */
+            vessel?: "tray" | "box" | "bowl";
+            /**
+             * @description Mass of filling there really is, once it is made.
+             * @example 480 g
+             */
+            made?: string | null;
+            inside?: components["schemas"]["LaidInside"];
+        };
+        /** @description How pieces are heated. */
+        HeatSettings: {
+            /**
+             * @description How it is cooked.
+             * @enum {string}
+             */
+            method: "steam" | "oven" | "pan";
+            /**
+             * @description Oven temperature, 100 to 280 °C.
+             * @example 190 C
+             */
+            temperature?: string | null;
+            /**
+             * @description Hob under the steamer or the pan; gentle under a pan, high under a steamer if left out.
+             * @enum {string}
+             */
+            fire?: "gentle" | "high";
+            /** @description Oven fan on. */
+            fan?: boolean;
+            /**
+             * @description What is brushed on before baking.
+             * @enum {string}
+             */
+            wash?: "none" | "milk" | "butter" | "egg" | "yolk";
+            /**
+             * @description Time the recipe states, 1 to 180 min, if it does.
+             * @example 15 min
+             */
+            minutes?: string | null;
+            /**
+             * @description Time off the heat before opening or eating, 0 to 60 min.
+             * @example 5 min
+             */
+            rest: string;
+            /** @description Whether it rests covered; steamed pieces do if left out, others do not. */
+            covered?: boolean;
+            /**
+             * @description What they stand on in the oven.
+             * @enum {string}
+             */
+            on?: "tray" | "dark_tray" | "stone" | "steel" | "rack";
+            /**
+             * @description Height in the oven.
+             * @enum {string}
+             */
+            shelf?: "upper" | "middle" | "lower";
+            /** @description A pan of boiling water in the oven for the first 10 min. */
+            steam_pan?: boolean;
+            /**
+             * @description Baked under a lid for the first so many minutes.
+             * @example 15 min
+             */
+            lid?: string | null;
+            /** @description In the pan: seared 3 min, then water and a lid; else dry under a lid, and turned. */
+            seared?: boolean;
+            /**
+             * @description How they come to the heat: as proofed, or kept cold since.
+             * @enum {string}
+             */
+            from?: "proofed" | "fridge" | "frozen";
+            /**
+             * @description How long they are kept cold, 1 h to 90 days; 12 h if left out.
+             * @example 12 h
+             */
+            cold_for?: string;
+            /**
+             * @description The crust wanted.
+             * @enum {string}
+             */
+            crust?: "soft" | "hard";
+            /**
+             * @description Where pieces of a second load wait, or that they are wrapped later by as much.
+             * @enum {string}
+             */
+            later_loads?: "bench" | "fridge" | "staggered";
+        };
+        /** @description A number that is held. */
+        Held: {
+            /** @description flour, dough, filling, or the key of an ingredient. */
+            by: string;
+            /**
+             * @description How much there is of it, 1 g to 200 kg.
+             * @example 500 g
+             */
+            amount: string;
+            /**
+             * @description Which number follows.
+             * @enum {string}
+             */
+            gives_way: "pieces" | "weight";
+        };
+        /** @description An ingredient, and how much of it. */
+        IngredientLine: {
+            /** @description Key of a pantry item, such as "bread flour". */
+            use: string;
+            /**
+             * @description Mass, or volume through the ingredient's density.
+             * @example 500 g
+             */
+            amount: string;
+            /**
+             * @description Least it may be, where it was measured by volume or count.
+             * @example 460 g
+             */
+            low?: string;
+            /**
+             * @description Most it may be.
+             * @example 620 g
+             */
+            high?: string;
+            /** @description The line of the recipe it was read from. */
+            written?: string;
+        };
+        /** @description A second mixture laid inside a filling, or a piece of something such as egg. */
+        LaidInside: {
+            /**
+             * @description What it is called.
+             * @example a quarter of egg
+             */
+            name: string;
+            /**
+             * @description Mass of it in one piece, 1 to 1000 g; part of filling_per_piece.
+             * @example 12 g
+             */
+            each: string;
+            /** @description As written; only its proportions matter. */
+            ingredients: components["schemas"]["IngredientLine"][];
+        };
+        /** @description Further pieces from the same dough, with a filling of their own; what is left out is as in the first group. */
+        MoreGroup: {
+            /** @description How many of these. */
+            pieces: number;
+            /**
+             * @description Mass of dough in one, 10 g to 1500 g.
+             * @example 62 g
+             */
+            dough_per_piece?: string;
+            /**
+             * @description Mass of filling in one piece, 5 g to 1500 g; left out for plain pieces.
+             * @example 40 g
+             */
+            filling_per_piece?: string;
+            /**
+             * @description How it is closed.
+             * @enum {string}
+             */
+            closing?: "gathered" | "ball" | "pinch" | "envelope" | "half_moon" | "half_moon_fork" | "half_moon_rope" | "crescent" | "two_rounds" | "lidded" | "boat" | "well" | "sticks" | "kneaded_in" | "pulled_pie" | "braid" | "layered" | "plain";
+            filling?: components["schemas"]["Filling"];
+            heat?: components["schemas"]["HeatSettings"];
+        };
+        /** @description When and where. */
+        Plan: {
+            /**
+             * @description When to eat. HH:MM (the next such hour) or a date and time with its offset.
+             * @example 18:30
+             */
+            eat_at?: string | null;
+            /**
+             * @description When to start, if the hour to eat is not what is fixed. HH:MM (the next such hour) or a date and time with its offset.
+             * @example 18:30
+             */
+            start_at?: string | null;
+            /**
+             * @description Kitchen warmth for this bake, 5 to 40 °C, if not the kitchen's own.
+             * @example 21 C
+             */
+            room?: string | null;
+            /**
+             * @description Whether the kitchen's thermometer is believed where there is one; typed if left out.
+             * @enum {string}
+             */
+            room_from?: "typed" | "thermometer";
+        };
+        /** @description Final proof. */
+        ProofStage: {
+            /** @description Where it stands, in turn; the kitchen's warmth if left out. */
+            spots?: components["schemas"]["Stay"][];
+            /** @description Volume of the dough at the end over that just after wrapping, 1.05 to 2.5. */
+            to: number;
+            /**
+             * @description Warmth where the pieces proof, if not the room's. Older spelling of one spot.
+             * @example 30 C
+             */
+            air?: string | null;
+        };
+        /** @description First rise. */
+        RiseStage: {
+            /** @description Where it stands, in turn; the kitchen's warmth if left out. */
+            spots?: components["schemas"]["Stay"][];
+            /** @description Volume at the end over volume at the start, 1.2 to 3.5. */
+            to: number;
+            /**
+             * @description Warmth where the dough rises, if not the room's. Older spelling of one spot.
+             * @example 28 C
+             */
+            air?: string | null;
+            /**
+             * @description What it rises in; a flat bag takes the fridge's cold sooner.
+             * @enum {string}
+             */
+            in?: "bowl" | "bag";
+            /** @description Knocked back and left to rise again to so many times its size as knocked back, 1.1 to 3; once only if left out. */
+            again_to?: number | null;
+            /**
+             * @description How long a dough without yeast rests, 0 to 24 h; 30 min if left out.
+             * @example 30 min
+             */
+            rest?: string;
+        };
+        /** @description How the sponge ripens, where some of the dough goes into one. */
+        SpongeStage: {
+            /** @description Where it stands, in turn; the kitchen's warmth if left out. */
+            spots?: components["schemas"]["Stay"][];
+            /** @description Volume at which it is ripe over that as mixed, 1.5 to 3.5; 2.6 if left out. */
+            to?: number;
+        };
+        /** @description Time in one spot. */
+        Stay: {
+            /**
+             * @description bench, oven light, oven with hot water, over warm water, fridge, spot (with its air), or the name of one of the kitchen's own spots.
+             * @example fridge
+             */
+            where: string;
+            /**
+             * @description How warm it is there, 1 to 45 °C, where that is not known of the spot.
+             * @example 28 C
+             */
+            air?: string | null;
+            /**
+             * @description How long it stays there, 1 min to 4 days; left out for the last one, where it stays until it is ready.
+             * @example 45 min
+             */
+            for?: string | null;
         };
         /** NewBake */
         NewBake: {
