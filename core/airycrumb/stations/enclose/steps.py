@@ -157,7 +157,8 @@ def _edge(m: _Made) -> list[Patch]:
     turns = np.linspace(0.04, math.pi - 0.04, n)
     at = lambda radius, t: (radius * math.cos(t), radius * math.sin(t))
     if m.closing.key == "half_moon_rope":
-        return [_patch("line", np.array([at(r - seam, t), at(r, t + 0.09)])) for t in turns]
+        twist = 0.09
+        return [_patch("line", np.array([at(r - seam, t - twist), at(r, t)])) for t in turns if t > twist]
     if m.closing.key == "half_moon_fork":
         return [_patch("line", np.array([at(r - seam, t), at(r, t)])) for t in np.linspace(0.03, math.pi - 0.03, 2 * n)]
     return [
