@@ -44,7 +44,34 @@ EVIDENCE: dict[Callable[[Record], Cause | None], tuple[dict[str, Any], dict[str,
 }
 
 
+# Where a cause's evidence is complete, and the weight it then has; halfway there it has half of what it can gain.
+COMPLETE: dict[Callable[[Record], Cause | None], tuple[str, float, float, float]] = {
+    causes.over_proofed: ("proof_size", 1.03, 1.25, 1.0),
+    causes.under_proofed: ("proof_size", 0.97, 0.75, 1.0),
+    causes.rise_short: ("rise_size", 0.97, 0.7, 0.9),
+    causes.rise_long: ("rise_size", 1.08, 1.5, 0.9),
+    causes.left_in: ("heat_min", 21.6, 30.0, 1.0),
+    causes.taken_out_early: ("heat_min", 19.0, 13.0, 0.8),
+    causes.dried: ("loss_percent", 10.0, 18.0, 0.7),
+    causes.thin_wall: ("rim_mm", 2.6, 1.2, 0.7),
+    causes.little_filling: ("ratio", 0.55, 0.25, 1.0),
+    causes.too_full: ("filling_g", 54.0, 78.0, 1.0),
+    causes.uneven_pieces: ("spread", 0.03, 0.15, 1.0),
+    causes.wrapped_apart: ("apart_min", 15.0, 45.0, 0.8),
+    causes.stiff_dough: ("hydration", 55.0, 45.0, 0.6),
+}
+
+
 class Causes(unittest.TestCase):
+    def test_each_is_certain_where_its_evidence_is_complete_and_half_so_halfway(self) -> None:
+        for cause, (number, none_at, full_at, most) in COMPLETE.items():
+            silent = EVIDENCE[cause][0]
+            for value, weight in ((full_at, most), ((none_at + full_at) / 2, most / 2)):
+                with self.subTest(cause=cause.__name__, value=value):
+                    found = cause(Record(**(silent | {number: value})))
+                    assert found is not None
+                    self.assertAlmostEqual(found.weight, weight)
+
     def test_each_is_silent_without_evidence_and_louder_with_more(self) -> None:
         for cause, (silent, soft, loud) in EVIDENCE.items():
             with self.subTest(cause=cause.__name__):

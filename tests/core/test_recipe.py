@@ -161,6 +161,23 @@ class TwelveManners(unittest.TestCase):
                 self.assertEqual(line.use, key)
                 self.assertAlmostEqual(line.grams.typical, expected, delta=0.05 + 0.001 * expected)
 
+    def test_6b_what_comes_packed_is_surer_than_what_grows(self) -> None:
+        """A tin or a packet weighs what is printed on it; an egg has its class, an onion its own size."""
+        spread = {}
+        for text in ("1 packet dried yeast", "2 tins chopped tomatoes", "3 eggs", "1 onion"):
+            grams_of = read_line(text)[0].grams
+            assert grams_of
+            spread[text] = round(grams_of.high / grams_of.typical - 1, 3)
+        self.assertEqual(list(spread.values()), [0.02, 0.02, 0.08, 0.2])
+
+    def test_6c_a_recipe_that_bakes_without_a_temperature_is_no_steamer(self) -> None:
+        text = "500 g flour\n300 g water\n6 g instant yeast\n9 g salt\nFilling\n300 g cooked mushrooms\n\nMethod\n"
+        for method, heated in (("Bake for 20 minutes.", "oven"), ("Steam for 15 minutes.", "steam")):
+            with self.subTest(method=method):
+                draft = to_bake(read_recipe(text + method))
+                self.assertEqual(draft.document["heat"]["method"], heated)
+                self.assertEqual(any("No oven temperature" in one for one in draft.assumed), heated == "oven")
+
     def test_7_a_sponge_counts_in_the_dough(self) -> None:
         text = (
             "Sponge\n100 g bread flour\n48 g water\n1 g instant yeast\n\nDough\n400 g bread flour\n"

@@ -206,6 +206,17 @@ class Doubts(unittest.TestCase):
 
 
 class UnderWay(unittest.TestCase):
+    def test_the_look_is_asked_for_a_tenth_before_the_earliest_it_can_be_ready(self) -> None:
+        rise = sheet().rise
+        asked, earliest = ((at - rise.start).total_seconds() for at in (rise.look_from, rise.ready_low))
+        self.assertAlmostEqual(asked / earliest, 0.9, delta=0.01)
+
+    def test_two_more_bakes_are_asked_for_only_while_they_would_tell(self) -> None:
+        for bakes, asked in ((0, True), (2, True), (3, False), (12, False)):
+            told = sheet(vigour={"mean": 0.0, "variance": 0.06, "bakes": bakes}).rise.would_narrow
+            with self.subTest(bakes=bakes):
+                self.assertEqual(any("two more bakes" in what for what in told), asked)
+
     def test_a_mark_moves_the_forecast_and_narrows_it(self) -> None:
         begun = [seen("started", "weigh", 0), seen("done", "weigh", 25)]
         before = sheet(observations=begun, now=NOON + timedelta(minutes=90))

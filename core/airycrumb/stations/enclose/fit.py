@@ -72,12 +72,11 @@ def _rows(wide: float, deep: float, piece_wide: float, piece_deep: float, stagge
 
 
 def _centred(spots: Spots) -> Spots:
-    """The same about the middle, so that a staggered block does not hang to one side."""
+    """The same about the middle from side to side, so that a staggered block does not hang to one side."""
     if not spots:
         return spots
     x = (min(s[0] for s in spots) + max(s[0] for s in spots)) / 2
-    y = (min(s[1] for s in spots) + max(s[1] for s in spots)) / 2
-    return [(a - x, b - y) for a, b in spots]
+    return [(a - x, b) for a, b in spots]
 
 
 def _rows_in_round(across: float, piece_wide: float, piece_deep: float) -> Spots:
