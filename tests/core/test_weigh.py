@@ -1,5 +1,7 @@
 """The Weigh tray: the order on the scale, ice, swaps, and how surely a dough is known."""
 
+import contextlib
+import json
 import unittest
 from datetime import timedelta
 from typing import Any
@@ -8,7 +10,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from airycrumb.bake import read_bake, read_kitchen
-from airycrumb.bake.edits import edited
+from airycrumb.bake.edits import Change, edited
 from airycrumb.pantry import find
 from airycrumb.problems import InputError
 from airycrumb.quantities import Band
@@ -19,6 +21,28 @@ from airycrumb.stations.weigh import formula
 from tests.core.examples import DEMO_BAKES, NOON, bake_document, kitchen, kitchen_document, seen, sheet, sponge_document
 from tests.core.spoken import finish
 from tests.core.test_rise import LEAN
+
+
+class SlipsOfTheUnit(unittest.TestCase):
+    """Kilograms written for grams, and crumbs for kilograms: worked with a doubt, or refused; never a fault."""
+
+    def test_any_amount_of_anything_is_worked_or_refused_with_a_sentence(self) -> None:
+        for path in DEMO_BAKES:
+            whole = json.loads(path.read_text())
+            for where in ("dough", "filling"):
+                for i in range(len(whole[where]["ingredients"])):
+                    for amount in ("0 g", "0.001 g", "4 kg", "99 kg"):
+                        wrong = edited(whole, [Change([where, "ingredients", i, "amount"], amount)])
+                        with self.subTest(bake=path.stem, row=i, amount=amount), contextlib.suppress(InputError):
+                            sheet(wrong)
+
+    def test_kilograms_of_water_stop_the_bake_with_a_word(self) -> None:
+        document = bake_document("hake-fennel-buns")
+        row = next(i for i, r in enumerate(document["dough"]["ingredients"]) if r["use"] == "water")
+        doubts = sheet(edited(document, [Change(["dough", "ingredients", row, "amount"], "4 kg")])).doubts
+        told = next(d for d in doubts if d.code == "hydration")
+        self.assertEqual(told.severity, "stop")
+        self.assertIn("a batter that pours", told.title)
 
 
 class OntoTheScale(unittest.TestCase):

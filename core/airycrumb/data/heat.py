@@ -1,5 +1,6 @@
 """Constants of the heat model (docs/models/heat.md)."""
 
+import math
 from dataclasses import dataclass
 
 from airycrumb.data.record import Constant
@@ -140,7 +141,7 @@ COLOURS = (
     (150.0, "golden"),
     (175.0, "brown"),
     (185.0, "dark"),
-    (999.0, "burnt"),
+    (math.inf, "burnt"),
 )
 GOLDEN_FROM = Constant(122.0, "°C", "common practice", "surface at which browning is plain to see on bare dough")
 ENRICHED_SUGAR = 3.0  # % sugar from which a bare dough browns as a washed one; assumed

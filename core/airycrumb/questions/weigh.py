@@ -9,6 +9,8 @@ from airycrumb.words import Message, Quantity, in_grams, in_percent, joined, say
 # usual bands in % of flour, common practice: low, high, what to suggest
 USUAL = {"yeast": (0.3, 3.0, 1.2), "salt": (1.0, 2.5, 1.8), "hydration": (50.0, 80.0, 62.0)}
 
+POURS = 120.0  # % of flour from which it is a batter; common practice, no source
+
 
 def _amount_change(w: Findings, role: str, percent: float, now: float) -> list[Change]:
     """Scale every ingredient of a role so that it makes up `percent` of the flour."""
@@ -73,14 +75,22 @@ def hydration(w: Findings) -> Iterator[Doubt]:
         yield Doubt(
             code="hydration",
             tray="weigh",
-            severity="ask",
-            title=say("True hydration {value}: too stiff to close?", value=in_percent(value))
-            if value < low
-            else say("True hydration {value}: too soft to hold a filling?", value=in_percent(value)),
+            severity="stop" if value > POURS else "ask",
+            title=_too(value, low),
             reason=say("Counting the water in milk, egg and butter. Usual: {usual}.", usual=in_percent(low, high)),
             answers=[KEEP],
             source=PRACTICE,
         )
+
+
+def _too(value: float, low: float) -> Message:
+    """How a dough of this true hydration (%) cannot be shaped."""
+    true = in_percent(value)
+    if value > POURS:
+        return say("True hydration {value}: a batter that pours, not a dough", value=true)
+    if value < low:
+        return say("True hydration {value}: too stiff to close?", value=true)
+    return say("True hydration {value}: too soft to hold a filling?", value=true)
 
 
 def sugar(w: Findings) -> Iterator[Doubt]:

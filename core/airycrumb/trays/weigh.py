@@ -1,5 +1,7 @@
 """The Weigh tray: amounts, percentages, and the water that lands the dough at its temperature."""
 
+import math
+
 from airycrumb.data.record import Constant
 from airycrumb.data.vocabulary import FEEL
 from airycrumb.pantry import Part
@@ -30,7 +32,7 @@ HELD_BACK = Constant(0.1, "share", "common practice", "of the water, held back u
 UNSURE_POINTS = 4.0  # of hydration
 DILUTED = Constant(5.0, "g", "assumed", "yeast stirred into water to 100 g, to measure what a scale cannot")
 TEASPOON_ML = 4.92892159
-FEELS = ((56.0, "stiff"), (63.0, "firm"), (70.0, "soft"), (999.0, "sticky"))
+FEELS = ((56.0, "stiff"), (63.0, "firm"), (70.0, "soft"), (math.inf, "sticky"))
 
 
 def _liquid_share(parts: list[Part]) -> float:
