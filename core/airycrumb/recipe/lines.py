@@ -22,13 +22,13 @@ from airycrumb.words import Message, quantity, say, verbatim
 LOOSE = ("pinch", "knob", "handful", "slice", "sprig")
 BY_TASTE = ("salt", "spice")
 US_CUP_ML = CUPS["us"]["cup"]
-BRACKET = re.compile(r"\(([^)]*)\)")
+BRACKET = re.compile(r"\(([^()]*)\)")
 BULLET = re.compile(r"^\s*(?:[-*•·‣▢☐]+|\d+[.)](?=\s+\D|\s+\d))\s*")
 TO_TASTE = re.compile(
     r"\b(?:to|for) (?:taste|dusting|greasing|brushing|the pan|the tray|serving)\b.*|\bas needed\b.*|\bto serve\b.*",
     re.IGNORECASE,
 )
-JOINED = re.compile(r"\s+(?:\+|plus)\s+(?=\S)", re.IGNORECASE)
+JOINED = re.compile(r"(?<!\s)\s+(?:\+|plus)\s+(?=\S)", re.IGNORECASE)
 
 
 @dataclass(frozen=True)

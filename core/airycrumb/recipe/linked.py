@@ -7,7 +7,7 @@ from collections.abc import Iterator
 from typing import Any
 
 KIND = "application/ld+json"
-TAG = re.compile(r"<[^>]+>")
+TAG = re.compile(r"<[^<>]+>")
 DEEPEST = 12
 
 

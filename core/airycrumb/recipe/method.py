@@ -6,7 +6,8 @@ from dataclasses import dataclass
 from airycrumb.quantities import Band
 from airycrumb.recipe.amounts import number, plain
 
-_N = r"(\d+(?:[.,]\d+)?(?:\s+\d+\s*/\s*\d+)?|\d+\s*/\s*\d+)"
+# A number begins where its digits do and gives none back: a pasted run of digits costs its length, not its cube.
+_N = r"(?<!\d)(\d++(?:[.,]\d++)?(?:\s+\d++\s*/\s*\d++)?|\d++\s*/\s*\d++)"
 _RANGE = rf"{_N}(?:\s*(?:-|to|or)\s*{_N})?"
 TEMPERATURE = re.compile(rf"{_RANGE}\s*(?:°|º|degrees?|deg\.?)?\s*(C|F|celsius|fahrenheit)\b", re.IGNORECASE)
 TIME = re.compile(rf"{_RANGE}\s*(minutes?|mins?|hours?|hrs?|h)\b", re.IGNORECASE)

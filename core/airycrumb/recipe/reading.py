@@ -10,6 +10,7 @@ from airycrumb.recipe.linked import as_plain_text
 from airycrumb.recipe.method import Said, said_in
 from airycrumb.words import as_number, say, verbatim
 
+SPACES = re.compile(r"[^\S\n]+")
 LONGEST_LINE = 300  # characters, of an ingredient
 LONGEST_TEXT, LONGEST_PAGE = 60_000, 900_000  # characters, of a recipe and of a page that holds one
 MOST_LINES = 1000
@@ -72,7 +73,7 @@ HEADING_WORDS = set(
 FILLING_LINE = re.compile(r"^(?:for the )?(?:[a-z-]+ ){1,4}(?:filling|stuffing)$", re.IGNORECASE)
 MOST_FILLINGS = 6
 # "200 g leek (for the leek filling)"
-FOR_FILLING = re.compile(r"\s*\(for the ((?:[^()\s]+ ){0,8}(?:filling|stuffing))\)\s*$", re.IGNORECASE)
+FOR_FILLING = re.compile(r"(?<!\s)\s*\(for the ((?:[^()\s]+ ){0,8}(?:filling|stuffing))\)\s*$", re.IGNORECASE)
 FOR_WASH = re.compile(r"\b(?:for|to) (?:the )?(?:egg ?wash|wash|brush(?:ing)?|glaz(?:e|ing))\b", re.IGNORECASE)
 YIELD = re.compile(r"^\W*(?:makes?|yields?|serves)\b", re.IGNORECASE)
 
@@ -187,7 +188,8 @@ def read_recipe(text: str, habits: Habits = Habits()) -> Reading:  # noqa: B008
     InputError with a sentence for nothing, for rubbish, and for a text with no ingredient in it.
     """
     _refuse_rubbish(text, LONGEST_PAGE)
-    text = as_plain_text(text)
+    # One space is as good as many, and no pattern then runs along them again and again.
+    text = SPACES.sub(" ", as_plain_text(text))
     _refuse_rubbish(text, LONGEST_TEXT)
     title, ingredients, method = _sorted_text(text)
     placed: list[PlacedLine] = []
