@@ -10,6 +10,7 @@ from shapely.geometry import LineString, Polygon
 from shapely.geometry.base import BaseGeometry
 from shapely.ops import unary_union
 
+from airycrumb.data.closings import BRAID_END_MM
 from airycrumb.stations.enclose import CLOSINGS
 from airycrumb.stations.enclose.steps import Patch, WrapStep
 from airycrumb.stations.enclose.wrapper import Wrapper
@@ -145,6 +146,15 @@ class TheLastStep(unittest.TestCase):
         for one, other in zip(left, right, strict=True):
             self.assertAlmostEqual(one.centroid.x, -other.centroid.x, delta=ROUNDED_MM)
             self.assertAlmostEqual(one.area, other.area, delta=1)
+
+    def test_a_braid_is_as_long_as_its_sheet_less_the_two_ends_folded_over(self) -> None:
+        made = usual("braid")
+        body = of_kind(made.steps[1], "dough")[0]
+        self.assertAlmostEqual(size_of(body)[1], made.along_mm - 2 * BRAID_END_MM.value, delta=ROUNDED_MM)
+        strips = unary_union(of_kind(made.steps[1], "over"))
+        # Lacing begins at the end that was folded over, and leans away from it.
+        self.assertAlmostEqual(strips.bounds[1], body.bounds[1], delta=ROUNDED_MM)
+        self.assertGreater(strips.centroid.y, strips.bounds[1])
 
     def test_two_rounds_lie_one_on_the_other_and_the_upper_covers_the_lower(self) -> None:
         last = usual("two_rounds").steps[-1]

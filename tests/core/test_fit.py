@@ -10,6 +10,7 @@ from shapely.geometry import Point, Polygon, box
 
 from airycrumb.data.closings import GAP_MM, WALL_GAP_MM
 from airycrumb.stations.enclose import Fit, fit_round, fit_tray
+from airycrumb.stations.enclose.fit import packings
 
 ROUGH = 0.06  # spots are kept to a tenth of a millimetre
 
@@ -63,6 +64,17 @@ class Fitting(unittest.TestCase):
         self.assertAlmostEqual(from_middle[0], 0, delta=0.5)
         for far in from_middle[1:]:
             self.assertAlmostEqual(far, 80, delta=0.5)
+
+    def test_every_packing_that_is_known_just_fits_its_own_basket(self) -> None:
+        """One to twenty rounds, each in the smallest basket that is known to hold so many, and in none smaller."""
+        for n, (radius, _) in enumerate(packings(), 1):
+            basket = radius * (60 + GAP_MM.value) - GAP_MM.value + 2 * WALL_GAP_MM.value
+            with self.subTest(rounds=n):
+                # Six and seven, eighteen and nineteen take the same basket.
+                alike = sum(abs(other - radius) < 1e-3 for other, _ in packings()[n:])
+                self.assertEqual(fit_round(basket, 60, 60).per_load, n + alike)
+                if n > 1:
+                    self.assertLess(fit_round(basket - 0.5, 60, 60).per_load, n)
 
     def test_a_tray_is_filled_in_rows_either_way_round(self) -> None:
         gap, wall = GAP_MM.value, 2 * WALL_GAP_MM.value

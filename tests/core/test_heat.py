@@ -2,14 +2,17 @@
 
 import unittest
 from dataclasses import replace
+from typing import Any
 
 import numpy as np
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from airycrumb.data.heat import WASHES
-from airycrumb.stations.heat import Boundary, Piece, browning, colour, cook, steam_water_ml
+from airycrumb.data.heat import STEAM_PAN_MIN, WASHES
+from airycrumb.stations.heat import Boundary, Piece, browning, colour, cook, march, steam_water_ml
 from airycrumb.stations.heat.cook import Cook
+from airycrumb.stations.heat.fire import phases
+from airycrumb.stations.heat.settings import fahrenheit
 from airycrumb.stations.heat.shape import body, mesh
 
 DOUGH = (0.385, 0.07, 0.03, 0.50, 0.015)
@@ -128,3 +131,41 @@ class CommonPractice(unittest.TestCase):
         c = cook(replace(BUN, dough_c=26), oven(120), 20)
         self.assertLess(c.core[-1], 60)
         self.assertEqual(colour(float(c.skin.max()), 0), "none")
+
+
+class InTheOven(unittest.TestCase):
+    """The lid, the pan of steam and the plain air follow one another: rows of minutes, each with its own film."""
+
+    def lengths(self, minutes: float, **more: Any) -> list[float]:
+        fire = Boundary("oven", 200, "high", False, 0, 0, False, **more)
+        return [round(float(m), 6) for m in phases(fire, minutes, 0)[:, march.SECONDS] / 60]
+
+    def test_each_takes_its_own_time(self) -> None:
+        self.assertEqual(STEAM_PAN_MIN.value, 10)
+        cases = (
+            ({}, [25]),
+            ({"steam_pan": True}, [10, 15]),
+            ({"lid_min": 6.0}, [6, 19]),
+            ({"lid_min": 6.0, "steam_pan": True}, [6, 4, 15]),
+            ({"lid_min": 12.0, "steam_pan": True}, [12, 13]),
+            ({"lid_min": 40.0, "steam_pan": True}, [25]),
+        )
+        for settings_of, expected in cases:
+            with self.subTest(settings=settings_of):
+                self.assertEqual(self.lengths(25, **settings_of), expected)
+
+    def test_a_short_bake_is_steamed_throughout(self) -> None:
+        self.assertEqual(self.lengths(8, steam_pan=True), [8])
+
+
+class Dials(unittest.TestCase):
+    def test_a_dial_in_fahrenheit_is_set_to_what_is_marked_on_it(self) -> None:
+        """A multiple of 25 where one is within 5 °F, else of 5: as ovens are marked (common practice, no source)."""
+        for celsius in range(100, 281):
+            exact, dial = celsius * 1.8 + 32, fahrenheit(celsius)
+            with self.subTest(celsius=celsius):
+                near = [mark for mark in range(200, 600, 25) if abs(mark - exact) <= 5]
+                if near:
+                    self.assertEqual(dial, near[0])
+                else:
+                    self.assertEqual((dial % 5, abs(dial - exact) <= 2.5), (0, True))

@@ -277,6 +277,15 @@ class LookingBack(unittest.TestCase):
         self.assertEqual(rehearse(bake, kitchen(), NOON, 0.1, 5), rehearse(bake, kitchen(), NOON, 0.1, 5))
         self.assertNotEqual(rehearse(bake, kitchen(), NOON, 0.1, 5), rehearse(bake, kitchen(), NOON, 0.1, 6))
 
+    def test_a_played_batch_heats_every_load_for_its_minutes(self) -> None:
+        for pieces in (12, 60):
+            bake = read_bake(bake_document(pieces=pieces))
+            plan = sheet(bake_document(pieces=pieces)).heat
+            ended = {o.stage: o.at for o in rehearse(bake, kitchen(), NOON, 0.1, 5) if o.kind == "done"}
+            heated = (ended["heat"] - ended["proof"]).total_seconds() / 60
+            with self.subTest(pieces=pieces):
+                self.assertAlmostEqual(heated / (plan.minutes_planned * plan.loads), 1.03, delta=0.06)
+
     def test_a_much_slower_rise_is_told_with_what_to_do(self) -> None:
         told = [f for f in self.played(-0.7).findings if "First rise" in f.what]
         self.assertEqual(len(told), 1)
