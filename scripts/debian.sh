@@ -3,7 +3,8 @@
 set -eu
 missing=()
 ls /usr/lib/postgresql/*/bin/initdb >/dev/null 2>&1 || missing+=(postgresql)
-command -v chromium >/dev/null 2>&1 || missing+=(chromium)
+# The browser without its windows: what drives the pages in tests and takes the pictures.
+command -v chromium-headless-shell >/dev/null 2>&1 || missing+=(chromium-headless-shell)
 python3 -c 'import ensurepip, venv' 2>/dev/null || missing+=(python3-venv)
 command -v node >/dev/null 2>&1 || { echo "Node.js 20 is missing: install it, then run this again." >&2; exit 1; }
 command -v npm >/dev/null 2>&1 || missing+=(npm)

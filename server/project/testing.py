@@ -1,15 +1,42 @@
-"""Django's test runner, which also writes down how many tests passed and failed."""
+"""Django's test runner, which also writes down how many tests passed and failed, and how long each took."""
 
 import json
 import os
+import time
 from pathlib import Path
 from typing import Any
 
-from django.test.runner import DiscoverRunner
+from django.test.runner import DiscoverRunner, ParallelTestSuite, RemoteTestResult, RemoteTestRunner
+
+TIMES = "AIRYCRUMB_TEST_TIMES"
+
+
+class _Timed(RemoteTestResult):
+    """Of one of several test processes: adds a line for each test to the file of times, where there is one."""
+
+    def startTest(self, test: Any) -> None:  # noqa: N802
+        self.begun = time.perf_counter()
+        super().startTest(test)
+
+    def stopTest(self, test: Any) -> None:  # noqa: N802
+        super().stopTest(test)
+        if target := os.environ.get(TIMES):
+            with open(target, "a", encoding="utf-8") as file:
+                file.write(f"{time.perf_counter() - self.begun:.2f} {test.id()}\n")
+
+
+class _TimedRunner(RemoteTestRunner):
+    resultclass = _Timed
+
+
+class _Suite(ParallelTestSuite):
+    runner_class = _TimedRunner
 
 
 class CountingRunner(DiscoverRunner):
     """Writes {"passed", "failed", "skipped"} to AIRYCRUMB_TEST_COUNTS, where that is set."""
+
+    parallel_test_suite = _Suite
 
     def run_suite(self, suite: Any, **kwargs: Any) -> Any:
         """Run, count, and leave the counts where scripts/check.py finds them."""

@@ -263,12 +263,13 @@ class Working(BrowserCase):
 class Looks(BrowserCase):
     def test_axe_finds_nothing_on_the_three_views_light_and_dark(self) -> None:
         finished, running = Batch.objects.filter(finished__isnull=False).latest("id"), Batch.objects.get(finished=None)
-        for theme in ("light", "dark"):
-            page = self.fresh_context(theme=theme).new_page()
-            self.open_first_screen(page)
-            trays = [f"{page.url}?tray={t}" for t in ("weigh", "rise", "divide", "wrap", "proof", "heat")]
-            for path in (*trays, f"/hands/{running.pk}", "/notebook", f"/notebook/{finished.pk}"):
-                page.goto(path)
+        page = self.page
+        self.open_first_screen(page)
+        trays = [f"{page.url}?tray={t}" for t in ("weigh", "rise", "divide", "wrap", "proof", "heat")]
+        for path in (*trays, f"/hands/{running.pk}", "/notebook", f"/notebook/{finished.pk}"):
+            page.goto(path)
+            for theme in ("light", "dark"):
+                page.emulate_media(color_scheme=theme)
                 expect(page.locator("svg[role=img]").first).to_be_visible()
                 # The dark pages are the same ones in other colours.
                 found = Axe().run(page, options={"runOnly": ["color-contrast"]} if theme == "dark" else None)
@@ -277,17 +278,14 @@ class Looks(BrowserCase):
 
     def test_nothing_runs_off_the_side_at_any_size(self) -> None:
         running = Batch.objects.get(finished=None)
-        for size in SIZES:
-            page = self.fresh_context(size=size).new_page()
-            self.open_first_screen(page)
-            bench = page.url
-            for path in (
-                *(f"{bench}?tray={t}" for t in ("weigh", "wrap", "heat")),
-                f"/hands/{running.pk}",
-                "/notebook",
-            ):
-                page.goto(path)
-                expect(page.locator("svg[role=img]").first).to_be_attached()
+        page = self.page
+        self.open_first_screen(page)
+        trays = [f"{page.url}?tray={t}" for t in ("weigh", "wrap", "heat")]
+        for path in (*trays, f"/hands/{running.pk}", "/notebook"):
+            page.goto(path)
+            expect(page.locator("svg[role=img]").first).to_be_attached()
+            for size, (width, height) in SIZES.items():
+                page.set_viewport_size({"width": width, "height": height})
                 with self.subTest(size=size, path=path):
                     over = page.evaluate("document.documentElement.scrollWidth - innerWidth")
                     self.assertLessEqual(over, 0)

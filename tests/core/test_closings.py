@@ -76,7 +76,7 @@ class EveryClosing(unittest.TestCase):
         for how in CLOSINGS.values():
             self.assertAlmostEqual(how.thickness(dough, how.across_at(dough, thick)) / thick, 1, msg=how.key)
 
-    @settings(max_examples=20)
+    @settings(max_examples=8)
     @given(st.floats(10, 1400), st.floats(5, 1500))
     def test_more_filling_never_asks_for_a_smaller_wrapper(self, dough: float, filling: float) -> None:
         for key in CLOSINGS:
