@@ -10,7 +10,7 @@ from typing import Any
 
 from airycrumb.bake import load_json, read_bake
 from airycrumb.bake.edits import edited
-from airycrumb.learning.simulated_cook import rehearse
+from airycrumb.learning.simulated_cook import simulated_batch
 from airycrumb.learning.troubles import TROUBLES
 from airycrumb.sheet import Sheet
 from tests.core.examples import DEMO_BAKES, NOON, bake_document, kitchen, seen, sheet, with_amount
@@ -265,7 +265,7 @@ class UnderWay(unittest.TestCase):
 class LookingBack(unittest.TestCase):
     def played(self, log_vigour: float, troubles: list[str] | None = None):  # type: ignore[no-untyped-def]
         bake = read_bake(bake_document())
-        marks = rehearse(bake, kitchen(), NOON, log_vigour, seed=3)
+        marks = simulated_batch(bake, kitchen(), NOON, log_vigour, seed=3)
         return finish(bake, kitchen(), marks, troubles or [], now=marks[-1].at)
 
     def test_a_slow_batch_teaches_a_slower_kitchen(self) -> None:
@@ -274,14 +274,16 @@ class LookingBack(unittest.TestCase):
 
     def test_the_same_seed_plays_the_same_batch(self) -> None:
         bake = read_bake(bake_document())
-        self.assertEqual(rehearse(bake, kitchen(), NOON, 0.1, 5), rehearse(bake, kitchen(), NOON, 0.1, 5))
-        self.assertNotEqual(rehearse(bake, kitchen(), NOON, 0.1, 5), rehearse(bake, kitchen(), NOON, 0.1, 6))
+        self.assertEqual(simulated_batch(bake, kitchen(), NOON, 0.1, 5), simulated_batch(bake, kitchen(), NOON, 0.1, 5))
+        self.assertNotEqual(
+            simulated_batch(bake, kitchen(), NOON, 0.1, 5), simulated_batch(bake, kitchen(), NOON, 0.1, 6)
+        )
 
     def test_a_played_batch_heats_every_load_for_its_minutes(self) -> None:
         for pieces in (12, 60):
             bake = read_bake(bake_document(pieces=pieces))
             plan = sheet(bake_document(pieces=pieces)).heat
-            ended = {o.stage: o.at for o in rehearse(bake, kitchen(), NOON, 0.1, 5) if o.kind == "done"}
+            ended = {o.stage: o.at for o in simulated_batch(bake, kitchen(), NOON, 0.1, 5) if o.kind == "done"}
             heated = (ended["heat"] - ended["proof"]).total_seconds() / 60
             with self.subTest(pieces=pieces):
                 self.assertAlmostEqual(heated / (plan.minutes_planned * plan.loads), 1.03, delta=0.06)

@@ -42,7 +42,7 @@ class HeatSettings(Written):
     seared: Flag = left_out(
         False, "seared", "In the pan: seared 3 min, then water and a lid; else dry under a lid, and turned."
     )
-    came: Annotated[str, OneOf(("proofed", "fridge", "frozen"))] = left_out(
+    arrive: Annotated[str, OneOf(("proofed", "fridge", "frozen"))] = left_out(
         "proofed", "from", "How they come to the heat: as proofed, or kept cold since."
     )
     cold_min: Annotated[float, Measured("duration", "h", "12 h", (1, 2160), say("The time kept cold"))] = left_out(

@@ -22,6 +22,8 @@ from airycrumb.stations.heat.learning import OvenTruth, Pace
 from airycrumb.stations.rise.learning import Vigour
 from airycrumb.words import say, verbatim
 
+VIGOUR_MEAN, PACE_MEAN = (-2.0, 2.0), (-1.0, 1.0)  # what can be believed of them, in ln
+
 
 class Steamer(Written):
     """Baskets over a pot."""
@@ -59,7 +61,7 @@ class OvenTrays(Written):
 class LearnedVigour(Written):
     """How this kitchen's dough rises against the model's."""
 
-    mean: Annotated[float, Number((-2, 2), say("Mean vigour"))] = told("mean", "Mean of ln vigour, -2 to 2.")
+    mean: Annotated[float, Number(VIGOUR_MEAN, say("Mean vigour"))] = told("mean", "Mean of ln vigour, -2 to 2.")
     variance: Annotated[float, Number((1e-6, 1), say("Variance of vigour"))] = told(
         "variance", "Its variance, above 0 to 1."
     )
@@ -69,7 +71,7 @@ class LearnedVigour(Written):
 class LearnedPace(Written):
     """How one way of heating here heats against the model's."""
 
-    mean: Annotated[float, Number((-1, 1), say("Mean pace"))] = told(
+    mean: Annotated[float, Number(PACE_MEAN, say("Mean pace"))] = told(
         "mean", "Mean of the ln of minutes needed over minutes forecast, -1 to 1."
     )
     variance: Annotated[float, Number((1e-6, 1), say("Variance of the pace"))] = told(
@@ -259,7 +261,7 @@ class Kitchen(Written):
         {}, "wrap_seconds", "Seconds to wrap one piece, 5 to 1800, by closing, learned."
     )
     measuring: Measuring = Measuring.model_construct()
-    drinks: dict[str, Share] = left_out(
+    absorption: dict[str, Share] = left_out(
         {},
         "drinks",
         "Share of a recipe's water each flour here really took, 0.5 to 1.2, learned from water left over; by pantry "

@@ -217,7 +217,7 @@ class Bake(Written):
     heat: HeatSettings
     plan: Plan = Plan.model_construct()
     held: Held | None = left_out(None, "pin", "A number that is held.")
-    kept: Annotated[tuple[Annotated[str, Text(60)], ...], Field(max_length=60)] = left_out(
+    dismissed: Annotated[tuple[Annotated[str, Text(60)], ...], Field(max_length=60)] = left_out(
         (), "kept", 'Doubts the cook has answered with "keep".'
     )
     notes: Annotated[str, Text(4000)] = left_out("", "notes", "The cook's own notes.")

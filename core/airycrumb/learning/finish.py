@@ -48,7 +48,7 @@ def _drank(ctx: Context, taught: Kitchen, flour: str) -> float | None:
     if left is None or water <= 0:
         return None
     now = 1 - min(left / water, 0.5)
-    return round((now + taught.drinks.get(flour, now)) / 2, 4)
+    return round((now + taught.absorption.get(flour, now)) / 2, 4)
 
 
 def _kneading_warms(ctx: Context, taught: Kitchen, predicted_c: float, start_c: float) -> float | None:
@@ -96,14 +96,14 @@ def finish(
     troubles: list[str],
     *,
     now: datetime,
-    believed: Kitchen | None = None,
+    kitchen_now: Kitchen | None = None,
 ) -> Lesson:
     """Learn from a batch: its rise readings teach the kitchen, its marks fill the review.
 
     kitchen: as it was when the batch began, so that the plan comes out as it stood then;
-    believed: as it is now (other batches may have taught it meanwhile), which is what learns.
+    kitchen_now: as it is now (other batches may have taught it meanwhile), which is what learns.
     """
-    taught = believed or kitchen
+    taught = kitchen_now or kitchen
     ctx = Context(bake, kitchen, tuple(observations), now)
     started = ctx.done.started if ctx.done and ctx.done.started else now
     plan = work(bake, kitchen, [o for o in observations if o.kind == "started"], now=started)

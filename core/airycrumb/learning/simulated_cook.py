@@ -30,7 +30,7 @@ def _left_over(weighed: WeighTray, at: datetime, noise: random.Random) -> list[O
     return [Observation("water_left", "weigh", at, float(round(water * noise.uniform(0.03, 0.09))))]
 
 
-def rehearse(bake: Bake, kitchen: Kitchen, started: datetime, log_vigour: float, seed: int) -> list[Observation]:
+def simulated_batch(bake: Bake, kitchen: Kitchen, started: datetime, log_vigour: float, seed: int) -> list[Observation]:
     """Observations from start to last bite of a dough of that true ln vigour, with human noise.
 
     The eye misjudges growth by about 8 %, hands are 15 % off their usual pace. Same seed, same

@@ -105,7 +105,7 @@ class Context:
         """The stages of this bake, in order."""
         sponge = ("sponge",) if self.ripens else ()
         again = ("again",) if self.bake.rise.again_to is not None and self.rises else ()
-        hold = ("hold",) if self.bake.heat.came != "proofed" else ()
+        hold = ("hold",) if self.bake.heat.arrive != "proofed" else ()
         return (*sponge, "weigh", "rise", *again, "divide", "wrap", "proof", *hold, "heat", "rest")
 
     @property

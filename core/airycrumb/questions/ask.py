@@ -28,4 +28,4 @@ GRAVITY = {"stop": 0, "ask": 1, "note": 2}
 def ask(w: Findings, timing: list[Doubt]) -> list[Doubt]:
     """Every question not answered with "keep", gravest first."""
     found = timing + [d for question in QUESTIONS for d in question(w)]
-    return sorted((d for d in found if d.code not in w.ctx.bake.kept), key=lambda d: GRAVITY[d.severity])
+    return sorted((d for d in found if d.code not in w.ctx.bake.dismissed), key=lambda d: GRAVITY[d.severity])

@@ -257,7 +257,7 @@ def flat_piece(w: Findings, shown: HeatStage) -> Iterator[Doubt]:
 def kept_cold(w: Findings, shown: HeatStage) -> Iterator[Doubt]:
     """Pieces that come from the freezer: what that asks for."""
     ctx = shown.heated.ctx
-    if ctx.bake.heat.came != "frozen":
+    if ctx.bake.heat.arrive != "frozen":
         return
     yield Doubt(
         code=code_of(shown, "from_frozen"),

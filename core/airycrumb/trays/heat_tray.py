@@ -204,7 +204,7 @@ def heat_tray(h: LoadResult, proof: Fermented, wrap_min: float, density: float) 
         browning=heat.browning(seen, browns_sooner(ctx)) if b.method == "oven" else 0.0,
         loss_percent=float(shown.loss[end] * 100),
         start_c=load.most.piece.filling_c,
-        came=b.came,
+        came=b.arrive,
         boils_at_c=heat.boiling_point(k.altitude_m),
         per_load=load.fit.per_load,
         loads=load.loads,
@@ -248,7 +248,7 @@ def _later(h: LoadResult, proof: Fermented, waits: list[float]) -> list[LaterLoa
     ctx, where = h.ctx, h.ctx.bake.heat.later_loads
     if len(waits) == 1:
         return []
-    frozen = ctx.bake.heat.came != "proofed"
+    frozen = ctx.bake.heat.arrive != "proofed"
     found = []
     for wait in waits[1:]:
         if where == "staggered" or frozen or not ctx.rises:

@@ -57,8 +57,8 @@ def piece_of(ctx: Context, gas_ratio: float, dough_c: float, proof_min: float, p
         dough_shares=dough,
         filling_shares=_shares(blend(ctx.group.parts)) if ctx.group.parts else dough,
         dough_density=density,
-        dough_c=CAME_C.get(bake.heat.came, dough_c),
-        filling_c=CAME_C.get(bake.heat.came, filling_c),
+        dough_c=CAME_C.get(bake.heat.arrive, dough_c),
+        filling_c=CAME_C.get(bake.heat.arrive, filling_c),
     )
 
 

@@ -41,7 +41,7 @@ def clock(
 ) -> WarmClock:
     """The clock of the piece that stands longest: the first wrapped of the last load. wait_min: of that load."""
     came = {"proofed": NOTHING, "fridge": say("chilling in the fridge"), "frozen": say("freezing through")}[
-        ctx.bake.heat.came
+        ctx.bake.heat.arrive
     ]
     spells = [
         _cooling(ctx, density),

@@ -74,7 +74,7 @@ def _held_back(ctx: Context, dough: list[formula.Line], doubt: formula.Hydration
     A flour that left water over before leaves it again; flour measured by cups asks for a tenth.
     """
     water = sum(line.grams for line in dough if line.key == "water")
-    drank = ctx.kitchen.drinks.get(main_flour(ctx.bake.dough.parts))
+    drank = ctx.kitchen.absorption.get(main_flour(ctx.bake.dough.parts))
     if drank is not None and drank < 0.99:
         return water * (1 - drank), True
     wide = doubt.hydration.high - doubt.hydration.low >= UNSURE_POINTS

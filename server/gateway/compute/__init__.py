@@ -10,9 +10,10 @@ from airycrumb.bake.room_day import read_room_day
 from airycrumb.data.spots import SPOTS
 from airycrumb.data.vocabulary import ALLERGEN
 from airycrumb.learning.finish import Lesson, finish
-from airycrumb.learning.simulated_cook import rehearse
+from airycrumb.learning.simulated_cook import simulated_batch
 from airycrumb.learning.train_the_eye import PICTURES, Judgement, Marked, Question, question
 from airycrumb.learning.train_the_eye import mark as mark_judgement
+from airycrumb.learning.write_back import taught
 from airycrumb.pantry import shelf
 from airycrumb.paper.linked_recipe import as_recipe
 from airycrumb.plan.context import Context, RoomReading
@@ -23,7 +24,7 @@ from airycrumb.whatif.keeping import Kept
 from airycrumb.whatif.rise import Lateness, Option, away, late_by, ready_at, rise_of
 from airycrumb.whatif.wrapper import By, Solved
 from airycrumb.words import Message, hour_of, say, verbatim
-from gateway.compute.heat import HeatAnswers, HeatChoice, card, heat_answers, heat_choices, keeping, taught_heat
+from gateway.compute.heat import HeatAnswers, HeatChoice, card, heat_answers, heat_choices, keeping
 from gateway.compute.read import Document, Printed, kitchen_read
 from gateway.compute.recipes import RecipeLine, RecipeReply, RecipeSays, recipe
 from gateway.compute.wrap import ClosingOut, closings, solve_wrapper, wrapper_template
@@ -176,34 +177,21 @@ def as_linked_recipe(bake: Document, kitchen: Document, now: datetime) -> Docume
 def lesson(
     bake: Document,
     kitchen: Document,
-    believed: Document,
+    kitchen_now: Document,
     observations: Sequence[Observation],
     troubles: list[str],
     now: datetime,
 ) -> Lesson:
-    """What a finished batch teaches. kitchen: as it was at the start; believed: as it is now."""
+    """What a finished batch teaches. kitchen: as it was at the start; kitchen_now: as it is now."""
     then = read_kitchen(kitchen)
     read = read_bake(bake, then.habits.own)
-    return finish(read, then, observations, troubles, now=now, believed=read_kitchen(believed))
+    return finish(read, then, observations, troubles, now=now, kitchen_now=read_kitchen(kitchen_now))
 
 
-def taught(kitchen: Document, learned: Lesson, closing: str) -> Document:
-    """The kitchen document with a lesson written into it."""
-    v = learned.vigour
-    new = {**kitchen, "vigour": {"mean": round(v.mean, 5), "variance": round(v.variance, 6), "bakes": v.bakes}}
-    if learned.wrap_seconds is not None:
-        new["wrap_seconds"] = {**kitchen.get("wrap_seconds", {}), closing: round(learned.wrap_seconds, 1)}
-    if learned.drank is not None:
-        new["drinks"] = {**kitchen.get("drinks", {}), learned.flour: learned.drank}
-    if learned.kneading_warms is not None:
-        new["kneading_warms"] = f"{learned.kneading_warms} C"
-    return new | taught_heat(kitchen, learned)
-
-
-def rehearsal(bake: Document, kitchen: Document, started: datetime, log_vigour: float, seed: int) -> list[Observation]:
+def played(bake: Document, kitchen: Document, started: datetime, log_vigour: float, seed: int) -> list[Observation]:
     """Observations of a simulated cook making this bake (demo data)."""
     k = read_kitchen(kitchen)
-    return rehearse(read_bake(bake, k.habits.own), k, started, log_vigour, seed)
+    return simulated_batch(read_bake(bake, k.habits.own), k, started, log_vigour, seed)
 
 
 __all__ = [
@@ -254,9 +242,9 @@ __all__ = [
     "options",
     "pantry",
     "plain_kitchen",
+    "played",
     "question",
     "recipe",
-    "rehearsal",
     "reply",
     "room_day",
     "solve_wrapper",

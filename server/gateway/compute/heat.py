@@ -7,7 +7,6 @@ from datetime import datetime
 
 from airycrumb.bake import read_bake
 from airycrumb.data.heat_choices import CHOICES
-from airycrumb.learning.finish import Lesson
 from airycrumb.paper.card import card_of
 from airycrumb.paper.pdf import card_as_pdf
 from airycrumb.problems import InputError, Problem
@@ -74,21 +73,3 @@ def card(bake: Document, kitchen: Document, now: datetime, paper: str, units: Un
     sheet = worked(bake, kitchen, now)[2]
     made = card_of(sheet, keeping(bake, kitchen, now))
     return Printed(card_as_pdf(made, paper, units), "application/pdf", f"bake-{paper}.pdf", 1)
-
-
-def taught_heat(kitchen: Document, learned: Lesson) -> Document:
-    """What of the kitchen a batch's thermometers change."""
-    new: Document = {}
-    if learned.pace is not None:
-        p = learned.pace
-        pace = {"mean": round(p.mean, 5), "variance": round(p.variance, 6), "bakes": p.bakes}
-        new["heats"] = {**kitchen.get("heats", {}), learned.method: pace}
-    if learned.oven is not None:
-        o = learned.oven
-        new["oven_truth"] = {
-            "off_c": round(o.off_c, 1),
-            "recovery_min": round(o.recovery_min, 2),
-            "drop_c_per_kg": round(o.drop_c_per_kg, 1),
-            "bakes": o.bakes,
-        }
-    return new

@@ -1747,6 +1747,8 @@ export interface components {
                 [key: string]: string;
             }[] | string[] | {
                 [key: string]: string;
+            } | {
+                [key: string]: number;
             } | null;
         };
         /**

@@ -122,7 +122,7 @@ class Command(BaseCommand):
         version = bakes.save(household, head.bake_id, head.number, document)
         kitchen.refresh_from_db()
         vigour = noise.gauss(TRUE_LOG_VIGOUR, BAKE_SPREAD)
-        played = compute.rehearsal(document, kitchen.document, started, vigour, noise.randrange(10**6))
+        played = compute.played(document, kitchen.document, started, vigour, noise.randrange(10**6))
         batch = batches.start(household, version.bake_id, version.number, kitchen.pk, started)
         played = _over_proofed(played) if "collapsed" in troubles else played
         batches.observe(household, batch.pk, _seen(played, noise))
