@@ -6,13 +6,13 @@ from typing import Annotated, Literal
 from django.http import HttpRequest, HttpResponse
 from django.utils import timezone
 from ninja import Query, Router
-from pydantic import AwareDatetime, Field
+from pydantic import Field
 
 from accounts.services import household_of
 from bakes import services
 from bakes.models import BakeVersion
 from gateway import compute
-from gateway.contract import BakeDocument, Failure, Strict
+from gateway.contract import BakeDocument, Failure, Id, Number, Strict, When
 from kitchens.services import kitchen_of
 
 router = Router(tags=["bakes"])
@@ -42,7 +42,7 @@ class NewBake(Strict):
 class BakeSave(Strict):
     """base: the version this was made from."""
 
-    base: int
+    base: Number
     document: BakeDocument
 
 
@@ -58,7 +58,7 @@ class PrintCard(Strict):
 
     paper: Literal["a4", "letter"] = "a4"
     units: Literal["metric", "us"] = "metric"
-    now: AwareDatetime | None = None
+    now: When | None = None
 
 
 @router.get(
@@ -66,7 +66,7 @@ class PrintCard(Strict):
     response={401: Failure, 403: Failure, 404: Failure, 422: Failure},
     operation_id="print_card",
 )
-def print_card(request: HttpRequest, bake_id: int, how: Query[PrintCard]) -> HttpResponse:
+def print_card(request: HttpRequest, bake_id: Id, how: Query[PrintCard]) -> HttpResponse:
     """A bake as it stands on paper, with its cautions and labels for the box (a PDF file)."""
     household = household_of(request)
     bake, kitchen = services.head_of(household, bake_id).document, kitchen_of(household, None).document
@@ -89,7 +89,7 @@ class Print(Strict):
     response={401: Failure, 403: Failure, 404: Failure, 422: Failure},
     operation_id="print_wrapper",
 )
-def print_wrapper(request: HttpRequest, bake_id: int, how: Query[Print]) -> HttpResponse:
+def print_wrapper(request: HttpRequest, bake_id: Id, how: Query[Print]) -> HttpResponse:
     """A wrapper of a bake as it stands, at true size on paper (a file)."""
     household = household_of(request)
     bake, kitchen = services.head_of(household, bake_id).document, kitchen_of(household, None).document
@@ -114,7 +114,7 @@ def create_bake(request: HttpRequest, payload: NewBake) -> tuple[int, BakeOut]:
 @router.get(
     "/bakes/{bake_id}", response={200: BakeOut, 401: Failure, 403: Failure, 404: Failure}, operation_id="read_bake"
 )
-def read_bake(request: HttpRequest, bake_id: int) -> BakeOut:
+def read_bake(request: HttpRequest, bake_id: Id) -> BakeOut:
     """A bake as it stands."""
     return _out(services.head_of(household_of(request), bake_id))
 
@@ -124,7 +124,7 @@ def read_bake(request: HttpRequest, bake_id: int) -> BakeOut:
     response={200: BakeOut, 401: Failure, 403: Failure, 404: Failure},
     operation_id="read_bake_version",
 )
-def read_bake_version(request: HttpRequest, bake_id: int, number: int) -> BakeOut:
+def read_bake_version(request: HttpRequest, bake_id: Id, number: Number) -> BakeOut:
     """A bake as it stood."""
     return _out(services.version_of(household_of(request), bake_id, number))
 
@@ -134,7 +134,7 @@ def read_bake_version(request: HttpRequest, bake_id: int, number: int) -> BakeOu
     response={200: BakeOut, 401: Failure, 403: Failure, 404: Failure, 409: Failure, 422: Failure},
     operation_id="save_bake",
 )
-def save_bake(request: HttpRequest, bake_id: int, payload: BakeSave) -> BakeOut:
+def save_bake(request: HttpRequest, bake_id: Id, payload: BakeSave) -> BakeOut:
     """Save a bake as a new version."""
     return _out(services.save(household_of(request), bake_id, payload.base, payload.document))
 
@@ -142,7 +142,7 @@ def save_bake(request: HttpRequest, bake_id: int, payload: BakeSave) -> BakeOut:
 @router.delete(
     "/bakes/{bake_id}", response={204: None, 401: Failure, 403: Failure, 404: Failure}, operation_id="delete_bake"
 )
-def delete_bake(request: HttpRequest, bake_id: int) -> tuple[int, None]:
+def delete_bake(request: HttpRequest, bake_id: Id) -> tuple[int, None]:
     """Put a bake away."""
     services.delete(household_of(request), bake_id)
     return 204, None

@@ -19,10 +19,9 @@ def _check(document: compute.Document) -> None:
 
 def heads_of(household: Household) -> list[BakeVersion]:
     """The newest version of each of a household's bakes, last changed first."""
-    bakes = Bake.objects.filter(household=household, deleted=False).order_by("-changed", "-id")
-    versions = BakeVersion.objects.filter(bake__in=bakes, number=F("bake__head")).select_related("bake")
-    by_bake = {v.bake_id: v for v in versions}
-    return [by_bake[b.pk] for b in bakes]
+    # One question, one snapshot: somebody saving meanwhile is seen wholly or not at all.
+    heads = BakeVersion.objects.filter(bake__household=household, bake__deleted=False, number=F("bake__head"))
+    return list(heads.select_related("bake").order_by("-bake__changed", "-bake_id"))
 
 
 def head_of(household: Household, bake_id: int) -> BakeVersion:

@@ -1,20 +1,23 @@
 """Batches: start, watch, mark, finish, look back."""
 
+import logging
 import uuid
 from datetime import datetime
 from typing import Annotated, Any, Literal
 
+from django.db import transaction
 from django.http import HttpRequest
 from ninja import Query, Router
-from pydantic import AwareDatetime, Field
+from pydantic import Field
 
 from accounts.services import household_of
 from batches import services
 from batches.models import Batch
 from batches.services import Seen, zone_of
 from gateway import compute
-from gateway.contract import BakeDocument, Failure, Strict
+from gateway.contract import BakeDocument, Failure, Id, Number, Strict, When
 
+log = logging.getLogger("airycrumb")
 router = Router(tags=["batches"])
 Verdict = Literal["good", "fair", "poor"]
 Trouble = Literal[
@@ -38,7 +41,7 @@ class ObservationIn(Strict):
     client_id: uuid.UUID
     kind: compute.MarkKind
     stage: compute.StageKey
-    at: AwareDatetime
+    at: When
     value: float | None = None
     where: Annotated[str, Field(max_length=60)] | None = None
     undoes: uuid.UUID | None = None
@@ -56,14 +59,14 @@ class ObservationOut(Strict):
 class NewBatch(Strict):
     """version null: the bake's newest."""
 
-    version: int | None = None
-    kitchen_id: int | None = None
-    now: AwareDatetime
+    version: Number | None = None
+    kitchen_id: Id | None = None
+    now: When
 
 
 class Marks(Strict):
     observations: Annotated[list[ObservationIn], Field(max_length=200)]
-    now: AwareDatetime
+    now: When
 
 
 class Outcome(Strict):
@@ -74,7 +77,7 @@ class Outcome(Strict):
 
 class Finish(Strict):
     outcome: Outcome
-    now: AwareDatetime
+    now: When
 
 
 class BatchSummary(Strict):
@@ -82,7 +85,7 @@ class BatchSummary(Strict):
 
     id: int
     name: str
-    bake_id: int
+    bake_id: Id
     started: datetime
     finished: datetime | None
     verdict: Verdict | None
@@ -98,7 +101,7 @@ class BatchOut(Strict):
     """One batch: the plan it began with, the sheet as things stand, what was seen, what it taught."""
 
     id: int
-    bake_id: int
+    bake_id: Id
     version: int
     name: str
     started: datetime
@@ -159,8 +162,14 @@ def _out(batch: Batch, now: datetime) -> BatchOut:
 
 @router.get("/batches", response={200: list[BatchSummary], 401: Failure, 403: Failure}, operation_id="list_batches")
 def list_batches(request: HttpRequest) -> list[BatchSummary]:
-    """Every batch of this household, newest first."""
-    return [_summary(b) for b in services.batches_of(household_of(request))]
+    """Every batch of this household, newest first; one that cannot be told of does not take the others along."""
+    found = []
+    for batch in services.batches_of(household_of(request)):
+        try:
+            found.append(_summary(batch))
+        except (ValueError, KeyError, TypeError, OverflowError):
+            log.exception("batch %s cannot be listed", batch.pk)
+    return found
 
 
 @router.post(
@@ -168,10 +177,12 @@ def list_batches(request: HttpRequest) -> list[BatchSummary]:
     response={201: BatchOut, 401: Failure, 403: Failure, 404: Failure, 422: Failure},
     operation_id="start_batch",
 )
-def start_batch(request: HttpRequest, bake_id: int, payload: NewBatch) -> tuple[int, BatchOut]:
+def start_batch(request: HttpRequest, bake_id: Id, payload: NewBatch) -> tuple[int, BatchOut]:
     """Start making a bake."""
-    batch = services.start(household_of(request), bake_id, payload.version, payload.kitchen_id, payload.now)
-    return 201, _out(batch, payload.now)
+    # What cannot be answered is not begun either.
+    with transaction.atomic():
+        batch = services.start(household_of(request), bake_id, payload.version, payload.kitchen_id, payload.now)
+        return 201, _out(batch, payload.now)
 
 
 @router.get(
@@ -179,7 +190,7 @@ def start_batch(request: HttpRequest, bake_id: int, payload: NewBatch) -> tuple[
     response={200: BatchOut, 401: Failure, 403: Failure, 404: Failure, 422: Failure},
     operation_id="read_batch",
 )
-def read_batch(request: HttpRequest, batch_id: int, now: Annotated[AwareDatetime, Query()]) -> BatchOut:
+def read_batch(request: HttpRequest, batch_id: Id, now: Annotated[When, Query()]) -> BatchOut:
     """A batch as things stand."""
     return _out(services.batch_of(household_of(request), batch_id), now)
 
@@ -191,9 +202,9 @@ def read_batch(request: HttpRequest, batch_id: int, now: Annotated[AwareDatetime
 )
 def batch_options(
     request: HttpRequest,
-    batch_id: int,
-    now: Annotated[AwareDatetime, Query()],
-    ready_at: Annotated[AwareDatetime | None, Query()] = None,
+    batch_id: Id,
+    now: Annotated[When, Query()],
+    ready_at: Annotated[When | None, Query()] = None,
     away_min: Annotated[float | None, Query(ge=0, le=1440)] = None,
     late_min: Annotated[float | None, Query(ge=0, le=1440)] = None,
 ) -> compute.OptionsReply:
@@ -207,10 +218,11 @@ def batch_options(
     response={200: BatchOut, 401: Failure, 403: Failure, 404: Failure, 422: Failure},
     operation_id="observe",
 )
-def observe(request: HttpRequest, batch_id: int, payload: Marks) -> BatchOut:
+def observe(request: HttpRequest, batch_id: Id, payload: Marks) -> BatchOut:
     """Add what was seen; the plan follows."""
     seen = [Seen(**o.model_dump()) for o in payload.observations]
-    return _out(services.observe(household_of(request), batch_id, seen), payload.now)
+    with transaction.atomic():
+        return _out(services.observe(household_of(request), batch_id, seen), payload.now)
 
 
 @router.post(
@@ -218,7 +230,8 @@ def observe(request: HttpRequest, batch_id: int, payload: Marks) -> BatchOut:
     response={200: BatchOut, 401: Failure, 403: Failure, 404: Failure, 422: Failure},
     operation_id="finish_batch",
 )
-def finish_batch(request: HttpRequest, batch_id: int, payload: Finish) -> BatchOut:
+def finish_batch(request: HttpRequest, batch_id: Id, payload: Finish) -> BatchOut:
     """End a batch and learn from it."""
     outcome = payload.outcome.model_dump()
-    return _out(services.finish(household_of(request), batch_id, outcome, payload.now), payload.now)
+    with transaction.atomic():
+        return _out(services.finish(household_of(request), batch_id, outcome, payload.now), payload.now)

@@ -4,12 +4,12 @@ from typing import Annotated, Any
 
 from django.http import HttpRequest
 from ninja import Router
-from pydantic import AwareDatetime, Field
+from pydantic import Field
 
 from accounts.services import household_of
 from devices.services import heard_in_room
 from gateway import compute
-from gateway.contract import BakeDocument, Failure, Strict
+from gateway.contract import BakeDocument, Failure, Id, Strict, When
 from gateway.words import Message
 from kitchens.services import kitchen_of
 
@@ -20,8 +20,8 @@ class Draft(Strict):
     """An unsaved bake to be worked. kitchen_id null: the household's first kitchen."""
 
     bake: BakeDocument
-    kitchen_id: int | None = None
-    now: AwareDatetime
+    kitchen_id: Id | None = None
+    now: When
 
 
 class CorrectionIn(Strict):
@@ -39,7 +39,7 @@ class RecipeText(Strict):
 
     text: str
     corrections: list[CorrectionIn] = []
-    kitchen_id: int | None = None
+    kitchen_id: Id | None = None
 
 
 class RecipeOut(Strict):
@@ -67,7 +67,7 @@ def work_sheet(request: HttpRequest, payload: Draft) -> compute.SheetReply:
 class OptionsAsk(Draft):
     """A draft, and one of the three questions."""
 
-    ready_at: AwareDatetime | None = None
+    ready_at: When | None = None
     away_min: Annotated[float, Field(ge=0, le=1440)] | None = None
     late_min: Annotated[float, Field(ge=0, le=1440)] | None = None
 

@@ -6,12 +6,12 @@ from typing import Annotated, Literal
 from django.http import HttpRequest
 from ninja import Router
 from ninja.security import HttpBearer
-from pydantic import AwareDatetime, Field
+from pydantic import Field
 
 from accounts.services import household_of
 from devices import services
 from devices.models import Device
-from gateway.contract import Failure, Strict
+from gateway.contract import Failure, Id, Strict, When
 
 router = Router(tags=["devices"])
 
@@ -35,7 +35,7 @@ class ReadingIn(Strict):
     rest.
     """
 
-    at: AwareDatetime
+    at: When
     celsius: float | None = None
     grams: float | None = None
     settled: bool = True
@@ -56,7 +56,7 @@ class NewDevice(Strict):
 
     kind: DeviceKind
     name: Annotated[str, Field(max_length=60)]
-    kitchen_id: int | None = None
+    kitchen_id: Id | None = None
 
 
 class DeviceOut(Strict):
@@ -65,7 +65,7 @@ class DeviceOut(Strict):
     id: int
     kind: str
     name: str
-    kitchen_id: int
+    kitchen_id: Id
     at: datetime | None
     celsius: float | None
     grams: float | None
@@ -157,7 +157,7 @@ def add_device(request: HttpRequest, payload: NewDevice) -> tuple[int, DeviceAdd
 @router.delete(
     "/devices/{device_id}", response={204: None, 401: Failure, 403: Failure, 404: Failure}, operation_id="remove_device"
 )
-def remove_device(request: HttpRequest, device_id: int) -> tuple[int, None]:
+def remove_device(request: HttpRequest, device_id: Id) -> tuple[int, None]:
     """Take a device away."""
     services.remove(household_of(request), device_id)
     return 204, None
@@ -184,7 +184,7 @@ def read_scales(request: HttpRequest) -> list[ScaleOut]:
     response={204: None, 401: Failure, 403: Failure, 404: Failure, 422: Failure},
     operation_id="play_stand_in",
 )
-def play_stand_in(request: HttpRequest, device_id: int, payload: PlayIn) -> tuple[int, None]:
+def play_stand_in(request: HttpRequest, device_id: Id, payload: PlayIn) -> tuple[int, None]:
     """Play a simulated instrument: put something on a scale, push a probe in, open an oven, pull a plug."""
     services.play(household_of(request), device_id, payload.do, payload.grams)
     return 204, None

@@ -2,17 +2,18 @@
 
 import json
 from collections.abc import Sequence
+from datetime import datetime
 from typing import Annotated, Any, Literal
 
 from django.http import HttpRequest
 from ninja import Schema
 from ninja.parser import Parser
 from ninja.renderers import BaseRenderer
-from pydantic import ConfigDict
+from pydantic import AfterValidator, AwareDatetime, ConfigDict, Field
 from typing_extensions import TypeAliasType
 
 from gateway import compute
-from gateway.words import Message, as_json, say
+from gateway.words import Message, as_json, say, verbatim
 
 
 class Strict(Schema):
@@ -24,6 +25,29 @@ class Strict(Schema):
 # Named types: each stands once in the contract, and is referred to.
 BakeDocument = TypeAliasType("BakeDocument", Annotated[dict[str, Any], compute.Documented("bake")])
 KitchenDocument = TypeAliasType("KitchenDocument", Annotated[dict[str, Any], compute.Documented("kitchen")])
+
+
+MOST_BODY = 2_500_000  # characters: a month of a logger's readings, and a page that holds a recipe
+LARGEST_ID = 2**63 - 1
+
+
+def _possible(at: datetime) -> datetime:
+    if not compute.possible(at):
+        raise Refusal(
+            422,
+            say(
+                "This device's clock says the year {year}: put its date and time right, then do that again. Nothing "
+                "is lost.",
+                year=verbatim(str(at.year)),
+            ),
+        )
+    return at
+
+
+# A moment as a client's clock has it; a row's number; a version's.
+When = Annotated[AwareDatetime, AfterValidator(_possible)]
+Id = Annotated[int, Field(ge=1, le=LARGEST_ID)]
+Number = Annotated[int, Field(ge=1, le=1_000_000)]
 
 
 class ProblemOut(Strict):
@@ -72,7 +96,7 @@ class FiniteParser(Parser):
     def parse_body(self, request: HttpRequest) -> Any:
         """The body as an object; compute.InputError for anything else."""
         try:
-            return compute.load_json(request.body.decode("utf-8"))
+            return compute.load_json(request.body.decode("utf-8"), MOST_BODY)
         except UnicodeDecodeError as error:
             raise compute.InputError(
                 [compute.Problem("not_json", "", say("The request is not text in UTF-8."))]

@@ -5,7 +5,7 @@ from ninja import Router
 
 from accounts.services import household_of
 from gateway import compute
-from gateway.contract import Failure, KitchenDocument, Strict
+from gateway.contract import Failure, Id, KitchenDocument, Number, Strict
 from kitchens import services
 from kitchens.models import Kitchen
 
@@ -15,14 +15,14 @@ router = Router(tags=["kitchens"])
 class KitchenOut(Strict):
     id: int
     name: str
-    revision: int
+    revision: Number
     document: KitchenDocument
 
 
 class KitchenChange(Strict):
     """revision: the one the change was made on."""
 
-    revision: int
+    revision: Number
     document: KitchenDocument
 
 
@@ -41,7 +41,7 @@ def list_kitchens(request: HttpRequest) -> list[KitchenOut]:
     response={200: KitchenOut, 401: Failure, 403: Failure, 404: Failure, 409: Failure, 422: Failure},
     operation_id="change_kitchen",
 )
-def change_kitchen(request: HttpRequest, kitchen_id: int, payload: KitchenChange) -> KitchenOut:
+def change_kitchen(request: HttpRequest, kitchen_id: Id, payload: KitchenChange) -> KitchenOut:
     """Change a kitchen."""
     return _out(services.change(household_of(request), kitchen_id, payload.revision, payload.document))
 

@@ -1,5 +1,9 @@
 """The API: every router, one error shape, sessions with CSRF."""
 
+import logging
+import secrets
+
+from django.core.exceptions import RequestDataTooBig
 from django.http import HttpRequest, HttpResponse
 from ninja import NinjaAPI
 from ninja.errors import AuthenticationError, HttpError, ValidationError
@@ -16,6 +20,7 @@ from gateway.words import joined, say, verbatim
 from kitchens.api import router as kitchens
 from trainer.api import router as trainer
 
+log = logging.getLogger("airycrumb")
 api = NinjaAPI(
     title="Airy Crumb",
     version="1",
@@ -48,6 +53,23 @@ def _unreadable(request: HttpRequest, error: HttpError) -> HttpResponse:
     if isinstance(error.__cause__, InputError):
         return _bad_input(request, error.__cause__)
     return _answer(request, Refusal(error.status_code, verbatim(str(error))))
+
+
+@api.exception_handler(RequestDataTooBig)
+def _too_much(request: HttpRequest, _error: RequestDataTooBig) -> HttpResponse:
+    return _answer(request, Refusal(413, say("This is more than can be read at once: send less of it.")))
+
+
+@api.exception_handler(Exception)
+def _fault(request: HttpRequest, error: Exception) -> HttpResponse:
+    # The number stands in the answer and in the log: whoever tells it leads us to the fault.
+    number = secrets.token_hex(4)
+    log.error("fault %s at %s %s", number, request.method, request.path, exc_info=error)
+    said = say(
+        "This cannot be worked just now: the fault is ours, and nothing you typed is lost. Its number is {number}.",
+        number=verbatim(number),
+    )
+    return _answer(request, Refusal(500, said))
 
 
 @api.exception_handler(AuthenticationError)

@@ -90,7 +90,8 @@ AUTH_PASSWORD_VALIDATORS = [
 
 USE_TZ = True
 TIME_ZONE = "UTC"
-DATA_UPLOAD_MAX_MEMORY_SIZE = 1_000_000
+# Bytes: a month of a logger's readings, or the source of a page; the parser counts characters.
+DATA_UPLOAD_MAX_MEMORY_SIZE = 4_000_000
 WEB_DIST = ROOT / "web" / "dist"
 WHITENOISE_ROOT = WEB_DIST if WEB_DIST.is_dir() else None
 WHITENOISE_INDEX_FILE = False

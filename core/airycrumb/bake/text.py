@@ -61,9 +61,11 @@ def _not_json(error: Exception) -> Message:
     )
 
 
-def load_json(text: str) -> Document:
-    """A JSON object from a file's text; InputError for what is not one, for NaN and for numbers too large."""
-    if len(text) > LARGEST_FILE:
+def load_json(text: str, most: int = LARGEST_FILE) -> Document:
+    """A JSON object from a text of at most so many characters; InputError for what is not one, for NaN and for numbers
+    too large.
+    """
+    if len(text) > most:
         raise InputError(
             [
                 Problem(
@@ -72,7 +74,7 @@ def load_json(text: str) -> Document:
                     say(
                         "The file has {long} characters; at most {most} are read. Is it really a bake?",
                         long=len(text),
-                        most=LARGEST_FILE,
+                        most=most,
                     ),
                 )
             ]

@@ -64,6 +64,14 @@ class Timetable:
     steps: list[Step]
 
 
+MOST_OFFSET = timedelta(hours=14)  # zones of the world lie within
+
+
+def possible(at: datetime) -> bool:
+    """Whether a time is one a kitchen's clock can show: this century, in a zone there is."""
+    return 2000 <= at.year < 2100 and abs(at.utcoffset() or timedelta()) <= MOST_OFFSET
+
+
 def resolve(text: str, now: datetime, where: str) -> datetime:
     """An hour written HH:MM (today's) or an ISO date and time, in now's time zone."""
     try:
@@ -71,6 +79,8 @@ def resolve(text: str, now: datetime, where: str) -> datetime:
             hour, minute = text.strip().split(":")
             return now.replace(hour=int(hour), minute=int(minute), second=0, microsecond=0)
         at = datetime.fromisoformat(text.strip())
+        if not possible(at):
+            raise ValueError(text)
         return at if at.tzinfo else at.replace(tzinfo=now.tzinfo)
     except ValueError as error:
         raise InputError(

@@ -17,6 +17,7 @@ from airycrumb.learning.write_back import taught
 from airycrumb.pantry import shelf
 from airycrumb.paper.linked_recipe import as_recipe
 from airycrumb.plan.context import Context, RoomReading
+from airycrumb.plan.timetable import possible
 from airycrumb.problems import InputError, Problem
 from airycrumb.recipe import Correction
 from airycrumb.sheet import Sheet, work
@@ -243,6 +244,7 @@ __all__ = [
     "pantry",
     "plain_kitchen",
     "played",
+    "possible",
     "question",
     "recipe",
     "reply",

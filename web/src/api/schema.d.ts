@@ -469,7 +469,7 @@ export interface paths {
         };
         /**
          * List Batches
-         * @description Every batch of this household, newest first.
+         * @description Every batch of this household, newest first; one that cannot be told of does not take the others along.
          */
         get: operations["list_batches"];
         put?: never;

@@ -1,0 +1,175 @@
+"""One gate at the contract: what no kitchen's clock or count can say is refused before anything is written."""
+
+import logging
+import uuid
+from datetime import timedelta
+from typing import Any
+from unittest import mock
+
+from bakes import services as bakes
+from batches.models import Batch, Observation
+from gateway import compute
+from tests.core.examples import bake_document, kitchen_document
+from tests.server.base import NOW, ApiCase
+
+NO_CLOCK = (
+    "0001-01-01T00:00:00Z",
+    "0001-01-01T00:00:00+14:00",
+    "1970-01-01T00:00:00Z",
+    "1999-12-31T23:59:59Z",
+    "2100-01-01T00:00:00Z",
+    "9999-12-31T23:59:59-14:00",
+    "2026-11-26T12:00:00+23:59",
+)
+
+
+class Dates(ApiCase):
+    def test_no_batch_begins_at_an_hour_no_clock_shows_and_the_list_still_reads(self) -> None:
+        bake = self.make_bake()
+        for at in NO_CLOCK:
+            with self.subTest(at=at):
+                status, said = self.call("POST", f"/bakes/{bake['id']}/batches", {"now": at})
+                self.assertEqual(status, 422)
+                self.assertIn("put its date and time right", said["message"])
+        self.assertEqual(Batch.objects.count(), 0)
+        self.assertEqual(self.call("GET", "/batches"), (200, []))
+
+    def test_a_mark_out_of_time_is_refused_and_takes_nothing_along(self) -> None:
+        batch = self.start()
+        for at in NO_CLOCK:
+            mark = {"client_id": str(uuid.uuid4()), "kind": "risen", "stage": "rise", "at": at, "value": 0.5}
+            with self.subTest(at=at):
+                sent = {"observations": [mark], "now": NOW.isoformat()}
+                self.assertEqual(self.call("POST", f"/batches/{batch['id']}/observations", sent)[0], 422)
+        self.assertEqual(Observation.objects.count(), 1)
+        self.assertEqual(self.call("GET", f"/batches/{batch['id']}?now=2026-11-25T13:00:00Z")[0], 200)
+
+    def test_every_way_in_says_the_same(self) -> None:
+        batch, bad = self.start(), NO_CLOCK[0]
+        finish = {"outcome": {"verdict": "good", "troubles": []}, "now": bad}
+        draft = {"bake": bake_document(), "now": bad}
+        calls: tuple[tuple[str, str, Any], ...] = (
+            ("GET", f"/batches/{batch['id']}?now={bad}", {}),
+            ("POST", f"/batches/{batch['id']}/finish", finish),
+            ("POST", "/sheet", draft),
+            ("POST", "/rise/options", {**draft, "now": NOW.isoformat(), "ready_at": bad}),
+            ("POST", "/wrap/solve", {**draft, "by": "fits", "value": 4}),
+            ("POST", "/heat/keeping", draft),
+        )
+        for verb, path, body in calls:
+            with self.subTest(path=path):
+                status, said = self.call(verb, path, body)
+                self.assertEqual(status, 422, said)
+                self.assertIn("clock says the year 1:", said["message"])
+
+    def test_an_hour_to_eat_in_no_century_of_ours_is_a_problem_of_the_bake(self) -> None:
+        for at in ("0001-01-01T00:00:00+14:00", "9999-12-31T23:59-14:00", "1999-01-01T12:00"):
+            reply = self.call("POST", "/sheet", {"bake": bake_document(plan={"eat_at": at}), "now": NOW.isoformat()})
+            with self.subTest(at=at):
+                self.assertEqual(reply[0], 200)
+                self.assertEqual([p["code"] for p in reply[1]["problems"]], ["not_a_time"])
+
+
+class Numbers(ApiCase):
+    def test_a_row_number_beyond_any_row_is_refused_not_a_fault(self) -> None:
+        for number in ("0", "-1", "9223372036854775808", "1" * 40):
+            for path in (
+                f"/bakes/{number}",
+                f"/batches/{number}?now=2026-11-25T12:00:00Z",
+                f"/bakes/1/versions/{number}",
+            ):
+                with self.subTest(path=path):
+                    self.assertEqual(self.call("GET", path, {})[0], 422)
+        bake = self.make_bake()
+        big = 10**30
+        for body in ({"now": NOW.isoformat(), "version": big}, {"now": NOW.isoformat(), "kitchen_id": big}):
+            self.assertEqual(self.call("POST", f"/bakes/{bake['id']}/batches", body)[0], 422)
+        self.assertEqual(self.call("PUT", f"/bakes/{bake['id']}", {"base": big, "document": bake_document()})[0], 422)
+
+
+class Bodies(ApiCase):
+    def test_a_page_that_holds_a_recipe_and_a_months_readings_are_taken(self) -> None:
+        recipe = '{"@type": "Recipe", "name": "Hill rolls", "recipeIngredient": ["500 g flour", "6 g yeast"]}'
+        page = "<html>" + "<p>words</p>" * 60_000 + f'<script type="application/ld+json">{recipe}</script></html>'
+        self.assertGreater(len(page), 700_000)
+        status, read = self.call("POST", "/recipe", {"text": page})
+        self.assertEqual((status, read["title"]), (200, "Hill rolls"))
+        rows = "".join(
+            f"2026-11-{d:02d} {h:02d}:{m:02d}:{s:02d},{18 + h / 8:.2f}\n"
+            for d in range(1, 17)
+            for h in range(24)
+            for m in range(60)
+            for s in (0, 20, 40)
+        )
+        self.assertGreater(len(rows), 1_500_000)
+        self.assertEqual(self.call("POST", "/room-day", {"text": rows})[0], 200)
+
+    def test_more_than_that_is_refused_in_a_sentence(self) -> None:
+        for size in (2_600_000, 5_000_000):
+            status, said = self.call("POST", "/recipe", {"text": "x" * size})
+            with self.subTest(size=size):
+                self.assertIn(status, (413, 422, 400))
+                self.assertTrue(said["message"])
+
+
+class Faults(ApiCase):
+    def test_a_fault_is_a_sentence_with_the_number_that_stands_in_the_log(self) -> None:
+        fault = mock.patch.object(compute, "reply", side_effect=ZeroDivisionError("planted"))
+        with fault, self.assertLogs("airycrumb", logging.ERROR) as logged:
+            status, said = self.call("POST", "/sheet", {"bake": bake_document(), "now": NOW.isoformat()})
+        self.assertEqual(status, 500)
+        self.assertIn("nothing you typed is lost", said["message"])
+        number = said["message"].rstrip(".").split()[-1]
+        self.assertRegex(number, "^[0-9a-f]{8}$")
+        self.assertIn(number, logged.output[0])
+        self.assertIn("ZeroDivisionError", logged.output[0])
+
+    def test_what_cannot_be_answered_is_not_begun_either(self) -> None:
+        bake = self.make_bake()
+        with mock.patch("batches.api._out", side_effect=OverflowError), self.assertLogs("airycrumb", logging.ERROR):
+            self.assertEqual(self.call("POST", f"/bakes/{bake['id']}/batches", {"now": NOW.isoformat()})[0], 500)
+        self.assertEqual(Batch.objects.count(), 0)
+
+    def test_one_batch_that_cannot_be_told_of_does_not_take_the_others_along(self) -> None:
+        good, bad = self.start(), self.start()
+        Batch.objects.filter(pk=bad["id"]).update(plan={"nothing": "of use"})
+        with self.assertLogs("airycrumb", logging.ERROR) as logged:
+            status, found = self.call("GET", "/batches")
+        self.assertEqual((status, [b["id"] for b in found]), (200, [good["id"]]))
+        self.assertIn(f"batch {bad['id']} cannot be listed", logged.output[0])
+
+    def test_the_list_of_bakes_is_one_question_to_the_database(self) -> None:
+        made = [self.make_bake()["id"] for _ in range(3)]
+        self.call("PUT", f"/bakes/{made[0]}", {"base": 1, "document": bake_document(name="Again")})
+        with self.assertNumQueries(1):
+            found = bakes.heads_of(self.home)
+        self.assertEqual([v.bake_id for v in found], [made[0], *reversed(made[1:])])
+        self.assertEqual(found[0].number, 2)
+
+
+class SpotsOfABatch(ApiCase):
+    def test_a_spot_added_while_a_batch_runs_can_be_moved_to_and_the_batch_finishes(self) -> None:
+        batch, kitchen = self.start(), self.call("GET", "/kitchens")[1][0]
+        spots = [*kitchen["document"].get("spots", []), {"name": "airing cupboard", "air": "29 C"}]
+        change = {"revision": kitchen["revision"], "document": kitchen_document(spots=spots)}
+        self.assertEqual(self.call("PUT", f"/kitchens/{kitchen['id']}", change)[0], 200)
+        at = lambda minutes: (NOW + timedelta(minutes=minutes)).isoformat()
+        moved = {
+            "client_id": str(uuid.uuid4()),
+            "kind": "moved",
+            "stage": "rise",
+            "at": at(40),
+            "where": "airing cupboard",
+        }
+        done = [
+            {"client_id": str(uuid.uuid4()), "kind": "done", "stage": s, "at": at(m)}
+            for s, m in (("weigh", 20), ("rise", 90))
+        ]
+        sent = {"observations": [*done, moved], "now": at(95)}
+        status, after = self.call("POST", f"/batches/{batch['id']}/observations", sent)
+        self.assertEqual(status, 200, after)
+        self.assertIsNotNone(after["live"]["sheet"], after["live"]["problems"])
+        finish = {"outcome": {"verdict": "good", "troubles": []}, "now": at(200)}
+        status, ended = self.call("POST", f"/batches/{batch['id']}/finish", finish)
+        self.assertEqual(status, 200, ended)
+        self.assertIsNotNone(ended["finished"])
