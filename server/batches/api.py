@@ -76,8 +76,11 @@ class Outcome(Strict):
 
 
 class Finish(Strict):
+    """observations: marks made before it that may not have arrived; they go first, each once."""
+
     outcome: Outcome
     now: When
+    observations: Annotated[list[ObservationIn], Field(max_length=200)] = []
 
 
 class BatchSummary(Strict):
@@ -232,6 +235,7 @@ def observe(request: HttpRequest, batch_id: Id, payload: Marks) -> BatchOut:
 )
 def finish_batch(request: HttpRequest, batch_id: Id, payload: Finish) -> BatchOut:
     """End a batch and learn from it."""
-    outcome = payload.outcome.model_dump()
+    home, outcome = household_of(request), payload.outcome.model_dump()
     with transaction.atomic():
-        return _out(services.finish(household_of(request), batch_id, outcome, payload.now), payload.now)
+        services.observe(home, batch_id, [Seen(**o.model_dump()) for o in payload.observations])
+        return _out(services.finish(home, batch_id, outcome, payload.now), payload.now)

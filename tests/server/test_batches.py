@@ -125,6 +125,34 @@ class Finishing(ApiCase):
         self.assertIn("burst", [f["trouble"] for f in done["lesson"]["findings"]])
         self.assertEqual(done["outcome"]["note"], "less filling")
 
+    def test_it_learns_from_the_marks_it_brings_along_and_keeps_each_once(self) -> None:
+        whole, late = self.start(), self.start()
+        self.mark(whole["id"], *WHOLE)
+        sent = [
+            {
+                "client_id": str(uuid.uuid4()),
+                "kind": kind,
+                "stage": stage,
+                "at": (NOW + timedelta(minutes=minutes)).isoformat(),
+                "value": value,
+            }
+            for kind, stage, minutes, value in WHOLE
+        ]
+        self.call("POST", f"/batches/{late['id']}/observations", {"observations": sent[:3], "now": GOOD["now"]})
+        done = self.call("POST", f"/batches/{late['id']}/finish", {**GOOD, "observations": sent})[1]
+        self.assertEqual(len(done["observations"]), 1 + len(WHOLE))
+        other = self.call("POST", f"/batches/{whole['id']}/finish", GOOD)[1]
+        actual = [[s["actual"] for s in b["lesson"]["stages"]] for b in (done, other)]
+        self.assertEqual(actual[0], actual[1])
+
+    def test_a_mark_that_cannot_be_stops_the_finish_and_nothing_is_taught(self) -> None:
+        batch = self.start()
+        mark = {"client_id": str(uuid.uuid4()), "kind": "probe", "stage": "heat", "at": NOW.isoformat(), "value": 900}
+        status, said = self.call("POST", f"/batches/{batch['id']}/finish", {**GOOD, "observations": [mark]})
+        self.assertEqual(status, 422)
+        self.assertIn("cannot be right", said["message"])
+        self.assertEqual(Kitchen.objects.get(household=self.home).document["vigour"]["bakes"], 0)
+
     def test_finishing_twice_teaches_once(self) -> None:
         done = self.finished()
         self.call("POST", f"/batches/{done['id']}/finish", GOOD)

@@ -3616,7 +3616,10 @@ export interface components {
             /** Undoes */
             undoes?: string | null;
         };
-        /** Finish */
+        /**
+         * Finish
+         * @description observations: marks made before it that may not have arrived; they go first, each once.
+         */
         Finish: {
             outcome: components["schemas"]["Outcome"];
             /**
@@ -3624,6 +3627,11 @@ export interface components {
              * Format: date-time
              */
             now: string;
+            /**
+             * Observations
+             * @default []
+             */
+            observations: components["schemas"]["ObservationIn"][];
         };
         /**
          * Taken

@@ -1,24 +1,47 @@
 /** What this browser keeps: every read and write survives a browser that refuses storage. */
+const OURS = "airycrumb.";
+/** What is thrown away first where storage is full: the way back is worth less than what was done. */
+const LEAST = `${OURS}history.`;
+
 export function kept<T>(key: string, instead: T): T {
   try {
-    const text = localStorage.getItem(`airycrumb.${key}`);
+    const text = localStorage.getItem(OURS + key);
     return text === null ? instead : (JSON.parse(text) as T);
   } catch {
     return instead;
   }
 }
 
-export function keep(key: string, value: unknown): void {
+/** Keep a value; whether it really is kept. Where storage is full, old ways back make room for it. */
+export function keep(key: string, value: unknown): boolean {
+  const text = JSON.stringify(value);
+  return stored(OURS + key, text) || (makeRoom(OURS + key) && stored(OURS + key, text));
+}
+
+function stored(name: string, text: string): boolean {
   try {
-    localStorage.setItem(`airycrumb.${key}`, JSON.stringify(value));
+    localStorage.setItem(name, text);
+    return localStorage.getItem(name) === text;
   } catch {
-    // Full or refused: the page goes on without it.
+    return false;
+  }
+}
+
+/** Throw away the undo histories of every bake but the one being kept; whether there were any. */
+function makeRoom(besides: string): boolean {
+  try {
+    const names = Array.from({ length: localStorage.length }, (_, i) => localStorage.key(i) ?? "");
+    const old = names.filter((name) => name.startsWith(LEAST) && name !== besides);
+    old.forEach((name) => localStorage.removeItem(name));
+    return old.length > 0;
+  } catch {
+    return false;
   }
 }
 
 export function drop(key: string): void {
   try {
-    localStorage.removeItem(`airycrumb.${key}`);
+    localStorage.removeItem(OURS + key);
   } catch {
     // Refused: there was nothing to drop.
   }

@@ -153,11 +153,11 @@ describe("a draft in one window", () => {
     const store = opened(versions);
     store.edit(bake("kept"));
     await vi.advanceTimersByTimeAsync(MINUTES);
-    expect(store.read()).toMatchObject({ save: "unsaved", reachable: false });
+    expect(store.read()).toMatchObject({ save: "unsaved", line: "away" });
     expect(new UnsavedDraft(1).read()?.document).toEqual(bake("kept"));
     versions.down = false;
     await vi.advanceTimersByTimeAsync(MINUTES);
-    expect(store.read()).toMatchObject({ save: "saved", reachable: true });
+    expect(store.read()).toMatchObject({ save: "saved", line: "open" });
     expect(new UnsavedDraft(1).read()).toBeNull();
   });
 });

@@ -3,7 +3,7 @@ import same from "fast-deep-equal";
 import { createStore, type StoreApi } from "zustand/vanilla";
 
 import type { Bake, BakeOut, Problem, Sheet, SheetReply } from "../api/client";
-import { ServerError } from "../api/server-error";
+import { asServerError, lineAfter, ServerError, type Line } from "../api/server-error";
 import { emptyHistory, pushed, recall, redone, remember, undone, type History } from "../lib/history";
 import { UnsavedDraft } from "./unsaved";
 
@@ -18,7 +18,9 @@ export interface DraftState {
   save: SaveState;
   /** Why saving or working did not go well; null while all is well. */
   trouble: string | null;
-  reachable: boolean;
+  line: Line;
+  /** Whether this browser could not keep the last edit: then only the server has it, once it is saved. */
+  unkept: boolean;
   canUndo: boolean;
   canRedo: boolean;
 }
@@ -38,9 +40,6 @@ const ASK_AGAIN_AFTER = [300, 1000, TRY_AGAIN_AFTER];
 const WORK_AGAIN_AFTER = 60_000;
 const CHANGED_ELSEWHERE =
   "This bake was changed elsewhere while your change here was not yet saved. Both are kept: choose.";
-
-const asServerError = (error: unknown) =>
-  error instanceof ServerError ? error : new ServerError(0, error instanceof Error ? error.message : String(error));
 
 /**
  * One bake being edited: the document, its undo, its saving and its sheet.
@@ -89,7 +88,8 @@ export class DraftStore {
       answers: 0,
       save: conflict ? "conflict" : mine ? "unsaved" : "saved",
       trouble: conflict ? CHANGED_ELSEWHERE : null,
-      reachable: true,
+      line: "open",
+      unkept: false,
       ...this.depth(),
     }));
     if (mine?.sent) this.unacknowledged = [mine.sent];
@@ -106,6 +106,11 @@ export class DraftStore {
       clearTimeout(this.workTimer);
       if (this.read().save === "unsaved") void this.save();
     };
+  };
+  /** Signed in again, or told to try: what waits goes now. */
+  again = () => {
+    void this.work();
+    if (this.read().save === "unsaved") this.saveSoon(0);
   };
   subscribe = (listener: () => void) => this.store.subscribe(listener);
   read = () => this.store.getState();
@@ -143,7 +148,8 @@ export class DraftStore {
 
   /** Keep a draft in this browser, with what was last on its way to the server: it may have arrived. */
   private keep(document: Bake, sent = this.unacknowledged.at(-1)) {
-    this.unsaved.keep({ base: this.base, document, ...(sent && { sent }) });
+    const here = this.unsaved.keep({ base: this.base, document, ...(sent && { sent }) });
+    if (here === this.read().unkept) this.store.setState({ unkept: !here });
   }
 
   private depth = () => ({ canUndo: this.history.past.length > 0, canRedo: this.history.future.length > 0 });
@@ -237,27 +243,32 @@ export class DraftStore {
       this.workAgain = false;
       return this.work();
     }
-    const later = this.read().reachable ? WORK_AGAIN_AFTER : (ASK_AGAIN_AFTER[this.unanswered++] ?? TRY_AGAIN_AFTER);
+    const later =
+      this.read().line === "open" ? WORK_AGAIN_AFTER : (ASK_AGAIN_AFTER[this.unanswered++] ?? TRY_AGAIN_AFTER);
     this.workTimer = setTimeout(() => void this.work(), later);
   }
 
   private worked(reply: SheetReply) {
-    const { reachable, save, sheet, answers } = this.read();
+    const { line, save, sheet, answers } = this.read();
     // The server is back: what waited to be saved need not wait longer.
-    if (!reachable && save === "unsaved") this.saveSoon(0);
+    if (line !== "open" && save === "unsaved") this.saveSoon(0);
     this.unanswered = 0;
     this.store.setState({
       sheet: reply.sheet ?? sheet,
       problems: reply.problems,
-      reachable: true,
+      line: "open",
       answers: answers + 1,
+      ...(line !== "open" && save !== "conflict" && save !== "refused" && { trouble: null }),
     });
   }
 
   private notWorked(error: ServerError) {
-    if (error.status !== 422) return this.store.setState({ reachable: false });
+    if (error.status !== 422) {
+      const line = lineAfter(error.status);
+      return this.store.setState(line === "away" ? { line } : { line, trouble: error.message });
+    }
     const refused: Problem = { code: "refused", where: "", message: [error.message] };
-    this.store.setState({ problems: [refused], reachable: true });
+    this.store.setState({ problems: [refused], line: "open" });
   }
 
   /** Give up what is here for what another window saved. */

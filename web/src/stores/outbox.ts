@@ -1,5 +1,5 @@
-import type { BatchOut, ObservationIn } from "../api/client";
-import { ServerError } from "../api/server-error";
+import type { BatchOut, ObservationIn, Outcome } from "../api/client";
+import { asServerError, lineAfter, type Line } from "../api/server-error";
 import { nowIso } from "../lib/clock";
 import { WaitingMarks } from "./waiting";
 
@@ -9,14 +9,18 @@ type Stage = ObservationIn["stage"];
 export interface RunState {
   batch: BatchOut;
   waiting: ObservationIn[];
-  reachable: boolean;
+  line: Line;
   trouble: string | null;
+  /** Whether this browser could not keep marks that wait: then they live in this page alone. */
+  unkept: boolean;
 }
 
 /** What a batch under way asks of the server. */
 export interface RunServer {
   note(batch: number, marks: ObservationIn[]): Promise<BatchOut>;
   read(batch: number): Promise<BatchOut>;
+  /** End a batch; the marks made before it go with it, so that it never overtakes them. */
+  finish(batch: number, outcome: Outcome, marks: ObservationIn[]): Promise<BatchOut>;
 }
 
 const EVERY = 20_000;
@@ -48,7 +52,7 @@ export class RunStore {
     private readonly server: RunServer,
   ) {
     this.kept = new WaitingMarks(batch.id);
-    this.state = { batch, waiting: this.kept.all(), reachable: true, trouble: null };
+    this.state = { batch, waiting: this.kept.all(), line: "open", trouble: null, unkept: false };
   }
 
   open = () => {
@@ -108,14 +112,27 @@ export class RunStore {
     void this.send();
   }
 
+  /** Signed in again: what waits goes now. */
+  again = () => void this.send();
+
+  /** End the batch. Every window's marks that wait go with it, in order; what refuses it leaves them waiting. */
+  async finish(outcome: Outcome): Promise<void> {
+    const before = this.kept.all();
+    const last = before.length > 0 ? before : this.state.waiting;
+    const batch = await this.server.finish(this.state.batch.id, outcome, last);
+    this.set({ batch, line: "open", trouble: null });
+    this.remove(new Set(last.map((o) => o.client_id)));
+  }
+
   private add(marks: ObservationIn[]) {
-    this.kept.add(marks);
-    this.set({ waiting: [...this.state.waiting, ...marks] });
+    const unkept = !this.kept.add(marks);
+    this.set({ waiting: [...this.state.waiting, ...marks], unkept });
   }
 
   private remove(ids: ReadonlySet<string>) {
     this.kept.remove(ids);
-    this.set({ waiting: this.state.waiting.filter((o) => !ids.has(o.client_id)) });
+    const waiting = this.state.waiting.filter((o) => !ids.has(o.client_id));
+    this.set({ waiting, unkept: this.state.unkept && waiting.length > 0 });
   }
 
   private async send(): Promise<void> {
@@ -128,7 +145,7 @@ export class RunStore {
       const { id } = this.state.batch;
       const batch = await (out.length ? this.server.note(id, out) : this.server.read(id));
       const sent = this.onTheWay;
-      this.set({ batch, reachable: true, trouble: this.refusal });
+      this.set({ batch, line: "open", trouble: this.refusal });
       this.remove(sent);
       if (!this.state.waiting.length) this.atOnce = MOST_AT_ONCE;
     } catch (error) {
@@ -138,13 +155,22 @@ export class RunStore {
     if (!this.closed)
       this.timer = setTimeout(
         () => void this.send(),
-        this.state.waiting.length ? (this.state.reachable ? 0 : TRY_AGAIN) : inHeat(this.state) ? EVERY_IN_HEAT : EVERY,
+        this.state.waiting.length
+          ? this.state.line === "open"
+            ? 0
+            : TRY_AGAIN
+          : inHeat(this.state)
+            ? EVERY_IN_HEAT
+            : EVERY,
       );
   }
 
   private failed(error: unknown, out: ObservationIn[]) {
-    const said = error instanceof ServerError ? error : new ServerError(0, String(error));
-    if (said.status !== 422) return this.set({ reachable: false, trouble: said.status ? said.message : null });
+    const said = asServerError(error);
+    if (said.status !== 422) {
+      const line = lineAfter(said.status);
+      return this.set({ line, trouble: line === "fault" ? said.message : null });
+    }
     // All or none were taken: sent one by one, only the mark that cannot be is refused, and the rest are kept.
     if (out.length > 1) {
       this.atOnce = 1;
@@ -153,7 +179,7 @@ export class RunStore {
     // Refused for what it says: sending it again would not help.
     const refused = this.onTheWay;
     this.refusal = said.message;
-    this.set({ trouble: said.message, reachable: true });
+    this.set({ trouble: said.message, line: "open" });
     this.remove(refused);
   }
 }

@@ -1,4 +1,4 @@
-import { client, take, type ObservationIn } from "../api/client";
+import { client, take, type ObservationIn, type Outcome } from "../api/client";
 import { nowIso } from "../lib/clock";
 import type { RunServer } from "./outbox";
 
@@ -9,6 +9,13 @@ export const runServer: RunServer = {
       client.POST("/api/batches/{batch_id}/observations", {
         params: { path: { batch_id: batch } },
         body: { observations, now: nowIso() },
+      }),
+    ),
+  finish: (batch, outcome: Outcome, observations: ObservationIn[]) =>
+    take(
+      client.POST("/api/batches/{batch_id}/finish", {
+        params: { path: { batch_id: batch } },
+        body: { outcome, observations, now: nowIso() },
       }),
     ),
   read: (batch) =>

@@ -18,8 +18,11 @@ const all = (id: number): ByWindow => {
   return "document" in found && "base" in found ? { before: found as Unsaved } : (found as ByWindow);
 };
 
-const put = (id: number, drafts: ByWindow) =>
-  Object.keys(drafts).length > 0 ? keep(`draft.${id}`, drafts) : drop(`draft.${id}`);
+const put = (id: number, drafts: ByWindow): boolean => {
+  if (Object.keys(drafts).length > 0) return keep(`draft.${id}`, drafts);
+  drop(`draft.${id}`);
+  return true;
+};
 
 /** The unsaved draft of one bake in this window. */
 export class UnsavedDraft {
@@ -33,8 +36,9 @@ export class UnsavedDraft {
     return drafts[this.window] ?? Object.values(drafts)[0] ?? null;
   }
 
-  keep(draft: Unsaved): void {
-    put(this.id, { ...all(this.id), [this.window]: draft });
+  /** Keep it; whether it really is kept. */
+  keep(draft: Unsaved): boolean {
+    return put(this.id, { ...all(this.id), [this.window]: draft });
   }
 
   /** This draft is saved or given up; another window's stays. */

@@ -26,10 +26,10 @@ export class WaitingMarks {
     return [...each.values()].sort((a, b) => Date.parse(a.at) - Date.parse(b.at));
   }
 
-  /** Keep more marks under this window's name; what is kept already stays, whichever page kept it. */
-  add(marks: ObservationIn[]): void {
+  /** Keep more marks under this window's name, whether they really are kept; what is kept already stays. */
+  add(marks: ObservationIn[]): boolean {
     const each = read(this.batch);
-    this.put({ ...each, [this.window]: [...(each[this.window] ?? []), ...marks] });
+    return this.put({ ...each, [this.window]: [...(each[this.window] ?? []), ...marks] });
   }
 
   /** Marks sent or taken back, whichever window made them. */
@@ -38,9 +38,10 @@ export class WaitingMarks {
     this.put(Object.fromEntries(each.map(([name, marks]) => [name, marks.filter((o) => !ids.has(o.client_id))])));
   }
 
-  private put(each: ByWindow): void {
+  private put(each: ByWindow): boolean {
     const left = Object.entries(each).filter(([, marks]) => marks.length > 0);
-    if (left.length > 0) keep(`outbox.${this.batch}`, Object.fromEntries(left));
-    else drop(`outbox.${this.batch}`);
+    if (left.length > 0) return keep(`outbox.${this.batch}`, Object.fromEntries(left));
+    drop(`outbox.${this.batch}`);
+    return true;
   }
 }

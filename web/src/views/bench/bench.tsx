@@ -15,6 +15,7 @@ import {
 import { nowIso } from "../../lib/clock";
 import { setAt } from "../../lib/path";
 import type { Question } from "../../parts/options";
+import { LineNotice } from "../../parts/sign-in";
 import type { By } from "../../parts/solve";
 import { useNow } from "../../lib/use-now";
 import { Button } from "../../ui/button";
@@ -195,6 +196,12 @@ function OpenBake({ from, kitchen }: { from: BakeOut; kitchen: Kitchen | undefin
           onKeepAsOwn={() => void keepAsOwn()}
         />
       </div>
+      <LineNotice
+        line={state.line}
+        meanwhile="what you change is kept here; what stands below was worked before it."
+        unkept={state.unkept}
+        onSignedIn={store.again}
+      />
       {problems.length > 0 && (
         <div role="alert" className="mt-2 rounded-xl border-2 border-crust bg-warm px-4 py-2.5">
           {problems.map((p) => (

@@ -25,7 +25,7 @@ interface Props {
 
 /** When to start, whether it is saved, and the way back. */
 export function SaveState(p: Props) {
-  const { sheet, save, trouble, reachable, problems } = p.state;
+  const { sheet, save, trouble, line, unkept, problems } = p.state;
   return (
     <div className="flex shrink-0 flex-col gap-0.5 pt-1 tab:w-60 tab:text-right">
       {sheet && (
@@ -45,7 +45,11 @@ export function SaveState(p: Props) {
       </div>
       <div className="flex flex-wrap items-center gap-x-3 text-sm text-muted tab:justify-end">
         <span data-save={save} aria-live="polite">
-          {reachable ? WORDS[save] : "server out of reach; kept here"}
+          {line === "away"
+            ? "server out of reach; kept here"
+            : unkept && save !== "saved"
+              ? "not yet saved"
+              : WORDS[save]}
         </span>
         <Small disabled={!p.state.canUndo} onClick={p.onUndo}>
           undo
@@ -61,7 +65,7 @@ export function SaveState(p: Props) {
           {p.starting}
         </p>
       )}
-      {trouble && (
+      {trouble && !(save === "unsaved" && (line === "away" || line === "signed out")) && (
         <div role="alert" className="rounded-xl border-2 border-crust bg-warm p-2.5 text-left text-sm">
           <p>{trouble}</p>
           {save === "conflict" && (

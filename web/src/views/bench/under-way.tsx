@@ -98,8 +98,7 @@ function Rising({ from, now }: { from: BatchOut; now: number }) {
       <Story tray={tray} />
       {(state.waiting.length > 0 || state.trouble) && (
         <p role="status" className="text-crust">
-          {state.trouble ??
-            (state.reachable ? "Sending…" : "Server out of reach: your marks are kept here and sent later.")}
+          {state.trouble ?? (state.line === "open" ? "Sending…" : "Your marks are kept here and sent later.")}
         </p>
       )}
       <div className="mt-2 flex flex-wrap gap-2">

@@ -2,13 +2,14 @@ import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useEffect, useRef, useState, useSyncExternalStore } from "react";
 import { Link, useNavigate, useParams } from "react-router";
 
-import { client, take, type BatchOut, type Outcome, type Sheet } from "../../api/client";
+import { type BatchOut, type Outcome, type Sheet } from "../../api/client";
 import { useScale } from "../../api/scale";
-import { nowIso } from "../../lib/clock";
 import { Guarded } from "../../lib/guarded";
+import { drop } from "../../lib/kept";
 import { useUnits } from "../../lib/settings";
 import { useNow } from "../../lib/use-now";
 import { CutAndWeigh } from "../../parts/portioning";
+import { LineNotice } from "../../parts/sign-in";
 import { ended, pieceMark, RunStore, standing, unsentPieces } from "../../stores/outbox";
 import { runServer } from "../../stores/run-server";
 import { Button } from "../../ui/button";
@@ -79,12 +80,8 @@ function Run({ from }: { from: BatchOut }) {
 
   const finish = async (outcome: Outcome) => {
     try {
-      await take(
-        client.POST("/api/batches/{batch_id}/finish", {
-          params: { path: { batch_id: batch.id } },
-          body: { outcome, now: nowIso() },
-        }),
-      );
+      await store.finish(outcome);
+      drop(`outcome.${batch.id}`);
       await queries.invalidateQueries({ queryKey: batchesQuery.queryKey });
       await queries.invalidateQueries({ queryKey: ["batch", batch.id] });
       await navigate(`/notebook/${batch.id}`);
@@ -140,11 +137,15 @@ function Run({ from }: { from: BatchOut }) {
             </Link>
           </p>
         </div>
-        {(!state.reachable || state.waiting.length > 0) && (
+        <LineNotice
+          line={state.line}
+          meanwhile={`go on, ${state.waiting.length ? "your marks are kept here and sent later" : "the times below still count"}.`}
+          unkept={state.unkept}
+          onSignedIn={store.again}
+        />
+        {state.line === "open" && state.waiting.length > 0 && (
           <p role="status" className="mt-1 rounded-xl border-2 border-crust bg-warm px-3 py-1.5 font-semibold">
-            {state.reachable
-              ? "Sending…"
-              : `Server out of reach: go on, ${state.waiting.length ? "your marks are kept here and sent later" : "the times below still count"}.`}
+            Sending…
           </p>
         )}
         {state.trouble && (
@@ -189,7 +190,7 @@ function Run({ from }: { from: BatchOut }) {
           />
         ) : (
           <>
-            <HowWasIt onFinish={(o) => void finish(o)} trouble={trouble} />
+            <HowWasIt batch={batch.id} onFinish={(o) => void finish(o)} trouble={trouble} />
             <Button className="mx-auto mt-3" onClick={undo}>
               Undo: not eaten yet
             </Button>

@@ -1,6 +1,7 @@
 import { useState } from "react";
 
 import type { Outcome } from "../../api/client";
+import { keep, kept } from "../../lib/kept";
 import { Button } from "../../ui/button";
 import { TROUBLES } from "../marks/troubles";
 
@@ -10,13 +11,27 @@ const VERDICTS = [
   ["poor", "Poor"],
 ] as const;
 
-/** The last question: how did they turn out? */
-export function HowWasIt({ onFinish, trouble }: { onFinish: (outcome: Outcome) => void; trouble: string | null }) {
-  const [verdict, setVerdict] = useState<Outcome["verdict"] | null>(null);
-  const [troubles, setTroubles] = useState<Outcome["troubles"]>([]);
-  const [note, setNote] = useState("");
+type Answer = Omit<Outcome, "verdict" | "note"> & { verdict: Outcome["verdict"] | null; note: string };
+
+interface Props {
+  batch: number;
+  onFinish: (outcome: Outcome) => void;
+  trouble: string | null;
+}
+
+/** The last question: how did they turn out? What is answered so far is kept here until it is in the notebook. */
+export function HowWasIt({ batch, onFinish, trouble }: Props) {
+  const [answer, setAnswer] = useState(() =>
+    kept<Answer>(`outcome.${batch}`, { verdict: null, troubles: [], note: "" }),
+  );
+  const { verdict, troubles, note } = answer;
+  const put = (change: Partial<Answer>) => {
+    const next = { ...answer, ...change };
+    setAnswer(next);
+    keep(`outcome.${batch}`, next);
+  };
   const flip = (t: (typeof TROUBLES)[number][0]) =>
-    setTroubles((now) => (now.includes(t) ? now.filter((x) => x !== t) : [...now, t]));
+    put({ troubles: troubles.includes(t) ? troubles.filter((x) => x !== t) : [...troubles, t] });
   return (
     <div className="mx-auto w-full max-w-xl">
       <h1 className="text-[2.4rem] leading-tight font-extrabold">How did they turn out?</h1>
@@ -27,7 +42,7 @@ export function HowWasIt({ onFinish, trouble }: { onFinish: (outcome: Outcome) =
             look={verdict === value ? "solid" : "rim"}
             aria-pressed={verdict === value}
             className="min-h-20 text-2xl"
-            onClick={() => setVerdict(value)}
+            onClick={() => put({ verdict: value })}
           >
             {label}
           </Button>
@@ -52,7 +67,7 @@ export function HowWasIt({ onFinish, trouble }: { onFinish: (outcome: Outcome) =
           value={note}
           maxLength={2000}
           rows={3}
-          onChange={(e) => setNote(e.target.value)}
+          onChange={(e) => put({ note: e.target.value })}
           className="mt-1 block w-full rounded-2xl border-2 border-cobalt bg-enamel p-3 text-lg"
         />
       </label>
