@@ -47,7 +47,10 @@ def who_am_i(request: HttpRequest) -> Me:
 
 
 @router.post(
-    "/session", auth=None, response={200: Me, 401: Failure, 403: Failure, 422: Failure}, operation_id="sign_in"
+    "/session",
+    auth=None,
+    response={200: Me, 401: Failure, 403: Failure, 422: Failure, 429: Failure},
+    operation_id="sign_in",
 )
 def sign_in(request: HttpRequest, payload: Credentials) -> Me:
     """Sign in with a name and a password."""

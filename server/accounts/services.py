@@ -2,13 +2,14 @@
 
 import ipaddress
 
+from axes.handlers.proxy import AxesProxyHandler
 from django.conf import settings
 from django.contrib.auth import authenticate, get_user_model, login, logout
 from django.http import HttpRequest
 
 from accounts.models import Household, Member
 from gateway.contract import Refusal
-from gateway.words import say
+from gateway.words import in_minutes, say
 
 DEMO_USER = "ferry-house"
 
@@ -23,6 +24,10 @@ def household_of(request: HttpRequest) -> Household:
 
 def sign_in(request: HttpRequest, username: str, password: str) -> None:
     """Open a session, or Refusal 401. The same words for a wrong name and a wrong password."""
+    tried = {"username": username}
+    if not AxesProxyHandler.is_allowed(request, tried):
+        wait = in_minutes(settings.AXES_COOLOFF_TIME.total_seconds() / 60)
+        raise Refusal(429, say("This name was tried too often: wait {wait}, then try again.", wait=wait))
     user = authenticate(request, username=username, password=password)
     if user is None:
         raise Refusal(401, say("That name and password do not belong together: check both and try again."))

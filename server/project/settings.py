@@ -6,9 +6,11 @@ and HTTPS, only demo opens the demo household without a password.
 
 import os
 import sys
+from datetime import timedelta
 from pathlib import Path
 from urllib.parse import unquote, urlsplit
 
+from csp.constants import NONCE, NONE, SELF
 from django.core.exceptions import ImproperlyConfigured
 
 BASE = Path(__file__).resolve().parent.parent
@@ -56,6 +58,7 @@ INSTALLED_APPS = [
     "django.contrib.auth",
     "django.contrib.contenttypes",
     "django.contrib.sessions",
+    "axes",
     "accounts",
     "kitchens",
     "bakes",
@@ -67,6 +70,7 @@ INSTALLED_APPS = [
 ]
 MIDDLEWARE = [
     "django.middleware.security.SecurityMiddleware",
+    "csp.middleware.CSPMiddleware",
     "whitenoise.middleware.WhiteNoiseMiddleware",
     "django.contrib.sessions.middleware.SessionMiddleware",
     "django.middleware.common.CommonMiddleware",
@@ -83,6 +87,13 @@ PASSWORD_HASHERS = (
     if MODE == "test"
     else ["django.contrib.auth.hashers.PBKDF2PasswordHasher"]
 )
+# A name tried ten times from one place with a wrong password waits a quarter of an hour.
+AUTHENTICATION_BACKENDS = ["axes.backends.AxesStandaloneBackend", "django.contrib.auth.backends.ModelBackend"]
+# Its middleware would answer a locked name in a page of its own: signing in says so in our one shape.
+SILENCED_SYSTEM_CHECKS = ["axes.W002"]
+AXES_FAILURE_LIMIT, AXES_COOLOFF_TIME = 10, timedelta(minutes=15)
+AXES_LOCKOUT_PARAMETERS = [["username", "ip_address"]]
+AXES_RESET_ON_SUCCESS, AXES_DISABLE_ACCESS_LOG, AXES_ENABLE_ADMIN, AXES_VERBOSE = True, True, False, False
 AUTH_PASSWORD_VALIDATORS = [
     {"NAME": f"django.contrib.auth.password_validation.{name}"}
     for name in ("MinimumLengthValidator", "CommonPasswordValidator", "NumericPasswordValidator")
@@ -108,6 +119,23 @@ SESSION_COOKIE_HTTPONLY = True
 SESSION_COOKIE_SAMESITE = "Lax"
 X_FRAME_OPTIONS = "DENY"
 SECURE_REFERRER_POLICY = "same-origin"
+# Everything comes from here, nothing is written into the page; a file made in the page is a blob.
+CONTENT_SECURITY_POLICY = {
+    "DIRECTIVES": {
+        "default-src": [NONE],
+        "script-src": [SELF],
+        # A dialog keeps the page behind it still by a style of its own, made in the page.
+        "style-src": [SELF, NONCE],
+        "img-src": [SELF, "data:", "blob:"],
+        "font-src": [SELF],
+        "connect-src": [SELF],
+        "manifest-src": [SELF],
+        "worker-src": [SELF],
+        "base-uri": [NONE],
+        "form-action": [SELF],
+        "frame-ancestors": [NONE],
+    }
+}
 if PRODUCTION:
     SECURE_SSL_REDIRECT = os.environ.get("AIRYCRUMB_HTTPS_REDIRECT", "1") == "1"
     SECURE_PROXY_SSL_HEADER = ("HTTP_X_FORWARDED_PROTO", "https")

@@ -31,6 +31,11 @@ from tests.browser.driver import Bench, Hands, Notebook
 # Three of these run at once, each with a browser and a server, on two cores: slow is not wrong.
 PATIENCE_MS = 15_000
 expect.set_options(timeout=PATIENCE_MS)
+# What the page's security policy refuses is an error of the page.
+VIOLATIONS = """document.addEventListener("securitypolicyviolation", (e) => {
+  const what = `policy: ${e.violatedDirective} ${e.blockedURI} ${e.sourceFile}:${e.lineNumber}`;
+  setTimeout(() => { throw new Error(what); });
+});"""
 SIZES = {"laptop": (1280, 800), "tablet": (820, 1180), "phone": (390, 844)}
 
 
@@ -181,6 +186,7 @@ class BrowserCase(TransactionTestCase):
         self.addCleanup(context.close)
         context.on("request", self._watch)
         context.on("response", self._heed)
+        context.add_init_script(VIOLATIONS)
         context.on("page", lambda page: page.on("pageerror", lambda error: self.errors.append(str(error))))
         return context
 

@@ -6,6 +6,8 @@ from datetime import timedelta
 from typing import Any
 from unittest import mock
 
+from django.test import Client
+
 from bakes import services as bakes
 from batches.models import Batch, Observation
 from gateway import compute
@@ -173,3 +175,39 @@ class SpotsOfABatch(ApiCase):
         status, ended = self.call("POST", f"/batches/{batch['id']}/finish", finish)
         self.assertEqual(status, 200, ended)
         self.assertIsNotNone(ended["finished"])
+
+
+class Headers(ApiCase):
+    def test_the_page_lets_nothing_in_that_is_not_its_own(self) -> None:
+        nonces = set()
+        for _ in range(2):
+            answer = self.client.get("/")
+            policy = dict(part.strip().split(" ", 1) for part in answer["Content-Security-Policy"].split(";"))
+            self.assertEqual(policy["default-src"], "'none'")
+            self.assertEqual(policy["script-src"], "'self'")
+            self.assertNotIn("unsafe", answer["Content-Security-Policy"])
+            nonce = policy["style-src"].split("'nonce-")[1].rstrip("'")
+            self.assertIn(f'<meta name="style-nonce" content="{nonce}"', answer.content.decode())
+            self.assertIn("camera=()", answer["Permissions-Policy"])
+            self.assertNotIn("<script>", answer.content.decode())
+            nonces.add(nonce)
+        self.assertEqual(len(nonces), 2)
+
+
+class Door(ApiCase):
+    def sign_in(self, password: str, name: str = "north") -> tuple[int, Any]:
+        return self.call("POST", "/session", {"username": name, "password": password}, Client())
+
+    def test_a_name_tried_too_often_waits_and_another_does_not(self) -> None:
+        for _ in range(10):
+            self.assertEqual(self.sign_in("wrong")[0], 401)
+        status, said = self.sign_in("crumb-of-north")
+        self.assertEqual(status, 429)
+        self.assertIn("wait 15 min", said["message"])
+        self.assertEqual(self.sign_in("crumb-of-south", "south")[0], 200)
+
+    def test_signing_in_forgets_the_failures_before_it(self) -> None:
+        for _ in range(3):
+            for _ in range(8):
+                self.assertEqual(self.sign_in("wrong")[0], 401)
+            self.assertEqual(self.sign_in("crumb-of-north")[0], 200)

@@ -80,7 +80,9 @@ class AddingPeople(TestCase):
             "add_member", "ben", "--household", "Hill house", "--password", "a-long-password-8", stdout=io.StringIO()
         )
         self.assertEqual(Kitchen.objects.filter(household__name="Hill house").count(), 1)
-        self.assertTrue(Client().login(username="ben", password="a-long-password-8"))
+        told = {"username": "ben", "password": "a-long-password-8"}
+        answer = Client().post("/api/session", told, content_type="application/json")
+        self.assertEqual((answer.status_code, answer.json()["household"]), (200, "Hill house"))
 
 
 class Pages(TestCase):

@@ -1,6 +1,7 @@
 import "./styles.css";
 
 import { QueryClient, QueryClientProvider, useQuery } from "@tanstack/react-query";
+import { setNonce } from "get-nonce";
 import { StrictMode, type ReactNode } from "react";
 import { createRoot } from "react-dom/client";
 import { createBrowserRouter, Navigate, RouterProvider, useNavigate } from "react-router";
@@ -21,6 +22,10 @@ import { bakesQuery, meQuery } from "./views/queries";
 import { Reading } from "./views/reading/reading";
 import { Shell } from "./views/shell";
 import { Trainer } from "./views/trainer/trainer";
+
+// A dialog keeps the page still by a style it makes itself: this page's own policy lets it by this word.
+const nonce = document.querySelector<HTMLMetaElement>("meta[name=style-nonce]")?.content;
+if (nonce) setNonce(nonce);
 
 const queries = new QueryClient({
   defaultOptions: {

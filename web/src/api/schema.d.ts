@@ -3917,6 +3917,15 @@ export interface operations {
                     "application/json": components["schemas"]["Failure"];
                 };
             };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
         };
     };
     sign_out: {
