@@ -1,5 +1,5 @@
 # Airy Crumb. Two commands matter: make demo, and make test.
-.PHONY: demo demo-reset test words bench mutants learning practice screenshots build lock schema lint clean setup
+.PHONY: demo demo-reset test words figures bench mutants learning practice screenshots build lock schema lint clean setup
 .DELETE_ON_ERROR:
 unexport PYTHONDONTWRITEBYTECODE
 export PYTHONPATH := $(CURDIR):$(CURDIR)/core:$(CURDIR)/server
@@ -87,6 +87,10 @@ schema: setup
 # After changing a sentence: the catalogues of messages follow.
 words: setup
 	@$(PY) -m scripts.words
+
+# After a change that means to change figures: what of the core's answers is no longer as it was.
+figures: build
+	@$(PY) -m scripts.figures
 
 # How many small faults planted in the core no test sees.
 mutants: build
