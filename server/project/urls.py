@@ -21,7 +21,8 @@ def page(request: HttpRequest) -> HttpResponse:
         return HttpResponse(
             "The pages are not built yet: run make build.", status=503, content_type="text/plain; charset=utf-8"
         )
-    html = index.read_text(encoding="utf-8").replace('content="NONCE"', f'content="{request.csp_nonce}"')  # type: ignore[attr-defined]
+    nonce: object = request.csp_nonce  # type: ignore[attr-defined]
+    html = index.read_text(encoding="utf-8").replace('content="NONCE"', f'content="{nonce}"')
     response = HttpResponse(html, content_type="text/html; charset=utf-8")
     response["Permissions-Policy"] = UNUSED
     return response
