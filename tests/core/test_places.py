@@ -177,6 +177,13 @@ class Csv(unittest.TestCase):
             with self.subTest(text=text):
                 self.assertEqual(read_room_day(text), wanted)
 
+    def test_an_hour_no_clock_shows_is_passed_over(self) -> None:
+        good = "07:00,18\n12:00,21\n"
+        for bad in ("24:10,35", "25:00,35", "10:60,35", "99:99,35"):
+            with self.subTest(bad=bad):
+                self.assertEqual(read_room_day(good + bad), [("07:00", 18.0), ("12:00", 21.0)])
+        self.assertEqual(read_room_day("00:00,18\n23:59,21\n"), [("00:00", 18.0), ("23:45", 21.0)])
+
     def test_several_days_are_averaged_and_a_reading_no_kitchen_has_is_passed_over(self) -> None:
         self.assertEqual(read_room_day("07:00,18\n07:10,20\n07:12,999\n12:00,21"), [("07:00", 19.0), ("12:00", 21.0)])
 

@@ -8,6 +8,7 @@ import numpy as np
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
+from airycrumb.data.rise import BAKE_SPREAD
 from airycrumb.stations.rise import Dough, Place, Reading, State, Vigour, forecast, learn, simulate
 from airycrumb.stations.rise.forecast import Forecast, StageMaker, prior
 from airycrumb.stations.rise.model import bubble_gas, volume_ratio
@@ -141,6 +142,19 @@ class Readings(unittest.TestCase):
 
 
 class Learning(unittest.TestCase):
+    def test_what_the_readings_alone_said_is_what_the_kitchen_learns(self) -> None:
+        """Two normals multiplied: a belief of 0.2 and readings of 0 with the same variance give 0.1 with half of it.
+
+        Taken apart again, the readings said 0: the kitchen moves from 0.2 towards 0, by its gain and no further.
+        """
+        before, after, kitchen = prior(0.2, 0.04), prior(0.1, 0.02), Vigour(0.2, 0.04, 3)
+        noise = 0.04 + BAKE_SPREAD.value**2
+        gain = 0.04 / (0.04 + noise)
+        learned = learn(kitchen, before, after, 0.0)
+        self.assertAlmostEqual(learned.mean, 0.2 * (1 - gain), delta=0.004)
+        self.assertAlmostEqual(learned.variance, (1 - gain) * 0.04, delta=0.001)
+        self.assertEqual(learned.bakes, 4)
+
     def test_a_slow_bake_lowers_the_kitchens_vigour_and_its_doubt(self) -> None:
         kitchen = Vigour()
         before = prior(*kitchen.for_one_bake(0.05))
