@@ -74,6 +74,10 @@ RECIPES = {
     "plain list": "Hill buns\n500 g strong flour\n320 ml milk\n7 g instant yeast\n1 tsp salt\n40 g butter\nFilling\n"
     "400 g cooked mushrooms\n2 tbsp soy sauce\nMethod\nKnead 10 minutes by machine. Rise 90 minutes. Divide into 12, "
     "roll to 12 cm and fill. Proof 20 minutes. Bake at 200 C for 25 minutes.",
+    "seven fillings": "Seven\n900 g flour\n600 g water\n9 g instant yeast\n15 g salt\n"
+    + "".join(
+        f"{name} filling:\n90 g {name}\n" for name in ("leek", "kale", "potato", "onion", "pear", "beef", "spinach")
+    ),
     "cups": CUPS,
     "sound": SOUND,
     "hot and short": SOUND.replace("Method\n", "Method\nWarm the milk to 65 C. Let the dough rise 20 minutes. "),
@@ -91,6 +95,7 @@ def _bakes() -> Iterator[tuple[str, dict[str, Any], dict[str, Any]]]:
         dough, filling = PIECES.get(key, (62, 40))
         size = {"dough_per_piece": f"{dough} g", "filling_per_piece": f"{max(filling, 5)} g"}
         yield f"closing: {key}", bake_document(closing=key, heat=OVEN, **size), {}
+    yield "braids in baskets", bake_document("kale-potato-braids", heat={"method": "steam"}), {}
     yield "sponge", sponge_document(), {}
     yield "high and by the hour", bake_document(plan={"eat_at": "09:00"}), {"altitude": "1600 m", "room_day": DAY}
     yield "two loads, US", bake_document(HAKE, pieces=60), {"food_safety_region": "us"}
@@ -127,7 +132,7 @@ def _answers() -> Iterator[tuple[str, Callable[[], Any]]]:
     sheet = work(bake, home, now=NOON)
     for by, value in (("across", 140.0), ("thickness", 4.0), ("filling", 55.0), ("fits", 9.0)):
         yield f"wrapper by {by}", lambda b=by, v=value: solve(bake, home, sheet, 0, b, v)  # type: ignore[misc]
-    yield "questions for the eye", lambda: [question(seed) for seed in range(8)]
+    yield "questions for the eye", lambda: [question(seed) for seed in range(24)]
     for name, troubles in (("good", []), ("poor", ["gummy", "pale", "burst", "dense", "uneven", "wrinkled"])):
         for which, heat in (("steamed", {}), ("baked", {"heat": OVEN})):
             yield f"{name}, {which}", lambda t=troubles, h=heat: _lesson(t, h)  # type: ignore[misc]
