@@ -1,18 +1,20 @@
 """A lesson written into a kitchen's document leaves a kitchen that reads, and says what was learned."""
 
 import unittest
+from datetime import timedelta
 
 from hypothesis import given
 from hypothesis import strategies as st
 
 from airycrumb.bake import read_bake, read_kitchen
+from airycrumb.bake.marks import Observation
 from airycrumb.learning.finish import Lesson
 from airycrumb.learning.simulated_cook import simulated_batch
 from airycrumb.learning.write_back import taught
 from airycrumb.stations.enclose import CLOSINGS
 from airycrumb.stations.heat.learning import OvenTruth, Pace, Probed, learn_oven, learn_pace
 from airycrumb.stations.rise import Vigour
-from tests.core.examples import NOON, bake_document, kitchen, kitchen_document
+from tests.core.examples import NOON, bake_document, kitchen, kitchen_document, sheet
 from tests.core.spoken import finish
 
 ANY = st.floats(-30, 30)
@@ -89,3 +91,28 @@ class WrittenBack(unittest.TestCase):
             with self.subTest(log_vigour=log_vigour):
                 self.assertEqual(after.vigour.mean > kitchen().vigour.mean, log_vigour > 0)
                 self.assertEqual(after.vigour.bakes, kitchen().vigour.bakes + 1)
+
+
+class AGummyMiddle(unittest.TestCase):
+    """Without a probe it hints at a slower heat, but only where every load had its planned minutes."""
+
+    def pace(self, share_of_planned: float, troubles: list[str]) -> float | None:
+        bake = read_bake(bake_document("hake-fennel-buns", pieces=60))
+        plan = sheet(bake_document("hake-fennel-buns", pieces=60)).heat
+        self.assertGreater(plan.loads, 1)
+        played = simulated_batch(bake, kitchen(), NOON, 0.0, seed=2)
+        into = next(o.at for o in played if (o.kind, o.stage) == ("done", "proof"))
+        out = into + timedelta(minutes=plan.minutes_planned * plan.loads * share_of_planned)
+        marks = [o for o in played if o.kind not in ("probe", "oven") and o.stage not in ("heat", "rest")]
+        marks += [Observation("done", "heat", out), Observation("done", "rest", out + timedelta(minutes=5))]
+        learned = finish(bake, kitchen(), marks, troubles, now=marks[-1].at)
+        return None if learned.pace is None else float(learned.pace.mean)
+
+    def test_it_teaches_a_slower_heat_where_all_loads_had_their_time(self) -> None:
+        slower = self.pace(1.02, ["gummy"])
+        assert slower is not None
+        self.assertGreater(slower, 0)
+
+    def test_it_teaches_nothing_where_they_were_taken_out_early_or_were_not_gummy(self) -> None:
+        self.assertIsNone(self.pace(0.7, ["gummy"]))
+        self.assertIsNone(self.pace(1.02, []))
