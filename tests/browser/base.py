@@ -6,6 +6,7 @@ import os
 import signal
 import socket
 import subprocess
+from collections.abc import Iterator
 from functools import cache
 from types import FrameType
 from typing import Any, ClassVar
@@ -189,6 +190,12 @@ class BrowserCase(TransactionTestCase):
         context.add_init_script(VIOLATIONS)
         context.on("page", lambda page: page.on("pageerror", lambda error: self.errors.append(str(error))))
         return context
+
+    def at_each_size(self, page: Page) -> Iterator[str]:
+        """The same page on a laptop, a tablet and a phone, one after another, as when a screen is turned."""
+        for size, (width, height) in SIZES.items():
+            page.set_viewport_size({"width": width, "height": height})
+            yield size
 
     def _watch(self, request: Any) -> None:
         parts = urlsplit(request.url)

@@ -9,8 +9,7 @@ import re
 from playwright.sync_api import expect
 
 from batches.models import Batch
-from tests.browser.base import SIZES, BrowserCase
-from tests.browser.driver import Bench, Hands
+from tests.browser.base import BrowserCase
 
 # In the page, at one moment: names and sizes of what can be pressed and is smaller than so many pixels.
 # A field is pressed anywhere on the word it stands in; the guideline excuses links within a line of text.
@@ -54,18 +53,15 @@ class ByKeyboard(BrowserCase):
 
 class ByKnuckle(BrowserCase):
     def test_everything_in_hands_can_be_pressed_with_a_knuckle(self) -> None:
-        for size in SIZES:
-            page = self.fresh_context(size=size).new_page()
-            page.goto(f"/hands/{Batch.objects.get(finished=None).pk}")
-            expect(page.get_by_role("timer")).to_be_visible()
-            for step in ("Rise", "Divide", "Wrap"):
+        page = self.page
+        page.goto(f"/hands/{Batch.objects.get(finished=None).pk}")
+        expect(page.get_by_role("timer")).to_be_visible()
+        for step in ("Rise", "Divide", "Wrap"):
+            for size in self.at_each_size(page):
                 with self.subTest(size=size, step=step):
                     self.assertEqual(page.evaluate(TOO_SMALL, 44), [])
-                Hands(page).go_on()
-            Hands(page).sent()
-            for _ in range(3):
-                page.get_by_role("button", name="Undo", exact=True).click()
-            Hands(page).sent()
+            self.hands.go_on()
+        self.hands.sent()
 
     def test_the_figure_is_read_from_across_the_room_and_pressed_anywhere(self) -> None:
         page = self.fresh_context(size="phone").new_page()
@@ -77,10 +73,9 @@ class ByKnuckle(BrowserCase):
         expect(page.get_by_role("heading", level=1)).not_to_have_text(before)
 
     def test_the_bench_can_be_touched_at_every_size(self) -> None:
-        for size in SIZES:
-            page = self.fresh_context(size=size).new_page()
-            self.open_first_screen(page)
-            for tray in ("weigh", "rise", "divide", "wrap", "proof", "heat"):
-                Bench(page).open(tray)
+        self.open_first_screen()
+        for tray in ("weigh", "rise", "divide", "wrap", "proof", "heat"):
+            self.bench.open(tray)
+            for size in self.at_each_size(self.page):
                 with self.subTest(size=size, tray=tray):
-                    self.assertEqual(page.evaluate(TOO_SMALL, 24), [])
+                    self.assertEqual(self.page.evaluate(TOO_SMALL, 24), [])

@@ -5,7 +5,7 @@ import re
 from playwright.sync_api import expect
 
 from bakes.models import Bake, BakeVersion
-from tests.browser.base import SIZES, BrowserCase
+from tests.browser.base import BrowserCase
 from tests.core.examples import DEMO_BAKES
 from tests.core.test_recipe import CUPS, TWO_FILLINGS
 
@@ -119,13 +119,12 @@ class ReadingARecipe(BrowserCase):
             '["450 g flour", "7 g instant yeast", "270 ml water", "300 g plums"]}</script>'
         )
         self.open_first_screen()
-        for size in SIZES:
-            tab = self.fresh_context(size=size).new_page()
-            self.open_first_screen(tab)
-            tab.goto("/read")
-            tab.get_by_label("Open a text or page").set_input_files(
-                {"name": "page.html", "mimeType": "text/html", "buffer": page.encode()}
-            )
-            expect(tab.get_by_role("heading", level=2)).to_have_text("Plum buns")
+        tab = self.page
+        tab.goto("/read")
+        tab.get_by_label("Open a text or page").set_input_files(
+            {"name": "page.html", "mimeType": "text/html", "buffer": page.encode()}
+        )
+        expect(tab.get_by_role("heading", level=2)).to_have_text("Plum buns")
+        for size in self.at_each_size(tab):
             with self.subTest(size=size):
                 self.assertLessEqual(tab.evaluate("document.documentElement.scrollWidth - innerWidth"), 0)

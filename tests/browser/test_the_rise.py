@@ -13,7 +13,7 @@ from batches import services as batches
 from batches.models import Observation
 from batches.services import Seen
 from devices import services as devices
-from tests.browser.base import SIZES, BrowserCase
+from tests.browser.base import BrowserCase
 
 
 class TheRise(BrowserCase):
@@ -176,12 +176,12 @@ class MyKitchen(BrowserCase):
         self.bench.says("on the bench: 24.5 °C")
 
     def test_nothing_runs_off_the_side_of_the_new_views(self) -> None:
-        for size in SIZES:
-            tab = self.fresh_context(size=size).new_page()
-            self.open_first_screen(tab)
-            for place in ("/kitchen", "/notebook/eye"):
-                tab.goto(place)
-                expect(tab.get_by_role("heading", level=1)).to_be_visible()
+        tab = self.page
+        self.open_first_screen()
+        for place in ("/kitchen", "/notebook/eye"):
+            tab.goto(place)
+            expect(tab.get_by_role("heading", level=1)).to_be_visible()
+            for size in self.at_each_size(tab):
                 with self.subTest(size=size, place=place):
                     self.assertLessEqual(tab.evaluate("document.documentElement.scrollWidth - innerWidth"), 0)
 

@@ -18,7 +18,7 @@ from tests.core.examples import DEMO_BAKES, NOON, bake_document, kitchen_documen
 from tests.core.spoken import work
 from tests.core.test_sheet import numbers
 
-FEW = settings(max_examples=25, suppress_health_check=[HealthCheck.too_slow])
+FEW = settings(max_examples=20, suppress_health_check=[HealthCheck.too_slow])
 NOT_FOR_COOKS = re.compile(r"\b(nan|inf|none|null|true|false)\b|\d\.\d{5}", re.IGNORECASE)
 
 
