@@ -37,45 +37,32 @@ class TheDoor(BrowserCase):
         self.assertEqual(Household.objects.get(name="Hill house").bakes.count(), 1)
         self.page.goto(f"{shut.address}/notebook")
         self.bench.says("No batch yet")
+        self.page.goto(shut.address)
+        self.bench.worked()
+        self.signed_out_in_the_middle()
+        self.page.goto(f"{shut.address}/notebook")
         self.page.get_by_role("button", name="sign out").click()
         expect(self.page.get_by_label("Password")).to_be_visible()
 
-
-class SignedOutInTheMiddle(BrowserCase):
-    def in_a_household_with_a_door(self) -> Page:
-        """Ana's kitchen, signed in, a batch of hers in Hands."""
-        call_command(
-            "add_member", "ana", "--household", "Hill house", "--password", "a-long-password-7", stdout=io.StringIO()
-        )
-        shut = Server(mode="test")
-        shut.start()
-        self.addCleanup(shut.stop)
-        self.page.goto(shut.address)
-        self.sign_in()
-        self.page.get_by_role("button", name="Begin with an example").click()
-        self.bench.worked()
+    def signed_out_in_the_middle(self) -> None:
+        """Hands say so, keep the mark, and take the sign-in on the spot."""
         self.bench.start()
         self.hands.at("Knead")
-        return self.page
-
-    def sign_in(self) -> None:
-        self.page.get_by_label("Name").fill("ana")
-        self.page.get_by_label("Password").fill("a-long-password-7")
-        self.page.get_by_role("button", name="Sign in", exact=True).click()
-
-    def test_hands_say_so_keep_the_mark_and_sign_in_on_the_spot(self) -> None:
-        page = self.in_a_household_with_a_door()
         Session.objects.all().delete()
         self.hands.press("Kneaded, in the bowl")
         self.bench.says("You are signed out: go on, your marks are kept here")
         self.hands.at("Let it rise")
-        page.get_by_role("button", name="Sign in here").click()
-        self.sign_in()
-        expect(page.get_by_text("You are signed out")).to_have_count(0)
+        self.page.get_by_role("button", name="Sign in here").click()
+        self.page.get_by_label("Name").fill("ana")
+        self.page.get_by_label("Password").fill("a-long-password-7")
+        self.page.get_by_role("button", name="Sign in", exact=True).click()
+        expect(self.page.get_by_text("You are signed out")).to_have_count(0)
         self.hands.sent()
         kinds = Batch.objects.latest("id").observations.values_list("kind", flat=True)
         self.assertEqual(sorted(kinds), ["done", "started"])
 
+
+class SignedOutInTheMiddle(BrowserCase):
     def test_the_demo_kitchen_is_opened_again_with_one_press(self) -> None:
         self.open_first_screen()
         self.bench.start()
@@ -94,18 +81,16 @@ class TheEnd(BrowserCase):
         self.bench.start()
         self.hands.at("Knead")
         batch = Batch.objects.latest("id")
-        self.server.stop()
-        try:
-            title = self.page.get_by_role("heading", level=1)
-            while (step := title.inner_text()) != "How did they turn out?":
-                self.hands.go_on()
-                expect(title).not_to_have_text(step)
-            self.page.get_by_role("button", name="Fair").click()
-            self.page.get_by_label("A word for next time").fill("less filling")
-            self.page.get_by_role("button", name="Into the notebook").click()
-            self.bench.says("The server is out of reach")
-        finally:
-            self.server.start()
+        self.context.set_offline(True)
+        title = self.page.get_by_role("heading", level=1)
+        while (step := title.inner_text()) != "How did they turn out?":
+            self.hands.go_on()
+            expect(title).not_to_have_text(step)
+        self.page.get_by_role("button", name="Fair").click()
+        self.page.get_by_label("A word for next time").fill("less filling")
+        self.page.get_by_role("button", name="Into the notebook").click()
+        self.bench.says("The server is out of reach")
+        self.context.set_offline(False)
         self.page.reload()
         expect(self.page.get_by_label("A word for next time")).to_have_value("less filling")
         self.page.get_by_role("button", name="Into the notebook").click()
