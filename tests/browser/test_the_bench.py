@@ -7,7 +7,7 @@ from playwright.sync_api import Page, expect
 
 from bakes.models import Bake, BakeVersion
 from batches.models import Batch
-from tests.browser.base import SIZES, BrowserCase
+from tests.browser.base import BrowserCase
 from tests.browser.driver import Bench
 
 
@@ -284,8 +284,7 @@ class Looks(BrowserCase):
         for path in (*trays, f"/hands/{running.pk}", "/notebook"):
             page.goto(path)
             expect(page.locator("svg[role=img]").first).to_be_attached()
-            for size, (width, height) in SIZES.items():
-                page.set_viewport_size({"width": width, "height": height})
+            for size in self.at_each_size(page):
                 with self.subTest(size=size, path=path):
                     over = page.evaluate("document.documentElement.scrollWidth - innerWidth")
                     self.assertLessEqual(over, 0)

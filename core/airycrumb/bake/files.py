@@ -9,7 +9,6 @@ from airycrumb.bake.kitchen import Kitchen
 from airycrumb.bake.model import Bake
 from airycrumb.bake.refusals import STRUCTURE, published, read_as
 from airycrumb.bake.text import Document
-from airycrumb.pantry import Own
 from airycrumb.problems import InputError, Problem
 
 FILES: dict[str, type[Written]] = {"bake": Bake, "kitchen": Kitchen}
@@ -20,10 +19,10 @@ def schema(name: str) -> Document:
     return published(FILES[name])
 
 
-def structure_problems(name: str, document: Document, own: Own = ()) -> list[Problem]:
+def structure_problems(name: str, document: Document) -> list[Problem]:
     """Unknown, missing and mistyped fields of a document, each with a sentence; what its values are is not judged."""
     try:
-        read_as(FILES[name], document, own=own)
+        read_as(FILES[name], document)
     except InputError as error:
         return [problem for problem in error.problems if problem.code in STRUCTURE]
     return []
