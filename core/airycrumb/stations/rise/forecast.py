@@ -4,8 +4,6 @@ import math
 from dataclasses import dataclass, field
 
 import numpy as np
-from scipy.stats import norm
-from scipy.stats import t as student
 
 from airycrumb.data import rise as c
 from airycrumb.quantities import Band
@@ -103,7 +101,7 @@ def prior(mean: float, variance: float) -> Belief:
     """Normal belief of ln vigour on a grid of 41 points, 4 standard deviations each way."""
     sd = math.sqrt(variance)
     grid = np.linspace(mean - 4 * sd, mean + 4 * sd, GRID_POINTS)
-    weight = norm.pdf(grid, mean, sd)
+    weight = np.exp(-(((grid - mean) / sd) ** 2) / 2)
     return Belief(grid, weight / weight.sum())
 
 
@@ -194,7 +192,8 @@ def updates(belief: Belief, stage: Stage, readings: list[Reading], target: float
     ready = np.minimum(crossings(stage.course.minutes, ratios, target), LONGEST)
     found = [belief]
     for reading in readings:
-        logs = logs + student.logpdf(_off(reading, stage, ratios, ready, target), 4)
+        # Student's t of 4 degrees of freedom, without the factor that every vigour shares.
+        logs = logs - 2.5 * np.log1p(_off(reading, stage, ratios, ready, target) ** 2 / 4)
         weight = np.exp(logs - logs.max())
         found.append(Belief(belief.log_vigour, weight / weight.sum()))
     return found

@@ -10,7 +10,7 @@ from dataclasses import dataclass
 
 import numpy as np
 from scipy.integrate import cumulative_trapezoid
-from scipy.signal import lfilter
+from scipy.linalg.blas import dtbsv
 from scipy.special import wrightomega
 
 from airycrumb.data import rise as c
@@ -140,7 +140,10 @@ def _warmth(start: float, air: Array, tau_h: float, dt_h: float, heating: Array)
     fade = math.exp(-dt_h / tau_h)
     between = (air[:-1] + air[1:]) / 2
     push = (1 - fade) * (between + heating[:-1] * tau_h)
-    return np.asarray(lfilter([1.0], [1.0, -fade], np.concatenate(([start], push))))
+    # Each step less `fade` of the one before is its push: a triangle of one band, solved from the top.
+    band = np.empty((2, len(push) + 1), order="F")
+    band[0], band[1] = 1.0, -fade
+    return np.asarray(dtbsv(1, band, np.concatenate(([start], push)), lower=1, diag=1))
 
 
 def _through(place: Place, start: float, minutes: Array, heating: Array) -> Array:
