@@ -1,13 +1,16 @@
 """Signing in and out, and the household of a request."""
 
 import ipaddress
+import uuid
+from collections.abc import Callable
 
 from axes.handlers.proxy import AxesProxyHandler
 from django.conf import settings
 from django.contrib.auth import authenticate, get_user_model, login, logout
+from django.db import transaction
 from django.http import HttpRequest
 
-from accounts.models import Household, Member
+from accounts.models import Household, Member, Receipt
 from gateway.contract import Refusal
 from gateway.words import in_minutes, say
 
@@ -20,6 +23,24 @@ def household_of(request: HttpRequest) -> Household:
     if member is None:
         raise Refusal(403, say("You belong to no household yet: ask whoever runs this server to add you to one."))
     return member.household
+
+
+@transaction.atomic
+def once(household: Household, client_id: uuid.UUID | None, do: Callable[[], int]) -> int:
+    """The key of what `do` makes; done once for each id, whichever worker takes it and however often it is sent.
+
+    What fails is not taken: it may be sent again. Without an id it is done each time.
+    """
+    if client_id is None:
+        return do()
+    # Two workers with one id: the second waits here until the first has ended, well or badly.
+    receipt, new = Receipt.objects.get_or_create(household=household, client_id=client_id)
+    if new:
+        receipt.made = do()
+        receipt.save(update_fields=["made"])
+    if receipt.made is None:
+        raise RuntimeError(f"receipt {receipt.pk} was taken without a result")
+    return receipt.made
 
 
 def sign_in(request: HttpRequest, username: str, password: str) -> None:

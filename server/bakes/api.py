@@ -1,5 +1,6 @@
 """Keeping bakes, and printing them as they stand."""
 
+import uuid
 from datetime import datetime
 from typing import Annotated, Literal
 
@@ -36,12 +37,16 @@ class BakeSummary(Strict):
 
 
 class NewBake(Strict):
+    """client_id is made by whoever sends it, so that sending twice is harmless."""
+
+    client_id: uuid.UUID | None = None
     document: BakeDocument
 
 
 class BakeSave(Strict):
-    """base: the version this was made from."""
+    """base: the version this was made from; client_id as for a new bake."""
 
+    client_id: uuid.UUID | None = None
     base: Number
     document: BakeDocument
 
@@ -108,7 +113,7 @@ def list_bakes(request: HttpRequest) -> list[BakeSummary]:
 @router.post("/bakes", response={201: BakeOut, 401: Failure, 403: Failure, 422: Failure}, operation_id="create_bake")
 def create_bake(request: HttpRequest, payload: NewBake) -> tuple[int, BakeOut]:
     """Keep a new bake."""
-    return 201, _out(services.create(household_of(request), payload.document))
+    return 201, _out(services.create(household_of(request), payload.document, payload.client_id))
 
 
 @router.get(
@@ -136,7 +141,8 @@ def read_bake_version(request: HttpRequest, bake_id: Id, number: Number) -> Bake
 )
 def save_bake(request: HttpRequest, bake_id: Id, payload: BakeSave) -> BakeOut:
     """Save a bake as a new version."""
-    return _out(services.save(household_of(request), bake_id, payload.base, payload.document))
+    home = household_of(request)
+    return _out(services.save(home, bake_id, payload.base, payload.document, payload.client_id))
 
 
 @router.delete(

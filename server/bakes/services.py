@@ -1,9 +1,12 @@
 """Making, saving and reading bakes. A save adds a version; it never overwrites one."""
 
+import uuid
+
 from django.db import transaction
 from django.db.models import F
 
 from accounts.models import Household
+from accounts.services import once
 from bakes.models import Bake, BakeVersion
 from gateway import compute
 from gateway.contract import Refusal, missing
@@ -50,12 +53,19 @@ def version_of(household: Household, bake_id: int, number: int) -> BakeVersion:
     return version
 
 
-@transaction.atomic
-def create(household: Household, document: compute.Document) -> BakeVersion:
-    """A new bake with its first version."""
+def create(household: Household, document: compute.Document, client_id: uuid.UUID | None = None) -> BakeVersion:
+    """A new bake with its first version; sent twice with one id, it is one bake."""
     _check(document)
+    return _version(once(household, client_id, lambda: _created(household, document)))
+
+
+def _created(household: Household, document: compute.Document) -> int:
     bake = Bake.objects.create(household=household)
-    return BakeVersion.objects.create(bake=bake, number=1, document=document)
+    return BakeVersion.objects.create(bake=bake, number=1, document=document).pk
+
+
+def _version(key: int) -> BakeVersion:
+    return BakeVersion.objects.select_related("bake").get(pk=key)
 
 
 def _locked(household: Household, bake_id: int) -> Bake:
@@ -65,18 +75,24 @@ def _locked(household: Household, bake_id: int) -> Bake:
     return bake
 
 
-@transaction.atomic
-def save(household: Household, bake_id: int, base: int, document: compute.Document) -> BakeVersion:
+def save(
+    household: Household, bake_id: int, base: int, document: compute.Document, client_id: uuid.UUID | None = None
+) -> BakeVersion:
     """Add a version made from version `base`; Refusal 409 when something else was saved since.
 
-    Saving what the head already says adds nothing, whatever it was made from.
+    Saving what the head already says adds nothing, whatever it was made from. A save sent again is answered with the
+    version it made, whatever was saved since.
     """
     _check(document)
+    return _version(once(household, client_id, lambda: _saved(household, bake_id, base, document)))
+
+
+def _saved(household: Household, bake_id: int, base: int, document: compute.Document) -> int:
     bake = _locked(household, bake_id)
     head = BakeVersion.objects.get(bake=bake, number=bake.head)
-    # A save sent twice, or made in two windows alike, is one save: documents are compared before versions.
+    # Two windows that made the same change made one save: documents are compared before versions.
     if head.document == document:
-        return head
+        return head.pk
     if bake.head != base:
         raise Refusal(
             409,
@@ -87,7 +103,7 @@ def save(household: Household, bake_id: int, base: int, document: compute.Docume
         )
     bake.head = base + 1
     bake.save()
-    return BakeVersion.objects.create(bake=bake, number=bake.head, document=document)
+    return BakeVersion.objects.create(bake=bake, number=bake.head, document=document).pk
 
 
 @transaction.atomic

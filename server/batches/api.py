@@ -57,8 +57,9 @@ class ObservationOut(Strict):
 
 
 class NewBatch(Strict):
-    """version null: the bake's newest."""
+    """version null: the bake's newest. client_id is made by whoever starts it: sent twice, it is one batch."""
 
+    client_id: uuid.UUID | None = None
     version: Number | None = None
     kitchen_id: Id | None = None
     now: When
@@ -101,7 +102,10 @@ class BatchSummary(Strict):
 
 
 class BatchOut(Strict):
-    """One batch: the plan it began with, the sheet as things stand, what was seen, what it taught."""
+    """One batch: the plan it began with, the sheet as things stand, what was seen, what it taught.
+
+    marks: ever made in it, those taken back included, as its news tell.
+    """
 
     id: int
     bake_id: Id
@@ -113,8 +117,16 @@ class BatchOut(Strict):
     plan: compute.Sheet | None
     live: compute.SheetReply
     observations: list[ObservationOut]
+    marks: int
     outcome: Outcome | None
     lesson: compute.Lesson | None
+
+
+class BatchNews(Strict):
+    """What tells whether a batch has changed since it was read: marks ever made in it, those taken back included."""
+
+    marks: int
+    finished: datetime | None
 
 
 def _stage(lesson: dict[str, Any] | None, key: str) -> dict[str, Any] | None:
@@ -158,6 +170,7 @@ def _out(batch: Batch, now: datetime) -> BatchOut:
         plan=services.plan_of(batch).sheet,
         live=services.live(batch, batch.finished or now),
         observations=seen,
+        marks=batch.observations.count(),
         outcome=batch.outcome,
         lesson=batch.lesson,
     )
@@ -184,7 +197,8 @@ def start_batch(request: HttpRequest, bake_id: Id, payload: NewBatch) -> tuple[i
     """Start making a bake."""
     # What cannot be answered is not begun either.
     with transaction.atomic():
-        batch = services.start(household_of(request), bake_id, payload.version, payload.kitchen_id, payload.now)
+        home, asked = household_of(request), payload
+        batch = services.start(home, bake_id, asked.version, asked.kitchen_id, asked.now, asked.client_id)
         return 201, _out(batch, payload.now)
 
 
@@ -196,6 +210,17 @@ def start_batch(request: HttpRequest, bake_id: Id, payload: NewBatch) -> tuple[i
 def read_batch(request: HttpRequest, batch_id: Id, now: Annotated[When, Query()]) -> BatchOut:
     """A batch as things stand."""
     return _out(services.batch_of(household_of(request), batch_id), now)
+
+
+@router.get(
+    "/batches/{batch_id}/news",
+    response={200: BatchNews, 401: Failure, 403: Failure, 404: Failure},
+    operation_id="batch_news",
+)
+def batch_news(request: HttpRequest, batch_id: Id) -> BatchNews:
+    """Whether somebody marked something: cheap to ask every few seconds."""
+    batch = services.batch_of(household_of(request), batch_id)
+    return BatchNews(marks=batch.observations.count(), finished=batch.finished)
 
 
 @router.get(

@@ -11,6 +11,7 @@ from django.db import transaction
 from django.db.models import QuerySet
 
 from accounts.models import Household
+from accounts.services import once
 from bakes.services import head_of, version_of
 from batches.models import Batch, Observation
 from devices.services import heard_in_heat
@@ -144,16 +145,26 @@ def plan_of(batch: Batch) -> compute.SheetReply:
     return compute.reply(batch.version.document, batch.kitchen_document, started, begun)
 
 
-@transaction.atomic
-def start(household: Household, bake_id: int, version: int | None, kitchen_id: int | None, now: datetime) -> Batch:
-    """Start making a bake: its version, the kitchen and the plan are frozen now."""
+def start(
+    household: Household,
+    bake_id: int,
+    version: int | None,
+    kitchen_id: int | None,
+    now: datetime,
+    client_id: uuid.UUID | None = None,
+) -> Batch:
+    """Start making a bake: its version, the kitchen and the plan are frozen now. Sent twice with one id, it is one."""
+    key = once(household, client_id, lambda: _started(household, bake_id, version, kitchen_id, now))
+    return batch_of(household, key)
+
+
+def _started(household: Household, bake_id: int, version: int | None, kitchen_id: int | None, now: datetime) -> int:
     made = head_of(household, bake_id) if version is None else version_of(household, bake_id, version)
     kitchen = kitchen_of(household, kitchen_id)
     reply = compute.reply(made.document, kitchen.document, (), now)
     if reply.sheet is None:
         why = joined(p.message for p in reply.problems)
         raise Refusal(422, say("This bake cannot be started yet: {why}", why=why), reply.problems)
-    offset = int((now.utcoffset() or timedelta()).total_seconds() // 60)
     batch = Batch.objects.create(
         household=household,
         version=made,
@@ -161,10 +172,10 @@ def start(household: Household, bake_id: int, version: int | None, kitchen_id: i
         kitchen_document=kitchen.document,
         plan=forecast_of(reply.sheet),
         started=now,
-        utc_offset=offset,
+        utc_offset=int((now.utcoffset() or timedelta()).total_seconds() // 60),
     )
     Observation.objects.create(batch=batch, client_id=uuid.uuid4(), kind="started", stage="weigh", at=now)
-    return batch
+    return batch.pk
 
 
 def _check(batch: Batch, seen: Seen) -> None:

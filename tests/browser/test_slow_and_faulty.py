@@ -72,8 +72,11 @@ class SlowLine(BrowserCase):
                 self.assertEqual([b.field("Pieces").input_value() for b in (first, second)], [str(mine), str(theirs)])
                 kept = first if states[0] == "saved" else second
                 self.assertEqual(self.newest().document["pieces"], int(kept.field("Pieces").input_value()))
+                lost = second if kept is first else first
+                lost.page.get_by_role("button", name="Take the other").click()
+                lost.saved()
+                expect(lost.field("Pieces")).to_have_value(kept.field("Pieces").input_value())
                 for page in (first_page, second_page):
-                    page.evaluate("localStorage.clear()")
                     page.close()
 
     def test_marks_of_two_windows_all_arrive(self) -> None:

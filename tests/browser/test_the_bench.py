@@ -114,9 +114,9 @@ class NothingLost(BrowserCase):
         expect(self.bench.field("Pieces")).to_have_value("9")
 
     def conflict(self) -> Page:
-        """Two tabs on one bake, the second saved first."""
+        """Two people on one bake, the second saved first."""
         self.open_first_screen()
-        second = self.context.new_page()
+        second = self.fresh_context().new_page()
         second.goto(self.page.url)
         Bench(second).worked()
         Bench(second).set("Pieces", "6")
@@ -126,7 +126,18 @@ class NothingLost(BrowserCase):
         expect(self.bench.field("Pieces")).to_have_value("18")
         return second
 
-    def test_a_second_tab_is_noticed_and_mine_can_be_kept_as_its_own(self) -> None:
+    def test_a_second_tab_of_one_browser_goes_on_with_the_same_edits(self) -> None:
+        self.open_first_screen()
+        second = self.context.new_page()
+        second.goto(self.page.url)
+        Bench(second).worked()
+        Bench(second).set("Pieces", "6")
+        expect(self.bench.field("Pieces")).to_have_value("6")
+        self.bench.set("Pieces", "18")
+        self.bench.saved()
+        expect(Bench(second).field("Pieces")).to_have_value("18")
+
+    def test_somebody_elses_change_is_noticed_and_mine_can_be_kept_as_its_own(self) -> None:
         self.conflict()
         self.page.get_by_role("button", name="Keep mine as its own bake").click()
         expect(self.page.get_by_role("button", name=re.compile("^Bake on the bench"))).to_contain_text("(my change)")

@@ -1,5 +1,6 @@
 """Working drafts and keeping bakes."""
 
+import uuid
 from typing import Any
 
 from tests.core.examples import bake_document
@@ -66,6 +67,24 @@ class Keeping(ApiCase):
         self.assertEqual(status, 409)
         self.assertIn("another window", body["message"])
         self.assertEqual(self.call("GET", f"/bakes/{made['id']}")[1]["document"]["pieces"], 9)
+
+    def test_a_save_sent_again_is_answered_with_the_version_it_made_whatever_was_saved_since(self) -> None:
+        made = self.make_bake()
+        mine = {"client_id": str(uuid.uuid4()), "base": 1, "document": bake_document(pieces=9)}
+        self.assertEqual(self.call("PUT", f"/bakes/{made['id']}", mine)[1]["version"], 2)
+        self.call("PUT", f"/bakes/{made['id']}", {"base": 2, "document": bake_document(pieces=7)})
+        status, again = self.call("PUT", f"/bakes/{made['id']}", mine)
+        self.assertEqual((status, again["version"], again["head"]), (200, 2, 3))
+        self.assertEqual(again["document"]["pieces"], 9)
+
+    def test_a_refused_save_may_be_sent_again_under_its_id_and_another_households_id_is_its_own(self) -> None:
+        made = self.make_bake()
+        self.call("PUT", f"/bakes/{made['id']}", {"base": 1, "document": bake_document(pieces=9)})
+        late = {"client_id": str(uuid.uuid4()), "base": 1, "document": bake_document(pieces=7)}
+        self.assertEqual(self.call("PUT", f"/bakes/{made['id']}", late)[0], 409)
+        self.assertEqual(self.call("PUT", f"/bakes/{made['id']}", {**late, "base": 2})[1]["version"], 3)
+        new = {"client_id": late["client_id"], "document": bake_document()}
+        self.assertEqual(self.call("POST", "/bakes", new, self.other)[0], 201)
 
     def test_what_is_typed_wrong_is_kept_but_what_is_no_bake_is_not(self) -> None:
         made = self.make_bake(dough_per_piece="5 kg")

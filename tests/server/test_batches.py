@@ -51,6 +51,14 @@ class Running(ApiCase):
             self.call("GET", f"/batches/{batch['id']}?now=2026-11-25T13:00:00Z")[1]["document"]["pieces"], 12
         )
 
+    def test_its_news_tell_that_somebody_marked_something_or_took_it_back(self) -> None:
+        batch = self.start()
+        news = lambda: self.call("GET", f"/batches/{batch['id']}/news")[1]
+        self.assertEqual(news(), {"marks": batch["marks"], "finished": None})
+        _, marked = self.mark(batch["id"], ("done", "weigh", 20, None))
+        self.assertEqual(news(), {"marks": batch["marks"] + 1, "finished": None})
+        self.assertEqual(marked["marks"], batch["marks"] + 1)
+
     def test_sending_the_same_mark_twice_records_it_once(self) -> None:
         batch = self.start()
         one = {"client_id": str(uuid.uuid4()), "kind": "done", "stage": "weigh", "at": NOW.isoformat()}
@@ -213,3 +221,15 @@ class AtOnce(TransactionTestCase):
         outcome = {"verdict": "good", "troubles": [], "note": ""}
         self.together(lambda i: services.finish(home, batches[i].pk, outcome, NOW + timedelta(hours=5)))
         self.assertEqual(Kitchen.objects.get(household=home).document["vigour"]["bakes"], 4)
+
+    def test_what_is_sent_four_times_at_once_with_one_id_is_done_once(self) -> None:
+        home: Household = household("crowd")[0]
+        one, two, three = uuid.uuid4(), uuid.uuid4(), uuid.uuid4()
+        made = self.together(lambda _: bakes.create(home, bake_document(), one))
+        self.assertEqual(len({v.pk for v in made}), 1, made)
+        bake_id = made[0].bake_id
+        saved = self.together(lambda _: bakes.save(home, bake_id, 1, bake_document(pieces=9), two))
+        self.assertEqual([v.number for v in saved], [2] * 4)
+        begun = self.together(lambda _: services.start(home, bake_id, 2, None, NOW, three))
+        self.assertEqual(len({b.pk for b in begun}), 1, begun)
+        self.assertEqual(home.batches.count(), 1)

@@ -37,6 +37,7 @@ PERMISSIONS: dict[str, tuple[bool, int | None]] = {
     "list_batches": (False, None),
     "start_batch": (False, 404),
     "read_batch": (False, 404),
+    "batch_news": (False, 404),
     "observe": (False, 404),
     "finish_batch": (False, 404),
     "batch_options": (False, 404),

@@ -2,13 +2,17 @@ import "./styles.css";
 
 import { QueryClient, QueryClientProvider, useQuery } from "@tanstack/react-query";
 import { setNonce } from "get-nonce";
-import { StrictMode, type ReactNode } from "react";
+import { StrictMode, useEffect, useState, type ReactNode } from "react";
 import { createRoot } from "react-dom/client";
 import { createBrowserRouter, Navigate, RouterProvider, useNavigate } from "react-router";
 
-import { client, ServerError, take } from "./api/client";
+import { client, ServerError, take, type Me } from "./api/client";
+import { askToStay } from "./lib/database";
 import { Guarded } from "./lib/guarded";
 import { SettingsProvider } from "./lib/settings";
+import { postWhatWasLeft } from "./stores/before";
+import { createBake, outbox, useOutbox } from "./stores/here";
+import { followOutbox, forgetAnswers, keepAnswers, restoreAnswers } from "./stores/kept-answers";
 import { Button } from "./ui/button";
 import { Notice } from "./ui/facts";
 import { Bench } from "./views/bench/bench";
@@ -18,7 +22,7 @@ import { KitchenView } from "./views/kitchen/kitchen";
 import { BatchPage } from "./views/notebook/batch-page";
 import { Notebook } from "./views/notebook/notebook";
 import { firstBake } from "./views/first-bake";
-import { bakesQuery, meQuery } from "./views/queries";
+import { bakesQuery, meQuery, notShown } from "./views/queries";
 import { Reading } from "./views/reading/reading";
 import { Shell } from "./views/shell";
 import { Trainer } from "./views/trainer/trainer";
@@ -33,7 +37,11 @@ const queries = new QueryClient({
       retry: (count, error) =>
         count < 2 && !(error instanceof ServerError && error.status >= 400 && error.status < 500),
       staleTime: 5_000,
+      // Kept through a bake without the server; asked even where the browser believes itself offline.
+      gcTime: 86_400_000,
+      networkMode: "always",
     },
+    mutations: { networkMode: "always" },
   },
 });
 
@@ -50,33 +58,51 @@ function Guard({ children }: { children: ReactNode }) {
       return opened;
     },
   });
-  const failed = me.error ?? demo.error;
-  if (failed)
+  const user = me.data?.user ?? null;
+  useOwner(user);
+  const ready = useOutbox().owner === user;
+  const wrong = notShown(me) ?? (me.data?.user ? null : notShown(demo));
+  if (wrong)
     return (
-      <Notice title="The kitchen cannot be reached" text={failed.message}>
+      <Notice title="The kitchen cannot be reached" text={wrong}>
         <Button onClick={() => void queries.invalidateQueries()}>Try again</Button>
       </Notice>
     );
   if (closed && !me.data.demo_open) return <Door />;
-  if (!me.data?.user) return <Notice title="Opening the kitchen…" />;
+  if (!user || !ready) return <Notice title="Opening the kitchen…" />;
   return children;
+}
+
+/** What waits here is read and sent for whoever is signed in; what an earlier version left unsent, once. */
+function useOwner(user: string | null) {
+  useEffect(() => {
+    if (!user) return;
+    // Somebody else was signed in here before: what the server told them is not for this one.
+    const { owner } = outbox.read();
+    const cleared = owner !== null && owner !== user ? forgetAnswers(queries) : Promise.resolve();
+    void cleared.then(() => outbox.open(user)).then(() => postWhatWasLeft(outbox));
+  }, [user]);
 }
 
 /** The first thing to see is the bake that comes next. */
 function Next() {
   const navigate = useNavigate();
   const bakes = useQuery(bakesQuery);
+  const [trouble, setTrouble] = useState<string | null>(null);
   const first = bakes.data?.[0];
   if (first) return <Navigate to={`/bench/${first.id}`} replace />;
   if (!bakes.data) return <Notice title="Opening the bench…" />;
   const begin = async () => {
-    await take(client.POST("/api/bakes", { body: { document: firstBake } }));
-    await queries.invalidateQueries({ queryKey: bakesQuery.queryKey });
+    try {
+      await createBake(firstBake);
+    } catch (error) {
+      setTrouble(error instanceof Error ? error.message : String(error));
+    }
   };
   return (
     <Notice
       title="No bake on the bench yet"
-      text="Begin with an example and change it word by word; its amounts, times and drawings follow."
+      text={trouble ?? "Begin with an example and change it word by word; its amounts, times and drawings follow."}
     >
       <Button look="solid" onClick={() => void begin()}>
         Begin with an example
@@ -119,12 +145,25 @@ const router = createBrowserRouter([
   },
 ]);
 
-createRoot(document.getElementById("root") as HTMLElement).render(
-  <StrictMode>
-    <QueryClientProvider client={queries}>
-      <SettingsProvider>
-        <RouterProvider router={router} />
-      </SettingsProvider>
-    </QueryClientProvider>
-  </StrictMode>,
-);
+keepAnswers(queries);
+followOutbox(queries, outbox);
+void askToStay();
+
+const draw = () =>
+  createRoot(document.getElementById("root") as HTMLElement).render(
+    <StrictMode>
+      <QueryClientProvider client={queries}>
+        <SettingsProvider>
+          <RouterProvider router={router} />
+        </SettingsProvider>
+      </QueryClientProvider>
+    </StrictMode>,
+  );
+
+/** What was answered before is in sight first, and what waits is known, before anything is drawn. */
+async function open() {
+  await restoreAnswers(queries);
+  const user = queries.getQueryData<Me>(meQuery.queryKey)?.user;
+  if (user) await outbox.open(user);
+}
+void open().then(draw, draw);

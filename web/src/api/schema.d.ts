@@ -520,6 +520,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/batches/{batch_id}/news": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Batch News
+         * @description Whether somebody marked something: cheap to ask every few seconds.
+         */
+        get: operations["batch_news"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/batches/{batch_id}/options": {
         parameters: {
             query?: never;
@@ -1649,15 +1669,22 @@ export interface components {
              */
             for?: string | null;
         };
-        /** NewBake */
+        /**
+         * NewBake
+         * @description client_id is made by whoever sends it, so that sending twice is harmless.
+         */
         NewBake: {
+            /** Client Id */
+            client_id?: string | null;
             document: components["schemas"]["BakeDocument"];
         };
         /**
          * BakeSave
-         * @description base: the version this was made from.
+         * @description base: the version this was made from; client_id as for a new bake.
          */
         BakeSave: {
+            /** Client Id */
+            client_id?: string | null;
             /** Base */
             base: number;
             document: components["schemas"]["BakeDocument"];
@@ -3351,6 +3378,8 @@ export interface components {
         /**
          * BatchOut
          * @description One batch: the plan it began with, the sheet as things stand, what was seen, what it taught.
+         *
+         *     marks: ever made in it, those taken back included, as its news tell.
          */
         BatchOut: {
             /** Id */
@@ -3373,6 +3402,8 @@ export interface components {
             live: components["schemas"]["SheetReply"];
             /** Observations */
             observations: components["schemas"]["ObservationOut"][];
+            /** Marks */
+            marks: number;
             outcome: components["schemas"]["Outcome"] | null;
             lesson: components["schemas"]["Lesson"] | null;
         };
@@ -3561,9 +3592,11 @@ export interface components {
         };
         /**
          * NewBatch
-         * @description version null: the bake's newest.
+         * @description version null: the bake's newest. client_id is made by whoever starts it: sent twice, it is one batch.
          */
         NewBatch: {
+            /** Client Id */
+            client_id?: string | null;
             /** Version */
             version?: number | null;
             /** Kitchen Id */
@@ -3573,6 +3606,16 @@ export interface components {
              * Format: date-time
              */
             now: string;
+        };
+        /**
+         * BatchNews
+         * @description What tells whether a batch has changed since it was read: marks ever made in it, those taken back included.
+         */
+        BatchNews: {
+            /** Marks */
+            marks: number;
+            /** Finished */
+            finished: string | null;
         };
         /** Marks */
         Marks: {
@@ -5300,6 +5343,55 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+        };
+    };
+    batch_news: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                batch_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BatchNews"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+            /** @description Not Found */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };

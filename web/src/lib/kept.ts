@@ -1,7 +1,7 @@
 /** What this browser keeps: every read and write survives a browser that refuses storage. */
 const OURS = "airycrumb.";
 /** What is thrown away first where storage is full: the way back is worth less than what was done. */
-const LEAST = `${OURS}history.`;
+const LEAST = "history.";
 
 export function kept<T>(key: string, instead: T): T {
   try {
@@ -15,7 +15,7 @@ export function kept<T>(key: string, instead: T): T {
 /** Keep a value; whether it really is kept. Where storage is full, old ways back make room for it. */
 export function keep(key: string, value: unknown): boolean {
   const text = JSON.stringify(value);
-  return stored(OURS + key, text) || (makeRoom(OURS + key) && stored(OURS + key, text));
+  return stored(OURS + key, text) || (makeRoom(key) && stored(OURS + key, text));
 }
 
 function stored(name: string, text: string): boolean {
@@ -27,16 +27,31 @@ function stored(name: string, text: string): boolean {
   }
 }
 
-/** Throw away the undo histories of every bake but the one being kept; whether there were any. */
-function makeRoom(besides: string): boolean {
+/** The names of everything kept. */
+export function keptNames(): string[] {
   try {
     const names = Array.from({ length: localStorage.length }, (_, i) => localStorage.key(i) ?? "");
-    const old = names.filter((name) => name.startsWith(LEAST) && name !== besides);
-    old.forEach((name) => localStorage.removeItem(name));
-    return old.length > 0;
+    return names.filter((name) => name.startsWith(OURS)).map((name) => name.slice(OURS.length));
   } catch {
-    return false;
+    return [];
   }
+}
+
+/** Throw away the undo histories of every bake but the one being kept; whether there were any. */
+export function makeRoom(besides = ""): boolean {
+  const old = keptNames().filter((name) => name.startsWith(LEAST) && name !== besides);
+  old.forEach(drop);
+  return old.length > 0;
+}
+
+/** What is this device's own rather than somebody's. */
+const OF_THE_DEVICE = new Set(["units", "theme"]);
+
+/** Forget everything kept that is somebody's. */
+export function dropAll(): void {
+  keptNames()
+    .filter((name) => !OF_THE_DEVICE.has(name))
+    .forEach(drop);
 }
 
 export function drop(key: string): void {

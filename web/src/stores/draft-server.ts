@@ -14,8 +14,5 @@ export const draftServer: DraftServer = {
         signal: AbortSignal.timeout(GIVE_UP_AFTER),
       }),
     ),
-  save: (id, base, document) =>
-    take(client.PUT("/api/bakes/{bake_id}", { params: { path: { bake_id: id } }, body: { base, document } })),
   read: (id) => take(client.GET("/api/bakes/{bake_id}", { params: { path: { bake_id: id } } })),
-  create: (document) => take(client.POST("/api/bakes", { body: { document } })),
 };

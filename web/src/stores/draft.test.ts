@@ -1,11 +1,11 @@
-import { QueryClient } from "@tanstack/react-query";
 import fc from "fast-check";
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 
 import type { Bake, BakeOut } from "../api/client";
 import { ServerError } from "../api/server-error";
 import { DraftStore, type DraftServer } from "./draft";
-import { UnsavedDraft } from "./unsaved";
+import { FakeBrowser } from "./fakes.testing";
+import type { Hand, Outbox } from "./outbox";
 import { Storage } from "./storage.testing";
 
 /** A bake is nothing but its name here: what is in it does not matter to saving. */
@@ -33,6 +33,10 @@ class Versions {
     if (this.down) throw new ServerError(0, "out of reach");
   }
 
+  /** What was taken by its id, and the version it made. */
+  private readonly receipts = new Map<string, BakeOut>();
+  sent = 0;
+
   save(base: number, document: Bake): BakeOut {
     if (JSON.stringify(this.documents.at(-1)) === JSON.stringify(document)) return this.head();
     if (base !== this.documents.length) {
@@ -43,36 +47,42 @@ class Versions {
     return this.head();
   }
 
+  readonly hand: Hand = async ([one]) => {
+    await this.arrive();
+    this.sent += 1;
+    if (!one || one.work.kind !== "save") throw new ServerError(422, "not a save");
+    const made = this.receipts.get(one.id) ?? this.save(one.work.base, one.work.document);
+    this.receipts.set(one.id, made);
+    await new Promise((resolve) => setTimeout(resolve, this.latency()));
+    if (this.loseAnswers > 0) {
+      this.loseAnswers -= 1;
+      throw new ServerError(0, "the answer was lost");
+    }
+    return made;
+  };
+
   asServer(): DraftServer {
     return {
       work: async () => {
         await this.arrive();
         return { sheet: null, problems: [] };
       },
-      save: async (_id, base, document) => {
-        await this.arrive();
-        const made = this.save(base, document);
-        await new Promise((resolve) => setTimeout(resolve, this.latency()));
-        if (this.loseAnswers > 0) {
-          this.loseAnswers -= 1;
-          throw new ServerError(0, "the answer was lost");
-        }
-        return made;
-      },
       read: async () => {
         await this.arrive();
         return this.head();
       },
-      create: async (document) => ({ ...this.head(), id: 2, document }),
     };
   }
 }
 
-const opened = (versions: Versions, from = versions.head()) => {
-  const store = new DraftStore(from, versions.asServer(), new QueryClient());
-  store.open();
-  return store;
+const opened = (versions: Versions, outbox: Outbox, from = versions.head()) => {
+  const store = new DraftStore(from, versions.asServer(), outbox);
+  const close = store.open();
+  return Object.assign(store, { close });
 };
+/** Another window has another name. */
+const anotherWindow = () => vi.stubGlobal("sessionStorage", new Storage());
+const soon = () => vi.advanceTimersByTimeAsync(10);
 
 beforeEach(() => {
   vi.useFakeTimers();
@@ -97,12 +107,12 @@ describe("a draft in one window", () => {
     const latencies = fc.array(fc.integer({ min: 0, max: 1500 }), { minLength: 1, maxLength: 8 });
     await fc.assert(
       fc.asyncProperty(fc.array(step, { minLength: 1, maxLength: 12 }), latencies, async (steps, paces) => {
-        localStorage.removeItem("airycrumb.draft.1");
         localStorage.removeItem("airycrumb.history.1");
         const versions = new Versions();
         let asked = 0;
         versions.latency = () => paces[asked++ % paces.length] ?? 0;
-        const store = opened(versions);
+        const browser = new FakeBrowser(versions.hand);
+        const store = opened(versions, await browser.open());
         const started: Promise<unknown>[] = [];
         for (const [i, { do: what, wait }] of steps.entries()) {
           if (what === "edit") store.edit(bake(`edit ${i}`));
@@ -115,6 +125,9 @@ describe("a draft in one window", () => {
         expect(store.read().save).toBe("saved");
         expect(versions.documents.at(-1)).toEqual(store.read().document);
         for (const result of await Promise.all(started)) expect(result).not.toBe(409);
+        expect(versions.refusals).toBe(0);
+        expect(browser.shelf.held).toEqual([]);
+        store.close();
       }),
       { numRuns: 60 },
     );
@@ -123,7 +136,7 @@ describe("a draft in one window", () => {
   it("starts from the version that holds the last edit, though a save was under way", async () => {
     const versions = new Versions();
     versions.latency = () => 900;
-    const store = opened(versions);
+    const store = opened(versions, await new FakeBrowser(versions.hand).open());
     store.edit(bake("first"));
     await vi.advanceTimersByTimeAsync(600);
     store.edit(bake("second"));
@@ -133,61 +146,107 @@ describe("a draft in one window", () => {
     expect(versions.refusals).toBe(0);
   });
 
-  it("takes a save whose answer was lost for its own, after a reload too", async () => {
+  it("is saved once for a run of edits, and not at all for one taken back", async () => {
     const versions = new Versions();
-    const store = opened(versions);
+    const store = opened(versions, await new FakeBrowser(versions.hand).open());
+    for (const name of ["a", "ab", "abc"]) {
+      store.edit(bake(name));
+      await vi.advanceTimersByTimeAsync(200);
+    }
+    await vi.advanceTimersByTimeAsync(5_000);
+    expect(versions.documents.map((d) => d.name)).toEqual(["as it was", "abc"]);
+    store.edit(bake("abcd"));
+    store.undo();
+    await vi.advanceTimersByTimeAsync(5_000);
+    expect(versions.sent).toBe(1);
+    expect(store.read()).toMatchObject({ save: "saved", document: bake("abc") });
+  });
+
+  it("sends a save whose answer was lost again under the same id, after a reload too", async () => {
+    const versions = new Versions();
+    const browser = new FakeBrowser(versions.hand);
+    const tab = await browser.open();
+    const store = opened(versions, tab);
     versions.loseAnswers = 1;
     store.edit(bake("first"));
-    await vi.advanceTimersByTimeAsync(600);
+    await vi.advanceTimersByTimeAsync(501);
+    versions.down = true;
     store.edit(bake("second"));
-    const again = opened(versions);
-    expect(again.read().save).toBe("unsaved");
+    await soon();
+    tab.close();
+    const again = opened(versions, await browser.open());
+    expect(again.read()).toMatchObject({ save: "unsaved", document: bake("second") });
+    versions.down = false;
     await vi.advanceTimersByTimeAsync(MINUTES);
     expect(again.read().save).toBe("saved");
     expect(versions.documents.map((d) => d.name)).toEqual(["as it was", "first", "second"]);
   });
 
-  it("keeps the edit while the server is away, and saves it when it is back", async () => {
+  it("keeps the edit while the server is away, and saves it when it is back, whichever view is open", async () => {
     const versions = new Versions();
     versions.down = true;
-    const store = opened(versions);
+    const browser = new FakeBrowser(versions.hand);
+    const store = opened(versions, await browser.open());
     store.edit(bake("kept"));
     await vi.advanceTimersByTimeAsync(MINUTES);
     expect(store.read()).toMatchObject({ save: "unsaved", line: "away" });
-    expect(new UnsavedDraft(1).read()?.document).toEqual(bake("kept"));
+    expect(browser.shelf.held).toHaveLength(1);
+    store.close();
     versions.down = false;
     await vi.advanceTimersByTimeAsync(MINUTES);
-    expect(store.read()).toMatchObject({ save: "saved", line: "open" });
-    expect(new UnsavedDraft(1).read()).toBeNull();
+    expect(versions.documents.at(-1)).toEqual(bake("kept"));
+    expect(browser.shelf.held).toEqual([]);
   });
 });
 
 describe("a draft in two windows", () => {
-  it("is refused where another window saved something else, and both are kept", async () => {
+  it("is refused where another saved something else, and both are kept until one is chosen", async () => {
     const versions = new Versions();
-    const mine = opened(versions);
+    const browser = new FakeBrowser(versions.hand);
+    const mine = opened(versions, await browser.open());
     mine.edit(bake("mine"));
     versions.save(1, bake("theirs"));
     await vi.advanceTimersByTimeAsync(5_000);
     expect(mine.read()).toMatchObject({ save: "conflict", document: bake("mine") });
     expect(versions.documents.at(-1)).toEqual(bake("theirs"));
-    expect(new UnsavedDraft(1).read()?.document).toEqual(bake("mine"));
+    const again = opened(versions, await browser.open());
+    expect(again.read()).toMatchObject({ save: "conflict", document: bake("mine") });
+    const taken = again.takeOther();
+    await soon();
+    await taken;
+    expect(again.read()).toMatchObject({ save: "saved", document: bake("theirs") });
+    expect(browser.shelf.held).toEqual([]);
   });
 
-  it("keeps one window's draft while the other saves its own", async () => {
+  it("is kept by one window while the other saves its own", async () => {
     const versions = new Versions();
+    const browser = new FakeBrowser(versions.hand);
     const from = versions.head();
-    const first = opened(versions, from);
-    const ofFirst = sessionStorage;
+    const first = opened(versions, await browser.open(), from);
+    anotherWindow();
+    const second = opened(versions, await browser.open(), from);
     first.edit(bake("first"));
-    vi.stubGlobal("sessionStorage", new Storage());
-    const second = opened(versions, from);
     second.edit(bake("second"));
     await vi.advanceTimersByTimeAsync(5_000);
-    const states = [first.read().save, second.read().save].sort();
-    expect(states).toEqual(["conflict", "saved"]);
-    const lost = first.read().save === "conflict" ? first : second;
-    vi.stubGlobal("sessionStorage", lost === first ? ofFirst : sessionStorage);
-    expect(new UnsavedDraft(1).read()?.document).toEqual(lost.read().document);
+    expect([first.read().save, second.read().save].sort()).toEqual(["conflict", "saved"]);
+    expect([first.read().document, second.read().document]).toEqual([bake("first"), bake("second")]);
+  });
+
+  it("follows what the other saved while nothing of its own waits", async () => {
+    const versions = new Versions();
+    const browser = new FakeBrowser(versions.hand);
+    const first = opened(versions, await browser.open());
+    anotherWindow();
+    const second = opened(versions, await browser.open());
+    first.edit(bake("first"));
+    await vi.advanceTimersByTimeAsync(5_000);
+    expect(second.read()).toMatchObject({ document: bake("first"), save: "saved" });
+    second.edit(bake("second"));
+    await vi.advanceTimersByTimeAsync(5_000);
+    expect(versions.documents.map((d) => d.name)).toEqual(["as it was", "first", "second"]);
+    expect(first.read().document).toEqual(bake("second"));
+    second.undo();
+    await vi.advanceTimersByTimeAsync(5_000);
+    expect(versions.documents.at(-1)).toEqual(bake("first"));
   });
 });

@@ -1,11 +1,12 @@
-import { MutationObserver, type QueryClient } from "@tanstack/react-query";
 import same from "fast-deep-equal";
 import { createStore, type StoreApi } from "zustand/vanilla";
 
 import type { Bake, BakeOut, Problem, Sheet, SheetReply } from "../api/client";
 import { asServerError, lineAfter, ServerError, type Line } from "../api/server-error";
 import { emptyHistory, pushed, recall, redone, remember, undone, type History } from "../lib/history";
-import { UnsavedDraft } from "./unsaved";
+import { thisWindow } from "../lib/kept";
+import type { News, Outbox } from "./outbox";
+import type { Posted } from "./posted";
 
 export type SaveState = "saved" | "saving" | "unsaved" | "conflict" | "refused";
 
@@ -28,9 +29,7 @@ export interface DraftState {
 /** What a draft asks of the server. */
 export interface DraftServer {
   work: (bake: Bake) => Promise<SheetReply>;
-  save: (id: number, base: number, document: Bake) => Promise<BakeOut>;
   read: (id: number) => Promise<BakeOut>;
-  create: (document: Bake) => Promise<BakeOut>;
 }
 
 const SAVE_AFTER = 500;
@@ -38,79 +37,85 @@ const TRY_AGAIN_AFTER = 4000;
 /** A question that got no answer is asked again soon, then less and less often. */
 const ASK_AGAIN_AFTER = [300, 1000, TRY_AGAIN_AFTER];
 const WORK_AGAIN_AFTER = 60_000;
-const CHANGED_ELSEWHERE =
-  "This bake was changed elsewhere while your change here was not yet saved. Both are kept: choose.";
 
 /**
  * One bake being edited: the document, its undo, its saving and its sheet.
  *
- * Edits go to this browser's storage at once, to the server's sheet at once, and to the server as a new version half a
- * second later. Saves of one bake never overlap: each waits for the one before and starts from the version it made.
- * Whatever fails, the edit stays.
+ * Edits go to the server's sheet at once, and to the outbox, which keeps them in this browser and saves them half a
+ * second later. Edits of one window are a chain: each starts from the version the one before made, and never overlaps
+ * it. Whatever fails, the edit stays.
  */
 export class DraftStore {
   readonly id: number;
   private readonly store: StoreApi<DraftState>;
-  private readonly unsaved: UnsavedDraft;
   private history: History<Bake>;
-  private saveTimer: ReturnType<typeof setTimeout> | undefined;
   private workTimer: ReturnType<typeof setTimeout> | undefined;
   private working = false;
   private workAgain = false;
   private unanswered = 0;
-  private closed = false;
+  private workLine: Line = "open";
+  private workTrouble: string | null = null;
+  private closed = true;
+  /** The window whose edits these follow: this one's, or one that was closed before it was heard. */
+  private readonly chain: string;
   /** The newest version known here, and the document it holds. */
   private base: number;
   private saved: Bake;
-  /** Saves whose answer never came: any of them may have arrived. */
-  private unacknowledged: Bake[] = [];
   private beforePreview: Bake | null = null;
+  /** The newest of what this window posted, or found waiting: another's edit of the same chain has another id. */
+  private newest: string | undefined;
 
   constructor(
     from: BakeOut,
     private readonly server: DraftServer,
-    private readonly queries: QueryClient,
+    private readonly outbox: Outbox,
+    last: SheetReply | null = null,
   ) {
     this.id = from.id;
     this.base = from.version;
     this.saved = from.document;
     this.history = recall<Bake>(String(from.id));
-    this.unsaved = new UnsavedDraft(from.id);
-    const unsaved = this.unsaved.read();
-    const mine = unsaved && !same(unsaved.document, from.document) ? unsaved : null;
-    // A save whose answer never came may have arrived: then the head is our own, and nothing conflicts.
-    const ours = mine !== null && (mine.base === from.version || same(mine.sent, from.document));
-    const conflict = mine !== null && !ours;
+    const waiting = outbox.read().waiting.flatMap((p) => this.asSave(p) ?? []);
+    const left = waiting.filter((w) => w.chain === thisWindow()).at(-1) ?? waiting.at(-1);
+    this.chain = left?.chain ?? thisWindow();
+    this.newest = this.waiting().at(-1)?.id;
     this.store = createStore<DraftState>(() => ({
-      document: mine ? mine.document : from.document,
-      sheet: null,
+      document: left?.document ?? from.document,
+      sheet: last?.sheet ?? null,
       problems: [],
       answers: 0,
-      save: conflict ? "conflict" : mine ? "unsaved" : "saved",
-      trouble: conflict ? CHANGED_ELSEWHERE : null,
+      save: "saved",
+      trouble: null,
       line: "open",
       unkept: false,
       ...this.depth(),
     }));
-    if (mine?.sent) this.unacknowledged = [mine.sent];
-    if (!mine) this.unsaved.drop();
+    this.refresh();
   }
+
+  private asSave({ work }: Posted) {
+    return work.kind === "save" && work.bake === this.id ? work : null;
+  }
+
+  /** What of this chain waits in the outbox, in order. */
+  private waiting = (): Posted[] => this.outbox.read().waiting.filter((p) => this.asSave(p)?.chain === this.chain);
 
   open = (): (() => void) => {
     this.closed = false;
+    const stops = [this.outbox.subscribe(this.refresh), this.outbox.hear(this.heard)];
+    this.refresh();
     void this.work();
-    if (this.read().save === "unsaved") this.saveSoon(SAVE_AFTER);
     return () => {
       this.closed = true;
-      clearTimeout(this.saveTimer);
       clearTimeout(this.workTimer);
-      if (this.read().save === "unsaved") void this.save();
+      stops.forEach((stop) => stop());
+      void this.outbox.hurry();
     };
   };
   /** Signed in again, or told to try: what waits goes now. */
   again = () => {
     void this.work();
-    if (this.read().save === "unsaved") this.saveSoon(0);
+    void this.outbox.hurry();
   };
   subscribe = (listener: () => void) => this.store.subscribe(listener);
   read = () => this.store.getState();
@@ -140,88 +145,86 @@ export class DraftStore {
 
   private stored(document: Bake) {
     remember(String(this.id), this.history);
-    this.keep(document);
-    const conflict = this.read().save === "conflict";
-    this.store.setState({ document, ...this.depth(), save: conflict ? "conflict" : "unsaved" });
-    if (!conflict) this.saveSoon(SAVE_AFTER);
+    this.store.setState({ document, ...this.depth() });
+    const before = this.waiting();
+    // What was refused for what it says is put right by this edit; what is in conflict waits for a choice.
+    const wrong = before.filter((p) => p.refused && p.refused.status !== 409).map((p) => p.id);
+    if (wrong.length > 0) void this.outbox.giveUp(new Set(wrong));
+    const untried = new Set(before.filter((p) => !p.tried).map((p) => p.id));
+    if (same(document, this.saved) && untried.size === before.length) {
+      void this.outbox.withdraw(untried).then(() => this.refresh());
+      return;
+    }
+    this.post(document, untried);
   }
 
-  /** Keep a draft in this browser, with what was last on its way to the server: it may have arrived. */
-  private keep(document: Bake, sent = this.unacknowledged.at(-1)) {
-    const here = this.unsaved.keep({ base: this.base, document, ...(sent && { sent }) });
-    if (here === this.read().unkept) this.store.setState({ unkept: !here });
+  private post(document: Bake, instead: ReadonlySet<string>) {
+    const { id: bake, chain, base } = this;
+    const work = { kind: "save" as const, bake, chain, base, document };
+    // Its id is known before anybody hears of it: it is this window's own.
+    this.newest = crypto.randomUUID();
+    this.outbox.post([work], { instead, after: SAVE_AFTER, ids: [this.newest] });
   }
 
   private depth = () => ({ canUndo: this.history.past.length > 0, canRedo: this.history.future.length > 0 });
 
-  private saveSoon(after: number) {
-    clearTimeout(this.saveTimer);
-    this.saveTimer = setTimeout(() => void this.save(), after);
+  /** How saving stands, from what waits in the outbox. */
+  private refresh = () => {
+    const mine = this.waiting();
+    this.follow(mine.at(-1));
+    const { line, trouble, unkept } = this.outbox.read();
+    const refused = mine.find((p) => p.refused)?.refused;
+    const newest = mine.at(-1);
+    const now = line === "open" ? this.workLine : line;
+    const save: SaveState = refused
+      ? refused.status === 409
+        ? "conflict"
+        : "refused"
+      : !newest
+        ? "saved"
+        : newest.tried && line === "open"
+          ? "saving"
+          : "unsaved";
+    const said = now === "open" || now === "away" ? null : (trouble ?? this.workTrouble);
+    const next = { save, line: now, trouble: refused?.message ?? said, unkept: mine.some((p) => unkept.has(p.id)) };
+    const { save: s, line: l, trouble: t, unkept: k } = this.read();
+    if (!same(next, { save: s, line: l, trouble: t, unkept: k })) this.store.setState(next);
+  };
+
+  /** Another window went on with the same edits: so does this one. */
+  private follow(newest: Posted | undefined) {
+    if (!newest || newest.id === this.newest) return;
+    this.newest = newest.id;
+    const save = this.asSave(newest);
+    if (save) this.show(save.document);
   }
 
-  /** Save what is in sight. Scoped mutations of one bake run one after another, in order. */
-  private async save(): Promise<void> {
-    const saving = new MutationObserver(this.queries, {
-      scope: { id: `bake.${this.id}` },
-      networkMode: "always",
-      retry: false,
-      mutationFn: () => this.saveOnce(),
-    });
-    try {
-      await saving.mutate();
-    } catch (error) {
-      this.notSaved(asServerError(error));
-    }
+  /** Show what came from elsewhere; what was in sight is one undo away. */
+  private show(document: Bake) {
+    if (same(this.read().document, document)) return;
+    this.history = pushed(this.history, this.read().document);
+    this.store.setState({ document, ...this.depth() });
+    void this.work();
   }
 
-  private async saveOnce(): Promise<void> {
-    const document = this.read().document;
-    if (this.read().save === "conflict") return;
-    if (!this.isSaved(document)) {
-      this.store.setState({ save: "saving" });
-      this.keep(document, document);
-      const made = await this.sent(document);
-      this.base = made.version;
-      this.saved = document;
-      this.unacknowledged = [];
-    }
-    this.afterSaving();
-  }
+  private heard = (news: News) => {
+    const saves = news.kind === "answered" ? news.posted.flatMap((p) => this.asSave(p) ?? []) : [];
+    const [save] = saves;
+    if (news.kind !== "answered" || !save) return;
+    const made = news.answer as BakeOut;
+    if (save.chain !== this.chain) return this.arrived(made);
+    [this.base, this.saved] = [made.version, save.document];
+    // An edit taken back while it was on its way did arrive: what is in sight is saved over it.
+    const { document } = this.read();
+    if (!this.beforePreview && this.waiting().length === 0 && !same(document, this.saved))
+      this.post(document, new Set());
+  };
 
-  /** Send a save. One refused because the head moved on is sent again where that head is an earlier save of our own. */
-  private async sent(document: Bake): Promise<BakeOut> {
-    try {
-      this.unacknowledged.push(document);
-      return await this.server.save(this.id, this.base, document);
-    } catch (error) {
-      if (asServerError(error).status !== 409) throw error;
-      const head = await this.server.read(this.id);
-      if (!this.unacknowledged.some((earlier) => same(earlier, head.document))) throw error;
-      this.base = head.version;
-      return same(head.document, document) ? head : await this.server.save(this.id, this.base, document);
-    }
-  }
-
-  /** Whether the head is known to hold a document: not while a save without an answer may have put another there. */
-  private isSaved = (document: Bake) => this.unacknowledged.length === 0 && same(document, this.saved);
-
-  private afterSaving() {
-    const document = this.read().document;
-    if (this.isSaved(document)) {
-      this.unsaved.drop();
-      this.store.setState({ save: "saved", trouble: null });
-      return;
-    }
-    this.keep(document);
-    this.store.setState({ save: "unsaved", trouble: null });
-    if (!this.closed) this.saveSoon(SAVE_AFTER);
-  }
-
-  private notSaved(error: ServerError) {
-    if (error.status === 409) return this.store.setState({ save: "conflict", trouble: error.message });
-    if (error.status === 422) return this.store.setState({ save: "refused", trouble: error.message });
-    this.store.setState({ save: "unsaved", trouble: error.message });
-    if (!this.closed) this.saveSoon(TRY_AGAIN_AFTER);
+  /** A newer version came from elsewhere: it is taken, unless something here is not yet saved. */
+  arrived(made: BakeOut) {
+    if (made.version <= this.base || this.waiting().length > 0 || this.beforePreview) return;
+    [this.base, this.saved] = [made.version, made.document];
+    this.show(made.document);
   }
 
   /** Work the sheet for what is in sight: one request under way at a time, the newest edit next. */
@@ -249,61 +252,59 @@ export class DraftStore {
   }
 
   private worked(reply: SheetReply) {
-    const { line, save, sheet, answers } = this.read();
+    const { line, sheet, answers } = this.read();
     // The server is back: what waited to be saved need not wait longer.
-    if (line !== "open" && save === "unsaved") this.saveSoon(0);
+    if (line !== "open") void this.outbox.hurry();
     this.unanswered = 0;
-    this.store.setState({
-      sheet: reply.sheet ?? sheet,
-      problems: reply.problems,
-      line: "open",
-      answers: answers + 1,
-      ...(line !== "open" && save !== "conflict" && save !== "refused" && { trouble: null }),
-    });
+    this.workLine = "open";
+    this.store.setState({ sheet: reply.sheet ?? sheet, problems: reply.problems, answers: answers + 1 });
+    this.refresh();
   }
 
   private notWorked(error: ServerError) {
-    if (error.status !== 422) {
-      const line = lineAfter(error.status);
-      return this.store.setState(line === "away" ? { line } : { line, trouble: error.message });
-    }
-    const refused: Problem = { code: "refused", where: "", message: [error.message] };
-    this.store.setState({ problems: [refused], line: "open" });
+    if (error.status === 422) {
+      const refused: Problem = { code: "refused", where: "", message: [error.message] };
+      this.workLine = "open";
+      this.store.setState({ problems: [refused] });
+    } else [this.workLine, this.workTrouble] = [lineAfter(error.status), error.message];
+    this.refresh();
   }
+
+  private giveUp = () => this.outbox.giveUp(new Set(this.waiting().map((p) => p.id)));
 
   /** Give up what is here for what another window saved. */
   async takeOther() {
     const other = await this.server.read(this.id);
     this.history = pushed(this.history, this.read().document);
     remember(String(this.id), this.history);
-    this.unsaved.drop();
+    await this.giveUp();
     this.base = other.version;
     this.saved = other.document;
-    this.store.setState({ document: other.document, save: "saved", trouble: null, ...this.depth() });
+    this.store.setState({ document: other.document, ...this.depth() });
+    this.refresh();
     void this.work();
   }
 
-  /** Keep what is here as a bake of its own; returns its id. */
-  async keepAsOwn(): Promise<number> {
+  /** Keep what is here as a bake of its own; its id, null where it waits for the server. */
+  async keepAsOwn(): Promise<number | null> {
     const { document } = this.read();
-    const made = await this.server.create({ ...document, name: `${document.name} (my change)` });
-    this.unsaved.drop();
+    const own = { ...document, name: `${document.name} (my change)` };
+    const made = await this.outbox.deliver({ kind: "create", document: own });
+    await this.giveUp();
     remember(String(this.id), emptyHistory<Bake>());
-    return made.id;
+    return made?.id ?? null;
   }
 
   /** Save now and wait for it, so that a batch starts from what is in sight; returns the version. */
   async settle(): Promise<number> {
-    clearTimeout(this.saveTimer);
     // An edit may come while the save is under way: what is in sight at the end is what counts.
-    while (!this.isSaved(this.read().document)) {
-      await this.save();
-      if (this.read().save === "conflict" || this.read().save === "refused" || this.read().trouble) break;
+    while (this.waiting().length > 0) {
+      await this.outbox.hurry();
+      if (this.waiting().some((p) => p.refused) || this.outbox.read().line !== "open") break;
     }
-    const { document, trouble } = this.read();
+    this.refresh();
     const unsaved = "This bake could not be saved yet, so the batch was not started.";
-    if (!this.isSaved(document)) throw new ServerError(0, trouble ?? unsaved);
-    this.afterSaving();
+    if (this.waiting().length > 0) throw new ServerError(0, this.read().trouble ?? unsaved);
     return this.base;
   }
 }

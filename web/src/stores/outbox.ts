@@ -1,224 +1,390 @@
-import type { BatchOut, ObservationIn, Outcome } from "../api/client";
-import { asServerError, lineAfter, type Line } from "../api/server-error";
-import { nowIso } from "../lib/clock";
-import { WaitingMarks } from "./waiting";
+import type { BakeOut, BatchOut } from "../api/client";
+import { asServerError, lineAfter, ServerError, type Line } from "../api/server-error";
+import type { Posted, Shelf, Work } from "./posted";
 
-type Kind = ObservationIn["kind"];
-type Stage = ObservationIn["stage"];
+export type Answer = BakeOut | BatchOut;
 
-export interface RunState {
-  batch: BatchOut;
-  waiting: ObservationIn[];
+/** What became of something posted, here or in another tab. */
+export type News =
+  | { kind: "changed" }
+  | { kind: "answered"; posted: Posted[]; answer: Answer }
+  | { kind: "refused"; posted: Posted[]; status: number; message: string };
+
+/** Tells one parcel to the server: one thing, or marks of one batch. Rejects with a ServerError. */
+export type Hand = (parcel: Posted[]) => Promise<Answer>;
+
+/** The other tabs of this browser. */
+export interface Others {
+  say(news: News): void;
+  hear(listener: (news: News) => void): () => void;
+}
+
+export interface OutboxState {
+  /** Whose it is; null until it was opened for somebody. */
+  owner: string | null;
+  waiting: Posted[];
   line: Line;
   trouble: string | null;
-  /** Whether this browser could not keep marks that wait: then they live in this page alone. */
-  unkept: boolean;
+  /** What this browser could not keep: it lives in this page alone. */
+  unkept: ReadonlySet<string>;
 }
 
-/** What a batch under way asks of the server. */
-export interface RunServer {
-  note(batch: number, marks: ObservationIn[]): Promise<BatchOut>;
-  read(batch: number): Promise<BatchOut>;
-  /** End a batch; the marks made before it go with it, so that it never overtakes them. */
-  finish(batch: number, outcome: Outcome, marks: ObservationIn[]): Promise<BatchOut>;
+interface How {
+  /** What it stands for from now on: what of these was never on its way is dropped. */
+  instead?: ReadonlySet<string>;
+  /** How long it may wait for a better one, ms. */
+  after?: number;
+  /** Ids for it, where whoever posts must know them before it is posted. */
+  ids?: string[];
 }
 
-const EVERY = 20_000;
-/** While the pieces are in the heat a probe may be speaking. */
-const EVERY_IN_HEAT = 3_000;
 const TRY_AGAIN = 4_000;
 const MOST_AT_ONCE = 100;
+/** Answers that say the thing itself cannot be; whatever else goes wrong, it is sent again. */
+const REFUSALS = new Set([404, 409, 413, 422]);
+
+/** Things of one stream go one after another: what stands in the way of one stands in the way of those behind it. */
+export const streamOf = ({ id, work }: Posted): string => {
+  if (work.kind === "mark" || work.kind === "finish") return `batch ${work.batch}`;
+  return work.kind === "create" ? id : `bake ${work.bake} ${"chain" in work ? work.chain : id}`;
+};
+
+/** What can go now, from what waits in order: one thing, or up to `most` marks of one batch. */
+export function parcelOf(waiting: Posted[], stopped: ReadonlySet<string>, now: number, most: number): Posted[] {
+  const shut = new Set(stopped);
+  for (const [i, one] of waiting.entries()) {
+    const stream = streamOf(one);
+    if (shut.has(stream)) continue;
+    if (one.refused || (one.notBefore ?? 0) > now) {
+      shut.add(stream);
+      continue;
+    }
+    if (one.work.kind !== "mark") return [one];
+    const behind = waiting.slice(i).filter((p) => streamOf(p) === stream);
+    const other = behind.findIndex((p) => p.work.kind !== "mark" || p.refused);
+    return behind.slice(0, Math.min(other < 0 ? Infinity : other, most));
+  }
+  return [];
+}
 
 /**
- * A batch under way. Marks are kept in this browser first and sent after, so that a lost server
- * loses nothing; each has its own id, so that sending twice is harmless.
+ * Everything the cook did that the server has not yet taken, in the order it was done.
+ *
+ * It is kept in this browser first and sent after, by one tab at a time, each with an id of its own that the server
+ * takes once; so a lost server, answer, tab or power loses nothing and does nothing twice.
  */
-export class RunStore {
-  private state: RunState;
+export class Outbox {
+  private state: OutboxState = { owner: null, waiting: [], line: "open", trouble: null, unkept: new Set() };
   private readonly listeners = new Set<() => void>();
+  private readonly hearers = new Set<(news: News) => void>();
+  /** What is asked of the shelf, one after another. */
+  private shelved: Promise<unknown> = Promise.resolve();
+  private round: Promise<void> | null = null;
+  private roundAgain = false;
   private timer: ReturnType<typeof setTimeout> | undefined;
-  private sending = false;
-  /** Marks the server may have by now, though it has not said so. */
-  private onTheWay = new Set<string>();
-  private closed = false;
-  private atOnce = MOST_AT_ONCE;
-  /** Why a mark was refused; it stays in sight until the next is made. */
-  private refusal: string | null = null;
-
-  private readonly kept: WaitingMarks;
+  /** Batches one of whose marks was refused: sent one by one, only that one is. */
+  private readonly singly = new Set<string>();
+  /** On their way to the shelf, and away from it: it may not say so yet. */
+  private readonly coming = new Set<string>();
+  private readonly leaving = new Set<string>();
+  /** Whether something could not be answered in this round, though the server is there. */
+  private faulted = false;
 
   constructor(
-    batch: BatchOut,
-    private readonly server: RunServer,
+    private readonly shelf: Shelf,
+    private readonly hand: Hand,
+    private readonly others: Others,
+    /** Runs one of these at a time over all tabs. */
+    private readonly alone: (send: () => Promise<void>) => Promise<void>,
   ) {
-    this.kept = new WaitingMarks(batch.id);
-    this.state = { batch, waiting: this.kept.all(), line: "open", trouble: null, unkept: false };
+    others.hear((news) => void this.heard(news));
   }
 
-  open = () => {
-    this.closed = false;
+  /** Begin for somebody: what of theirs waits here is read, then sent. */
+  async open(owner: string): Promise<void> {
+    if (this.owner === owner) return;
+    const kept = await this.onShelf(() => this.shelf.all()).catch(() => []);
+    const waiting = kept.filter((p) => p.owner === owner);
+    this.set({ owner, waiting, line: "open", trouble: null, unkept: new Set() });
     void this.send();
-    return () => {
-      this.closed = true;
-      clearTimeout(this.timer);
-    };
-  };
+  }
+
+  private get owner() {
+    return this.state.owner;
+  }
+
+  /** Send nothing more; what waits stays. */
+  close() {
+    clearTimeout(this.timer);
+    this.set({ owner: null, waiting: [], line: "open", trouble: null, unkept: new Set() });
+  }
+
   subscribe = (listener: () => void) => {
     this.listeners.add(listener);
     return () => void this.listeners.delete(listener);
   };
   read = () => this.state;
 
-  private set(change: Partial<RunState>) {
+  /** Be told what became of things; before `subscribe`'s listeners hear that they no longer wait. */
+  hear(hearer: (news: News) => void): () => void {
+    this.hearers.add(hearer);
+    return () => void this.hearers.delete(hearer);
+  }
+
+  /** Something was done: in sight at once, kept here next, sent after. Returns its ids. */
+  post(works: Work[], { instead = new Set(), after, ids: given }: How = {}): string[] {
+    const made = works.map((work, i): Posted => ({
+      id: work.kind === "mark" ? work.mark.client_id : (given?.[i] ?? crypto.randomUUID()),
+      owner: this.owner ?? "",
+      work,
+      ...(after !== undefined && { notBefore: Date.now() + after }),
+    }));
+    const old = this.state.waiting.filter((p) => instead.has(p.id) && !p.tried).map((p) => p.id);
+    const ids = made.map((p) => p.id);
+    ids.forEach((id) => this.coming.add(id));
+    this.set({ waiting: [...this.without(old), ...made] });
+    void this.away(old, () => this.keep(made, instead)).then(() => {
+      ids.forEach((id) => this.coming.delete(id));
+      void this.send();
+    });
+    return ids;
+  }
+
+  /**
+   * Post, and wait for the answer. Rejects with the server's refusal; null where the server cannot be asked now: then
+   * it waits here, and is sent when it can be.
+   */
+  deliver(work: Work): Promise<Answer | null> {
+    const [id] = this.post([work]);
+    return new Promise((resolve, reject) => {
+      const stop = this.hear((news) => {
+        if (news.kind === "changed" || !news.posted.some((p) => p.id === id)) return;
+        stop();
+        if (news.kind === "answered") resolve(news.answer);
+        else reject(new ServerError(news.status, news.message));
+      });
+      void this.hurry().then(() => {
+        if (!this.state.waiting.some((p) => p.id === id)) return;
+        stop();
+        resolve(null);
+      });
+    });
+  }
+
+  /** Take back what was never on its way; the ids that could be. */
+  async withdraw(ids: ReadonlySet<string>): Promise<Set<string>> {
+    const { waiting, unkept } = this.state;
+    const untried = waiting.filter((p) => ids.has(p.id) && !p.tried).map((p) => p.id);
+    this.set({ waiting: this.without(untried) });
+    const gone = await this.away(untried, () => this.shelf.remove(new Set(untried), true)).catch(() => null);
+    this.others.say({ kind: "changed" });
+    return new Set(untried.filter((id) => unkept.has(id) || gone?.has(id)));
+  }
+
+  /** Throw away what waits, sent or not: the cook decided so. */
+  async giveUp(ids: ReadonlySet<string>): Promise<void> {
+    this.set({ waiting: this.without([...ids]) });
+    await this.away([...ids], () => this.shelf.remove(ids)).catch(() => undefined);
+    this.others.say({ kind: "changed" });
+  }
+
+  /** Send what waits now, whatever it waits for; resolves once that was tried. */
+  async hurry(): Promise<void> {
+    const waits = new Set(this.state.waiting.filter((p) => p.notBefore !== undefined).map((p) => p.id));
+    const now = (p: Posted): Posted => (waits.has(p.id) ? { ...p, notBefore: 0 } : p);
+    this.set({ waiting: this.state.waiting.map(now) });
+    if (waits.size > 0) await this.onShelf(() => this.shelf.change(waits, now)).catch(() => undefined);
+    await this.shelved;
+    await this.send();
+  }
+
+  /** Whether everything posted so far is kept in this browser. */
+  async allKept(): Promise<boolean> {
+    await this.shelved;
+    return this.state.unkept.size === 0;
+  }
+
+  private set(change: Partial<OutboxState>) {
     this.state = { ...this.state, ...change };
     this.listeners.forEach((listener) => listener());
   }
 
-  /** Note something seen or done now. Returns once it is kept here; sending follows. */
-  mark(marks: { kind: Kind; stage: Stage; value?: number; where?: string }[]) {
-    const at = nowIso(new Date(), true);
-    const made = marks.map((m) => ({
-      client_id: crypto.randomUUID(),
-      kind: m.kind,
-      stage: m.stage,
-      at,
-      value: m.value ?? null,
-      where: m.where ?? null,
-      undoes: null,
-    }));
-    this.refusal = null;
-    this.add(made);
-    void this.send();
+  private tell(news: News) {
+    this.hearers.forEach((hearer) => hearer(news));
+    this.others.say(news);
   }
 
-  /** Take back the last marks: unsent ones vanish; those sent, or on their way now, are undone by another. */
-  undo(together: number) {
-    const taken = standing(this.state).slice(-together);
-    const mine = new Set(this.state.waiting.map((o) => o.client_id));
-    const gone = new Set(taken.map((o) => o.client_id).filter((id) => mine.has(id) && !this.onTheWay.has(id)));
-    const undone = taken
-      .filter((o) => !gone.has(o.client_id))
-      .map((o) => ({
-        client_id: crypto.randomUUID(),
-        kind: "undo" as Kind,
-        stage: o.stage,
-        at: nowIso(),
-        value: null,
-        where: null,
-        undoes: o.client_id,
-      }));
-    this.remove(gone);
-    this.add(undone);
-    void this.send();
+  private without(ids: string[]): Posted[] {
+    return this.state.waiting.filter((p) => !ids.includes(p.id));
   }
 
-  /** Signed in again: what waits goes now. */
-  again = () => void this.send();
-
-  /** End the batch. Every window's marks that wait go with it, in order; what refuses it leaves them waiting. */
-  async finish(outcome: Outcome): Promise<void> {
-    const before = this.kept.all();
-    const last = before.length > 0 ? before : this.state.waiting;
-    const batch = await this.server.finish(this.state.batch.id, outcome, last);
-    this.set({ batch, line: "open", trouble: null });
-    this.remove(new Set(last.map((o) => o.client_id)));
+  /** Ask the shelf for something after which these are there no more; meanwhile they are not seen there. */
+  private async away<T>(ids: string[], ask: () => Promise<T>): Promise<T> {
+    ids.forEach((id) => this.leaving.add(id));
+    return this.onShelf(ask).finally(() => ids.forEach((id) => this.leaving.delete(id)));
   }
 
-  private add(marks: ObservationIn[]) {
-    const unkept = !this.kept.add(marks);
-    this.set({ waiting: [...this.state.waiting, ...marks], unkept });
+  private onShelf<T>(ask: () => Promise<T>): Promise<T> {
+    const asked = this.shelved.then(ask, ask);
+    this.shelved = asked.catch(() => undefined);
+    return asked;
   }
 
-  private remove(ids: ReadonlySet<string>) {
-    this.kept.remove(ids);
-    const waiting = this.state.waiting.filter((o) => !ids.has(o.client_id));
-    this.set({ waiting, unkept: this.state.unkept && waiting.length > 0 });
-  }
-
-  private async send(): Promise<void> {
-    clearTimeout(this.timer);
-    if (this.sending) return;
-    this.sending = true;
-    const out = this.state.waiting.slice(0, this.atOnce);
-    this.onTheWay = new Set(out.map((o) => o.client_id));
+  /** Put on the shelf; where that is full, what can be done without makes room; where even that fails, it is said. */
+  private async keep(made: Posted[], instead: ReadonlySet<string>) {
+    const add = () => this.shelf.add(made, instead);
     try {
-      const { id } = this.state.batch;
-      const batch = await (out.length ? this.server.note(id, out) : this.server.read(id));
-      const sent = this.onTheWay;
-      this.set({ batch, line: "open", trouble: this.refusal });
-      this.remove(sent);
-      if (!this.state.waiting.length) this.atOnce = MOST_AT_ONCE;
+      await add().catch(async (error: unknown) => {
+        if (!(await this.shelf.makeRoom())) throw error;
+        await add();
+      });
+      this.others.say({ kind: "changed" });
+    } catch {
+      this.set({ unkept: new Set([...this.state.unkept, ...made.map((p) => p.id)]) });
+    }
+  }
+
+  /** What is on the shelf of this owner's, and what lives in this page alone. */
+  private async held(): Promise<Posted[]> {
+    const kept = await this.onShelf(() => this.shelf.all()).catch(() => []);
+    const here = new Set(kept.map((p) => p.id));
+    const { waiting, unkept } = this.state;
+    const alone = waiting.filter((p) => (unkept.has(p.id) || this.coming.has(p.id)) && !here.has(p.id));
+    return [...kept.filter((p) => p.owner === this.owner && !this.leaving.has(p.id)), ...alone];
+  }
+
+  private async refresh() {
+    const waiting = await this.held();
+    if (this.owner !== null) this.set({ waiting });
+  }
+
+  private async heard(news: News) {
+    if (this.owner === null) return;
+    await this.refresh();
+    if (news.kind !== "changed") this.hearers.forEach((hearer) => hearer(news));
+  }
+
+  /** Send what can go, in order, until nothing more can; one round at a time here, one tab at a time. */
+  send = (): Promise<void> => {
+    clearTimeout(this.timer);
+    if (this.owner === null) return Promise.resolve();
+    if (this.round) {
+      this.roundAgain = true;
+      return this.round;
+    }
+    this.round = this.rounds().finally(() => (this.round = null));
+    return this.round;
+  };
+
+  private async rounds() {
+    do {
+      this.roundAgain = false;
+      if (this.state.waiting.length > 0) await this.alone(() => this.sendAll());
+    } while (this.roundAgain && this.state.line === "open");
+    this.sendLater();
+  }
+
+  private sendLater() {
+    const { waiting, line } = this.state;
+    if (this.owner === null) return;
+    // What stands first in its stream decides when that stream goes on.
+    const heads = waiting.filter((p, i) => waiting.findIndex((other) => streamOf(other) === streamOf(p)) === i);
+    const able = heads.filter((p) => !p.refused);
+    if (able.length === 0) return;
+    const next = Math.min(...able.map((p) => p.notBefore ?? 0)) - Date.now();
+    const well = line === "open" && !this.faulted;
+    this.timer = setTimeout(() => void this.send(), well ? Math.max(0, next) : TRY_AGAIN);
+  }
+
+  private async sendAll() {
+    const [stopped, { owner }] = [new Set<string>(), this];
+    this.faulted = false;
+    while (this.owner !== null && this.owner === owner) {
+      await this.refresh();
+      const parcel = parcelOf(this.state.waiting, stopped, Date.now(), MOST_AT_ONCE);
+      const [first] = parcel;
+      if (!first) break;
+      if (!(await this.sendOne(this.singly.has(streamOf(first)) ? [first] : parcel, stopped))) break;
+    }
+    if (!this.state.waiting.some((p) => p.work.kind === "mark")) this.singly.clear();
+  }
+
+  /** Send one parcel; whether to go on with others. */
+  private async sendOne(parcel: Posted[], stopped: Set<string>): Promise<boolean> {
+    const ids = new Set(parcel.map((p) => p.id));
+    const kept = await this.onShelf(() => this.shelf.trying(ids)).catch(() => []);
+    const going = parcel.filter((p) => this.state.unkept.has(p.id) || kept.some((k) => k.id === p.id));
+    // Taken back in the meantime: there is nothing to send of it.
+    if (going.length === 0) return true;
+    const way = new Set(going.map((p) => p.id));
+    this.set({ waiting: this.state.waiting.map((p) => (way.has(p.id) ? { ...p, tried: true } : p)) });
+    try {
+      await this.taken(going, await this.hand(going));
+      return true;
     } catch (error) {
-      this.failed(error, out);
+      return this.failed(going, asServerError(error), stopped);
     }
-    this.sending = false;
-    if (!this.closed)
-      this.timer = setTimeout(
-        () => void this.send(),
-        this.state.waiting.length
-          ? this.state.line === "open"
-            ? 0
-            : TRY_AGAIN
-          : inHeat(this.state)
-            ? EVERY_IN_HEAT
-            : EVERY,
-      );
   }
 
-  private failed(error: unknown, out: ObservationIn[]) {
-    const said = asServerError(error);
-    if (said.status !== 422) {
-      const line = lineAfter(said.status);
-      return this.set({ line, trouble: line === "fault" ? said.message : null });
+  private async taken(parcel: Posted[], answer: Answer) {
+    await this.gone(parcel);
+    const [first] = parcel;
+    if (first?.work.kind === "save") await this.follow(first, answer as BakeOut);
+    this.tell({ kind: "answered", posted: parcel, answer });
+    this.answered();
+  }
+
+  private answered() {
+    this.set(this.faulted ? {} : { line: "open", trouble: null });
+  }
+
+  /** These need not wait any more. Nobody is told yet: what came of them comes first. */
+  private async gone(parcel: Posted[]) {
+    const ids = new Set(parcel.map((p) => p.id));
+    await this.away([...ids], () => this.shelf.remove(ids)).catch(() => undefined);
+    const waiting = this.without([...ids]);
+    this.state = { ...this.state, waiting, unkept: new Set([...this.state.unkept].filter((id) => !ids.has(id))) };
+  }
+
+  /** Edits made after one that was saved start from the version it made. */
+  private async follow(saved: Posted, made: BakeOut) {
+    const chain = streamOf(saved);
+    const after = (p: Posted): Posted =>
+      streamOf(p) === chain && p.work.kind === "save" ? { ...p, work: { ...p.work, base: made.version } } : p;
+    const ids = new Set((await this.held()).filter((p) => streamOf(p) === chain).map((p) => p.id));
+    if (ids.size > 0) await this.onShelf(() => this.shelf.change(ids, after)).catch(() => undefined);
+    this.state = { ...this.state, waiting: this.state.waiting.map(after) };
+  }
+
+  private async failed(parcel: Posted[], error: ServerError, stopped: Set<string>): Promise<boolean> {
+    const [first] = parcel;
+    if (!first) return true;
+    if (!REFUSALS.has(error.status)) {
+      const line = lineAfter(error.status);
+      stopped.add(streamOf(first));
+      this.faulted = true;
+      this.set({ line, trouble: line === "away" ? null : error.message });
+      // A fault is about this one thing; who is away or does not know us answers nothing else either.
+      return line === "fault";
     }
-    // All or none were taken: sent one by one, only the mark that cannot be is refused, and the rest are kept.
-    if (out.length > 1) {
-      this.atOnce = 1;
-      return;
+    if (parcel.length > 1) {
+      this.singly.add(streamOf(first));
+      return true;
     }
-    // Refused for what it says: sending it again would not help.
-    const refused = this.onTheWay;
-    this.refusal = said.message;
-    this.set({ trouble: said.message, line: "open" });
-    this.remove(refused);
+    await this.refused(first, error, stopped);
+    return true;
+  }
+
+  /** A mark, an end or a start that cannot be is told and gone; anything else stays until the cook decides. */
+  private async refused(one: Posted, { status, message }: ServerError, stopped: Set<string>) {
+    if (one.work.kind !== "save" && status === 422) await this.gone([one]);
+    else {
+      stopped.add(streamOf(one));
+      const flag = (p: Posted): Posted => (p.id === one.id ? { ...p, refused: { status, message } } : p);
+      await this.onShelf(() => this.shelf.change(new Set([one.id]), flag)).catch(() => undefined);
+      this.state = { ...this.state, waiting: this.state.waiting.map(flag) };
+    }
+    this.tell({ kind: "refused", posted: [one], status, message });
+    this.answered();
   }
 }
-
-type Mark = Pick<ObservationIn, "client_id" | "kind" | "stage" | "at" | "where">;
-
-/** Every mark that stands, those not yet sent included and those taken back left out, in order. */
-export function standing(state: RunState): Mark[] {
-  const undone = new Set(state.waiting.map((o) => o.undoes).filter(Boolean));
-  const known = new Set(state.batch.observations.map((o) => o.client_id));
-  const all: Mark[] = [...state.batch.observations, ...state.waiting.filter((o) => !known.has(o.client_id))];
-  return all.filter((o) => o.kind !== "undo" && o.kind !== "started" && !undone.has(o.client_id));
-}
-
-/** Stages ended so far, with when. */
-export const ended = (state: RunState): Map<string, number> =>
-  new Map(
-    standing(state)
-      .filter((o) => o.kind === "done")
-      .map((o) => [o.stage, Date.parse(o.at)]),
-  );
-
-/** Whether the pieces are in the heat now. */
-const inHeat = (state: RunState): boolean => {
-  const done = ended(state);
-  const came = state.batch.document.heat.from ?? "proofed";
-  return done.has(came === "proofed" ? "proof" : "hold") && !done.has("heat");
-};
-
-/** A lump of dough as cut and weighed: a new one, or one of them weighed again. */
-export const pieceMark = (grams: number, number: number | null) => ({
-  kind: "piece" as const,
-  stage: "divide" as const,
-  value: grams,
-  ...(number !== null && { where: String(number) }),
-});
-
-/** New lumps noted here that the server has not taken yet. */
-export const unsentPieces = (state: RunState): number => {
-  const known = new Set(state.batch.observations.map((o) => o.client_id));
-  return standing(state).filter((o) => o.kind === "piece" && !o.where && !known.has(o.client_id)).length;
-};

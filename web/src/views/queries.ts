@@ -1,6 +1,6 @@
 import { queryOptions } from "@tanstack/react-query";
 
-import { client, take } from "../api/client";
+import { client, ServerError, take } from "../api/client";
 import type { Correction } from "./reading/corrections";
 import { nowIso } from "../lib/clock";
 
@@ -20,10 +20,17 @@ export const bakeQuery = (id: number) =>
   queryOptions({
     queryKey: ["bake", id],
     queryFn: () => take(client.GET("/api/bakes/{bake_id}", { params: { path: { bake_id: id } } })),
-    gcTime: 0,
-    staleTime: Infinity,
-    refetchOnWindowFocus: false,
+    // What was kept here opens it; what the server has by now follows.
+    refetchOnMount: "always",
   });
+/** The last sheet worked for a bake: kept, never fetched. */
+export const sheetKey = (id: number) => ["sheet", id];
+
+/** Why something cannot be shown; null where it can, if only as it was when the server was last in reach. */
+export function notShown({ data, error }: { data: unknown; error: Error | null }): string | null {
+  const gone = error instanceof ServerError && (error.status === 403 || error.status === 404);
+  return error && (data === undefined || gone) ? error.message : null;
+}
 export const batchQuery = (id: number) =>
   queryOptions({
     queryKey: ["batch", id],

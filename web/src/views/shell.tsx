@@ -1,12 +1,12 @@
 import { useQuery } from "@tanstack/react-query";
 import { Link, NavLink, Outlet, useLocation, useNavigate } from "react-router";
 
-import { client, take } from "../api/client";
 import { clock } from "../lib/clock";
 import { Guarded } from "../lib/guarded";
 import { useSettings } from "../lib/settings";
 import { Choice } from "../ui/choice";
 import { bakesQuery, batchesQuery, batchQuery, meQuery } from "./queries";
+import { SignOut } from "./sign-out";
 
 function Mark() {
   return (
@@ -64,11 +64,6 @@ export function Shell() {
   const batches = useQuery(batchesQuery);
   const me = useQuery(meQuery);
   const { units, theme, setUnits, setTheme } = useSettings();
-  const signOut = async () => {
-    await take(client.DELETE("/api/session"));
-    // A fresh page: nothing of this household stays in memory.
-    location.assign("/");
-  };
   const { pathname } = useLocation();
   const navigate = useNavigate();
   const onBench = /^\/bench\/(\d+)/.exec(pathname)?.[1];
@@ -122,11 +117,7 @@ export function Shell() {
           >
             {units === "metric" ? "g °C cm" : "oz °F in"}
           </button>
-          {me.data && !me.data.demo_open && (
-            <button type="button" className={QUIET} onClick={() => void signOut()}>
-              sign out
-            </button>
-          )}
+          {me.data && !me.data.demo_open && <SignOut className={QUIET} />}
           <button type="button" className={QUIET} onClick={() => setTheme(theme === "dark" ? "light" : "dark")}>
             {theme === "dark" ? "light" : "dark"}
           </button>

@@ -4,13 +4,13 @@ import { useNavigate, useParams, useSearchParams } from "react-router";
 
 import {
   client,
-  ServerError,
   take,
   type Answer,
   type BakeOut,
   type Doubt,
   type Kitchen,
   type Option,
+  type SheetReply,
 } from "../../api/client";
 import { nowIso } from "../../lib/clock";
 import { setAt } from "../../lib/path";
@@ -20,8 +20,9 @@ import type { By } from "../../parts/solve";
 import { useNow } from "../../lib/use-now";
 import { Button } from "../../ui/button";
 import { Notice } from "../../ui/facts";
-import { bakeQuery, bakesQuery, batchesQuery, kitchensQuery, pantryQuery, spotsQuery } from "../queries";
+import { bakeQuery, kitchensQuery, notShown, pantryQuery, sheetKey, spotsQuery } from "../queries";
 import { DraftStore } from "../../stores/draft";
+import { outbox, useOutbox, WAITS } from "../../stores/here";
 import { draftServer } from "../../stores/draft-server";
 import { FilePanel } from "./file-panel";
 import { Hold } from "./hold";
@@ -39,10 +40,10 @@ export function Bench() {
   const id = Number(params.id);
   const bake = useQuery({ ...bakeQuery(id), enabled: Number.isInteger(id) });
   const kitchens = useQuery(kitchensQuery);
-  if (bake.isError || !Number.isInteger(id)) {
-    const said = bake.error instanceof ServerError ? bake.error.message : "This address names no bake.";
+  const wrong = Number.isInteger(id) ? notShown(bake) : "This address names no bake.";
+  if (wrong) {
     return (
-      <Notice title="This bake cannot be opened" text={said}>
+      <Notice title="This bake cannot be opened" text={wrong}>
         <Button onClick={() => void bake.refetch()}>Try again</Button>
       </Notice>
     );
@@ -83,7 +84,9 @@ function useKeys(store: DraftStore, open: (tray: TrayKey) => void, help: () => v
 function OpenBake({ from, kitchen }: { from: BakeOut; kitchen: Kitchen | undefined }) {
   const u = useUnits();
   const queries = useQueryClient();
-  const [store] = useState(() => new DraftStore(from, draftServer, queries));
+  const [store] = useState(
+    () => new DraftStore(from, draftServer, outbox, queries.getQueryData<SheetReply>(sheetKey(from.id))),
+  );
   const state = useSyncExternalStore(store.subscribe, store.read);
   const [search, setSearch] = useSearchParams();
   const [panel, setPanel] = useState<"keys" | "file" | null>(null);
@@ -95,8 +98,15 @@ function OpenBake({ from, kitchen }: { from: BakeOut; kitchen: Kitchen | undefin
   const asked = search.get("tray");
   const tray: TrayKey = isTray(asked) ? asked : "rise";
   const { sheet, problems, document } = state;
+  const waits = new Set(
+    useOutbox().waiting.flatMap((p) => (p.work.kind === "start" && p.work.bake === from.id ? [p.id] : [])),
+  );
 
   useEffect(() => store.open(), [store]);
+  useEffect(() => store.arrived(from), [store, from]);
+  useEffect(() => {
+    if (sheet && problems.length === 0) queries.setQueryData<SheetReply>(sheetKey(from.id), { sheet, problems });
+  }, [queries, from.id, sheet, problems]);
   useEffect(() => {
     globalThis.document.title = `${document.name || "A bake"} · Airy Crumb`;
   }, [document.name]);
@@ -157,22 +167,19 @@ function OpenBake({ from, kitchen }: { from: BakeOut; kitchen: Kitchen | undefin
     setStarting("Starting…");
     try {
       const version = await store.settle();
-      const batch = await take(
-        client.POST("/api/bakes/{bake_id}/batches", {
-          params: { path: { bake_id: from.id } },
-          body: { version, kitchen_id: kitchen?.id ?? null, now: nowIso() },
-        }),
-      );
-      await queries.invalidateQueries({ queryKey: batchesQuery.queryKey });
-      await navigate(`/hands/${batch.id}`);
+      const at = nowIso();
+      const start = { kind: "start" as const, bake: from.id, version, kitchen: kitchen?.id ?? null, at };
+      const batch = await outbox.deliver(start);
+      setStarting(null);
+      if (batch) await navigate(`/hands/${batch.id}`);
     } catch (error) {
       setStarting(error instanceof Error ? error.message : String(error));
     }
   };
   const keepAsOwn = async () => {
     const id = await store.keepAsOwn();
-    await queries.invalidateQueries({ queryKey: bakesQuery.queryKey });
-    await navigate(`/bench/${id}`);
+    if (id === null) setStarting(WAITS);
+    else await navigate(`/bench/${id}`);
   };
 
   return (
@@ -187,6 +194,8 @@ function OpenBake({ from, kitchen }: { from: BakeOut; kitchen: Kitchen | undefin
           state={state}
           now={now}
           starting={starting}
+          waits={waits}
+          onUnstart={() => void outbox.withdraw(waits)}
           onUndo={store.undo}
           onRedo={store.redo}
           onStart={() => void begin()}

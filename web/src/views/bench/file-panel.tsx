@@ -4,6 +4,7 @@ import { useNavigate } from "react-router";
 
 import { client, take, type Bake } from "../../api/client";
 import { nowIso } from "../../lib/clock";
+import { createBake } from "../../stores/here";
 import { Button } from "../../ui/button";
 import { Panel } from "../../ui/panel";
 import { bakesQuery } from "../queries";
@@ -51,8 +52,7 @@ export function FilePanel({ id, document, open, onClose, onRename }: Props) {
       setTrouble(error instanceof Error ? error.message : String(error));
     }
   };
-  const create = (made: Bake) =>
-    attempt(async () => go(`/bench/${(await take(client.POST("/api/bakes", { body: { document: made } }))).id}`));
+  const create = (made: Bake) => attempt(async () => go(`/bench/${(await createBake(made)).id}`));
   const importFile = (file: File | undefined) =>
     file &&
     attempt(async () => {

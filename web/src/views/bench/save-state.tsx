@@ -14,6 +14,9 @@ interface Props {
   state: DraftState;
   now: number;
   starting: string | null;
+  /** Starts of this bake that the server has not yet taken. */
+  waits: ReadonlySet<string>;
+  onUnstart: () => void;
   onUndo: () => void;
   onRedo: () => void;
   onStart: () => void;
@@ -39,7 +42,11 @@ export function SaveState(p: Props) {
         </>
       )}
       <div className="mt-1 flex flex-wrap items-center gap-2 tab:justify-end">
-        <Button look="solid" disabled={!sheet || problems.length > 0 || save === "conflict"} onClick={p.onStart}>
+        <Button
+          look="solid"
+          disabled={!sheet || problems.length > 0 || save === "conflict" || p.waits.size > 0}
+          onClick={p.onStart}
+        >
           Start this bake
         </Button>
       </div>
@@ -63,6 +70,11 @@ export function SaveState(p: Props) {
       {p.starting && (
         <p role="status" className="text-sm font-semibold text-crust">
           {p.starting}
+        </p>
+      )}
+      {p.waits.size > 0 && !p.starting && (
+        <p role="status" className="text-sm font-semibold text-crust">
+          Started here: it goes to Hands, with this hour, as soon as the server answers.
         </p>
       )}
       {trouble && !(save === "unsaved" && (line === "away" || line === "signed out")) && (

@@ -1,7 +1,7 @@
 import type { Sheet } from "../../api/client";
 import { useUnits } from "../../lib/settings";
 import { TypeIt } from "../../parts/portioning";
-import type { RunStore } from "../../stores/outbox";
+import type { RunStore } from "../../stores/run";
 import { Button } from "../../ui/button";
 import { Panel } from "../../ui/panel";
 

@@ -1,4 +1,4 @@
-import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { useQuery } from "@tanstack/react-query";
 import { useEffect, useRef, useState, useSyncExternalStore } from "react";
 import { Link, useNavigate, useParams } from "react-router";
 
@@ -10,12 +10,13 @@ import { useUnits } from "../../lib/settings";
 import { useNow } from "../../lib/use-now";
 import { CutAndWeigh } from "../../parts/portioning";
 import { LineNotice } from "../../parts/sign-in";
-import { ended, pieceMark, RunStore, standing, unsentPieces } from "../../stores/outbox";
+import { outbox } from "../../stores/here";
+import { ended, pieceMark, RunStore, standing, unsentPieces } from "../../stores/run";
 import { runServer } from "../../stores/run-server";
 import { Button } from "../../ui/button";
 import { Notice } from "../../ui/facts";
 import { dueAt, fermenting, stagesOf, stepOf } from "../marks/steps";
-import { batchesQuery, batchQuery } from "../queries";
+import { batchQuery, notShown } from "../queries";
 import { ring, stayAwake } from "./alarm";
 import { Extras } from "./extras";
 import { HowWasIt } from "./outcome";
@@ -25,9 +26,10 @@ import { StepView } from "./step-view";
 export function Hands() {
   const id = Number(useParams().id);
   const batch = useQuery({ ...batchQuery(id), enabled: Number.isInteger(id), staleTime: Infinity });
-  if (batch.isError || !Number.isInteger(id))
+  const wrong = Number.isInteger(id) ? notShown(batch) : "This address names no batch.";
+  if (wrong)
     return (
-      <Notice title="This batch cannot be opened" text={batch.error?.message ?? "This address names no batch."}>
+      <Notice title="This batch cannot be opened" text={wrong}>
         <Button onClick={() => void batch.refetch()}>Try again</Button>
         <Link to="/notebook" className="self-center font-semibold text-cobalt underline">
           To the notebook
@@ -51,14 +53,13 @@ function useAlarm(due: number | null, now: number) {
 }
 
 function Run({ from }: { from: BatchOut }) {
-  const [store] = useState(() => new RunStore(from, runServer));
+  const [store] = useState(() => new RunStore(from, outbox, runServer));
   const state = useSyncExternalStore(store.subscribe, store.read);
   const [panel, setPanel] = useState<PanelName | null>(null);
   const [trouble, setTrouble] = useState<string | null>(null);
   const now = useNow(500);
   const u = useUnits();
   const navigate = useNavigate();
-  const queries = useQueryClient();
   useEffect(() => store.open(), [store]);
   useEffect(stayAwake, []);
 
@@ -80,15 +81,25 @@ function Run({ from }: { from: BatchOut }) {
 
   const finish = async (outcome: Outcome) => {
     try {
-      await store.finish(outcome);
-      drop(`outcome.${batch.id}`);
-      await queries.invalidateQueries({ queryKey: batchesQuery.queryKey });
-      await queries.invalidateQueries({ queryKey: ["batch", batch.id] });
-      await navigate(`/notebook/${batch.id}`);
+      if (await store.finish(outcome)) await navigate(`/notebook/${batch.id}`);
     } catch (error) {
       setTrouble(error instanceof Error ? error.message : String(error));
     }
   };
+  useEffect(() => {
+    if (batch.finished) drop(`outcome.${batch.id}`);
+  }, [batch.finished, batch.id]);
+  if (state.finishing && state.line !== "open")
+    return (
+      <Notice
+        title="Done, and kept here"
+        text="It goes into the notebook, with every mark made before it, as soon as the server answers."
+      >
+        <Link to="/bench" className="font-semibold text-cobalt underline">
+          To the bench
+        </Link>
+      </Notice>
+    );
   if (batch.finished)
     return (
       <Notice title="This batch is finished" text="It is in the notebook.">

@@ -2,7 +2,7 @@ import { client, take, type BatchOut, type Sheet } from "../../api/client";
 import type { Scale } from "../../api/scale";
 import { nowIso } from "../../lib/clock";
 import { LateOrEarly } from "../../parts/options";
-import type { RunStore } from "../../stores/outbox";
+import type { RunStore } from "../../stores/run";
 import { Panel } from "../../ui/panel";
 import { Cues, MovedTo } from "../marks/cues";
 import { RisenBy, TypedReading } from "../marks/readings";

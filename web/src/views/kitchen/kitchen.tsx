@@ -4,7 +4,7 @@ import { useEffect, useState } from "react";
 import { client, take, type Kitchen } from "../../api/client";
 import { read } from "../../lib/quantity";
 import { Notice } from "../../ui/facts";
-import { kitchensQuery, spotsQuery } from "../queries";
+import { kitchensQuery, notShown, spotsQuery } from "../queries";
 import { Board } from "./board";
 import { Day } from "./day";
 import { Devices } from "./devices";
@@ -43,7 +43,8 @@ export function KitchenView() {
   useEffect(() => {
     document.title = "My kitchen · Airy Crumb";
   }, []);
-  if (kitchens.isError) return <Notice title="The kitchen cannot be fetched" text={kitchens.error.message} />;
+  const wrong = notShown(kitchens);
+  if (wrong) return <Notice title="The kitchen cannot be fetched" text={wrong} />;
   if (!kitchen) return <Notice title="Opening the kitchen…" />;
   return (
     <main className="mx-auto w-full max-w-[1320px] px-4 pb-10 tab:px-8">

@@ -5,7 +5,7 @@ import { PokeDrawing, TearDrawing } from "../../drawings/states";
 import { useSettings, useUnits } from "../../lib/settings";
 import { Button } from "../../ui/button";
 import { Panel } from "../../ui/panel";
-import { spotsQuery } from "../queries";
+import { notShown, spotsQuery } from "../queries";
 import type { Stage } from "./steps";
 import { opening } from "../../lib/words";
 
@@ -77,6 +77,7 @@ export function MovedTo({
 }) {
   // Fetched while the server is there, for when it is not.
   const spots = useQuery(spotsQuery);
+  const wrong = notShown(spots);
   const u = useUnits();
   const { units } = useSettings();
   const [typed, setTyped] = useState("");
@@ -98,9 +99,9 @@ export function MovedTo({
             </Button>
           ))}
       </div>
-      {spots.isError && (
+      {wrong && (
         <p role="alert" className="mt-2 font-semibold text-crust">
-          The spots cannot be fetched now: {spots.error.message}
+          The spots cannot be fetched now: {wrong}
         </p>
       )}
       <label className="mt-4 flex items-baseline gap-3 text-xl">

@@ -9,14 +9,15 @@ import { FermentCurve } from "../../parts/ferment-curve";
 import { CoreCurve } from "../../parts/core-curve";
 import { Button } from "../../ui/button";
 import { Notice } from "../../ui/facts";
-import { batchQuery } from "../queries";
+import { batchQuery, notShown } from "../queries";
 
 export function BatchPage() {
   const id = Number(useParams().id);
   const batch = useQuery({ ...batchQuery(id), enabled: Number.isInteger(id) });
-  if (batch.isError || !Number.isInteger(id))
+  const wrong = Number.isInteger(id) ? notShown(batch) : "This address names no batch.";
+  if (wrong)
     return (
-      <Notice title="This batch cannot be opened" text={batch.error?.message ?? "This address names no batch."}>
+      <Notice title="This batch cannot be opened" text={wrong}>
         <Button onClick={() => void batch.refetch()}>Try again</Button>
       </Notice>
     );

@@ -7,7 +7,7 @@ import { clock, day } from "../../lib/clock";
 import { useUnits } from "../../lib/settings";
 import { Button } from "../../ui/button";
 import { Notice } from "../../ui/facts";
-import { batchesQuery } from "../queries";
+import { batchesQuery, notShown } from "../queries";
 import { TROUBLES } from "../marks/troubles";
 
 const SAID: Record<string, string> = Object.fromEntries(TROUBLES);
@@ -40,9 +40,10 @@ function RiseBar({ batch, longest }: { batch: BatchSummary; longest: number }) {
 export function Notebook() {
   const batches = useQuery(batchesQuery);
   const u = useUnits();
-  if (batches.isError)
+  const wrong = notShown(batches);
+  if (wrong)
     return (
-      <Notice title="The notebook cannot be opened" text={batches.error.message}>
+      <Notice title="The notebook cannot be opened" text={wrong}>
         <Button onClick={() => void batches.refetch()}>Try again</Button>
       </Notice>
     );

@@ -1,12 +1,13 @@
-import { keepPreviousData, useQuery, useQueryClient } from "@tanstack/react-query";
+import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { useEffect, useRef, useState } from "react";
 import { useNavigate } from "react-router";
 
-import { client, take, type RecipeOut } from "../../api/client";
+import type { Bake, RecipeOut } from "../../api/client";
 import { keep, kept } from "../../lib/kept";
 import { useLater } from "../../lib/use-later";
+import { createBake } from "../../stores/here";
 import { Button } from "../../ui/button";
-import { bakesQuery, kitchensQuery, pantryQuery, recipeQuery } from "../queries";
+import { kitchensQuery, pantryQuery, recipeQuery } from "../queries";
 import { put, type Correction } from "./corrections";
 import { Cups } from "./cups";
 import { Understood } from "./understood";
@@ -51,7 +52,6 @@ export function Reading() {
   const [trouble, setTrouble] = useState<string | null>(null);
   const area = useRef<HTMLTextAreaElement>(null);
   const navigate = useNavigate();
-  const queries = useQueryClient();
   useEffect(() => {
     document.title = "Read a recipe · Airy Crumb";
     area.current?.focus();
@@ -75,8 +75,7 @@ export function Reading() {
   const open = async (file: File | undefined) => file && change(recipeOf(await file.text()));
   const bench = async (read: RecipeOut) => {
     try {
-      const made = await take(client.POST("/api/bakes", { body: { document: read.bake } }));
-      await queries.invalidateQueries({ queryKey: bakesQuery.queryKey });
+      const made = await createBake(read.bake as Bake);
       await navigate(`/bench/${made.id}?tray=weigh`);
     } catch (error) {
       setTrouble(error instanceof Error ? error.message : String(error));

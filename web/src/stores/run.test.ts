@@ -3,8 +3,9 @@ import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 
 import type { BatchOut, ObservationIn } from "../api/client";
 import { ServerError } from "../api/server-error";
-import { RunStore, standing, unsentPieces, type RunServer } from "./outbox";
-import { Storage } from "./storage.testing";
+import { FakeBrowser } from "./fakes.testing";
+import type { Hand, Outbox } from "./outbox";
+import { RunStore, standing, unsentPieces, type RunServer } from "./run";
 
 /** A server that takes each mark once, by its id; all of a delivery or none. */
 class Marks {
@@ -14,6 +15,8 @@ class Marks {
   down = false;
   /** What the batch learned from: the marks that stood as it was finished. */
   atTheEnd: unknown[] | null = null;
+  finishes = 0;
+  reads = 0;
   /** What every call is answered with, 0 for as it should be. */
   status = 0;
   refuse: (mark: ObservationIn) => boolean = () => false;
@@ -25,7 +28,14 @@ class Marks {
   };
 
   batch = (): BatchOut =>
-    ({ id: 7, document: { heat: { from: "proofed" } }, observations: this.standing() }) as unknown as BatchOut;
+    ({
+      id: 7,
+      document: { heat: { from: "proofed" } },
+      observations: this.standing(),
+      marks: this.taken.length,
+      finished: this.atTheEnd ? "2026-11-25T18:00:00+00:00" : null,
+      live: {},
+    }) as unknown as BatchOut;
 
   private async arrive() {
     await new Promise((resolve) => setTimeout(resolve, this.latency()));
@@ -33,52 +43,55 @@ class Marks {
     if (this.status) throw new ServerError(this.status, `said ${this.status}`);
   }
 
+  readonly hand: Hand = async (parcel) => {
+    await this.arrive();
+    const marks = parcel.flatMap((p) => (p.work.kind === "mark" ? [p.work.mark] : []));
+    if (marks.some(this.refuse)) throw new ServerError(422, "This mark cannot be.");
+    const known = new Set(this.taken.map((o) => o.client_id));
+    this.taken.push(...marks.filter((o) => !known.has(o.client_id)));
+    if (parcel.some((p) => p.work.kind === "finish")) {
+      this.finishes += 1;
+      this.atTheEnd ??= this.standing().map((o) => o.value);
+    }
+    if (this.loseAnswers > 0) {
+      this.loseAnswers -= 1;
+      throw new ServerError(0, "the answer was lost");
+    }
+    return this.batch();
+  };
+
   asServer(): RunServer {
     return {
-      note: async (_batch, marks) => {
-        await this.arrive();
-        if (marks.some(this.refuse)) throw new ServerError(422, "This mark cannot be.");
-        const known = new Set(this.taken.map((o) => o.client_id));
-        this.taken.push(...marks.filter((o) => !known.has(o.client_id)));
-        if (this.loseAnswers > 0) {
-          this.loseAnswers -= 1;
-          throw new ServerError(0, "the answer was lost");
-        }
-        return this.batch();
-      },
       read: async () => {
+        this.reads += 1;
         await this.arrive();
         return this.batch();
       },
-      finish: async (_batch, _outcome, marks) => {
+      news: async () => {
         await this.arrive();
-        const known = new Set(this.taken.map((o) => o.client_id));
-        this.taken.push(...marks.filter((o) => !known.has(o.client_id)));
-        this.atTheEnd ??= this.standing().map((o) => o.value);
         return this.batch();
       },
     };
   }
 }
 
-const opened = (marks: Marks) => {
-  const store = new RunStore(marks.batch(), marks.asServer());
-  store.open();
-  return store;
+const opened = (marks: Marks, outbox: Outbox) => {
+  const store = new RunStore(marks.batch(), outbox, marks.asServer());
+  const close = store.open();
+  return Object.assign(store, { close });
 };
 const GOOD = { verdict: "good" as const, troubles: [], note: "" };
 const rise = (value: number) => [{ kind: "risen" as const, stage: "rise" as const, value }];
 /** The values of the marks that stand at the server. */
 const left = (marks: Marks) => marks.standing().map((o) => o.value);
+const waiting = (store: RunStore) => store.read().waiting.map((o) => o.value);
+const soon = () => vi.advanceTimersByTimeAsync(10);
 
 beforeEach(() => {
   vi.useFakeTimers();
-  vi.stubGlobal("localStorage", new Storage());
-  vi.stubGlobal("sessionStorage", new Storage());
 });
 afterEach(() => {
   vi.useRealTimers();
-  vi.unstubAllGlobals();
 });
 
 describe("marks of a batch under way", () => {
@@ -87,11 +100,11 @@ describe("marks of a batch under way", () => {
     const step = fc.record({ do: fc.constantFrom("mark", "undo", "lose", "down", "up", "reload"), wait });
     await fc.assert(
       fc.asyncProperty(fc.array(step, { minLength: 1, maxLength: 15 }), wait, async (steps, latency) => {
-        localStorage.removeItem("airycrumb.outbox.7");
         const marks = new Marks();
         marks.latency = () => latency;
-        let store = opened(marks);
-        let close = store.open();
+        const browser = new FakeBrowser(marks.hand);
+        let outbox = await browser.open();
+        let store = opened(marks, outbox);
         const expected: number[] = [];
         for (const [i, { do: what, wait: pause }] of steps.entries()) {
           if (what === "mark") {
@@ -105,87 +118,125 @@ describe("marks of a batch under way", () => {
           if (what === "lose") marks.loseAnswers = 1;
           if (what === "down") marks.down = true;
           if (what === "up") marks.down = false;
-          if (what === "reload") {
-            close();
-            store = opened(marks);
-            close = store.open();
-          }
           await vi.advanceTimersByTimeAsync(pause + 1);
+          if (what === "reload") {
+            store.close();
+            outbox.close();
+            outbox = await browser.open();
+            store = opened(marks, outbox);
+          }
         }
         marks.down = false;
         await vi.advanceTimersByTimeAsync(60_000);
-        close();
         expect(left(marks)).toEqual(expected);
         expect(new Set(marks.taken.map((o) => o.client_id)).size).toBe(marks.taken.length);
         expect(store.read().waiting).toEqual([]);
+        expect(browser.shelf.held).toEqual([]);
+        store.close();
       }),
       { numRuns: 80 },
     );
   });
 
-  it("made in two windows while the server is away all arrive", async () => {
+  it("made in two tabs while the server is away all arrive, though both are closed before it is back", async () => {
     const marks = new Marks();
     marks.down = true;
-    const first = opened(marks);
+    const browser = new FakeBrowser(marks.hand);
+    const [one, two] = [await browser.open(), await browser.open()];
+    const [first, second] = [opened(marks, one), opened(marks, two)];
     first.mark(rise(1));
-    vi.stubGlobal("sessionStorage", new Storage());
-    const second = opened(marks);
+    await soon();
     second.mark(rise(2));
-    await vi.advanceTimersByTimeAsync(10);
+    await soon();
     first.mark(rise(3));
-    // Both windows close before the server is back; a third opens.
-    vi.stubGlobal("sessionStorage", new Storage());
-    expect(new RunStore(marks.batch(), marks.asServer()).read().waiting.map((o) => o.value)).toEqual([1, 2, 3]);
+    await soon();
+    expect(waiting(first)).toEqual([1, 2, 3]);
+    expect(waiting(second)).toEqual([1, 2, 3]);
+    first.close();
+    second.close();
+    [one, two].forEach((tab) => tab.close());
+    const third = await browser.open();
+    expect(waiting(opened(marks, third))).toEqual([1, 2, 3]);
     marks.down = false;
     await vi.advanceTimersByTimeAsync(60_000);
-    expect(left(marks).sort()).toEqual([1, 2, 3]);
-    expect(localStorage.getItem("airycrumb.outbox.7")).toBeNull();
+    expect(left(marks)).toEqual([1, 2, 3]);
+  });
+
+  it("made by somebody else are seen within seconds, without reading the batch again and again", async () => {
+    const marks = new Marks();
+    const [mine, theirs] = [new FakeBrowser(marks.hand), new FakeBrowser(marks.hand)];
+    const [me, them] = [opened(marks, await mine.open()), opened(marks, await theirs.open("their phone"))];
+    await vi.advanceTimersByTimeAsync(1_000);
+    const before = marks.reads;
+    await vi.advanceTimersByTimeAsync(12_000);
+    expect(marks.reads - before).toBeLessThanOrEqual(2);
+    them.mark(rise(1));
+    await vi.advanceTimersByTimeAsync(5_000);
+    expect(me.read().batch.observations.map((o) => o.value)).toEqual([1]);
   });
 
   it("that cannot be are refused alone, with the reason in sight", async () => {
     const marks = new Marks();
     marks.refuse = (o) => o.value === 2;
     marks.down = true;
-    const store = opened(marks);
+    const store = opened(marks, await new FakeBrowser(marks.hand).open());
     for (const value of [1, 2, 3]) store.mark(rise(value));
+    await soon();
     marks.down = false;
     await vi.advanceTimersByTimeAsync(60_000);
     expect(left(marks)).toEqual([1, 3]);
     expect(store.read()).toMatchObject({ waiting: [], trouble: "This mark cannot be." });
   });
 
-  it("are counted as pieces until the server has them", () => {
+  it("are counted as pieces until the server has them", async () => {
     const marks = new Marks();
     marks.down = true;
-    const store = opened(marks);
+    const store = opened(marks, await new FakeBrowser(marks.hand).open());
     store.mark([{ kind: "piece", stage: "divide", value: 50 }]);
     store.mark([{ kind: "piece", stage: "divide", value: 52, where: "1" }]);
     expect(unsentPieces(store.read())).toBe(1);
   });
+
+  it("of one person are never sent for another who signs in on the same browser", async () => {
+    const marks = new Marks();
+    marks.down = true;
+    const browser = new FakeBrowser(marks.hand);
+    const outbox = await browser.open("north");
+    opened(marks, outbox).mark(rise(1));
+    await soon();
+    outbox.close();
+    marks.down = false;
+    const others = await browser.open("south");
+    await vi.advanceTimersByTimeAsync(60_000);
+    expect(others.read().waiting).toEqual([]);
+    expect(left(marks)).toEqual([]);
+    others.close();
+    await browser.open("north");
+    await vi.advanceTimersByTimeAsync(60_000);
+    expect(left(marks)).toEqual([1]);
+  });
 });
 
 describe("the end of a batch", () => {
-  it("takes along every mark that waits, this window's and others', and none stays behind", async () => {
+  it("waits while the server is away, and goes after every mark that waits, other tabs' included", async () => {
     const marks = new Marks();
-    const other = opened(marks);
     marks.down = true;
+    const browser = new FakeBrowser(marks.hand);
+    const [other, store] = [opened(marks, await browser.open()), opened(marks, await browser.open())];
     other.mark(rise(1));
-    await vi.advanceTimersByTimeAsync(10);
-    const store = opened(marks);
+    await soon();
     store.mark(rise(2));
-    await vi.advanceTimersByTimeAsync(10);
-    const early = expect(store.finish(GOOD)).rejects.toThrow("out of reach");
-    await vi.advanceTimersByTimeAsync(10);
-    await early;
-    expect(store.read().waiting.map((o) => o.value)).toEqual([1, 2]);
-    marks.down = false;
+    await soon();
     const finished = store.finish(GOOD);
-    await vi.advanceTimersByTimeAsync(10);
-    await finished;
-    expect(marks.atTheEnd).toEqual([1, 2]);
-    expect(store.read().waiting).toEqual([]);
+    await vi.advanceTimersByTimeAsync(5_000);
+    expect(await finished).toBe(false);
+    expect(store.read()).toMatchObject({ finishing: true, line: "away" });
+    marks.down = false;
     await vi.advanceTimersByTimeAsync(60_000);
-    expect(left(marks)).toEqual([1, 2]);
+    expect(marks.atTheEnd).toEqual([1, 2]);
+    expect(marks.finishes).toBe(1);
+    expect(store.read().batch.finished).not.toBeNull();
+    expect(store.read()).toMatchObject({ finishing: false, waiting: [] });
   });
 
   it("learns from every mark made before it, whenever it is pressed", async () => {
@@ -194,19 +245,19 @@ describe("the end of a batch", () => {
         fc.array(fc.integer({ min: 0, max: 2000 }), { maxLength: 8 }),
         fc.nat(3000),
         async (waits, slow) => {
-          localStorage.removeItem("airycrumb.outbox.7");
           const marks = new Marks();
           marks.latency = () => slow;
-          const store = opened(marks);
+          const store = opened(marks, await new FakeBrowser(marks.hand).open());
           for (const [i, wait] of waits.entries()) {
             store.mark(rise(i));
             await vi.advanceTimersByTimeAsync(wait);
           }
           const finished = store.finish(GOOD);
           await vi.advanceTimersByTimeAsync(60_000);
-          await finished;
-          expect([...(marks.atTheEnd ?? [])].sort()).toEqual(waits.map((_, i) => i));
+          expect(await finished).toBe(true);
+          expect(marks.atTheEnd).toEqual(waits.map((_, i) => i));
           expect(new Set(marks.taken.map((o) => o.client_id)).size).toBe(marks.taken.length);
+          store.close();
         },
       ),
       { numRuns: 60 },
@@ -218,50 +269,50 @@ describe("what stands between the page and the server", () => {
   it.each([
     [401, "signed out"],
     [500, "fault"],
+    [429, "fault"],
+    [403, "fault"],
     [502, "away"],
     [503, "away"],
   ] as const)("after %i is told as it is, and the mark waits", async (status, line) => {
     const marks = new Marks();
+    const store = opened(marks, await new FakeBrowser(marks.hand).open());
+    await soon();
     marks.status = status;
-    const store = opened(marks);
     store.mark(rise(3));
-    await vi.advanceTimersByTimeAsync(10);
+    await soon();
     expect(store.read().line).toBe(line);
-    expect(store.read().waiting.map((o) => o.value)).toEqual([3]);
+    expect(waiting(store)).toEqual([3]);
     marks.status = 0;
     store.again();
-    await vi.advanceTimersByTimeAsync(10);
+    await soon();
     expect(store.read()).toMatchObject({ line: "open", waiting: [], trouble: null });
     expect(left(marks)).toEqual([3]);
   });
 });
 
 describe("a storage that is full", () => {
-  it("gives up old ways back before it gives up a mark", async () => {
+  it("gives up what can be done without before it gives up a mark", async () => {
     const marks = new Marks();
     marks.down = true;
-    localStorage.setItem("airycrumb.history.1", "x".repeat(3000));
-    (localStorage as unknown as Storage).room = 3100;
-    const store = opened(marks);
+    const browser = new FakeBrowser(marks.hand);
+    [browser.shelf.full, browser.shelf.spare] = [true, true];
+    const store = opened(marks, await browser.open());
     store.mark(rise(1));
-    expect(localStorage.getItem("airycrumb.history.1")).toBeNull();
+    await soon();
     expect(store.read().unkept).toBe(false);
-    expect(
-      opened(marks)
-        .read()
-        .waiting.map((o) => o.value),
-    ).toEqual([1]);
+    expect(waiting(opened(marks, await browser.open()))).toEqual([1]);
   });
 
-  it("is said where even that is not enough, until the mark is sent", async () => {
+  it.each(["full", "shut"] as const)("or is %s for good is said, until the mark is sent", async (how) => {
     const marks = new Marks();
     marks.down = true;
-    (localStorage as unknown as Storage).room = 40;
-    const store = opened(marks);
+    const browser = new FakeBrowser(marks.hand);
+    browser.shelf[how] = true;
+    const store = opened(marks, await browser.open());
     store.mark(rise(1));
-    await vi.advanceTimersByTimeAsync(10);
+    await soon();
     expect(store.read()).toMatchObject({ unkept: true, line: "away" });
-    expect(store.read().waiting).toHaveLength(1);
+    expect(waiting(store)).toEqual([1]);
     marks.down = false;
     await vi.advanceTimersByTimeAsync(60_000);
     expect(store.read()).toMatchObject({ unkept: false, waiting: [] });

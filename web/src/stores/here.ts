@@ -1,0 +1,83 @@
+/** This browser's outbox: on its own shelf, over the contract, one tab at a time. */
+import { useSyncExternalStore } from "react";
+
+import { client, ServerError, take, type Bake, type BakeOut } from "../api/client";
+import { nowIso } from "../lib/clock";
+import { Outbox, type Hand, type News, type Others } from "./outbox";
+import type { Posted } from "./posted";
+import { shelf } from "./shelf";
+
+/** One that hangs holds up every later one, in every tab. */
+const GIVE_UP_AFTER = 30_000;
+
+/** Tell the server of one parcel, with the ids by which it takes each once. */
+const hand: Hand = ([first, ...more]) => {
+  const { id: client_id, work } = first as Posted;
+  const signal = AbortSignal.timeout(GIVE_UP_AFTER);
+  switch (work.kind) {
+    case "mark": {
+      const observations = [work, ...more.map((p) => p.work)].flatMap((w) => (w.kind === "mark" ? [w.mark] : []));
+      const to = { params: { path: { batch_id: work.batch } }, signal };
+      return take(
+        client.POST("/api/batches/{batch_id}/observations", { ...to, body: { observations, now: nowIso() } }),
+      );
+    }
+    case "finish": {
+      const body = { outcome: work.outcome, observations: [], now: work.at };
+      return take(
+        client.POST("/api/batches/{batch_id}/finish", { params: { path: { batch_id: work.batch } }, body, signal }),
+      );
+    }
+    case "save": {
+      const body = { client_id, base: work.base, document: work.document };
+      return take(client.PUT("/api/bakes/{bake_id}", { params: { path: { bake_id: work.bake } }, body, signal }));
+    }
+    case "create":
+      return take(client.POST("/api/bakes", { body: { client_id, document: work.document }, signal }));
+    case "start": {
+      const body = { client_id, version: work.version, kitchen_id: work.kitchen, now: work.at };
+      return take(
+        client.POST("/api/bakes/{bake_id}/batches", { params: { path: { bake_id: work.bake } }, body, signal }),
+      );
+    }
+  }
+};
+
+/** The other tabs, where the browser lets them speak. */
+function otherTabs(): Others {
+  const channel = typeof BroadcastChannel === "undefined" ? null : new BroadcastChannel("airycrumb.outbox");
+  return {
+    say: (news) => channel?.postMessage(news),
+    hear: (listener) => {
+      const heard = (event: MessageEvent<News>) => listener(event.data);
+      channel?.addEventListener("message", heard);
+      return () => channel?.removeEventListener("message", heard);
+    },
+  };
+}
+
+// Without locks two tabs may send the same: the server takes it once.
+const alone = async (send: () => Promise<void>): Promise<void> => {
+  if ("locks" in navigator) await navigator.locks.request("airycrumb.outbox", send);
+  else await send();
+};
+
+export const outbox = new Outbox(shelf, hand, otherTabs(), alone);
+
+/** What waits, and how things stand with the server. */
+export const useOutbox = () => useSyncExternalStore(outbox.subscribe, outbox.read);
+
+export const WAITS = "The server is out of reach: this is kept here, and done as soon as it answers.";
+
+/** Keep a new bake; rejects with the reason where it is not made now. */
+export async function createBake(document: Bake): Promise<BakeOut> {
+  const made = await outbox.deliver({ kind: "create", document });
+  if (made === null) throw new ServerError(0, WAITS);
+  return made as BakeOut;
+}
+
+// The line is back, or the page is looked at again after a sleep: what waits need not wait longer.
+addEventListener("online", () => void outbox.send());
+document.addEventListener("visibilitychange", () => {
+  if (document.visibilityState === "visible") void outbox.send();
+});

@@ -1,0 +1,86 @@
+/** The server's last answers, kept in this browser: views open with them at once, and without the server. */
+import type { Query, QueryClient } from "@tanstack/react-query";
+
+import type { Answer, News } from "./outbox";
+import { database } from "../lib/database";
+
+/** What is asked that is worth keeping; the rest is asked anew or not at all. */
+const KEPT = new Set(["me", "bakes", "bake", "batches", "batch", "kitchens", "spots", "pantry", "sheet", "replies"]);
+const WRITE_AFTER = 800;
+/** With more than so many answers, the older half makes room. */
+const MOST = 80;
+
+interface Kept {
+  asked: string;
+  owner: string;
+  at: number;
+  answer: { key: readonly unknown[]; data: unknown };
+}
+
+/** Put what was answered before back in sight, as old as it is. Whose answers they are is among them. */
+export async function restoreAnswers(queries: QueryClient): Promise<void> {
+  try {
+    const all = (await (await database()).getAll("answers")) as Kept[];
+    for (const { answer, at } of all) queries.setQueryData(answer.key, answer.data, { updatedAt: at });
+    // However new they are, the server may have thought again meanwhile: each is asked anew where it is looked at.
+    await queries.invalidateQueries({ refetchType: "none" });
+  } catch {
+    // A browser that keeps nothing asks the server for everything.
+  }
+}
+
+/** Forget everything the server said to somebody who has gone. Who is signed in now is not forgotten. */
+export async function forgetAnswers(queries: QueryClient): Promise<void> {
+  queries.removeQueries({ predicate: ({ queryKey }) => queryKey[0] !== "me" });
+  await database()
+    .then((db) => db.clear("answers"))
+    .catch(() => undefined);
+}
+
+async function write(owner: string, changed: Query[]) {
+  const db = await database();
+  const { store, done } = db.transaction("answers", "readwrite", { durability: "relaxed" });
+  for (const { queryHash: asked, queryKey: key, state } of changed)
+    await store.put({ asked, owner, at: state.dataUpdatedAt, answer: { key, data: state.data } });
+  if ((await store.count()) > MOST) {
+    const old = ((await store.getAll()) as Kept[]).sort((a, b) => b.at - a.at).slice(MOST / 2);
+    // Lists of everything stay; what was looked at longest ago goes.
+    for (const { asked, answer } of old) if (answer.key.length > 1) await store.delete(asked);
+  }
+  await done;
+}
+
+/** Keep answers as they come. A full or shut storage keeps none, and loses nothing by it. */
+export function keepAnswers(queries: QueryClient): () => void {
+  const changed = new Map<string, Query>();
+  let timer: ReturnType<typeof setTimeout> | undefined;
+  const flush = () => {
+    const owner = (queries.getQueryData<{ user: string | null }>(["me"])?.user ?? "") || "";
+    const now = [...changed.values()];
+    changed.clear();
+    void write(owner, now).catch(() => undefined);
+  };
+  const stop = queries.getQueryCache().subscribe((event) => {
+    if (event.type !== "updated" || event.action.type !== "success" || !KEPT.has(String(event.query.queryKey[0])))
+      return;
+    const { query } = event;
+    changed.set(query.queryHash, query);
+    clearTimeout(timer);
+    timer = setTimeout(flush, WRITE_AFTER);
+  });
+  addEventListener("pagehide", flush);
+  return stop;
+}
+
+const isBatch = (answer: Answer): answer is Extract<Answer, { live: unknown }> => "live" in answer;
+
+/** What the outbox's answers say is newer than what was read before. */
+export function followOutbox(queries: QueryClient, outbox: { hear(hearer: (news: News) => void): () => void }) {
+  return outbox.hear((news) => {
+    if (news.kind !== "answered") return;
+    const { answer } = news;
+    queries.setQueryData([isBatch(answer) ? "batch" : "bake", answer.id], answer);
+    const lists = news.posted.some((p) => p.work.kind !== "mark");
+    if (lists) void queries.invalidateQueries({ queryKey: [isBatch(answer) ? "batches" : "bakes"] });
+  });
+}

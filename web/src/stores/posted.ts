@@ -1,0 +1,43 @@
+/** One thing the cook did that the server is to be told of, and where such things wait. */
+import type { Bake, ObservationIn, Outcome } from "../api/client";
+
+export type Work =
+  | { kind: "mark"; batch: number; mark: ObservationIn }
+  | { kind: "finish"; batch: number; outcome: Outcome; at: string }
+  /** chain: the window whose edits follow on one another; base: the version the first of them was made from. */
+  | { kind: "save"; bake: number; chain: string; base: number; document: Bake }
+  | { kind: "create"; document: Bake }
+  /** version null: whatever is the newest once everything before it has been taken. */
+  | { kind: "start"; bake: number; version: number | null; kitchen: number | null; at: string };
+
+export interface Posted {
+  /** Made here: the server takes each once, however often it is sent. */
+  id: string;
+  /** Whose it is: another who signs in on this browser sends only their own. */
+  owner: string;
+  work: Work;
+  /** The order in which it was done; given by the shelf. */
+  seq?: number;
+  /** Not before this moment of this device's clock, ms: an edit may be followed by another. */
+  notBefore?: number;
+  /** Whether it was ever on its way: then it may have arrived, and cannot be taken back unsaid. */
+  tried?: boolean;
+  /** Why the server will not have it; it waits for the cook to decide. */
+  refused?: { status: number; message: string };
+}
+
+/** Where what waits is kept, shared by every tab. Each call is one transaction, and is done when it resolves. */
+export interface Shelf {
+  /** Everything, in order. */
+  all(): Promise<Posted[]>;
+  /** Add these, in order, in place of those of `instead` that were never tried. */
+  add(posted: Posted[], instead?: ReadonlySet<string>): Promise<void>;
+  /** Write down that these are on their way; those that are still here. */
+  trying(ids: ReadonlySet<string>): Promise<Posted[]>;
+  /** Take away these; `untried`: only those never on their way. Returns the ids taken away. */
+  remove(ids: ReadonlySet<string>, untried?: boolean): Promise<Set<string>>;
+  /** Change what is kept of these. */
+  change(ids: ReadonlySet<string>, change: (posted: Posted) => Posted): Promise<void>;
+  /** Make room, by what can be fetched or done without; whether there was any. */
+  makeRoom(): Promise<boolean>;
+}

@@ -1,0 +1,227 @@
+import type { BatchOut, ObservationIn, Outcome } from "../api/client";
+import { asServerError, lineAfter, type Line } from "../api/server-error";
+import { nowIso } from "../lib/clock";
+import type { News, Outbox } from "./outbox";
+import type { Posted } from "./posted";
+
+type Kind = ObservationIn["kind"];
+type Stage = ObservationIn["stage"];
+
+export interface RunState {
+  batch: BatchOut;
+  waiting: ObservationIn[];
+  /** Whether its end waits to be sent. */
+  finishing: boolean;
+  line: Line;
+  trouble: string | null;
+  /** Whether this browser could not keep marks that wait: then they live in this page alone. */
+  unkept: boolean;
+}
+
+/** What a batch under way asks of the server. */
+export interface RunServer {
+  read(batch: number): Promise<BatchOut>;
+  /** Whether it has changed since it was read, for a fraction of the cost. */
+  news(batch: number): Promise<{ marks: number; finished: string | null }>;
+}
+
+/** How often to ask whether somebody else marked something, and to read all of it whatever they did. */
+const ASK_EVERY = 4_000;
+const READ_EVERY = 20_000;
+/** While the pieces are in the heat a probe may be speaking. */
+const READ_IN_HEAT = 3_000;
+
+/** A batch under way: as the server last told of it, with the marks that wait in the outbox. */
+export class RunStore {
+  private readonly id: number;
+  private state: RunState;
+  private readonly listeners = new Set<() => void>();
+  private timer: ReturnType<typeof setTimeout> | undefined;
+  private closed = true;
+  private lastRead = 0;
+  private readLine: Line = "open";
+  private readTrouble: string | null = null;
+  /** Why a mark was refused; it stays in sight until the next is made. */
+  private refusal: string | null = null;
+
+  constructor(
+    batch: BatchOut,
+    private readonly outbox: Outbox,
+    private readonly server: RunServer,
+  ) {
+    this.id = batch.id;
+    this.state = { batch, ...this.standing() };
+  }
+
+  open = () => {
+    this.closed = false;
+    const stops = [this.outbox.subscribe(this.refresh), this.outbox.hear(this.heard)];
+    this.refresh();
+    void this.look();
+    return () => {
+      this.closed = true;
+      clearTimeout(this.timer);
+      stops.forEach((stop) => stop());
+    };
+  };
+  subscribe = (listener: () => void) => {
+    this.listeners.add(listener);
+    return () => void this.listeners.delete(listener);
+  };
+  read = () => this.state;
+
+  private set(change: Partial<RunState>) {
+    this.state = { ...this.state, ...change };
+    this.listeners.forEach((listener) => listener());
+  }
+
+  /** This batch's part of what waits, and how things stand with the server. */
+  private standing(): Omit<RunState, "batch"> {
+    const { waiting, line, trouble, unkept } = this.outbox.read();
+    const mine = waiting.filter(this.isMine);
+    const now = line === "open" ? this.readLine : line;
+    return {
+      waiting: mine.flatMap((p) => (p.work.kind === "mark" ? [p.work.mark] : [])),
+      finishing: mine.some((p) => p.work.kind === "finish"),
+      line: now,
+      trouble: this.refusal ?? (now === "fault" ? (trouble ?? this.readTrouble) : null),
+      unkept: mine.some((p) => unkept.has(p.id)),
+    };
+  }
+
+  private refresh = () => this.set(this.standing());
+
+  private isMine = ({ work }: Posted) => "batch" in work && work.batch === this.id;
+
+  private heard = (news: News) => {
+    if (news.kind === "changed" || !news.posted.some(this.isMine)) return;
+    if (news.kind === "answered") this.state = { ...this.state, batch: this.newer(news.answer as BatchOut) };
+    else this.refusal = news.message;
+    this.refresh();
+  };
+
+  /** Of two answers, the one that knows of more: they may have overtaken one another. */
+  private newer = (batch: BatchOut): BatchOut =>
+    batch.marks < this.state.batch.marks || (this.state.batch.finished && !batch.finished) ? this.state.batch : batch;
+
+  /** Note something seen or done now. It is in sight at once, kept here next and sent after. */
+  mark(marks: { kind: Kind; stage: Stage; value?: number; where?: string }[]) {
+    const at = nowIso(undefined, true);
+    this.refusal = null;
+    this.post(
+      marks.map((m) => ({
+        client_id: crypto.randomUUID(),
+        kind: m.kind,
+        stage: m.stage,
+        at,
+        value: m.value ?? null,
+        where: m.where ?? null,
+        undoes: null,
+      })),
+    );
+  }
+
+  private post(marks: ObservationIn[]) {
+    this.outbox.post(marks.map((mark) => ({ kind: "mark", batch: this.id, mark })));
+  }
+
+  /** Take back the last marks: those never on their way vanish; the others are undone by another. */
+  undo(together: number) {
+    const taken = standing(this.state).slice(-together);
+    const waits = new Set(this.state.waiting.map((o) => o.client_id));
+    const unsent = new Set(taken.map((o) => o.client_id).filter((id) => waits.has(id)));
+    void this.outbox.withdraw(unsent).then((gone) => this.undoSent(taken.filter((o) => !gone.has(o.client_id))));
+  }
+
+  private undoSent(taken: Mark[]) {
+    this.post(
+      taken.map((o) => ({
+        client_id: crypto.randomUUID(),
+        kind: "undo",
+        stage: o.stage,
+        at: nowIso(),
+        value: null,
+        where: null,
+        undoes: o.client_id,
+      })),
+    );
+  }
+
+  /** Signed in again: what waits goes now. */
+  again = () => {
+    void this.outbox.send();
+    void this.look();
+  };
+
+  /**
+   * End the batch, after every mark made before it. Rejects where that is refused; false where it waits
+   * for the server.
+   */
+  async finish(outcome: Outcome): Promise<boolean> {
+    return (await this.outbox.deliver({ kind: "finish", batch: this.id, outcome, at: nowIso() })) !== null;
+  }
+
+  /** Look whether anything has changed; what waits here is answered with how things stand anyway. */
+  private async look(): Promise<void> {
+    clearTimeout(this.timer);
+    if (this.state.waiting.length === 0 && !this.state.finishing) await this.ask();
+    if (!this.closed) this.timer = setTimeout(() => void this.look(), inHeat(this.state) ? READ_IN_HEAT : ASK_EVERY);
+  }
+
+  private async ask() {
+    const { marks, finished } = this.state.batch;
+    try {
+      const due = Date.now() - this.lastRead >= (inHeat(this.state) ? READ_IN_HEAT : READ_EVERY);
+      const news = due ? null : await this.server.news(this.id);
+      if (!news || news.marks !== marks || news.finished !== finished) {
+        const batch = await this.server.read(this.id);
+        this.lastRead = Date.now();
+        this.state = { ...this.state, batch: this.newer(batch) };
+      }
+      [this.readLine, this.readTrouble] = ["open", null];
+    } catch (error) {
+      const said = asServerError(error);
+      [this.readLine, this.readTrouble] = [lineAfter(said.status), said.message];
+    }
+    this.refresh();
+  }
+}
+
+type Mark = Pick<ObservationIn, "client_id" | "kind" | "stage" | "at" | "where">;
+
+/** Every mark that stands, those not yet sent included and those taken back left out, in order. */
+export function standing(state: RunState): Mark[] {
+  const undone = new Set(state.waiting.map((o) => o.undoes).filter(Boolean));
+  const known = new Set(state.batch.observations.map((o) => o.client_id));
+  const all: Mark[] = [...state.batch.observations, ...state.waiting.filter((o) => !known.has(o.client_id))];
+  return all.filter((o) => o.kind !== "undo" && o.kind !== "started" && !undone.has(o.client_id));
+}
+
+/** Stages ended so far, with when. */
+export const ended = (state: RunState): Map<string, number> =>
+  new Map(
+    standing(state)
+      .filter((o) => o.kind === "done")
+      .map((o) => [o.stage, Date.parse(o.at)]),
+  );
+
+/** Whether the pieces are in the heat now. */
+const inHeat = (state: RunState): boolean => {
+  const done = ended(state);
+  const came = state.batch.document.heat.from ?? "proofed";
+  return done.has(came === "proofed" ? "proof" : "hold") && !done.has("heat");
+};
+
+/** A lump of dough as cut and weighed: a new one, or one of them weighed again. */
+export const pieceMark = (grams: number, number: number | null) => ({
+  kind: "piece" as const,
+  stage: "divide" as const,
+  value: grams,
+  ...(number !== null && { where: String(number) }),
+});
+
+/** New lumps noted here that the server has not taken yet. */
+export const unsentPieces = (state: RunState): number => {
+  const known = new Set(state.batch.observations.map((o) => o.client_id));
+  return standing(state).filter((o) => o.kind === "piece" && !o.where && !known.has(o.client_id)).length;
+};

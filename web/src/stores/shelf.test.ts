@@ -1,0 +1,75 @@
+import "fake-indexeddb/auto";
+import { beforeEach, describe, expect, it, vi } from "vitest";
+
+import { database } from "../lib/database";
+import { postWhatWasLeft } from "./before";
+import type { Posted } from "./posted";
+import { shelf } from "./shelf";
+import { Storage } from "./storage.testing";
+
+const posted = (id: string): Posted => ({
+  id,
+  owner: "north",
+  work: { kind: "save", bake: 1, chain: "w", base: 1, document: { name: id } as never },
+});
+const ids = async () => (await shelf.all()).map((p) => p.id);
+
+beforeEach(async () => {
+  vi.stubGlobal("localStorage", new Storage());
+  await (await database()).clear("outbox");
+});
+
+describe("the shelf", () => {
+  it("keeps what is put on it in the order it was put", async () => {
+    await shelf.add([posted("b"), posted("a")]);
+    await shelf.add([posted("c")]);
+    expect(await ids()).toEqual(["b", "a", "c"]);
+  });
+
+  it("puts a better one in place of one never tried, and beside one that was", async () => {
+    await shelf.add([posted("a"), posted("b")]);
+    expect(await shelf.trying(new Set(["a", "gone"]))).toMatchObject([{ id: "a", tried: true }]);
+    await shelf.add([posted("c")], new Set(["a", "b"]));
+    expect(await ids()).toEqual(["a", "c"]);
+  });
+
+  it("says what it took away, and leaves what was tried where asked to", async () => {
+    await shelf.add([posted("a"), posted("b")]);
+    await shelf.trying(new Set(["a"]));
+    expect(await shelf.remove(new Set(["a", "b"]), true)).toEqual(new Set(["b"]));
+    expect(await shelf.remove(new Set(["a"]))).toEqual(new Set(["a"]));
+    expect(await ids()).toEqual([]);
+  });
+
+  it("changes what is kept of one, and nothing of another", async () => {
+    await shelf.add([posted("a"), posted("b")]);
+    await shelf.change(new Set(["b"]), (p) => ({ ...p, refused: { status: 409, message: "changed" } }));
+    expect((await shelf.all()).map((p) => p.refused?.status)).toEqual([undefined, 409]);
+  });
+
+  it("makes room by forgetting answers and old ways back", async () => {
+    await (await database()).put("answers", { asked: "x", owner: "north", at: 1, answer: {} });
+    localStorage.setItem("airycrumb.history.1", "[]");
+    expect(await shelf.makeRoom()).toBe(true);
+    expect(await shelf.makeRoom()).toBe(false);
+  });
+});
+
+describe("what an earlier version left unsent", () => {
+  it("is posted once, and stays where it was until it is kept", async () => {
+    const mark = { client_id: "m", kind: "risen", stage: "rise", at: "2026-11-25T12:00:00+00:00", value: 0.5 };
+    localStorage.setItem("airycrumb.outbox.7", JSON.stringify({ window: [mark] }));
+    localStorage.setItem("airycrumb.draft.3", JSON.stringify({ base: 2, document: { name: "mine" } }));
+    const works: unknown[] = [];
+    const post = (more: unknown[]) => (works.push(...more), []);
+    await postWhatWasLeft({ post, allKept: () => Promise.resolve(false) });
+    expect(works).toEqual([
+      { kind: "mark", batch: 7, mark },
+      { kind: "save", bake: 3, chain: "before", base: 2, document: { name: "mine" } },
+    ]);
+    await postWhatWasLeft({ post, allKept: () => Promise.resolve(true) });
+    await postWhatWasLeft({ post, allKept: () => Promise.resolve(true) });
+    expect(works).toHaveLength(4);
+    expect(localStorage.length).toBe(0);
+  });
+});
