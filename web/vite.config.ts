@@ -1,5 +1,47 @@
 import tailwindcss from "@tailwindcss/vite";
 import react from "@vitejs/plugin-react";
-import { defineConfig } from "vite";
+import { createHash } from "node:crypto";
+import { readdirSync, readFileSync, writeFileSync } from "node:fs";
+import { join } from "node:path";
+import { defineConfig, type Plugin } from "vite";
 
-export default defineConfig({ plugins: [react(), tailwindcss()], build: { chunkSizeWarningLimit: 800 } });
+const WORKER = "sw.js";
+/** What a page never asks for: the worker itself, and texts for people. The page is kept as it is served, as "/". */
+const NOT_KEPT = /^(sw\.js|index\.html|licences\/.*|.*\.gz)$/;
+
+/** Writes into the service worker which files the application is made of, and by what a change of each is known. */
+const filesOfTheApplication = (): Plugin => ({
+  name: "files-of-the-application",
+  apply: "build",
+  writeBundle({ dir = "dist" }) {
+    const digest = (name: string) =>
+      createHash("sha256")
+        .update(readFileSync(join(dir, name)))
+        .digest("hex")
+        .slice(0, 16);
+    const names = readdirSync(dir, { recursive: true, withFileTypes: true })
+      .filter((entry) => entry.isFile())
+      .map((entry) => join(entry.parentPath, entry.name).slice(dir.length + 1))
+      .filter((name) => !NOT_KEPT.test(name))
+      .sort();
+    // Names under assets/ carry a digest of their content already.
+    const files = names.map((name) => ({
+      url: `/${name}`,
+      revision: name.startsWith("assets/") ? null : digest(name),
+    }));
+    const worker = join(dir, WORKER);
+    const list = JSON.stringify([{ url: "/", revision: digest("index.html") }, ...files]);
+    writeFileSync(worker, readFileSync(worker, "utf8").replace("self.airyCrumbFiles", list));
+  },
+});
+
+export default defineConfig({
+  plugins: [react(), tailwindcss(), filesOfTheApplication()],
+  build: {
+    chunkSizeWarningLimit: 800,
+    rollupOptions: {
+      input: { index: "index.html", worker: "src/service-worker.ts" },
+      output: { entryFileNames: ({ name }) => (name === "worker" ? WORKER : "assets/[name]-[hash].js") },
+    },
+  },
+});

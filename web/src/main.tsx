@@ -2,13 +2,14 @@ import "./styles.css";
 
 import { QueryClient, QueryClientProvider, useQuery } from "@tanstack/react-query";
 import { setNonce } from "get-nonce";
-import { StrictMode, useEffect, useState, type ReactNode } from "react";
+import { lazy, StrictMode, Suspense, useEffect, useState, type ReactNode } from "react";
 import { createRoot } from "react-dom/client";
-import { createBrowserRouter, Navigate, RouterProvider, useNavigate } from "react-router";
+import { BrowserRouter, Navigate, Route, Routes, useNavigate } from "react-router";
 
 import { client, ServerError, take, type Me } from "./api/client";
 import { askToStay } from "./lib/database";
 import { Guarded } from "./lib/guarded";
+import { keepApplication } from "./lib/new-version";
 import { SettingsProvider } from "./lib/settings";
 import { postWhatWasLeft } from "./stores/before";
 import { createBake, outbox, useOutbox } from "./stores/here";
@@ -17,15 +18,19 @@ import { Button } from "./ui/button";
 import { Notice } from "./ui/facts";
 import { Bench } from "./views/bench/bench";
 import { Door } from "./views/door/door";
-import { Hands } from "./views/hands/hands";
-import { KitchenView } from "./views/kitchen/kitchen";
-import { BatchPage } from "./views/notebook/batch-page";
-import { Notebook } from "./views/notebook/notebook";
 import { firstBake } from "./views/first-bake";
 import { bakesQuery, meQuery, notShown } from "./views/queries";
-import { Reading } from "./views/reading/reading";
+import { offerNewVersion } from "./views/newer-version";
 import { Shell } from "./views/shell";
-import { Trainer } from "./views/trainer/trainer";
+
+// What a cook meets first comes at once; the rest when it is opened, kept in the browser by then.
+const hands = () => import("./views/hands/hands");
+const Hands = lazy(async () => ({ default: (await hands()).Hands }));
+const KitchenView = lazy(async () => ({ default: (await import("./views/kitchen/kitchen")).KitchenView }));
+const BatchPage = lazy(async () => ({ default: (await import("./views/notebook/batch-page")).BatchPage }));
+const Notebook = lazy(async () => ({ default: (await import("./views/notebook/notebook")).Notebook }));
+const Reading = lazy(async () => ({ default: (await import("./views/reading/reading")).Reading }));
+const Trainer = lazy(async () => ({ default: (await import("./views/trainer/trainer")).Trainer }));
 
 // A dialog keeps the page still by a style it makes itself: this page's own policy lets it by this word.
 const nonce = document.querySelector<HTMLMetaElement>("meta[name=style-nonce]")?.content;
@@ -114,37 +119,46 @@ function Next() {
 
 const STILL_KEPT = "Its marks are kept and its plan stands on the Bench; load the page again to come back.";
 
-const router = createBrowserRouter([
-  {
-    path: "/hands/:id",
-    element: (
-      <Guard>
-        <Guarded what="This batch" note={STILL_KEPT} retryWith={[]}>
-          <Hands />
-        </Guarded>
-      </Guard>
-    ),
-  },
-  {
-    element: (
-      <Guard>
-        <Shell />
-      </Guard>
-    ),
-    children: [
-      { path: "/", element: <Next /> },
-      { path: "/bench", element: <Next /> },
-      { path: "/bench/:id", element: <Bench /> },
-      { path: "/read", element: <Reading /> },
-      { path: "/notebook", element: <Notebook /> },
-      { path: "/notebook/eye", element: <Trainer /> },
-      { path: "/kitchen", element: <KitchenView /> },
-      { path: "/notebook/:id", element: <BatchPage /> },
-      { path: "*", element: <Notice title="There is nothing at this address" text="The ways at the top lead back." /> },
-    ],
-  },
-]);
+function Views() {
+  return (
+    <Routes>
+      <Route
+        path="/hands/:id"
+        element={
+          <Guard>
+            <Guarded what="This batch" note={STILL_KEPT} retryWith={[]}>
+              <Suspense fallback={<Notice title="Opening the batch…" />}>
+                <Hands />
+              </Suspense>
+            </Guarded>
+          </Guard>
+        }
+      />
+      <Route
+        element={
+          <Guard>
+            <Shell />
+          </Guard>
+        }
+      >
+        <Route path="/" element={<Next />} />
+        <Route path="/bench" element={<Next />} />
+        <Route path="/bench/:id" element={<Bench />} />
+        <Route path="/read" element={<Reading />} />
+        <Route path="/notebook" element={<Notebook />} />
+        <Route path="/notebook/eye" element={<Trainer />} />
+        <Route path="/kitchen" element={<KitchenView />} />
+        <Route path="/notebook/:id" element={<BatchPage />} />
+        <Route
+          path="*"
+          element={<Notice title="There is nothing at this address" text="The ways at the top lead back." />}
+        />
+      </Route>
+    </Routes>
+  );
+}
 
+keepApplication(offerNewVersion);
 keepAnswers(queries);
 followOutbox(queries, outbox);
 void askToStay();
@@ -154,7 +168,9 @@ const draw = () =>
     <StrictMode>
       <QueryClientProvider client={queries}>
         <SettingsProvider>
-          <RouterProvider router={router} />
+          <BrowserRouter>
+            <Views />
+          </BrowserRouter>
         </SettingsProvider>
       </QueryClientProvider>
     </StrictMode>,
@@ -167,3 +183,5 @@ async function open() {
   if (user) await outbox.open(user);
 }
 void open().then(draw, draw);
+// Fetched while the server is there, for when it is not.
+addEventListener("load", () => void hands().catch(() => undefined));

@@ -1,10 +1,13 @@
 import { useQuery } from "@tanstack/react-query";
+import { Suspense } from "react";
 import { Link, NavLink, Outlet, useLocation, useNavigate } from "react-router";
 
 import { clock } from "../lib/clock";
 import { Guarded } from "../lib/guarded";
 import { useSettings } from "../lib/settings";
 import { Choice } from "../ui/choice";
+import { Notice } from "../ui/facts";
+import { NewerVersion } from "./newer-version";
 import { bakesQuery, batchesQuery, batchQuery, meQuery } from "./queries";
 import { SignOut } from "./sign-out";
 
@@ -123,8 +126,11 @@ export function Shell() {
           </button>
         </div>
       </header>
+      <NewerVersion quiet={batches.data !== undefined && !running} />
       <Guarded what="This view" note="The other views go on, and nothing noted is lost." retryWith={[pathname]}>
-        <Outlet />
+        <Suspense fallback={<Notice title="Opening…" />}>
+          <Outlet />
+        </Suspense>
       </Guarded>
     </>
   );

@@ -1,5 +1,5 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
-import { useCallback, useEffect, useLayoutEffect, useRef, useState, useSyncExternalStore } from "react";
+import { lazy, Suspense, useCallback, useEffect, useLayoutEffect, useRef, useState, useSyncExternalStore } from "react";
 import { useNavigate, useParams, useSearchParams } from "react-router";
 
 import {
@@ -24,7 +24,6 @@ import { bakeQuery, kitchensQuery, notShown, pantryQuery, sheetKey, spotsQuery }
 import { DraftStore } from "../../stores/draft";
 import { outbox, useOutbox, WAITS } from "../../stores/here";
 import { draftServer } from "../../stores/draft-server";
-import { FilePanel } from "./file-panel";
 import { Hold } from "./hold";
 import { KeysPanel } from "./keys";
 import { RailAndTrays } from "./rail-and-trays";
@@ -34,6 +33,8 @@ import { Sentence } from "./sentence";
 import { isTray, TRAYS, type TrayKey } from "./tray-list";
 import { Guarded } from "../../lib/guarded";
 import { useUnits } from "../../lib/settings";
+
+const FilePanel = lazy(async () => ({ default: (await import("./file-panel")).FilePanel }));
 
 export function Bench() {
   const params = useParams();
@@ -260,13 +261,17 @@ function OpenBake({ from, kitchen }: { from: BakeOut; kitchen: Kitchen | undefin
         <Repair document={document} problems={problems} edit={edit} />
       )}
       <KeysPanel open={panel === "keys"} onClose={() => setPanel(null)} />
-      <FilePanel
-        id={from.id}
-        document={document}
-        open={panel === "file"}
-        onClose={() => setPanel(null)}
-        onRename={(name) => edit({ ...document, name })}
-      />
+      {panel === "file" && (
+        <Suspense>
+          <FilePanel
+            id={from.id}
+            document={document}
+            open
+            onClose={() => setPanel(null)}
+            onRename={(name) => edit({ ...document, name })}
+          />
+        </Suspense>
+      )}
     </main>
   );
 }

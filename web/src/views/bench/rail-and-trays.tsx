@@ -1,4 +1,4 @@
-import { useState } from "react";
+import { lazy, Suspense, useState } from "react";
 import { ErrorBoundary } from "react-error-boundary";
 
 import type {
@@ -24,7 +24,6 @@ import { useTablet } from "../../lib/use-narrow";
 import { DivideFacts, DividePlates, useCuts } from "../../trays/divide";
 import { ProofFacts, ProofPlates, RiseFacts, RisePlates } from "../../trays/ferment";
 import { HeatFacts, HeatPlates } from "../../trays/heat";
-import { HeatAnswersPlates } from "../../trays/heat-answers";
 import { LateOrEarly, type Question } from "../../parts/options";
 import type { Editing } from "../../parts/quantity";
 import { Recipe } from "../../trays/recipe";
@@ -38,6 +37,9 @@ import { TrayList, TrayPanel, TrayRoot, TrayTab } from "../../ui/panel";
 import { Doubts } from "./doubts";
 import { isTray, TRAYS, type TrayKey } from "./tray-list";
 import { UnderWay, Weighing } from "./under-way";
+
+// Asked for by a press further down the tray: it need not be there before the plan is.
+const HeatAnswersPlates = lazy(async () => ({ default: (await import("../../trays/heat-answers")).HeatAnswersPlates }));
 
 interface Props extends Editing {
   sheet: Sheet;
@@ -254,14 +256,16 @@ export function RailAndTrays({
               templates={(group) => <Templates bakeId={bakeId} group={group} saved={saved} />}
               answers={
                 tray === "heat" && (
-                  <HeatAnswersPlates
-                    sheet={sheet}
-                    ask={onHeat}
-                    askKeeping={onKeeping}
-                    onTake={onSolved}
-                    bakeId={bakeId}
-                    saved={saved}
-                  />
+                  <Suspense>
+                    <HeatAnswersPlates
+                      sheet={sheet}
+                      ask={onHeat}
+                      askKeeping={onKeeping}
+                      onTake={onSolved}
+                      bakeId={bakeId}
+                      saved={saved}
+                    />
+                  </Suspense>
                 )
               }
               compare={{ other, onKeep: setOther }}
