@@ -199,10 +199,10 @@ export class DraftStore {
     if (save) this.show(save.document);
   }
 
-  /** Show what came from elsewhere; what was in sight is one undo away. */
-  private show(document: Bake) {
+  /** Show what came from elsewhere; what was in sight is one undo away, where it was this cook's. */
+  private show(document: Bake, undoable = true) {
     if (same(this.read().document, document)) return;
-    this.history = pushed(this.history, this.read().document);
+    if (undoable) this.history = pushed(this.history, this.read().document);
     this.store.setState({ document, ...this.depth() });
     void this.work();
   }
@@ -223,8 +223,9 @@ export class DraftStore {
   /** A newer version came from elsewhere: it is taken, unless something here is not yet saved. */
   arrived(made: BakeOut) {
     if (made.version <= this.base || this.waiting().length > 0 || this.beforePreview) return;
+    // What was in sight is a version of the server's own: no undo of this cook's leads back to it.
     [this.base, this.saved] = [made.version, made.document];
-    this.show(made.document);
+    this.show(made.document, false);
   }
 
   /** Work the sheet for what is in sight: one request under way at a time, the newest edit next. */

@@ -80,7 +80,7 @@ export class Outbox {
   /** What is asked of the shelf, one after another. */
   private shelved: Promise<unknown> = Promise.resolve();
   private round: Promise<void> | null = null;
-  private roundAgain = false;
+  private again: Promise<void> | null = null;
   private timer: ReturnType<typeof setTimeout> | undefined;
   /** Batches one of whose marks was refused: sent one by one, only that one is. */
   private readonly singly = new Set<string>();
@@ -266,23 +266,19 @@ export class Outbox {
 
   /** Send what can go, in order, until nothing more can; one round at a time here, one tab at a time. */
   send = (): Promise<void> => {
-    clearTimeout(this.timer);
     if (this.owner === null) return Promise.resolve();
-    if (this.round) {
-      this.roundAgain = true;
-      return this.round;
-    }
-    this.round = this.rounds().finally(() => (this.round = null));
+    // What came while a round was under way may have come too late for it.
+    if (this.round) return (this.again ??= this.round.then(() => ((this.again = null), this.send())));
+    clearTimeout(this.timer);
+    const round = this.state.waiting.length > 0 ? this.alone(() => this.sendAll()) : Promise.resolve();
+    this.round = round
+      .catch(() => undefined)
+      .finally(() => {
+        this.round = null;
+        if (!this.again) this.sendLater();
+      });
     return this.round;
   };
-
-  private async rounds() {
-    do {
-      this.roundAgain = false;
-      if (this.state.waiting.length > 0) await this.alone(() => this.sendAll());
-    } while (this.roundAgain && this.state.line === "open");
-    this.sendLater();
-  }
 
   private sendLater() {
     const { waiting, line } = this.state;
@@ -327,33 +323,40 @@ export class Outbox {
   }
 
   private async taken(parcel: Posted[], answer: Answer) {
-    await this.gone(parcel);
     const [first] = parcel;
-    if (first?.work.kind === "save") await this.follow(first, answer as BakeOut);
+    const after = first?.work.kind === "save" ? this.following(first, (answer as BakeOut).version) : null;
+    const ids = this.gone(parcel);
+    if (after) this.state = { ...this.state, waiting: this.state.waiting.map(after) };
+    // What came of it is known, and that it waits no more, in one moment: nothing flickers between the two.
     this.tell({ kind: "answered", posted: parcel, answer });
     this.answered();
+    await this.offShelf(ids, after);
   }
 
   private answered() {
     this.set(this.faulted ? {} : { line: "open", trouble: null });
   }
 
-  /** These need not wait any more. Nobody is told yet: what came of them comes first. */
-  private async gone(parcel: Posted[]) {
-    const ids = new Set(parcel.map((p) => p.id));
-    await this.away([...ids], () => this.shelf.remove(ids)).catch(() => undefined);
-    const waiting = this.without([...ids]);
-    this.state = { ...this.state, waiting, unkept: new Set([...this.state.unkept].filter((id) => !ids.has(id))) };
+  /** These wait no more; nobody is told yet. */
+  private gone(parcel: Posted[]): string[] {
+    const ids = parcel.map((p) => p.id);
+    const unkept = new Set([...this.state.unkept].filter((id) => !ids.includes(id)));
+    this.state = { ...this.state, waiting: this.without(ids), unkept };
+    return ids;
+  }
+
+  private async offShelf(ids: string[], after: ((p: Posted) => Posted) | null = null) {
+    await this.away(ids, async () => {
+      await this.shelf.remove(new Set(ids));
+      if (after) await this.shelf.change(new Set(this.state.waiting.map((p) => p.id)), after);
+    }).catch(() => undefined);
+    this.others.say({ kind: "changed" });
   }
 
   /** Edits made after one that was saved start from the version it made. */
-  private async follow(saved: Posted, made: BakeOut) {
+  private following(saved: Posted, base: number): (p: Posted) => Posted {
     const chain = streamOf(saved);
-    const after = (p: Posted): Posted =>
-      streamOf(p) === chain && p.work.kind === "save" ? { ...p, work: { ...p.work, base: made.version } } : p;
-    const ids = new Set((await this.held()).filter((p) => streamOf(p) === chain).map((p) => p.id));
-    if (ids.size > 0) await this.onShelf(() => this.shelf.change(ids, after)).catch(() => undefined);
-    this.state = { ...this.state, waiting: this.state.waiting.map(after) };
+    return (p) => (streamOf(p) === chain && p.work.kind === "save" ? { ...p, work: { ...p.work, base } } : p);
   }
 
   private async failed(parcel: Posted[], error: ServerError, stopped: Set<string>): Promise<boolean> {
@@ -377,7 +380,8 @@ export class Outbox {
 
   /** A mark, an end or a start that cannot be is told and gone; anything else stays until the cook decides. */
   private async refused(one: Posted, { status, message }: ServerError, stopped: Set<string>) {
-    if (one.work.kind !== "save" && status === 422) await this.gone([one]);
+    let ids: string[] = [];
+    if (one.work.kind !== "save" && status === 422) ids = this.gone([one]);
     else {
       stopped.add(streamOf(one));
       const flag = (p: Posted): Posted => (p.id === one.id ? { ...p, refused: { status, message } } : p);
@@ -386,5 +390,6 @@ export class Outbox {
     }
     this.tell({ kind: "refused", posted: [one], status, message });
     this.answered();
+    if (ids.length > 0) await this.offShelf(ids);
   }
 }
