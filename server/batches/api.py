@@ -129,6 +129,14 @@ class BatchNews(Strict):
     finished: datetime | None
 
 
+class RepliesOut(Strict):
+    """marks: ever made in the batch when this was worked, as its news tell."""
+
+    stage: compute.StageKey
+    marks: int
+    grids: list[compute.ReplyGrid]
+
+
 def _stage(lesson: dict[str, Any] | None, key: str) -> dict[str, Any] | None:
     return next((s for s in (lesson or {}).get("stages", []) if s["key"] == key), None)
 
@@ -239,6 +247,20 @@ def batch_options(
     """What can be done about the rise of a batch under way."""
     batch = services.batch_of(household_of(request), batch_id)
     return services.options(batch, compute.Ask(ready_at, away_min, late_min), now)
+
+
+@router.get(
+    "/batches/{batch_id}/replies",
+    response={200: RepliesOut, 401: Failure, 403: Failure, 404: Failure, 422: Failure},
+    operation_id="batch_replies",
+)
+def batch_replies(
+    request: HttpRequest, batch_id: Id, stage: Annotated[compute.StageKey, Query()], now: Annotated[When, Query()]
+) -> RepliesOut:
+    """What plausible looks and readings would make of a stage: kept by a page, and looked up while nobody answers."""
+    batch = services.batch_of(household_of(request), batch_id)
+    marks = batch.observations.count()
+    return RepliesOut(stage=stage, marks=marks, grids=services.replies(batch, stage, now).grids)
 
 
 @router.post(

@@ -110,6 +110,12 @@ def options(batch: Batch, ask: compute.Ask, now: datetime) -> compute.OptionsRep
     return compute.options(batch.version.document, batch.kitchen_document, as_core(batch), here, ask)
 
 
+def replies(batch: Batch, stage: compute.StageKey, now: datetime) -> compute.Replies:
+    """What plausible marks of a stage would make of it, for a page without the server."""
+    here = now.astimezone(zone_of(batch))
+    return compute.replies(batch.version.document, batch.kitchen_document, as_core(batch), here, stage)
+
+
 def plain(value: Any) -> Any:
     """A result of the core as JSON for storing; messages keep their templates, to be said in any language later."""
     if isinstance(value, Message):

@@ -1,6 +1,8 @@
 """The application opens, runs a batch to its end and keeps everything while the server is away."""
 
 import re
+from collections import Counter
+from collections.abc import Callable
 
 from playwright.sync_api import Page, expect
 
@@ -13,10 +15,12 @@ KEPT = "navigator.serviceWorker.ready.then((r) => caches.keys()).then((names) =>
 
 
 class WithoutTheServer(BrowserCase):
-    def kept(self) -> Page:
-        """A page of a browser that has kept the whole application."""
+    def kept(self, own_clock: bool = False) -> Page:
+        """A page of a browser that has kept the whole application. own_clock: its clock can be put forward."""
         self.context = self.fresh_context(keeps=True)
         self.page = self.context.new_page()
+        if own_clock:
+            self.page.clock.install()
         self.bench, self.hands = Bench(self.page), Hands(self.page)
         self.open_first_screen()
         self.page.wait_for_function(KEPT)
@@ -68,3 +72,61 @@ class WithoutTheServer(BrowserCase):
         page.get_by_role("link", name=re.compile("Bench")).click()
         self.bench.saved()
         expect(self.bench.field("Pieces")).to_have_value("7")
+
+    def test_a_batch_runs_to_its_end_with_looks_and_readings_that_move_its_plan(self) -> None:
+        page, hands = self.kept(own_clock=True), self.hands
+        self.bench.start()
+        hands.at("Knead")
+        batch = Batch.objects.latest("pk")
+        for stage in ("rise", "proof", "heat"):
+            with page.expect_response(re.compile(f"replies.*stage={stage}"), timeout=60_000):
+                pass
+        page.wait_for_timeout(1_200)
+        self.away()
+        hands.press("Kneaded, in the bowl")
+        for share in (10, 20, 30, 40):
+            page.clock.fast_forward("15:00")
+            self.told_by(lambda share=share: hands.risen_by(share))  # type: ignore[misc]
+        page.reload()
+        expect(page.get_by_text("by what you saw: ready")).to_be_visible()
+        hands.press("It has doubled")
+        hands.press("Rounded and rested")
+        hands.press("The last is wrapped")
+        for share in (10, 20, 30):
+            page.clock.fast_forward("05:00")
+            self.told_by(lambda share=share: hands.risen_by(share))  # type: ignore[misc]
+        hands.press("Into the steam")
+        for celsius in ("31", "42", "50"):
+            page.clock.fast_forward("07:00")
+            self.told_by(lambda celsius=celsius: hands.reading("Probe says…", "The probe says", celsius))  # type: ignore[misc]
+        page.reload()
+        hands.press("Off the fire")
+        hands.press("Eat")
+        hands.press("Good")
+        page.get_by_label("A word for next time").fill("as it was")
+        hands.press("Into the notebook")
+        self.bench.says("Done, and kept here")
+        page.reload()
+        self.bench.says("Done, and kept here")
+        self.assertEqual(batch.observations.count(), 1)
+        self.back()
+        self.bench.says("This batch is finished")
+        batch.refresh_from_db()
+        self.assertEqual((batch.outcome["verdict"], batch.outcome["note"]), ("good", "as it was"))
+        kinds = Counter(batch.observations.values_list("kind", flat=True))
+        self.assertEqual(kinds, {"started": 1, "done": 7, "doubled": 1, "risen": 7, "probe": 3})
+        page.get_by_role("link", name="Look back on it").click()
+        self.bench.says("as it was")
+
+    def told_by(self, look: Callable[[], None]) -> None:
+        """A look moves the countdown and says so, though nobody answers."""
+        before = self.seconds_left()
+        look()
+        expect(self.page.get_by_text("by what you saw")).to_be_visible()
+        self.page.wait_for_timeout(600)
+        self.assertGreater(abs(self.seconds_left() - before), 20)
+
+    def seconds_left(self) -> int:
+        """What the countdown says."""
+        parts = [int(part) for part in self.page.get_by_role("timer").inner_text().lstrip("-").split(":")]
+        return sum(60**i * part for i, part in enumerate(reversed(parts)))

@@ -38,6 +38,7 @@ PERMISSIONS: dict[str, tuple[bool, int | None]] = {
     "start_batch": (False, 404),
     "read_batch": (False, 404),
     "batch_news": (False, 404),
+    "batch_replies": (False, 404),
     "observe": (False, 404),
     "finish_batch": (False, 404),
     "batch_options": (False, 404),
@@ -125,7 +126,8 @@ class Permissions(ApiCase):
             place = path.removeprefix("/api").format(
                 kitchen_id=kitchen_id, bake_id=batch["bake_id"], batch_id=batch["id"], number=1, device_id=device.pk
             )
-            query = "?now=2026-11-25T12:00:00Z" if name in ("read_batch", "batch_options") else ""
+            query = "?now=2026-11-25T12:00:00Z" if name in ("read_batch", "batch_options", "batch_replies") else ""
+            query += "&stage=rise" if name == "batch_replies" else ""
             with self.subTest(operation=name):
                 self.assertEqual(self.call(verb, place + query, bodies.get(name, {}), self.other)[0], answer)
         self.assertEqual(self.call("GET", "/bakes", client=self.other)[1], [])

@@ -21,6 +21,8 @@ from airycrumb.plan.timetable import possible
 from airycrumb.problems import InputError, Problem
 from airycrumb.recipe import Correction
 from airycrumb.sheet import Sheet, work
+from airycrumb.sheet.replies import Replies, ReplyGrid
+from airycrumb.sheet.replies import replies as worked_replies
 from airycrumb.whatif.keeping import Kept
 from airycrumb.whatif.rise import Lateness, Option, away, late_by, ready_at, rise_of
 from airycrumb.whatif.wrapper import By, Solved
@@ -85,6 +87,17 @@ def reply(
         return SheetReply(work(read_bake(bake, k.habits.own), k, observations, now=now, **vars(heard)), [])
     except InputError as error:
         return SheetReply(None, list(error.problems))
+
+
+def replies(
+    bake: Document, kitchen: Document, observations: Sequence[Observation], now: datetime, stage: StageKey
+) -> Replies:
+    """What plausible marks of a stage would make of it; nothing for a bake that cannot be worked."""
+    try:
+        k = kitchen_read(kitchen)
+        return worked_replies(read_bake(bake, k.habits.own), k, observations, now=now, stage=stage)
+    except InputError:
+        return Replies(stage, [])
 
 
 @dataclass(frozen=True)
@@ -224,6 +237,8 @@ __all__ = [
     "RecipeLine",
     "RecipeReply",
     "RecipeSays",
+    "Replies",
+    "ReplyGrid",
     "RoomReading",
     "Sheet",
     "SheetReply",
@@ -247,6 +262,7 @@ __all__ = [
     "possible",
     "question",
     "recipe",
+    "replies",
     "reply",
     "room_day",
     "solve_wrapper",

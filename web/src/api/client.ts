@@ -44,6 +44,7 @@ export type HeatAnswers = Schemas["HeatAnswers"];
 export type Inside = Schemas["Inside"];
 export type Tried = Schemas["Tried"];
 export type Kept = Schemas["Kept"];
+export type Replies = Schemas["RepliesOut"];
 export type SteamWater = Schemas["SteamWater"];
 
 const cookie = (name: string) =>

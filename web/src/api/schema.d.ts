@@ -560,6 +560,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/batches/{batch_id}/replies": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Batch Replies
+         * @description What plausible looks and readings would make of a stage: kept by a page, and looked up while nobody answers.
+         */
+        get: operations["batch_replies"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/batches/{batch_id}/observations": {
         parameters: {
             query?: never;
@@ -3617,6 +3637,52 @@ export interface components {
             /** Finished */
             finished: string | null;
         };
+        /**
+         * RepliesOut
+         * @description marks: ever made in the batch when this was worked, as its news tell.
+         */
+        RepliesOut: {
+            /**
+             * Stage
+             * @enum {string}
+             */
+            stage: "sponge" | "weigh" | "filling" | "rise" | "again" | "divide" | "wrap" | "proof" | "hold" | "heat" | "rest";
+            /** Marks */
+            marks: number;
+            /** Grids */
+            grids: components["schemas"]["ReplyGrid"][];
+        };
+        /**
+         * Reply
+         * @description Minutes from the stage's beginning: to its planned end, and the band of its being ready (in the heat: of the
+         *     middle reaching its line); None where it never is.
+         */
+        Reply: {
+            /** End */
+            end: number;
+            /** Low */
+            low: number | null;
+            /** High */
+            high: number | null;
+        };
+        /**
+         * ReplyGrid
+         * @description Replies to one kind of mark. minutes: since the stage began; values: as the mark's; replies: a row for each
+         *     minute, one in it for each value.
+         */
+        ReplyGrid: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "started" | "done" | "doubled" | "risen" | "poke" | "tear" | "moved" | "dough_temperature" | "room_temperature" | "dough_weight" | "piece" | "filling_weight" | "water_left" | "probe" | "oven" | "lid_lifted" | "undo";
+            /** Minutes */
+            minutes: number[];
+            /** Values */
+            values: number[];
+            /** Replies */
+            replies: components["schemas"]["Reply"][][];
+        };
         /** Marks */
         Marks: {
             /** Observations */
@@ -5424,6 +5490,67 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["OptionsReply"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+        };
+    };
+    batch_replies: {
+        parameters: {
+            query: {
+                stage: "sponge" | "weigh" | "filling" | "rise" | "again" | "divide" | "wrap" | "proof" | "hold" | "heat" | "rest";
+                now: string;
+            };
+            header?: never;
+            path: {
+                batch_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RepliesOut"];
                 };
             };
             /** @description Unauthorized */

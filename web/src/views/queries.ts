@@ -1,6 +1,6 @@
 import { queryOptions } from "@tanstack/react-query";
 
-import { client, ServerError, take } from "../api/client";
+import { client, ServerError, take, type Replies } from "../api/client";
 import type { Correction } from "./reading/corrections";
 import { nowIso } from "../lib/clock";
 
@@ -26,6 +26,8 @@ export const bakeQuery = (id: number) =>
 /** The last sheet worked for a bake: kept, never fetched. */
 export const sheetKey = (id: number) => ["sheet", id];
 
+export type { Replies };
+
 /** Why something cannot be shown; null where it can, if only as it was when the server was last in reach. */
 export function notShown({ data, error }: { data: unknown; error: Error | null }): string | null {
   const gone = error instanceof ServerError && (error.status === 403 || error.status === 404);
@@ -36,6 +38,18 @@ export const batchQuery = (id: number) =>
     queryKey: ["batch", id],
     queryFn: () =>
       take(client.GET("/api/batches/{batch_id}", { params: { path: { batch_id: id }, query: { now: nowIso() } } })),
+  });
+/** What looks and readings would make of a stage: kept for when nobody answers. */
+export const repliesQuery = (id: number, stage: Replies["stage"]) =>
+  queryOptions({
+    queryKey: ["replies", id, stage],
+    queryFn: () =>
+      take(
+        client.GET("/api/batches/{batch_id}/replies", {
+          params: { path: { batch_id: id }, query: { stage, now: nowIso() } },
+        }),
+      ),
+    retry: false,
   });
 export const recipeQuery = (text: string, corrections: Correction[]) =>
   queryOptions({

@@ -15,12 +15,13 @@ import { ended, pieceMark, RunStore, standing, unsentPieces } from "../../stores
 import { runServer } from "../../stores/run-server";
 import { Button } from "../../ui/button";
 import { Notice } from "../../ui/facts";
-import { dueAt, fermenting, stagesOf, stepOf } from "../marks/steps";
+import { beganAt, dueAt, fermenting, stagesOf, stepOf, toldNote } from "../marks/steps";
 import { batchQuery, notShown } from "../queries";
 import { ring, stayAwake } from "./alarm";
 import { Extras } from "./extras";
 import { HowWasIt } from "./outcome";
 import { Panels, type PanelName } from "./panels";
+import { meanwhile, useKeptReplies, useTold } from "./replies";
 import { StepView } from "./step-view";
 
 export function Hands() {
@@ -72,7 +73,9 @@ function Run({ from }: { from: BatchOut }) {
   const stages = sheet ? stagesOf(sheet) : [];
   const stage = stages.find((s) => !endedAt.has(s));
   const step = stage && sheet ? stepOf(stage, sheet, u) : null;
-  const due = step && sheet && step.figure === null ? dueAt(step.stage, sheet, endedAt) : null;
+  useKeptReplies(state, sheet, stage);
+  const told = useTold(state, stage, sheet && stage ? beganAt(stage, sheet, endedAt) : null);
+  const due = step && sheet && step.figure === null ? (told?.end ?? dueAt(step.stage, sheet, endedAt)) : null;
   useAlarm(due, now);
   const scale = useScale(stage === "weigh" || stage === "divide");
   useEffect(() => {
@@ -148,12 +151,7 @@ function Run({ from }: { from: BatchOut }) {
             </Link>
           </p>
         </div>
-        <LineNotice
-          line={state.line}
-          meanwhile={`go on, ${state.waiting.length ? "your marks are kept here and sent later" : "the times below still count"}.`}
-          unkept={state.unkept}
-          onSignedIn={store.again}
-        />
+        <LineNotice line={state.line} meanwhile={meanwhile(state)} unkept={state.unkept} onSignedIn={store.again} />
         {state.line === "open" && state.waiting.length > 0 && (
           <p role="status" className="mt-1 rounded-xl border-2 border-crust bg-warm px-3 py-1.5 font-semibold">
             Sending…
@@ -166,7 +164,7 @@ function Run({ from }: { from: BatchOut }) {
         )}
         {step ? (
           <StepView
-            step={step}
+            step={told ? { ...step, figureNote: toldNote(told) } : step}
             due={due}
             now={now}
             sheet={sheet}

@@ -221,19 +221,29 @@ export function stepOf(stage: Stage, sheet: Sheet, u: U): HandsStep {
   };
 }
 
+/** When the step in hand began: as it was marked, else as it is planned. */
+export function beganAt(stage: Stage, sheet: Sheet, endedAt: Map<string, number>): number {
+  const planned = sheet.day.steps.find((s) => s.key === stage);
+  const stages = stagesOf(sheet);
+  const before = stages[stages.indexOf(stage) - 1];
+  return (before && endedAt.get(before)) ?? (planned ? Date.parse(planned.start) : Date.now());
+}
+
 /** When the step in hand is due, from the newest plan and from what has been marked since. */
 export function dueAt(stage: Stage, sheet: Sheet, endedAt: Map<string, number>): number {
   const planned = sheet.day.steps.find((s) => s.key === stage);
   if (!planned) return Date.now();
-  const stages = stagesOf(sheet);
-  const before = stages[stages.indexOf(stage) - 1];
-  const began = before ? endedAt.get(before) : undefined;
-  const length = Date.parse(planned.end) - Date.parse(planned.start);
+  const began = beganAt(stage, sheet, endedAt);
+  const [start, end] = [Date.parse(planned.start), Date.parse(planned.end)];
   // While the server is away, the plan's length counts from the mark made here.
-  return began === undefined || Math.abs(began - Date.parse(planned.start)) < 2000
-    ? Date.parse(planned.end)
-    : began + length;
+  return Math.abs(began - start) < 2000 ? end : began + end - start;
 }
+
+/** What a look made without the server comes to. */
+export const toldNote = ({ low, high }: { low: number | null; high: number | null }) =>
+  low === null || high === null
+    ? "by what you saw it does not get there: watch it"
+    : `by what you saw: ready ${clock(low)} to ${clock(high)}; the server will work it out anew`;
 
 export const nextWords = (stage: Stage, sheet: Sheet, u: U): string => {
   const stages = stagesOf(sheet);

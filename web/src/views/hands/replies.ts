@@ -1,0 +1,64 @@
+import { useQueryClient } from "@tanstack/react-query";
+import { useEffect, useState } from "react";
+
+import type { Sheet } from "../../api/client";
+import { lookUp } from "../../lib/replies";
+import type { RunState } from "../../stores/run";
+import { stagesOf, type Stage } from "../marks/steps";
+import { repliesQuery, type Replies } from "../queries";
+
+/** Stages whose length a look or a reading changes. */
+const CHANGEABLE = new Set<Stage>(["sponge", "rise", "again", "proof", "heat"]);
+/** Marks that change times in ways no table holds. */
+const UNTOLD = new Set(["moved", "dough_temperature", "room_temperature", "oven", "dough_weight", "water_left"]);
+/** A quiet moment of the hands, ms: each table costs the server a second. */
+const QUIET = 5_000;
+
+/**
+ * Keep the tables of what looks and readings would make of the stages not yet ended: the open one's as of the last mark
+ * the server knows of, those to come as they were first worked.
+ */
+export function useKeptReplies(state: RunState, sheet: Sheet | null, open: Stage | undefined) {
+  const queries = useQueryClient();
+  const [turn, setTurn] = useState(0);
+  const { id, marks } = state.batch;
+  const quiet = state.line === "open" && state.waiting.length === 0;
+  const stages = sheet ? stagesOf(sheet) : [];
+  const left = stages.slice(open ? stages.indexOf(open) : stages.length).filter((s) => CHANGEABLE.has(s));
+  const kept = (stage: Stage) => queries.getQueryData<Replies>(repliesQuery(id, stage).queryKey);
+  const next = left.find((s) => (s === open ? kept(s)?.marks !== marks : !kept(s)));
+  useEffect(() => {
+    if (!next || !quiet) return;
+    const ask = () => queries.fetchQuery({ ...repliesQuery(id, next), staleTime: 0 }).then(() => setTurn((t) => t + 1));
+    const timer = setTimeout(() => void ask().catch(() => undefined), QUIET);
+    return () => clearTimeout(timer);
+  }, [queries, id, next, quiet, marks, turn]);
+}
+
+export interface Told {
+  /** When the stage ends and within which hours, ms; null where it never is ready. */
+  end: number;
+  low: number | null;
+  high: number | null;
+}
+
+/** What the last look made while the server is away makes of the open stage, by the tables kept here; null for none. */
+export function useTold(state: RunState, stage: Stage | undefined, began: number | null): Told | null {
+  const queries = useQueryClient();
+  if (!stage || began === null || state.line === "open") return null;
+  const seen = state.waiting.filter((o) => o.stage === stage && o.value !== null && o.value !== undefined).at(-1);
+  const kept = queries.getQueryData<Replies>(repliesQuery(state.batch.id, stage).queryKey);
+  if (!seen || !kept) return null;
+  const minute = (Date.parse(seen.at) - began) / 60_000;
+  const reply = lookUp(kept.grids, seen.kind, minute, seen.value as number);
+  const at = (minutes: number) => began + 60_000 * minutes;
+  return reply && { end: at(reply.end), low: reply.low && at(reply.low), high: reply.high && at(reply.high) };
+}
+
+/** What a cook is told of the times while the server is away. */
+export function meanwhile({ waiting }: RunState): string {
+  if (waiting.some((o) => UNTOLD.has(o.kind)))
+    return "go on, your marks are kept here and sent later; until then the times below do not count on where it was moved, or on how warm or heavy it is.";
+  if (waiting.length > 0) return "go on, your marks are kept here and sent later.";
+  return "go on, the times below still count.";
+}
