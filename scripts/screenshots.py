@@ -4,7 +4,7 @@ from datetime import UTC, datetime, timedelta
 from pathlib import Path
 from typing import Literal
 
-from playwright.sync_api import Browser, Page, sync_playwright
+from playwright.sync_api import Browser, Page, Route, sync_playwright
 
 from scripts.served import Served, demo_kitchen
 from scripts.serving import CHROMIUM, FLAGS, ROOT
@@ -66,7 +66,15 @@ def page_of(browser: Browser, base: str, size: str, theme: Theme, now: datetime 
     )
     page = context.new_page()
     page.clock.set_fixed_time(now)
+    # The server's clock is the picture's too: a device whose clock is wrong says so.
+    page.route("**/api/me", _at_the_pages_own_hour)
     return page
+
+
+def _at_the_pages_own_hour(route: Route) -> None:
+    response = route.fetch()
+    hour = route.request.frame.evaluate("new Date().toISOString()")
+    route.fulfill(response=response, json={**response.json(), "now": hour})
 
 
 def shoot(page: Page, name: str) -> None:

@@ -1,7 +1,10 @@
 """Who am I, sign in, sign out, open the demo."""
 
+from datetime import datetime
+
 from django.http import HttpRequest
 from django.middleware.csrf import get_token
+from django.utils import timezone
 from ninja import Router
 from ninja.utils import check_csrf
 
@@ -13,11 +16,12 @@ router = Router(tags=["accounts"])
 
 
 class Me(Strict):
-    """user and household are null for someone not signed in."""
+    """user and household are null for someone not signed in. now: this server's clock, to hold a device's against."""
 
     user: str | None
     household: str | None
     demo_open: bool
+    now: datetime
 
 
 class Credentials(Strict):
@@ -38,6 +42,7 @@ def _me(request: HttpRequest) -> Me:
         user=name,
         household=services.household_of(request).name if known else None,
         demo_open=services.demo_is_open(request),
+        now=timezone.now(),
     )
 
 

@@ -1,17 +1,18 @@
 """The application opens, runs a batch to its end and keeps everything while the server is away."""
 
+import io
 import re
 from collections import Counter
 from collections.abc import Callable
 
+from django.core.management import call_command
 from playwright.sync_api import Page, expect
 
 from batches.models import Batch
-from tests.browser.base import BrowserCase
+from tests.browser.base import BrowserCase, Server
 from tests.browser.driver import Bench, Hands
 
 FIRST_LOAD_BYTES = 260_000
-KEPT = "navigator.serviceWorker.ready.then((r) => caches.keys()).then((names) => names.length > 0)"
 
 
 class WithoutTheServer(BrowserCase):
@@ -23,8 +24,9 @@ class WithoutTheServer(BrowserCase):
             self.page.clock.install()
         self.bench, self.hands = Bench(self.page), Hands(self.page)
         self.open_first_screen()
-        self.page.wait_for_function(KEPT)
+        self.page.evaluate("navigator.serviceWorker.ready.then(() => true)")
         self.page.wait_for_function("navigator.serviceWorker.controller !== null")
+        self.page.wait_for_timeout(600)
         return self.page
 
     def away(self) -> None:
@@ -58,7 +60,7 @@ class WithoutTheServer(BrowserCase):
         expect(page.get_by_role("heading", level=1)).to_be_visible()
         page.goto("/")
         self.bench.worked()
-        page.wait_for_timeout(1_200)
+        page.wait_for_timeout(600)
         self.away()
         page.reload()
         self.bench.worked()
@@ -73,6 +75,113 @@ class WithoutTheServer(BrowserCase):
         self.bench.saved()
         expect(self.bench.field("Pieces")).to_have_value("7")
 
+    def test_a_bake_changed_and_started_without_it_is_one_batch_of_that_hour_once_it_is_back(self) -> None:
+        page = self.kept()
+        self.away()
+        self.bench.set("Pieces", "7")
+        self.bench.says("server out of reach; kept here")
+        page.get_by_role("button", name="Start this bake").click()
+        self.bench.says("Started here: it goes to Hands")
+        expect(page.get_by_role("button", name="Start this bake")).to_be_disabled()
+        before = Batch.objects.count()
+        page.reload()
+        self.bench.says("Started here: it goes to Hands")
+        self.back()
+        expect(page.get_by_text("Started here")).to_have_count(0)
+        self.bench.saved()
+        self.assertEqual(Batch.objects.count(), before + 1)
+        self.assertEqual(Batch.objects.latest("pk").version.document["pieces"], 7)
+
+    def test_what_was_done_is_asked_about_before_signing_out(self) -> None:
+        call_command(
+            "add_member", "ana", "--household", "Hill house", "--password", "a-long-password-7", stdout=io.StringIO()
+        )
+        shut = Server(mode="test")
+        shut.start()
+        self.addCleanup(shut.stop)
+        page = self.page
+        page.goto(shut.address)
+        self.sign_in(page)
+        page.get_by_role("button", name="Begin with an example").click()
+        self.bench.worked()
+        page.route("**/api/bakes/*", lambda route: route.abort())
+        self.bench.set("Pieces", "7")
+        page.get_by_role("button", name="sign out").click()
+        self.bench.says("The server has not taken 1 change of a bake")
+        page.get_by_role("button", name="Sign out; keep it here").click()
+        expect(page.get_by_label("Password")).to_be_visible()
+        self.assertEqual(page.evaluate("Object.keys(localStorage).filter((k) => k.includes('history'))"), [])
+        page.unroute("**/api/bakes/*")
+        self.sign_in(page)
+        self.bench.saved()
+        expect(self.bench.field("Pieces")).to_have_value("7")
+
+    def sign_in(self, page: Page) -> None:
+        page.get_by_label("Name").fill("ana")
+        page.get_by_label("Password").fill("a-long-password-7")
+        page.get_by_role("button", name="Sign in").click()
+
+    def test_a_storage_that_is_full_says_so_and_the_mark_is_sent_all_the_same(self) -> None:
+        self.context = self.fresh_context()
+        page = self.page = self.context.new_page()
+        self.bench, self.hands = Bench(page), Hands(page)
+        # Every write is refused, as by a full disk.
+        page.add_init_script(
+            "IDBObjectStore.prototype.add = IDBObjectStore.prototype.put = function () { "
+            "throw new DOMException('full', 'QuotaExceededError'); }"
+        )
+        self.open_first_screen()
+        self.bench.start()
+        self.hands.at("Knead")
+        self.away()
+        self.hands.press("Kneaded, in the bowl")
+        self.bench.says("This browser's storage is full or shut")
+        self.back()
+        self.hands.sent()
+        expect(page.get_by_text("storage is full")).to_have_count(0)
+        self.assertEqual(Batch.objects.latest("pk").observations.filter(kind="done").count(), 1)
+
+    def test_two_tabs_and_two_people_on_one_batch_see_each_others_marks(self) -> None:
+        self.open_first_screen()
+        self.bench.start()
+        self.hands.at("Knead")
+        tab, other = self.context.new_page(), self.fresh_context().new_page()
+        for page in (tab, other):
+            page.goto(self.page.url)
+            Hands(page).at("Knead")
+        self.hands.press("Kneaded, in the bowl")
+        for page in (self.page, tab, other):
+            Hands(page).at("Let it rise")
+        Hands(other).risen_by(30)
+        for page in (self.page, tab):
+            expect(page.get_by_text("it had grown by 30 %")).to_be_visible()
+
+    def test_a_newer_version_waits_until_no_batch_is_under_way(self) -> None:
+        page = self.kept()
+        # Another worker for the same pages, as after an update.
+        page.evaluate("navigator.serviceWorker.register('/sw.js?newer')")
+        self.a_worker_waits(page)
+        expect(page.get_by_text("A newer Airy Crumb is here")).to_have_count(0)
+        Batch.objects.filter(finished=None).delete()
+        page = self.context.new_page()
+        self.open_first_screen(page)
+        page.evaluate(
+            "navigator.serviceWorker.addEventListener('controllerchange', () => (sessionStorage.taken = 'yes'))"
+        )
+        with page.expect_navigation():
+            page.get_by_role("button", name="Take it now").click()
+        Bench(page).worked()
+        self.assertEqual(page.evaluate("sessionStorage.taken"), "yes")
+
+    def a_worker_waits(self, page: Page) -> None:
+        """Wait until a newer version waits."""
+        waiting = "navigator.serviceWorker.getRegistration().then((r) => r.waiting !== null)"
+        for _ in range(100):
+            if page.evaluate(waiting):
+                return
+            page.wait_for_timeout(100)
+        self.fail("no newer version came")
+
     def test_a_batch_runs_to_its_end_with_looks_and_readings_that_move_its_plan(self) -> None:
         page, hands = self.kept(own_clock=True), self.hands
         self.bench.start()
@@ -81,7 +190,7 @@ class WithoutTheServer(BrowserCase):
         for stage in ("rise", "proof", "heat"):
             with page.expect_response(re.compile(f"replies.*stage={stage}"), timeout=60_000):
                 pass
-        page.wait_for_timeout(1_200)
+        page.wait_for_timeout(600)
         self.away()
         hands.press("Kneaded, in the bowl")
         for share in (10, 20, 30, 40):

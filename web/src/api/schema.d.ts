@@ -810,7 +810,7 @@ export interface components {
     schemas: {
         /**
          * Me
-         * @description user and household are null for someone not signed in.
+         * @description user and household are null for someone not signed in. now: this server's clock, to hold a device's against.
          */
         Me: {
             /** User */
@@ -819,6 +819,11 @@ export interface components {
             household: string | null;
             /** Demo Open */
             demo_open: boolean;
+            /**
+             * Now
+             * Format: date-time
+             */
+            now: string;
         };
         /**
          * Failure

@@ -1,3 +1,45 @@
+import { keep, kept } from "./kept";
+
+/** A clock put back by less is drift; by more than a day, it was wrong before and is put right. ms. */
+const [DRIFT, PUT_RIGHT] = [60_000, 26 * 3_600_000];
+const KEEP_EVERY = 30_000;
+/** How far this device's clock was put back since the page was first opened, and the latest hour it showed. */
+const told = kept("clock", { back: 0, latest: 0 });
+let keptAt = 0;
+
+/**
+ * Now, ms. Hours never run backwards under a batch: a clock put back in the middle of it, by a hand or by a phone that
+ * thinks better of its zone, is counted on from where it stood.
+ */
+export function clockNow(): number {
+  const shown = Date.now() + told.back;
+  const lost = told.latest - shown;
+  if (lost > DRIFT) told.back = lost < PUT_RIGHT ? told.back + lost : 0;
+  const at = Date.now() + told.back;
+  if (Math.abs(at - keptAt) > KEEP_EVERY || lost > DRIFT) {
+    keptAt = at;
+    keep("clock", { ...told, latest: at });
+  }
+  told.latest = at;
+  return at;
+}
+
+/** Longer than an answer ever takes. */
+const NEAR_MIN = 2;
+
+/** By how many minutes this device's clock was ahead as the server told its own; 0 where it was as good as right. */
+export function clockOff(server: string, received: number): number {
+  const minutes = Math.round((received - Date.parse(server)) / 60_000);
+  return Math.abs(minutes) > NEAR_MIN ? minutes : 0;
+}
+
+/** The server told its hour just now. Where this device shows the same, whatever it was put back by was put right. */
+export function clockHeard(server: string): void {
+  if (clockOff(server, Date.now()) !== 0) return;
+  Object.assign(told, { back: 0, latest: 0 });
+  keep("clock", told);
+}
+
 /** Hours of the day, 18:30. */
 export const clock = (at: string | Date | number) => {
   const d = new Date(at);
@@ -16,7 +58,7 @@ export const clockFrom = (at: string, now: number) =>
     : `${new Date(at).toLocaleDateString("en-GB", { weekday: "short" })} ${clock(at)}`;
 
 /** Now with this machine's offset, as the server wants it. `fine`: to the millisecond: two marks of one second. */
-export const nowIso = (at = new Date(), fine = false) => {
+export const nowIso = (at = new Date(clockNow()), fine = false) => {
   const offset = -at.getTimezoneOffset();
   const sign = offset < 0 ? "-" : "+";
   const two = (n: number) => String(Math.floor(Math.abs(n))).padStart(2, "0");

@@ -1,7 +1,7 @@
 import fc from "fast-check";
 import { describe, expect, it, vi } from "vitest";
 
-import { clock, clockFrom, countdown, duration, nowIso } from "./clock";
+import { clock, clockFrom, clockHeard, clockNow, clockOff, countdown, duration, nowIso } from "./clock";
 import { emptyHistory, pushed, recall, redone, remember, undone, type History } from "./history";
 import { keep, kept } from "./kept";
 import { setAt } from "./path";
@@ -144,5 +144,40 @@ describe("a document with one value replaced", () => {
 
   it("makes what is missing on the way", () => {
     expect(setAt({}, ["plan", "room"], "20 C")).toEqual({ plan: { room: "20 C" } });
+  });
+});
+
+describe("a device's clock", () => {
+  const HOUR = 3_600_000;
+  const start = Date.parse("2026-11-25T12:00:00Z");
+  const at = (hours: number) => vi.setSystemTime(start + hours * HOUR);
+
+  it("put back an hour in the middle of a batch is counted on from where it stood, until the server says it is right", () => {
+    vi.useFakeTimers();
+    at(0);
+    expect(clockNow()).toBe(start);
+    at(1);
+    expect(clockNow()).toBe(start + HOUR);
+    at(0.25);
+    expect(clockNow()).toBe(start + HOUR);
+    at(0.75);
+    expect(clockNow()).toBe(start + 1.5 * HOUR);
+    clockHeard(new Date(start + 1.5 * HOUR).toISOString());
+    expect(clockNow()).toBe(start + 1.5 * HOUR);
+    clockHeard(new Date(start + 0.75 * HOUR).toISOString());
+    expect(clockNow()).toBe(start + 0.75 * HOUR);
+    // One that stood a month ahead and is put right is believed.
+    at(31 * 24);
+    expect(clockNow()).toBe(start + 31 * 24 * HOUR);
+    at(2);
+    expect(clockNow()).toBe(start + 2 * HOUR);
+    vi.useRealTimers();
+  });
+
+  it("that is wrong is told by how much, and not for the seconds an answer takes", () => {
+    const server = "2026-11-25T12:00:00Z";
+    expect(clockOff(server, start - HOUR)).toBe(-60);
+    expect(clockOff(server, start + 3 * HOUR)).toBe(180);
+    expect(clockOff(server, start + 90_000)).toBe(0);
   });
 });

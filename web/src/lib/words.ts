@@ -3,6 +3,8 @@
  * Numbers go by the platform's own rules; a range stands once with one unit. The core's renderer (words/writing.py)
  * writes the same, for paper and the command line.
  */
+import { clockNow } from "./clock";
+
 export type Units = "metric" | "us";
 export type QuantityKind =
   | "temperature"
@@ -181,7 +183,7 @@ function partText(part: Said[number], units: Units, now: number): string {
 }
 
 /** A sentence of the contract, in the cook's units; now: the reader's clock. */
-export const sentence = (said: Said, units: Units, now: number = Date.now()): string =>
+export const sentence = (said: Said, units: Units, now: number = clockNow()): string =>
   said.map((part) => partText(part, units, now)).join("");
 
 /** A word that opens a heading. */

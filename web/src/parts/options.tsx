@@ -1,7 +1,7 @@
 import { useState } from "react";
 
 import type { Option, OptionsReply } from "../api/client";
-import { clock } from "../lib/clock";
+import { clock, clockNow } from "../lib/clock";
 import { useUnits } from "../lib/settings";
 import { Button } from "../ui/button";
 
@@ -22,9 +22,9 @@ interface Props {
 function nextHour(text: string): string | null {
   const found = /^\s*(\d{1,2}):(\d{2})\s*$/.exec(text);
   if (!found || Number(found[1]) > 23 || Number(found[2]) > 59) return null;
-  const at = new Date();
+  const at = new Date(clockNow());
   at.setHours(Number(found[1]), Number(found[2]), 0, 0);
-  if (at.getTime() < Date.now()) at.setDate(at.getDate() + 1);
+  if (at.getTime() < clockNow()) at.setDate(at.getDate() + 1);
   return at.toISOString();
 }
 

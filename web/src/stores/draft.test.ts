@@ -142,7 +142,7 @@ describe("a draft in one window", () => {
     store.edit(bake("second"));
     const version = store.settle();
     await vi.advanceTimersByTimeAsync(10_000);
-    expect(versions.documents[(await version) - 1]).toEqual(bake("second"));
+    expect(versions.documents[((await version) ?? 0) - 1]).toEqual(bake("second"));
     expect(versions.refusals).toBe(0);
   });
 

@@ -296,16 +296,23 @@ export class DraftStore {
     return made?.id ?? null;
   }
 
-  /** Save now and wait for it, so that a batch starts from what is in sight; returns the version. */
-  async settle(): Promise<number> {
+  /**
+   * Save now and wait for it, so that a batch starts from what is in sight; returns the version, null where that waits
+   * for the server. Rejects where it cannot be saved.
+   */
+  async settle(): Promise<number | null> {
     // An edit may come while the save is under way: what is in sight at the end is what counts.
     while (this.waiting().length > 0) {
       await this.outbox.hurry();
       if (this.waiting().some((p) => p.refused) || this.outbox.read().line !== "open") break;
     }
     this.refresh();
-    const unsaved = "This bake could not be saved yet, so the batch was not started.";
-    if (this.waiting().length > 0) throw new ServerError(0, this.read().trouble ?? unsaved);
-    return this.base;
+    const refused = this.waiting().find((p) => p.refused)?.refused;
+    if (refused) throw new ServerError(refused.status, refused.message);
+    return this.waiting().length > 0 ? null : this.base;
   }
+
+  /** What to post to start a batch of this bake: after what of it waits. */
+  start = (version: number | null, kitchen: number | null, at: string) =>
+    ({ kind: "start", bake: this.id, chain: this.chain, version, kitchen, at }) as const;
 }

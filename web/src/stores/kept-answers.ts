@@ -6,7 +6,7 @@ import { database } from "../lib/database";
 
 /** What is asked that is worth keeping; the rest is asked anew or not at all. */
 const KEPT = new Set(["me", "bakes", "bake", "batches", "batch", "kitchens", "spots", "pantry", "sheet", "replies"]);
-const WRITE_AFTER = 800;
+const WRITE_AFTER = 200;
 /** With more than so many answers, the older half makes room. */
 const MOST = 80;
 
@@ -68,6 +68,8 @@ export function keepAnswers(queries: QueryClient): () => void {
     clearTimeout(timer);
     timer = setTimeout(flush, WRITE_AFTER);
   });
+  // A page that is put away may not come back.
+  document.addEventListener("visibilitychange", () => document.visibilityState === "hidden" && flush());
   addEventListener("pagehide", flush);
   return stop;
 }

@@ -46,16 +46,21 @@ const REFUSALS = new Set([404, 409, 413, 422]);
 /** Things of one stream go one after another: what stands in the way of one stands in the way of those behind it. */
 export const streamOf = ({ id, work }: Posted): string => {
   if (work.kind === "mark" || work.kind === "finish") return `batch ${work.batch}`;
-  return work.kind === "create" ? id : `bake ${work.bake} ${"chain" in work ? work.chain : id}`;
+  return work.kind === "create" ? id : `bake ${work.bake} ${work.chain}`;
 };
 
 /** What can go now, from what waits in order: one thing, or up to `most` marks of one batch. */
-export function parcelOf(waiting: Posted[], stopped: ReadonlySet<string>, now: number, most: number): Posted[] {
+export function parcelOf(
+  waiting: Posted[],
+  stopped: ReadonlySet<string>,
+  resting: Pick<ReadonlySet<string>, "has">,
+  most: number,
+): Posted[] {
   const shut = new Set(stopped);
   for (const [i, one] of waiting.entries()) {
     const stream = streamOf(one);
     if (shut.has(stream)) continue;
-    if (one.refused || (one.notBefore ?? 0) > now) {
+    if (one.refused || resting.has(one.id)) {
       shut.add(stream);
       continue;
     }
@@ -84,6 +89,8 @@ export class Outbox {
   private timer: ReturnType<typeof setTimeout> | undefined;
   /** Batches one of whose marks was refused: sent one by one, only that one is. */
   private readonly singly = new Set<string>();
+  /** Posted here a moment ago, and perhaps soon replaced by a better one; another tab need not wait for that. */
+  private readonly resting = new Map<string, ReturnType<typeof setTimeout>>();
   /** On their way to the shelf, and away from it: it may not say so yet. */
   private readonly coming = new Set<string>();
   private readonly leaving = new Set<string>();
@@ -137,11 +144,17 @@ export class Outbox {
       id: work.kind === "mark" ? work.mark.client_id : (given?.[i] ?? crypto.randomUUID()),
       owner: this.owner ?? "",
       work,
-      ...(after !== undefined && { notBefore: Date.now() + after }),
     }));
     const old = this.state.waiting.filter((p) => instead.has(p.id) && !p.tried).map((p) => p.id);
     const ids = made.map((p) => p.id);
     ids.forEach((id) => this.coming.add(id));
+    if (after !== undefined)
+      ids.forEach((id) =>
+        this.resting.set(
+          id,
+          setTimeout(() => this.rested(id), after),
+        ),
+      );
     this.set({ waiting: [...this.without(old), ...made] });
     void this.away(old, () => this.keep(made, instead)).then(() => {
       ids.forEach((id) => this.coming.delete(id));
@@ -190,12 +203,15 @@ export class Outbox {
 
   /** Send what waits now, whatever it waits for; resolves once that was tried. */
   async hurry(): Promise<void> {
-    const waits = new Set(this.state.waiting.filter((p) => p.notBefore !== undefined).map((p) => p.id));
-    const now = (p: Posted): Posted => (waits.has(p.id) ? { ...p, notBefore: 0 } : p);
-    this.set({ waiting: this.state.waiting.map(now) });
-    if (waits.size > 0) await this.onShelf(() => this.shelf.change(waits, now)).catch(() => undefined);
+    this.resting.forEach((timer) => clearTimeout(timer));
+    this.resting.clear();
     await this.shelved;
     await this.send();
+  }
+
+  private rested(id: string) {
+    this.resting.delete(id);
+    void this.send();
   }
 
   /** Whether everything posted so far is kept in this browser. */
@@ -285,11 +301,9 @@ export class Outbox {
     if (this.owner === null) return;
     // What stands first in its stream decides when that stream goes on.
     const heads = waiting.filter((p, i) => waiting.findIndex((other) => streamOf(other) === streamOf(p)) === i);
-    const able = heads.filter((p) => !p.refused);
-    if (able.length === 0) return;
-    const next = Math.min(...able.map((p) => p.notBefore ?? 0)) - Date.now();
+    if (!heads.some((p) => !p.refused && !this.resting.has(p.id))) return;
     const well = line === "open" && !this.faulted;
-    this.timer = setTimeout(() => void this.send(), well ? Math.max(0, next) : TRY_AGAIN);
+    this.timer = setTimeout(() => void this.send(), well ? 0 : TRY_AGAIN);
   }
 
   private async sendAll() {
@@ -297,7 +311,7 @@ export class Outbox {
     this.faulted = false;
     while (this.owner !== null && this.owner === owner) {
       await this.refresh();
-      const parcel = parcelOf(this.state.waiting, stopped, Date.now(), MOST_AT_ONCE);
+      const parcel = parcelOf(this.state.waiting, stopped, this.resting, MOST_AT_ONCE);
       const [first] = parcel;
       if (!first) break;
       if (!(await this.sendOne(this.singly.has(streamOf(first)) ? [first] : parcel, stopped))) break;

@@ -8,7 +8,7 @@ export type Work =
   | { kind: "save"; bake: number; chain: string; base: number; document: Bake }
   | { kind: "create"; document: Bake }
   /** version null: whatever is the newest once everything before it has been taken. */
-  | { kind: "start"; bake: number; version: number | null; kitchen: number | null; at: string };
+  | { kind: "start"; bake: number; chain: string; version: number | null; kitchen: number | null; at: string };
 
 export interface Posted {
   /** Made here: the server takes each once, however often it is sent. */
@@ -18,8 +18,6 @@ export interface Posted {
   work: Work;
   /** The order in which it was done; given by the shelf. */
   seq?: number;
-  /** Not before this moment of this device's clock, ms: an edit may be followed by another. */
-  notBefore?: number;
   /** Whether it was ever on its way: then it may have arrived, and cannot be taken back unsaid. */
   tried?: boolean;
   /** Why the server will not have it; it waits for the cook to decide. */

@@ -2,11 +2,15 @@ import { queryOptions } from "@tanstack/react-query";
 
 import { client, ServerError, take, type Replies } from "../api/client";
 import type { Correction } from "./reading/corrections";
-import { nowIso } from "../lib/clock";
+import { clockHeard, nowIso } from "../lib/clock";
 
 export const meQuery = queryOptions({
   queryKey: ["me"],
-  queryFn: () => take(client.GET("/api/me")),
+  queryFn: async () => {
+    const me = await take(client.GET("/api/me"));
+    clockHeard(me.now);
+    return me;
+  },
   staleTime: 60_000,
 });
 export const bakesQuery = queryOptions({ queryKey: ["bakes"], queryFn: () => take(client.GET("/api/bakes")) });

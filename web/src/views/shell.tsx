@@ -7,8 +7,10 @@ import { Guarded } from "../lib/guarded";
 import { useSettings } from "../lib/settings";
 import { Choice } from "../ui/choice";
 import { Notice } from "../ui/facts";
+import { ClockNotice } from "./clock-notice";
 import { NewerVersion } from "./newer-version";
 import { bakesQuery, batchesQuery, batchQuery, meQuery } from "./queries";
+import { RefusedNotice } from "./refused-notice";
 import { SignOut } from "./sign-out";
 
 function Mark() {
@@ -126,6 +128,8 @@ export function Shell() {
           </button>
         </div>
       </header>
+      <ClockNotice />
+      <RefusedNotice />
       <NewerVersion quiet={batches.data !== undefined && !running} />
       <Guarded what="This view" note="The other views go on, and nothing noted is lost." retryWith={[pathname]}>
         <Suspense fallback={<Notice title="Opening…" />}>

@@ -168,14 +168,16 @@ function OpenBake({ from, kitchen }: { from: BakeOut; kitchen: Kitchen | undefin
     setStarting("Starting…");
     try {
       const version = await store.settle();
-      const at = nowIso();
-      const start = { kind: "start" as const, bake: from.id, version, kitchen: kitchen?.id ?? null, at };
-      const batch = await outbox.deliver(start);
+      const batch = await outbox.deliver(store.start(version, kitchen?.id ?? null, nowIso()));
       setStarting(null);
       if (batch) await navigate(`/hands/${batch.id}`);
     } catch (error) {
       setStarting(error instanceof Error ? error.message : String(error));
     }
+  };
+  const unstart = async () => {
+    const gone = await outbox.withdraw(waits);
+    if (gone.size < waits.size) setStarting("It was on its way already, and may have begun: look in Hands.");
   };
   const keepAsOwn = async () => {
     const id = await store.keepAsOwn();
@@ -196,7 +198,7 @@ function OpenBake({ from, kitchen }: { from: BakeOut; kitchen: Kitchen | undefin
           now={now}
           starting={starting}
           waits={waits}
-          onUnstart={() => void outbox.withdraw(waits)}
+          onUnstart={() => void unstart()}
           onUndo={store.undo}
           onRedo={store.redo}
           onStart={() => void begin()}

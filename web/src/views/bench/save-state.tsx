@@ -74,7 +74,8 @@ export function SaveState(p: Props) {
       )}
       {p.waits.size > 0 && !p.starting && (
         <p role="status" className="text-sm font-semibold text-crust">
-          Started here: it goes to Hands, with this hour, as soon as the server answers.
+          Started here: it goes to Hands, with this hour, as soon as the server answers.{" "}
+          <Small onClick={p.onUnstart}>take it back</Small>
         </p>
       )}
       {trouble && !(save === "unsaved" && (line === "away" || line === "signed out")) && (

@@ -1,5 +1,5 @@
 import type { Bake, Kitchen, Sheet } from "../../api/client";
-import { clock, nowIso } from "../../lib/clock";
+import { clock, clockNow, nowIso } from "../../lib/clock";
 import { setAt } from "../../lib/path";
 import { useClosings } from "../../api/closings";
 import { Quantity, type Editing } from "../../parts/quantity";
@@ -129,8 +129,8 @@ function Hour(p: Props) {
     p.edit({ ...p.document, plan: { ...plan, eat_at, start_at } });
   const choose = (next: When) =>
     put(
-      next === "eat" ? clock(p.sheet?.day.eat ?? Date.now()) : null,
-      next === "start" ? clock(p.sheet?.day.start ?? Date.now()) : null,
+      next === "eat" ? clock(p.sheet?.day.eat ?? clockNow()) : null,
+      next === "start" ? clock(p.sheet?.day.start ?? clockNow()) : null,
     );
   const text = plan.eat_at ?? plan.start_at ?? "";
   const shown = /^\d{4}-/.test(text) && !Number.isNaN(Date.parse(text)) ? clock(text) : text;

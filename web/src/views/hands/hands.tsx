@@ -16,6 +16,7 @@ import { runServer } from "../../stores/run-server";
 import { Button } from "../../ui/button";
 import { Notice } from "../../ui/facts";
 import { beganAt, dueAt, fermenting, stagesOf, stepOf, toldNote } from "../marks/steps";
+import { ClockNotice } from "../clock-notice";
 import { batchQuery, notShown } from "../queries";
 import { ring, stayAwake } from "./alarm";
 import { Extras } from "./extras";
@@ -151,6 +152,7 @@ function Run({ from }: { from: BatchOut }) {
             </Link>
           </p>
         </div>
+        <ClockNotice />
         <LineNotice line={state.line} meanwhile={meanwhile(state)} unkept={state.unkept} onSignedIn={store.again} />
         {state.line === "open" && state.waiting.length > 0 && (
           <p role="status" className="mt-1 rounded-xl border-2 border-crust bg-warm px-3 py-1.5 font-semibold">

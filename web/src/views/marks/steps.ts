@@ -1,5 +1,5 @@
 import type { Caution, RiseTray, Sheet } from "../../api/client";
-import { clock, duration } from "../../lib/clock";
+import { clock, clockNow, duration } from "../../lib/clock";
 import type { useUnits } from "../../lib/settings";
 import { opening } from "../../lib/words";
 
@@ -226,13 +226,13 @@ export function beganAt(stage: Stage, sheet: Sheet, endedAt: Map<string, number>
   const planned = sheet.day.steps.find((s) => s.key === stage);
   const stages = stagesOf(sheet);
   const before = stages[stages.indexOf(stage) - 1];
-  return (before && endedAt.get(before)) ?? (planned ? Date.parse(planned.start) : Date.now());
+  return (before && endedAt.get(before)) ?? (planned ? Date.parse(planned.start) : clockNow());
 }
 
 /** When the step in hand is due, from the newest plan and from what has been marked since. */
 export function dueAt(stage: Stage, sheet: Sheet, endedAt: Map<string, number>): number {
   const planned = sheet.day.steps.find((s) => s.key === stage);
-  if (!planned) return Date.now();
+  if (!planned) return clockNow();
   const began = beganAt(stage, sheet, endedAt);
   const [start, end] = [Date.parse(planned.start), Date.parse(planned.end)];
   // While the server is away, the plan's length counts from the mark made here.
