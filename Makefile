@@ -1,5 +1,5 @@
 # Airy Crumb. Two commands matter: make demo, and make test.
-.PHONY: demo demo-reset test words figures bench mutants learning practice screenshots build lock schema lint clean setup
+.PHONY: demo demo-reset test words figures bench faults mutants learning practice screenshots build lock schema lint clean setup
 .DELETE_ON_ERROR:
 unexport PYTHONDONTWRITEBYTECODE
 export PYTHONPATH := $(CURDIR):$(CURDIR)/core:$(CURDIR)/server
@@ -22,6 +22,10 @@ test: build
 
 bench: build
 	@$(PY) -m scripts.bench
+
+# Kills, mutated requests, hostile pastes: about ten minutes.
+faults: build
+	@$(PY) -m scripts.faults
 
 screenshots: build
 	@$(PY) -m scripts.screenshots

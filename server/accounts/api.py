@@ -9,6 +9,7 @@ from ninja import Router
 from ninja.utils import check_csrf
 
 from accounts import services
+from accounts.limits import DOOR
 from gateway.contract import Failure, Refusal, Strict
 from gateway.words import say
 
@@ -46,7 +47,7 @@ def _me(request: HttpRequest) -> Me:
     )
 
 
-@router.get("/me", auth=None, response={200: Me, 403: Failure}, operation_id="who_am_i")
+@router.get("/me", auth=None, response={200: Me, 403: Failure, 429: Failure}, operation_id="who_am_i", throttle=[DOOR])
 def who_am_i(request: HttpRequest) -> Me:
     """Who is signed in."""
     # A page kept in the browser asks this first: the answer brings the token that its own coming would have.
@@ -59,6 +60,7 @@ def who_am_i(request: HttpRequest) -> Me:
     auth=None,
     response={200: Me, 401: Failure, 403: Failure, 422: Failure, 429: Failure},
     operation_id="sign_in",
+    throttle=[DOOR],
 )
 def sign_in(request: HttpRequest, payload: Credentials) -> Me:
     """Sign in with a name and a password."""
@@ -67,7 +69,13 @@ def sign_in(request: HttpRequest, payload: Credentials) -> Me:
     return _me(request)
 
 
-@router.post("/session/demo", auth=None, response={200: Me, 403: Failure}, operation_id="open_demo")
+@router.post(
+    "/session/demo",
+    auth=None,
+    response={200: Me, 403: Failure, 429: Failure},
+    operation_id="open_demo",
+    throttle=[DOOR],
+)
 def open_demo(request: HttpRequest) -> Me:
     """Open the demo household, in demo mode on this machine only."""
     _guard(request)

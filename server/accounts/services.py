@@ -18,11 +18,15 @@ DEMO_USER = "ferry-house"
 
 
 def household_of(request: HttpRequest) -> Household:
-    """The signed-in person's household; Refusal 403 for someone who has none."""
-    member = Member.objects.select_related("household").filter(user__username=request.user.get_username()).first()
-    if member is None:
-        raise Refusal(403, say("You belong to no household yet: ask whoever runs this server to add you to one."))
-    return member.household
+    """The signed-in person's household, looked up once a request; Refusal 403 for someone who has none."""
+    found: Household | None = getattr(request, "household", None)
+    if found is None:
+        member = Member.objects.select_related("household").filter(user__username=request.user.get_username()).first()
+        if member is None:
+            raise Refusal(403, say("You belong to no household yet: ask whoever runs this server to add you to one."))
+        found = member.household
+        request.household = found  # type: ignore[attr-defined]
+    return found
 
 
 @transaction.atomic

@@ -9,6 +9,7 @@ from django.utils import timezone
 from ninja import Query, Router
 from pydantic import Field
 
+from accounts.limits import COSTLY
 from accounts.services import household_of
 from bakes import services
 from bakes.models import BakeVersion
@@ -68,8 +69,9 @@ class PrintCard(Strict):
 
 @router.get(
     "/bakes/{bake_id}/card",
-    response={401: Failure, 403: Failure, 404: Failure, 422: Failure},
+    response={401: Failure, 403: Failure, 404: Failure, 422: Failure, 429: Failure},
     operation_id="print_card",
+    throttle=[COSTLY],
 )
 def print_card(request: HttpRequest, bake_id: Id, how: Query[PrintCard]) -> HttpResponse:
     """A bake as it stands on paper, with its cautions and labels for the box (a PDF file)."""
@@ -91,8 +93,9 @@ class Print(Strict):
 
 @router.get(
     "/bakes/{bake_id}/wrapper",
-    response={401: Failure, 403: Failure, 404: Failure, 422: Failure},
+    response={401: Failure, 403: Failure, 404: Failure, 422: Failure, 429: Failure},
     operation_id="print_wrapper",
+    throttle=[COSTLY],
 )
 def print_wrapper(request: HttpRequest, bake_id: Id, how: Query[Print]) -> HttpResponse:
     """A wrapper of a bake as it stands, at true size on paper (a file)."""

@@ -10,6 +10,7 @@ from django.http import HttpRequest
 from ninja import Query, Router
 from pydantic import Field
 
+from accounts.limits import COSTLY
 from accounts.services import household_of
 from batches import services
 from batches.models import Batch
@@ -233,8 +234,9 @@ def batch_news(request: HttpRequest, batch_id: Id) -> BatchNews:
 
 @router.get(
     "/batches/{batch_id}/options",
-    response={200: compute.OptionsReply, 401: Failure, 403: Failure, 404: Failure, 422: Failure},
+    response={200: compute.OptionsReply, 401: Failure, 403: Failure, 404: Failure, 422: Failure, 429: Failure},
     operation_id="batch_options",
+    throttle=[COSTLY],
 )
 def batch_options(
     request: HttpRequest,
@@ -251,8 +253,9 @@ def batch_options(
 
 @router.get(
     "/batches/{batch_id}/replies",
-    response={200: RepliesOut, 401: Failure, 403: Failure, 404: Failure, 422: Failure},
+    response={200: RepliesOut, 401: Failure, 403: Failure, 404: Failure, 422: Failure, 429: Failure},
     operation_id="batch_replies",
+    throttle=[COSTLY],
 )
 def batch_replies(
     request: HttpRequest, batch_id: Id, stage: Annotated[compute.StageKey, Query()], now: Annotated[When, Query()]

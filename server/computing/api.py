@@ -6,6 +6,7 @@ from django.http import HttpRequest
 from ninja import Router
 from pydantic import Field
 
+from accounts.limits import COSTLY, SHEETS
 from accounts.services import household_of
 from devices.services import heard_in_room
 from gateway import compute
@@ -55,8 +56,9 @@ class RecipeOut(Strict):
 
 @router.post(
     "/sheet",
-    response={200: compute.SheetReply, 401: Failure, 403: Failure, 404: Failure, 422: Failure},
+    response={200: compute.SheetReply, 401: Failure, 403: Failure, 404: Failure, 422: Failure, 429: Failure},
     operation_id="work_sheet",
+    throttle=[SHEETS],
 )
 def work_sheet(request: HttpRequest, payload: Draft) -> compute.SheetReply:
     """Work a sheet from an unsaved draft. Nothing is stored."""
@@ -74,8 +76,9 @@ class OptionsAsk(Draft):
 
 @router.post(
     "/rise/options",
-    response={200: compute.OptionsReply, 401: Failure, 403: Failure, 404: Failure, 422: Failure},
+    response={200: compute.OptionsReply, 401: Failure, 403: Failure, 404: Failure, 422: Failure, 429: Failure},
     operation_id="rise_options",
+    throttle=[COSTLY],
 )
 def rise_options(request: HttpRequest, payload: OptionsAsk) -> compute.OptionsReply:
     """What can be done about the rise of an unsaved draft. Nothing is stored."""
@@ -110,8 +113,9 @@ class WrapperAsk(Draft):
 
 @router.post(
     "/wrap/solve",
-    response={200: compute.Solved, 401: Failure, 403: Failure, 404: Failure, 422: Failure},
+    response={200: compute.Solved, 401: Failure, 403: Failure, 404: Failure, 422: Failure, 429: Failure},
     operation_id="solve_wrapper",
+    throttle=[COSTLY],
 )
 def solve_wrapper(request: HttpRequest, payload: WrapperAsk) -> compute.Solved:
     """The wrapper of an unsaved draft from one number. Nothing is stored."""
@@ -127,8 +131,9 @@ class HeatAsk(Draft):
 
 @router.post(
     "/heat/answers",
-    response={200: compute.HeatAnswers, 401: Failure, 403: Failure, 404: Failure, 422: Failure},
+    response={200: compute.HeatAnswers, 401: Failure, 403: Failure, 404: Failure, 422: Failure, 429: Failure},
     operation_id="heat_answers",
+    throttle=[COSTLY],
 )
 def heat_answers(request: HttpRequest, payload: HeatAsk) -> compute.HeatAnswers:
     """The inside of an unsaved draft's pieces through their heat, and other settings tried. Nothing is stored."""
@@ -138,8 +143,9 @@ def heat_answers(request: HttpRequest, payload: HeatAsk) -> compute.HeatAnswers:
 
 @router.post(
     "/heat/keeping",
-    response={200: list[compute.Kept], 401: Failure, 403: Failure, 404: Failure, 422: Failure},
+    response={200: list[compute.Kept], 401: Failure, 403: Failure, 404: Failure, 422: Failure, 429: Failure},
     operation_id="keeping",
+    throttle=[COSTLY],
 )
 def keeping(request: HttpRequest, payload: Draft) -> list[compute.Kept]:
     """How the pieces of an unsaved draft are cooled, kept and reheated. Nothing is stored."""
@@ -148,8 +154,9 @@ def keeping(request: HttpRequest, payload: Draft) -> list[compute.Kept]:
 
 @router.post(
     "/recipe",
-    response={200: RecipeOut, 401: Failure, 403: Failure, 404: Failure, 422: Failure},
+    response={200: RecipeOut, 401: Failure, 403: Failure, 404: Failure, 422: Failure, 429: Failure},
     operation_id="read_recipe",
+    throttle=[COSTLY],
 )
 def read_recipe(request: HttpRequest, payload: RecipeText) -> RecipeOut:
     """Read a pasted recipe. Nothing is stored."""
@@ -160,8 +167,9 @@ def read_recipe(request: HttpRequest, payload: RecipeText) -> RecipeOut:
 
 @router.post(
     "/recipe/linked",
-    response={200: dict[str, Any], 401: Failure, 403: Failure, 404: Failure, 422: Failure},
+    response={200: dict[str, Any], 401: Failure, 403: Failure, 404: Failure, 422: Failure, 429: Failure},
     operation_id="export_recipe",
+    throttle=[COSTLY],
 )
 def export_recipe(request: HttpRequest, payload: Draft) -> dict[str, Any]:
     """A bake as a schema.org Recipe (JSON-LD), as this kitchen would make it."""

@@ -6,7 +6,7 @@ import secrets
 from django.core.exceptions import RequestDataTooBig
 from django.http import HttpRequest, HttpResponse
 from ninja import NinjaAPI
-from ninja.errors import AuthenticationError, HttpError, ValidationError
+from ninja.errors import AuthenticationError, HttpError, Throttled, ValidationError
 from ninja.security import django_auth
 
 from accounts.api import router as accounts
@@ -16,7 +16,7 @@ from computing.api import router as computing
 from devices.api import router as devices
 from gateway.compute import InputError, Problem
 from gateway.contract import FiniteParser, FiniteRenderer, Refusal
-from gateway.words import joined, say, verbatim
+from gateway.words import in_minutes, joined, say, verbatim
 from kitchens.api import router as kitchens
 from trainer.api import router as trainer
 
@@ -53,6 +53,13 @@ def _unreadable(request: HttpRequest, error: HttpError) -> HttpResponse:
     if isinstance(error.__cause__, InputError):
         return _bad_input(request, error.__cause__)
     return _answer(request, Refusal(error.status_code, verbatim(str(error))))
+
+
+@api.exception_handler(Throttled)
+def _too_often(request: HttpRequest, error: Throttled) -> HttpResponse:
+    wait = in_minutes(max(1, round((error.wait or 0) / 60)))
+    said = say("This is asked too often just now: wait {wait}, then go on. Nothing you typed is lost.", wait=wait)
+    return _answer(request, Refusal(429, said))
 
 
 @api.exception_handler(RequestDataTooBig)

@@ -45,6 +45,8 @@ def _database(url: str) -> dict[str, object]:
         "PORT": str(parts.port or 5432),
         "CONN_MAX_AGE": 60,
         "CONN_HEALTH_CHECKS": True,
+        # A deadline for whatever the database does: nobody waits for more than this behind somebody else.
+        "OPTIONS": {"options": "-c statement_timeout=30000 -c lock_timeout=10000"},
     }
 
 
@@ -94,6 +96,10 @@ SILENCED_SYSTEM_CHECKS = ["axes.W002"]
 AXES_FAILURE_LIMIT, AXES_COOLOFF_TIME = 10, timedelta(minutes=15)
 AXES_LOCKOUT_PARAMETERS = [["username", "ip_address"]]
 AXES_RESET_ON_SUCCESS, AXES_DISABLE_ACCESS_LOG, AXES_ENABLE_ADMIN, AXES_VERBOSE = True, True, False, False
+# By how much the limits of accounts/limits.py are multiplied; tests ask faster than any kitchen.
+LIMITS = float(os.environ.get("AIRYCRUMB_LIMITS", "1000" if MODE == "test" else "1"))
+# How many proxies stand before this server: by the last but so many of its forwarded addresses a stranger is known.
+NINJA_NUM_PROXIES = int(os.environ.get("AIRYCRUMB_PROXIES", "0"))
 AUTH_PASSWORD_VALIDATORS = [
     {"NAME": f"django.contrib.auth.password_validation.{name}"}
     for name in ("MinimumLengthValidator", "CommonPasswordValidator", "NumericPasswordValidator")

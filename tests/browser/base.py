@@ -69,6 +69,14 @@ class Server:
             self.process = None
 
 
+@cache
+def shut_server() -> Server:
+    """A server whose demo kitchen is not open: one signs in. Started once in this process; gone with it."""
+    server = Server(mode="test")
+    server.start()
+    return server
+
+
 def _die_with_parent() -> None:
     """A test process that is killed must not leave its server behind (Linux: PR_SET_PDEATHSIG)."""
     ctypes.CDLL(None).prctl(1, signal.SIGKILL)
@@ -126,6 +134,8 @@ def _of_this_process() -> tuple[Browser, Server]:
 
     def end(number: int, _frame: FrameType | None) -> None:
         server.stop()
+        if shut_server.cache_info().currsize:
+            shut_server().stop()
         signal.signal(number, signal.SIG_DFL)
         os.kill(os.getpid(), number)
 

@@ -12,7 +12,7 @@ from playwright.sync_api import Page, expect
 
 from accounts.models import Household
 from batches.models import Batch
-from tests.browser.base import BrowserCase, Server
+from tests.browser.base import BrowserCase, shut_server
 
 
 class TheDoor(BrowserCase):
@@ -20,9 +20,7 @@ class TheDoor(BrowserCase):
         call_command(
             "add_member", "ana", "--household", "Hill house", "--password", "a-long-password-7", stdout=io.StringIO()
         )
-        shut = Server(mode="test")
-        shut.start()
-        self.addCleanup(shut.stop)
+        shut = shut_server()
         self.page.goto(shut.address)
         self.page.get_by_label("Name").fill("ana")
         self.page.get_by_label("Password").fill("wrong")

@@ -9,7 +9,7 @@ from django.core.management import call_command
 from playwright.sync_api import Page, expect
 
 from batches.models import Batch
-from tests.browser.base import BrowserCase, Server
+from tests.browser.base import BrowserCase, shut_server
 from tests.browser.driver import Bench, Hands
 
 FIRST_LOAD_BYTES = 260_000
@@ -96,9 +96,7 @@ class WithoutTheServer(BrowserCase):
         call_command(
             "add_member", "ana", "--household", "Hill house", "--password", "a-long-password-7", stdout=io.StringIO()
         )
-        shut = Server(mode="test")
-        shut.start()
-        self.addCleanup(shut.stop)
+        shut = shut_server()
         page = self.page
         page.goto(shut.address)
         self.sign_in(page)

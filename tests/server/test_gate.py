@@ -1,13 +1,16 @@
 """One gate at the contract: what no kitchen's clock or count can say is refused before anything is written."""
 
 import logging
+import time
 import uuid
 from datetime import timedelta
 from typing import Any
 from unittest import mock
 
+from django.core.cache import cache
 from django.test import Client
 
+from accounts.limits import COSTLY, DOOR
 from bakes import services as bakes
 from batches.models import Batch, Observation
 from gateway import compute
@@ -211,3 +214,44 @@ class Door(ApiCase):
             for _ in range(8):
                 self.assertEqual(self.sign_in("wrong")[0], 401)
             self.assertEqual(self.sign_in("crumb-of-north")[0], 200)
+
+
+class Limits(ApiCase):
+    def setUp(self) -> None:
+        super().setUp()
+        cache.clear()
+
+    def test_what_is_costly_is_answered_so_often_and_the_rest_goes_on(self) -> None:
+        made = self.make_bake()
+        body = {"bake": made["document"], "now": NOW.isoformat()}
+        with mock.patch.object(COSTLY, "num_requests", 3):
+            told = [self.call("POST", "/heat/keeping", body) for _ in range(4)]
+            self.assertEqual([status for status, _ in told], [200, 200, 200, 429])
+            self.assertIn("too often just now: wait 1 min", told[-1][1]["message"])
+            # Another household is not held up by it, and neither is what costs little.
+            self.assertEqual(self.call("POST", "/heat/keeping", body, self.other)[0], 200)
+            self.assertEqual(self.call("GET", "/bakes")[0], 200)
+            self.assertEqual(self.call("POST", "/sheet", body)[0], 200)
+
+    def test_strangers_are_counted_by_their_address(self) -> None:
+        with mock.patch.object(DOOR, "num_requests", 2):
+            stranger = Client(REMOTE_ADDR="192.0.2.7")
+            self.assertEqual([self.call("GET", "/me", client=stranger)[0] for _ in range(3)], [200, 200, 429])
+            # An address made up in a header is believed only of proxies that were told of.
+            made_up = Client(REMOTE_ADDR="192.0.2.7", HTTP_X_FORWARDED_FOR="198.51.100.9")
+            self.assertEqual(self.call("GET", "/me", client=made_up)[0], 429)
+            self.assertEqual(self.call("GET", "/me", client=Client(REMOTE_ADDR="192.0.2.8"))[0], 200)
+
+    def test_the_heaviest_bake_a_document_allows_costs_no_more_than_some_dozens_of_ordinary_ones(self) -> None:
+        seconds = lambda **changes: min(self.timed(bake_document(**changes)) for _ in range(2))
+        closings = ("plain", "half_moon", "lidded", "envelope", "two_rounds")
+        filled = {"filling": bake_document()["filling"], "filling_per_piece": "40 g"}
+        groups = [{**filled, "pieces": 20 + i, "closing": closing} for i, closing in enumerate(closings)]
+        # Other weights each time: what is remembered of the sheet before is no help.
+        self.assertLess(seconds(pieces=90, dough_per_piece="61 g", more_groups=groups), 40 * seconds(pieces=13))
+
+    def timed(self, bake: Any) -> float:
+        begin = time.process_time()
+        status, reply = self.call("POST", "/sheet", {"bake": bake, "now": NOW.isoformat()})
+        self.assertEqual((status, reply["problems"]), (200, []), reply["problems"])
+        return time.process_time() - begin
