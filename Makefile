@@ -23,7 +23,7 @@ test: build
 bench: build
 	@$(PY) -m scripts.bench
 
-# Kills, mutated requests, hostile pastes: about ten minutes.
+# Kills, mutated requests, hostile pastes: about a quarter of an hour.
 faults: build
 	@$(PY) -m scripts.faults
 

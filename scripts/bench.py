@@ -196,8 +196,38 @@ def edits(page: Page) -> None:
     report("one edit to repaint, p95", p95(spent[5:]), "ms", "<= 100")
 
 
+# Runs before anything of the page: when a plan was first in sight, ms after the page was asked for.
+FIRST_PLAN = """new MutationObserver((_, seen) => {
+  if (!document.querySelector("[data-worked]")) return;
+  seen.disconnect();
+  requestAnimationFrame(() => setTimeout(() => (window.firstPlan = performance.now())));
+}).observe(document, { childList: true, subtree: true });"""
+
+
+def opened_again(page: Page) -> float:
+    """ms from asking for the page to a plan in sight, the median of seven."""
+    spent = []
+    for _ in range(7):
+        page.reload()
+        page.wait_for_function("window.firstPlan")
+        spent.append(float(page.evaluate("window.firstPlan")))
+        page.wait_for_timeout(600)
+    return statistics.median(spent)
+
+
+def kept_in_the_browser(page: Page) -> None:
+    """Opened again from what the browser keeps, with the server and without it."""
+    page.evaluate("navigator.serviceWorker.ready.then(() => true)")
+    page.wait_for_timeout(1500)
+    page.add_init_script(FIRST_PLAN)
+    report("opened again, to a plan", opened_again(page), "ms", "<= 300")
+    page.context.set_offline(True)
+    report("opened again without the server, to a plan", opened_again(page), "ms", "<= 300")
+    page.context.set_offline(False)
+
+
 def in_the_browser(base: str) -> None:
-    """What a cook feels: first sight, and an edit."""
+    """What a cook feels: first sight, opened again, and an edit."""
     with sync_playwright() as play:
         browser = play.chromium.launch(executable_path=CHROMIUM, args=FLAGS)
         page = browser.new_context(viewport={"width": 1280, "height": 800}).new_page()
@@ -205,6 +235,9 @@ def in_the_browser(base: str) -> None:
         page.goto(base)
         page.wait_for_selector("[data-worked]")
         report("first screen, from nothing to a plan", (time.perf_counter() - begin) * 1000, "ms")
+        kept_in_the_browser(page)
+        page.reload()
+        page.wait_for_selector("[data-worked]")
         edits(page)
         browser.close()
 

@@ -1,19 +1,24 @@
 """One gate at the contract: what no kitchen's clock or count can say is refused before anything is written."""
 
+import io
+import json
 import logging
 import time
+import unittest
 import uuid
 from datetime import timedelta
 from typing import Any
 from unittest import mock
 
 from django.core.cache import cache
-from django.test import Client
+from django.http import HttpResponse
+from django.test import Client, RequestFactory
 
 from accounts.limits import COSTLY, DOOR
 from bakes import services as bakes
 from batches.models import Batch, Observation
 from gateway import compute
+from project.heard_out import heard_out
 from tests.core.examples import bake_document, kitchen_document
 from tests.server.base import NOW, ApiCase
 
@@ -128,6 +133,9 @@ class Faults(ApiCase):
         self.assertRegex(number, "^[0-9a-f]{8}$")
         self.assertIn(number, logged.output[0])
         self.assertIn("ZeroDivisionError", logged.output[0])
+        # As it is written: one line of JSON, the number a field of its own.
+        line = json.loads(logging.getLogger().handlers[0].format(logged.records[0]))
+        self.assertEqual((line["fault"], line["path"], line["levelname"]), (number, "/api/sheet", "ERROR"))
 
     def test_what_cannot_be_answered_is_not_begun_either(self) -> None:
         bake = self.make_bake()
@@ -255,3 +263,12 @@ class Limits(ApiCase):
         status, reply = self.call("POST", "/sheet", {"bake": bake, "now": NOW.isoformat()})
         self.assertEqual((status, reply["problems"]), (200, []), reply["problems"])
         return time.process_time() - begin
+
+
+class HeardOut(unittest.TestCase):
+    def test_a_body_refused_unread_is_taken_in_so_that_the_refusal_arrives(self) -> None:
+        body = io.BytesIO(b"x" * 3_000_000)
+        request = RequestFactory().generic("POST", "/api/recipe", b"")
+        request._stream = body  # type: ignore[attr-defined]
+        heard_out(lambda _: HttpResponse(status=413))(request)
+        self.assertEqual(body.read(), b"")

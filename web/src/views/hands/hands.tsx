@@ -168,6 +168,7 @@ function Run({ from }: { from: BatchOut }) {
           <StepView
             step={told ? { ...step, figureNote: toldNote(told) } : step}
             due={due}
+            told={told?.end ?? null}
             now={now}
             sheet={sheet}
             endedAt={endedAt}

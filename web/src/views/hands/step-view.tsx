@@ -23,12 +23,14 @@ interface StepProps {
   onDone: () => void;
   extras: ReactNode;
   scale: Scale | null;
+  /** When it ends by what was seen while the server is away; null where it knows of everything. */
+  told: number | null;
   /** Dividing: the pieces as they are cut and weighed. */
   cutting: ReactNode;
 }
 
 /** The figure of a step, and its curve where it has one. */
-export function StepView({ step, due, now, sheet, endedAt, onDone, extras, scale, cutting }: StepProps) {
+export function StepView({ step, due, now, sheet, endedAt, onDone, extras, scale, told, cutting }: StepProps) {
   const u = useUnits();
   const left = due === null ? 0 : (due - now) / 1000;
   const over = due !== null && left < 0;
@@ -72,9 +74,10 @@ export function StepView({ step, due, now, sheet, endedAt, onDone, extras, scale
               cutting={cutting}
             />
           </Guarded>
+          {told !== null && <p className="text-lg text-muted">Drawn as it stood before what you saw.</p>}
         </div>
       </div>
-      <p className="mt-2 text-lg">{nextWords(step.stage, sheet, u)}</p>
+      <p className="mt-2 text-lg">{nextWords(step.stage, sheet, u, told)}</p>
       <Button look="solid" className="mt-3 min-h-24 w-full !rounded-3xl text-[1.9rem]" onClick={onDone}>
         {step.press}
       </Button>

@@ -245,13 +245,14 @@ export const toldNote = ({ low, high }: { low: number | null; high: number | nul
     ? "by what you saw it does not get there: watch it"
     : `by what you saw: ready ${clock(low)} to ${clock(high)}; the server will work it out anew`;
 
-export const nextWords = (stage: Stage, sheet: Sheet, u: U): string => {
+/** What comes after the step in hand. told: when it ends by a look the server does not know of yet. */
+export const nextWords = (stage: Stage, sheet: Sheet, u: U, told: number | null = null): string => {
   const stages = stagesOf(sheet);
   const next = stages[stages.indexOf(stage) + 1];
   const step = sheet.day.steps.find((s) => s.key === next);
   const filling = sheet.day.steps.find((s) => s.key === "filling");
   const extra = stage === "rise" && filling ? `Make the filling by ${clock(filling.end)}. ` : "";
-  return step
-    ? `${extra}Then ${u.text(step.label).toLowerCase()} at ${clock(step.start)}; eat ${clock(sheet.day.eat)}.`
-    : "Then eat.";
+  if (!step) return "Then eat.";
+  const then = `${extra}Then ${u.text(step.label).toLowerCase()} at ${clock(told ?? step.start)}`;
+  return told === null ? `${then}; eat ${clock(sheet.day.eat)}.` : `${then}; all later hours move along.`;
 };
