@@ -1,7 +1,10 @@
-"""What a station was given and gave, kept: an edit works only the stations it touches."""
+"""What a station was given and gave, kept: an edit works only the stations it touches. And how long all may take."""
 
 import dataclasses
-from collections.abc import Callable
+import time
+from collections.abc import Callable, Iterator
+from contextlib import contextmanager
+from contextvars import ContextVar
 from functools import lru_cache
 from typing import Any, ParamSpec, TypeVar
 
@@ -10,6 +13,27 @@ import numpy as np
 P = ParamSpec("P")
 R = TypeVar("R")
 STATIONS: list[Any] = []
+_UNTIL: ContextVar[float] = ContextVar("until", default=float("inf"))
+
+
+class OutOfTime(Exception):
+    """What was asked takes longer than it may."""
+
+
+@contextmanager
+def within(seconds: float) -> Iterator[None]:
+    """So long may what is worked inside take, s of this thread's own computing; then `in_time` raises OutOfTime."""
+    token = _UNTIL.set(time.thread_time() + seconds)
+    try:
+        yield
+    finally:
+        _UNTIL.reset(token)
+
+
+def in_time() -> None:
+    """Asked wherever a long piece of work begins."""
+    if time.thread_time() > _UNTIL.get():
+        raise OutOfTime
 
 
 def remembered(most: int) -> Callable[[Callable[P, R]], Callable[P, R]]:
@@ -20,6 +44,7 @@ def remembered(most: int) -> Callable[[Callable[P, R]], Callable[P, R]]:
 
     def keeping(function: Callable[P, R]) -> Callable[P, R]:
         def worked(*args: P.args, **kwargs: P.kwargs) -> R:
+            in_time()
             return _read_only(function(*args, **kwargs))
 
         kept: Any = lru_cache(maxsize=most)(worked)

@@ -14,7 +14,7 @@ from bakes.api import router as bakes
 from batches.api import router as batches
 from computing.api import router as computing
 from devices.api import router as devices
-from gateway.compute import InputError, Problem
+from gateway.compute import InputError, OutOfTime, Problem
 from gateway.contract import FiniteParser, FiniteRenderer, Refusal
 from gateway.words import in_minutes, joined, say, verbatim
 from kitchens.api import router as kitchens
@@ -65,6 +65,16 @@ def _too_often(request: HttpRequest, error: Throttled) -> HttpResponse:
 @api.exception_handler(RequestDataTooBig)
 def _too_much(request: HttpRequest, _error: RequestDataTooBig) -> HttpResponse:
     return _answer(request, Refusal(413, say("This is more than can be read at once: send less of it.")))
+
+
+@api.exception_handler(OutOfTime)
+def _too_long(request: HttpRequest, _error: OutOfTime) -> HttpResponse:
+    log.error("out of time at %s %s", request.method, request.path, extra={"path": request.path})
+    said = say(
+        "This takes longer to work than anybody here may have to themselves: nothing you typed is lost. Ask for less "
+        "of it at once."
+    )
+    return _answer(request, Refusal(500, said))
 
 
 @api.exception_handler(Exception)

@@ -81,6 +81,7 @@ MIDDLEWARE = [
     "django.contrib.auth.middleware.AuthenticationMiddleware",
     "django.middleware.clickjacking.XFrameOptionsMiddleware",
     "project.language.language",
+    "project.deadlines.deadline",
 ]
 ROOT_URLCONF = "project.urls"
 WSGI_APPLICATION = "project.wsgi.application"

@@ -207,6 +207,7 @@ class WithoutTheServer(BrowserCase):
             page.clock.fast_forward("07:00")
             self.told_by(lambda celsius=celsius: hands.reading("Probe says…", "The probe says", celsius))  # type: ignore[misc]
         page.reload()
+        page.clock.fast_forward("59:00")
         hands.press("Off the fire")
         hands.press("Eat")
         hands.press("Good")
@@ -224,6 +225,28 @@ class WithoutTheServer(BrowserCase):
         self.assertEqual(kinds, {"started": 1, "done": 7, "doubled": 1, "risen": 7, "probe": 3})
         page.get_by_role("link", name="Look back on it").click()
         self.bench.says("as it was")
+
+    def test_a_clock_put_back_an_hour_in_the_middle_moves_neither_countdown_nor_marks(self) -> None:
+        page, hands = self.kept(own_clock=True), self.hands
+        self.bench.start()
+        hands.at("Knead")
+        hands.press("Kneaded, in the bowl")
+        hands.sent()
+        page.clock.fast_forward("20:00")
+        page.wait_for_timeout(700)
+        before = self.seconds_left()
+        self.away()
+        page.clock.set_system_time(page.evaluate("Date.now()") - 3_600_000)
+        page.wait_for_timeout(700)
+        self.assertAlmostEqual(self.seconds_left(), before, delta=30)
+        hands.risen_by(30)
+        page.reload()
+        hands.at("Let it rise")
+        self.assertAlmostEqual(self.seconds_left(), before, delta=120)
+        self.back()
+        hands.sent()
+        seen = {o.kind: o.at for o in Batch.objects.latest("pk").observations.all()}
+        self.assertAlmostEqual((seen["risen"] - seen["done"]).total_seconds(), 1200, delta=60)
 
     def told_by(self, look: Callable[[], None]) -> None:
         """A look moves the countdown and says so, though nobody answers."""

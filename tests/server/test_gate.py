@@ -15,6 +15,7 @@ from django.http import HttpResponse
 from django.test import Client, RequestFactory
 
 from accounts.limits import COSTLY, DOOR
+from airycrumb.memo import forget
 from bakes import services as bakes
 from batches.models import Batch, Observation
 from gateway import compute
@@ -272,3 +273,27 @@ class HeardOut(unittest.TestCase):
         request._stream = body  # type: ignore[attr-defined]
         heard_out(lambda _: HttpResponse(status=413))(request)
         self.assertEqual(body.read(), b"")
+
+
+class Deadlines(ApiCase):
+    def test_what_takes_too_long_is_told_so_and_the_next_is_answered(self) -> None:
+        made = self.make_bake(dough_per_piece="63 g")
+        body = {"bake": made["document"], "now": NOW.isoformat()}
+        forget()
+        with mock.patch("project.deadlines.DEADLINES", (("/api/sheet", 0.001),)):
+            with self.assertLogs("airycrumb", logging.ERROR) as logged:
+                status, said = self.call("POST", "/sheet", body)
+            self.assertEqual(status, 500)
+            self.assertIn("takes longer to work than anybody here may have", said["message"])
+            self.assertIn("out of time", logged.output[0])
+            self.assertEqual(self.call("GET", "/bakes")[0], 200)
+        self.assertEqual(self.call("POST", "/sheet", body)[0], 200)
+
+    def test_a_long_recipe_is_read_within_its_time_or_told_so(self) -> None:
+        text = "Dough\n" + "500 g flour\n" * 900
+        with (
+            mock.patch("project.deadlines.DEADLINES", (("/api/recipe", 0.001),)),
+            self.assertLogs("airycrumb", logging.ERROR),
+        ):
+            self.assertEqual(self.call("POST", "/recipe", {"text": text, "corrections": []})[0], 500)
+        self.assertEqual(self.call("POST", "/recipe", {"text": text, "corrections": []})[0], 200)

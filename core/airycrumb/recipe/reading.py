@@ -3,6 +3,7 @@
 import re
 from dataclasses import dataclass, field
 
+from airycrumb.memo import in_time
 from airycrumb.problems import InputError, Problem
 from airycrumb.recipe.amounts import plain, read_amount
 from airycrumb.recipe.lines import BULLET, Habits, ReadLine, read_line
@@ -149,6 +150,7 @@ def _sorted_text(text: str) -> tuple[str, list[tuple[str | None, str]], list[str
     ingredients: list[tuple[str | None, str]] = []
     method: list[str] = []
     for raw in text.splitlines():
+        in_time()
         line = raw.strip()
         if not line or INGREDIENTS.match(line):
             continue

@@ -14,6 +14,7 @@ from airycrumb.learning.simulated_cook import simulated_batch
 from airycrumb.learning.train_the_eye import PICTURES, Judgement, Marked, Question, question
 from airycrumb.learning.train_the_eye import mark as mark_judgement
 from airycrumb.learning.write_back import taught
+from airycrumb.memo import OutOfTime, within
 from airycrumb.pantry import shelf
 from airycrumb.paper.linked_recipe import as_recipe
 from airycrumb.plan.context import Context, RoomReading
@@ -230,6 +231,7 @@ __all__ = [
     "Observation",
     "Option",
     "OptionsReply",
+    "OutOfTime",
     "PantryItem",
     "Printed",
     "Problem",
@@ -269,6 +271,7 @@ __all__ = [
     "spots",
     "structure_problems",
     "taught",
+    "within",
     "wrapper_template",
     "wrong_with",
 ]
