@@ -4,7 +4,7 @@ import json
 import unittest
 from typing import Any
 
-from hypothesis import given, settings
+from hypothesis import example, given, settings
 from hypothesis import strategies as st
 from jsonschema import Draft202012Validator
 
@@ -96,6 +96,7 @@ class RefusedAsPublished(unittest.TestCase):
 
     @settings(max_examples=200, deadline=None)
     @given(st.sampled_from(places(kitchen_document())), SOMETHING)
+    @example(["version"], True)
     def test_of_a_kitchen(self, path: list[str | int], value: Any) -> None:
         self.agree("kitchen", edited(kitchen_document(), [Change(path, value)]))
 

@@ -6,9 +6,9 @@ One definition each: pydantic makes reading, the published schema and the HTTP c
 from collections.abc import Callable
 from dataclasses import dataclass, replace
 from functools import cached_property
-from typing import Annotated, Any, Self, TypeVar, get_args
+from typing import Annotated, Any, Literal, Self, TypeVar, get_args
 
-from pydantic import BaseModel, ConfigDict, Field, GetCoreSchemaHandler, GetJsonSchemaHandler, Strict
+from pydantic import BaseModel, BeforeValidator, ConfigDict, Field, GetCoreSchemaHandler, GetJsonSchemaHandler, Strict
 from pydantic.json_schema import JsonSchemaValue
 from pydantic_core import CoreSchema, core_schema
 
@@ -18,6 +18,8 @@ from airycrumb.words import Message, Quantity
 from airycrumb.words.quantity import Kind
 
 T = TypeVar("T")
+# JSON's true is no number, though Python takes it for 1.
+FormatVersion = Annotated[Literal[1], BeforeValidator(lambda told: repr(told) if isinstance(told, bool) else told)]
 LONGEST_QUANTITY = 40  # characters of one written quantity
 
 

@@ -7,7 +7,19 @@ from typing import Annotated, Literal, Self
 
 from pydantic import Field, PrivateAttr, model_validator
 
-from airycrumb.bake.fields import Count, Measured, NeverNull, Number, OneOf, Problems, Text, Written, left_out, told
+from airycrumb.bake.fields import (
+    Count,
+    FormatVersion,
+    Measured,
+    NeverNull,
+    Number,
+    OneOf,
+    Problems,
+    Text,
+    Written,
+    left_out,
+    told,
+)
 from airycrumb.bake.refusals import read_as
 from airycrumb.bake.room_day import minute_of_day
 from airycrumb.bake.text import Document, load_json
@@ -232,7 +244,7 @@ class Kitchen(Written):
     """Where it is made: warmth, height, scale, what there is to cook in, and how its dough rises."""
 
     format: Literal["airycrumb-kitchen"] = told("format", "What this file is.")
-    version: Literal[1] = told("version", "Version of this format.")
+    version: FormatVersion = told("version", "Version of this format.")
     name: Annotated[str, Text(120)] = told("name", "What the cook calls it.")
     room_c: Annotated[float, Measured("temperature", "C", "20 C", (5, 40), say("The kitchen"))] = told(
         "room", "Usual warmth of the kitchen, 5 to 40 °C."

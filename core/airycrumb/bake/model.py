@@ -5,7 +5,7 @@ from typing import Annotated, Any, Literal, Self
 
 from pydantic import Field, model_validator
 
-from airycrumb.bake.fields import Count, Measured, OneOf, Problems, Text, Written, left_out, told
+from airycrumb.bake.fields import Count, FormatVersion, Measured, OneOf, Problems, Text, Written, left_out, told
 from airycrumb.bake.groups import (
     DOUGH_EACH,
     FILLING_EACH,
@@ -195,7 +195,7 @@ class Bake(Written):
     """What to make: one dough, one group of pieces or several, and how each stage is done."""
 
     format: Literal["airycrumb-bake"] = told("format", "What this file is.")
-    version: Literal[1] = told("version", "Version of this format.")
+    version: FormatVersion = told("version", "Version of this format.")
     name: Annotated[str, Text(120)] = told("name", "What the cook calls it.")
     pieces: Annotated[int, PIECES] = told("pieces", "How many pieces, 1 to 200.")
     dough_each_g: Annotated[float, DOUGH_EACH] = told("dough_per_piece", "Mass of dough in one piece, 10 g to 1500 g.")

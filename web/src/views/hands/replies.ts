@@ -12,7 +12,7 @@ const CHANGEABLE = new Set<Stage>(["sponge", "rise", "again", "proof", "heat"]);
 /** Marks that change times in ways no table holds. */
 const UNTOLD = new Set(["moved", "dough_temperature", "room_temperature", "oven", "dough_weight", "water_left"]);
 /** A quiet moment of the hands, ms: each table costs the server a second. */
-const QUIET = 5_000;
+const QUIET = 12_000;
 
 /**
  * Keep the tables of what looks and readings would make of the stages not yet ended: the open one's as of the last mark
