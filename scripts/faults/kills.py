@@ -15,7 +15,7 @@ from scripts.faults.site import PATIENCE_S, Site
 from scripts.serving import ROOT
 
 CLIENTS = 4
-BETWEEN_S = (0.2, 0.8)
+BETWEEN_S = (0.2, 1.6)
 # How often each is done, of ten times.
 OFTEN = {"mark": 6, "save": 2, "start": 1, "finish": 1}
 KILLS = ("kill_worker", "kill_worker", "kill_server", "kill_database", "kill_all")

@@ -24,6 +24,7 @@ from airycrumb.recipe import Correction
 from airycrumb.sheet import Sheet, work
 from airycrumb.sheet.replies import Replies, ReplyGrid
 from airycrumb.sheet.replies import replies as worked_replies
+from airycrumb.stations.heat.warm_up import warm_up
 from airycrumb.whatif.keeping import Kept
 from airycrumb.whatif.rise import Lateness, Option, away, late_by, ready_at, rise_of
 from airycrumb.whatif.wrapper import By, Solved
@@ -271,6 +272,7 @@ __all__ = [
     "spots",
     "structure_problems",
     "taught",
+    "warm_up",
     "within",
     "wrapper_template",
     "wrong_with",
