@@ -16,7 +16,7 @@ from batches import services
 from batches.models import Batch
 from batches.services import Seen, zone_of
 from gateway import compute
-from gateway.contract import BakeDocument, Failure, Id, Number, Strict, When
+from gateway.contract import BakeDocument, Failure, Id, Number, Reading, Strict, When
 
 log = logging.getLogger("airycrumb")
 router = Router(tags=["batches"])
@@ -43,7 +43,7 @@ class ObservationIn(Strict):
     kind: compute.MarkKind
     stage: compute.StageKey
     at: When
-    value: float | None = None
+    value: Reading | None = None
     where: Annotated[str, Field(max_length=60)] | None = None
     undoes: uuid.UUID | None = None
 

@@ -10,7 +10,7 @@ from accounts.limits import COSTLY, SHEETS
 from accounts.services import household_of
 from devices.services import heard_in_room
 from gateway import compute
-from gateway.contract import BakeDocument, Failure, Id, Strict, When
+from gateway.contract import BakeDocument, Failure, Id, Reading, Strict, When
 from gateway.words import Message
 from kitchens.services import kitchen_of
 
@@ -31,7 +31,7 @@ class CorrectionIn(Strict):
     written: str
     nth: int
     use: str | None = None
-    grams: float | None = None
+    grams: Reading | None = None
     part: str | None = None
 
 
@@ -108,7 +108,7 @@ class WrapperAsk(Draft):
 
     group: Annotated[int, Field(ge=0, le=5)] = 0
     by: compute.By
-    value: float
+    value: Reading
 
 
 @router.post(

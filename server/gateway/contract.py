@@ -48,6 +48,8 @@ def _possible(at: datetime) -> datetime:
 When = Annotated[AwareDatetime, AfterValidator(_possible)]
 Id = Annotated[int, Field(ge=1, le=LARGEST_ID)]
 Number = Annotated[int, Field(ge=1, le=1_000_000)]
+# What an instrument, a scale or a hand may say in its own unit: what it means is judged, and worded, elsewhere.
+Reading = Annotated[float, Field(ge=-1_000_000, le=1_000_000)]
 
 
 class ProblemOut(Strict):

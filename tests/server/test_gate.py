@@ -97,6 +97,14 @@ class Numbers(ApiCase):
             self.assertEqual(self.call("POST", f"/bakes/{bake['id']}/batches", body)[0], 422)
         self.assertEqual(self.call("PUT", f"/bakes/{bake['id']}", {"base": big, "document": bake_document()})[0], 422)
 
+    def test_a_reading_no_instrument_shows_is_refused_not_a_fault(self) -> None:
+        batch = self.start()
+        for value in (1.7e308, -1.7e308, 1e7):
+            with self.subTest(value=value):
+                status, said = self.mark(batch["id"], ("risen", "rise", 40, value))
+                self.assertEqual(status, 422)
+                self.assertIn("value", said["message"])
+
 
 class Bodies(ApiCase):
     def test_a_page_that_holds_a_recipe_and_a_months_readings_are_taken(self) -> None:
