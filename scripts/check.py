@@ -17,8 +17,8 @@ from scripts.postgres import in_use
 
 ROOT = Path(__file__).resolve().parent.parent
 BIN = ROOT / ".venv" / "bin"
-# Browser tests wait more than they compute: four at once fill two cores.
-AT_ONCE = 4
+# Browser tests wait more than they compute: three at once fill two cores.
+AT_ONCE = 3
 PYTHON_SOURCES = ("core", "server", "scripts", "stand_ins", "tests")
 
 CHECKS: dict[str, tuple[Path, list[str]]] = {

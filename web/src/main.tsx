@@ -164,7 +164,8 @@ followOutbox(queries, outbox);
 void askToStay();
 
 const draw = () =>
-  createRoot(document.getElementById("root") as HTMLElement).render(
+  // What React put right by itself is no fault of the page.
+  createRoot(document.getElementById("root") as HTMLElement, { onRecoverableError: console.warn }).render(
     <StrictMode>
       <QueryClientProvider client={queries}>
         <SettingsProvider>

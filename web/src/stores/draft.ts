@@ -151,10 +151,8 @@ export class DraftStore {
     const wrong = before.filter((p) => p.refused && p.refused.status !== 409).map((p) => p.id);
     if (wrong.length > 0) void this.outbox.giveUp(new Set(wrong));
     const untried = new Set(before.filter((p) => !p.tried).map((p) => p.id));
-    if (same(document, this.saved) && untried.size === before.length) {
-      void this.outbox.withdraw(untried).then(() => this.refresh());
-      return;
-    }
+    // With nothing waiting there is nothing to undo at the server; what waits may be on its way this very moment.
+    if (same(document, this.saved) && before.length === 0) return;
     this.post(document, untried);
   }
 
