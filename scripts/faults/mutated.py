@@ -4,7 +4,6 @@ import contextlib
 import copy
 import random
 from collections import Counter
-from collections.abc import Iterator
 from datetime import UTC, datetime
 from typing import Any
 
@@ -17,6 +16,7 @@ from schemathesis.core.result import Ok
 
 from scripts.faults.site import PATIENCE_S, Site
 from scripts.serving import ROOT
+from tests.core.examples import places
 
 # Dates, units and numbers that have ended notebooks: slips of a clock, of a unit, of a hand.
 NASTY: tuple[Any, ...] = (
@@ -55,18 +55,11 @@ NASTY: tuple[Any, ...] = (
 )
 
 
-def _places(value: Any, path: tuple[str | int, ...] = ()) -> Iterator[tuple[str | int, ...]]:
-    inner = value.items() if isinstance(value, dict) else enumerate(value) if isinstance(value, list) else ()
-    for key, child in inner:
-        yield (*path, key)
-        yield from _places(child, (*path, key))
-
-
 def _spoilt(body: Any, chance: random.Random) -> Any:
     """A good body with one to three places overwritten, dropped or doubled."""
     changed: Any = copy.deepcopy(body)
     for _ in range(chance.randint(1, 3)):
-        path = chance.choice(list(_places(changed)) or [()])
+        path = chance.choice(list(places(changed)) or [()])
         if not path:
             return chance.choice(NASTY)
         place: Any = changed

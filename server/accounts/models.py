@@ -27,16 +27,17 @@ class Member(models.Model):
 class Receipt(models.Model):
     """That something sent with an id of its own was done: sent again, it is answered and not done twice.
 
-    made: the key of what it made or changed.
+    what: the kind of thing, so that a key is never taken for another table's; made: the key of what it made or changed.
     """
 
     household = models.ForeignKey(Household, on_delete=models.CASCADE, related_name="receipts")
+    what = models.CharField(max_length=16)
     client_id = models.UUIDField()
     made = models.BigIntegerField(null=True)
     taken = models.DateTimeField(auto_now_add=True)
 
     class Meta:
-        constraints = [models.UniqueConstraint(fields=["household", "client_id"], name="each_id_once")]
+        constraints = [models.UniqueConstraint(fields=["household", "what", "client_id"], name="each_id_once")]
 
     def __str__(self) -> str:
         return f"{self.client_id} of {self.household}"

@@ -30,15 +30,16 @@ def household_of(request: HttpRequest) -> Household:
 
 
 @transaction.atomic
-def once(household: Household, client_id: uuid.UUID | None, do: Callable[[], int]) -> int:
+def once(household: Household, what: str, client_id: uuid.UUID | None, do: Callable[[], int]) -> int:
     """The key of what `do` makes; done once for each id, whichever worker takes it and however often it is sent.
 
-    What fails is not taken: it may be sent again. Without an id it is done each time.
+    what: the kind of thing, up to 16 letters; an id stands for one of each kind. What fails is not taken: it may be
+    sent again. Without an id it is done each time.
     """
     if client_id is None:
         return do()
     # Two workers with one id: the second waits here until the first has ended, well or badly.
-    receipt, new = Receipt.objects.get_or_create(household=household, client_id=client_id)
+    receipt, new = Receipt.objects.get_or_create(household=household, what=what, client_id=client_id)
     if new:
         receipt.made = do()
         receipt.save(update_fields=["made"])

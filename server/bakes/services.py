@@ -56,7 +56,7 @@ def version_of(household: Household, bake_id: int, number: int) -> BakeVersion:
 def create(household: Household, document: compute.Document, client_id: uuid.UUID | None = None) -> BakeVersion:
     """A new bake with its first version; sent twice with one id, it is one bake."""
     _check(document)
-    return _version(once(household, client_id, lambda: _created(household, document)))
+    return _version(once(household, "new bake", client_id, lambda: _created(household, document)))
 
 
 def _created(household: Household, document: compute.Document) -> int:
@@ -84,7 +84,7 @@ def save(
     version it made, whatever was saved since.
     """
     _check(document)
-    return _version(once(household, client_id, lambda: _saved(household, bake_id, base, document)))
+    return _version(once(household, "save", client_id, lambda: _saved(household, bake_id, base, document)))
 
 
 def _saved(household: Household, bake_id: int, base: int, document: compute.Document) -> int:

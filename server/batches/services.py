@@ -160,7 +160,7 @@ def start(
     client_id: uuid.UUID | None = None,
 ) -> Batch:
     """Start making a bake: its version, the kitchen and the plan are frozen now. Sent twice with one id, it is one."""
-    key = once(household, client_id, lambda: _started(household, bake_id, version, kitchen_id, now))
+    key = once(household, "start", client_id, lambda: _started(household, bake_id, version, kitchen_id, now))
     return batch_of(household, key)
 
 

@@ -2,6 +2,7 @@
 
 import copy
 import json
+from collections.abc import Iterator
 from datetime import UTC, datetime, timedelta
 from pathlib import Path
 from typing import Any
@@ -81,3 +82,11 @@ def sheet(
 def seen(kind: str, stage: str, minutes: float, value: float | None = None, where: str | None = None) -> Observation:
     """An observation so many minutes after noon."""
     return Observation(kind, stage, NOON + timedelta(minutes=minutes), value, where)
+
+
+def places(value: Any, path: tuple[str | int, ...] = ()) -> Iterator[tuple[str | int, ...]]:
+    """Every place in a document but the whole."""
+    inner = value.items() if isinstance(value, dict) else enumerate(value) if isinstance(value, list) else ()
+    for key, child in inner:
+        yield (*path, key)
+        yield from places(child, (*path, key))

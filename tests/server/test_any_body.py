@@ -2,7 +2,6 @@
 
 import copy
 import json
-from collections.abc import Iterator
 from typing import Any
 
 from hypothesis import HealthCheck, given, settings
@@ -11,7 +10,7 @@ from hypothesis.extra.django import TestCase as DrawnCase
 
 from bakes.models import BakeVersion
 from batches.models import Observation
-from tests.core.examples import bake_document
+from tests.core.examples import bake_document, places
 from tests.server.base import NOW, ApiCase
 
 JUNK = (
@@ -25,14 +24,6 @@ JUNK = (
     | st.just({"use": "water"})
 )
 SOME = settings(max_examples=60, suppress_health_check=[HealthCheck.too_slow])
-
-
-def places(value: Any, path: tuple[str | int, ...] = ()) -> Iterator[tuple[str | int, ...]]:
-    """Every place in a document but the whole."""
-    inner = value.items() if isinstance(value, dict) else enumerate(value) if isinstance(value, list) else ()
-    for key, child in inner:
-        yield (*path, key)
-        yield from places(child, (*path, key))
 
 
 def with_junk(document: Any, path: tuple[str | int, ...], junk: Any) -> Any:

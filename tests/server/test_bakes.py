@@ -86,6 +86,17 @@ class Keeping(ApiCase):
         new = {"client_id": late["client_id"], "document": bake_document()}
         self.assertEqual(self.call("POST", "/bakes", new, self.other)[0], 201)
 
+    def test_an_id_of_one_kind_never_opens_another_households_row_of_another_kind(self) -> None:
+        theirs = self.call("POST", "/bakes", {"document": bake_document(name="theirs")}, self.other)[1]
+        made = self.make_bake()
+        for _ in range(3):
+            sent = {"client_id": str(uuid.uuid4()), "now": NOW.isoformat()}
+            self.assertEqual(self.call("POST", f"/bakes/{made['id']}/batches", sent)[0], 201)
+            save = {"client_id": sent["client_id"], "base": 1, "document": bake_document()}
+            status, answer = self.call("PUT", f"/bakes/{made['id']}", save)
+            self.assertEqual((status, answer["id"]), (200, made["id"]))
+            self.assertNotEqual(answer["document"]["name"], theirs["document"]["name"])
+
     def test_what_is_typed_wrong_is_kept_but_what_is_no_bake_is_not(self) -> None:
         made = self.make_bake(dough_per_piece="5 kg")
         self.assertEqual(made["document"]["dough_per_piece"], "5 kg")

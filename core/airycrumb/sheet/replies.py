@@ -7,7 +7,7 @@ from dataclasses import dataclass
 from datetime import datetime, timedelta
 
 from airycrumb.bake.kitchen import Kitchen
-from airycrumb.bake.marks import MarkKind, Observation, StageKey
+from airycrumb.bake.marks import STAGES, MarkKind, Observation, StageKey
 from airycrumb.bake.model import Bake
 from airycrumb.plan.timetable import Step
 from airycrumb.sheet.work import work
@@ -68,7 +68,8 @@ def _tray(sheet: Sheet, stage: str) -> RiseTray | None:
 def _until(sheet: Sheet, seen: Sequence[Observation], stage: str) -> list[Observation]:
     """What has been seen, and every stage before this one ended as it is planned to."""
     steps, ended = _steps(sheet), {o.stage for o in seen if o.kind == "done"}
-    order = [s.key for s in sheet.day.steps if s.key not in ("filling", "preheat", "soak")]
+    # The filling goes on beside the dough; cooling, soaking and preheating are nobody's stage to end.
+    order = [s.key for s in sheet.day.steps if s.key in STAGES and s.key != "filling"]
     before = order[: order.index(stage)]
     started = [] if seen else [Observation("started", order[0], sheet.day.start)]
     return [*started, *seen, *(Observation("done", s, steps[s].end) for s in before if s not in ended)]

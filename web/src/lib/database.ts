@@ -5,7 +5,7 @@ interface Holdings extends DBSchema {
   /** What the cook did and the server has not yet taken, in the order it was done. */
   outbox: { key: number; value: { seq?: number; id: string } };
   /** The server's last answers by what was asked: to open without it, and at once. */
-  answers: { key: string; value: { asked: string; owner: string; at: number; answer: unknown } };
+  answers: { key: string; value: { asked: string; at: number; answer: unknown } };
 }
 
 export type Database = IDBPDatabase<Holdings>;

@@ -12,7 +12,6 @@ const MOST = 80;
 
 interface Kept {
   asked: string;
-  owner: string;
   at: number;
   answer: { key: readonly unknown[]; data: unknown };
 }
@@ -37,11 +36,11 @@ export async function forgetAnswers(queries: QueryClient): Promise<void> {
     .catch(() => undefined);
 }
 
-async function write(owner: string, changed: Query[]) {
+async function write(changed: Query[]) {
   const db = await database();
   const { store, done } = db.transaction("answers", "readwrite", { durability: "relaxed" });
   for (const { queryHash: asked, queryKey: key, state } of changed)
-    await store.put({ asked, owner, at: state.dataUpdatedAt, answer: { key, data: state.data } });
+    await store.put({ asked, at: state.dataUpdatedAt, answer: { key, data: state.data } });
   if ((await store.count()) > MOST) {
     const old = ((await store.getAll()) as Kept[]).sort((a, b) => b.at - a.at).slice(MOST / 2);
     // Lists of everything stay; what was looked at longest ago goes.
@@ -55,10 +54,9 @@ export function keepAnswers(queries: QueryClient): () => void {
   const changed = new Map<string, Query>();
   let timer: ReturnType<typeof setTimeout> | undefined;
   const flush = () => {
-    const owner = (queries.getQueryData<{ user: string | null }>(["me"])?.user ?? "") || "";
     const now = [...changed.values()];
     changed.clear();
-    void write(owner, now).catch(() => undefined);
+    void write(now).catch(() => undefined);
   };
   const stop = queries.getQueryCache().subscribe((event) => {
     if (event.type !== "updated" || event.action.type !== "success" || !KEPT.has(String(event.query.queryKey[0])))

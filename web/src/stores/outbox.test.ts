@@ -3,7 +3,8 @@ import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 import type { Bake, BakeOut } from "../api/client";
 import { ServerError } from "../api/server-error";
 import { FakeBrowser } from "./fakes.testing";
-import { parcelOf, streamOf, type Hand } from "./outbox";
+import type { Hand } from "./outbox";
+import { parcelOf, streamOf } from "./parcels";
 import type { Posted, Work } from "./posted";
 
 const bake = (name: string) => ({ name }) as Bake;

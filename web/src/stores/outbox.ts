@@ -1,5 +1,6 @@
 import type { BakeOut, BatchOut } from "../api/client";
 import { asServerError, lineAfter, ServerError, type Line } from "../api/server-error";
+import { parcelOf, streamOf } from "./parcels";
 import type { Posted, Shelf, Work } from "./posted";
 
 export type Answer = BakeOut | BatchOut;
@@ -42,35 +43,6 @@ const TRY_AGAIN = 4_000;
 const MOST_AT_ONCE = 100;
 /** Answers that say the thing itself cannot be; whatever else goes wrong, it is sent again. */
 const REFUSALS = new Set([404, 409, 413, 422]);
-
-/** Things of one stream go one after another: what stands in the way of one stands in the way of those behind it. */
-export const streamOf = ({ id, work }: Posted): string => {
-  if (work.kind === "mark" || work.kind === "finish") return `batch ${work.batch}`;
-  return work.kind === "create" ? id : `bake ${work.bake} ${work.chain}`;
-};
-
-/** What can go now, from what waits in order: one thing, or up to `most` marks of one batch. */
-export function parcelOf(
-  waiting: Posted[],
-  stopped: ReadonlySet<string>,
-  resting: Pick<ReadonlySet<string>, "has">,
-  most: number,
-): Posted[] {
-  const shut = new Set(stopped);
-  for (const [i, one] of waiting.entries()) {
-    const stream = streamOf(one);
-    if (shut.has(stream)) continue;
-    if (one.refused || resting.has(one.id)) {
-      shut.add(stream);
-      continue;
-    }
-    if (one.work.kind !== "mark") return [one];
-    const behind = waiting.slice(i).filter((p) => streamOf(p) === stream);
-    const other = behind.findIndex((p) => p.work.kind !== "mark" || p.refused);
-    return behind.slice(0, Math.min(other < 0 ? Infinity : other, most));
-  }
-  return [];
-}
 
 /**
  * Everything the cook did that the server has not yet taken, in the order it was done.
