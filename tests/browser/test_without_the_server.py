@@ -70,6 +70,8 @@ class WithoutTheServer(BrowserCase):
         self.away()
         page.reload()
         self.bench.worked()
+        # Its words are kept as well as its numbers.
+        expect(page.get_by_role("button", name=re.compile("pleated buns"))).to_be_visible()
         self.bench.set("Pieces", "7")
         self.bench.says("server out of reach; kept here")
         page.reload()

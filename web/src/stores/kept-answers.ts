@@ -5,7 +5,9 @@ import type { Answer, News } from "./outbox";
 import { database } from "../lib/database";
 
 /** What is asked that is worth keeping; the rest is asked anew or not at all. */
-const KEPT = new Set(["me", "bakes", "bake", "batches", "batch", "kitchens", "spots", "pantry", "sheet", "replies"]);
+const KEPT = new Set(
+  "me bakes bake batches batch kitchens spots pantry closings heat-choices sheet replies".split(" "),
+);
 const WRITE_AFTER = 200;
 /** With more than so many answers, the older half makes room. */
 const MOST = 80;

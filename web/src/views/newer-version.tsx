@@ -25,10 +25,7 @@ export function NewerVersion({ quiet }: { quiet: boolean }) {
   }, [now]);
   if (!now) return null;
   return (
-    <p
-      role="status"
-      className="mx-auto mt-1 flex w-full max-w-[1320px] items-center justify-end gap-3 px-4 text-base tab:px-8"
-    >
+    <p role="status" className="mt-1 flex items-center justify-end gap-3 text-base">
       A newer Airy Crumb is here.
       <Button onClick={now}>Take it now</Button>
     </p>

@@ -11,7 +11,7 @@ export function RefusedNotice() {
   return (
     <div
       role="alert"
-      className="mx-auto mt-1 flex max-w-[1320px] flex-wrap items-center justify-between gap-3 rounded-xl border-2 border-crust bg-warm px-3 py-1.5 font-semibold"
+      className="mt-1 flex flex-wrap items-center justify-between gap-3 rounded-xl border-2 border-crust bg-warm px-3 py-1.5 font-semibold"
     >
       <p>
         The server will not take {unsentWords(refused)}: {first.refused?.message}

@@ -128,9 +128,11 @@ export function Shell() {
           </button>
         </div>
       </header>
-      <ClockNotice />
-      <RefusedNotice />
-      <NewerVersion quiet={batches.data !== undefined && !running} />
+      <div className="mx-auto w-full max-w-[1320px] px-4 tab:px-8">
+        <ClockNotice />
+        <RefusedNotice />
+        <NewerVersion quiet={batches.data !== undefined && !running} />
+      </div>
       <Guarded what="This view" note="The other views go on, and nothing noted is lost." retryWith={[pathname]}>
         <Suspense fallback={<Notice title="Opening…" />}>
           <Outlet />

@@ -210,7 +210,7 @@ function OpenBake({ from, kitchen }: { from: BakeOut; kitchen: Kitchen | undefin
       </div>
       <LineNotice
         line={state.line}
-        meanwhile="what you change is kept here; what stands below was worked before it."
+        meanwhile={`what you change is kept here; ${sheet ? "what stands below was worked before it." : "its plan comes as soon as it answers."}`}
         unkept={state.unkept}
         onSignedIn={store.again}
       />
@@ -258,7 +258,7 @@ function OpenBake({ from, kitchen }: { from: BakeOut; kitchen: Kitchen | undefin
           />
         </Guarded>
       ) : problems.length === 0 ? (
-        <Notice title="Working it out…" />
+        <Notice title={state.line === "open" ? "Working it out…" : "No plan of this bake is kept here"} />
       ) : (
         <Repair document={document} problems={problems} edit={edit} />
       )}

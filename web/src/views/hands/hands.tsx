@@ -17,7 +17,7 @@ import { Button } from "../../ui/button";
 import { Notice } from "../../ui/facts";
 import { beganAt, dueAt, fermenting, stagesOf, stepOf, toldNote } from "../marks/steps";
 import { ClockNotice } from "../clock-notice";
-import { batchQuery, notShown } from "../queries";
+import { bakeQuery, batchQuery, notShown } from "../queries";
 import { ring, stayAwake } from "./alarm";
 import { Extras } from "./extras";
 import { HowWasIt } from "./outcome";
@@ -64,6 +64,8 @@ function Run({ from }: { from: BatchOut }) {
   const navigate = useNavigate();
   useEffect(() => store.open(), [store]);
   useEffect(stayAwake, []);
+  // Where “leave” leads is fetched while the server is there, for when it is not.
+  useQuery(bakeQuery(from.bake_id));
 
   const { batch } = state;
   // The newest sheet that could be worked: a mark that makes no sense must not blank the screen.

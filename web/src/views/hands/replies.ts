@@ -9,8 +9,15 @@ import { repliesQuery, type Replies } from "../queries";
 
 /** Stages whose length a look or a reading changes. */
 const CHANGEABLE = new Set<Stage>(["sponge", "rise", "again", "proof", "heat"]);
-/** Marks that change times in ways no table holds. */
-const UNTOLD = new Set(["moved", "dough_temperature", "room_temperature", "oven", "dough_weight", "water_left"]);
+/** Marks that change times in ways no table holds, and what each is called. */
+const UNTOLD: Record<string, string> = {
+  moved: "the move",
+  dough_temperature: "the dough's warmth",
+  room_temperature: "the room's warmth",
+  oven: "the oven's heat",
+  dough_weight: "the dough's weight",
+  water_left: "the water left",
+};
 /** A quiet moment of the hands, ms: each table costs the server a second. */
 const QUIET = 12_000;
 
@@ -57,8 +64,8 @@ export function useTold(state: RunState, stage: Stage | undefined, began: number
 
 /** What a cook is told of the times while the server is away. */
 export function meanwhile({ waiting }: RunState): string {
-  if (waiting.some((o) => UNTOLD.has(o.kind)))
-    return "go on, your marks are kept here and sent later; until then the times below do not count on where it was moved, or on how warm or heavy it is.";
-  if (waiting.length > 0) return "go on, your marks are kept here and sent later.";
-  return "go on, the times below still count.";
+  if (waiting.length === 0) return "go on, the times below still count.";
+  const untold = [...new Set(waiting.flatMap((o) => UNTOLD[o.kind] ?? []))].join(" and ");
+  const but = untold && ` The times below do not count on ${untold} until then.`;
+  return `go on, your marks are kept here and sent later.${but}`;
 }
