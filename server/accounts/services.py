@@ -48,6 +48,12 @@ def once(household: Household, what: str, client_id: uuid.UUID | None, do: Calla
     return receipt.made
 
 
+def made_by(household: Household, what: str, client_id: uuid.UUID) -> int | None:
+    """The key of what was made when this id was taken; None where it never was."""
+    receipt = Receipt.objects.filter(household=household, what=what, client_id=client_id).first()
+    return receipt.made if receipt else None
+
+
 def sign_in(request: HttpRequest, username: str, password: str) -> None:
     """Open a session, or Refusal 401. The same words for a wrong name and a wrong password."""
     tried = {"username": username}

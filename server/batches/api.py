@@ -222,6 +222,16 @@ def read_batch(request: HttpRequest, batch_id: Id, now: Annotated[When, Query()]
 
 
 @router.get(
+    "/batches/begun/{client_id}",
+    response={200: BatchOut, 401: Failure, 403: Failure, 404: Failure, 422: Failure},
+    operation_id="begun_batch",
+)
+def begun_batch(request: HttpRequest, client_id: uuid.UUID, now: Annotated[When, Query()]) -> BatchOut:
+    """The batch that a start with this id began: where it was pressed, nothing but that id may be known."""
+    return _out(services.begun_by(household_of(request), client_id), now)
+
+
+@router.get(
     "/batches/{batch_id}/news",
     response={200: BatchNews, 401: Failure, 403: Failure, 404: Failure},
     operation_id="batch_news",

@@ -11,7 +11,7 @@ from django.db import transaction
 from django.db.models import QuerySet
 
 from accounts.models import Household
-from accounts.services import once
+from accounts.services import made_by, once
 from bakes.services import head_of, version_of
 from batches.models import Batch, Observation
 from devices.services import heard_in_heat
@@ -161,6 +161,14 @@ def start(
 ) -> Batch:
     """Start making a bake: its version, the kitchen and the plan are frozen now. Sent twice with one id, it is one."""
     key = once(household, "start", client_id, lambda: _started(household, bake_id, version, kitchen_id, now))
+    return batch_of(household, key)
+
+
+def begun_by(household: Household, client_id: uuid.UUID) -> Batch:
+    """The batch that a start with this id began; Refusal 404 where none was taken."""
+    key = made_by(household, "start", client_id)
+    if key is None:
+        raise missing("batch")
     return batch_of(household, key)
 
 

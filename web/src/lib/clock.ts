@@ -66,6 +66,14 @@ export const nowIso = (at = new Date(clockNow()), fine = false) => {
   return `${local}${sign}${two(offset / 60)}:${two(offset % 60)}`;
 };
 
+const AN_HOUR_OF_A_DAY = /^\d{4}-\d\d-\d\dT\d\d:/;
+
+/** The same plan at another time: every hour in it moved by so many ms. */
+export const movedBy = <T>(plan: T, ms: number): T =>
+  JSON.parse(JSON.stringify(plan), (_, value: unknown) =>
+    typeof value === "string" && AN_HOUR_OF_A_DAY.test(value) ? nowIso(new Date(Date.parse(value) + ms)) : value,
+  ) as T;
+
 /** 95 -> "1 h 35", 40 -> "40 min". */
 export const duration = (minutes: number) => {
   const whole = Math.max(0, Math.round(minutes));

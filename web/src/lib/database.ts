@@ -40,3 +40,16 @@ export async function askToStay(): Promise<void> {
     // It has no such promise to give.
   }
 }
+
+/** The last tenth of this browser's room is for what the cook did. */
+const FULL = 0.9;
+
+/** Whether there is room for what can be done without; a browser that does not tell is taken at its word. */
+export async function roomToSpare(): Promise<boolean> {
+  try {
+    const { usage = 0, quota = 0 } = await navigator.storage.estimate();
+    return quota === 0 || usage < FULL * quota;
+  } catch {
+    return true;
+  }
+}

@@ -1,18 +1,21 @@
 import same from "fast-deep-equal";
 import { createStore, type StoreApi } from "zustand/vanilla";
 
-import type { Bake, BakeOut, Problem, Sheet, SheetReply } from "../api/client";
+import type { Bake, BakeOut, BatchOut, Problem, Sheet, SheetReply } from "../api/client";
 import { asServerError, lineAfter, ServerError, type Line } from "../api/server-error";
 import { emptyHistory, pushed, recall, redone, remember, undone, type History } from "../lib/history";
 import { thisWindow } from "../lib/kept";
 import type { News, Outbox } from "./outbox";
 import type { Posted } from "./posted";
+import { begunHere } from "./run";
 
 export type SaveState = "saved" | "saving" | "unsaved" | "conflict" | "refused";
 
 export interface DraftState {
   document: Bake;
   sheet: Sheet | null;
+  /** What that sheet was worked from: an earlier edit, while the server is away. */
+  sheetOf: Bake | null;
   problems: Problem[];
   /** How many times a sheet has been answered. */
   answers: number;
@@ -24,6 +27,12 @@ export interface DraftState {
   unkept: boolean;
   canUndo: boolean;
   canRedo: boolean;
+}
+
+/** A sheet kept in this browser, with what it was worked from. */
+export interface KeptSheet {
+  sheet: Sheet;
+  document: Bake;
 }
 
 /** What a draft asks of the server. */
@@ -69,7 +78,7 @@ export class DraftStore {
     from: BakeOut,
     private readonly server: DraftServer,
     private readonly outbox: Outbox,
-    last: SheetReply | null = null,
+    last: KeptSheet | null = null,
   ) {
     this.id = from.id;
     this.base = from.version;
@@ -82,6 +91,7 @@ export class DraftStore {
     this.store = createStore<DraftState>(() => ({
       document: left?.document ?? from.document,
       sheet: last?.sheet ?? null,
+      sheetOf: last?.document ?? null,
       problems: [],
       answers: 0,
       save: "saved",
@@ -235,7 +245,8 @@ export class DraftStore {
     }
     this.working = true;
     try {
-      this.worked(await this.server.work(this.read().document));
+      const { document } = this.read();
+      this.worked(document, await this.server.work(document));
     } catch (error) {
       this.notWorked(asServerError(error));
     }
@@ -250,13 +261,18 @@ export class DraftStore {
     this.workTimer = setTimeout(() => void this.work(), later);
   }
 
-  private worked(reply: SheetReply) {
-    const { line, sheet, answers } = this.read();
+  private worked(document: Bake, reply: SheetReply) {
+    const { line, sheet, sheetOf, answers } = this.read();
     // The server is back: what waited to be saved need not wait longer.
     if (line !== "open") void this.outbox.hurry();
     this.unanswered = 0;
     this.workLine = "open";
-    this.store.setState({ sheet: reply.sheet ?? sheet, problems: reply.problems, answers: answers + 1 });
+    this.store.setState({
+      sheet: reply.sheet ?? sheet,
+      sheetOf: reply.sheet ? document : sheetOf,
+      problems: reply.problems,
+      answers: answers + 1,
+    });
     this.refresh();
   }
 
@@ -308,6 +324,13 @@ export class DraftStore {
     const refused = this.waiting().find((p) => p.refused)?.refused;
     if (refused) throw new ServerError(refused.status, refused.message);
     return this.waiting().length > 0 ? null : this.base;
+  }
+
+  /** The batch a start pressed now makes, by the sheet in sight; null where that is of an earlier edit. */
+  begun(at: string): BatchOut | null {
+    const { sheet, sheetOf, document } = this.read();
+    if (!sheet || !same(sheetOf, document)) return null;
+    return begunHere({ id: this.id, version: this.base, document }, sheet, at);
   }
 
   /** What to post to start a batch of this bake: after what of it waits. */

@@ -4,29 +4,42 @@ import { useSyncExternalStore } from "react";
 import { client, ServerError, take, type Bake, type BakeOut } from "../api/client";
 import { nowIso } from "../lib/clock";
 import { Outbox, type Hand, type News, type Others } from "./outbox";
-import type { Posted } from "./posted";
+import type { BatchRef, Posted } from "./posted";
 import { shelf } from "./shelf";
 
 /** One that hangs holds up every later one, in every tab. */
 const GIVE_UP_AFTER = 30_000;
 
+/** Numbers of batches that were started here, by the ids of their starts. */
+const numbers = new Map<string, number>();
+
+/** The server's number of a batch whose start it has taken. */
+async function numberOf(batch: BatchRef, signal: AbortSignal): Promise<number> {
+  if (typeof batch === "number") return batch;
+  const known = numbers.get(batch);
+  if (known !== undefined) return known;
+  const params = { path: { client_id: batch }, query: { now: nowIso() } };
+  const { id } = await take(client.GET("/api/batches/begun/{client_id}", { params, signal }));
+  numbers.set(batch, id);
+  return id;
+}
+
 /** Tell the server of one parcel, with the ids by which it takes each once. */
-const hand: Hand = ([first, ...more]) => {
+const hand: Hand = async ([first, ...more]) => {
   const { id: client_id, work } = first as Posted;
   const signal = AbortSignal.timeout(GIVE_UP_AFTER);
   switch (work.kind) {
     case "mark": {
       const observations = [work, ...more.map((p) => p.work)].flatMap((w) => (w.kind === "mark" ? [w.mark] : []));
-      const to = { params: { path: { batch_id: work.batch } }, signal };
+      const to = { params: { path: { batch_id: await numberOf(work.batch, signal) } }, signal };
       return take(
         client.POST("/api/batches/{batch_id}/observations", { ...to, body: { observations, now: nowIso() } }),
       );
     }
     case "finish": {
       const body = { outcome: work.outcome, observations: [], now: work.at };
-      return take(
-        client.POST("/api/batches/{batch_id}/finish", { params: { path: { batch_id: work.batch } }, body, signal }),
-      );
+      const batch_id = await numberOf(work.batch, signal);
+      return take(client.POST("/api/batches/{batch_id}/finish", { params: { path: { batch_id } }, body, signal }));
     }
     case "save": {
       const body = { client_id, base: work.base, document: work.document };

@@ -2,7 +2,7 @@
 import type { Query, QueryClient } from "@tanstack/react-query";
 
 import type { Answer, News } from "./outbox";
-import { database } from "../lib/database";
+import { database, roomToSpare } from "../lib/database";
 
 /** What is asked that is worth keeping; the rest is asked anew or not at all. */
 const KEPT = new Set(
@@ -38,8 +38,10 @@ export async function forgetAnswers(queries: QueryClient): Promise<void> {
     .catch(() => undefined);
 }
 
-async function write(changed: Query[]) {
+/** Write what was answered down; where room runs short, no answer is kept at all. */
+export async function writeAnswers(changed: Pick<Query, "queryHash" | "queryKey" | "state">[]): Promise<void> {
   const db = await database();
+  if (!(await roomToSpare())) return db.clear("answers");
   const { store, done } = db.transaction("answers", "readwrite", { durability: "relaxed" });
   for (const { queryHash: asked, queryKey: key, state } of changed)
     await store.put({ asked, at: state.dataUpdatedAt, answer: { key, data: state.data } });
@@ -58,7 +60,7 @@ export function keepAnswers(queries: QueryClient): () => void {
   const flush = () => {
     const now = [...changed.values()];
     changed.clear();
-    void write(now).catch(() => undefined);
+    void writeAnswers(now).catch(() => undefined);
   };
   const stop = queries.getQueryCache().subscribe((event) => {
     if (event.type !== "updated" || event.action.type !== "success" || !KEPT.has(String(event.query.queryKey[0])))
@@ -82,6 +84,8 @@ export function followOutbox(queries: QueryClient, outbox: { hear(hearer: (news:
     if (news.kind !== "answered") return;
     const { answer } = news;
     queries.setQueryData([isBatch(answer) ? "batch" : "bake", answer.id], answer);
+    // Where it was started is open under the start's own id.
+    for (const { id, work } of news.posted) if (work.kind === "start") queries.setQueryData(["batch", id], answer);
     const lists = news.posted.some((p) => p.work.kind !== "mark");
     if (lists) void queries.invalidateQueries({ queryKey: [isBatch(answer) ? "batches" : "bakes"] });
   });

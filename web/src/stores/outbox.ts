@@ -139,8 +139,8 @@ export class Outbox {
    * Post, and wait for the answer. Rejects with the server's refusal; null where the server cannot be asked now: then
    * it waits here, and is sent when it can be.
    */
-  deliver(work: Work): Promise<Answer | null> {
-    const [id] = this.post([work]);
+  deliver(work: Work, given: string = crypto.randomUUID()): Promise<Answer | null> {
+    const [id] = this.post([work], { ids: [given] });
     return new Promise((resolve, reject) => {
       const stop = this.hear((news) => {
         if (news.kind === "changed" || !news.posted.some((p) => p.id === id)) return;
@@ -270,10 +270,7 @@ export class Outbox {
 
   private sendLater() {
     const { waiting, line } = this.state;
-    if (this.owner === null) return;
-    // What stands first in its stream decides when that stream goes on.
-    const heads = waiting.filter((p, i) => waiting.findIndex((other) => streamOf(other) === streamOf(p)) === i);
-    if (!heads.some((p) => !p.refused && !this.resting.has(p.id))) return;
+    if (this.owner === null || parcelOf(waiting, new Set(), this.resting, 1).length === 0) return;
     const well = line === "open" && !this.faulted;
     this.timer = setTimeout(() => void this.send(), well ? 0 : TRY_AGAIN);
   }

@@ -7,6 +7,9 @@ export const streamOf = ({ id, work }: Posted): string => {
   return work.kind === "create" ? id : `bake ${work.bake} ${work.chain}`;
 };
 
+/** The stream that what waits opens once it has gone: the marks of a batch follow its start. */
+const streamBegunBy = ({ id, work }: Posted): string => (work.kind === "start" ? `batch ${id}` : "");
+
 /** What can go now, from what waits in order: one thing, or up to `most` marks of one batch. */
 export function parcelOf(
   waiting: Posted[],
@@ -14,7 +17,7 @@ export function parcelOf(
   resting: Pick<ReadonlySet<string>, "has">,
   most: number,
 ): Posted[] {
-  const shut = new Set(stopped);
+  const shut = new Set([...stopped, ...waiting.map(streamBegunBy)]);
   for (const [i, one] of waiting.entries()) {
     const stream = streamOf(one);
     if (shut.has(stream)) continue;

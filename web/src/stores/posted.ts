@@ -1,9 +1,12 @@
 /** One thing the cook did that the server is to be told of, and where such things wait. */
 import type { Bake, ObservationIn, Outcome } from "../api/client";
 
+/** A batch by the server's number, or by the id of the start that will make it: the server has not taken that yet. */
+export type BatchRef = number | string;
+
 export type Work =
-  | { kind: "mark"; batch: number; mark: ObservationIn }
-  | { kind: "finish"; batch: number; outcome: Outcome; at: string }
+  | { kind: "mark"; batch: BatchRef; mark: ObservationIn }
+  | { kind: "finish"; batch: BatchRef; outcome: Outcome; at: string }
   /** chain: the window whose edits follow on one another; base: the version the first of them was made from. */
   | { kind: "save"; bake: number; chain: string; base: number; document: Bake }
   | { kind: "create"; document: Bake }

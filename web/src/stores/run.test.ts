@@ -1,11 +1,11 @@
 import fc from "fast-check";
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 
-import type { BatchOut, ObservationIn } from "../api/client";
+import type { BatchOut, ObservationIn, Sheet } from "../api/client";
 import { ServerError } from "../api/server-error";
 import { FakeBrowser } from "./fakes.testing";
 import type { Hand, Outbox } from "./outbox";
-import { RunStore, standing, unsentPieces, type RunServer } from "./run";
+import { begunHere, RunStore, standing, unsentPieces, type RunServer } from "./run";
 
 /** A server that takes each mark once, by its id; all of a delivery or none. */
 class Marks {
@@ -76,7 +76,7 @@ class Marks {
 }
 
 const opened = (marks: Marks, outbox: Outbox) => {
-  const store = new RunStore(marks.batch(), outbox, marks.asServer());
+  const store = new RunStore(marks.batch().id, marks.batch(), outbox, marks.asServer());
   const close = store.open();
   return Object.assign(store, { close });
 };
@@ -92,6 +92,68 @@ beforeEach(() => {
 });
 afterEach(() => {
   vi.useRealTimers();
+});
+
+describe("a batch begun before the server knows of it", () => {
+  const START = "5f0c7f5e-8f0b-4c39-9f56-2d6d1c1b2a10";
+  const start = { kind: "start" as const, bake: 3, chain: "w", version: 2, kitchen: null, at: "2026-11-25T08:00:00Z" };
+  const day = { start: "2026-11-25T18:00:00+01:00", steps: [{ key: "rise", end: "2026-11-25T19:30:00+01:00" }] };
+  const sheet = { day } as unknown as Sheet;
+  const bake = { id: 3, version: 2, document: { name: "Loaves", heat: {} } as BatchOut["document"] };
+
+  it("has its plan at the hour of the press", () => {
+    const begun = begunHere(bake, sheet, start.at);
+    expect(begun.plan?.day.steps.map((s) => Date.parse(s.end))).toEqual([Date.parse("2026-11-25T09:30:00Z")]);
+    expect(begun.live.sheet).toEqual(begun.plan);
+  });
+
+  it("keeps its marks until its start is taken, then sends them after it, over a reload", async () => {
+    const [marks, sent] = [new Marks(), [] as string[]];
+    marks.down = true;
+    const browser = new FakeBrowser((parcel) => {
+      sent.push(parcel.map((p) => p.work.kind).join("+"));
+      return marks.hand(parcel);
+    });
+    const outbox = await browser.open();
+    const begun = await Promise.all([outbox.deliver(start, START), soon()]);
+    expect(begun[0]).toBeNull();
+    const store = new RunStore(START, begunHere(bake, sheet, start.at), outbox, marks.asServer());
+    store.open();
+    store.mark(rise(10));
+    store.mark(rise(20));
+    await vi.advanceTimersByTimeAsync(20_000);
+    expect(new Set(sent)).toEqual(new Set(["start"]));
+    expect(marks.reads).toBe(0);
+    const later = new RunStore(START, begunHere(bake, sheet, start.at), await browser.open(), marks.asServer());
+    later.open();
+    expect(waiting(later)).toEqual([10, 20]);
+    marks.down = false;
+    await vi.advanceTimersByTimeAsync(20_000);
+    expect(left(marks)).toEqual([10, 20]);
+    expect([store, later].map((s) => [s.read().batch.id, waiting(s)])).toEqual([
+      [7, []],
+      [7, []],
+    ]);
+  });
+
+  it("whose start is refused sends no mark, says why and does not ask without end", async () => {
+    const marks = new Marks();
+    let asked = 0;
+    const browser = new FakeBrowser((parcel) => {
+      asked += 1;
+      if (parcel[0]?.work.kind === "start") return Promise.reject(new ServerError(409, "Changed elsewhere."));
+      return marks.hand(parcel);
+    });
+    const outbox = await browser.open();
+    const store = new RunStore(START, begunHere(bake, sheet, start.at), outbox, marks.asServer());
+    store.open();
+    const delivered = outbox.deliver(start, START).catch((e: Error) => e.message);
+    store.mark(rise(10));
+    await vi.advanceTimersByTimeAsync(60_000);
+    expect(await delivered).toBe("Changed elsewhere.");
+    expect([asked, marks.taken.length, waiting(store)]).toEqual([1, 0, [10]]);
+    expect(store.read().trouble).toBe("Changed elsewhere.");
+  });
 });
 
 describe("marks of a batch under way", () => {

@@ -1,8 +1,8 @@
-import type { BatchOut, ObservationIn, Outcome } from "../api/client";
+import type { BatchOut, ObservationIn, Outcome, Sheet } from "../api/client";
 import { asServerError, lineAfter, type Line } from "../api/server-error";
-import { nowIso } from "../lib/clock";
+import { movedBy, nowIso } from "../lib/clock";
 import type { News, Outbox } from "./outbox";
-import type { Posted } from "./posted";
+import type { BatchRef, Posted } from "./posted";
 
 type Kind = ObservationIn["kind"];
 type Stage = ObservationIn["stage"];
@@ -31,9 +31,38 @@ const READ_EVERY = 20_000;
 /** While the pieces are in the heat a probe may be speaking. */
 const READ_IN_HEAT = 3_000;
 
+/** What a batch has for a number until the server has taken its start. */
+export const NOT_YET_BEGUN = 0;
+
+/**
+ * A batch begun here while the server is away: planned by the sheet last worked, moved to the hour of the press. How
+ * warm the room is at that other hour the server works in when it takes the start.
+ */
+export function begunHere(
+  bake: { id: number; version: number; document: BatchOut["document"] },
+  worked: Sheet,
+  started: string,
+): BatchOut {
+  const sheet = movedBy(worked, Date.parse(started) - Date.parse(worked.day.start));
+  return {
+    id: NOT_YET_BEGUN,
+    bake_id: bake.id,
+    version: bake.version,
+    name: bake.document.name,
+    started,
+    finished: null,
+    document: bake.document,
+    plan: sheet,
+    live: { sheet, problems: [] },
+    observations: [],
+    marks: 0,
+    outcome: null,
+    lesson: null,
+  };
+}
+
 /** A batch under way: as the server last told of it, with the marks that wait in the outbox. */
 export class RunStore {
-  private readonly id: number;
   private state: RunState;
   private readonly listeners = new Set<() => void>();
   private timer: ReturnType<typeof setTimeout> | undefined;
@@ -45,11 +74,12 @@ export class RunStore {
   private refusal: string | null = null;
 
   constructor(
+    /** As it is opened: what waits for it is posted under this. */
+    private readonly ref: BatchRef,
     batch: BatchOut,
     private readonly outbox: Outbox,
     private readonly server: RunServer,
   ) {
-    this.id = batch.id;
     this.state = { batch, ...this.standing() };
   }
 
@@ -91,7 +121,8 @@ export class RunStore {
 
   private refresh = () => this.set(this.standing());
 
-  private isMine = ({ work }: Posted) => "batch" in work && work.batch === this.id;
+  private isMine = ({ id, work }: Posted) =>
+    "batch" in work ? work.batch === this.ref || work.batch === this.state.batch.id : id === this.ref;
 
   private heard = (news: News) => {
     if (news.kind === "changed" || !news.posted.some(this.isMine)) return;
@@ -122,7 +153,7 @@ export class RunStore {
   }
 
   private post(marks: ObservationIn[]) {
-    this.outbox.post(marks.map((mark) => ({ kind: "mark", batch: this.id, mark })));
+    this.outbox.post(marks.map((mark) => ({ kind: "mark", batch: this.ref, mark })));
   }
 
   /** Take back the last marks: those never on their way vanish; the others are undone by another. */
@@ -158,7 +189,7 @@ export class RunStore {
    * for the server.
    */
   async finish(outcome: Outcome): Promise<boolean> {
-    return (await this.outbox.deliver({ kind: "finish", batch: this.id, outcome, at: nowIso() })) !== null;
+    return (await this.outbox.deliver({ kind: "finish", batch: this.ref, outcome, at: nowIso() })) !== null;
   }
 
   /** Look whether anything has changed; what waits here is answered with how things stand anyway. */
@@ -169,12 +200,13 @@ export class RunStore {
   }
 
   private async ask() {
-    const { marks, finished } = this.state.batch;
+    const { id, marks, finished } = this.state.batch;
+    if (id === NOT_YET_BEGUN) return;
     try {
       const due = Date.now() - this.lastRead >= (inHeat(this.state) ? READ_IN_HEAT : READ_EVERY);
-      const news = due ? null : await this.server.news(this.id);
+      const news = due ? null : await this.server.news(id);
       if (!news || news.marks !== marks || news.finished !== finished) {
-        const batch = await this.server.read(this.id);
+        const batch = await this.server.read(id);
         this.lastRead = Date.now();
         this.state = { ...this.state, batch: this.newer(batch) };
       }

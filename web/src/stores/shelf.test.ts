@@ -4,6 +4,7 @@ import { beforeEach, describe, expect, it, vi } from "vitest";
 import { database } from "../lib/database";
 import { postWhatWasLeft } from "./before";
 import type { Posted } from "./posted";
+import { writeAnswers } from "./kept-answers";
 import { shelf } from "./shelf";
 import { Storage } from "./storage.testing";
 
@@ -52,6 +53,24 @@ describe("the shelf", () => {
     localStorage.setItem("airycrumb.history.1", "[]");
     expect(await shelf.makeRoom()).toBe(true);
     expect(await shelf.makeRoom()).toBe(false);
+  });
+});
+
+describe("the server's last answers", () => {
+  const answer = { queryHash: "x", queryKey: ["bake", 1], state: { data: {}, dataUpdatedAt: 1 } };
+  const kept = async () => (await database()).count("answers");
+
+  it("are kept until room runs short, and then give it all up to what the cook did", async () => {
+    const estimate = vi.fn(() => Promise.resolve({ usage: 50, quota: 100 }));
+    vi.stubGlobal("navigator", { storage: { estimate } });
+    await writeAnswers([answer as never]);
+    expect(await kept()).toBe(1);
+    estimate.mockResolvedValue({ usage: 95, quota: 100 });
+    await writeAnswers([answer as never]);
+    expect(await kept()).toBe(0);
+    estimate.mockRejectedValue(new Error("it does not tell"));
+    await writeAnswers([answer as never]);
+    expect(await kept()).toBe(1);
   });
 });
 

@@ -1,6 +1,7 @@
 import { queryOptions } from "@tanstack/react-query";
 
 import { client, ServerError, take, type Replies } from "../api/client";
+import type { BatchRef } from "../stores/posted";
 import type { Correction } from "./reading/corrections";
 import { clockHeard, nowIso } from "../lib/clock";
 
@@ -37,11 +38,15 @@ export function notShown({ data, error }: { data: unknown; error: Error | null }
   const gone = error instanceof ServerError && (error.status === 403 || error.status === 404);
   return error && (data === undefined || gone) ? error.message : null;
 }
-export const batchQuery = (id: number) =>
+export const batchQuery = (ref: BatchRef) =>
   queryOptions({
-    queryKey: ["batch", id],
-    queryFn: () =>
-      take(client.GET("/api/batches/{batch_id}", { params: { path: { batch_id: id }, query: { now: nowIso() } } })),
+    queryKey: ["batch", ref],
+    queryFn: () => {
+      const query = { now: nowIso() };
+      if (typeof ref === "number")
+        return take(client.GET("/api/batches/{batch_id}", { params: { path: { batch_id: ref }, query } }));
+      return take(client.GET("/api/batches/begun/{client_id}", { params: { path: { client_id: ref }, query } }));
+    },
   });
 /** What looks and readings would make of a stage: kept for when nobody answers. */
 export const repliesQuery = (id: number, stage: Replies["stage"]) =>

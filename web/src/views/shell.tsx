@@ -7,6 +7,7 @@ import { Guarded } from "../lib/guarded";
 import { useSettings } from "../lib/settings";
 import { Choice } from "../ui/choice";
 import { Notice } from "../ui/facts";
+import { useBegunHere } from "./begun-here";
 import { ClockNotice } from "./clock-notice";
 import { NewerVersion } from "./newer-version";
 import { bakesQuery, batchesQuery, batchQuery, meQuery } from "./queries";
@@ -74,6 +75,7 @@ export function Shell() {
   const onBench = /^\/bench\/(\d+)/.exec(pathname)?.[1];
   const bench = onBench ? Number(onBench) : bakes.data?.[0]?.id;
   const running = batches.data?.find((b) => !b.finished);
+  const begun = useBegunHere().find((b) => b.batch);
   const word = useUnderWay(running?.id);
   const finished = batches.data?.filter((b) => b.finished).length ?? 0;
   return (
@@ -108,7 +110,8 @@ export function Shell() {
         </div>
         <nav aria-label="Views" className="order-last -mx-1 flex w-full gap-1 tab:order-none tab:ml-auto tab:w-auto">
           <Way to={`/bench/${bench ?? ""}`} name="Bench" word="plan a bake" />
-          {running && <Way to={`/hands/${running.id}`} name="Hands" word={word || running.name} />}
+          {begun && <Way to={`/hands/${begun.ref}`} name="Hands" word={begun.batch?.name ?? ""} />}
+          {!begun && running && <Way to={`/hands/${running.id}`} name="Hands" word={word || running.name} />}
           <Way to="/notebook" name="Notebook" word={`${finished} batches`} />
         </nav>
         <div className="ml-auto flex gap-1 tab:ml-0 tab:max-wide:flex-col tab:max-wide:gap-0">

@@ -2,16 +2,7 @@ import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { lazy, Suspense, useCallback, useEffect, useLayoutEffect, useRef, useState, useSyncExternalStore } from "react";
 import { useNavigate, useParams, useSearchParams } from "react-router";
 
-import {
-  client,
-  take,
-  type Answer,
-  type BakeOut,
-  type Doubt,
-  type Kitchen,
-  type Option,
-  type SheetReply,
-} from "../../api/client";
+import { client, take, type Answer, type BakeOut, type Doubt, type Kitchen, type Option } from "../../api/client";
 import { nowIso } from "../../lib/clock";
 import { setAt } from "../../lib/path";
 import type { Question } from "../../parts/options";
@@ -20,9 +11,10 @@ import type { By } from "../../parts/solve";
 import { useNow } from "../../lib/use-now";
 import { Button } from "../../ui/button";
 import { Notice } from "../../ui/facts";
-import { bakeQuery, kitchensQuery, notShown, pantryQuery, sheetKey, spotsQuery } from "../queries";
-import { DraftStore } from "../../stores/draft";
-import { outbox, useOutbox, WAITS } from "../../stores/here";
+import { useBegunHere } from "../begun-here";
+import { bakeQuery, batchQuery, kitchensQuery, notShown, pantryQuery, sheetKey, spotsQuery } from "../queries";
+import { DraftStore, type KeptSheet } from "../../stores/draft";
+import { outbox, WAITS } from "../../stores/here";
 import { draftServer } from "../../stores/draft-server";
 import { Hold } from "./hold";
 import { KeysPanel } from "./keys";
@@ -86,7 +78,7 @@ function OpenBake({ from, kitchen }: { from: BakeOut; kitchen: Kitchen | undefin
   const u = useUnits();
   const queries = useQueryClient();
   const [store] = useState(
-    () => new DraftStore(from, draftServer, outbox, queries.getQueryData<SheetReply>(sheetKey(from.id))),
+    () => new DraftStore(from, draftServer, outbox, queries.getQueryData<KeptSheet>(sheetKey(from.id))),
   );
   const state = useSyncExternalStore(store.subscribe, store.read);
   const [search, setSearch] = useSearchParams();
@@ -98,16 +90,15 @@ function OpenBake({ from, kitchen }: { from: BakeOut; kitchen: Kitchen | undefin
   const now = useNow(20_000);
   const asked = search.get("tray");
   const tray: TrayKey = isTray(asked) ? asked : "rise";
-  const { sheet, problems, document } = state;
-  const waits = new Set(
-    useOutbox().waiting.flatMap((p) => (p.work.kind === "start" && p.work.bake === from.id ? [p.id] : [])),
-  );
+  const { sheet, sheetOf, problems, document } = state;
+  const waits = useBegunHere().filter((b) => b.bake === from.id);
 
   useEffect(() => store.open(), [store]);
   useEffect(() => store.arrived(from), [store, from]);
   useEffect(() => {
-    if (sheet && problems.length === 0) queries.setQueryData<SheetReply>(sheetKey(from.id), { sheet, problems });
-  }, [queries, from.id, sheet, problems]);
+    if (!sheet || !sheetOf || problems.length > 0) return;
+    queries.setQueryData<KeptSheet>(sheetKey(from.id), { sheet, document: sheetOf });
+  }, [queries, from.id, sheet, sheetOf, problems]);
   useEffect(() => {
     globalThis.document.title = `${document.name || "A bake"} · Airy Crumb`;
   }, [document.name]);
@@ -168,16 +159,27 @@ function OpenBake({ from, kitchen }: { from: BakeOut; kitchen: Kitchen | undefin
     setStarting("Starting…");
     try {
       const version = await store.settle();
-      const batch = await outbox.deliver(store.start(version, kitchen?.id ?? null, nowIso()));
+      const [at, id] = [nowIso(), crypto.randomUUID()];
+      const batch = await outbox.deliver(store.start(version, kitchen?.id ?? null, at), id);
       setStarting(null);
-      if (batch) await navigate(`/hands/${batch.id}`);
+      if (batch) return await navigate(`/hands/${batch.id}`);
+      const begun = store.begun(at);
+      if (!begun) return;
+      queries.setQueryData(batchQuery(id).queryKey, (known) => known ?? begun);
+      await navigate(`/hands/${id}`);
     } catch (error) {
       setStarting(error instanceof Error ? error.message : String(error));
     }
   };
   const unstart = async () => {
-    const gone = await outbox.withdraw(waits);
-    if (gone.size < waits.size) setStarting("It was on its way already, and may have begun: look in Hands.");
+    const refs = waits.map((b) => b.ref);
+    const gone = await outbox.withdraw(new Set(refs));
+    gone.forEach((ref) => queries.removeQueries(batchQuery(ref)));
+    // Marks of a batch that never was go with it; those were never on their way.
+    const marks = outbox.read().waiting.filter(({ work }) => "batch" in work && gone.has(String(work.batch)));
+    await outbox.withdraw(new Set(marks.map((p) => p.id)));
+    if (refs.some((ref) => !gone.has(ref)))
+      setStarting("It was on its way already, and may have begun: look in Hands.");
   };
   const keepAsOwn = async () => {
     const id = await store.keepAsOwn();
@@ -197,7 +199,8 @@ function OpenBake({ from, kitchen }: { from: BakeOut; kitchen: Kitchen | undefin
           state={state}
           now={now}
           starting={starting}
-          waits={waits}
+          waits={waits.length > 0}
+          inHands={waits.find((b) => b.batch)?.ref ?? null}
           onUnstart={() => void unstart()}
           onUndo={store.undo}
           onRedo={store.redo}

@@ -1,3 +1,5 @@
+import { Link } from "react-router";
+
 import { clockFrom, duration } from "../../lib/clock";
 import { Button, Small } from "../../ui/button";
 import type { DraftState } from "../../stores/draft";
@@ -14,8 +16,10 @@ interface Props {
   state: DraftState;
   now: number;
   starting: string | null;
-  /** Starts of this bake that the server has not yet taken. */
-  waits: ReadonlySet<string>;
+  /** Whether this bake was started and the server has not yet taken that. */
+  waits: boolean;
+  /** Under which address that runs meanwhile; null where its plan could not be worked any more. */
+  inHands: string | null;
   onUnstart: () => void;
   onUndo: () => void;
   onRedo: () => void;
@@ -44,7 +48,7 @@ export function SaveState(p: Props) {
       <div className="mt-1 flex flex-wrap items-center gap-2 tab:justify-end">
         <Button
           look="solid"
-          disabled={!sheet || problems.length > 0 || save === "conflict" || p.waits.size > 0}
+          disabled={!sheet || problems.length > 0 || save === "conflict" || p.waits}
           onClick={p.onStart}
         >
           Start this bake
@@ -72,9 +76,19 @@ export function SaveState(p: Props) {
           {p.starting}
         </p>
       )}
-      {p.waits.size > 0 && !p.starting && (
+      {p.waits && !p.starting && (
         <p role="status" className="text-sm font-semibold text-crust">
-          Started here: it goes to Hands, with this hour, as soon as the server answers.{" "}
+          {p.inHands ? (
+            <>
+              Started here, kept until the server answers: it runs{" "}
+              <Link to={`/hands/${p.inHands}`} className="text-cobalt underline">
+                in Hands
+              </Link>
+              .{" "}
+            </>
+          ) : (
+            "Started here, and its last change not yet worked out: it goes to Hands, with this hour, as soon as the server answers. "
+          )}
           <Small onClick={p.onUnstart}>take it back</Small>
         </p>
       )}

@@ -38,7 +38,7 @@ export function Weighing({ bakeId, sheet, scale }: { bakeId: number; sheet: Shee
 }
 
 function Dividing({ from, plan, scale }: { from: BatchOut; plan: Sheet; scale: Scale | null }) {
-  const [store] = useState(() => new RunStore(from, outbox, runServer));
+  const [store] = useState(() => new RunStore(from.id, from, outbox, runServer));
   const state = useSyncExternalStore(store.subscribe, store.read);
   useEffect(() => store.open(), [store]);
   const sheet = state.batch.live.sheet ?? state.batch.plan ?? plan;
@@ -73,7 +73,7 @@ function Dividing({ from, plan, scale }: { from: BatchOut; plan: Sheet; scale: S
 type PanelName = "risen" | "cues" | "move" | "dough";
 
 function Rising({ from, now }: { from: BatchOut; now: number }) {
-  const [store] = useState(() => new RunStore(from, outbox, runServer));
+  const [store] = useState(() => new RunStore(from.id, from, outbox, runServer));
   const state = useSyncExternalStore(store.subscribe, store.read);
   const [panel, setPanel] = useState<PanelName | null>(null);
   useEffect(() => store.open(), [store]);

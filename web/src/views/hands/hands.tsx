@@ -10,7 +10,8 @@ import { useUnits } from "../../lib/settings";
 import { useNow } from "../../lib/use-now";
 import { CutAndWeigh } from "../../parts/portioning";
 import { LineNotice } from "../../parts/sign-in";
-import { outbox } from "../../stores/here";
+import { outbox, useOutbox } from "../../stores/here";
+import type { BatchRef } from "../../stores/posted";
 import { ended, pieceMark, RunStore, standing, unsentPieces } from "../../stores/run";
 import { runServer } from "../../stores/run-server";
 import { Button } from "../../ui/button";
@@ -26,9 +27,11 @@ import { meanwhile, useKeptReplies, useTold } from "./replies";
 import { StepView } from "./step-view";
 
 export function Hands() {
-  const id = Number(useParams().id);
-  const batch = useQuery({ ...batchQuery(id), enabled: Number.isInteger(id), staleTime: Infinity });
-  const wrong = Number.isInteger(id) ? notShown(batch) : "This address names no batch.";
+  const ref = refOf(useParams().id ?? "");
+  // What the server has not taken it cannot be asked for.
+  const asks = !useOutbox().waiting.some((p) => p.id === ref);
+  const batch = useQuery({ ...batchQuery(ref ?? 0), enabled: ref !== null && asks, staleTime: Infinity });
+  const wrong = ref === null ? "This address names no batch." : notShown(batch);
   if (wrong)
     return (
       <Notice title="This batch cannot be opened" text={wrong}>
@@ -39,7 +42,13 @@ export function Hands() {
       </Notice>
     );
   if (!batch.data) return <Notice title="Opening the batch…" />;
-  return <Run key={id} from={batch.data} />;
+  return <Run key={ref} at={ref ?? 0} from={batch.data} />;
+}
+
+/** What an address names: a batch by its number, or by the start made here that the server may not have taken. */
+function refOf(address: string): BatchRef | null {
+  if (/^\d+$/.test(address)) return Number(address);
+  return /^[0-9a-f-]{36}$/.test(address) ? address : null;
 }
 
 const GOES_ON = "Go on with the step: marks are still taken.";
@@ -54,8 +63,8 @@ function useAlarm(due: number | null, now: number) {
   }, [due, now]);
 }
 
-function Run({ from }: { from: BatchOut }) {
-  const [store] = useState(() => new RunStore(from, outbox, runServer));
+function Run({ at, from }: { at: BatchRef; from: BatchOut }) {
+  const [store] = useState(() => new RunStore(at, from, outbox, runServer));
   const state = useSyncExternalStore(store.subscribe, store.read);
   const [panel, setPanel] = useState<PanelName | null>(null);
   const [trouble, setTrouble] = useState<string | null>(null);
@@ -93,8 +102,8 @@ function Run({ from }: { from: BatchOut }) {
     }
   };
   useEffect(() => {
-    if (batch.finished) drop(`outcome.${batch.id}`);
-  }, [batch.finished, batch.id]);
+    if (batch.finished) drop(`outcome.${at}`);
+  }, [batch.finished, at]);
   if (state.finishing && state.line !== "open")
     return (
       <Notice
@@ -155,7 +164,12 @@ function Run({ from }: { from: BatchOut }) {
           </p>
         </div>
         <ClockNotice />
-        <LineNotice line={state.line} meanwhile={meanwhile(state)} unkept={state.unkept} onSignedIn={store.again} />
+        <LineNotice
+          line={state.line}
+          meanwhile={meanwhile(state, told !== null)}
+          unkept={state.unkept}
+          onSignedIn={store.again}
+        />
         {state.line === "open" && state.waiting.length > 0 && (
           <p role="status" className="mt-1 rounded-xl border-2 border-crust bg-warm px-3 py-1.5 font-semibold">
             Sending…
@@ -204,7 +218,7 @@ function Run({ from }: { from: BatchOut }) {
           />
         ) : (
           <>
-            <HowWasIt batch={batch.id} onFinish={(o) => void finish(o)} trouble={trouble} />
+            <HowWasIt batch={at} onFinish={(o) => void finish(o)} trouble={trouble} />
             <Button className="mx-auto mt-3" onClick={undo}>
               Undo: not eaten yet
             </Button>

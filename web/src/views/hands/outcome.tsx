@@ -2,6 +2,7 @@ import { useState } from "react";
 
 import type { Outcome } from "../../api/client";
 import { keep, kept } from "../../lib/kept";
+import type { BatchRef } from "../../stores/posted";
 import { Button } from "../../ui/button";
 import { TROUBLES } from "../marks/troubles";
 
@@ -14,7 +15,7 @@ const VERDICTS = [
 type Answer = Omit<Outcome, "verdict" | "note"> & { verdict: Outcome["verdict"] | null; note: string };
 
 interface Props {
-  batch: number;
+  batch: BatchRef;
   onFinish: (outcome: Outcome) => void;
   trouble: string | null;
 }

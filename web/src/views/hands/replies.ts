@@ -3,7 +3,7 @@ import { useEffect, useState } from "react";
 
 import type { Sheet } from "../../api/client";
 import { lookUp } from "../../lib/replies";
-import type { RunState } from "../../stores/run";
+import { NOT_YET_BEGUN, type RunState } from "../../stores/run";
 import { stagesOf, type Stage } from "../marks/steps";
 import { repliesQuery, type Replies } from "../queries";
 
@@ -17,6 +17,13 @@ const UNTOLD: Record<string, string> = {
   oven: "the oven's heat",
   dough_weight: "the dough's weight",
   water_left: "the water left",
+};
+/** Looks that move the plan where a table of them was fetched in time. */
+const LOOKS: Record<string, string> = {
+  risen: "what you saw",
+  poke: "what you saw",
+  tear: "what you saw",
+  probe: "the probe",
 };
 /** A quiet moment of the hands, ms: each table costs the server a second. */
 const QUIET = 12_000;
@@ -33,7 +40,7 @@ export function useKeptReplies(state: RunState, sheet: Sheet | null, open: Stage
   const stages = sheet ? stagesOf(sheet) : [];
   const left = stages.slice(open ? stages.indexOf(open) : stages.length).filter((s) => CHANGEABLE.has(s));
   const kept = (stage: Stage) => queries.getQueryData<Replies>(repliesQuery(id, stage).queryKey);
-  const next = left.find((s) => (s === open ? kept(s)?.marks !== marks : !kept(s)));
+  const next = id === NOT_YET_BEGUN ? undefined : left.find((s) => (s === open ? kept(s)?.marks !== marks : !kept(s)));
   useEffect(() => {
     if (!next || !quiet) return;
     const ask = () => queries.fetchQuery({ ...repliesQuery(id, next), staleTime: 0 }).then(() => setTurn((t) => t + 1));
@@ -63,9 +70,11 @@ export function useTold(state: RunState, stage: Stage | undefined, began: number
 }
 
 /** What a cook is told of the times while the server is away. */
-export function meanwhile({ waiting }: RunState): string {
+export function meanwhile({ waiting }: RunState, told: boolean): string {
   if (waiting.length === 0) return "go on, the times below still count.";
-  const untold = [...new Set(waiting.flatMap((o) => UNTOLD[o.kind] ?? []))].join(" and ");
+  const untold = [...new Set(waiting.flatMap((o) => UNTOLD[o.kind] ?? (told ? [] : (LOOKS[o.kind] ?? []))))].join(
+    " and ",
+  );
   const but = untold && ` The times below do not count on ${untold} until then.`;
   return `go on, your marks are kept here and sent later.${but}`;
 }
