@@ -31,6 +31,7 @@ class Ingredient:
     ash: float
     density: float | None
     allergens: tuple[str, ...]
+    may_contain: tuple[str, ...]
     rise_ceiling: float | None
     instant_factor: float | None
     wake_up: float | None
@@ -95,7 +96,7 @@ def _row(row: dict[str, str]) -> Ingredient:
     shares = {k: float(row[k]) for k in ("water", "protein", "fat", "carbohydrate", "sugar", "ash")}
     options = {k: _number(row[k]) for k in ("density", "rise_ceiling", "instant_factor", "wake_up", "piece_g")}
     texts = {k: row[k] for k in ("key", "name", "role", "kind", "source")}
-    several = {k: tuple(a for a in row[k].split(";") if a) for k in ("allergens", "aliases")}
+    several = {k: tuple(a for a in row[k].split(";") if a) for k in ("allergens", "may_contain", "aliases")}
     return Ingredient(**texts, **shares, **options, **several)  # type: ignore[arg-type]
 
 

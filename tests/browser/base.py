@@ -6,6 +6,7 @@ import os
 import signal
 import socket
 import subprocess
+import time
 from collections.abc import Iterator
 from functools import cache
 from types import FrameType
@@ -14,7 +15,7 @@ from urllib.parse import quote, urlsplit
 
 from django.conf import settings
 from django.contrib.auth import get_user_model
-from django.core.management import call_command
+from django.core.management import CommandError, call_command
 from django.core.management.color import no_style
 from django.db import connection, connections, transaction
 from django.db.models import Model
@@ -231,6 +232,14 @@ class BrowserCase(TransactionTestCase):
     def _fixture_teardown(self) -> None:
         # The server's idle connections would hold the tables against the flush.
         connections.close_all()
+        # So would a request still under way in it, of a page that is closed already: gone a moment later.
+        for wait in (0.3, 1.0):
+            try:
+                super()._fixture_teardown()
+                return
+            except CommandError:
+                connections.close_all()
+                time.sleep(wait)
         super()._fixture_teardown()
 
 

@@ -69,6 +69,35 @@ class TheHeat(BrowserCase):
             Bake.objects.get(pk=bake_id("Hake")).versions.latest("number").document["heat"]["from"], "frozen"
         )
 
+    def test_raw_buns_kept_too_long_are_stopped_and_have_an_hour_to_bake_by(self) -> None:
+        self.heat_of("Hake")
+        self.bench.choose("They come", "from the fridge")
+        self.bench.says("Into the heat by")
+        expect(self.page.get_by_text("Kept too long")).to_have_count(0)
+        self.bench.set("Kept cold for", "3000")
+        self.bench.says("Kept too long: into the heat by")
+        self.bench.says("raw meat, poultry or fish are given 2 days there")
+        self.page.get_by_role("button", name=re.compile("^Into the heat by")).click()
+        expect(self.page.get_by_text("Kept too long")).to_have_count(0)
+        self.bench.start()
+        for _ in range(5):
+            self.hands.go_on()
+        self.hands.at("Keep them in the fridge")
+        self.bench.says("into the heat by")
+
+    def test_egg_on_it_and_sesame_on_top_are_on_the_label(self) -> None:
+        self.heat_of("Pear")
+        self.bench.choose("Heat", "baked")
+        self.bench.choose("Wash", "egg yolk")
+        self.bench.open("weigh")
+        self.page.get_by_role("button", name="Change the recipe").click()
+        self.bench.choose("Put on top", "sesame seeds")
+        self.bench.says("sesame seeds")
+        self.bench.open("heat")
+        self.page.get_by_text("After: cooling, keeping, reheating").click()
+        self.bench.says("contains .*egg.*sesame.*; may contain")
+        self.bench.says("Set aside unbaked: in the fridge until")
+
     def test_a_second_load_is_held_back_in_the_fridge(self) -> None:
         self.heat_of("Hake")
         self.bench.set("Pieces", "24")
@@ -116,13 +145,13 @@ class TheHeat(BrowserCase):
         self.bench.choose("Food-safety guidance", "United States")
         expect(self.page.locator('button[aria-label^="Food-safety guidance: United States"]')).to_be_visible()
         self.heat_of("Hake")
-        self.bench.says("Probe the middle: 63 °C")
+        self.bench.says("Probe the middle: 74 °C")
 
     def test_keeping_is_told_and_the_bake_goes_on_paper(self) -> None:
         self.heat_of("Kale")
         self.page.get_by_text("After: cooling, keeping, reheating").click()
         self.bench.says("Reheat to 75 °C in the middle")
-        self.bench.says("contains milk, wheat")
+        self.bench.says("contains egg, milk, wheat")
         with self.page.expect_download() as download:
             self.page.get_by_role("link", name=re.compile("^Print the bake")).click()
         self.assertEqual(download.value.suggested_filename, "bake-a4.pdf")

@@ -66,7 +66,9 @@ def raw_sheet(
     **changes: Any,
 ) -> Sheet:
     """A worked sheet of a bake in the demo kitchen."""
-    return work_sheet(read_bake(document or bake_document()), kitchen(**changes), observations or [], now=now)
+    where = kitchen(**changes)
+    bake = read_bake(document or bake_document(), where.habits.own)
+    return work_sheet(bake, where, observations or [], now=now)
 
 
 def sheet(

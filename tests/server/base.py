@@ -55,10 +55,10 @@ class ApiCase(TestCase):
         self.assertEqual(status, 201, made)
         return made  # type: ignore[no-any-return]
 
-    def start(self, bake_id: int | None = None) -> dict[str, Any]:
+    def start(self, bake_id: int | None = None, client_id: str | None = None) -> dict[str, Any]:
         """A batch started at noon."""
         bake_id = bake_id or self.make_bake()["id"]
-        status, batch = self.call("POST", f"/bakes/{bake_id}/batches", {"now": NOW.isoformat()})
+        status, batch = self.call("POST", f"/bakes/{bake_id}/batches", {"now": NOW.isoformat(), "client_id": client_id})
         self.assertEqual(status, 201, batch)
         return batch  # type: ignore[no-any-return]
 

@@ -2,6 +2,7 @@
 
 import json
 import subprocess
+import uuid
 from datetime import timedelta
 from functools import cache
 from typing import Any
@@ -38,6 +39,7 @@ PERMISSIONS: dict[str, tuple[bool, int | None]] = {
     "start_batch": (False, 404),
     "read_batch": (False, 404),
     "batch_news": (False, 404),
+    "begun_batch": (False, 404),
     "batch_replies": (False, 404),
     "observe": (False, 404),
     "finish_batch": (False, 404),
@@ -63,6 +65,11 @@ PERMISSIONS: dict[str, tuple[bool, int | None]] = {
     "answer_question": (False, None),
     "training_scores": (False, None),
 }
+
+
+# What is asked of a batch needs an hour.
+TIMED = ("read_batch", "begun_batch", "batch_options", "batch_replies")
+STARTED = str(uuid.UUID(int=7))
 
 
 @cache
@@ -91,7 +98,9 @@ class Permissions(ApiCase):
             with self.subTest(operation=name):
                 status, body = self.call(
                     verb,
-                    path.removeprefix("/api").format(kitchen_id=1, bake_id=1, batch_id=1, number=1, device_id=1),
+                    path.removeprefix("/api").format(
+                        kitchen_id=1, bake_id=1, batch_id=1, number=1, device_id=1, client_id=uuid.UUID(int=1)
+                    ),
                     {},
                     Client(),
                 )
@@ -99,7 +108,7 @@ class Permissions(ApiCase):
                 self.assertIn("sign in", body["message"])
 
     def test_another_households_things_look_as_if_they_were_not_there(self) -> None:
-        batch = self.start()
+        batch = self.start(client_id=STARTED)
         kitchen_id = self.call("GET", "/kitchens")[1][0]["id"]
         now = NOW.isoformat()
         device, _ = devices.add(self.home, None, "room_thermometer", "shelf")
@@ -124,9 +133,18 @@ class Permissions(ApiCase):
                 continue
             verb, path = operations()[name]
             place = path.removeprefix("/api").format(
-                kitchen_id=kitchen_id, bake_id=batch["bake_id"], batch_id=batch["id"], number=1, device_id=device.pk
+                kitchen_id=kitchen_id,
+                bake_id=batch["bake_id"],
+                batch_id=batch["id"],
+                number=1,
+                device_id=device.pk,
+                client_id=STARTED,
             )
-            query = "?now=2026-11-25T12:00:00Z" if name in ("read_batch", "batch_options", "batch_replies") else ""
+            query = (
+                "?now=2026-11-25T12:00:00Z"
+                if name in ("read_batch", "begun_batch", "batch_options", "batch_replies")
+                else ""
+            )
             query += "&stage=rise" if name == "batch_replies" else ""
             with self.subTest(operation=name):
                 self.assertEqual(self.call(verb, place + query, bodies.get(name, {}), self.other)[0], answer)

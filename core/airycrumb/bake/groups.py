@@ -9,7 +9,7 @@ from pydantic import AfterValidator, Field, PrivateAttr, ValidationInfo, model_v
 from airycrumb.bake.fields import Count, Measured, NeverNull, OneOf, Problems, Text, Written, left_out, told
 from airycrumb.bake.heating import HeatSettings
 from airycrumb.data.filling import TREATMENTS
-from airycrumb.pantry import Part, find
+from airycrumb.pantry import Ingredient, Part, find
 from airycrumb.problems import Problem
 from airycrumb.quantities import Band, parse_amount, share_rounded, within
 from airycrumb.stations.enclose.registry import CLOSINGS
@@ -81,6 +81,28 @@ def _no_band(name: Message, low: float, grams: float, high: float) -> Message:
         low=in_grams(low),
         high=in_grams(high),
     )
+
+
+class OnTop(Written):
+    """Something strewn, dusted, spread or crossed on a piece: it counts for allergens, not for weight or heat."""
+
+    use: Annotated[str, Text(60)] = told("use", 'Key of a pantry item, such as "sesame".')
+    written: Annotated[str, Text(200)] = left_out("", "written", "The line of the recipe it was read from.")
+    _item: Ingredient = PrivateAttr()
+
+    @property
+    def item(self) -> Ingredient:
+        """The pantry's item."""
+        return self._item
+
+    @model_validator(mode="after")
+    def _known(self, info: ValidationInfo) -> Self:
+        problems, own = Problems(), (info.context or {}).get("own", ())
+        item = problems.collect(lambda: find(self.use, "use", own))
+        problems.done()
+        if item is not None:
+            self._item = item
+        return self
 
 
 MostLines = Field(max_length=60, description="As written; only its proportions matter.")

@@ -282,6 +282,9 @@ class Kitchen(Written):
     pantry: Annotated[tuple[OwnFood, ...], Field(max_length=200)] = left_out(
         (), "pantry", "Foods of this kitchen's own, each like one the pantry knows."
     )
+    fridge_c: Annotated[float, Measured("temperature", "C", "4 C", (0, 14), say("The fridge"))] = left_out(
+        4.0, "fridge", "How warm its fridge is, 0 to 14 °C; 4 °C if left out."
+    )
     spots: Annotated[tuple[OwnSpot, ...], Field(max_length=12)] = left_out(
         (), "spots", "Warm or cold spots of this kitchen's own."
     )

@@ -18,6 +18,7 @@ from airycrumb.bake.groups import (
     Group,
     IngredientLine,
     MoreGroup,
+    OnTop,
     missing_filling,
     shared_out,
     unfit,
@@ -215,6 +216,9 @@ class Bake(Written):
     )
     proof: ProofStage
     heat: HeatSettings
+    on_top: Annotated[tuple[OnTop, ...], Field(max_length=12)] = left_out(
+        (), "on_top", "What is strewn, dusted or spread on the pieces; for allergens and the card, not for the sums."
+    )
     plan: Plan = Plan.model_construct()
     held: Held | None = left_out(None, "pin", "A number that is held.")
     dismissed: Annotated[tuple[Annotated[str, Text(60)], ...], Field(max_length=60)] = left_out(

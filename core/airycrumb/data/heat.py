@@ -150,19 +150,21 @@ ENRICHED_SOONER = 10.0  # °C, assumed
 
 @dataclass(frozen=True)
 class Wash:
-    """What is brushed on before the heat. sooner: °C by which it browns before a bare lean dough (assumed)."""
+    """What is brushed on before the heat. sooner: °C by which it browns before a bare lean dough (assumed); of: the
+    pantry's key, "" for nothing."""
 
     label: Message
     sooner: float
     note: Message
+    of: str = ""
 
 
 WASHES = {
     "none": Wash(say("nothing"), 0.0, say("matt, the palest")),
-    "milk": Wash(say("milk"), 8.0, say("soft and even, little shine")),
-    "butter": Wash(say("melted butter"), 5.0, say("soft, a little colour; again when out")),
-    "egg": Wash(say("egg"), 12.0, say("golden and shiny")),
-    "yolk": Wash(say("egg yolk"), 16.0, say("the deepest colour; darkens first")),
+    "milk": Wash(say("milk"), 8.0, say("soft and even, little shine"), "whole milk"),
+    "butter": Wash(say("melted butter"), 5.0, say("soft, a little colour; again when out"), "butter"),
+    "egg": Wash(say("egg"), 12.0, say("golden and shiny"), "whole egg"),
+    "yolk": Wash(say("egg yolk"), 16.0, say("the deepest colour; darkens first"), "egg yolk"),
 }
 
 LEAST_WATER_ML = Constant(150.0, "ml", "assumed", "water that must be left in the pot")

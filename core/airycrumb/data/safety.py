@@ -8,6 +8,10 @@ from dataclasses import dataclass
 from airycrumb.words import Message, in_celsius, in_minutes, say
 
 US = say("US federal guidance, Safe Minimum Internal Temperature Chart (FSIS, foodsafety.gov), from memory")
+STUFFED = say(
+    "US FDA Food Code 3-401.11(A)(3): what is stuffed with meat, poultry or fish, {line} whichever it is, from memory",
+    line=in_celsius(74),
+)
 UK = say(
     "UK Food Standards Agency guidance: {core} for {held} or an equivalent, from memory",
     core=in_celsius(70),
@@ -29,9 +33,9 @@ class SafeLine:
 
 LINES = (
     SafeLine(region="us", kind="poultry", celsius=74, hold_min=0, why=say("raw poultry"), source=US),
-    SafeLine(region="us", kind="ground meat", celsius=71, hold_min=0, why=say("raw ground meat"), source=US),
+    SafeLine(region="us", kind="ground meat", celsius=74, hold_min=0, why=say("raw meat inside dough"), source=STUFFED),
     SafeLine(region="us", kind="egg", celsius=71, hold_min=0, why=say("egg in the filling"), source=US),
-    SafeLine(region="us", kind="fish", celsius=63, hold_min=0, why=say("raw fish"), source=US),
+    SafeLine(region="us", kind="fish", celsius=74, hold_min=0, why=say("raw fish inside dough"), source=STUFFED),
     SafeLine(region="us", kind="cooked", celsius=74, hold_min=0, why=say("cooked filling, reheated"), source=US),
     SafeLine(region="uk", kind="poultry", celsius=75, hold_min=0.5, why=say("raw poultry"), source=UK),
     SafeLine(region="uk", kind="ground meat", celsius=75, hold_min=0.5, why=say("raw ground meat"), source=UK),
@@ -60,9 +64,12 @@ class Limit:
     source: Message
 
 
-WARM_FROM, WARM_TO, HOT_ROOM = 5.0, 60.0, 32.0  # °C: between the first two what is perishable must not stand long
+HOT_ROOM = 32.0  # °C
 TWO_HOURS = say("US federal guidance, two-hour rule (one hour above {hot}), from memory", hot=in_celsius(HOT_ROOM))
-FOUR_HOURS = say("UK Food Standards Agency guidance: once, for up to four hours out of the fridge; from memory")
+AS_BRIEF = say(
+    "UK Food Standards Agency guidance: out of the fridge as briefly as can be (its four hours are for cold food on "
+    "display); two hours are assumed here"
+)
 COOLING = say(
     "US FDA Food Code 3-501.14: from {hot} to {cool} within {first}, to {cold} within {then} more, from memory",
     hot=in_celsius(57),
@@ -71,21 +78,64 @@ COOLING = say(
     cold=in_celsius(5),
     then=in_minutes(240),
 )
+FOUR_IN_ALL = say(
+    "US FDA Food Code 3-501.19: out of temperature control for up to four hours in all, from memory; the UK names none"
+)
 COOLING_UK = say("UK Food Standards Agency guidance: cool and refrigerate within one to two hours, from memory")
-KEEPING = say("US federal guidance, cold storage chart (foodsafety.gov), from memory")
-KEEPING_UK = say("UK Food Standards Agency guidance: leftovers within two days, from memory")
 
 LIMITS = (
     Limit("us", "warm", 120, "min", TWO_HOURS),
     Limit("us", "warm_hot", 60, "min", TWO_HOURS),
-    Limit("uk", "warm", 240, "min", FOUR_HOURS),
-    Limit("uk", "warm_hot", 240, "min", FOUR_HOURS),
+    Limit("uk", "warm", 120, "min", AS_BRIEF),
+    Limit("uk", "warm_hot", 120, "min", AS_BRIEF),
+    Limit("us", "warm_and_chilling", 240, "min", FOUR_IN_ALL),
+    Limit("uk", "warm_and_chilling", 240, "min", FOUR_IN_ALL),
     Limit("us", "cool_to_21", 120, "min", COOLING),
     Limit("us", "cool_to_5", 360, "min", COOLING),
     Limit("uk", "cool_to_21", 120, "min", COOLING_UK),
     Limit("uk", "cool_to_5", 360, "min", COOLING),
-    Limit("us", "fridge", 3, "days", KEEPING),
-    Limit("uk", "fridge", 2, "days", KEEPING_UK),
-    Limit("us", "freezer", 60, "days", KEEPING),
-    Limit("uk", "freezer", 90, "days", KEEPING_UK),
+)
+
+# °C between which what is perishable must not stand long: (from, to). From memory: 40 to 140 °F; 8 to 63 °C.
+DANGER = {"us": (4.4, 60.0), "uk": (8.0, 63.0)}
+
+CHART = say("US federal guidance, cold storage chart (foodsafety.gov), from memory")
+CHART_FREEZER = say("US federal guidance, cold storage chart, which says how long it stays good, from memory")
+LEFTOVERS = say("UK Food Standards Agency guidance: leftovers within two days, from memory")
+USE_BY = say("UK Food Standards Agency guidance: raw meat and fish by their use-by date; two days are assumed here")
+UK_FREEZER = say("UK Food Standards Agency guidance: three months for what was made at home, from memory")
+DRY_KEEPS = say("common practice for bread with a sweet or dry filling")
+
+
+@dataclass(frozen=True)
+class Keeps:
+    """How many days filled pieces keep in one place. kind: of the filling (stations.keeping.kind_of); baked: whether
+    they were heated through first; place: "fridge" or "frozen"."""
+
+    region: str
+    kind: str
+    baked: bool
+    place: str
+    days: float
+    source: Message
+
+
+def _keeps(region: str, place: str, source: Message, of_raw: Message, **days: tuple[float, float]) -> list[Keeps]:
+    """Rows of a region and a place. days: of each kind, unbaked and baked; of_raw: the source for raw ones, unbaked."""
+    return [
+        Keeps(region, kind, baked, place, pair[baked], of_raw if kind == "raw" and not baked else source)
+        for kind, pair in days.items()
+        for baked in (False, True)
+    ]
+
+
+# The short end of each range: raw ground meat, poultry and fish 1 to 2 days, dishes with egg and leftovers 3 to 4; raw
+# sausage and fat fish 2 months frozen, dishes 2 to 3.
+KEEPS = (
+    *_keeps("us", "fridge", CHART, CHART, raw=(2, 3), egg=(2, 3), cooked=(3, 3)),
+    *_keeps("uk", "fridge", LEFTOVERS, USE_BY, raw=(2, 2), egg=(2, 2), cooked=(2, 2)),
+    *_keeps("us", "frozen", CHART_FREEZER, CHART_FREEZER, raw=(60, 60), egg=(60, 60), cooked=(60, 60)),
+    *_keeps("uk", "frozen", UK_FREEZER, UK_FREEZER, raw=(90, 90), egg=(90, 90), cooked=(90, 90)),
+    *(row for r in ("us", "uk") for row in _keeps(r, "fridge", DRY_KEEPS, DRY_KEEPS, dry=(3, 5))),
+    *(row for r in ("us", "uk") for row in _keeps(r, "frozen", DRY_KEEPS, DRY_KEEPS, dry=(90, 90))),
 )

@@ -32,6 +32,7 @@ ALLERGEN = {
     "crustacea": say("crustacea"),
     "egg": say("egg"),
     "fish": say("fish"),
+    "lupin": say("lupin"),
     "milk": say("milk"),
     "molluscs": say("molluscs"),
     "mustard": say("mustard"),
@@ -41,6 +42,7 @@ ALLERGEN = {
     "rye": say("rye"),
     "sesame": say("sesame"),
     "soy": say("soy"),
+    "sulphites": say("sulphites"),
     "wheat": say("wheat"),
 }
 NO_ALLERGENS = say("none of the listed allergens")

@@ -6,6 +6,7 @@ from airycrumb.paper.linked_recipe import (
     RISE,
     RISE_AGAIN,
     heating_words,
+    kept_words,
     mixing_words,
     stage_words,
     wrapping_words,
@@ -49,7 +50,7 @@ def _lines(s: Sheet) -> dict[str, list[Message]]:
         "rise": [*_rises([s.rise, s.again]), *_fillings(s)],
         "divide": [divided],
         "wrap": wrapping_words(s),
-        "proof": [stage_words(s.proof, PROOF)],
+        "proof": [stage_words(s.proof, PROOF), *kept_words(s)],
         "heat": heating_words(s),
     }
 
@@ -77,6 +78,12 @@ def _label(k: Kept) -> list[Message]:
             freezer=day_of(k.freezer_until),
         ),
         say("Contains {allergens}", allergens=listed(k.allergens or [NO_ALLERGENS])),
+        say("May contain {allergens}", allergens=listed(k.may_contain)) if k.may_contain else NOTHING,
+        say(
+            "Unbaked: fridge until {fridge}, freezer until {freezer}",
+            fridge=day_of(k.unbaked_fridge_until),
+            freezer=day_of(k.unbaked_freezer_until),
+        ),
         say("Reheat to {line} in the middle. {ways}", line=in_celsius(k.reheat_to_c), ways=ways),
     ]
 

@@ -18,6 +18,7 @@ from airycrumb.words import (
     joined,
     listed,
     say,
+    weekday_of,
 )
 
 
@@ -131,9 +132,28 @@ def _heat_words(h: HeatTray) -> list[Message]:
     return said
 
 
+KEPT = {"fridge": say("the fridge"), "frozen": say("the freezer")}
+
+
+def kept_words(s: Sheet) -> list[Message]:
+    """By when pieces kept cold must be in the heat; nothing where none are kept."""
+    kept = s.unbaked
+    if kept is None:
+        return []
+    return [
+        say(
+            "Then into {place}; into the heat by {by}: {what}.",
+            place=KEPT[kept.place],
+            by=weekday_of(kept.by),
+            what=kept.kind,
+        )
+    ]
+
+
 def heating_words(s: Sheet) -> list[Message]:
-    """Every heat in sentences."""
-    return [line for h in (s.heat, *s.more_heats) for line in _heat_words(h)]
+    """Every heat in sentences, with what goes on the pieces before it."""
+    finish = [s.finish] if s.finish else []
+    return finish + [line for h in (s.heat, *s.more_heats) for line in _heat_words(h)]
 
 
 def _caution(s: Sheet, tray: str) -> list[Message]:
@@ -162,6 +182,7 @@ def _steps(s: Sheet) -> list[Message]:
         *wrapping_words(s),
         *_caution(s, "wrap"),
         *([] if s.proof.rests else [stage_words(s.proof, PROOF)]),
+        *kept_words(s),
         *_caution(s, "proof"),
         *heating_words(s),
         *_caution(s, "heat"),

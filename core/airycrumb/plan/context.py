@@ -10,6 +10,8 @@ from airycrumb.bake.groups import Group
 from airycrumb.bake.kitchen import Kitchen
 from airycrumb.bake.marks import Observation
 from airycrumb.bake.model import Bake
+from airycrumb.data.heat import WASHES
+from airycrumb.pantry import Ingredient, find
 from airycrumb.plan.timetable import Done
 from airycrumb.stations.heat.water import air_pressure
 from airycrumb.stations.weigh.formula import Percentages, Scaled, Share, percentages, scale
@@ -66,6 +68,19 @@ class Context:
     def each_group(self) -> tuple["Context", ...]:
         """One context for each group of pieces, its bake heated as they are."""
         return self._groups
+
+    @property
+    def brushed_on(self) -> list[Ingredient]:
+        """What the pieces of the group looked at are brushed with: only an oven bakes it on."""
+        heat = self.bake.heat
+        of = WASHES[heat.wash].of if heat.method == "oven" else ""
+        return [find(of)] if of else []
+
+    @property
+    def eaten(self) -> list[Ingredient]:
+        """Everything in and on a piece of the group looked at."""
+        inside = [item for item, _ in [*self.bake.dough.parts, *self.group.parts]]
+        return [*inside, *self.brushed_on, *(top.item for top in self.bake.on_top)]
 
     def path(self, *steps: str | int) -> list[str | int]:
         """Where in the bake document something of the group looked at is written."""

@@ -63,6 +63,11 @@ class Timetable:
     total_min: float
     steps: list[Step]
 
+    @property
+    def filling_made(self) -> datetime:
+        """When the making of the filling begins, the latest where it takes no time."""
+        return min(s.start for s in self.steps if s.key in ("filling", "wrap"))
+
 
 MOST_OFFSET = timedelta(hours=14)  # zones of the world lie within
 

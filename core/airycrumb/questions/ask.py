@@ -7,6 +7,7 @@ from airycrumb.questions.divide import DIVIDING
 from airycrumb.questions.eggs import eggs
 from airycrumb.questions.findings import Findings
 from airycrumb.questions.heat import HEATING
+from airycrumb.questions.keeping import KEEPING
 from airycrumb.questions.recipe import AUDIT
 from airycrumb.questions.rise import RISING, proofs_apart
 from airycrumb.questions.weigh import WEIGHING
@@ -19,6 +20,7 @@ QUESTIONS: tuple[Callable[[Findings], Iterator[Doubt]], ...] = (
     *WRAPPING,
     proofs_apart,
     *HEATING,
+    *KEEPING,
     eggs,
     *AUDIT,
 )

@@ -4,8 +4,10 @@ from dataclasses import dataclass
 
 from airycrumb.bake.edits import Answer, Change
 from airycrumb.plan.context import Context, RoomReading
+from airycrumb.plan.timetable import Timetable
 from airycrumb.stations.divide.portioning import Portioning
 from airycrumb.stations.divide.sharing import ShareOut
+from airycrumb.stations.keeping import Unbaked
 from airycrumb.trays.ferment import Fermented
 from airycrumb.trays.heat_tray import HeatStage
 from airycrumb.trays.pieces import Pieces
@@ -28,7 +30,7 @@ def piece_count(count: int) -> list[Change]:
 class Findings:
     """What the stations found, for the questions that need it. proof: the first group's; uneven_proofs: min the
     lightest and heaviest piece weighed are proofed sooner and later; heard: all the kitchen's thermometer said,
-    believed or not.
+    believed or not; unbaked: by when pieces kept cold must be in the heat; day: the timetable.
     """
 
     ctx: Context
@@ -41,4 +43,6 @@ class Findings:
     shared: ShareOut
     portioned: Portioning | None
     uneven_proofs: tuple[float, float]
+    unbaked: Unbaked | None
+    day: Timetable
     heard: tuple[RoomReading, ...] = ()

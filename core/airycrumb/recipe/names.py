@@ -30,6 +30,34 @@ class Match:
     why: Message
 
 
+# Heads that name quite another food with a word before them: almond flour is no flour of wheat.
+HEADS = frozenset({"flour", "milk", "oil", "cream", "butter", "cheese", "yoghurt", "yogurt", "chocolate"})
+# Words that make it another food, besides the names of foods the pantry knows.
+OTHER_FOODS = (
+    "amaranth banana bean cashew cassava coconut corn gluten-free grain-free hemp maize millet nut oat pea plant "
+    "plantain quinoa rice seed sheep soy soya sorghum tapioca teff tigernut tiger-nut vegan dairy-free gram"
+)
+# Foods that flavour such a head and do not replace it.
+FLAVOURS = "garlic herb lemon lime chilli chili vanilla salt pepper cinnamon honey fruit spice spices"
+FOOD_ROLES = frozenset({"nut", "seed", "pulse", "grain", "vegetable", "fruit", "flour"})
+
+
+@lru_cache(maxsize=1)
+def _other_foods() -> frozenset[str]:
+    """Single words that name a food other than the heads'."""
+    named = {w for i in shelf().values() if i.role in FOOD_ROLES for n in (i.key, *i.aliases) for w in [n.lower()]}
+    return frozenset(n for n in named if " " not in n) - HEADS - set(words_of(FLAVOURS)) | set(words_of(OTHER_FOODS))
+
+
+def _another_food(words: list[str], name: str) -> bool:
+    """Whether what was read as a head has a word before it that makes it another food: teff flour, vegan cheese."""
+    head = name.split()[-1]
+    if head not in HEADS or head not in words:
+        return False
+    before = words[: words.index(head)]
+    return any(w in _other_foods() or _singular(w) in _other_foods() for w in before if w not in name.split())
+
+
 @lru_cache(maxsize=64)
 def _index(own: Own) -> dict[str, Ingredient]:
     """Every name and alias in lower case, to its item; the kitchen's own come first."""
@@ -97,6 +125,13 @@ def match(text: str, own: Own = ()) -> Match:
         )
     name, length = found
     item = _index(own)[name]
+    if item not in own and _another_food(words, name):
+        wanted = say(
+            "“{said}” is not in the pantry, and is no {name}: choose what it is like.",
+            said=verbatim(said[:40]),
+            name=verbatim(name),
+        )
+        return Match(None, 0.0, wanted)
     if name in OPEN_WORDS and item not in own:
         return Match(item, 0.75, OPEN_WORDS[name])
     if length == len(words) or set(words) - set(name.split()) <= PREPARATION:

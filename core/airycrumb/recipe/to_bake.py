@@ -4,6 +4,7 @@ import re
 from dataclasses import dataclass
 from typing import Any
 
+from airycrumb.data.heat import WASHES
 from airycrumb.data.measures import UNITS
 from airycrumb.quantities import Band
 from airycrumb.recipe.amounts import plain, read_amount
@@ -29,7 +30,7 @@ KNEADED = {
     "machine": re.compile(r"\b(?:mixer|machine|processor|dough hook)\b", re.IGNORECASE),
     "none": re.compile(r"\bno[- ]knead|do not knead|without kneading\b", re.IGNORECASE),
 }
-SMALLEST_PIECE, LARGEST_PIECE, MOST_PIECES = 10.0, 1500.0, 200
+SMALLEST_PIECE, LARGEST_PIECE, MOST_PIECES, MOST_ON_TOP = 10.0, 1500.0, 200, 12
 
 
 @dataclass(frozen=True)
@@ -101,10 +102,28 @@ def _heat(reading: Reading, assumed: list[Message]) -> dict[str, Any]:
     if oven is None:
         assumed.append(say("No oven temperature is said: {taken} is taken.", taken=in_celsius(190)))
     celsius = oven.typical if oven else 190.0
-    wash = (
-        "egg" if _rows(reading, "wash") or re.search(r"egg ?wash|beaten egg", reading.method, re.IGNORECASE) else "none"
-    )
-    return {"method": "oven", "temperature": f"{celsius:.0f} C", "wash": wash, "covered": False, **common}
+    return {"method": "oven", "temperature": f"{celsius:.0f} C", "wash": _wash(reading), "covered": False, **common}
+
+
+def _named_in(reading: Reading, *parts: str) -> list[str]:
+    """Pantry keys of what a recipe lists under these parts, with or without an amount."""
+    return list(dict.fromkeys(p.line.use for p in reading.lines if p.part in parts and p.line.use))
+
+
+def _wash(reading: Reading) -> str:
+    """What is brushed on: the one that browns most of those listed; egg where the method only says so."""
+    listed_there = _named_in(reading, "wash")
+    known = sorted(WASHES.items(), key=lambda row: -row[1].sooner)
+    found = next((key for key, wash in known if wash.of in listed_there), None)
+    told = re.search(r"egg ?wash|beaten egg", reading.method, re.IGNORECASE)
+    return found or ("egg" if told or listed_there else "none")
+
+
+def _on_top(reading: Reading) -> list[dict[str, Any]]:
+    """What a recipe strews or dusts on: its topping, and what its wash has besides the wash."""
+    washes = {wash.of for wash in WASHES.values()} | {"water"}
+    besides = [use for use in _named_in(reading, "wash") if use not in washes]
+    return [{"use": use} for use in dict.fromkeys([*besides, *_named_in(reading, "topping")])][:MOST_ON_TOP]
 
 
 def _said(reading: Reading) -> dict[str, Any]:
@@ -234,6 +253,7 @@ def to_bake(reading: Reading) -> Draft:
             cold=in_celsius(6),
         )
     )
+    on_top = _on_top(reading)
     document = {
         "format": "airycrumb-bake",
         "version": 1,
@@ -253,6 +273,7 @@ def to_bake(reading: Reading) -> Draft:
         **({"more_groups": more} if more else {}),
         "proof": {"to": 1.4},
         "heat": heat,
+        **({"on_top": on_top} if on_top else {}),
         "said": {**_said(reading), **_feel(reading)},
     }
     return Draft(document, assumed)

@@ -11,15 +11,17 @@ from airycrumb.data import heat as heat_table
 from airycrumb.data.closing_words import WORDS
 from airycrumb.data.record import Constant
 from airycrumb.data.vocabulary import ALLERGEN
+from airycrumb.pantry import Ingredient
 from airycrumb.plan.context import SILENT_AFTER, Context, RoomReading
 from airycrumb.plan.timetable import Durations, Timetable
 from airycrumb.plan.timing import plan_day
 from airycrumb.quantities import Band
 from airycrumb.questions.ask import ask
 from airycrumb.questions.findings import Findings
-from airycrumb.stations import safety
+from airycrumb.stations import keeping, safety
 from airycrumb.stations.divide.portioning import Portioning
 from airycrumb.stations.divide.sharing import ShareOut
+from airycrumb.stations.keeping import Unbaked
 from airycrumb.stations.safety import Caution, HeatHazard, Stuffing
 from airycrumb.trays.cues import proof_cues, rise_cues, sponge_cues
 from airycrumb.trays.ferment import (
@@ -47,7 +49,7 @@ from airycrumb.trays.pieces import (
 from airycrumb.trays.sharing import portions, shared_out
 from airycrumb.trays.types import RiseTray, Sentence, Sheet, WeighTray
 from airycrumb.trays.weigh import weigh
-from airycrumb.words import listed
+from airycrumb.words import Message, joined, listed, say
 
 SOAK_MIN = Constant(60.0, "min", "assumed", "a scald cooled to the room, or a soak")
 
@@ -141,7 +143,7 @@ def _cautions(ctx: Context, heats: list[HeatStage], pieces: list[Pieces]) -> lis
     longest = max((h.tray.clock for h in heats), key=lambda c: c.standing_min)
     blade = any(WORDS[g.closing].blade for g in b.groups)
     return safety.cautions(
-        dough=[i for i, _ in b.dough.parts],
+        eaten=_eaten(ctx),
         stuffings=stuffed,
         fires=[_fired(h) for h in heats],
         line=line,
@@ -228,6 +230,34 @@ def heats_of(bake: Bake, kitchen: Kitchen, *, now: datetime) -> list[tuple[HeatS
     return [(h, [found.pieces[i] for i in alike]) for h, alike in zip(found.heats, by_heat(ctx), strict=True)]
 
 
+def _eaten(ctx: Context) -> list[Ingredient]:
+    """Everything in and on any of the pieces."""
+    return [item for each in ctx.each_group() for item in each.eaten]
+
+
+def _finish(ctx: Context) -> Message:
+    """What goes on the pieces before the heat."""
+    brushed = {i.key: i.called for each in ctx.each_group() for i in each.brushed_on}
+    on_top = [top.item.called for top in ctx.bake.on_top]
+    said = [say("Brush with {wash}.", wash=listed(brushed.values()))] if brushed else []
+    return joined([*said, *([say("On top: {foods}.", foods=listed(on_top))] if on_top else [])])
+
+
+def _unbaked(ctx: Context, table: Timetable) -> Unbaked | None:
+    """How long pieces kept cold may wait: in the fridge the days count from when the filling was made."""
+    bake = ctx.bake
+    if "hold" not in ctx.stages:
+        return None
+    at = {s.key: s.start for s in table.steps}
+    return keeping.unbaked(
+        kinds=[keeping.kind_of([i for i, _ in g.parts], g.filling.state) for g in bake.groups],
+        place=bake.heat.arrive,
+        region=ctx.kitchen.region,
+        since=table.filling_made if bake.heat.arrive == "fridge" else at["hold"],
+        into_heat=at["heat"],
+    )
+
+
 def _work(ctx: Context, heard: Sequence[RoomReading]) -> Sheet:
     bake, found = ctx.bake, _stations(ctx)
     weighed, yeast, wrap_min, pieces = found.weighed, found.yeast, found.wrap_min, found.pieces
@@ -239,7 +269,8 @@ def _work(ctx: Context, heard: Sequence[RoomReading]) -> Sheet:
         _durations(ctx=ctx, yeast=yeast, proof=lead.proof, heats=heats, weigh_min=weighed.minutes, wrap_min=wrap_min),
     )
     trays = _trays(ctx, yeast, lead.proof, table, wrap_min)
-    every = [i for i, _ in bake.dough.parts] + [i for g in bake.groups for i, _ in g.parts]
+    unbaked = _unbaked(ctx, table)
+    known = safety.allergens(_eaten(ctx))
     worked = Findings(
         ctx=ctx,
         first=yeast.first,
@@ -251,6 +282,8 @@ def _work(ctx: Context, heard: Sequence[RoomReading]) -> Sheet:
         shared=shared,
         portioned=portioned,
         uneven_proofs=uneven,
+        unbaked=unbaked,
+        day=table,
         heard=tuple(heard),
     )
     return Sheet(
@@ -269,8 +302,11 @@ def _work(ctx: Context, heard: Sequence[RoomReading]) -> Sheet:
         heat=heats[0].tray,
         more_heats=[h.tray for h in heats[1:]],
         portioned=portioned,
+        finish=_finish(ctx),
+        unbaked=unbaked,
         day=table,
         doubts=ask(worked, timing),
         cautions=_cautions(ctx, heats, pieces),
-        allergens=[ALLERGEN[a] for a in safety.allergens(every)],
+        allergens=[ALLERGEN[a] for a in known.contains],
+        may_contain=[ALLERGEN[a] for a in known.may],
     )

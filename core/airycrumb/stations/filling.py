@@ -17,7 +17,7 @@ from airycrumb.words import NOTHING, Message, say
 
 
 def _is_cooked(item: Ingredient, state: str) -> bool:
-    return "cooked" in item.key.split() or (state == "cooked" and "raw" not in item.key.split())
+    return state == "cooked" or "cooked" in item.key.split()
 
 
 def juice_of(item: Ingredient, grams: float, state: str) -> float:

@@ -1,5 +1,6 @@
 """The usual cautions, next to the step they belong to. They defer to local rules and a thermometer."""
 
+from collections.abc import Iterable
 from dataclasses import dataclass
 
 from airycrumb.data import safety as table
@@ -46,40 +47,61 @@ PERISHABLE = (*RAW_KINDS, "cooked meat", "cooked fish", "egg", "egg cooked", "ch
 
 def _kinds(parts: list[Ingredient], state: str) -> list[str]:
     """Rows of the table this filling falls under."""
-    kinds = [i.role for i in parts if i.role in RAW_KINDS and ("raw" in i.key or state != "cooked")]
+    kinds = [i.role for i in parts if i.role in RAW_KINDS and state != "cooked"]
     if any(i.role == "egg" for i in parts):
         kinds.append("egg")
     return kinds or ["cooked"]
 
 
-def _regions(region: str) -> list[str]:
+def regions(region: str) -> list[str]:
+    """The regions whose rules count: all that are known for "strictest"."""
     return [r for r in table.REGIONS if r != "strictest"] if region == "strictest" else [region]
 
 
 def core_line(parts: list[Ingredient], state: str, region: str) -> CoreLine:
     """Strictest line over the filling's ingredients and, for "strictest", over all regions."""
-    regions, kinds = _regions(region), _kinds(parts, state)
-    rows = [row for row in table.LINES if row.region in regions and row.kind in kinds]
+    counted, kinds = regions(region), _kinds(parts, state)
+    rows = [row for row in table.LINES if row.region in counted and row.kind in kinds]
     worst = max(rows, key=lambda row: row.celsius)
     return CoreLine(worst.celsius, worst.why, worst.source, worst.hold_min)
 
 
 def limit(rule: str, region: str) -> table.Limit:
     """The strictest limit of a rule of data.safety.LIMITS in a region. KeyError for a rule nobody wrote."""
-    rows = [row for row in table.LIMITS if row.rule == rule and row.region in _regions(region)]
+    rows = [row for row in table.LIMITS if row.rule == rule and row.region in regions(region)]
     if not rows:
         raise KeyError(rule)
     return min(rows, key=lambda row: row.value)
 
 
-def allergens(parts: list[Ingredient]) -> list[str]:
-    """Allergens of a piece, each once, sorted."""
-    return sorted({a for i in parts for a in i.allergens})
+def danger_zone(region: str) -> tuple[float, float]:
+    """°C between which what is perishable must not stand long; the widest for "strictest"."""
+    zones = [table.DANGER[r] for r in regions(region)]
+    return min(low for low, _ in zones), max(high for _, high in zones)
+
+
+@dataclass(frozen=True)
+class Allergens:
+    """Allergens of what is eaten, each once, sorted. contains: by what the foods are; may: what packets of such foods
+    often hold besides; guessed: foods of the cook's own, known only by what they are like."""
+
+    contains: list[str]
+    may: list[str]
+    guessed: list[Message]
+
+
+def allergens(eaten: Iterable[Ingredient]) -> Allergens:
+    """Allergens of everything that goes into and onto a piece."""
+    foods = list(eaten)
+    contains = {a for i in foods for a in i.allergens}
+    may = {a for i in foods for a in i.may_contain} - contains
+    own = {i.key: i.called for i in foods if i.own}
+    return Allergens(sorted(contains), sorted(may), list(own.values()))
 
 
 def is_raw(parts: list[Ingredient], state: str) -> bool:
     """Whether the filling holds raw meat, poultry or fish."""
-    return any(i.role in RAW_KINDS and ("raw" in i.key or state != "cooked") for i in parts)
+    return state != "cooked" and any(i.role in RAW_KINDS for i in parts)
 
 
 def is_perishable(parts: list[Ingredient]) -> bool:
@@ -89,33 +111,42 @@ def is_perishable(parts: list[Ingredient]) -> bool:
 
 @dataclass(frozen=True)
 class Spell:
-    """A stretch of the plan. warm_min: minutes of it that a filling spends between 5 and 60 °C; cooling: judged by the
-    cooling rule, not by the standing one."""
+    """A stretch of the plan. warm_min: minutes of it that a filling spends in the danger zone; rule: what judges it:
+    "standing"; "cooling" of what was cooked; or "chilling" of pieces put into the cold."""
 
     what: Message
     warm_min: float
-    cooling: bool = False
+    rule: str = "standing"
 
 
 @dataclass(frozen=True)
 class WarmClock:
-    """Time a filling spends between 5 and 60 °C, over the whole plan. It only adds up: cold in between resets nothing.
+    """Time a filling spends in its region's danger zone, over the whole plan; cold in between resets nothing.
 
-    total_min: of all spells; standing_min: without cooling; cooling_min: of cooling; the limits are the region's.
+    total_min: of all spells; standing_min, chilling_min, cooling_min: of those under each rule; the limits are the
+    region's: limit_min of standing, all_limit_min of standing and chilling, cooling_limit_min of cooling.
     """
 
     spells: list[Spell]
     total_min: float
     standing_min: float
+    chilling_min: float
     cooling_min: float
     limit_min: float
+    all_limit_min: float
     cooling_limit_min: float
     source: Message
+    all_source: Message
 
     @property
     def over(self) -> bool:
         """Whether it stands warm for longer than the limit."""
         return self.standing_min > self.limit_min
+
+    @property
+    def chills_slowly(self) -> bool:
+        """Whether standing and chilling together take longer than their limit."""
+        return self.chilling_min > 0 and self.standing_min + self.chilling_min > self.all_limit_min
 
     @property
     def cools_slowly(self) -> bool:
@@ -126,18 +157,20 @@ class WarmClock:
 def warm_clock(spells: list[Spell], room_c: float, region: str) -> WarmClock:
     """Add the spells up against a region's limits, one hour in a room above 32 °C."""
     standing = limit("warm_hot" if room_c > table.HOT_ROOM else "warm", region)
-    cooling = limit("cool_to_5", region)
+    cooling, all_of_it = limit("cool_to_5", region), limit("warm_and_chilling", region)
     kept = [s for s in spells if s.warm_min > 0]
-    slow = sum(s.warm_min for s in kept if s.cooling)
-    total = sum(s.warm_min for s in kept)
+    under = lambda rule: sum(s.warm_min for s in kept if s.rule == rule)
     return WarmClock(
         spells=kept,
-        total_min=total,
-        standing_min=total - slow,
-        cooling_min=slow,
+        total_min=sum(s.warm_min for s in kept),
+        standing_min=under("standing"),
+        chilling_min=under("chilling"),
+        cooling_min=under("cooling"),
         limit_min=standing.value,
+        all_limit_min=all_of_it.value,
         cooling_limit_min=cooling.value,
         source=standing.source,
+        all_source=all_of_it.source,
     )
 
 
@@ -152,9 +185,21 @@ class HeatHazard:
     refills: bool = False
 
 
-def _working(dough: list[Ingredient], filling: list[Ingredient], blade: bool) -> list[Caution]:
+def _packets(found: Allergens) -> Message:
+    """What the list of allergens cannot know."""
+    may = NOTHING
+    if found.may:
+        may = say("May also contain {may}: read the packets.", may=listed(ALLERGEN[a] for a in found.may))
+    own = NOTHING
+    if found.guessed:
+        own = say("Of {foods} only what it is like is known: read its packet.", foods=listed(found.guessed))
+    return joined([say("Say so to whoever eats."), may, own, say("The list covers the pantry's own data.")])
+
+
+def _working(eaten: list[Ingredient], blade: bool) -> list[Caution]:
     """Before any heat: raw dough, allergens, blades."""
-    named = listed([ALLERGEN[a] for a in allergens(dough + filling)] or [NO_ALLERGENS])
+    known = allergens(eaten)
+    named = listed([ALLERGEN[a] for a in known.contains] or [NO_ALLERGENS])
     found = [
         Caution(
             code="raw_dough",
@@ -168,7 +213,7 @@ def _working(dough: list[Ingredient], filling: list[Ingredient], blade: bool) ->
             code="allergens",
             tray="weigh",
             title=say("Contains {named}", named=named),
-            text=say("Say so to whoever eats. The list covers the pantry's own data; read your packets."),
+            text=_packets(known),
             source=say("pantry data"),
             urgent=False,
         ),
@@ -219,7 +264,7 @@ def _fillings(stuffings: list[Stuffing]) -> list[Caution]:
 
 
 def cautions(
-    dough: list[Ingredient],
+    eaten: list[Ingredient],
     stuffings: list[Stuffing],
     fires: list[HeatHazard],
     line: CoreLine,
@@ -228,11 +273,11 @@ def cautions(
 ) -> list[Caution]:
     """Every caution this bake needs, in the order of the work.
 
-    fires: every heat; line: the strictest over the stuffings; clock: of the filling that stands longest; blade: whether
-    a closing wants one.
+    eaten: everything in and on the pieces; fires: every heat; line: the strictest over the stuffings; clock: of the
+    filling that stands longest; blade: whether a closing wants one.
     """
     filling = [item for s in stuffings for item in s.parts]
-    found = _working(dough, filling, blade) + _fillings(stuffings)
+    found = _working(eaten, blade) + _fillings(stuffings)
     found.append(
         Caution(
             code="probe",
@@ -249,6 +294,8 @@ def cautions(
     )
     if is_perishable(filling):
         found.append(_standing(clock))
+        if clock.chills_slowly:
+            found.append(_slow_chilling(clock))
         if clock.cools_slowly:
             found.append(_slow_cooling(clock))
     return found + [c for fire in dict.fromkeys(fires) for c in _burns(fire)]
@@ -282,6 +329,24 @@ def _standing(clock: WarmClock) -> Caution:
         )
     )
     return Caution(code="standing", tray="proof", title=title, text=text, source=clock.source, urgent=clock.over)
+
+
+def _slow_chilling(clock: WarmClock) -> Caution:
+    return Caution(
+        code="chills_slowly",
+        tray="proof",
+        title=say(
+            "Standing and chilling take about {all}: longer than the {limit} allowed",
+            all=in_minutes(clock.standing_min + clock.chilling_min),
+            limit=in_minutes(clock.all_limit_min),
+        ),
+        text=say(
+            "Put them in the cold before they have proofed, apart, on a cold tray, covered once cold: they go on "
+            "rising as they chill."
+        ),
+        source=clock.all_source,
+        urgent=True,
+    )
 
 
 def _slow_cooling(clock: WarmClock) -> Caution:

@@ -6,10 +6,9 @@ import numpy as np
 
 from airycrumb.data import heat as c
 from airycrumb.data.heat_choices import SEARED_ML
-from airycrumb.data.safety import WARM_FROM, WARM_TO
 from airycrumb.data.vocabulary import FIRE
 from airycrumb.plan.context import Context, RoomReading
-from airycrumb.stations import heat
+from airycrumb.stations import heat, safety
 from airycrumb.stations.heat.settings import Dial, dial, preheat_min
 from airycrumb.stations.rise import Place
 from airycrumb.trays.ferment import Fermented, grown_while_waiting
@@ -177,7 +176,8 @@ def heat_tray(h: LoadResult, proof: Fermented, wrap_min: float, density: float) 
     steams, seen = b.method == "steam", _hottest_skin(h)
     waits = [i * h.turn_min for i in range(load.loads)]
     course = load.most.long.course
-    to_60 = (course.reaches(WARM_TO) or h.minutes) - (course.reaches(WARM_FROM) or 0.0)
+    cold, hot = safety.danger_zone(k.region)
+    heating = (course.reaches(hot) or h.minutes) - (course.reaches(cold) or 0.0)
     pot, measured = k.steamer, k.true_oven.bakes or oven_readings(ctx)
     water = heat.steam_water(pot.net_watts, h.minutes * load.loads, pot.pot_ml, pot.basket_mm, load.at_once)
     return HeatTray(
@@ -216,7 +216,7 @@ def heat_tray(h: LoadResult, proof: Fermented, wrap_min: float, density: float) 
         dial=_dial(ctx),
         washes=_washes(h),
         marks=_thinned(h.marks),
-        clock=clock(ctx=ctx, proof=proof, wrap_min=wrap_min, wait_min=waits[-1], to_60_min=to_60, density=density),
+        clock=clock(ctx=ctx, proof=proof, wrap_min=wrap_min, wait_min=waits[-1], heating_min=heating, density=density),
         names=load.names,
         pieces=load.pieces,
         fit=replace(load.fit, waits_min=waits),

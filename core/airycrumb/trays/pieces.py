@@ -152,7 +152,7 @@ def loads_of(ctx: Context, pieces: list[Pieces], portioned: Portioning | None) -
 def group_tray(p: Pieces, minutes_planned: float) -> GroupTray:
     """A group as shown."""
     ctx, share, d, ready = p.ctx, p.ctx.share, p.demand, p.proof.forecast.ready
-    items = [i for i, _ in ctx.bake.dough.parts + ctx.group.parts]
+    known = safety.allergens(ctx.eaten)
     return GroupTray(
         name=ctx.group.called,
         pieces=share.pieces,
@@ -168,6 +168,7 @@ def group_tray(p: Pieces, minutes_planned: float) -> GroupTray:
         reaches=d.reaches,
         needs_min=d.needed,
         core_at_end_c=d.core_at(minutes_planned),
-        allergens=[ALLERGEN[a] for a in safety.allergens(items)],
+        allergens=[ALLERGEN[a] for a in known.contains],
+        may_contain=[ALLERGEN[a] for a in known.may],
         filled=filled(ctx, filling_density(ctx.group)) if ctx.group.parts else None,
     )

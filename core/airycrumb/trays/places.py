@@ -66,13 +66,13 @@ def _leg(ctx: Context, stay: Stay, from_min: float, room: Air) -> Leg:
         raise InputError([Problem("unknown_spot", "rise.spots", _unknown_spot(ctx, stay.where))])
     doubt = SENSOR_DOUBT_C if stay.where == "bench" and ctx.thermometer else spot.doubt.value
     film = None if spot.film is None else spot.film.value
-    return Leg(from_min, _air(stay, around, spot), film, doubt, spot.label)
+    return Leg(from_min, _air(stay, around, spot, ctx.kitchen.fridge_c), film, doubt, spot.label)
 
 
-def _air(stay: Stay, room: Air, spot: Spot) -> Air:
+def _air(stay: Stay, room: Air, spot: Spot, fridge_c: float) -> Air:
     peak = stay.air_c
     if peak is None and spot.air is not None:
-        peak = spot.air.value
+        peak = fridge_c if stay.where == "fridge" else spot.air.value
     if peak is None and spot.over_room is not None:
         peak = room.start + spot.over_room.value
     if peak is None:

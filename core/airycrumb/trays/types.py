@@ -12,6 +12,7 @@ from airycrumb.stations.enclose import Fit, Wrapper
 from airycrumb.stations.filling import Binder, Cooling, Stiffness
 from airycrumb.stations.heat.settings import Dial
 from airycrumb.stations.heat.steamer import SteamWater
+from airycrumb.stations.keeping import Unbaked
 from airycrumb.stations.rise.forecast import Forecast
 from airycrumb.stations.safety import Caution, WarmClock
 from airycrumb.stations.weigh.formula import Line, Percentages, Scaled, Sponge
@@ -283,6 +284,7 @@ class GroupTray:
     needs_min: float | None
     core_at_end_c: float
     allergens: list[Message]
+    may_contain: list[Message]
     filled: FillingTray | None
 
 
@@ -292,7 +294,8 @@ class Sheet:
 
     proof and weigh.filling are the first group's; heat is the first group's too, as the group that needs the
     longest in it asks; more_heats: of groups heated in another way; portioned: the dough as it is cut and weighed,
-    None before the first piece is.
+    None before the first piece is; finish: what goes on them before the heat, empty for nothing; unbaked: by when
+    pieces kept cold must be in the heat, None where none are kept.
     """
 
     name: str
@@ -310,10 +313,13 @@ class Sheet:
     heat: HeatTray
     more_heats: list[HeatTray]
     portioned: Portioning | None
+    finish: Message
+    unbaked: Unbaked | None
     day: Timetable
     doubts: list[Doubt]
     cautions: list[Caution]
     allergens: list[Message]
+    may_contain: list[Message]
 
     @property
     def wrap(self) -> Wrapper:

@@ -1,54 +1,84 @@
-"""How long the filling stands between 5 and 60 °C, over the whole plan."""
+"""How long the filling stands in the danger zone, over the whole plan."""
 
 import numpy as np
 
-from airycrumb.data.record import Constant
-from airycrumb.data.safety import WARM_FROM, WARM_TO
 from airycrumb.plan.context import Context
-from airycrumb.stations import safety
+from airycrumb.stations import keeping, rise, safety
 from airycrumb.stations.safety import Spell, WarmClock
 from airycrumb.trays.ferment import Fermented
 from airycrumb.trays.filled import coolings
-from airycrumb.words import NOTHING, in_celsius, say
+from airycrumb.trays.heating import CAME_C
+from airycrumb.words import in_celsius, say
 
-CHILLS_MIN = Constant(
-    30.0, "min", "assumed", "a wrapped piece put in the fridge or freezer until its filling is below 5 °C"
-)
+
+def _chilling(ctx: Context, proof: Fermented, air_c: float, most: float) -> float:
+    """Minutes until a ready piece put into the cold leaves the danger zone; all the time it is there where that cannot
+    be."""
+    ready = min(proof.minutes.typical, float(proof.stage.course.minutes[-1]))
+    return keeping.minutes_to_cold(
+        from_c=proof.stage.course.state_at(ready).temperature,
+        air_c=air_c,
+        cold_c=safety.danger_zone(ctx.kitchen.region)[0],
+        time_constant_min=60 * rise.time_constant_h(proof.place),
+        most=most,
+    )
+
+
+def _made(ctx: Context) -> Spell:
+    """Of a raw filling: the mixing, out of the fridge."""
+    raw = safety.is_raw([i for i, _ in ctx.group.parts], ctx.group.filling.state)
+    return Spell(say("mixing the filling"), ctx.group.filling.hands_min if raw else 0.0)
 
 
 def _cooling(ctx: Context, density: float) -> Spell:
     """Of a cooked filling: in the vessel it cools in, from hot to how it is wrapped."""
     found = coolings(ctx, density) if ctx.group.parts else []
     minutes = next((c.minutes for c in found if c.vessel == ctx.group.filling.vessel), 0.0)
-    return Spell(say("cooling"), minutes, cooling=True)
+    return Spell(say("cooling"), minutes, "cooling")
 
 
-def _proofing(proof: Fermented) -> float:
-    """Minutes of the proof in which the piece is above 5 °C: one in the fridge counts until it is cold."""
+def _proofing(proof: Fermented, cold_c: float) -> float:
+    """Minutes of the proof in which the piece is not yet cold: one in the fridge counts until it is."""
     minutes = proof.minutes.typical
     at = np.linspace(0, minutes, 25)
-    warm = [proof.stage.course.state_at(float(m)).temperature > WARM_FROM for m in at]
+    warm = [proof.stage.course.state_at(float(m)).temperature > cold_c for m in at]
     return minutes * float(np.mean(warm))
 
 
-def _waiting(wait_min: float, where: str) -> float:
+def _waiting(ctx: Context, proof: Fermented, wait_min: float) -> float:
     """Warm minutes of a later load: in the fridge until it is cold, none where it is wrapped that much later."""
-    return {"bench": wait_min, "fridge": min(wait_min, CHILLS_MIN.value), "staggered": 0.0}[where]
+    where = ctx.bake.heat.later_loads
+    if where == "fridge":
+        return _chilling(ctx, proof, ctx.kitchen.fridge_c, wait_min)
+    return wait_min if where == "bench" else 0.0
+
+
+def _kept(ctx: Context, proof: Fermented) -> list[Spell]:
+    """Of pieces that wait in the cold for their heat: until they are cold."""
+    places = {
+        "fridge": (say("chilling in the fridge"), ctx.kitchen.fridge_c),
+        "frozen": (say("freezing through"), CAME_C["frozen"]),
+    }
+    where = places.get(ctx.bake.heat.arrive)
+    if where is None:
+        return []
+    name, air_c = where
+    return [Spell(name, _chilling(ctx, proof, air_c, ctx.bake.heat.cold_min), "chilling")]
 
 
 def clock(
-    ctx: Context, proof: Fermented, wrap_min: float, wait_min: float, to_60_min: float, density: float
+    ctx: Context, proof: Fermented, wrap_min: float, wait_min: float, heating_min: float, density: float
 ) -> WarmClock:
-    """The clock of the piece that stands longest: the first wrapped of the last load. wait_min: of that load."""
-    came = {"proofed": NOTHING, "fridge": say("chilling in the fridge"), "frozen": say("freezing through")}[
-        ctx.bake.heat.arrive
-    ]
+    """The clock of the piece that stands longest: the first wrapped of the last load. wait_min: of that load;
+    heating_min: in the heat until it is out of the danger zone."""
+    cold, hot = safety.danger_zone(ctx.kitchen.region)
     spells = [
+        _made(ctx),
         _cooling(ctx, density),
         Spell(say("wrapping"), wrap_min),
-        Spell(say("proof"), _proofing(proof)),
-        *([Spell(came, CHILLS_MIN.value)] if came else []),
-        Spell(say("waiting for the heat"), _waiting(wait_min, ctx.bake.heat.later_loads)),
-        Spell(say("heating to {hot}", hot=in_celsius(WARM_TO)), to_60_min),
+        Spell(say("proof"), _proofing(proof, cold)),
+        *_kept(ctx, proof),
+        Spell(say("waiting for the heat"), _waiting(ctx, proof, wait_min)),
+        Spell(say("heating to {hot}", hot=in_celsius(hot)), heating_min),
     ]
     return safety.warm_clock(spells, ctx.room_c, ctx.kitchen.region)

@@ -7,7 +7,7 @@ from datetime import datetime, timedelta
 from airycrumb.data.record import Constant
 from airycrumb.data.shapes import OVEN_SPRING
 from airycrumb.data.vocabulary import ALLERGEN, FIRE
-from airycrumb.stations import heat, safety
+from airycrumb.stations import heat, keeping, safety
 from airycrumb.stations.heat import Boundary
 from airycrumb.stations.heat.cook import Piece
 from airycrumb.trays.heating import CAME_C, LONGEST_MIN, LoadResult, fire_of
@@ -35,7 +35,9 @@ class Reheating:
 class Kept:
     """How pieces of one kind are kept. hot_for_min, cut_after_min: minutes from coming out until the middle no longer
     burns the mouth, and until a crumb cuts clean, None for not within three hours; fridge_until, freezer_until: the
-    label's dates; reheat_to_c: in the middle; allergens: for the label; source: of the days.
+    label's dates; unbaked_fridge_until, unbaked_freezer_until: of those set aside once wrapped, from when the
+    filling was made; reheat_to_c: in the
+    middle; allergens, may_contain: for the label; source: of the days.
     """
 
     name: Message
@@ -47,9 +49,12 @@ class Kept:
     made: datetime
     fridge_until: datetime
     freezer_until: datetime
+    unbaked_fridge_until: datetime
+    unbaked_freezer_until: datetime
     reheat_to_c: float
     reheating: list[Reheating]
     allergens: list[Message]
+    may_contain: list[Message]
     cautions: list[Message]
     source: Message
 
@@ -98,28 +103,33 @@ def _reheating(p: Pieces, at_once: int, to_c: float) -> list[Reheating]:
     return found
 
 
-def kept(h: LoadResult, p: Pieces, eat: datetime) -> Kept:
-    """How the pieces of one group are kept. h: the heat they were in; eat: when they are done."""
+def kept(h: LoadResult, p: Pieces, filling_made: datetime, eat: datetime) -> Kept:
+    """How the pieces of one group are kept. h: the heat they were in; filling_made: when; eat: when they are done."""
     hot_for, cut_after = _cooling_down(p, h.minutes / h.factor)
     ctx = p.ctx
-    items = [i for i, _ in ctx.bake.dough.parts + ctx.group.parts]
+    known = safety.allergens(ctx.eaten)
     region = ctx.kitchen.region
     line = safety.core_line([i for i, _ in ctx.group.parts], "cooked", region)
-    fridge, freezer = safety.limit("fridge", region), safety.limit("freezer", region)
+    kind = keeping.kind_of([i for i, _ in ctx.group.parts], ctx.group.filling.state)
+    row = lambda baked, place: keeping.keeps(kind, baked, place, region)
+    fridge, freezer = row(True, "fridge"), row(True, "frozen")
     two_hours = safety.limit("warm", region)
     return Kept(
         name=(ctx.group.called if ctx.group.parts else p.wrapper.label),
         pieces=ctx.share.pieces,
         hot_for_min=hot_for,
         cut_after_min=cut_after,
-        fridge_days=round(fridge.value),
-        freezer_days=round(freezer.value),
+        fridge_days=round(fridge.days),
+        freezer_days=round(freezer.days),
         made=eat,
-        fridge_until=eat + timedelta(days=fridge.value),
-        freezer_until=eat + timedelta(days=freezer.value),
+        fridge_until=eat + timedelta(days=fridge.days),
+        freezer_until=eat + timedelta(days=freezer.days),
+        unbaked_fridge_until=filling_made + timedelta(days=row(False, "fridge").days),
+        unbaked_freezer_until=filling_made + timedelta(days=row(False, "frozen").days),
         reheat_to_c=line.celsius,
         reheating=_reheating(p, h.load.at_once, line.celsius),
-        allergens=[ALLERGEN[a] for a in safety.allergens(items)],
+        allergens=[ALLERGEN[a] for a in known.contains],
+        may_contain=[ALLERGEN[a] for a in known.may],
         cautions=[
             say(
                 "What is not eaten goes in the fridge or freezer within {value} of coming out.",

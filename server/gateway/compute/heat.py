@@ -65,7 +65,11 @@ def heat_choices() -> list[HeatChoice]:
 def keeping(bake: Document, kitchen: Document, now: datetime) -> list[Kept]:
     """How every kind of piece of a draft is cooled, kept and reheated."""
     read, k, sheet = worked(bake, kitchen, now)
-    return [kept(h.heated, p, sheet.day.eat) for h, group in heats_of(read, k, now=now) for p in group]
+    return [
+        kept(h.heated, p, sheet.day.filling_made, sheet.day.eat)
+        for h, group in heats_of(read, k, now=now)
+        for p in group
+    ]
 
 
 def card(bake: Document, kitchen: Document, now: datetime, paper: str, units: Units) -> Printed:

@@ -975,6 +975,11 @@ export interface components {
             };
             /** @description Foods of this kitchen's own, each like one the pantry knows. */
             pantry?: components["schemas"]["OwnFood"][];
+            /**
+             * @description How warm its fridge is, 0 to 14 °C; 4 °C if left out.
+             * @example 4 C
+             */
+            fridge?: string;
             /** @description Warm or cold spots of this kitchen's own. */
             spots?: components["schemas"]["OwnSpot"][];
             /** @description The kitchen's warmth through a day, in order; straight lines between, the same every day. */
@@ -1284,6 +1289,8 @@ export interface components {
             more_groups?: components["schemas"]["MoreGroup"][];
             proof: components["schemas"]["ProofStage"];
             heat: components["schemas"]["HeatSettings"];
+            /** @description What is strewn, dusted or spread on the pieces; for allergens and the card, not for the sums. */
+            on_top?: components["schemas"]["OnTop"][];
             plan?: components["schemas"]["Plan"];
             /** @description A number that is held. */
             pin?: components["schemas"]["Held"] | null;
@@ -1629,6 +1636,13 @@ export interface components {
             closing?: "gathered" | "ball" | "pinch" | "envelope" | "half_moon" | "half_moon_fork" | "half_moon_rope" | "crescent" | "two_rounds" | "lidded" | "boat" | "well" | "sticks" | "kneaded_in" | "pulled_pie" | "braid" | "layered" | "plain";
             filling?: components["schemas"]["Filling"];
             heat?: components["schemas"]["HeatSettings"];
+        };
+        /** @description Something strewn, dusted, spread or crossed on a piece: it counts for allergens, not for weight or heat. */
+        OnTop: {
+            /** @description Key of a pantry item, such as "sesame". */
+            use: string;
+            /** @description The line of the recipe it was read from. */
+            written?: string;
         };
         /** @description When and where. */
         Plan: {
@@ -2082,6 +2096,8 @@ export interface components {
             core_at_end_c: number;
             /** Allergens */
             allergens: components["schemas"]["Said"][];
+            /** May Contain */
+            may_contain: components["schemas"]["Said"][];
             filled: components["schemas"]["FillingTray"] | null;
         };
         /**
@@ -2535,7 +2551,8 @@ export interface components {
          *
          *     proof and weigh.filling are the first group's; heat is the first group's too, as the group that needs the
          *     longest in it asks; more_heats: of groups heated in another way; portioned: the dough as it is cut and weighed,
-         *     None before the first piece is.
+         *     None before the first piece is; finish: what goes on them before the heat, empty for nothing; unbaked: by when
+         *     pieces kept cold must be in the heat, None where none are kept.
          */
         Sheet: {
             /** Name */
@@ -2561,6 +2578,9 @@ export interface components {
             /** More Heats */
             more_heats: components["schemas"]["HeatTray"][];
             portioned: components["schemas"]["Portioning"] | null;
+            /** Finish */
+            finish: components["schemas"]["Said"];
+            unbaked: components["schemas"]["Unbaked"] | null;
             day: components["schemas"]["Timetable"];
             /** Doubts */
             doubts: components["schemas"]["Doubt"][];
@@ -2568,6 +2588,8 @@ export interface components {
             cautions: components["schemas"]["Caution"][];
             /** Allergens */
             allergens: components["schemas"]["Said"][];
+            /** May Contain */
+            may_contain: components["schemas"]["Said"][];
         };
         /**
          * SheetReply
@@ -2607,8 +2629,8 @@ export interface components {
         };
         /**
          * Spell
-         * @description A stretch of the plan. warm_min: minutes of it that a filling spends between 5 and 60 °C; cooling: judged by the
-         *     cooling rule, not by the standing one.
+         * @description A stretch of the plan. warm_min: minutes of it that a filling spends in the danger zone; rule: what judges it:
+         *     "standing"; "cooling" of what was cooked; or "chilling" of pieces put into the cold.
          */
         Spell: {
             /** What */
@@ -2616,10 +2638,10 @@ export interface components {
             /** Warm Min */
             warm_min: number;
             /**
-             * Cooling
-             * @default false
+             * Rule
+             * @default standing
              */
-            cooling: boolean;
+            rule: string;
         };
         /**
          * Sponge
@@ -2811,10 +2833,39 @@ export interface components {
             sign: components["schemas"]["Said"];
         };
         /**
+         * Unbaked
+         * @description Pieces kept cold before the heat. place: "fridge" or "frozen"; kind: of the filling that keeps shortest; since:
+         *     from when the days count; by: when they must be in the heat; days: as published; late: whether the plan has them in
+         *     the heat after that.
+         */
+        Unbaked: {
+            /** Place */
+            place: string;
+            /** Kind */
+            kind: components["schemas"]["Said"];
+            /**
+             * Since
+             * Format: date-time
+             */
+            since: string;
+            /**
+             * By
+             * Format: date-time
+             */
+            by: string;
+            /** Days */
+            days: number;
+            /** Late */
+            late: boolean;
+            /** Source */
+            source: components["schemas"]["Said"];
+        };
+        /**
          * WarmClock
-         * @description Time a filling spends between 5 and 60 °C, over the whole plan. It only adds up: cold in between resets nothing.
+         * @description Time a filling spends in its region's danger zone, over the whole plan; cold in between resets nothing.
          *
-         *     total_min: of all spells; standing_min: without cooling; cooling_min: of cooling; the limits are the region's.
+         *     total_min: of all spells; standing_min, chilling_min, cooling_min: of those under each rule; the limits are the
+         *     region's: limit_min of standing, all_limit_min of standing and chilling, cooling_limit_min of cooling.
          */
         WarmClock: {
             /** Spells */
@@ -2823,14 +2874,20 @@ export interface components {
             total_min: number;
             /** Standing Min */
             standing_min: number;
+            /** Chilling Min */
+            chilling_min: number;
             /** Cooling Min */
             cooling_min: number;
             /** Limit Min */
             limit_min: number;
+            /** All Limit Min */
+            all_limit_min: number;
             /** Cooling Limit Min */
             cooling_limit_min: number;
             /** Source */
             source: components["schemas"]["Said"];
+            /** All Source */
+            all_source: components["schemas"]["Said"];
         };
         /**
          * WashColour
@@ -3230,7 +3287,9 @@ export interface components {
          * Kept
          * @description How pieces of one kind are kept. hot_for_min, cut_after_min: minutes from coming out until the middle no longer
          *     burns the mouth, and until a crumb cuts clean, None for not within three hours; fridge_until, freezer_until: the
-         *     label's dates; reheat_to_c: in the middle; allergens: for the label; source: of the days.
+         *     label's dates; unbaked_fridge_until, unbaked_freezer_until: of those set aside once wrapped, from when the
+         *     filling was made; reheat_to_c: in the
+         *     middle; allergens, may_contain: for the label; source: of the days.
          */
         Kept: {
             /** Name */
@@ -3260,12 +3319,24 @@ export interface components {
              * Format: date-time
              */
             freezer_until: string;
+            /**
+             * Unbaked Fridge Until
+             * Format: date-time
+             */
+            unbaked_fridge_until: string;
+            /**
+             * Unbaked Freezer Until
+             * Format: date-time
+             */
+            unbaked_freezer_until: string;
             /** Reheat To C */
             reheat_to_c: number;
             /** Reheating */
             reheating: components["schemas"]["Reheating"][];
             /** Allergens */
             allergens: components["schemas"]["Said"][];
+            /** May Contain */
+            may_contain: components["schemas"]["Said"][];
             /** Cautions */
             cautions: components["schemas"]["Said"][];
             /** Source */

@@ -52,7 +52,7 @@ export const day = (at: string | Date) =>
 const sameDay = (a: Date, b: Date) => a.toDateString() === b.toDateString();
 
 /** 18:30, or "Thu 18:30" where it is not today. */
-export const clockFrom = (at: string, now: number) =>
+export const clockFrom = (at: string | number, now: number = clockNow()) =>
   sameDay(new Date(at), new Date(now))
     ? clock(at)
     : `${new Date(at).toLocaleDateString("en-GB", { weekday: "short" })} ${clock(at)}`;
@@ -80,10 +80,11 @@ export const duration = (minutes: number) => {
   return whole < 60 ? `${whole} min` : `${Math.floor(whole / 60)} h ${String(whole % 60).padStart(2, "0")}`;
 };
 
-/** Seconds as 7:40, or 1:07:40; a leading minus once past. */
+/** Seconds as 7:40, or 1:07:40, or 46 h 05 where no second matters; a leading minus once past. */
 export const countdown = (seconds: number) => {
   const s = Math.abs(Math.round(seconds));
   const [h, m, r] = [Math.floor(s / 3600), Math.floor((s % 3600) / 60), s % 60];
+  if (h >= 10) return `${seconds < 0 ? "-" : ""}${h} h ${String(m).padStart(2, "0")}`;
   const text = h
     ? `${h}:${String(m).padStart(2, "0")}:${String(r).padStart(2, "0")}`
     : `${m}:${String(r).padStart(2, "0")}`;

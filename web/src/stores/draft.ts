@@ -25,6 +25,8 @@ export interface DraftState {
   line: Line;
   /** Whether this browser could not keep the last edit: then only the server has it, once it is saved. */
   unkept: boolean;
+  /** Whether the last edit is only now being kept: nothing may say yet that it is. */
+  coming: boolean;
   canUndo: boolean;
   canRedo: boolean;
 }
@@ -98,6 +100,7 @@ export class DraftStore {
       trouble: null,
       line: "open",
       unkept: false,
+      coming: false,
       ...this.depth(),
     }));
     this.refresh();
@@ -180,7 +183,7 @@ export class DraftStore {
   private refresh = () => {
     const mine = this.waiting();
     this.follow(mine.at(-1));
-    const { line, trouble, unkept } = this.outbox.read();
+    const { line, trouble, unkept, coming } = this.outbox.read();
     const refused = mine.find((p) => p.refused)?.refused;
     const newest = mine.at(-1);
     const now = line === "open" ? this.workLine : line;
@@ -194,9 +197,15 @@ export class DraftStore {
           ? "saving"
           : "unsaved";
     const said = now === "open" || now === "away" ? null : (trouble ?? this.workTrouble);
-    const next = { save, line: now, trouble: refused?.message ?? said, unkept: mine.some((p) => unkept.has(p.id)) };
-    const { save: s, line: l, trouble: t, unkept: k } = this.read();
-    if (!same(next, { save: s, line: l, trouble: t, unkept: k })) this.store.setState(next);
+    const next = {
+      save,
+      line: now,
+      trouble: refused?.message ?? said,
+      unkept: mine.some((p) => unkept.has(p.id)),
+      coming: mine.some((p) => coming.has(p.id)),
+    };
+    const before = this.read();
+    if (!same({ ...before, ...next }, before)) this.store.setState(next);
   };
 
   /** Another window went on with the same edits: so does this one. */

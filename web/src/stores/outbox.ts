@@ -28,6 +28,8 @@ export interface OutboxState {
   trouble: string | null;
   /** What this browser could not keep: it lives in this page alone. */
   unkept: ReadonlySet<string>;
+  /** What is on its way onto the shelf: nobody may say yet that it is kept. */
+  coming: ReadonlySet<string>;
 }
 
 interface How {
@@ -39,6 +41,7 @@ interface How {
   ids?: string[];
 }
 
+const NOTHING_YET = { line: "open" as Line, trouble: null, unkept: new Set<string>(), coming: new Set<string>() };
 const TRY_AGAIN = 4_000;
 const MOST_AT_ONCE = 100;
 /** Answers that say the thing itself cannot be; whatever else goes wrong, it is sent again. */
@@ -51,7 +54,7 @@ const REFUSALS = new Set([404, 409, 413, 422]);
  * takes once; so a lost server, answer, tab or power loses nothing and does nothing twice.
  */
 export class Outbox {
-  private state: OutboxState = { owner: null, waiting: [], line: "open", trouble: null, unkept: new Set() };
+  private state: OutboxState = { owner: null, waiting: [], ...NOTHING_YET };
   private readonly listeners = new Set<() => void>();
   private readonly hearers = new Set<(news: News) => void>();
   /** What is asked of the shelf, one after another. */
@@ -63,8 +66,7 @@ export class Outbox {
   private readonly singly = new Set<string>();
   /** Posted here a moment ago, and perhaps soon replaced by a better one; another tab need not wait for that. */
   private readonly resting = new Map<string, ReturnType<typeof setTimeout>>();
-  /** On their way to the shelf, and away from it: it may not say so yet. */
-  private readonly coming = new Set<string>();
+  /** On their way off the shelf: it may not say so yet. */
   private readonly leaving = new Set<string>();
   /** Whether something could not be answered in this round, though the server is there. */
   private faulted = false;
@@ -84,7 +86,7 @@ export class Outbox {
     if (this.owner === owner) return;
     const kept = await this.onShelf(() => this.shelf.all()).catch(() => []);
     const waiting = kept.filter((p) => p.owner === owner);
-    this.set({ owner, waiting, line: "open", trouble: null, unkept: new Set() });
+    this.set({ owner, waiting, ...NOTHING_YET });
     void this.send();
   }
 
@@ -95,7 +97,7 @@ export class Outbox {
   /** Send nothing more; what waits stays. */
   close() {
     clearTimeout(this.timer);
-    this.set({ owner: null, waiting: [], line: "open", trouble: null, unkept: new Set() });
+    this.set({ owner: null, waiting: [], ...NOTHING_YET });
   }
 
   subscribe = (listener: () => void) => {
@@ -119,7 +121,6 @@ export class Outbox {
     }));
     const old = this.state.waiting.filter((p) => instead.has(p.id) && !p.tried).map((p) => p.id);
     const ids = made.map((p) => p.id);
-    ids.forEach((id) => this.coming.add(id));
     if (after !== undefined)
       ids.forEach((id) =>
         this.resting.set(
@@ -127,9 +128,9 @@ export class Outbox {
           setTimeout(() => this.rested(id), after),
         ),
       );
-    this.set({ waiting: [...this.without(old), ...made] });
+    this.set({ waiting: [...this.without(old), ...made], coming: new Set([...this.state.coming, ...ids]) });
     void this.away(old, () => this.keep(made, instead)).then(() => {
-      ids.forEach((id) => this.coming.delete(id));
+      this.set({ coming: new Set([...this.state.coming].filter((id) => !ids.includes(id))) });
       void this.send();
     });
     return ids;
@@ -236,8 +237,8 @@ export class Outbox {
   private async held(): Promise<Posted[]> {
     const kept = await this.onShelf(() => this.shelf.all()).catch(() => []);
     const here = new Set(kept.map((p) => p.id));
-    const { waiting, unkept } = this.state;
-    const alone = waiting.filter((p) => (unkept.has(p.id) || this.coming.has(p.id)) && !here.has(p.id));
+    const { waiting, unkept, coming } = this.state;
+    const alone = waiting.filter((p) => (unkept.has(p.id) || coming.has(p.id)) && !here.has(p.id));
     return [...kept.filter((p) => p.owner === this.owner && !this.leaving.has(p.id)), ...alone];
   }
 

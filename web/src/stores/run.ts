@@ -16,6 +16,8 @@ export interface RunState {
   trouble: string | null;
   /** Whether this browser could not keep marks that wait: then they live in this page alone. */
   unkept: boolean;
+  /** Whether marks are only now being kept: nothing may say yet that they are. */
+  coming: boolean;
 }
 
 /** What a batch under way asks of the server. */
@@ -107,7 +109,7 @@ export class RunStore {
 
   /** This batch's part of what waits, and how things stand with the server. */
   private standing(): Omit<RunState, "batch"> {
-    const { waiting, line, trouble, unkept } = this.outbox.read();
+    const { waiting, line, trouble, unkept, coming } = this.outbox.read();
     const mine = waiting.filter(this.isMine);
     const now = line === "open" ? this.readLine : line;
     return {
@@ -116,6 +118,7 @@ export class RunStore {
       line: now,
       trouble: this.refusal ?? (now === "fault" ? (trouble ?? this.readTrouble) : null),
       unkept: mine.some((p) => unkept.has(p.id)),
+      coming: mine.some((p) => coming.has(p.id)),
     };
   }
 

@@ -134,6 +134,10 @@ function After({ kept }: { kept: Kept }) {
         months, until {day(kept.freezer_until)}.
       </p>
       <p>
+        Set aside unbaked: in the fridge until {day(kept.unbaked_fridge_until)}, in the freezer until{" "}
+        {day(kept.unbaked_freezer_until)}.
+      </p>
+      <p>
         Reheat to {u.temperature(kept.reheat_to_c)} in the middle:{" "}
         {AGAIN.map(({ method, words }) => {
           const [cold, frozen] = ["fridge", "frozen"].map(
@@ -150,7 +154,7 @@ function After({ kept }: { kept: Kept }) {
         <strong>
           {kept.allergens.length ? `contains ${kept.allergens.map(u.text).join(", ")}` : "none of the listed allergens"}
         </strong>
-        .
+        {kept.may_contain.length > 0 && `; may contain ${kept.may_contain.map(u.text).join(", ")}`}.
       </p>
       <ul className="mt-1 list-disc pl-5 text-sm">
         {kept.cautions.map((c) => (

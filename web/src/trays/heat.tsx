@@ -1,6 +1,6 @@
 import type { HeatTray, Sheet } from "../api/client";
 import { Pot } from "../drawings/pot";
-import { duration } from "../lib/clock";
+import { clockFrom, duration } from "../lib/clock";
 import { useUnits } from "../lib/settings";
 import { Fact, Facts, Headline, Plate } from "../ui/facts";
 import { CoreCurve } from "../parts/core-curve";
@@ -82,6 +82,14 @@ export function HeatFacts({ sheet }: { sheet: Sheet }) {
               from={`${u.temperature(Math.round(g.core_at_end_c))} in the middle at the end`}
             />
           ))}
+        {sheet.unbaked && (
+          <Fact
+            name="Into the heat by"
+            value={clockFrom(sheet.unbaked.by)}
+            from={`${u.text(sheet.unbaked.kind)}: ${sheet.unbaked.days} days in the ${sheet.unbaked.place === "frozen" ? "freezer" : "fridge"}; local rules come first`}
+            strong
+          />
+        )}
         <Fact
           name="Filling going in"
           value={u.temperature(Math.round(h.start_c))}
@@ -98,13 +106,13 @@ export function HeatFacts({ sheet }: { sheet: Sheet }) {
         />
         <Fact
           name="Stands warm"
-          value={duration(h.clock.standing_min)}
-          from={
-            h.clock.spells
-              .filter((s) => !s.cooling)
-              .map((s) => `${u.text(s.what)} ${Math.round(s.warm_min)}`)
-              .join(" + ") + `; limit ${h.clock.limit_min} min, and it only adds up`
-          }
+          value={duration(h.clock.standing_min + h.clock.chilling_min)}
+          from={`${h.clock.spells
+            .filter((s) => s.rule !== "cooling")
+            .map((s) => `${u.text(s.what)} ${Math.round(s.warm_min)}`)
+            .join(" + ")}; limit ${duration(h.clock.limit_min)}${
+            h.clock.chilling_min > 0 ? `, ${duration(h.clock.all_limit_min)} with chilling` : ""
+          }, and it only adds up`}
         />
         {h.pace_bakes > 0 && (
           <Fact

@@ -221,6 +221,44 @@ function Ingredients({ path, pantry, ...e }: Editing & { path: ListPath; pantry:
   );
 }
 
+/** What is strewn, dusted or spread on the pieces: for whoever must not eat it, and for the card. */
+function OnTop({ pantry, document, edit }: Editing & { pantry: PantryItem[] }) {
+  const u = useUnits();
+  const tops = document.on_top ?? [];
+  const put = (on_top: typeof tops) => edit({ ...document, on_top });
+  const unused = pantry.filter((item) => !tops.some((top) => top.use === item.key));
+  return (
+    <section aria-label="On top">
+      <h3 className="font-bold">On top</h3>
+      <p className="text-sm text-muted">Strewn, dusted or spread on: it counts for allergens, not for the sums.</p>
+      <ul>
+        {tops.map((top) => (
+          <li key={top.use} className="flex items-center justify-between gap-2 py-0.5">
+            {nameOf(pantry, top.use, u)}
+            <button
+              type="button"
+              aria-label={`Leave ${top.use} off`}
+              className="min-h-9 min-w-9 rounded-lg text-lg font-bold text-muted hover:text-crust"
+              onClick={() => put(tops.filter((other) => other !== top))}
+            >
+              ×
+            </button>
+          </li>
+        ))}
+      </ul>
+      <Choice
+        label="Put on top"
+        value=""
+        options={unused.map((item) => ({ value: item.key, label: u.text(item.name) }))}
+        onChoose={(use) => put([...tops, { use }])}
+        className="font-semibold text-cobalt underline decoration-rim decoration-2 underline-offset-4"
+      >
+        put something on top
+      </Choice>
+    </section>
+  );
+}
+
 /** The recipe as written: a ratio, changed here, scaled above. */
 export function Recipe({ pantry, swaps, ...e }: Editing & { pantry: PantryItem[]; swaps: Swap[] }) {
   const [open, setOpen] = useState(false);
@@ -289,6 +327,7 @@ export function Recipe({ pantry, swaps, ...e }: Editing & { pantry: PantryItem[]
               </p>
             </div>
           ))}
+          <OnTop {...e} pantry={pantry} />
           {more.length < 5 && (
             <button
               type="button"

@@ -2,7 +2,7 @@
 
 from airycrumb.stations.rise.forecast import Forecast, Reading, forecast
 from airycrumb.stations.rise.learning import Vigour, learn
-from airycrumb.stations.rise.model import Course, Dough, State, simulate
+from airycrumb.stations.rise.model import Course, Dough, State, simulate, time_constant_h
 from airycrumb.stations.rise.surroundings import Air, Leg, Place, cooling, place_of, steady
 
 __all__ = [
@@ -21,4 +21,5 @@ __all__ = [
     "place_of",
     "simulate",
     "steady",
+    "time_constant_h",
 ]

@@ -32,7 +32,7 @@ interface Props {
 
 /** When to start, whether it is saved, and the way back. */
 export function SaveState(p: Props) {
-  const { sheet, save, trouble, line, unkept, problems } = p.state;
+  const { sheet, save, trouble, line, unkept, coming, problems } = p.state;
   return (
     <div className="flex shrink-0 flex-col gap-0.5 pt-1 tab:w-60 tab:text-right">
       {sheet && (
@@ -56,11 +56,13 @@ export function SaveState(p: Props) {
       </div>
       <div className="flex flex-wrap items-center gap-x-3 text-sm text-muted tab:justify-end">
         <span data-save={save} aria-live="polite">
-          {line === "away"
-            ? "server out of reach; kept here"
-            : unkept && save !== "saved"
-              ? "not yet saved"
-              : WORDS[save]}
+          {coming && save !== "saved"
+            ? "keeping…"
+            : line === "away"
+              ? "server out of reach; kept here"
+              : unkept && save !== "saved"
+                ? "not yet saved"
+                : WORDS[save]}
         </span>
         <Small disabled={!p.state.canUndo} onClick={p.onUndo}>
           undo

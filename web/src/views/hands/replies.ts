@@ -70,8 +70,8 @@ export function useTold(state: RunState, stage: Stage | undefined, began: number
 }
 
 /** What a cook is told of the times while the server is away. */
-export function meanwhile({ waiting }: RunState, told: boolean): string {
-  if (waiting.length === 0) return "go on, the times below still count.";
+export function meanwhile({ waiting, coming }: RunState, told: boolean): string {
+  if (waiting.length === 0 || coming) return "go on, the times below still count.";
   const untold = [...new Set(waiting.flatMap((o) => UNTOLD[o.kind] ?? (told ? [] : (LOOKS[o.kind] ?? []))))].join(
     " and ",
   );

@@ -78,6 +78,7 @@ export function StepView({ step, due, now, sheet, endedAt, onDone, extras, scale
         </div>
       </div>
       <p className="mt-2 text-lg">{nextWords(step.stage, sheet, u, told)}</p>
+      {step.before && <p className="mt-2 text-xl font-bold">First: {step.before}</p>}
       <Button look="solid" className="mt-3 min-h-24 w-full !rounded-3xl text-[1.9rem]" onClick={onDone}>
         {step.press}
       </Button>

@@ -1,7 +1,7 @@
 import { useState } from "react";
 
 import type { Kitchen } from "../../api/client";
-import { useUnits } from "../../lib/settings";
+import { useSettings, useUnits } from "../../lib/settings";
 import { Button } from "../../ui/button";
 import { Choice } from "../../ui/choice";
 
@@ -63,6 +63,7 @@ export function HeatOfKitchen({
   onKeep: (next: Partial<Document>) => void;
 }) {
   const u = useUnits();
+  const { units } = useSettings();
   const off = d.oven_truth?.off_c ?? 0;
   return (
     <section className="enamel p-5" aria-label="Heat and safety">
@@ -78,6 +79,12 @@ export function HeatOfKitchen({
         />
         . Your own authority&rsquo;s rules come first.
       </p>
+      <Typed
+        label="The fridge, measured"
+        text={u.written(d.fridge ?? "4 C", "temperature")}
+        unit={units === "us" ? "F" : "C"}
+        onKeep={(fridge) => onKeep({ fridge: fridge.replace("°", "") })}
+      />
       <Typed label="Height above the sea" text={d.altitude} unit="m" onKeep={(altitude) => onKeep({ altitude })} />
       <Typed
         label="Water the steamer's pot holds"

@@ -1,5 +1,5 @@
 import type { Caution, RiseTray, Sheet } from "../../api/client";
-import { clock, clockNow, duration } from "../../lib/clock";
+import { clockFrom, clockNow, duration } from "../../lib/clock";
 import type { useUnits } from "../../lib/settings";
 import { opening } from "../../lib/words";
 
@@ -26,6 +26,8 @@ export interface HandsStep {
   figure: string | null;
   figureNote: string;
   press: string;
+  /** What is to be done to the pieces just before the press; nothing for most. */
+  before?: string;
   /** Whether pressing it says that the dough has reached its size: that teaches the kitchen. */
   reachesSize?: boolean;
   cautions: Caution[];
@@ -35,7 +37,7 @@ type U = ReturnType<typeof useUnits>;
 
 const doneNote = (s: Sheet["rise"]) =>
   s.forecast.ready
-    ? `ready ${clock(s.ready_low)} to ${clock(s.ready_high)}, look from ${clock(s.look_from)}`
+    ? `ready ${clockFrom(s.ready_low)} to ${clockFrom(s.ready_high)}, look from ${clockFrom(s.look_from)}`
     : "watch the dough: the forecast does not reach its aim";
 
 /** The size to cut: one figure, or a line for each size. */
@@ -78,6 +80,10 @@ function wrapped(s: Sheet, u: U): Pick<HandsStep, "title" | "figure" | "figureNo
   };
 }
 
+/** By when pieces kept cold must be in the heat. */
+const bakeBy = ({ unbaked }: Sheet) =>
+  unbaked ? `; into the heat by ${clockFrom(unbaked.by)}${unbaked.late ? ": the plan is too late" : ""}` : "";
+
 const HEAT_UP: Record<string, string> = { steam: "water on to boil", oven: "preheat", pan: "heat the pan" };
 const INTO: Record<string, string> = { steam: "Into the steam", oven: "Into the oven", pan: "Into the pan" };
 
@@ -89,7 +95,7 @@ function heatTitle(s: Sheet, u: U): string {
 
 const titles: Record<
   Stage,
-  (s: Sheet, u: U) => Pick<HandsStep, "name" | "title" | "under" | "figure" | "figureNote" | "press">
+  (s: Sheet, u: U) => Pick<HandsStep, "name" | "title" | "under" | "figure" | "figureNote" | "press" | "before">
 > = {
   weigh: (s, u) => ({
     name: "Weigh and knead",
@@ -161,7 +167,7 @@ const titles: Record<
   proof: (s, u) => ({
     name: "Final proof",
     title: "Leave them to grow, covered",
-    under: `at ${u.temperature(s.proof.air_c)}${s.heat.came === "proofed" ? `; ${HEAT_UP[s.heat.method] ?? "preheat"} at ${clock(s.day.steps.find((x) => x.key === "preheat")?.start ?? s.day.eat)}` : ""}`,
+    under: `at ${u.temperature(s.proof.air_c)}${s.heat.came === "proofed" ? `; ${HEAT_UP[s.heat.method] ?? "preheat"} at ${clockFrom(s.day.steps.find((x) => x.key === "preheat")?.start ?? s.day.eat)}` : ""}`,
     figure: null,
     figureNote: doneNote(s.proof),
     press:
@@ -170,14 +176,16 @@ const titles: Record<
         : s.heat.came === "frozen"
           ? "Into the freezer"
           : "Into the fridge",
+    ...(s.heat.came === "proofed" && { before: u.text(s.finish) }),
   }),
-  hold: (s) => ({
+  hold: (s, u) => ({
     name: "Kept cold",
     title: s.heat.came === "frozen" ? "Freeze on a tray, then bag and label" : "Keep them in the fridge, covered",
-    under: s.heat.came === "frozen" ? "do not thaw them before the heat" : "the coldest shelf",
+    under: `${s.heat.came === "frozen" ? "do not thaw them before the heat" : "the coldest shelf"}${bakeBy(s)}`,
     figure: null,
-    figureNote: `${HEAT_UP[s.heat.method] ?? "preheat"} at ${clock(s.day.steps.find((x) => x.key === "preheat")?.start ?? s.day.eat)}`,
+    figureNote: `${HEAT_UP[s.heat.method] ?? "preheat"} at ${clockFrom(s.day.steps.find((x) => x.key === "preheat")?.start ?? s.day.eat)}`,
     press: INTO[s.heat.method] ?? "Into the heat",
+    before: u.text(s.finish),
   }),
   heat: (s, u) => ({
     name: { steam: "Steam", oven: "Bake", pan: "In the pan" }[s.heat.method] ?? "Heat",
@@ -243,7 +251,7 @@ export function dueAt(stage: Stage, sheet: Sheet, endedAt: Map<string, number>):
 export const toldNote = ({ low, high }: { low: number | null; high: number | null }) =>
   low === null || high === null
     ? "by what you saw it does not get there: watch it"
-    : `by what you saw: ready ${clock(low)} to ${clock(high)}; the server will work it out anew`;
+    : `by what you saw: ready ${clockFrom(low)} to ${clockFrom(high)}; the server will work it out anew`;
 
 /** What comes after the step in hand. told: when it ends by a look the server does not know of yet. */
 export const nextWords = (stage: Stage, sheet: Sheet, u: U, told: number | null = null): string => {
@@ -251,8 +259,8 @@ export const nextWords = (stage: Stage, sheet: Sheet, u: U, told: number | null 
   const next = stages[stages.indexOf(stage) + 1];
   const step = sheet.day.steps.find((s) => s.key === next);
   const filling = sheet.day.steps.find((s) => s.key === "filling");
-  const extra = stage === "rise" && filling ? `Make the filling by ${clock(filling.end)}. ` : "";
+  const extra = stage === "rise" && filling ? `Make the filling by ${clockFrom(filling.end)}. ` : "";
   if (!step) return "Then eat.";
-  const then = `${extra}Then ${u.text(step.label).toLowerCase()} at ${clock(told ?? step.start)}`;
-  return told === null ? `${then}; eat ${clock(sheet.day.eat)}.` : `${then}; all later hours move along.`;
+  const then = `${extra}Then ${u.text(step.label).toLowerCase()} at ${clockFrom(told ?? step.start)}`;
+  return told === null ? `${then}; eat ${clockFrom(sheet.day.eat)}.` : `${then}; all later hours move along.`;
 };
