@@ -106,7 +106,7 @@ def facts() -> Iterator[Fact]:
         oven(190),
         (15, 20),
         74,
-        "in",
+        "with the rest",
     )
     calzone = Piece("pie", 420, 330, DOUGH, COOKED, 600, 26, 18)  # a large half-moon lies as flat as a pie
     yield Fact("40 cm calzone, 204 °C", "25 to 30 min", calzone, oven(204), (25, 30), 74, "in")

@@ -4,9 +4,10 @@ import math
 import unittest
 
 import numpy as np
-from hypothesis import given
+from hypothesis import given, settings
 from hypothesis import strategies as st
 
+from airycrumb.data.shapes import SHAPES
 from airycrumb.stations.heat.properties import (
     GRID,
     dough_table,
@@ -15,37 +16,54 @@ from airycrumb.stations.heat.properties import (
     pore_conductivity,
     solid_conductivity,
 )
-from airycrumb.stations.heat.shape import body, mesh
+from airycrumb.stations.heat.shape import body, mesh, sized
 from airycrumb.stations.heat.water import boiling_point, latent_heat
 
 DOUGH = (0.385, 0.07, 0.03, 0.50, 0.015)
 FILLING = (0.68, 0.15, 0.13, 0.02, 0.02)
-EIGENVALUES = {1: 2.467, 2: 5.783, 3: 9.870}
+
+
+SHARES = st.floats(0.05, 0.9)
 
 
 class Bodies(unittest.TestCase):
-    def test_the_eigenvalue_fit_meets_slab_cylinder_and_sphere(self) -> None:
-        # published: first eigenvalues squared of slab (pi/2)^2, cylinder 2.405^2 and sphere pi^2
-        for n, eigenvalue in EIGENVALUES.items():
-            self.assertAlmostEqual(-0.078 + 2.1595 * n + 0.3855 * n**2, eigenvalue, delta=0.01)
-        self.assertAlmostEqual(EIGENVALUES[1], (math.pi / 2) ** 2, delta=0.001)
-        self.assertAlmostEqual(EIGENVALUES[3], math.pi**2, delta=0.001)
+    @given(st.floats(1e-5, 2e-3), SHARES, st.sampled_from(sorted(SHAPES)))
+    @settings(max_examples=40)
+    def test_cells_keep_the_volume_and_the_filling(self, volume: float, share: float, shape: str) -> None:
+        b = body(shape, volume * (1 - share), volume * share)
+        m = mesh(b, share, shape, False)
+        self.assertAlmostEqual(float(m.volume.sum()) / volume, 1)
+        self.assertAlmostEqual(float((m.volume * m.filling).sum()) / volume, share, places=9)
+        self.assertTrue(((m.filling >= -1e-12) & (m.filling <= 1 + 1e-12)).all())
 
-    @given(st.floats(1e-5, 2e-3), st.floats(0.1, 0.9))
-    def test_a_body_keeps_its_volume_and_its_filling(self, volume: float, share: float) -> None:
-        for shape in ("round bun", "half moon"):
-            b = body(shape, volume * (1 - share), volume * share)
-            self.assertAlmostEqual(b.volume / volume, 1)
-            self.assertAlmostEqual((b.filling_radius / b.radius) ** b.dimension, share, places=9)
-            self.assertTrue(1 <= b.dimension <= 3)
+    @given(st.floats(0.005, 0.2), st.floats(1, 30), st.floats(1, 10))
+    @settings(max_examples=40)
+    def test_no_conductance_is_negative_however_flat_the_piece(self, high: float, wide: float, long: float) -> None:
+        b = sized(0.5 * high * (wide * high) * (wide * long * high), high, wide * high, wide * long * high, 0.4)
+        m = mesh(b, 0.4, "round bun", False)
+        for faces in (m.out, m.middle, m.round, m.skin, m.inwards, m.outwards):
+            self.assertTrue((faces >= 0).all() and np.isfinite(faces).all())
+        self.assertAlmostEqual(2 * b.half_height, high)
 
-    def test_a_flatter_piece_is_more_of_a_slab(self) -> None:
-        self.assertLess(body("half moon", 1e-4, 5e-5).dimension, body("round bun", 1e-4, 5e-5).dimension)
+    def test_a_ball_has_the_surface_of_a_ball(self) -> None:
+        m = mesh(sized(4 / 3 * math.pi * 0.03**3, 0.06, 0.06, 0.06, 0.4), 0.0, "round bun", False)
+        self.assertAlmostEqual(float(m.skin.sum()) / (4 * math.pi * 0.03**2), 1, delta=0.01)
+        self.assertAlmostEqual(float((m.skin * m.touching).sum() / m.skin.sum()), 0.4)
 
-    def test_a_plain_piece_has_a_mesh_too(self) -> None:
-        m = mesh(body("round bun", 1e-4, 1e-9))
-        self.assertTrue((m.material == 1).all())
-        self.assertTrue((m.volume > 0).all() and (m.face >= 0).all())
+    def test_a_rounds_ends_count_and_a_long_pieces_do_not(self) -> None:
+        self.assertAlmostEqual(body("round bun", 1e-4, 5e-5).plan_power, 2)
+        self.assertAlmostEqual(body("braid", 1e-4, 5e-5).plan_power, 1, delta=0.03)
+
+    def test_an_open_piece_has_its_filling_on_top_and_its_dough_below(self) -> None:
+        m = mesh(body("boat", 1e-4, 1e-4), 0.5, "boat", False)
+        self.assertGreater(m.filling[0, -1], 0.9)
+        self.assertEqual(m.filling[-1, -1], 0)
+        self.assertEqual(float(m.seen[0]), 0)
+
+    def test_a_plain_piece_has_cells_too_and_a_mixed_one_is_alike_everywhere(self) -> None:
+        b = body("round bun", 1e-4, 1e-9)
+        self.assertTrue((mesh(b, 0.0, "round bun", False).filling == 0).all())
+        np.testing.assert_allclose(mesh(b, 0.3, "log", True).filling, 0.3)
 
 
 class Tables(unittest.TestCase):

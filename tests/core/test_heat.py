@@ -9,11 +9,11 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from airycrumb.data.heat import STEAM_PAN_MIN, WASHES
+from airycrumb.data.shapes import SHAPES
 from airycrumb.stations.heat import Boundary, Piece, browning, colour, cook, march, steam_water_ml
 from airycrumb.stations.heat.cook import Cook
 from airycrumb.stations.heat.fire import phases
 from airycrumb.stations.heat.settings import fahrenheit
-from airycrumb.stations.heat.shape import body, mesh
 
 DOUGH = (0.385, 0.07, 0.03, 0.50, 0.015)
 MEAT = (0.68, 0.15, 0.13, 0.02, 0.02)
@@ -37,16 +37,30 @@ class Energy(unittest.TestCase):
             c = cook(BUN, fire, 18, 5)
             self.assertAlmostEqual(c.energy_in / c.energy_held, 1, delta=0.001)
 
-    def test_a_mesh_has_the_volume_and_mass_of_the_piece(self) -> None:
-        b = body("round bun", 57e-3 / 480, 45e-3 / 1050)
-        m = mesh(b)
-        self.assertAlmostEqual(float(m.volume.sum()), b.volume, delta=b.volume * 1e-9)
-        self.assertAlmostEqual(float(m.volume[m.material == 0].sum()), 45e-3 / 1050, delta=1e-9)
-
     def test_nothing_is_ever_hotter_than_its_surroundings(self) -> None:
         c = cook(BUN, oven(200), 60)
         self.assertLess(c.skin.max(), 200)
         self.assertLess(cook(BUN, STEAM, 60).core.max(), 100)
+
+
+class FromFrozen(unittest.TestCase):
+    @given(
+        st.sampled_from(sorted(SHAPES)),
+        st.floats(10, 400),
+        st.floats(0.1, 1.5),
+        st.floats(-29, -5),
+        st.sampled_from([STEAM, oven(160), oven(250, True), replace(STEAM, watts_each=15)]),
+    )
+    @settings(max_examples=40)
+    def test_no_run_leaves_the_range_of_its_surroundings(
+        self, shape: str, dough_g: float, ratio: float, frozen: float, fire: Boundary
+    ) -> None:
+        piece = Piece(shape, dough_g, ratio * dough_g, DOUGH, MEAT, 480, frozen, frozen)
+        c = cook(piece, fire, 20, 5)
+        hottest = 100.0 if fire.method == "steam" else fire.air_c
+        self.assertGreaterEqual(float(c.cells.min()), frozen - 0.1)
+        self.assertLessEqual(float(c.cells.max()), hottest + 0.1)
+        self.assertTrue((np.diff(c.core[c.minutes <= 20]) >= -0.2).all())
 
 
 class CommonSense(unittest.TestCase):

@@ -53,9 +53,8 @@ class EveryFire(unittest.TestCase):
     def test_every_cell_is_told_from_skin_to_skin(self) -> None:
         for fire in EVERY_FIRE:
             c = cook(BUN, fire, 10, 5)
-            self.assertEqual(c.cells.shape, (len(c.minutes), 46))
-            np.testing.assert_allclose(c.cells[:, -1], c.skin)
-            np.testing.assert_allclose(c.cells[:, 0], c.base)
+            self.assertEqual(c.cells.shape, (len(c.minutes), *c.mesh.filling.shape))
+            self.assertTrue((c.core <= c.cells[:, c.mesh.filling > 0.5].min(axis=1) + 1e-9).all())
             self.assertTrue(np.isfinite(c.cells).all())
 
 
@@ -108,7 +107,7 @@ class FromTheFreezer(unittest.TestCase):
 
     def test_the_core_stands_still_while_its_ice_melts(self) -> None:
         c = cook(replace(BUN, dough_c=-18, filling_c=-18), STEAM, 30)
-        at_melting = (c.core > -4) & (c.core < 0)
+        at_melting = (c.core > -6) & (c.core < 0)
         self.assertGreater(np.ptp(c.minutes[at_melting]), 2.0)
 
 

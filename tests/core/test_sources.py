@@ -44,10 +44,10 @@ class Constants(unittest.TestCase):
             lines = [line for line in LINES if line.region == region]
             self.assertEqual({line.kind for line in lines}, {"poultry", "ground meat", "egg", "fish", "cooked"}, region)
             for line in lines:
-                self.assertIn("guidance", str(line.source))
+                self.assertRegex(str(line.source), "guidance|Food Code")
                 self.assertTrue(60 <= line.celsius <= 80)
             rules = {limit.rule for limit in LIMITS if limit.region == region}
-            self.assertEqual(rules, {"warm", "warm_hot", "cool_to_21", "cool_to_5", "fridge", "freezer"}, region)
+            self.assertEqual(rules, {"warm", "warm_hot", "warm_and_chilling", "cool_to_21", "cool_to_5"}, region)
 
 
 class TheSheetsSources(unittest.TestCase):

@@ -56,6 +56,7 @@ BEARS = {
 }
 OPEN = ("boat", "well", "pulled_pie")
 MIXED = ("layered", "braid", "kneaded_in", "crescent")
+MIXED_THROUGH = ("layered", "kneaded_in")  # filling in every part of the piece
 WEEP_HALF_MIN = Constant(20.0, "min", "assumed", "salted raw vegetables give half their juice")
 
 CONDUCTIVITY = Constant(0.45, "W/mK", "from memory", "moist filling, Choi-Okos form at 80 % water")

@@ -230,30 +230,6 @@ def too_large(w: Findings, shown: HeatStage) -> Iterator[Doubt]:
     )
 
 
-FLAT_OFF_C = (4.0, 14.0)  # °C by which it is too warm while it heats, docs/models/heat.md
-FLAT_FROM = 2.8  # width over height from which the body the piece is cooked as comes out too warm
-
-
-def flat_piece(w: Findings, shown: HeatStage) -> Iterator[Doubt]:
-    """A flat piece, whose middle the forecast makes too warm."""
-    body = shown.heated.shown.body
-    if body.width < FLAT_FROM * body.height:
-        return
-    yield Doubt(
-        code=code_of(shown, "flat_piece"),
-        tray="heat",
-        severity="note",
-        title=say("A flat piece: the middle may be up to {most} cooler than drawn", most=in_degrees(FLAT_OFF_C[1])),
-        reason=say(
-            "Checked against finite elements, flat pies, boats and wells are forecast too warm by {off} while they "
-            "heat. Probe, and allow two minutes more.",
-            off=in_degrees(*FLAT_OFF_C),
-        ),
-        answers=[KEEP],
-        source=say("the heat model held against finite elements"),
-    )
-
-
 def kept_cold(w: Findings, shown: HeatStage) -> Iterator[Doubt]:
     """Pieces that come from the freezer: what that asks for."""
     ctx = shown.heated.ctx
@@ -288,6 +264,5 @@ HEATING = tuple(
         boil_dry,
         weak_hob,
         kept_cold,
-        flat_piece,
     )
 )

@@ -7,13 +7,14 @@ import numpy as np
 
 from airycrumb.data import heat as c
 from airycrumb.data.closings import CLOSED_AS
+from airycrumb.data.filling import MIXED_THROUGH as MIXED
 from airycrumb.data.shapes import DOUGH_DENSITY
 from airycrumb.pantry import Composition, blend
 from airycrumb.plan.context import Context, RoomReading
 from airycrumb.quantities import Band
 from airycrumb.stations import heat
 from airycrumb.stations.enclose import Fit, Size, fit_round, fit_tray
-from airycrumb.stations.heat.cook import Cook, Piece
+from airycrumb.stations.heat.cook import HORIZONS_MIN, Cook, Piece
 from airycrumb.stations.heat.fire import Boundary
 from airycrumb.stations.heat.learning import OvenTruth, Pace, Probed, learn_oven, live_band, probed
 from airycrumb.stations.rise import Place
@@ -22,7 +23,6 @@ from airycrumb.stations.safety import CoreLine
 from airycrumb.trays.types import Mark
 from airycrumb.words import Message
 
-HORIZONS_MIN = (25.0, 75.0)  # most pieces are done within the first; a giant or a cool oven asks for the second
 LONGEST_MIN = HORIZONS_MIN[-1]
 LOAD_CHANGE_MIN = 2.0
 CAME_C = {"fridge": 5.0, "frozen": -18.0}  # °C of a piece kept cold since its proof
@@ -52,6 +52,7 @@ def piece_of(ctx: Context, gas_ratio: float, dough_c: float, proof_min: float, p
     dough = _shares(blend(bake.dough.parts))
     return Piece(
         shape=CLOSED_AS[ctx.group.closing],
+        mixed=ctx.group.closing in MIXED,
         dough_g=share.dough_per_piece_g,
         filling_g=share.filling_per_piece_g,
         dough_shares=dough,

@@ -4,7 +4,6 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from airycrumb.stations.heat.shape import mesh
 from airycrumb.trays.heating import LoadResult
 
 FRAMES = 41
@@ -12,16 +11,21 @@ FRAMES = 41
 
 @dataclass(frozen=True)
 class Inside:
-    """A piece's temperatures through time. reach: of each cell's outer edge from the centre, as a share of the body,
-    from the bottom skin to the centre and on to the top; filling: whether the cell is; minutes: of each frame;
-    frames: °C of every cell; mm: of the piece as it meets the heat; heat_ends: min; line_c, hold_min: what the core
-    must reach.
+    """A piece's temperatures through time. cells: outline of each in the right half of the section, mm, x and y in
+    turn, y downwards from the middle; filling: whether it is; rim: the filling's edge, as x and y in turn; looked_at:
+    the cells of top skin, coldest place and lower skin at the end of the heat; minutes: of each frame; frames: °C of
+    every cell; top, coldest, base: °C; heat_ends: min; line_c, hold_min: what the core must reach.
     """
 
-    reach: list[float]
+    cells: list[list[float]]
     filling: list[bool]
+    rim: list[float]
+    looked_at: list[int]
     minutes: list[float]
     frames: list[list[float]]
+    top: list[float]
+    coldest: list[float]
+    base: list[float]
     width_mm: float
     height_mm: float
     heat_ends: float
@@ -30,21 +34,37 @@ class Inside:
     lethal_min: list[float]
 
 
+def _outlines(corners: np.ndarray) -> list[list[float]]:
+    """The four corners of each cell, sector by sector, mm."""
+    at = 1000 * corners * np.array((1.0, -1.0))
+    rings = (at[:-1, :-1], at[:-1, 1:], at[1:, 1:], at[1:, :-1])
+    return np.concatenate(rings, axis=-1).reshape(-1, 8).round(2).tolist()
+
+
 def inside(h: LoadResult) -> Inside:
     """The cook of one heat, at evenly spaced moments from going in to the end of the rest."""
-    shown = h.shown
-    m, at = mesh(shown.body), np.linspace(0, float(shown.minutes[-1]), FRAMES)
-    cells = np.stack([np.interp(at, shown.minutes, shown.cells[:, i]) for i in range(shown.cells.shape[1])], axis=1)
-    reach = (m.radius + m.thickness / 2) / shown.body.radius
+    shown, at = h.shown, np.linspace(0, float(h.shown.minutes[-1]), FRAMES)
+    m = shown.mesh
+    flat = shown.cells.reshape(len(shown.minutes), -1)
+    through = lambda values: np.interp(at, shown.minutes, values)
+    frames = np.stack([through(flat[:, i]) for i in range(flat.shape[1])], axis=1)
+    filled, layers = (m.filling > 0.5).ravel(), m.filling.shape[1]
+    last = flat[int(np.argmin(np.abs(shown.minutes - shown.heat_ends)))]
+    inner = np.where(filled, last, np.inf) if filled.any() else last
     return Inside(
-        reach=reach.round(3).tolist(),
-        filling=(m.material == 0).tolist(),
+        cells=_outlines(m.corners),
+        filling=filled.tolist(),
+        rim=(1000 * m.rim * np.array((1.0, -1.0))).round(2).ravel().tolist(),
+        looked_at=[layers * int(np.argmax(m.seen > 0)) + layers - 1, int(np.argmin(inner)), len(last) - 1],
         minutes=at.round(2).tolist(),
-        frames=cells.round(1).tolist(),
-        width_mm=shown.body.width * 1000,
-        height_mm=shown.body.height * 1000,
+        frames=frames.round(1).tolist(),
+        top=through(shown.skin).round(1).tolist(),
+        coldest=through(shown.core).round(1).tolist(),
+        base=through(shown.base).round(1).tolist(),
+        width_mm=2000 * shown.body.half_width,
+        height_mm=2000 * shown.body.half_height,
         heat_ends=shown.heat_ends,
         line_c=h.load.most.line.celsius,
         hold_min=h.load.most.line.hold_min,
-        lethal_min=np.interp(at, shown.minutes, np.minimum(shown.lethal_min, 999)).round(2).tolist(),
+        lethal_min=through(np.minimum(shown.lethal_min, 999)).round(2).tolist(),
     )

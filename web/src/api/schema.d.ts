@@ -3214,20 +3214,30 @@ export interface components {
         };
         /**
          * Inside
-         * @description A piece's temperatures through time. reach: of each cell's outer edge from the centre, as a share of the body,
-         *     from the bottom skin to the centre and on to the top; filling: whether the cell is; minutes: of each frame;
-         *     frames: °C of every cell; mm: of the piece as it meets the heat; heat_ends: min; line_c, hold_min: what the core
-         *     must reach.
+         * @description A piece's temperatures through time. cells: outline of each in the right half of the section, mm, x and y in
+         *     turn, y downwards from the middle; filling: whether it is; rim: the filling's edge, as x and y in turn; looked_at: the cells of top skin, coldest place and lower
+         *     skin at the end of the heat; minutes: of each frame; frames: °C of every cell; heat_ends: min; line_c, hold_min:
+         *     what the core must reach.
          */
         Inside: {
-            /** Reach */
-            reach: number[];
+            /** Cells */
+            cells: number[][];
             /** Filling */
             filling: boolean[];
+            /** Rim */
+            rim: number[];
+            /** Looked At */
+            looked_at: number[];
             /** Minutes */
             minutes: number[];
             /** Frames */
             frames: number[][];
+            /** Top */
+            top: number[];
+            /** Coldest */
+            coldest: number[];
+            /** Base */
+            base: number[];
             /** Width Mm */
             width_mm: number;
             /** Height Mm */

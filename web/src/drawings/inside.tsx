@@ -2,10 +2,16 @@ import { heatColour, HEAT_MARKS } from "../lib/heat-colour";
 import { drawn } from "../lib/guarded";
 
 interface Props {
-  /** Outer reach of each cell, as a share, from the bottom skin to the centre and on to the top. */
-  reach: number[];
-  filling: boolean[];
+  /** Outline of each cell in the right half of the section, mm: x and y in turn, from the middle, y downwards. */
+  cells: number[][];
+  /** The edge of the filling in the right half, as x and y in turn; empty for none. */
+  rim: number[];
   celsius: number[];
+  top: number;
+  coldest: number;
+  base: number;
+  /** Cells the three temperatures are told of: top skin, coldest place, lower skin. */
+  looked_at: number[];
   width_mm: number;
   height_mm: number;
   show: (celsius: number) => string;
@@ -13,35 +19,24 @@ interface Props {
   narrow: boolean;
 }
 
-const UP = 0.6; // of the height above the coldest point
+/** A cell's outline as a path; -1 mirrors it to the left half. */
+const path = (cell: number[], side: 1 | -1) =>
+  `M${cell.map((v, i) => (i % 2 === 0 ? `${side * v}` : `${v}`)).join(" ")}Z`;
 
-/** A half of a piece, flat-bottomed below and domed above. */
-const half = (rx: number, ry: number, up: boolean, closed = true) => {
-  const flat = up ? 0.552 : 0.8;
-  const s = up ? -1 : 1;
-  return `M${-rx} 0C${-rx} ${s * ry * flat} ${-rx * flat} ${s * ry} 0 ${s * ry}C${rx * flat} ${s * ry} ${rx} ${s * ry * flat} ${rx} 0${closed ? "Z" : ""}`;
-};
-
-/** A piece cut through, every shell coloured by its temperature; the temperatures that matter in words. */
+/** A piece cut through, every cell coloured by its temperature; the temperatures that matter in words. */
 export const InsideDrawing = drawn(function InsideDrawing(p: Props) {
-  const n = p.reach.length / 2;
   const wide = p.narrow ? 372 : 520;
   const scale = Math.min((p.narrow ? 208 : 330) / p.width_mm, (p.narrow ? 150 : 190) / p.height_mm);
-  const rx = (p.width_mm / 2) * scale;
-  const [up, down] = [p.height_mm * UP * scale, p.height_mm * (1 - UP) * scale];
-  const [cx, cy] = [p.narrow ? 112 : 190, 22 + up];
+  const [rx, ry] = [(p.width_mm / 2) * scale, (p.height_mm / 2) * scale];
+  const [cx, cy] = [p.narrow ? 112 : 190, 22 + ry];
   const step = (wide - 40) / HEAT_MARKS.length;
-  const high = cy + down + 62;
-  const bottom = Array.from({ length: n }, (_, i) => i);
-  const top = Array.from({ length: n }, (_, i) => 2 * n - 1 - i);
-  const coldest = p.filling.some(Boolean)
-    ? Math.min(...p.celsius.filter((_, i) => p.filling[i]))
-    : Math.min(p.celsius[n - 1] ?? 0, p.celsius[n] ?? 0);
-  const rim = Math.max(0, ...p.reach.filter((_, i) => p.filling[i]));
+  const high = cy + ry + 62;
+  const cold = p.cells[p.looked_at[1] ?? 0] ?? [0, 0];
+  const mean = (from: number) => (scale * [0, 2, 4, 6].reduce((sum, i) => sum + (cold[i + from] ?? 0), 0)) / 4;
   const words = [
-    { y: cy - up + 12, label: `top ${p.show(Math.round(p.celsius.at(-1) ?? 0))}`, to: cy - up + 4, x: 0 },
-    { y: cy + 5, label: `coldest ${p.show(Math.round(coldest))}`, to: cy, x: 0, strong: true },
-    { y: cy + down + 4, label: `base ${p.show(Math.round(p.celsius[0] ?? 0))}`, to: cy + down - 4, x: 0 },
+    { y: cy - ry + 12, label: `top ${p.show(Math.round(p.top))}`, to: cy - ry + 4 },
+    { y: cy + 5, label: `coldest ${p.show(Math.round(p.coldest))}`, to: cy + mean(1), strong: true },
+    { y: cy + ry + 4, label: `base ${p.show(Math.round(p.base))}`, to: cy + ry - 4 },
   ];
   return (
     <svg
@@ -51,28 +46,36 @@ export const InsideDrawing = drawn(function InsideDrawing(p: Props) {
       className="h-auto w-full [--halo:var(--enamel)]"
       fontSize="15"
     >
-      <g transform={`translate(${cx} ${cy})`}>
-        {bottom.map((i) => (
-          <path
-            key={i}
-            d={half(rx * (p.reach[i] ?? 0), down * (p.reach[i] ?? 0), false)}
-            fill={heatColour(p.celsius[i] ?? 0)}
-          />
-        ))}
-        {top.map((i) => (
-          <path
-            key={i}
-            d={half(rx * (p.reach[i] ?? 0), up * (p.reach[i] ?? 0), true)}
-            fill={heatColour(p.celsius[i] ?? 0)}
-          />
-        ))}
-        {rim > 0 && (
-          <g fill="none" stroke="var(--ink)" strokeWidth="1.6" strokeDasharray="5 4">
-            <path d={half(rx * rim, up * rim, true, false)} />
-            <path d={half(rx * rim, down * rim, false, false)} />
-          </g>
-        )}
-        <circle r="4" fill="var(--enamel)" stroke="var(--ink)" strokeWidth="2" />
+      <g transform={`translate(${cx} ${cy}) scale(${scale})`}>
+        {p.cells.flatMap((cell, i) => {
+          const colour = heatColour(p.celsius[i] ?? 0);
+          // A hair of its own colour closes the seams between cells.
+          return ([1, -1] as const).map((side) => (
+            <path key={`${i} ${side}`} d={path(cell, side)} fill={colour} stroke={colour} strokeWidth={0.6 / scale} />
+          ));
+        })}
+        <g
+          fill="none"
+          stroke="var(--ink)"
+          strokeWidth={1.6 / scale}
+          strokeDasharray={`${5 / scale} ${4 / scale}`}
+          strokeLinecap="round"
+        >
+          {p.rim.length > 0 && (
+            <>
+              <path d={`M${p.rim.join(" ")}`} />
+              <path d={`M${p.rim.join(" ")}`} transform="scale(-1 1)" />
+            </>
+          )}
+        </g>
+        <circle
+          cx={mean(0) / scale}
+          cy={mean(1) / scale}
+          r={4 / scale}
+          fill="var(--enamel)"
+          stroke="var(--ink)"
+          strokeWidth={2 / scale}
+        />
       </g>
       {words.map((w) => (
         <g key={w.label}>

@@ -36,9 +36,13 @@ function Scrub({ inside }: { inside: HeatAnswers["inside"] }) {
   return (
     <div>
       <InsideDrawing
-        reach={inside.reach}
-        filling={inside.filling}
+        cells={inside.cells}
+        rim={inside.rim}
         celsius={frame}
+        top={inside.top[at] ?? 0}
+        coldest={inside.coldest[at] ?? 0}
+        base={inside.base[at] ?? 0}
+        looked_at={inside.looked_at}
         width_mm={inside.width_mm}
         height_mm={inside.height_mm}
         show={u.temperature}

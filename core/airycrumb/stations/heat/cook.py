@@ -10,18 +10,23 @@ from airycrumb.data import heat as c
 from airycrumb.data.shapes import SEAM_SHARE
 from airycrumb.memo import remembered
 from airycrumb.stations.heat.fire import Boundary, phases
-from airycrumb.stations.heat.march import AT, BOTTOM, CORE, CRUMB, GONE, STEP, TOP, march
+from airycrumb.stations.heat.march import AT, BOTTOM, CORE, CRUMB, ENERGY, GONE, TOP, march
 from airycrumb.stations.heat.properties import GRID, Shares, Table, dough_table, filling_table
-from airycrumb.stations.heat.shape import Body, body, mesh
+from airycrumb.stations.heat.shape import Body, Mesh, body, mesh
 from airycrumb.stations.heat.water import Array, boiling_point, latent_heat, vapour_density
 
-EVERY = 3  # steps between samples: 15 s
+PLAIN_BELOW = 1e-3  # share of the volume under which a piece is taken to have no filling
+EVERY = 15.0  # s between samples
+HORIZONS_MIN = (25.0, 45.0, 75.0)  # most pieces are done within the first; a giant or a cool oven asks for more
 _VAPOUR = vapour_density(np.minimum(GRID, 150.0))
 
 
 @dataclass(frozen=True)
 class Piece:
-    """One piece as it goes to the heat. Masses g, temperatures °C, dough_density kg/m3 (250 to 1050)."""
+    """One piece as it goes to the heat. Masses g, temperatures °C, dough_density kg/m3 (250 to 1050).
+
+    mixed: whether the filling lies all through the dough.
+    """
 
     shape: str
     dough_g: float
@@ -31,6 +36,7 @@ class Piece:
     dough_density: float
     dough_c: float
     filling_c: float
+    mixed: bool = False
 
 
 @dataclass(frozen=True)
@@ -57,7 +63,7 @@ class Course:
 class Cook:
     """A cook minute by minute (every 15 s). °C; base: the lower skin; loss: share of the raw mass; heat_ends: min.
 
-    cells: (samples, cells) °C from bottom skin to centre to top skin, at radii of `mesh`.
+    cells: (samples, sectors, layers) °C of the mesh.
     """
 
     minutes: Array
@@ -69,6 +75,7 @@ class Cook:
     heat_ends: float
     energy_in: float
     energy_held: float
+    mesh: Mesh
     body: Body
     cells: Array
 
@@ -98,10 +105,9 @@ def lethality(minutes: Array, celsius: Array) -> Array:
     return cumulative_trapezoid(rate, minutes, initial=0)
 
 
-def _held(temperature: Array, mass: Array, material: NDArray[np.int64], enthalpies: tuple[Array, Array]) -> float:
-    """J in the piece above -40 °C. enthalpies: of filling and dough."""
-    filling, dough = (np.interp(temperature, GRID, h) for h in enthalpies)
-    return float(mass @ np.where(material > 0, dough, filling))
+def _held(temperature: Array, grams: Array, enthalpies: tuple[Array, Array]) -> float:
+    """J in the piece above -40 °C. grams: kg of filling and of dough in each cell; enthalpies: of the two."""
+    return float(sum((m * np.interp(temperature, GRID, h)).sum() for m, h in zip(grams, enthalpies, strict=True)))
 
 
 def _stacked(tables: tuple[Table, Table]) -> Array:
@@ -110,46 +116,101 @@ def _stacked(tables: tuple[Table, Table]) -> Array:
     return np.stack(heated + [(t.cooling, t.cooling_capacity, t.conductivity) for t in tables])
 
 
+@dataclass(frozen=True)
+class _Section:
+    """A piece made ready for the march: its cells, what is in each, and what they are made of."""
+
+    body: Body
+    mesh: Mesh
+    grams: Array
+    core: NDArray[np.bool_]
+    wall: NDArray[np.bool_]
+    filling: Table
+    dough: Table
+    whole_kg: float
+
+
+def _section(piece: Piece, altitude_m: float) -> _Section:
+    dough = dough_table(piece.dough_shares, round(piece.dough_density, 0), altitude_m)
+    filling = filling_table(piece.filling_shares, altitude_m)
+    wall_g = piece.dough_g * (1 - SEAM_SHARE.get(piece.shape, 0.0) * (piece.filling_g >= 1))
+    shape = body(piece.shape, wall_g / 1000 / dough.density, piece.filling_g / 1000 / filling.density)
+    share = piece.filling_g / 1000 / filling.density / shape.volume
+    m = mesh(shape, share if share > PLAIN_BELOW else 0.0, piece.shape, piece.mixed)
+    grams = np.stack((m.volume * m.filling * filling.density, m.volume * (1 - m.filling) * dough.density))
+    return _Section(shape, m, grams, *_kinds(m), filling, dough, (wall_g + piece.filling_g) / 1000)
+
+
+Marched = tuple[Array, Array, Array]
+
+
+def _march(s: _Section, temperature: Array, wet: Array, rows: Array) -> Marched:
+    """Samples, cells and water on the skins, from these temperatures through these phases."""
+    m = s.mesh
+    return march(
+        temperature.copy(),
+        s.grams,
+        m.filling,
+        s.core,
+        s.wall,
+        m.seen,
+        m.inwards,
+        m.outwards,
+        m.turn,
+        m.out,
+        m.middle,
+        m.round,
+        m.skin,
+        m.touching,
+        _stacked((s.filling, s.dough)),
+        _VAPOUR,
+        float(latent_heat(90.0)),
+        wet,
+        rows,
+        EVERY,
+        c.EMISSIVITY_VIEW.value * c.STEFAN_BOLTZMANN.value,
+    )
+
+
+@remembered(64)
+def _heated(piece: Piece, fire: Boundary, minutes: float) -> tuple[_Section, Marched]:
+    """A piece heated for so many minutes, and not rested."""
+    s = _section(piece, fire.altitude_m)
+    start = s.mesh.filling * piece.filling_c + (1 - s.mesh.filling) * piece.dough_c
+    return s, _march(s, start, _skin_water(s.mesh, piece, s.dough, s.filling), phases(fire, minutes, 0.0))
+
+
+def _rested(piece: Piece, fire: Boundary, minutes: float, rest: float) -> tuple[_Section, Marched, int]:
+    """A heat up to its end, the rest joined on, and the number of samples before the rest.
+
+    A rest begins where a heat kept from before, perhaps a longer one, had got to at the nearest sample.
+    """
+    horizon = next((h for h in HORIZONS_MIN if h >= minutes), minutes) if rest > 0 else minutes
+    s, (samples, cells, wets) = _heated(piece, fire, float(horizon))
+    if rest <= 0:
+        return s, (samples, cells, wets), len(samples)
+    at = int(np.argmin(np.abs(samples[:, AT] - minutes * 60)))
+    after, cooled, wetter = _march(s, cells[at], wets[at], phases(fire, 0.0, rest))
+    after[:, AT] += samples[at, AT]
+    after[:, ENERGY] += samples[at, ENERGY]
+    after[:, GONE] += samples[at, GONE]
+    joined = zip((samples[:at], cells[:at], wets[:at]), (after, cooled, wetter), strict=True)
+    return s, tuple(np.concatenate(pair) for pair in joined), at + 1  # type: ignore[return-value]
+
+
 @remembered(64)
 def cook(piece: Piece, fire: Boundary, minutes: float, rest: float = 0.0) -> Cook:
     """Heat a piece for so many minutes, then rest it.
 
     minutes 1 to 180, rest 0 to 60. Start temperatures -30 to 60 °C.
     """
-    dough = dough_table(piece.dough_shares, round(piece.dough_density, 0), fire.altitude_m)
-    filling = filling_table(piece.filling_shares, fire.altitude_m)
-    tables = (filling, dough)
-    wall_g = piece.dough_g * (1 - SEAM_SHARE.get(piece.shape, 0.0) * (piece.filling_g >= 1))
-    shape = body(piece.shape, wall_g / 1000 / dough.density, piece.filling_g / 1000 / filling.density)
-    m = mesh(shape)
-    density = np.where(m.material > 0, dough.density, filling.density)
-    mass = m.volume * density
-    temperature = np.where(m.material > 0, piece.dough_c, piece.filling_c).astype(float)
-    before = _held(temperature, mass, m.material, (filling.enthalpy, dough.enthalpy))
-    samples, cells, energy = march(
-        temperature,
-        mass,
-        density,
-        m.material,
-        m.radius,
-        m.thickness,
-        m.face,
-        np.array([m.surface_bottom, m.surface_top]),
-        shape.dimension,
-        _stacked(tables),
-        _VAPOUR,
-        float(latent_heat(90.0)),
-        c.SKIN_MM.value / 1000 * dough.density * piece.dough_shares[0],
-        phases(fire, minutes, rest),
-        EVERY,
-        c.EMISSIVITY_VIEW.value * c.STEFAN_BOLTZMANN.value,
-    )
-    dried = _crust_loss(temperature, mass, m.material, piece.dough_shares[0], fire.altitude_m)
-    grams = (wall_g + piece.filling_g) / 1000
+    s, (samples, cells, _), heated = _rested(piece, fire, minutes, rest)
+    dried = _crust_loss(cells[heated - 1], s.grams[1], piece.dough_shares[0], fire.altitude_m)
     at = samples[:, AT]
-    loss = (samples[:, GONE] + dried * np.clip(at / max(at[-1], STEP), 0, 1)) / grams
-    ended = (filling.cooling, dough.cooling) if rest > 0 else (filling.enthalpy, dough.enthalpy)
-    after = _held(temperature, mass, m.material, ended)
+    ends = max(at[heated - 1], 1.0)
+    loss = (samples[:, GONE] + dried * np.clip(at / ends, 0, 1)) / s.whole_kg
+    ended = (s.filling.cooling, s.dough.cooling) if rest > 0 else (s.filling.enthalpy, s.dough.enthalpy)
+    before = _held(cells[0], s.grams, (s.filling.enthalpy, s.dough.enthalpy))
     core, crumb, skin, base = (samples[:, i] for i in (CORE, CRUMB, TOP, BOTTOM))
     return Cook(
         minutes=at / 60,
@@ -159,17 +220,31 @@ def cook(piece: Piece, fire: Boundary, minutes: float, rest: float = 0.0) -> Coo
         base=base,
         loss=loss,
         heat_ends=minutes,
-        energy_in=float(energy),
-        energy_held=after - before,
-        body=shape,
+        energy_in=float(samples[-1, ENERGY]),
+        energy_held=_held(cells[-1], s.grams, ended) - before,
+        mesh=s.mesh,
+        body=s.body,
         cells=cells,
     )
 
 
-def _crust_loss(temperature: Array, mass: Array, material: NDArray[np.int64], water: float, altitude_m: float) -> float:
+def _crust_loss(temperature: Array, dough_kg: Array, water: float, altitude_m: float) -> float:
     """kg of water the crust has lost above boiling, from how far each cell got."""
     over = np.maximum(temperature - boiling_point(altitude_m), 0)
-    return float(mass @ (material * over / (3 + over))) * max(water - c.DRIED_WATER.value, 0)
+    return float((dough_kg * over / (3 + over)).sum()) * max(water - c.DRIED_WATER.value, 0)
+
+
+def _skin_water(m: Mesh, piece: Piece, dough: Table, filling: Table) -> Array:
+    """kg/m2 of water that can leave each sector's skin wet, of dough or of filling that lies open."""
+    crust, open_filling = dough.density * piece.dough_shares[0], filling.density * piece.filling_shares[0]
+    return c.SKIN_MM.value / 1000 * np.where(m.filling[:, -1] > 0.5, open_filling, crust)
+
+
+def _kinds(m: Mesh) -> tuple[NDArray[np.bool_], NDArray[np.bool_]]:
+    """Cells that count as filling and as crumb. In a piece of one material, or of two mixed, both are everywhere."""
+    core = m.filling > 0.5
+    everywhere = np.ones_like(core)
+    return (core, ~core) if core.any() and (~core).any() else (everywhere, everywhere)
 
 
 def colour(skin_c: float, sooner: float) -> str:

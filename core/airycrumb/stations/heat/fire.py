@@ -101,7 +101,7 @@ HEATS = {"steam": _steam, "oven": _oven, "pan": _pan}
 
 def phases(fire: Boundary, minutes: float, rest: float) -> Array:
     """Rows for the march: heated for so many minutes, then rested."""
-    rows = HEATS[fire.method](fire, minutes)
+    rows = HEATS[fire.method](fire, minutes) if minutes > 0 else []
     if rest > 0:
         h = c.REST_H[fire.covered]
         row = _phase(rest, 22.0, h, h, AIR_VAPOUR=c.AIR_VAPOUR.value, COOLS=1.0)

@@ -1,15 +1,18 @@
-"""The compiled inner loop: implicit steps of heat through a filled piece, of second order in time.
+"""The compiled inner loop: implicit steps of heat through the section of a filled piece.
 
+Each step goes out through the layers, then round through the sectors, each line of cells solved at once and exactly
+for its enthalpies. With no negative conductance, no step of any length leaves the range of what surrounds it.
 Compiled by numba at set-up (`python -m airycrumb.stations.heat`) and read from its cache afterwards.
 """
 
 import numpy as np
 from numba import njit
 
-STEP = 5.0  # s
+STEP, LONG_STEP = 5.0, 15.0  # s: at first and at the end of a phase, and once what is quick is over
+QUICK_FOR, COOLS_QUICKLY_FOR = 300.0, 60.0  # s of each phase of heat, and of the rest
 COLDEST_C, PER_C = -40.0, 2.0  # the property tables begin here, with so many values to a degree
 
-# Columns of a phase. Below is what the lower side touches or feels.
+# Columns of a phase. Below is what the piece touches or what is under it.
 SECONDS = 0
 AIR, AIR_END, AIR_TAU = 1, 2, 3  # °C at its start and end; s of coming nearer to the end, 0 for a straight line
 H_TOP, H_BOTTOM = 4, 5  # W/m2K
@@ -22,13 +25,18 @@ COOLS = 13  # 1: off the heat: a crust that has dried does not take its water ba
 PHASE_COLUMNS = 14
 
 MATERIALS = 2  # filling and dough; the same two again for cooling
+# The coldest point below its cell: of the step to the next cell (a parabola in a slab says 0.2, in a ball 0.37), and
+# °C at most, since where ice melts the curve is no parabola.
+INWARDS, MOST_INWARDS = 0.3, 2.0
+CLOSE_ENOUGH, MOST_TURNS = 0.02, 40  # °C a line may be off its enthalpy, and how often it is tried for it
 
 # Columns of a sample.
 AT, CORE, CRUMB, TOP, BOTTOM, GONE = 0, 1, 2, 3, 4, 5
-SAMPLE_COLUMNS = 6
+CELL, ENERGY = 6, 7  # °C of the coldest cell, on the whole; J put in so far
+SAMPLE_COLUMNS = 8
 
 
-@njit(cache=True)
+@njit(cache=True, error_model="numpy")
 def look_up(table, t):
     """Value at T °C of a table over the property grid."""
     x = min(max((t - COLDEST_C) * PER_C, 0.0), len(table) - 1.001)
@@ -36,35 +44,38 @@ def look_up(table, t):
     return table[i] + (x - i) * (table[i + 1] - table[i])
 
 
-@njit(cache=True)
-def temperature_of(tables, material, h, near):
-    """Inverse of the enthalpy table, exact so that energy closes; walks from the temperature it was near."""
-    last = tables.shape[2] - 2
-    i = min(max(int((near - COLDEST_C) * PER_C), 0), last)
-    while i < last and tables[material, 0, i + 1] <= h:
-        i += 1
-    while i > 0 and tables[material, 0, i] > h:
-        i -= 1
-    low = tables[material, 0, i]
-    return COLDEST_C + (i + (h - low) / (tables[material, 0, i + 1] - low)) / PER_C
+@njit(cache=True, error_model="numpy")
+def of_both(t, filling_kg, dough_kg, tables, base, row):
+    """Sum over filling and dough of kg times a row of their tables at T °C: 0 J held, 1 J/K."""
+    x = min(max((t - COLDEST_C) * PER_C, 0.0), tables.shape[2] - 1.001)
+    i = int(x)
+    f, total = x - i, 0.0
+    if filling_kg > 0:
+        a = tables[base, row, i]
+        total += filling_kg * (a + f * (tables[base, row, i + 1] - a))
+    if dough_kg > 0:
+        a = tables[base + 1, row, i]
+        total += dough_kg * (a + f * (tables[base + 1, row, i + 1] - a))
+    return total
 
 
-@njit(cache=True)
-def properties(temperature, material, tables, c, k):
-    """Capacity J/kgK and conductivity W/mK of every cell."""
+@njit(cache=True, error_model="numpy")
+def conductivities(temperature, filling, tables, base, k):
+    """W/mK of every cell: filling and dough in it one behind the other."""
     most = tables.shape[2] - 1.001
-    for i in range(len(temperature)):
-        x = min(max((temperature[i] - COLDEST_C) * PER_C, 0.0), most)
-        j = int(x)
-        f, m = x - j, material[i]
-        c[i] = tables[m, 1, j] + f * (tables[m, 1, j + 1] - tables[m, 1, j])
-        k[i] = tables[m, 2, j] + f * (tables[m, 2, j + 1] - tables[m, 2, j])
+    for j in range(temperature.shape[0]):
+        for i in range(temperature.shape[1]):
+            x = min(max((temperature[j, i] - COLDEST_C) * PER_C, 0.0), most)
+            at = int(x)
+            part, f = x - at, filling[j, i]
+            of_filling = tables[base, 2, at] + part * (tables[base, 2, at + 1] - tables[base, 2, at])
+            of_dough = tables[base + 1, 2, at] + part * (tables[base + 1, 2, at + 1] - tables[base + 1, 2, at])
+            k[j, i] = 1 / (f / of_filling + (1 - f) / of_dough)
 
 
-@njit(cache=True)
-def solve_tridiagonal(off, diagonal, right):
+@njit(cache=True, error_model="numpy")
+def solve_tridiagonal(off, diagonal, right, n):
     """Thomas algorithm for a symmetric matrix, in place; off: beside the diagonal; the solution is left in `right`."""
-    n = len(diagonal)
     for i in range(1, n):
         w = off[i - 1] / diagonal[i - 1]
         diagonal[i] -= w * off[i - 1]
@@ -74,7 +85,49 @@ def solve_tridiagonal(off, diagonal, right):
         right[i] = (right[i] - off[i] * right[i + 1]) / diagonal[i]
 
 
-@njit(cache=True)
+@njit(cache=True, error_model="numpy")
+def solve_line(line, n, dt, tables, base, work):
+    """One implicit step of a line of cells, exact for its enthalpies.
+
+    line: rows of °C (changed in place), conductance to the next cell, to outside, W from outside at 0 °C, kg of filling
+    and dough, J owed from before (changed in place), J/K to begin with (changed in place). Capacities are secants of
+    the enthalpy over the step, found by turns: at a plateau of melting they are drawn together.
+    """
+    celsius, beside, outside, given, owed, per_k = line[0], line[1], line[2], line[3], line[6], line[7]
+    off, diagonal, right, before = work[0], work[1], work[2], work[3]
+    for i in range(n):
+        before[i] = of_both(celsius[i], line[4, i], line[5, i], tables, base, 0)
+    for turn in range(MOST_TURNS):
+        for i in range(n):
+            diagonal[i] = per_k[i] / dt + outside[i]
+            right[i] = (per_k[i] * celsius[i] + owed[i]) / dt + given[i]
+        for i in range(n - 1):
+            off[i] = -beside[i]
+            diagonal[i] += beside[i]
+            diagonal[i + 1] += beside[i]
+        solve_tridiagonal(off, diagonal, right, n)
+        good = True
+        for i in range(n):
+            gained, moved = (
+                of_both(right[i], line[4, i], line[5, i], tables, base, 0) - before[i],
+                right[i] - celsius[i],
+            )
+            work[4, i], work[5, i] = per_k[i] * moved - gained, gained
+            if abs(work[4, i]) > CLOSE_ENOUGH * per_k[i]:
+                good = False
+        if good or turn == MOST_TURNS - 1:
+            break
+        for i in range(n):
+            moved = right[i] - celsius[i]
+            new = (
+                work[5, i] / moved if abs(moved) > 0.002 else of_both(right[i], line[4, i], line[5, i], tables, base, 1)
+            )
+            per_k[i] = new if turn < 3 else 0.5 * (new + per_k[i])
+    for i in range(n):
+        celsius[i], owed[i] = right[i], work[4, i]
+
+
+@njit(cache=True, error_model="numpy")
 def evaporation(t, h, vapour, latent, air_vapour):
     """W/m2 leaving a wet skin at T °C (below 0: dew settles), and its slope.
 
@@ -85,111 +138,13 @@ def evaporation(t, h, vapour, latent, air_vapour):
     return transfer * (here - air_vapour), transfer * (above - here) / 0.5
 
 
-@njit(cache=True)
-def take_sample(samples, cells, row, seconds, temperature, material, gone):
-    """Write one row: seconds, coldest filling, coldest crumb, top skin, lower skin, kg evaporated; and every cell."""
-    n = len(temperature)
-    coldest_filling, coldest_dough = 1e9, 1e9
-    for i in range(n):
-        cells[row, i] = temperature[i]
-        if material[i] % MATERIALS > 0:
-            coldest_dough = min(coldest_dough, temperature[i])
-        else:
-            coldest_filling = min(coldest_filling, temperature[i])
-    middle = n // 2
-    samples[row, AT] = seconds
-    # A plain piece has no filling: its core is the middle of the crumb.
-    samples[row, CORE] = coldest_filling if coldest_filling < 1e8 else min(temperature[middle - 1], temperature[middle])
-    samples[row, CRUMB] = coldest_dough
-    samples[row, TOP] = temperature[n - 1]
-    samples[row, BOTTOM] = temperature[0]
-    samples[row, GONE] = gone
-
-
-@njit(cache=True)
+@njit(cache=True, error_model="numpy")
 def radiation(air, skin, sigma_view):
     """W/m2K between walls at the air's temperature and a skin."""
     return sigma_view * ((air + 273.15) ** 2 + (skin + 273.15) ** 2) * (air + skin + 546.3)
 
 
-@njit(cache=True)
-def surroundings(top_skin, bottom_skin, air, plate, phase, areas, sigma_view):
-    """Films W/m2K and °C outside, as (h top, outside top, h bottom, outside bottom), and the plate after the step.
-
-    Turned over, the side that was below faces the air: the contact area stays that of the plate.
-    """
-    h_air, h_below = phase[H_TOP], phase[H_BOTTOM]
-    if phase[RADIATES] > 0:
-        h_air += phase[RADIATES] * radiation(air, bottom_skin if phase[TURNED] > 0 else top_skin, sigma_view)
-    below = air
-    if phase[PLATE] > 0:
-        touching = top_skin if phase[TURNED] > 0 else bottom_skin
-        into = h_air * (air - plate) - h_below * (plate - touching)
-        plate += STEP * into / (phase[PLATE] + STEP * (h_air + h_below))
-        below = plate
-    elif phase[RADIATES_BELOW] > 0:
-        h_below += phase[RADIATES_BELOW] * radiation(air, bottom_skin, sigma_view)
-    if phase[TURNED] > 0:
-        return h_below * areas[0] / areas[1], below, h_air * areas[1] / areas[0], air, plate
-    return h_air, air, h_below, below, plate
-
-
-@njit(cache=True)
-def edge_conductances(temperature, k, thickness, areas, outside, most_watts):
-    """W/K through top and bottom skin, held to the watts the hob can spare this piece."""
-    h_top, air, h_bottom, below = outside[0], outside[1], outside[2], outside[3]
-    top = areas[1] / (1 / h_top + thickness[-1] / 2 / k[-1])
-    bottom = areas[0] / (1 / h_bottom + thickness[0] / 2 / k[0])
-    asked = top * (air - temperature[-1]) + bottom * (below - temperature[0])
-    if most_watts > 0 and asked > most_watts:
-        return top * most_watts / asked, bottom * most_watts / asked
-    return top, bottom
-
-
-@njit(cache=True)
-def implicit_step(temperature, mass, c, k, thickness, face, top, bottom, air, below, sink, slope, gained, weight, work):
-    """Temperatures, in work[2], at which the step's heat balances.
-
-    mass c dT = weight x STEP x flux(new) + (1 - weight) x what was gained in the step before: weight 1 is implicit
-    Euler, 2/3 the two-step backward formula (BDF2).
-    """
-    off, diagonal, right = work[0], work[1], work[2]
-    n, step = len(mass), weight * STEP
-    carried = (1.0 - weight) / step
-    for i in range(n):
-        diagonal[i] = mass[i] * c[i] / step
-        right[i] = diagonal[i] * temperature[i] + carried * gained[i]
-    for i in range(n - 1):
-        g = 2 * face[i] * k[i] * k[i + 1] / (thickness[i] * k[i + 1] + thickness[i + 1] * k[i])
-        off[i] = -g
-        diagonal[i] += g
-        diagonal[i + 1] += g
-    diagonal[0] += bottom
-    right[0] += bottom * below
-    diagonal[n - 1] += top + slope
-    right[n - 1] += top * air - sink + slope * temperature[n - 1]
-    solve_tridiagonal(off, diagonal, right)
-
-
-@njit(cache=True)
-def share_sideways(temperature, h, mass, density, c, k, radius, dimension, material, tables):
-    """Even out the two cones at equal radius, energy kept: heat a radial grid does not see."""
-    n = len(mass)
-    for i in range(n // 2):
-        j = n - 1 - i
-        apart = temperature[j] - temperature[i]
-        if -1e-9 < apart < 1e-9:
-            continue
-        rate = 0.7 * k[i] / (density[i] * c[i]) * (dimension - 1) / radius[i] ** 2
-        one, other = mass[i] * c[i], mass[j] * c[j]
-        moved = one * other / (one + other) * apart * (1 - np.exp(-rate * STEP))
-        h[i] += moved / mass[i]
-        h[j] -= moved / mass[j]
-        temperature[i] = temperature_of(tables, material[i], h[i], temperature[i])
-        temperature[j] = temperature_of(tables, material[j], h[j], temperature[j])
-
-
-@njit(cache=True)
+@njit(cache=True, error_model="numpy")
 def air_at(phase, seconds):
     """°C of the surroundings so far into a phase."""
     if phase[AIR_TAU] > 0:
@@ -197,29 +152,148 @@ def air_at(phase, seconds):
     return phase[AIR] + (phase[AIR_END] - phase[AIR]) * seconds / phase[SECONDS]
 
 
-@njit(cache=True)
-def let_vapour_go(temperature, mass, material, tables, h):
-    """Go over to the tables of cooling, in place; J that left with what had dried (below 0)."""
-    left = 0.0
-    for i in range(len(mass)):
-        material[i] += MATERIALS
-        kept = look_up(tables[material[i], 0], temperature[i])
-        left += mass[i] * (kept - h[i])
-        h[i] = kept
-    return left
+@njit(cache=True, error_model="numpy")
+def skin_step(dt, phase, air, temperature, k, skin, touching, half, plate, wet, vapour, latent, sigma_view, edge):
+    """What each sector's skin meets in this step. half: W/mK-free conductance of half the outer cell.
+
+    edge: rows of W/K to the air and to what is below, W that drying takes and its slope, °C below; plate is changed in
+    place. Turned over, what touched is free and the sector opposite touches.
+    """
+    sectors, outer = temperature.shape[0], temperature.shape[1] - 1
+    for j in range(sectors):
+        share = touching[sectors - 1 - j] if phase[TURNED] > 0 else touching[j]
+        t, inner = temperature[j, outer], half[j] * k[j, outer]
+        h_air, h_below, below = phase[H_TOP], phase[H_BOTTOM], air
+        if phase[RADIATES] > 0:
+            h_air += phase[RADIATES] * radiation(air, t, sigma_view)
+        if phase[PLATE] > 0:
+            into = h_air * (air - plate[j]) - h_below * (plate[j] - t)
+            plate[j] += dt * into / (phase[PLATE] + dt * (h_air + h_below))
+            below = plate[j]
+        elif phase[RADIATES_BELOW] > 0:
+            h_below += phase[RADIATES_BELOW] * radiation(air, t, sigma_view)
+        free = 1 - share
+        edge[0, j] = free / (1 / (h_air * skin[j]) + 1 / inner)
+        edge[1, j] = share / (1 / (h_below * skin[j]) + 1 / inner)
+        edge[2, j], edge[3, j], edge[4, j] = 0.0, 0.0, below
+        if phase[AIR_VAPOUR] >= 0 and wet[j] > 0 and free > 0:
+            sink, slope = evaporation(t, phase[H_TOP], vapour, latent, phase[AIR_VAPOUR])
+            edge[2, j], edge[3, j] = sink * skin[j] * free, slope * skin[j] * free
+    if phase[MOST_WATTS] > 0:
+        asked = 0.0
+        for j in range(sectors):
+            t = temperature[j, outer]
+            asked += edge[0, j] * (air - t) + edge[1, j] * (edge[4, j] - t)
+        if asked > phase[MOST_WATTS]:
+            edge[:2] *= phase[MOST_WATTS] / asked
 
 
-@njit(cache=True)
+@njit(cache=True, error_model="numpy")
+def through(
+    dt, temperature, k, inwards, outwards, out, middle, air, edge, grams, owed, per_k, tables, base, line, work
+):
+    """Every line from the skin below through the middle to the skin above; W into the piece, and W that dried."""
+    sectors, layers = temperature.shape
+    n, into, lost = 2 * layers, 0.0, 0.0
+    for j in range(sectors // 2):
+        low = sectors - 1 - j
+        line[2:4, :n] = 0.0
+        for s in range(n):
+            sector, i = (low, layers - 1 - s) if s < layers else (j, s - layers)
+            line[0, s], line[6, s], line[7, s] = temperature[sector, i], owed[sector, i], per_k[sector, i]
+            line[4, s], line[5, s] = grams[0, sector, i], grams[1, sector, i]
+            if s == layers - 1:
+                line[1, s] = middle[j] / (inwards[low, 0] / k[low, 0] + inwards[j, 0] / k[j, 0])
+            elif s < n - 1:
+                inner = i - 1 if s < layers else i
+                line[1, s] = out[sector, inner] / (
+                    outwards[sector, inner] / k[sector, inner] + inwards[sector, inner + 1] / k[sector, inner + 1]
+                )
+        for s, sector in ((0, low), (n - 1, j)):
+            t = line[0, s]
+            line[2, s] = edge[0, sector] + edge[1, sector] + edge[3, sector]
+            line[3, s] = edge[0, sector] * air + edge[1, sector] * edge[4, sector] - edge[2, sector]
+            line[3, s] += edge[3, sector] * t
+        first, last = line[0, 0], line[0, n - 1]
+        solve_line(line, n, dt, tables, base, work)
+        for s, sector, before in ((0, low, first), (n - 1, j, last)):
+            t = line[0, s]
+            dried = edge[2, sector] + edge[3, sector] * (t - before)
+            edge[2, sector] = dried
+            into += edge[0, sector] * (air - t) + edge[1, sector] * (edge[4, sector] - t) - dried
+            lost += dried
+        for s in range(n):
+            sector, i = (low, layers - 1 - s) if s < layers else (j, s - layers)
+            temperature[sector, i], owed[sector, i], per_k[sector, i] = line[0, s], line[6, s], line[7, s]
+    return into, lost
+
+
+@njit(cache=True, error_model="numpy")
+def around(dt, temperature, k, turn, sides, grams, owed, per_k, tables, base, line, work):
+    """Every line round the piece at one depth, from the axis above over the rim to the axis below."""
+    sectors, layers = temperature.shape
+    for i in range(layers):
+        line[2:4, :sectors] = 0.0
+        for j in range(sectors):
+            line[0, j], line[6, j], line[7, j] = temperature[j, i], owed[j, i], per_k[j, i]
+            line[4, j], line[5, j] = grams[0, j, i], grams[1, j, i]
+            if j < sectors - 1:
+                line[1, j] = sides[j, i] / (turn / 2 / k[j, i] + turn / 2 / k[j + 1, i])
+        solve_line(line, sectors, dt, tables, base, work)
+        for j in range(sectors):
+            temperature[j, i], owed[j, i], per_k[j, i] = line[0, j], line[6, j], line[7, j]
+
+
+@njit(cache=True, error_model="numpy")
+def take_sample(samples, cells, row, seconds, temperature, k, half, air, edge, core, crumb, seen, gone):
+    """Write one row: seconds, coldest filling, coldest crumb, top skin, lower skin, kg evaporated; and every cell."""
+    coldest, wall, outer, at = 1e9, 1e9, temperature.shape[1] - 1, -1
+    for j in range(temperature.shape[0]):
+        for i in range(temperature.shape[1]):
+            cells[row, j, i] = temperature[j, i]
+            if core[j, i] and temperature[j, i] < coldest:
+                coldest, at = temperature[j, i], j if i == 0 else -1
+            if crumb[j, i]:
+                wall = min(wall, temperature[j, i])
+    held_at = coldest
+    # A cell is as warm as it is on the whole: its coldest point lies as far below as the curve inwards says.
+    if at >= 0 and core[at, 1]:
+        coldest -= min(INWARDS * max(temperature[at, 1] - coldest, 0.0), MOST_INWARDS)
+    samples[row, CELL] = held_at
+    # While its cell warms, so does it.
+    if row > 0 and held_at >= samples[row - 1, CELL]:
+        coldest = max(coldest, samples[row - 1, CORE])
+    last = temperature.shape[0] - 1
+    samples[row, AT], samples[row, CORE], samples[row, CRUMB] = seconds, coldest, wall
+    samples[row, TOP] = 0.0
+    for j in range(temperature.shape[0]):
+        if seen[j] > 0 or j == last:
+            # A skin is as warm as what flows through half the outer cell makes it.
+            t = temperature[j, outer]
+            into = edge[0, j] * (air - t) + edge[1, j] * (edge[4, j] - t) - edge[2, j]
+            here = t + into / (half[j] * k[j, outer])
+            samples[row, TOP] += seen[j] * here
+            if j == last:
+                samples[row, BOTTOM] = here
+    samples[row, GONE] = gone
+
+
+@njit(cache=True, error_model="numpy")
 def march(
     temperature,
-    mass,
-    density,
-    material,
-    radius,
-    thickness,
-    face,
-    areas,
-    dimension,
+    grams,
+    filling,
+    core,
+    crumb,
+    seen,
+    inwards,
+    outwards,
+    turn,
+    out,
+    middle,
+    sides,
+    skin,
+    touching,
     tables,
     vapour,
     latent,
@@ -228,64 +302,89 @@ def march(
     every,
     sigma_view,
 ):
-    """March a piece through phases; returns samples (columns as named above), every cell at each, and J put in.
+    """March a piece through phases; returns samples (columns as named above), every cell and the skins' water at each.
 
-    temperature: (cells,) °C at the start, changed in place. mass kg, density kg/m3, areas:
-    bottom and top m2; material: 0 filling, 1 dough; tables: (4, 3, grid) enthalpy, capacity,
-    conductivity of each, then of each as it cools; skin_water: kg/m2 free to evaporate from the top; phases:
-    (n, PHASE_COLUMNS); every: steps between samples.
+    temperature, filling, core, crumb: (sectors, layers), the first changed in place; grams: kg of filling and dough,
+    (2, sectors, layers); seen: share of each sector in the skin looked at from above; inwards, outwards, turn, out,
+    middle, sides, skin, touching: of heat.shape.Mesh; tables: (4, 3, grid) enthalpy, capacity, conductivity of filling
+    and dough, then of each as it cools; skin_water: kg/m2 free to evaporate from each sector; phases: (n,
+    PHASE_COLUMNS); every: s between samples.
     """
-    n = len(mass)
-    steps = 0
+    sectors, layers = temperature.shape
+    long = 0.0
     for p in range(len(phases)):
-        steps += int(round(phases[p, SECONDS] / STEP))
-    samples = np.empty((steps // every + 2, SAMPLE_COLUMNS))
-    cells = np.empty((steps // every + 2, n))
-    h, c, k, work = np.empty(n), np.empty(n), np.empty(n), np.zeros((3, n))
-    # What each cell, the whole and the air gained in the step before (J, J, kg): the two-step formula carries a third.
-    gained, whole, vapour_off = np.zeros(n), 0.0, 0.0
-    for i in range(n):
-        h[i] = look_up(tables[material[i], 0], temperature[i])
-    wet, gone, energy, row, count, plate = skin_water, 0.0, 0.0, 0, 0, temperature[0]
-    material = material.copy()
+        long += phases[p, SECONDS]
+    most = int(long / every) + 2
+    samples, cells = np.empty((most, SAMPLE_COLUMNS)), np.empty((most, sectors, layers))
+    wets = np.empty((most, sectors))
+    k, owed, per_k = np.empty((sectors, layers)), np.zeros((sectors, layers)), np.empty((sectors, layers))
+    longest = max(2 * layers, sectors)
+    line, work, edge = np.zeros((8, longest)), np.zeros((6, longest)), np.zeros((5, sectors))
+    wet, plate, half = skin_water.copy(), np.empty(sectors), np.empty(sectors)
+    for j in range(sectors):
+        half[j], plate[j] = out[j, layers - 1] / outwards[j, layers - 1], temperature[j, layers - 1]
+        for i in range(layers):
+            per_k[j, i] = of_both(temperature[j, i], grams[0, j, i], grams[1, j, i], tables, 0, 1)
+    base, gone, energy, row, seconds, air = 0, 0.0, 0.0, 0, 0.0, 20.0
+    conductivities(temperature, filling, tables, base, k)
     for p in range(len(phases)):
         phase = phases[p]
-        if phase[COOLS] > 0 and material[0] < MATERIALS:
-            energy += let_vapour_go(temperature, mass, material, tables, h)
+        if phase[COOLS] > 0 and base == 0:
+            base = MATERIALS
+            for j in range(sectors):
+                for i in range(layers):
+                    energy += of_both(temperature[j, i], grams[0, j, i], grams[1, j, i], tables, base, 0)
+                    energy -= of_both(temperature[j, i], grams[0, j, i], grams[1, j, i], tables, 0, 0)
+                    per_k[j, i] = of_both(temperature[j, i], grams[0, j, i], grams[1, j, i], tables, base, 1)
         if phase[PLATE_C] > -100:
-            plate = phase[PLATE_C]
-        for step in range(int(round(phase[SECONDS] / STEP))):
-            if count % every == 0:
-                take_sample(samples, cells, row, count * STEP, temperature, material, gone)
+            plate[:] = phase[PLATE_C]
+        left = round(phase[SECONDS] / STEP) * STEP
+        done, unspread = 0.0, 0.0
+        while left > 0.5:
+            if seconds >= row * every:
+                take_sample(samples, cells, row, seconds, temperature, k, half, air, edge, core, crumb, seen, gone)
+                samples[row, ENERGY], wets[row] = energy, wet
                 row += 1
-            air = air_at(phase, (step + 1) * STEP)
-            properties(temperature, material, tables, c, k)
-            h_top, above, h_bottom, below, plate = surroundings(
-                temperature[n - 1], temperature[0], air, plate, phase, areas, sigma_view
+            # The long steps keep to the samples' beat.
+            calm = (
+                done >= (QUICK_FOR if phase[COOLS] == 0 else COOLS_QUICKLY_FOR)
+                and left >= LONG_STEP
+                and seconds % LONG_STEP < 0.5
             )
-            outside = (h_top, above, h_bottom, below)
-            top, bottom = edge_conductances(temperature, k, thickness, areas, outside, phase[MOST_WATTS])
-            sink, slope = 0.0, 0.0
-            if phase[AIR_VAPOUR] >= 0 and wet > 0:
-                sink, slope = evaporation(temperature[n - 1], phase[H_TOP], vapour, latent, phase[AIR_VAPOUR])
-                sink, slope = sink * areas[1], slope * areas[1]
-            weight = 1.0 if step == 0 else 2.0 / 3.0
-            implicit_step(
-                temperature, mass, c, k, thickness, face, top, bottom, above, below, sink, slope, gained, weight, work
+            dt = LONG_STEP if calm else STEP
+            air = air_at(phase, done + dt)
+            conductivities(temperature, filling, tables, base, k)
+            skin_step(
+                dt, phase, air, temperature, k, skin, touching, half, plate, wet, vapour, latent, sigma_view, edge
             )
-            new = work[2]
-            lost = sink + slope * (new[n - 1] - temperature[n - 1])
-            into = top * (above - new[n - 1]) + bottom * (below - new[0]) - lost
-            whole = (1.0 - weight) * whole + weight * STEP * into
-            vapour_off = (1.0 - weight) * vapour_off + weight * STEP * lost / latent
-            energy += whole
-            wet -= vapour_off / areas[1]
-            gone += vapour_off
-            for i in range(n):
-                gained[i] = mass[i] * c[i] * (new[i] - temperature[i])
-                h[i] += gained[i] / mass[i]
-                temperature[i] = temperature_of(tables, material[i], h[i], temperature[i])
-            share_sideways(temperature, h, mass, density, c, k, radius, dimension, material, tables)
-            count += 1
-    take_sample(samples, cells, row, count * STEP, temperature, material, gone)
-    return samples[: row + 1], cells[: row + 1], energy
+            into, lost = through(
+                dt,
+                temperature,
+                k,
+                inwards,
+                outwards,
+                out,
+                middle,
+                air,
+                edge,
+                grams,
+                owed,
+                per_k,
+                tables,
+                base,
+                line,
+                work,
+            )
+            # Round the piece heat spreads slowly: once in a long step is often enough.
+            unspread += dt
+            if unspread >= LONG_STEP or left <= dt:
+                around(unspread, temperature, k, turn, sides, grams, owed, per_k, tables, base, line, work)
+                unspread = 0.0
+            energy += dt * into
+            gone += dt * lost / latent
+            for j in range(sectors):
+                wet[j] -= dt * edge[2, j] / latent / skin[j]
+            done, seconds, left = done + dt, seconds + dt, left - dt
+    take_sample(samples, cells, row, seconds, temperature, k, half, air, edge, core, crumb, seen, gone)
+    samples[row, ENERGY], wets[row] = energy, wet
+    return samples[: row + 1], cells[: row + 1], wets[: row + 1]

@@ -1,7 +1,12 @@
-"""From a piece's masses to the graded sphere it is cooked as."""
+"""A piece cut through, as the cells it is cooked as: an ellipse in its own confocal coordinates.
+
+Confocal ellipses and hyperbolas meet at right angles everywhere, so heat between neighbouring cells flows straight
+through their common face: no conductance is ever negative, however flat the piece, and its skin lies in thin layers.
+"""
 
 import math
 from dataclasses import dataclass
+from functools import lru_cache
 
 import numpy as np
 from numpy.typing import NDArray
@@ -9,44 +14,54 @@ from numpy.typing import NDArray
 from airycrumb.data.shapes import SHAPES
 from airycrumb.stations.heat.water import Array
 
-FILLING_CELLS, DOUGH_CELLS = 11, 12
-PLAIN_BELOW = 1e-3  # share of the volume under which a piece is taken to have no filling
+LAYERS, SECTORS = 12, 8  # from the middle out to the skin; from the axis to the rim, above and below
+SKIN_LAYER_M = 0.0002  # thickness of the outermost layer over the middle
+SAMPLES = 4  # points across each cell, both ways, at which it is asked whether it is filling
+ROUNDEST = 0.9995  # height over width beyond which a section counts as this round: a circle has no two foci
+FAR = 10.0  # m
+OPEN_WALLS = {"boat": 0.11, "well": 0.2}  # share of the width in each wall of what is open on top
 
 
 @dataclass(frozen=True)
 class Body:
-    """A piece as a body of dimension n (1 slab, 2 cylinder, 3 sphere): radii in m, volume in m3."""
+    """A piece as a half section: half-axes a across, b up and l along, m; volume m3; facing_down: share of its surface
+    that touches what it stands on. The height is the piece's own; width and length are those of an ellipsoid as large.
+    """
 
-    dimension: float
-    radius: float
-    filling_radius: float
+    half_width: float
+    half_height: float
+    half_length: float
     volume: float
     facing_down: float
     height: float
     width: float
     length: float
 
+    @property
+    def plan_power(self) -> float:
+        """m of the plan metric x^(m-1): 2 for a round, 1 for a long piece, whose ends then count for nothing."""
+        return 1 + (self.half_width / self.half_length) ** 4
+
 
 def body(shape: str, dough_m3: float, filling_m3: float) -> Body:
-    """The equivalent body of a proofed piece.
-
-    n = 1 + x^.10 + y^.25 with x = c/a, y = c/b from the half-axes c <= a <= b; the radius keeps
-    the first eigenvalue (slab 2.467, cylinder 5.783, sphere 9.870).
-    """
+    """The proofed piece of a closed shape, by its usual proportions."""
     width_ratio, length_ratio, fullness, down = SHAPES[shape]
     volume = dough_m3 + filling_m3
     height = (volume / (fullness * width_ratio * length_ratio)) ** (1 / 3)
-    width, length = width_ratio * height, length_ratio * height
-    x, y = 1 / width_ratio, 1 / length_ratio
-    n = 1 + x**0.10 + y**0.25
-    top = -0.078 + 2.1595 * n + 0.3855 * n**2
-    radius = 1.02 * height / 2 * math.sqrt(top / (2.467 + 3.316 * (x**2 + y**2) + 0.771 * x**2 * y**2))
+    return sized(volume, height, width_ratio * height, length_ratio * height, down)
+
+
+def sized(volume: float, height: float, width: float, length: float, facing_down: float) -> Body:
+    """A piece of this volume, as high and in these proportions in plan. m, m3."""
+    half = height / 2
+    plan = volume / (4 / 3 * math.pi * half)
+    across = max(math.sqrt(plan * min(width / length, 1.0)), half / ROUNDEST)
     return Body(
-        dimension=n,
-        radius=radius,
-        filling_radius=radius * (filling_m3 / volume) ** (1 / n),
+        half_width=across,
+        half_height=half,
+        half_length=max(plan / across, across),
         volume=volume,
-        facing_down=down,
+        facing_down=facing_down,
         height=height,
         width=width,
         length=length,
@@ -55,52 +70,134 @@ def body(shape: str, dough_m3: float, filling_m3: float) -> Body:
 
 @dataclass(frozen=True)
 class Mesh:
-    """Cells in order: bottom skin to centre, centre to top skin. m, m2, m3; material: 0 filling, 1 dough."""
+    """Cells [sector, layer]: sectors from the axis over the top to the rim and below back to the axis, layers from the
+    middle out.
 
-    radius: Array
-    thickness: Array
-    face: Array
+    volume m3; filling: share of each cell; inwards, outwards: from its centre of volume to its edges in u; turn: dv of
+    each sector; out: faces between a layer
+    and the next, the last at the skin, and middle: between above and below, both as weight x dv [m]; round: faces
+    between a sector and the next, as weight x du [m]; skin: m2 of each sector; touching: share of it on what the piece
+    stands on; corners: (sectors + 1, layers + 1, 2) m, x from the axis and z from the middle; rim: (n, 2) m, the edge
+    of the filling from the axis back to it, empty where it lies all through the dough or there is none.
+    """
+
     volume: Array
-    material: NDArray[np.int64]
-    surface_bottom: float
-    surface_top: float
+    filling: Array
+    inwards: Array
+    outwards: Array
+    turn: float
+    out: Array
+    middle: Array
+    round: Array
+    skin: Array
+    touching: Array
+    corners: Array
+    rim: Array
+
+    @property
+    def seen(self) -> Array:
+        """Share of each sector in the dough that is looked at from above for its colour.
+
+        Not the one at the rim: an ellipse is sharper there than any dough.
+        """
+        above = np.arange(len(self.skin)) < len(self.skin) // 2 - 1
+        dough = np.where(above & (self.filling[:, -1] < 0.5), self.skin, 0.0)
+        return dough / dough.sum() if dough.any() else np.where(above, 1 / above.sum(), 0.0)
 
 
-def _is_filled(b: Body) -> bool:
-    return (b.filling_radius / b.radius) ** b.dimension > PLAIN_BELOW
+def _levels(b: Body, focus: float) -> Array:
+    """u of the layers' edges: thin at the skin, growing by a constant factor inwards."""
+    first = min(SKIN_LAYER_M, b.half_height / LAYERS)
+    low, high = 1.0, 6.0
+    for _ in range(60):
+        q = (low + high) / 2
+        deep = first * LAYERS if q == 1 else first * (q**LAYERS - 1) / (q - 1)
+        low, high = (q, high) if deep < b.half_height else (low, q)
+    thick = first * q ** np.arange(LAYERS)
+    heights = np.concatenate(([0.0], np.cumsum(thick[::-1])))
+    return np.arcsinh(heights * b.half_height / heights[-1] / focus)
 
 
-def _edges(b: Body) -> Array:
-    inner = np.linspace(0, b.filling_radius, FILLING_CELLS + 1) if _is_filled(b) else np.zeros(1)
-    outer = np.linspace(inner[-1], b.radius, (DOUGH_CELLS if len(inner) > 1 else DOUGH_CELLS + FILLING_CELLS) + 1)
-    return np.concatenate((inner, outer[1:]))
+def _order(kind: str, b: Body, x: Array, z: Array) -> Array:
+    """The order in which points of the section are filled: the lowest first, until the filling's volume is reached."""
+    if kind in OPEN_WALLS:
+        # From the open top down between the walls; what is more than that stands on them.
+        return np.where(x < b.half_width * (1 - 2 * OPEN_WALLS[kind]), -z, FAR - z)
+    # In a closed piece the filling is alike in all three directions.
+    return np.hypot(x / b.half_width, z / b.half_height)
 
 
-def _both(a: Array) -> Array:
-    """From the bottom skin to the centre, and on to the top."""
-    return np.concatenate((a[::-1], a))
+def _rim(kind: str, b: Body, last: float) -> Array:
+    """The edge of a filling whose last point in order is this one."""
+    if kind in OPEN_WALLS:
+        deep, wall = -min(last, b.half_height), b.half_width * (1 - 2 * OPEN_WALLS[kind])
+        high = b.half_height * math.sqrt(max(1 - (wall / b.half_width) ** 2, 0))
+        return np.array([(0.0, deep), (wall, deep), (wall, high)])
+    at = np.linspace(math.pi / 2, -math.pi / 2, 25)
+    return np.column_stack((last * b.half_width * np.cos(at), last * b.half_height * np.sin(at)))
 
 
-def mesh(b: Body) -> Mesh:
-    """Two cones from skin to centre, sharing the body's volume as its surface is shared down and up."""
-    edges, n = _edges(b), b.dimension
-    middles, thick = (edges[1:] + edges[:-1]) / 2, np.diff(edges)
-    shells = b.volume * np.diff((edges / b.radius) ** n)
-    surface = n * b.volume / b.radius
-    area = surface * (edges / b.radius) ** (n - 1)
-    dough = (middles > (b.filling_radius if _is_filled(b) else 0.0)).astype(np.int64)
-    down, up = b.facing_down, 1 - b.facing_down
-    face = np.concatenate(
-        (down * area[1:-1][::-1], [surface * (0.25 * thick[0] / b.radius) ** (n - 1)], up * area[1:-1])
-    )
-    volume = np.concatenate((down * shells[::-1], up * shells))
-    material = np.concatenate((dough[::-1], dough))
+def _filled(share: float, order: Array, weight: Array) -> tuple[Array, float]:
+    """Share of each point that is filling, in their order until `share` of all the weight; and the last one's place."""
+    flat = np.argsort(order, axis=None, kind="stable")
+    before = np.cumsum(weight.ravel()[flat])
+    wanted = share * before[-1]
+    part = np.clip((wanted - (before - weight.ravel()[flat])) / weight.ravel()[flat], 0, 1)
+    taken = np.empty_like(part)
+    taken[flat] = part
+    last = flat[min(int(np.searchsorted(before, wanted)), len(flat) - 1)]
+    return taken.reshape(weight.shape), float(order.ravel()[last])
+
+
+@lru_cache(maxsize=256)
+def mesh(b: Body, share: float, kind: str, mixed: bool) -> Mesh:
+    """The cells of a body with so much of its volume filling, in the place where the closed shape `kind` holds it."""
+    focus = math.sqrt(b.half_width**2 - b.half_height**2)
+    u, power = _levels(b, focus), b.plan_power - 1
+    v = np.linspace(math.pi / 2, -math.pi / 2, 2 * SECTORS + 1)
+    turn, step = math.pi / (2 * SECTORS), np.diff(u)
+    inner = (np.arange(SAMPLES) + 0.5) / SAMPLES
+    us = (u[:-1, None] + step[:, None] * inner).ravel()
+    vs = (v[:-1, None] - turn * inner).ravel()
+    x, z = focus * np.cosh(us) * np.cos(vs)[:, None], focus * np.sinh(us) * np.sin(vs)[:, None]
+    squared = focus**2 * (np.sinh(us) ** 2 + np.sin(vs)[:, None] ** 2)
+    bare = (x / b.half_width) ** power * squared * np.repeat(step, SAMPLES) / SAMPLES * turn / SAMPLES
+    scale = b.volume / bare.sum()
+    weight = bare * scale
+    cells = lambda points: points.reshape(2 * SECTORS, SAMPLES, LAYERS, SAMPLES).sum(axis=(1, 3))
+    volume = cells(weight)
+    centre = cells(weight * us) / volume
+    filled, rim = np.full_like(weight, share), np.empty((0, 2))
+    if not mixed and share > 0:
+        filled, last = _filled(share, _order(kind, b, x, z), weight)
+        rim = _rim(kind, b, last)
+    metric = lambda uu, vv: scale * (np.maximum(focus * np.cosh(uu) * np.cos(vv), 0) / b.half_width) ** power
+    across = vs.reshape(2 * SECTORS, SAMPLES)
+    out = np.stack([metric(edge, across).mean(axis=1) * turn for edge in u[1:]], axis=1)
+    skin = metric(u[-1], across) * focus * np.sqrt(np.sinh(u[-1]) ** 2 + np.sin(across) ** 2) * turn / SAMPLES
+    along = us.reshape(LAYERS, SAMPLES)
+    sides = np.stack([metric(along, edge).mean(axis=1) * step for edge in v[1:-1]])
     return Mesh(
-        radius=_both(middles),
-        thickness=_both(thick),
-        face=face,
         volume=volume,
-        material=material,
-        surface_bottom=down * surface,
-        surface_top=up * surface,
+        filling=cells(weight * filled) / volume,
+        inwards=centre - u[:-1],
+        outwards=u[1:] - centre,
+        turn=turn,
+        out=out,
+        middle=metric(0.0, across).mean(axis=1)[:SECTORS] * turn,
+        round=sides,
+        skin=skin.sum(axis=1),
+        touching=_touching(skin.sum(axis=1), b.facing_down),
+        corners=np.stack((focus * np.cosh(u) * np.cos(v)[:, None], focus * np.sinh(u) * np.sin(v)[:, None]), axis=-1),
+        rim=rim,
     )
+
+
+def _touching(skin: Array, facing_down: float) -> NDArray[np.float64]:
+    """Share of each sector's skin that touches: from the axis below outwards, until so much of the whole does."""
+    wanted = facing_down * skin.sum()
+    touching = np.zeros_like(skin)
+    for sector in range(len(skin) - 1, len(skin) // 2 - 1, -1):
+        touching[sector] = min(1.0, wanted / skin[sector])
+        wanted = max(0.0, wanted - skin[sector])
+    return touching
