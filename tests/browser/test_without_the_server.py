@@ -247,7 +247,7 @@ class WithoutTheServer(BrowserCase):
             page.clock.fast_forward("05:00")
             self.told_by(lambda share=share: hands.risen_by(share))  # type: ignore[misc]
         hands.press("Into the steam")
-        for celsius in ("31", "42", "50"):
+        for celsius in ("28", "45", "56"):
             page.clock.fast_forward("07:00")
             self.told_by(lambda celsius=celsius: hands.reading("Probe says…", "The probe says", celsius))  # type: ignore[misc]
         page.reload()

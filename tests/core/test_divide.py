@@ -23,7 +23,7 @@ class SharingOut(unittest.TestCase):
         # common practice, no source: 12 is halves, halves, thirds
         self.assertEqual(cuts_by_eye(12), ["halves", "halves", "thirds"])
         self.assertEqual(cuts_by_eye(1), [])
-        self.assertEqual(cuts_by_eye(26), ["halves", "13 equal parts"])
+        self.assertEqual(cuts_by_eye(26), ["halves", "a rope cut in 13, one of them weighed first"])
 
     def test_a_roll_of_dough_is_halved_before_it_is_cut_in_thirds(self) -> None:
         places = {cut.at: cut.round for cut in cut_places(12)}

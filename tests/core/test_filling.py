@@ -92,15 +92,18 @@ class Juice(unittest.TestCase):
 
 
 class Cooling(unittest.TestCase):
-    def test_a_shallow_tray_is_quicker_than_a_heap_and_a_heap_than_a_deep_box(self) -> None:
+    def test_a_shallow_tray_is_quicker_than_a_box_and_a_full_box_slower_than_a_heap(self) -> None:
         tray, box, bowl = (cooling(500, 1.0, vessel, 20, 6).minutes for vessel in ("tray", "box", "bowl"))
-        self.assertTrue(tray < bowl < box)
+        self.assertTrue(tray < box < bowl)
+        self.assertLess(cooling(1300, 1.0, "bowl", 20, 6).minutes, cooling(1300, 1.0, "box", 20, 6).minutes)
+        # What a box does not hold goes into another: it is no deeper.
+        self.assertEqual(cooling(2000, 1.0, "box", 20, 6).minutes, cooling(3000, 1.0, "box", 20, 6).minutes)
         # common practice, no source: an hour or so spread thin, an afternoon in a heap
         self.assertTrue(45 <= tray <= 120)
         self.assertGreater(bowl, 240)
 
     @settings(max_examples=60, deadline=None)
-    @given(st.floats(50, 3000), st.floats(10, 34), st.floats(5, 50), st.sampled_from(["tray", "bowl"]))
+    @given(st.floats(50, 3000), st.floats(10, 34), st.floats(5, 50), st.sampled_from(["tray", "bowl", "box"]))
     def test_more_of_it_never_cools_sooner(self, grams: float, room: float, aim: float, vessel: str) -> None:
         less, more = cooling(grams, 1.0, vessel, room, aim), cooling(grams * 1.5, 1.0, vessel, room, aim)
         self.assertGreaterEqual(more.minutes, less.minutes - 1e-6)

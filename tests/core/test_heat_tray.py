@@ -176,6 +176,11 @@ class Loads(unittest.TestCase):
 
 
 class Water(unittest.TestCase):
+    def test_a_gentle_fire_boils_off_less(self) -> None:
+        high, gentle = (heated(fire=fire).heat.water for fire in ("high", "gentle"))
+        assert high is not None and gentle is not None
+        self.assertAlmostEqual(gentle.rate / high.rate, 0.6)
+
     def test_a_pot_that_would_boil_dry_is_refused_with_when_to_top_up(self) -> None:
         small = {"baskets": 2, "diameter": "26 cm", "net_power": "1500 W", "boil": "8 min", "pot": "700 ml"}
         s = heated(kitchen_changes={"steamer": small})

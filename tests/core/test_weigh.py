@@ -45,6 +45,37 @@ class SlipsOfTheUnit(unittest.TestCase):
         self.assertIn("a batter that pours", told.title)
 
 
+class NothingWetsIt(unittest.TestCase):
+    DRY = bake_document(
+        dough={
+            "ingredients": [
+                {"use": "bread flour", "amount": "500 g"},
+                {"use": "instant yeast", "amount": "5 g"},
+                {"use": "fine salt", "amount": "9 g"},
+            ]
+        }
+    )
+
+    def test_a_dough_without_water_is_asked_how_much_and_nothing_else(self) -> None:
+        doubts = {d.code: d for d in sheet(self.DRY).doubts}
+        self.assertEqual(doubts["no_liquid"].severity, "stop")
+        self.assertFalse({"rise_never", "proof_never", "too_late", "hydration"} & set(doubts))
+
+    def test_each_answer_makes_a_dough(self) -> None:
+        doubt = next(d for d in sheet(self.DRY).doubts if d.code == "no_liquid")
+        hydrations = []
+        for answer in doubt.answers:
+            after = sheet(edited(self.DRY, answer.changes))
+            self.assertNotIn("no_liquid", {d.code for d in after.doubts})
+            hydrations.append(round(after.weigh.percentages.stated_hydration))
+        self.assertEqual(hydrations, [55, 62])
+
+    def test_a_dough_that_is_only_mixed_is_not_told_to_knead_its_oil_in(self) -> None:
+        told = lambda how: " ".join(str(a.note) for a in sheet(bake_document(dough={"kneading": how})).weigh.order)
+        self.assertIn("Knead it in", told("hand"))
+        self.assertNotIn("Knead it in", told("none"))
+
+
 class OntoTheScale(unittest.TestCase):
     def test_the_last_reading_is_the_whole_dough_in_every_school(self) -> None:
         for path in DEMO_BAKES:

@@ -182,7 +182,7 @@ class AnswersOverHttp(ApiCase):
         ask = {"bake": bake_document("squash-lentil-half-moons"), "now": NOW.isoformat()}
         status, found = self.call("POST", "/heat/answers", ask)
         self.assertEqual(status, 200, found)
-        self.assertEqual(len(found["inside"]["frames"][0]), len(found["inside"]["reach"]))
+        self.assertEqual(len(found["inside"]["frames"][0]), len(found["inside"]["cells"]))
         self.assertTrue(any(t["works"] for t in found["tried"]))
         status, refused = self.call("POST", "/heat/answers", {**ask, "heat": 3})
         self.assertEqual((status, "There is no heat 4" in refused["message"]), (422, True))

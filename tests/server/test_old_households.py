@@ -1,7 +1,8 @@
 """A household as the application kept it on 2026-11-25, read by today's code: nothing it wrote may become unreadable.
 
 fixtures/demo-database.json.gz is that day's demo database (dumpdata of people, kitchens, bakes and batches), and
-demo-forecasts.json what the same day's code forecast for each of its batches (regression, self-made).
+demo-forecasts.json what the same day's code forecast for each of its batches (regression, self-made); its heat as
+forecast since pieces are cooked as sections, 1 to 2 min and up to 4 °C apart from before (docs/decisions).
 """
 
 import json

@@ -4,6 +4,7 @@ source).
 
 from dataclasses import dataclass
 
+from airycrumb.data.closings import STRIP_MM
 from airycrumb.words import Message, in_millimetres, say
 
 
@@ -275,7 +276,11 @@ WORDS = {
         plural=say("braids"),
         note=say("strips crossed over the filling"),
         how=(
-            say("Roll a rectangle; heap the filling along the middle third and cut equal strips on both sides."),
+            say(
+                "Roll a rectangle; heap the filling along the middle third and cut equal strips "
+                "{wide} wide on both sides.",
+                wide=in_millimetres(STRIP_MM.value),
+            ),
             say("Fold the ends in, then cross the strips left and right over the filling."),
             say("Tuck the last two pairs under."),
         ),

@@ -67,4 +67,5 @@ COOL_H = Constant(10.0, "W/m2K", "from memory", "still air, free convection and 
 FRIDGE_C = Constant(4.0, "°C", "common practice", "a fridge")
 INTO_FRIDGE_C = Constant(30.0, "°C", "common practice", "no longer steaming: it may go into the fridge")
 TRAY_CM2 = Constant(700.0, "cm2", "assumed", "a shallow tray or two plates")
-BOX_DEEP_MM = Constant(60.0, "mm", "assumed", "a covered box, filled as deep as this")
+BOX_CM2 = Constant(220.0, "cm2", "assumed", "a covered box of about 15 by 15 cm")
+BOX_DEEP_MM = Constant(60.0, "mm", "assumed", "a covered box is filled no deeper: what is over goes into another")

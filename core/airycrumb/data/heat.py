@@ -124,6 +124,7 @@ RECOVERY_MIN = Constant(3.0, "min", "assumed", "time constant in which an opened
 DROP_C_PER_KG = Constant(20.0, "°C/kg", "assumed", "how far the oven's air falls for a kg put in; learned per kitchen")
 DROP_MOST_C = Constant(60.0, "°C", "assumed", "the most it falls")
 
+GENTLE_POWER = Constant(0.6, "share of the hob's net power", "assumed", "a gentle fire under the steamer")
 # Steam loses some of its heat to air mixed into it: °C below boiling.
 AIR_DEPRESSION = {"high": 1.0, "gentle": 3.0}
 

@@ -24,10 +24,14 @@ QUESTIONS: tuple[Callable[[Findings], Iterator[Doubt]], ...] = (
     eggs,
     *AUDIT,
 )
+FOLLOWS_FROM_NO_LIQUID = frozenset({"rise_never", "proof_never", "too_late", "rise_range_0", "sponge_never"})
 GRAVITY = {"stop": 0, "ask": 1, "note": 2}
 
 
 def ask(w: Findings, timing: list[Doubt]) -> list[Doubt]:
     """Every question not answered with "keep", gravest first."""
     found = timing + [d for question in QUESTIONS for d in question(w)]
+    if any(d.code == "no_liquid" for d in found):
+        # Whatever follows from a dough nobody can knead is no question of its own.
+        found = [d for d in found if d.code not in FOLLOWS_FROM_NO_LIQUID]
     return sorted((d for d in found if d.code not in w.ctx.bake.dismissed), key=lambda d: GRAVITY[d.severity])

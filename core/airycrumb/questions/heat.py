@@ -97,7 +97,11 @@ def pale(w: Findings, shown: HeatStage) -> Iterator[Doubt]:
             code=code_of(shown, "pale"),
             tray="heat",
             severity="ask",
-            title=say("{air} bakes it through but leaves it pale", air=in_celsius(bake.heat.air_c)),
+            title=(
+                say("{air} leaves it pale, however long it bakes", air=in_celsius(bake.heat.air_c))
+                if bake.heat.heat_min is not None and bake.heat.heat_min < heated.needed
+                else say("{air} bakes it through but leaves it pale", air=in_celsius(bake.heat.air_c))
+            ),
             reason=say("The surface stays too wet and too cool to brown. A hotter oven, or egg wash, colours it."),
             answers=[*_nearest(shown, hotter=True), KEEP],
             source=HEAT_MODEL,

@@ -67,11 +67,41 @@ def salt(w: Findings) -> Iterator[Doubt]:
     yield from _share(w, "salt", w.ctx.percentages.salt, slip)
 
 
+NO_LIQUID = 15.0  # % of flour under which nothing in a dough wets it; common practice, no source
+STIFF, MIDDLING = 55.0, 62.0  # % of flour: water for a stiff dough, and for one of the usual softness
+
+
+def no_liquid(w: Findings) -> Iterator[Doubt]:
+    """A dough nothing wets: how much water is not said."""
+    if w.ctx.percentages.true_hydration >= NO_LIQUID:
+        return
+    flour, at = _recipe_grams(w, "flour")[1], len(w.ctx.bake.dough.ingredients)
+    path: list[str | int] = ["dough", "ingredients", at]
+    answers = [
+        Answer(
+            say("{mass}: a stiff dough", mass=in_grams(flour * percent / 100))
+            if percent == STIFF
+            else say("{mass}: a soft dough", mass=in_grams(flour * percent / 100)),
+            [Change(path, {"use": "water", "amount": f"{flour * percent / 100:.0f} g"})],
+        )
+        for percent in (STIFF, MIDDLING)
+    ]
+    yield Doubt(
+        code="no_liquid",
+        tray="weigh",
+        severity="stop",
+        title=say("How much water goes into this dough?"),
+        reason=say("Nothing in it wets the flour, so no hour below can be believed."),
+        answers=answers,
+        source=PRACTICE,
+    )
+
+
 def hydration(w: Findings) -> Iterator[Doubt]:
     """A dough outside what can be shaped, counting the water in milk and egg."""
     value = w.ctx.percentages.true_hydration
     low, high, _ = USUAL["hydration"]
-    if not low <= value <= high:
+    if value >= NO_LIQUID and not low <= value <= high:
         yield Doubt(
             code="hydration",
             tray="weigh",
@@ -115,4 +145,4 @@ def sugar(w: Findings) -> Iterator[Doubt]:
         )
 
 
-WEIGHING = (yeast, salt, hydration, sugar)
+WEIGHING = (no_liquid, yeast, salt, hydration, sugar)

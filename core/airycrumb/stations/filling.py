@@ -220,7 +220,9 @@ def cooling(
         half = deep = (3 * volume / (4 * math.pi)) ** (1 / 3)
         deep *= 2
     else:
-        deep = volume / (c.TRAY_CM2.value * 100) if vessel == "tray" else c.BOX_DEEP_MM.value
+        area = c.TRAY_CM2.value if vessel == "tray" else c.BOX_CM2.value
+        deep = volume / (area * 100)
+        deep = min(deep, c.BOX_DEEP_MM.value) if vessel == "box" else deep
         half = max(deep / 2, 1.0)
     ball = vessel == "bowl"
     aim = max(to_c, c.FRIDGE_C.value + 1.5)

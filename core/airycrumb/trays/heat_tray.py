@@ -22,6 +22,7 @@ from airycrumb.trays.heating import (
     lies_out,
     oven_readings,
     pace_of,
+    steam_watts,
 )
 from airycrumb.trays.types import HeatTray, Instrument, LaterLoad, Mark, WashColour
 from airycrumb.trays.warm import clock
@@ -179,7 +180,7 @@ def heat_tray(h: LoadResult, proof: Fermented, wrap_min: float, density: float) 
     cold, hot = safety.danger_zone(k.region)
     heating = (course.reaches(hot) or h.minutes) - (course.reaches(cold) or 0.0)
     pot, measured = k.steamer, k.true_oven.bakes or oven_readings(ctx)
-    water = heat.steam_water(pot.net_watts, h.minutes * load.loads, pot.pot_ml, pot.basket_mm, load.at_once)
+    water = heat.steam_water(steam_watts(ctx), h.minutes * load.loads, pot.pot_ml, pot.basket_mm, load.at_once)
     return HeatTray(
         method=b.method,
         setting=setting_of(ctx),

@@ -123,6 +123,12 @@ def oven_of(ctx: Context, at_once: int) -> OvenTruth:
     return learn_oven(ctx.kitchen.true_oven, ctx.bake.heat.air_c, load_g(ctx, at_once), seen)
 
 
+def steam_watts(ctx: Context) -> float:
+    """W that reach the steam over this fire."""
+    gentle = ctx.bake.heat.method == "steam" and ctx.bake.heat.fire == "gentle"
+    return ctx.kitchen.steamer.net_watts * (c.GENTLE_POWER.value if gentle else 1.0)
+
+
 def fire_of(ctx: Context, at_once: int) -> Boundary:
     """How the bake is heated in this kitchen: the hob's power shared over the pieces, the oven as it really is."""
     b, k = ctx.bake.heat, ctx.kitchen
@@ -132,7 +138,7 @@ def fire_of(ctx: Context, at_once: int) -> Boundary:
         air_c=b.air_c + (truth.off_c if b.method == "oven" else 0.0),
         fire=b.fire,
         fan=b.fan,
-        watts_each=k.steamer.net_watts / at_once if b.method == "steam" or b.seared else 0.0,
+        watts_each=steam_watts(ctx) / at_once if b.method == "steam" or b.seared else 0.0,
         altitude_m=k.altitude_m,
         covered=b.covered,
         on=b.on,

@@ -120,7 +120,7 @@ def weigh(ctx: Context) -> WeighTray:
         minutes=MIX_MIN[bake.dough.kneading].value,
         hydration=doubt.hydration,
         doubt_line=doubt.most,
-        order=mixing_order(dough, places, bake.dough.yeast_school),
+        order=mixing_order(dough, places, bake.dough.yeast_school, bake.dough.kneading != "none"),
         ice_g=formula.ice(sum(x.grams for x in dough if x.key == "water"), liquid, COLD_TAP.value),
         recipe_g=sum(g for _, g in bake.dough.parts),
         sponge=formula.sponge(dough, places, bake.dough.parts),

@@ -3215,9 +3215,9 @@ export interface components {
         /**
          * Inside
          * @description A piece's temperatures through time. cells: outline of each in the right half of the section, mm, x and y in
-         *     turn, y downwards from the middle; filling: whether it is; rim: the filling's edge, as x and y in turn; looked_at: the cells of top skin, coldest place and lower
-         *     skin at the end of the heat; minutes: of each frame; frames: °C of every cell; heat_ends: min; line_c, hold_min:
-         *     what the core must reach.
+         *     turn, y downwards from the middle; filling: whether it is; rim: the filling's edge, as x and y in turn; looked_at:
+         *     the cells of top skin, coldest place and lower skin at the end of the heat; minutes: of each frame; frames: °C of
+         *     every cell; top, coldest, base: °C; heat_ends: min; line_c, hold_min: what the core must reach.
          */
         Inside: {
             /** Cells */

@@ -25,7 +25,7 @@ function holders(heat: HeatTray) {
 function Loads({ heat, several }: { heat: HeatTray; several: boolean }) {
   const u = useUnits();
   const all = holders(heat);
-  const what = heat.fit.round ? "basket" : "tray";
+  const what = !heat.fit.round ? "tray" : heat.method === "pan" ? "pan" : "basket";
   const size = heat.fit.piece_round
     ? `${u.length(heat.fit.piece_wide_mm)} across`
     : `${u.length(heat.fit.piece_wide_mm)} by ${u.length(heat.fit.piece_deep_mm)}`;

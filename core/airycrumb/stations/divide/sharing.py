@@ -100,7 +100,10 @@ def cuts_by_eye(pieces: int) -> list[Message]:
     >>> [str(cut) for cut in cuts_by_eye(12)]
     ['halves', 'halves', 'thirds']
     """
-    return [WORDS.get(factor, say("{factor} equal parts", factor=factor)) for factor in _factors(pieces)]
+    return [
+        WORDS.get(factor, say("a rope cut in {factor}, one of them weighed first", factor=factor))
+        for factor in _factors(pieces)
+    ]
 
 
 def cut_places(pieces: int) -> list[CutPlace]:

@@ -17,6 +17,7 @@ NOTES = {
     "alone": say("Stir. No sugar, no salt in here."),
     "apart": say("Only now, with the yeast worked into the flour."),
     "fat": say("Knead it in once the dough has come together."),
+    "fat, not kneaded": say("Stir it in with the rest: this dough is not kneaded."),
     "sponge": say("Mix to a rough dough, cover, and leave until tearing shows a honeycomb."),
     "whole sponge": say("All of it, torn into pieces."),
     "soaked": say("Stir until no dry flour is left; boiling water for a scald, cold for a soak. Let it cool, covered."),
@@ -60,11 +61,12 @@ def _onto(vessel: str, lines: Sequence[Line], start: float, notes: dict[str, Mes
     return steps
 
 
-def mixing_order(dough: Sequence[Line], places: Sequence[str], school: str) -> list[Added]:
+def mixing_order(dough: Sequence[Line], places: Sequence[str], school: str, kneaded: bool = True) -> list[Added]:
     """What to put on the scale, in turn, as it shows it; the last reading in the bowl is the whole dough.
 
     places: where each line goes, "dough", "sponge", "soaked" or "late". school: yeast "straight" into the
-    flour, "woken" in all the liquid in a jug, or "apart" in a little water of its own. Masses in g, as `Line`.
+    flour, "woken" in all the liquid in a jug, or "apart" in a little water of its own; kneaded: False for
+    a dough that is only mixed. Masses in g, as `Line`.
     """
     placed = [(line, place) for line, place in zip(dough, places, strict=True) if line.shown_g > 0]
     late = [line for line, p in placed if p == "late"]
@@ -81,7 +83,10 @@ def mixing_order(dough: Sequence[Line], places: Sequence[str], school: str) -> l
         main.append(
             Added(vessel="bowl", key=vessel, name=name, adds_g=whole, reads_g=reads, note=NOTES[f"whole {vessel}"])
         )
-    return [*before, *main, *_onto("bowl", late, reads, {line.role: NOTES["fat"] for line in late})]
+    order = [*before, *main, *_onto("bowl", late, reads, {line.role: NOTES["fat"] for line in late})]
+    if kneaded:
+        return order
+    return [replace(a, note=NOTES["fat, not kneaded"]) if a.note is NOTES["fat"] else a for a in order]
 
 
 def _mixed(lines: list[Line], school: str) -> list[Added]:

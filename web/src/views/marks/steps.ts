@@ -84,6 +84,13 @@ function wrapped(s: Sheet, u: U): Pick<HandsStep, "title" | "figure" | "figureNo
 const bakeBy = ({ unbaked }: Sheet) =>
   unbaked ? `; into the heat by ${clockFrom(unbaked.by)}${unbaked.late ? ": the plan is too late" : ""}` : "";
 
+/** Where a dough stands: how warm it is there as it begins, and where it goes after. */
+const inTurn = ({ where, air_c }: RiseTray, u: U) =>
+  [
+    `${where.slice(0, 1).map(u.text).join("")}, ${u.temperature(Math.round(air_c))}`,
+    ...where.slice(1).map(u.text),
+  ].join(", then ");
+
 const HEAT_UP: Record<string, string> = { steam: "water on to boil", oven: "preheat", pan: "heat the pan" };
 const INTO: Record<string, string> = { steam: "Into the steam", oven: "Into the oven", pan: "Into the pan" };
 
@@ -139,7 +146,7 @@ const titles: Record<
       : {
           name: "First rise",
           title: "Let it rise, covered",
-          under: `${s.rise.where.slice(-1).map(u.text).join("")}, ${u.temperature(Math.round(s.rise.air_c))}; make the filling meanwhile`,
+          under: `${inTurn(s.rise, u)}; make the filling meanwhile`,
           figure: null,
           figureNote: doneNote(s.rise),
           press: s.rise.forecast.target === 2 ? "It has doubled" : "It has risen enough",
