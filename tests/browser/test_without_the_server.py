@@ -247,8 +247,9 @@ class WithoutTheServer(BrowserCase):
             page.clock.fast_forward("05:00")
             self.told_by(lambda share=share: hands.risen_by(share))  # type: ignore[misc]
         hands.press("Into the steam")
-        for celsius in ("28", "45", "56"):
-            page.clock.fast_forward("07:00")
+        # Each says that they lag further behind: a reading as forecast would move nothing.
+        for passed, celsius in (("14:00", "38"), ("05:00", "44"), ("05:00", "70")):
+            page.clock.fast_forward(passed)
             self.told_by(lambda celsius=celsius: hands.reading("Probe says…", "The probe says", celsius))  # type: ignore[misc]
         page.reload()
         page.clock.fast_forward("59:00")

@@ -60,10 +60,12 @@ class TheCookUnderWay(unittest.TestCase):
         self.assertIsNone(probed(readings(1.0, 2.0, noise=0.0), FORECAST))
         self.assertIsNone(probed([], FORECAST))
 
-    def test_absurd_readings_are_held_to_twice_or_half(self) -> None:
+    def test_absurd_readings_are_held_to_three_times_and_teach_at_most_twice(self) -> None:
         seen = probed([(1.5, 90.0)], FORECAST)
         assert seen is not None
-        self.assertGreaterEqual(seen.log_ratio, -0.7)
+        self.assertEqual(seen.log_ratio, -1.1)
+        twice = learn_pace(Pace(), replace(seen, log_ratio=-0.7))
+        self.assertEqual(learn_pace(Pace(), seen).mean, twice.mean)
 
 
 class TheKitchensPace(unittest.TestCase):

@@ -95,6 +95,7 @@ def prepared(shape: str, seconds: float, h: float = 1e6) -> Callable[[], np.ndar
             phases,
             5.0,
             0.0,
+            -273.0,
         )
         return samples  # type: ignore[no-any-return]
 

@@ -83,7 +83,10 @@ export function followOutbox(queries: QueryClient, outbox: { hear(hearer: (news:
   return outbox.hear((news) => {
     if (news.kind !== "answered") return;
     const { answer } = news;
-    queries.setQueryData([isBatch(answer) ? "batch" : "bake", answer.id], answer);
+    const key = [isBatch(answer) ? "batch" : "bake", answer.id];
+    // A question asked before this was taken may be answered after it: what it says is older.
+    void queries.cancelQueries({ queryKey: key, exact: true });
+    queries.setQueryData(key, answer);
     // Where it was started is open under the start's own id.
     for (const { id, work } of news.posted) if (work.kind === "start") queries.setQueryData(["batch", id], answer);
     const lists = news.posted.some((p) => p.work.kind !== "mark");

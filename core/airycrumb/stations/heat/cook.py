@@ -144,8 +144,11 @@ def _section(piece: Piece, altitude_m: float) -> _Section:
 Marched = tuple[Array, Array, Array]
 
 
-def _march(s: _Section, temperature: Array, wet: Array, rows: Array) -> Marched:
-    """Samples, cells and water on the skins, from these temperatures through these phases."""
+def _march(s: _Section, temperature: Array, wet: Array, rows: Array, known_c: float = -273.0) -> Marched:
+    """Samples, cells and water on the skins, from these temperatures through these phases.
+
+    known_c: what the coldest point has got to already.
+    """
     m = s.mesh
     return march(
         temperature.copy(),
@@ -169,6 +172,7 @@ def _march(s: _Section, temperature: Array, wet: Array, rows: Array) -> Marched:
         rows,
         EVERY,
         c.EMISSIVITY_VIEW.value * c.STEFAN_BOLTZMANN.value,
+        known_c,
     )
 
 
@@ -190,7 +194,7 @@ def _rested(piece: Piece, fire: Boundary, minutes: float, rest: float) -> tuple[
     if rest <= 0:
         return s, (samples, cells, wets), len(samples)
     at = int(np.argmin(np.abs(samples[:, AT] - minutes * 60)))
-    after, cooled, wetter = _march(s, cells[at], wets[at], phases(fire, 0.0, rest))
+    after, cooled, wetter = _march(s, cells[at], wets[at], phases(fire, 0.0, rest), float(samples[at, CORE]))
     after[:, AT] += samples[at, AT]
     after[:, ENERGY] += samples[at, ENERGY]
     after[:, GONE] += samples[at, GONE]

@@ -36,6 +36,11 @@ class Pace:
         return Band(typical * (1 - self.doubt), typical, typical * (1 + self.doubt))
 
 
+# Under way a reading counts up to a third or three times the minutes: drawn in nearer, one a little less cold would
+# count for more. A kitchen learns from it as half or twice at most: beyond that it is a slip.
+FURTHEST_LN, LEARNED_LN = 1.1, 0.7
+
+
 @dataclass(frozen=True)
 class Probed:
     """What readings of one cook's core say of its pace. log_ratio: ln(minutes needed / forecast); sd: of that."""
@@ -60,7 +65,7 @@ def probed(readings: Sequence[tuple[float, float]], forecast: Course) -> Probed 
     if not rows:
         return None
     ratios, weights = np.array(rows).T
-    mean = float(np.clip(np.average(ratios, weights=weights), -0.7, 0.7))
+    mean = float(np.clip(np.average(ratios, weights=weights), -FURTHEST_LN, FURTHEST_LN))
     # Many readings of one probe share its place in the piece: they say no more than the hottest of them.
     way = (max(celsius for minute, celsius in readings if celsius < top) - start) / (top - start)
     return Probed(mean, c.PROBE_SPREAD.value / math.sqrt(min(max(way, 0.1), 1.0)))
@@ -79,7 +84,8 @@ def learn_pace(pace: Pace, seen: Probed) -> Pace:
     """The kitchen's pace after one cook: one observation, with the spread between pieces on top."""
     noise = seen.sd**2 + c.PIECE_SPREAD.value**2
     gain = pace.variance / (pace.variance + noise)
-    return Pace(pace.mean + gain * (seen.log_ratio - pace.mean), (1 - gain) * pace.variance, pace.bakes + 1)
+    said = min(max(seen.log_ratio, -LEARNED_LN), LEARNED_LN)
+    return Pace(pace.mean + gain * (said - pace.mean), (1 - gain) * pace.variance, pace.bakes + 1)
 
 
 @dataclass(frozen=True)

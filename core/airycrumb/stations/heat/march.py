@@ -35,6 +35,15 @@ AT, CORE, CRUMB, TOP, BOTTOM, GONE = 0, 1, 2, 3, 4, 5
 CELL, ENERGY = 6, 7  # °C of the coldest cell, on the whole; J put in so far
 SAMPLE_COLUMNS = 8
 
+# Rows of a line of cells: °C, W/K to the next cell and to outside, W from outside were the cell at 0 °C, kg of filling
+# and of dough, J owed from the step before, J/K over the step.
+NOW, BESIDE, OUTSIDE, GIVEN, FILLING_KG, DOUGH_KG, OWED, PER_K = 0, 1, 2, 3, 4, 5, 6, 7
+LINE_ROWS = 8
+MISSED, GAINED = 4, 5  # rows of work after the three of the matrix and the J before: J not yet met, J gained
+# Rows of what the skins meet: W/K to the air and to what is below, W that drying takes and its slope, °C below.
+TO_AIR, TO_BELOW, DRIES, DRIES_PER_K, BELOW_C = 0, 1, 2, 3, 4
+EDGE_ROWS = 5
+
 
 @njit(cache=True, error_model="numpy")
 def look_up(table, t):
@@ -89,14 +98,20 @@ def solve_tridiagonal(off, diagonal, right, n):
 def solve_line(line, n, dt, tables, base, work):
     """One implicit step of a line of cells, exact for its enthalpies.
 
-    line: rows of °C (changed in place), conductance to the next cell, to outside, W from outside at 0 °C, kg of filling
-    and dough, J owed from before (changed in place), J/K to begin with (changed in place). Capacities are secants of
-    the enthalpy over the step, found by turns: at a plateau of melting they are drawn together.
+    line: rows as named above; °C, J owed and J/K are changed in place. Capacities are secants of the enthalpy over the
+    step, found by turns: at a plateau of melting they are drawn together.
     """
-    celsius, beside, outside, given, owed, per_k = line[0], line[1], line[2], line[3], line[6], line[7]
+    celsius, beside, outside, given, owed, per_k = (
+        line[NOW],
+        line[BESIDE],
+        line[OUTSIDE],
+        line[GIVEN],
+        line[OWED],
+        line[PER_K],
+    )
     off, diagonal, right, before = work[0], work[1], work[2], work[3]
     for i in range(n):
-        before[i] = of_both(celsius[i], line[4, i], line[5, i], tables, base, 0)
+        before[i] = of_both(celsius[i], line[FILLING_KG, i], line[DOUGH_KG, i], tables, base, 0)
     for turn in range(MOST_TURNS):
         for i in range(n):
             diagonal[i] = per_k[i] / dt + outside[i]
@@ -109,22 +124,24 @@ def solve_line(line, n, dt, tables, base, work):
         good = True
         for i in range(n):
             gained, moved = (
-                of_both(right[i], line[4, i], line[5, i], tables, base, 0) - before[i],
+                of_both(right[i], line[FILLING_KG, i], line[DOUGH_KG, i], tables, base, 0) - before[i],
                 right[i] - celsius[i],
             )
-            work[4, i], work[5, i] = per_k[i] * moved - gained, gained
-            if abs(work[4, i]) > CLOSE_ENOUGH * per_k[i]:
+            work[MISSED, i], work[GAINED, i] = per_k[i] * moved - gained, gained
+            if abs(work[MISSED, i]) > CLOSE_ENOUGH * per_k[i]:
                 good = False
         if good or turn == MOST_TURNS - 1:
             break
         for i in range(n):
             moved = right[i] - celsius[i]
             new = (
-                work[5, i] / moved if abs(moved) > 0.002 else of_both(right[i], line[4, i], line[5, i], tables, base, 1)
+                work[GAINED, i] / moved
+                if abs(moved) > 0.002
+                else of_both(right[i], line[FILLING_KG, i], line[DOUGH_KG, i], tables, base, 1)
             )
             per_k[i] = new if turn < 3 else 0.5 * (new + per_k[i])
     for i in range(n):
-        celsius[i], owed[i] = right[i], work[4, i]
+        celsius[i], owed[i] = right[i], work[MISSED, i]
 
 
 @njit(cache=True, error_model="numpy")
@@ -156,8 +173,8 @@ def air_at(phase, seconds):
 def skin_step(dt, phase, air, temperature, k, skin, touching, half, plate, wet, vapour, latent, sigma_view, edge):
     """What each sector's skin meets in this step. half: W/mK-free conductance of half the outer cell.
 
-    edge: rows of W/K to the air and to what is below, W that drying takes and its slope, °C below; plate is changed in
-    place. Turned over, what touched is free and the sector opposite touches.
+    edge: rows as named above, written here; plate is changed in place. Turned over, what touched is free and the sector
+    opposite touches.
     """
     sectors, outer = temperature.shape[0], temperature.shape[1] - 1
     for j in range(sectors):
@@ -173,19 +190,19 @@ def skin_step(dt, phase, air, temperature, k, skin, touching, half, plate, wet, 
         elif phase[RADIATES_BELOW] > 0:
             h_below += phase[RADIATES_BELOW] * radiation(air, t, sigma_view)
         free = 1 - share
-        edge[0, j] = free / (1 / (h_air * skin[j]) + 1 / inner)
-        edge[1, j] = share / (1 / (h_below * skin[j]) + 1 / inner)
-        edge[2, j], edge[3, j], edge[4, j] = 0.0, 0.0, below
+        edge[TO_AIR, j] = free / (1 / (h_air * skin[j]) + 1 / inner)
+        edge[TO_BELOW, j] = share / (1 / (h_below * skin[j]) + 1 / inner)
+        edge[DRIES, j], edge[DRIES_PER_K, j], edge[BELOW_C, j] = 0.0, 0.0, below
         if phase[AIR_VAPOUR] >= 0 and wet[j] > 0 and free > 0:
             sink, slope = evaporation(t, phase[H_TOP], vapour, latent, phase[AIR_VAPOUR])
-            edge[2, j], edge[3, j] = sink * skin[j] * free, slope * skin[j] * free
+            edge[DRIES, j], edge[DRIES_PER_K, j] = sink * skin[j] * free, slope * skin[j] * free
     if phase[MOST_WATTS] > 0:
         asked = 0.0
         for j in range(sectors):
             t = temperature[j, outer]
-            asked += edge[0, j] * (air - t) + edge[1, j] * (edge[4, j] - t)
+            asked += edge[TO_AIR, j] * (air - t) + edge[TO_BELOW, j] * (edge[BELOW_C, j] - t)
         if asked > phase[MOST_WATTS]:
-            edge[:2] *= phase[MOST_WATTS] / asked
+            edge[: TO_BELOW + 1] *= phase[MOST_WATTS] / asked
 
 
 @njit(cache=True, error_model="numpy")
@@ -197,34 +214,36 @@ def through(
     n, into, lost = 2 * layers, 0.0, 0.0
     for j in range(sectors // 2):
         low = sectors - 1 - j
-        line[2:4, :n] = 0.0
+        line[OUTSIDE : GIVEN + 1, :n] = 0.0
         for s in range(n):
             sector, i = (low, layers - 1 - s) if s < layers else (j, s - layers)
-            line[0, s], line[6, s], line[7, s] = temperature[sector, i], owed[sector, i], per_k[sector, i]
-            line[4, s], line[5, s] = grams[0, sector, i], grams[1, sector, i]
+            line[NOW, s], line[OWED, s], line[PER_K, s] = temperature[sector, i], owed[sector, i], per_k[sector, i]
+            line[FILLING_KG, s], line[DOUGH_KG, s] = grams[0, sector, i], grams[1, sector, i]
             if s == layers - 1:
-                line[1, s] = middle[j] / (inwards[low, 0] / k[low, 0] + inwards[j, 0] / k[j, 0])
+                line[BESIDE, s] = middle[j] / (inwards[low, 0] / k[low, 0] + inwards[j, 0] / k[j, 0])
             elif s < n - 1:
                 inner = i - 1 if s < layers else i
-                line[1, s] = out[sector, inner] / (
+                line[BESIDE, s] = out[sector, inner] / (
                     outwards[sector, inner] / k[sector, inner] + inwards[sector, inner + 1] / k[sector, inner + 1]
                 )
         for s, sector in ((0, low), (n - 1, j)):
-            t = line[0, s]
-            line[2, s] = edge[0, sector] + edge[1, sector] + edge[3, sector]
-            line[3, s] = edge[0, sector] * air + edge[1, sector] * edge[4, sector] - edge[2, sector]
-            line[3, s] += edge[3, sector] * t
-        first, last = line[0, 0], line[0, n - 1]
+            t = line[NOW, s]
+            line[OUTSIDE, s] = edge[TO_AIR, sector] + edge[TO_BELOW, sector] + edge[DRIES_PER_K, sector]
+            line[GIVEN, s] = (
+                edge[TO_AIR, sector] * air + edge[TO_BELOW, sector] * edge[BELOW_C, sector] - edge[DRIES, sector]
+            )
+            line[GIVEN, s] += edge[DRIES_PER_K, sector] * t
+        first, last = line[NOW, 0], line[NOW, n - 1]
         solve_line(line, n, dt, tables, base, work)
         for s, sector, before in ((0, low, first), (n - 1, j, last)):
-            t = line[0, s]
-            dried = edge[2, sector] + edge[3, sector] * (t - before)
-            edge[2, sector] = dried
-            into += edge[0, sector] * (air - t) + edge[1, sector] * (edge[4, sector] - t) - dried
+            t = line[NOW, s]
+            dried = edge[DRIES, sector] + edge[DRIES_PER_K, sector] * (t - before)
+            edge[DRIES, sector] = dried
+            into += edge[TO_AIR, sector] * (air - t) + edge[TO_BELOW, sector] * (edge[BELOW_C, sector] - t) - dried
             lost += dried
         for s in range(n):
             sector, i = (low, layers - 1 - s) if s < layers else (j, s - layers)
-            temperature[sector, i], owed[sector, i], per_k[sector, i] = line[0, s], line[6, s], line[7, s]
+            temperature[sector, i], owed[sector, i], per_k[sector, i] = line[NOW, s], line[OWED, s], line[PER_K, s]
     return into, lost
 
 
@@ -233,19 +252,19 @@ def around(dt, temperature, k, turn, sides, grams, owed, per_k, tables, base, li
     """Every line round the piece at one depth, from the axis above over the rim to the axis below."""
     sectors, layers = temperature.shape
     for i in range(layers):
-        line[2:4, :sectors] = 0.0
+        line[OUTSIDE : GIVEN + 1, :sectors] = 0.0
         for j in range(sectors):
-            line[0, j], line[6, j], line[7, j] = temperature[j, i], owed[j, i], per_k[j, i]
-            line[4, j], line[5, j] = grams[0, j, i], grams[1, j, i]
+            line[NOW, j], line[OWED, j], line[PER_K, j] = temperature[j, i], owed[j, i], per_k[j, i]
+            line[FILLING_KG, j], line[DOUGH_KG, j] = grams[0, j, i], grams[1, j, i]
             if j < sectors - 1:
-                line[1, j] = sides[j, i] / (turn / 2 / k[j, i] + turn / 2 / k[j + 1, i])
+                line[BESIDE, j] = sides[j, i] / (turn / 2 / k[j, i] + turn / 2 / k[j + 1, i])
         solve_line(line, sectors, dt, tables, base, work)
         for j in range(sectors):
-            temperature[j, i], owed[j, i], per_k[j, i] = line[0, j], line[6, j], line[7, j]
+            temperature[j, i], owed[j, i], per_k[j, i] = line[NOW, j], line[OWED, j], line[PER_K, j]
 
 
 @njit(cache=True, error_model="numpy")
-def take_sample(samples, cells, row, seconds, temperature, k, half, air, edge, core, crumb, seen, gone):
+def take_sample(samples, cells, row, seconds, temperature, k, half, air, edge, core, crumb, seen, known, gone):
     """Write one row: seconds, coldest filling, coldest crumb, top skin, lower skin, kg evaporated; and every cell."""
     coldest, wall, outer, at = 1e9, 1e9, temperature.shape[1] - 1, -1
     for j in range(temperature.shape[0]):
@@ -261,7 +280,9 @@ def take_sample(samples, cells, row, seconds, temperature, k, half, air, edge, c
         coldest -= min(INWARDS * max(temperature[at, 1] - coldest, 0.0), MOST_INWARDS)
     samples[row, CELL] = held_at
     # While its cell warms, so does it.
-    if row > 0 and held_at >= samples[row - 1, CELL]:
+    if row == 0:
+        coldest = max(coldest, known)
+    elif held_at >= samples[row - 1, CELL]:
         coldest = max(coldest, samples[row - 1, CORE])
     last = temperature.shape[0] - 1
     samples[row, AT], samples[row, CORE], samples[row, CRUMB] = seconds, coldest, wall
@@ -270,7 +291,7 @@ def take_sample(samples, cells, row, seconds, temperature, k, half, air, edge, c
         if seen[j] > 0 or j == last:
             # A skin is as warm as what flows through half the outer cell makes it.
             t = temperature[j, outer]
-            into = edge[0, j] * (air - t) + edge[1, j] * (edge[4, j] - t) - edge[2, j]
+            into = edge[TO_AIR, j] * (air - t) + edge[TO_BELOW, j] * (edge[BELOW_C, j] - t) - edge[DRIES, j]
             here = t + into / (half[j] * k[j, outer])
             samples[row, TOP] += seen[j] * here
             if j == last:
@@ -301,6 +322,7 @@ def march(
     phases,
     every,
     sigma_view,
+    known,
 ):
     """March a piece through phases; returns samples (columns as named above), every cell and the skins' water at each.
 
@@ -308,7 +330,8 @@ def march(
     (2, sectors, layers); seen: share of each sector in the skin looked at from above; inwards, outwards, turn, out,
     middle, sides, skin, touching: of heat.shape.Mesh; tables: (4, 3, grid) enthalpy, capacity, conductivity of filling
     and dough, then of each as it cools; skin_water: kg/m2 free to evaporate from each sector; phases: (n,
-    PHASE_COLUMNS); every: s between samples.
+    PHASE_COLUMNS); every: s between samples; known: °C the coldest point has got to already, far below for a piece that
+    only begins.
     """
     sectors, layers = temperature.shape
     long = 0.0
@@ -319,7 +342,7 @@ def march(
     wets = np.empty((most, sectors))
     k, owed, per_k = np.empty((sectors, layers)), np.zeros((sectors, layers)), np.empty((sectors, layers))
     longest = max(2 * layers, sectors)
-    line, work, edge = np.zeros((8, longest)), np.zeros((6, longest)), np.zeros((5, sectors))
+    line, work, edge = np.zeros((LINE_ROWS, longest)), np.zeros((6, longest)), np.zeros((EDGE_ROWS, sectors))
     wet, plate, half = skin_water.copy(), np.empty(sectors), np.empty(sectors)
     for j in range(sectors):
         half[j], plate[j] = out[j, layers - 1] / outwards[j, layers - 1], temperature[j, layers - 1]
@@ -342,7 +365,9 @@ def march(
         done, unspread = 0.0, 0.0
         while left > 0.5:
             if seconds >= row * every:
-                take_sample(samples, cells, row, seconds, temperature, k, half, air, edge, core, crumb, seen, gone)
+                take_sample(
+                    samples, cells, row, seconds, temperature, k, half, air, edge, core, crumb, seen, known, gone
+                )
                 samples[row, ENERGY], wets[row] = energy, wet
                 row += 1
             # The long steps keep to the samples' beat.
@@ -383,8 +408,8 @@ def march(
             energy += dt * into
             gone += dt * lost / latent
             for j in range(sectors):
-                wet[j] -= dt * edge[2, j] / latent / skin[j]
+                wet[j] -= dt * edge[DRIES, j] / latent / skin[j]
             done, seconds, left = done + dt, seconds + dt, left - dt
-    take_sample(samples, cells, row, seconds, temperature, k, half, air, edge, core, crumb, seen, gone)
+    take_sample(samples, cells, row, seconds, temperature, k, half, air, edge, core, crumb, seen, known, gone)
     samples[row, ENERGY], wets[row] = energy, wet
     return samples[: row + 1], cells[: row + 1], wets[: row + 1]
