@@ -13,6 +13,7 @@ from airycrumb.recipe import read_recipe as _read_recipe
 from airycrumb.recipe import to_bake as _to_bake
 from airycrumb.sheet import work as _work
 from airycrumb.stations import filling, safety
+from airycrumb.stations import warm_clock as _clock
 from airycrumb.stations.divide import portioning as _portioning
 from airycrumb.stations.divide import sharing
 from airycrumb.stations.enclose import enclose as _enclose
@@ -55,7 +56,7 @@ read_line, read_recipe, to_bake = saying(_read_line), saying(_read_recipe), sayi
 work, enclose, solve, kept = saying(_work), saying(_enclose), saying(_solve), saying(_kept)
 moisture, stiffness = saying(filling.moisture), saying(filling.stiffness)
 cautions, core_line, limit, warm_clock = map(
-    saying, (safety.cautions, safety.core_line, safety.limit, safety.warm_clock)
+    saying, (safety.cautions, safety.core_line, _clock.limit, _clock.warm_clock)
 )
 portioning, share_out, cuts_by_eye = map(saying, (_portioning.portioning, sharing.share_out, sharing.cuts_by_eye))
 mixing_order = saying(mixing.mixing_order)

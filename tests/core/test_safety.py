@@ -7,7 +7,7 @@ from hypothesis import strategies as st
 
 from airycrumb.data.safety import REGIONS
 from airycrumb.pantry import find
-from airycrumb.stations import safety
+from airycrumb.stations import safety, warm_clock
 from tests.core.spoken import spoken
 
 CHEESE = [find("soft cheese")]
@@ -53,7 +53,7 @@ class Cautions(unittest.TestCase):
         items = [find(key) for key in filling]
         line = safety.core_line(items, state, "strictest")
         stuffed, fires = [safety.Stuffing(items, state)], [safety.HeatHazard(method, air)]
-        clock = safety.warm_clock([safety.Spell("proof", warm)], room, "strictest")
+        clock = warm_clock.warm_clock([warm_clock.Spell("proof", warm)], room, "strictest")
         found = safety.cautions([find("bread flour")], stuffed, fires, line, clock)
         return {c.code: spoken(c) for c in found}
 
@@ -91,43 +91,45 @@ class Cautions(unittest.TestCase):
 
 RULES = st.sampled_from(["standing", "chilling", "cooling"])
 SPELLS = st.lists(
-    st.builds(safety.Spell, st.sampled_from(["wrapping", "proof", "waiting"]), st.floats(0, 200), RULES),
+    st.builds(warm_clock.Spell, st.sampled_from(["wrapping", "proof", "waiting"]), st.floats(0, 200), RULES),
     max_size=8,
 )
 
 
 class TheWarmClock(unittest.TestCase):
     @given(SPELLS, SPELLS)
-    def test_it_adds_up_and_never_resets(self, first: list[safety.Spell], then: list[safety.Spell]) -> None:
-        clock = lambda spells: safety.warm_clock(spells, 21, "strictest")
-        cold = safety.Spell("in the fridge", 0.0)
+    def test_it_adds_up_and_never_resets(self, first: list[warm_clock.Spell], then: list[warm_clock.Spell]) -> None:
+        clock = lambda spells: warm_clock.warm_clock(spells, 21, "strictest")
+        cold = warm_clock.Spell("in the fridge", 0.0)
         both = clock([*first, cold, *then])
         self.assertAlmostEqual(both.total_min, clock(first).total_min + clock(then).total_min)
         self.assertAlmostEqual(both.standing_min + both.chilling_min + both.cooling_min, both.total_min)
         self.assertGreaterEqual(both.total_min, clock(first).total_min)
 
     def test_cooling_is_judged_by_its_own_rule(self) -> None:
-        clock = safety.warm_clock([safety.Spell("cooling", 200, "cooling"), safety.Spell("proof", 60)], 21, "us")
+        clock = warm_clock.warm_clock(
+            [warm_clock.Spell("cooling", 200, "cooling"), warm_clock.Spell("proof", 60)], 21, "us"
+        )
         self.assertEqual((clock.over, clock.cools_slowly, clock.total_min), (False, False, 260))
-        self.assertTrue(safety.warm_clock([safety.Spell("cooling", 400, "cooling")], 21, "us").cools_slowly)
+        self.assertTrue(warm_clock.warm_clock([warm_clock.Spell("cooling", 400, "cooling")], 21, "us").cools_slowly)
 
     def test_chilling_is_judged_with_what_stood_before_it_by_four_hours_in_all(self) -> None:
         # US FDA Food Code 3-501.19, from memory
-        clock = lambda chilling: safety.warm_clock(
-            [safety.Spell("proof", 90), safety.Spell("chilling", chilling, "chilling")], 21, "us"
+        clock = lambda chilling: warm_clock.warm_clock(
+            [warm_clock.Spell("proof", 90), warm_clock.Spell("chilling", chilling, "chilling")], 21, "us"
         )
         self.assertEqual((clock(149).chills_slowly, clock(151).chills_slowly, clock(151).over), (False, True, False))
 
     def test_the_limits_are_the_regions_and_the_strictest_is_the_default(self) -> None:
         # US two-hour rule, one hour above 32 °C, from memory; the UK gives no hours for what is to be cooked
-        limits = {r: safety.warm_clock([], 21, r).limit_min for r in REGIONS}
+        limits = {r: warm_clock.warm_clock([], 21, r).limit_min for r in REGIONS}
         self.assertEqual(limits, {"us": 120, "uk": 120, "strictest": 120})
-        self.assertEqual(safety.warm_clock([], 33, "us").limit_min, 60)
+        self.assertEqual(warm_clock.warm_clock([], 33, "us").limit_min, 60)
         # 40 to 140 °F in the US, 8 to 63 °C in the UK, from memory: the strictest is the widest
-        zones = {r: safety.danger_zone(r) for r in REGIONS}
+        zones = {r: warm_clock.danger_zone(r) for r in REGIONS}
         self.assertEqual(zones, {"us": (4.4, 60.0), "uk": (8.0, 63.0), "strictest": (4.4, 63.0)})
         with self.assertRaises(KeyError):
-            safety.limit("nonsense", "us")
+            warm_clock.limit("nonsense", "us")
 
 
 FOODS = ["hake raw", "poultry raw", "ground meat raw", "whole egg", "beetroot cooked", "soft cheese"]
@@ -161,7 +163,7 @@ class BesideTheStep(unittest.TestCase):
             safety.HeatHazard("steam", 100, refills=True),
         ]
         line = safety.core_line([find("hake raw")], "raw", "us")
-        clock = safety.warm_clock([], 21, "us")
+        clock = warm_clock.warm_clock([], 21, "us")
         found = safety.cautions([], [safety.Stuffing([find("hake raw")], "raw")], fires, line, clock, blade=True)
         said = {c.code: f"{c.title} {c.text}" for c in found}
         for code, words in (
@@ -175,7 +177,7 @@ class BesideTheStep(unittest.TestCase):
                 self.assertIn(words, said[code])
 
     def test_a_filling_that_cools_for_half_a_day_is_called_out(self) -> None:
-        clock = safety.warm_clock([safety.Spell("cooling", 420, "cooling")], 21, "us")
+        clock = warm_clock.warm_clock([warm_clock.Spell("cooling", 420, "cooling")], 21, "us")
         stuffed = [safety.Stuffing([find("beetroot cooked")], "cooked")]
         line = safety.core_line([find("beetroot cooked")], "cooked", "us")
         found = {c.code: c for c in safety.cautions([], stuffed, [], line, clock)}

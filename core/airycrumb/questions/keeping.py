@@ -7,6 +7,7 @@ from airycrumb.data.record import Constant
 from airycrumb.questions.findings import KEEP, PRACTICE, Findings
 from airycrumb.stations import safety
 from airycrumb.stations.keeping import Unbaked
+from airycrumb.stations.warm_clock import danger_zone
 from airycrumb.words import Message, as_number, in_celsius, say, say_n, weekday_of
 
 YEAST_FROZEN_DAYS = Constant(30.0, "days", "common practice", "a frozen yeast dough rises well for about a month")
@@ -58,7 +59,7 @@ def kept_too_long(w: Findings) -> Iterator[Doubt]:
 
 def fridge_too_warm(w: Findings) -> Iterator[Doubt]:
     """A fridge in which nothing leaves the danger zone."""
-    air, edge = w.ctx.kitchen.fridge_c, safety.danger_zone(w.ctx.kitchen.region)[0]
+    air, edge = w.ctx.kitchen.fridge_c, danger_zone(w.ctx.kitchen.region)[0]
     if w.unbaked is None or w.unbaked.place != "fridge" or air < edge:
         return
     yield Doubt(

@@ -6,6 +6,7 @@ from dataclasses import dataclass
 from airycrumb.data import safety as table
 from airycrumb.data.vocabulary import ALLERGEN, NO_ALLERGENS
 from airycrumb.pantry import Ingredient
+from airycrumb.stations.warm_clock import WarmClock, regions
 from airycrumb.words import NOTHING, Message, in_celsius, in_minutes, joined, listed, say
 
 
@@ -53,31 +54,12 @@ def _kinds(parts: list[Ingredient], state: str) -> list[str]:
     return kinds or ["cooked"]
 
 
-def regions(region: str) -> list[str]:
-    """The regions whose rules count: all that are known for "strictest"."""
-    return [r for r in table.REGIONS if r != "strictest"] if region == "strictest" else [region]
-
-
 def core_line(parts: list[Ingredient], state: str, region: str) -> CoreLine:
     """Strictest line over the filling's ingredients and, for "strictest", over all regions."""
     counted, kinds = regions(region), _kinds(parts, state)
     rows = [row for row in table.LINES if row.region in counted and row.kind in kinds]
     worst = max(rows, key=lambda row: row.celsius)
     return CoreLine(worst.celsius, worst.why, worst.source, worst.hold_min)
-
-
-def limit(rule: str, region: str) -> table.Limit:
-    """The strictest limit of a rule of data.safety.LIMITS in a region. KeyError for a rule nobody wrote."""
-    rows = [row for row in table.LIMITS if row.rule == rule and row.region in regions(region)]
-    if not rows:
-        raise KeyError(rule)
-    return min(rows, key=lambda row: row.value)
-
-
-def danger_zone(region: str) -> tuple[float, float]:
-    """°C between which what is perishable must not stand long; the widest for "strictest"."""
-    zones = [table.DANGER[r] for r in regions(region)]
-    return min(low for low, _ in zones), max(high for _, high in zones)
 
 
 @dataclass(frozen=True)
@@ -107,71 +89,6 @@ def is_raw(parts: list[Ingredient], state: str) -> bool:
 def is_perishable(parts: list[Ingredient]) -> bool:
     """Whether the filling must not stand warm for long."""
     return any(i.role in (*PERISHABLE, "pulse", "grain", "vegetable") for i in parts)
-
-
-@dataclass(frozen=True)
-class Spell:
-    """A stretch of the plan. warm_min: minutes of it that a filling spends in the danger zone; rule: what judges it:
-    "standing"; "cooling" of what was cooked; or "chilling" of pieces put into the cold."""
-
-    what: Message
-    warm_min: float
-    rule: str = "standing"
-
-
-@dataclass(frozen=True)
-class WarmClock:
-    """Time a filling spends in its region's danger zone, over the whole plan; cold in between resets nothing.
-
-    total_min: of all spells; standing_min, chilling_min, cooling_min: of those under each rule; the limits are the
-    region's: limit_min of standing, all_limit_min of standing and chilling, cooling_limit_min of cooling.
-    """
-
-    spells: list[Spell]
-    total_min: float
-    standing_min: float
-    chilling_min: float
-    cooling_min: float
-    limit_min: float
-    all_limit_min: float
-    cooling_limit_min: float
-    source: Message
-    all_source: Message
-
-    @property
-    def over(self) -> bool:
-        """Whether it stands warm for longer than the limit."""
-        return self.standing_min > self.limit_min
-
-    @property
-    def chills_slowly(self) -> bool:
-        """Whether standing and chilling together take longer than their limit."""
-        return self.chilling_min > 0 and self.standing_min + self.chilling_min > self.all_limit_min
-
-    @property
-    def cools_slowly(self) -> bool:
-        """Whether it takes longer to cool than the cooling rule has it."""
-        return self.cooling_min > self.cooling_limit_min
-
-
-def warm_clock(spells: list[Spell], room_c: float, region: str) -> WarmClock:
-    """Add the spells up against a region's limits, one hour in a room above 32 °C."""
-    standing = limit("warm_hot" if room_c > table.HOT_ROOM else "warm", region)
-    cooling, all_of_it = limit("cool_to_5", region), limit("warm_and_chilling", region)
-    kept = [s for s in spells if s.warm_min > 0]
-    under = lambda rule: sum(s.warm_min for s in kept if s.rule == rule)
-    return WarmClock(
-        spells=kept,
-        total_min=sum(s.warm_min for s in kept),
-        standing_min=under("standing"),
-        chilling_min=under("chilling"),
-        cooling_min=under("cooling"),
-        limit_min=standing.value,
-        all_limit_min=all_of_it.value,
-        cooling_limit_min=cooling.value,
-        source=standing.source,
-        all_source=all_of_it.source,
-    )
 
 
 @dataclass(frozen=True)

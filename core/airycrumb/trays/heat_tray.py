@@ -8,9 +8,10 @@ from airycrumb.data import heat as c
 from airycrumb.data.heat_choices import SEARED_ML
 from airycrumb.data.vocabulary import FIRE
 from airycrumb.plan.context import Context, RoomReading
-from airycrumb.stations import heat, safety
+from airycrumb.stations import heat
 from airycrumb.stations.heat.settings import Dial, dial, preheat_min
 from airycrumb.stations.rise import Place
+from airycrumb.stations.warm_clock import danger_zone
 from airycrumb.trays.ferment import Fermented, grown_while_waiting
 from airycrumb.trays.heating import (
     CAME_C,
@@ -177,7 +178,7 @@ def heat_tray(h: LoadResult, proof: Fermented, wrap_min: float, density: float) 
     steams, seen = b.method == "steam", _hottest_skin(h)
     waits = [i * h.turn_min for i in range(load.loads)]
     course = load.most.long.course
-    cold, hot = safety.danger_zone(k.region)
+    cold, hot = danger_zone(k.region)
     heating = (course.reaches(hot) or h.minutes) - (course.reaches(cold) or 0.0)
     pot, measured = k.steamer, k.true_oven.bakes or oven_readings(ctx)
     water = heat.steam_water(steam_watts(ctx), h.minutes * load.loads, pot.pot_ml, pot.basket_mm, load.at_once)

@@ -14,7 +14,8 @@ from airycrumb.stations.heat.settings import Dial
 from airycrumb.stations.heat.steamer import SteamWater
 from airycrumb.stations.keeping import Unbaked
 from airycrumb.stations.rise.forecast import Forecast
-from airycrumb.stations.safety import Caution, WarmClock
+from airycrumb.stations.safety import Caution
+from airycrumb.stations.warm_clock import WarmClock
 from airycrumb.stations.weigh.formula import Line, Percentages, Scaled, Sponge
 from airycrumb.stations.weigh.mixing import Added
 from airycrumb.words import NOTHING, Message

@@ -4,7 +4,7 @@ import numpy as np
 
 from airycrumb.plan.context import Context
 from airycrumb.stations import keeping, rise, safety
-from airycrumb.stations.safety import Spell, WarmClock
+from airycrumb.stations.warm_clock import Spell, WarmClock, danger_zone, warm_clock
 from airycrumb.trays.ferment import Fermented
 from airycrumb.trays.filled import coolings
 from airycrumb.trays.heating import CAME_C
@@ -18,7 +18,7 @@ def _chilling(ctx: Context, proof: Fermented, air_c: float, most: float) -> floa
     return keeping.minutes_to_cold(
         from_c=proof.stage.course.state_at(ready).temperature,
         air_c=air_c,
-        cold_c=safety.danger_zone(ctx.kitchen.region)[0],
+        cold_c=danger_zone(ctx.kitchen.region)[0],
         time_constant_min=60 * rise.time_constant_h(proof.place),
         most=most,
     )
@@ -71,7 +71,7 @@ def clock(
 ) -> WarmClock:
     """The clock of the piece that stands longest: the first wrapped of the last load. wait_min: of that load;
     heating_min: in the heat until it is out of the danger zone."""
-    cold, hot = safety.danger_zone(ctx.kitchen.region)
+    cold, hot = danger_zone(ctx.kitchen.region)
     spells = [
         _made(ctx),
         _cooling(ctx, density),
@@ -81,4 +81,4 @@ def clock(
         Spell(say("waiting for the heat"), _waiting(ctx, proof, wait_min)),
         Spell(say("heating to {hot}", hot=in_celsius(hot)), heating_min),
     ]
-    return safety.warm_clock(spells, ctx.room_c, ctx.kitchen.region)
+    return warm_clock(spells, ctx.room_c, ctx.kitchen.region)

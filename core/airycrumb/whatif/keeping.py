@@ -10,6 +10,7 @@ from airycrumb.data.vocabulary import ALLERGEN, FIRE
 from airycrumb.stations import heat, keeping, safety
 from airycrumb.stations.heat import Boundary
 from airycrumb.stations.heat.cook import Piece
+from airycrumb.stations.warm_clock import limit
 from airycrumb.trays.heating import CAME_C, LONGEST_MIN, LoadResult, fire_of
 from airycrumb.trays.pieces import Pieces
 from airycrumb.words import Message, in_celsius, in_minutes, say
@@ -113,7 +114,7 @@ def kept(h: LoadResult, p: Pieces, filling_made: datetime, eat: datetime) -> Kep
     kind = keeping.kind_of([i for i, _ in ctx.group.parts], ctx.group.filling.state)
     row = lambda baked, place: keeping.keeps(kind, baked, place, region)
     fridge, freezer = row(True, "fridge"), row(True, "frozen")
-    two_hours = safety.limit("warm", region)
+    two_hours = limit("warm", region)
     return Kept(
         name=(ctx.group.called if ctx.group.parts else p.wrapper.label),
         pieces=ctx.share.pieces,

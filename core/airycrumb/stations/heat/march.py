@@ -8,9 +8,10 @@ Compiled by numba at set-up (`python -m airycrumb.stations.heat`) and read from 
 import numpy as np
 from numba import njit
 
+from airycrumb.stations.heat.lookups import MATERIALS, conductivities, look_up, of_both
+
 STEP, LONG_STEP = 5.0, 15.0  # s: at first and at the end of a phase, and once what is quick is over
 QUICK_FOR, COOLS_QUICKLY_FOR = 300.0, 60.0  # s of each phase of heat, and of the rest
-COLDEST_C, PER_C = -40.0, 2.0  # the property tables begin here, with so many values to a degree
 
 # Columns of a phase. Below is what the piece touches or what is under it.
 SECONDS = 0
@@ -24,7 +25,6 @@ TURNED = 12  # 1: what was below faces up
 COOLS = 13  # 1: off the heat: a crust that has dried does not take its water back
 PHASE_COLUMNS = 14
 
-MATERIALS = 2  # filling and dough; the same two again for cooling
 # The coldest point below its cell: of the step to the next cell (a parabola in a slab says 0.2, in a ball 0.37), and
 # °C at most, since where ice melts the curve is no parabola.
 INWARDS, MOST_INWARDS = 0.3, 2.0
@@ -43,43 +43,6 @@ MISSED, GAINED = 4, 5  # rows of work after the three of the matrix and the J be
 # Rows of what the skins meet: W/K to the air and to what is below, W that drying takes and its slope, °C below.
 TO_AIR, TO_BELOW, DRIES, DRIES_PER_K, BELOW_C = 0, 1, 2, 3, 4
 EDGE_ROWS = 5
-
-
-@njit(cache=True, error_model="numpy")
-def look_up(table, t):
-    """Value at T °C of a table over the property grid."""
-    x = min(max((t - COLDEST_C) * PER_C, 0.0), len(table) - 1.001)
-    i = int(x)
-    return table[i] + (x - i) * (table[i + 1] - table[i])
-
-
-@njit(cache=True, error_model="numpy")
-def of_both(t, filling_kg, dough_kg, tables, base, row):
-    """Sum over filling and dough of kg times a row of their tables at T °C: 0 J held, 1 J/K."""
-    x = min(max((t - COLDEST_C) * PER_C, 0.0), tables.shape[2] - 1.001)
-    i = int(x)
-    f, total = x - i, 0.0
-    if filling_kg > 0:
-        a = tables[base, row, i]
-        total += filling_kg * (a + f * (tables[base, row, i + 1] - a))
-    if dough_kg > 0:
-        a = tables[base + 1, row, i]
-        total += dough_kg * (a + f * (tables[base + 1, row, i + 1] - a))
-    return total
-
-
-@njit(cache=True, error_model="numpy")
-def conductivities(temperature, filling, tables, base, k):
-    """W/mK of every cell: filling and dough in it one behind the other."""
-    most = tables.shape[2] - 1.001
-    for j in range(temperature.shape[0]):
-        for i in range(temperature.shape[1]):
-            x = min(max((temperature[j, i] - COLDEST_C) * PER_C, 0.0), most)
-            at = int(x)
-            part, f = x - at, filling[j, i]
-            of_filling = tables[base, 2, at] + part * (tables[base, 2, at + 1] - tables[base, 2, at])
-            of_dough = tables[base + 1, 2, at] + part * (tables[base + 1, 2, at + 1] - tables[base + 1, 2, at])
-            k[j, i] = 1 / (f / of_filling + (1 - f) / of_dough)
 
 
 @njit(cache=True, error_model="numpy")
