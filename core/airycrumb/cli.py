@@ -12,7 +12,7 @@ from typing import Any
 from airycrumb.bake import load_json, plain_kitchen, read_bake, read_kitchen
 from airycrumb.bake.kitchen import Kitchen
 from airycrumb.data.vocabulary import METHOD
-from airycrumb.paper.linked_recipe import as_recipe, in_turn, rolled_to
+from airycrumb.paper.linked_recipe import as_recipe, rolled_to, stands
 from airycrumb.paper.wrapper_files import as_pdf, as_svg
 from airycrumb.paper.wrapper_pages import PAPERS, template_of, thickness_of
 from airycrumb.problems import InputError, Problem
@@ -93,9 +93,8 @@ def _fermenting(t: RiseTray) -> Message:
     if t.rests:
         return say("rests until {ready}; it does not rise", ready=hour_of(t.ready))
     return say(
-        "{where}, {air} at first: ready {ready}, look from {look}",
-        where=in_turn(t.where),
-        air=in_celsius(t.air_c),
+        "{where}: ready {ready}, look from {look}",
+        where=stands(t),
         ready=hour_of(t.ready_low, t.ready_high),
         look=hour_of(t.look_from),
     )

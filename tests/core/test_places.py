@@ -11,12 +11,13 @@ from hypothesis import strategies as st
 from airycrumb.bake import read_bake
 from airycrumb.bake.marks import Observation
 from airycrumb.bake.room_day import read_room_day
+from airycrumb.paper.linked_recipe import RISE, stage_words
 from airycrumb.plan.context import RoomReading
 from airycrumb.problems import InputError
 from airycrumb.quantities import Band
 from airycrumb.sheet import Sheet
 from airycrumb.stations.rise import Air, Dough, Leg, Place, State, cooling, place_of, simulate, steady
-from tests.core.examples import NOON, bake_document, kitchen, seen, sheet
+from tests.core.examples import NOON, bake_document, kitchen, raw_sheet, seen, sheet
 from tests.core.spoken import work
 
 
@@ -36,6 +37,11 @@ WATER, BATH = {"where": "oven with hot water"}, {"where": "over warm water"}
 
 
 class Spots(unittest.TestCase):
+    def test_each_spot_is_said_in_turn_with_the_warmth_of_the_first(self) -> None:
+        bench = {"where": "bench", "for": "45 min"}
+        document = bake_document(rise={"to": 2.0, "spots": [bench, {"where": "fridge"}]}, plan={"eat_at": None})
+        self.assertIn("on the bench (20 °C), then in the fridge", str(stage_words(raw_sheet(document).rise, RISE)))
+
     def test_every_warm_spot_is_quicker_than_a_cool_bench_and_the_fridge_far_slower(self) -> None:
         bench = ready(standing(BENCH)).typical
         for spot in (LIGHT, WATER, BATH):

@@ -83,13 +83,18 @@ def stage_words(tray: RiseTray, what: Message) -> Message:
         rest = in_minutes(ready.typical if ready else 0)
         return say("Let it rest, covered, for {rest}; it does not rise.", rest=rest)
     return say(
-        "{what}, {where} ({air}), to {target} times its size: {time}. Go by the dough.",
+        "{what}, {where}, to {target} times its size: {time}. Go by the dough.",
         what=what,
-        where=in_turn(tray.where),
-        air=in_celsius(tray.air_c),
+        where=stands(tray),
         target=as_number(tray.forecast.target),
         time=say("{ready}", ready=in_minutes(ready.low, ready.high)) if ready else say("as long as it takes"),
     )
+
+
+def stands(tray: RiseTray) -> Message:
+    """Where a stage stands: how warm it is there as it begins, and where it goes after."""
+    first, *rest = tray.where
+    return in_turn([say("{spot} ({air})", spot=first, air=in_celsius(tray.air_c)), *rest])
 
 
 def in_turn(spots: list[Message]) -> Message:
