@@ -62,12 +62,18 @@ def page_of(browser: Browser, base: str, size: str, theme: Theme, now: datetime 
     """A fresh page whose clock stands at a moment."""
     width, height = SIZES[size]
     context = browser.new_context(
-        viewport={"width": width, "height": height}, color_scheme=theme, base_url=base, timezone_id="Europe/Lisbon"
+        viewport={"width": width, "height": height},
+        color_scheme=theme,
+        base_url=base,
+        timezone_id="Europe/Lisbon",
+        # A service worker's questions cannot be answered at the picture's hour.
+        service_workers="block",
     )
     page = context.new_page()
     page.clock.set_fixed_time(now)
     # The server's clock is the picture's too: a device whose clock is wrong says so.
-    page.route("**/api/me", _at_the_pages_own_hour)
+    for who in ("**/api/me", "**/api/session/demo"):
+        page.route(who, _at_the_pages_own_hour)
     return page
 
 
