@@ -279,8 +279,7 @@ class Looks(BrowserCase):
             page.goto(path)
             # What stands around a tray is the same on each: it is looked at with the first.
             part = "[role=tabpanel]" if path in trays[1:] else None
-            # Weigh and Divide are made of the same things as the trays looked at in the dark.
-            for theme in ("light",) if path in (trays[0], trays[2], "/notebook") else ("light", "dark"):
+            for theme in ("light", "dark"):
                 page.emulate_media(color_scheme=theme)
                 expect(page.locator("svg[role=img]").first).to_be_visible()
                 # The dark pages are the same ones in other colours.

@@ -61,7 +61,7 @@ BODIES = {
 def cells_of(shape: str) -> Mesh:
     """The cells of a slab, a long cylinder or a ball RADIUS high from its middle. Width and length over the height."""
     wide, long = (RADIUS * ratio for ratio in BODIES[shape])
-    return mesh(Body(wide, RADIUS, long, 1e-4, 0.5, 0, 0, 0), 0.0, "round bun", False)
+    return mesh(Body(wide, RADIUS, long, 1e-4, 0.5), 0.0, "round bun", False)
 
 
 def prepared(shape: str, seconds: float, h: float = 1e6) -> Callable[[], np.ndarray]:
@@ -79,15 +79,7 @@ def prepared(shape: str, seconds: float, h: float = 1e6) -> Callable[[], np.ndar
             m.filling,
             everywhere,
             everywhere,
-            m.seen,
-            m.inwards,
-            m.outwards,
-            m.turn,
-            m.out,
-            m.middle,
-            m.round,
-            m.skin,
-            m.touching,
+            *m.ways_of_heat,
             TABLES,
             dry,
             2.3e6,

@@ -19,5 +19,8 @@ SHAPES = {
 # Share of the dough shut up in the seam, outside the wall that the heat goes through (assumed).
 SEAM_SHARE = {"round bun": 0.05, "half moon": 0.18, "crescent": 0.05, "packet": 0.05}
 
+# Share of the width in each wall of a piece that is open on top, drawn and cooked alike (assumed).
+OPEN_WALLS = {"boat": 0.11, "well": 0.2}
+
 DOUGH_DENSITY = Constant(1.05, "g/mL", "common practice", "degassed dough")
 OVEN_SPRING = Constant(1.15, "x volume", "assumed", "growth of the dough in the first minutes of heat")

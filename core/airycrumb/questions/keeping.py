@@ -91,7 +91,13 @@ def weak_after_freezing(w: Findings) -> Iterator[Doubt]:
             "freeze them baked, or make them nearer the day.",
             month=_days(YEAST_FROZEN_DAYS.value),
         ),
-        answers=[Answer(say("Freeze for {month}", month=_days(30)), [Change(COLD, "720 h")]), KEEP],
+        answers=[
+            Answer(
+                say("Freeze for {month}", month=_days(YEAST_FROZEN_DAYS.value)),
+                [Change(COLD, f"{24 * YEAST_FROZEN_DAYS.value:.0f} h")],
+            ),
+            KEEP,
+        ],
         source=PRACTICE,
     )
 

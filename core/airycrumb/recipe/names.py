@@ -45,8 +45,9 @@ FOOD_ROLES = frozenset({"nut", "seed", "pulse", "grain", "vegetable", "fruit", "
 @lru_cache(maxsize=1)
 def _other_foods() -> frozenset[str]:
     """Single words that name a food other than the heads'."""
-    named = {w for i in shelf().values() if i.role in FOOD_ROLES for n in (i.key, *i.aliases) for w in [n.lower()]}
-    return frozenset(n for n in named if " " not in n) - HEADS - set(words_of(FLAVOURS)) | set(words_of(OTHER_FOODS))
+    named = {name.lower() for i in shelf().values() if i.role in FOOD_ROLES for name in (i.key, *i.aliases)}
+    others = {name for name in named if " " not in name} | set(words_of(OTHER_FOODS))
+    return frozenset(others - HEADS - set(words_of(FLAVOURS)))
 
 
 def _another_food(words: list[str], name: str) -> bool:

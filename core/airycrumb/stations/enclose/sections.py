@@ -7,6 +7,7 @@ from collections.abc import Callable
 
 import numpy as np
 
+from airycrumb.data.shapes import OPEN_WALLS
 from airycrumb.stations.enclose.points import Points, area, moved, sheet
 
 Cut = tuple[Points, list[Points]]  # the outside, and the outlines of filling within or on it
@@ -109,8 +110,8 @@ SECTIONS: dict[str, Callable[[float, float, float], Cut]] = {
     "pie": _closed(4.5, 0.5),
     "braid": _closed(2.8, 0.35),
     "half moon": _cushion,
-    "boat": _pan(0.11, hollow=False),
-    "well": _pan(0.2, hollow=True),
+    "boat": _pan(OPEN_WALLS["boat"], hollow=False),
+    "well": _pan(OPEN_WALLS["well"], hollow=True),
 }
 BY_CLOSING = {"layered": _spiral, "kneaded_in": _studded}
 

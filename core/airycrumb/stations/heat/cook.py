@@ -1,5 +1,6 @@
 """Cooking one filled piece: its core, crumb and skin through time, and how long it needs."""
 
+from collections.abc import Callable
 from dataclasses import dataclass
 
 import numpy as np
@@ -142,6 +143,7 @@ def _section(piece: Piece, altitude_m: float) -> _Section:
 
 
 Marched = tuple[Array, Array, Array]
+_compiled: Callable[..., Marched] = march  # a compiled function tells nothing of its arguments
 
 
 def _march(s: _Section, temperature: Array, wet: Array, rows: Array, known_c: float = -273.0) -> Marched:
@@ -150,21 +152,13 @@ def _march(s: _Section, temperature: Array, wet: Array, rows: Array, known_c: fl
     known_c: what the coldest point has got to already.
     """
     m = s.mesh
-    return march(
+    return _compiled(
         temperature.copy(),
         s.grams,
         m.filling,
         s.core,
         s.wall,
-        m.seen,
-        m.inwards,
-        m.outwards,
-        m.turn,
-        m.out,
-        m.middle,
-        m.round,
-        m.skin,
-        m.touching,
+        *m.ways_of_heat,
         _stacked((s.filling, s.dough)),
         _VAPOUR,
         float(latent_heat(90.0)),

@@ -7,25 +7,25 @@ through their common face: no conductance is ever negative, however flat the pie
 import math
 from dataclasses import dataclass
 from functools import lru_cache
+from typing import Any
 
 import numpy as np
 from numpy.typing import NDArray
 
-from airycrumb.data.shapes import SHAPES
+from airycrumb.data.shapes import OPEN_WALLS, SHAPES
 from airycrumb.stations.heat.water import Array
 
 LAYERS, SECTORS = 12, 8  # from the middle out to the skin; from the axis to the rim, above and below
 SKIN_LAYER_M = 0.0002  # thickness of the outermost layer over the middle
 SAMPLES = 4  # points across each cell, both ways, at which it is asked whether it is filling
 ROUNDEST = 0.9995  # height over width beyond which a section counts as this round: a circle has no two foci
-FAR = 10.0  # m
-OPEN_WALLS = {"boat": 0.11, "well": 0.2}  # share of the width in each wall of what is open on top
+FAR = 10.0  # m: behind every point of a piece
 
 
 @dataclass(frozen=True)
 class Body:
     """A piece as a half section: half-axes a across, b up and l along, m; volume m3; facing_down: share of its surface
-    that touches what it stands on. The height is the piece's own; width and length are those of an ellipsoid as large.
+    that touches what it stands on. The height is the piece's own; the rest is that of an ellipsoid as large.
     """
 
     half_width: float
@@ -33,9 +33,6 @@ class Body:
     half_length: float
     volume: float
     facing_down: float
-    height: float
-    width: float
-    length: float
 
     @property
     def plan_power(self) -> float:
@@ -62,9 +59,6 @@ def sized(volume: float, height: float, width: float, length: float, facing_down
         half_length=max(plan / across, across),
         volume=volume,
         facing_down=facing_down,
-        height=height,
-        width=width,
-        length=length,
     )
 
 
@@ -74,11 +68,11 @@ class Mesh:
     middle out.
 
     volume m3; filling: share of each cell; inwards, outwards: from its centre of volume to its edges in u; turn: dv of
-    each sector; out: faces between a layer
-    and the next, the last at the skin, and middle: between above and below, both as weight x dv [m]; round: faces
-    between a sector and the next, as weight x du [m]; skin: m2 of each sector; touching: share of it on what the piece
-    stands on; corners: (sectors + 1, layers + 1, 2) m, x from the axis and z from the middle; rim: (n, 2) m, the edge
-    of the filling from the axis back to it, empty where it lies all through the dough or there is none.
+    each sector; out: faces between a layer and the next, the last at the skin, and middle: between above and below,
+    both as weight x dv [m]; round: faces between a sector and the next, as weight x du [m]; skin: m2 of each sector;
+    touching: share of it on what the piece stands on; corners: (sectors + 1, layers + 1, 2) m, x from the axis and z
+    from the middle; rim: (n, 2) m, the edge of the filling from the axis back to it, empty where it lies all through
+    the dough or there is none.
     """
 
     volume: Array
@@ -93,6 +87,12 @@ class Mesh:
     touching: Array
     corners: Array
     rim: Array
+
+    @property
+    def ways_of_heat(self) -> tuple[Any, ...]:
+        """What heat passes through, in the order the march takes it."""
+        faces = (self.out, self.middle, self.round, self.skin, self.touching)
+        return (self.seen, self.inwards, self.outwards, self.turn, *faces)
 
     @property
     def seen(self) -> Array:
