@@ -15,6 +15,7 @@ from airycrumb.data.shapes import SHAPES
 from airycrumb.stations.enclose import CLOSINGS, disc_diameter, disc_thickness, gathered_diameter, piece_size
 from airycrumb.stations.enclose.lines import strips
 from airycrumb.stations.enclose.points import area, disc, fold, sheet
+from airycrumb.stations.enclose.proportions import proportions
 from airycrumb.stations.enclose.wrapper import Wrapper
 from tests.core.spoken import enclose
 
@@ -208,10 +209,13 @@ class CutThrough(unittest.TestCase):
             self.assertGreater(cooked.wall_mm, wrapped.wall_mm)
 
     @settings(max_examples=25)
-    @given(st.floats(10, 1500), st.floats(5, 1500), st.floats(1.0, 4.0))
-    def test_a_drawn_piece_has_the_volume_it_is_given(self, dough: float, filling: float, ratio: float) -> None:
+    @given(st.floats(10, 1500), st.floats(5, 1500), st.floats(1.0, 4.0), st.floats(0.6, 2))
+    def test_a_drawn_piece_has_the_volume_it_is_given(
+        self, dough: float, filling: float, ratio: float, spread: float
+    ) -> None:
         for key in CLOSINGS:
-            s = piece_size(key, "cooked", dough * ratio, filling)
+            lies = proportions(CLOSED_AS[key], spread)
+            s = piece_size(key, "cooked", dough * ratio, filling, lies)
             full = SHAPES[CLOSED_AS[key]][2]
             self.assertAlmostEqual(s.width_mm * s.height_mm * s.length_mm * full / 1000 / (dough * ratio + filling), 1)
 

@@ -2,7 +2,7 @@
 
 from dataclasses import dataclass
 from functools import cached_property
-from typing import Annotated, Self
+from typing import Annotated, Any, Self
 
 from pydantic import AfterValidator, Field, PrivateAttr, ValidationInfo, model_validator
 
@@ -175,7 +175,8 @@ NO_FILLING = Filling.model_construct(
 class Group:
     """Pieces of one size, closing and filling, with what a further group leaves unsaid filled in. g.
 
-    heat: None where they go in with the first group's.
+    across_mm, thick_mm: size wanted of its wrapper, None where its filling decides; heat: None where they go in with
+    the first group's.
     """
 
     pieces: int
@@ -184,6 +185,8 @@ class Group:
     closing: str
     filling: Filling
     heat: HeatSettings | None = None
+    across_mm: float | None = None
+    thick_mm: float | None = None
 
     @property
     def called(self) -> Message:
@@ -209,6 +212,22 @@ class Group:
 DOUGH_EACH = Measured("mass", "g", "62 g", (10, 1500), say("A piece"))
 FILLING_EACH = Measured("mass", "g", "40 g", (5, 1500), say("Filling for a piece"))
 PIECES = Count(MOST_PIECES, say("The number of pieces"))
+ACROSS = Measured("length", "mm", "120 mm", (30, 1200), say("The wrapper's width"), or_null=True)
+THICK = Measured("length", "mm", "4 mm", (0.5, 40), say("The wrapper's thickness"), or_null=True)
+
+
+def across() -> Any:
+    """The field for a width wanted."""
+    return left_out(
+        None, "across", "Width to roll a piece to, 30 to 1200 mm, if one is wanted; else as wide as its filling asks."
+    )
+
+
+def thick() -> Any:
+    """The field for a thickness wanted."""
+    return left_out(
+        None, "thickness", "Mean thickness to roll a piece to, 0.5 to 40 mm, if one is wanted; width goes first."
+    )
 
 
 class MoreGroup(Written):
@@ -222,6 +241,8 @@ class MoreGroup(Written):
         None, "filling_per_piece", "Mass of filling in one piece, 5 g to 1500 g; left out for plain pieces."
     )
     closing: Annotated[str | None, OneOf(tuple(CLOSINGS))] = left_out(None, "closing", "How it is closed.")
+    across_mm: Annotated[float | None, ACROSS] = across()
+    thick_mm: Annotated[float | None, THICK] = thick()
     filling: Annotated[Filling | None, NeverNull()] = None
     heat: Annotated[HeatSettings | None, NeverNull()] = None
 

@@ -7,20 +7,24 @@ from pydantic import Field, model_validator
 
 from airycrumb.bake.fields import Count, FormatVersion, Measured, OneOf, Problems, Text, Written, left_out, told
 from airycrumb.bake.groups import (
+    ACROSS,
     DOUGH_EACH,
     FILLING_EACH,
     MOST_PIECES,
     NO_FILLING,
     PIECES,
     PLAIN,
+    THICK,
     Eaters,
     Filling,
     Group,
     IngredientLine,
     MoreGroup,
     OnTop,
+    across,
     missing_filling,
     shared_out,
+    thick,
     unfit,
 )
 from airycrumb.bake.heating import HeatSettings
@@ -208,6 +212,8 @@ class Bake(Written):
         "How a piece is closed. lidded: a filled bun and a lid of a quarter of the dough; two_rounds: two wrappers; "
         "plain: no filling at all.",
     )
+    across_mm: Annotated[float | None, ACROSS] = across()
+    thick_mm: Annotated[float | None, THICK] = thick()
     dough: Dough
     rise: RiseStage
     filling: Filling
@@ -258,13 +264,33 @@ class Bake(Written):
         return (self._leading(counts[0]), *map(self._further, self.more_groups, counts[1:]))
 
     def _leading(self, pieces: int) -> Group:
-        return _group(pieces, self.dough_each_g, self.closing, self.filling, self.filling_each_g, None)
+        filling, filling_g = _inside(self.closing, self.filling, self.filling_each_g)
+        return Group(
+            pieces=pieces,
+            dough_each_g=self.dough_each_g,
+            filling_each_g=filling_g,
+            closing=self.closing,
+            filling=filling,
+            across_mm=self.across_mm,
+            thick_mm=self.thick_mm,
+        )
 
     def _further(self, group: MoreGroup, pieces: int) -> Group:
-        """What a further group leaves unsaid is as in the first."""
-        dough_g = self.dough_each_g if group.dough_each_g is None else group.dough_each_g
+        """What a further group leaves unsaid is as in the first: its size too, where dough and closing are."""
         closing = group.closing or self.closing
-        return _group(pieces, dough_g, closing, group.filling, group.filling_each_g, group.heat)
+        filling, filling_g = _inside(closing, group.filling, group.filling_each_g)
+        alike = closing == self.closing and group.dough_each_g is None
+        sized = group if group.across_mm or group.thick_mm or not alike else self
+        return Group(
+            pieces=pieces,
+            dough_each_g=self.dough_each_g if group.dough_each_g is None else group.dough_each_g,
+            filling_each_g=filling_g,
+            closing=closing,
+            filling=filling,
+            heat=group.heat,
+            across_mm=sized.across_mm,
+            thick_mm=sized.thick_mm,
+        )
 
     def heated(self, heat: HeatSettings | None) -> "Bake":
         """The same bake, heated in another way."""
@@ -348,19 +374,9 @@ class Bake(Written):
         )
 
 
-def _group(
-    pieces: int,
-    dough_g: float,
-    closing: str,
-    filling: Filling | None,
-    filling_g: float | None,
-    heat: HeatSettings | None,
-) -> Group:
-    if closing == PLAIN or filling is None or filling_g is None:
-        filling, filling_g = NO_FILLING, 0.0
-    return Group(
-        pieces=pieces, dough_each_g=dough_g, filling_each_g=filling_g, closing=closing, filling=filling, heat=heat
-    )
+def _inside(closing: str, filling: Filling | None, filling_g: float | None) -> tuple[Filling, float]:
+    """A piece's filling and g of it: none in a plain one, whatever is written."""
+    return (NO_FILLING, 0.0) if closing == PLAIN or filling is None or filling_g is None else (filling, filling_g)
 
 
 def read_bake(document: Document, own: Own = ()) -> Bake:

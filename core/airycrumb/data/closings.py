@@ -25,6 +25,10 @@ WALL_MM = Constant(18.0, "mm", "common practice", "rim of a boat folded up, twic
 WELL_RIM_MM = Constant(14.0, "mm", "common practice", "rim left standing round a pressed well")
 LID_SHARE = Constant(0.25, "share of the dough", "common practice", "23 g lid on a 70 g bun")
 PLAIN_MM = Constant(8.0, "mm", "assumed", "a plain piece patted out before it is folded")
+STRETCHY = Constant(
+    0.6, "x thickness", "assumed", "how thin a dough that is rested only, or mixed and left, is rolled and still closes"
+)
+MOST_OVER_USUAL = Constant(2.0, "x", "assumed", "filling beyond what closes well under whose weight a wall gives way")
 GAP_MM = Constant(20.0, "mm", "common practice", "room between grown pieces so that they do not touch")
 
 

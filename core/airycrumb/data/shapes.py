@@ -16,6 +16,21 @@ SHAPES = {
     "well": (3.0, 3.0, 0.72, 0.43),
 }
 
+# What a piece does that is rolled wider than its filling asks: it stays as "round" as it was, covers more and lies
+# "flat", or comes out "long" (assumed).
+ROLLED_WIDER = {
+    "round bun": "round",
+    "flat bun": "flat",
+    "half moon": "flat",
+    "crescent": "long",
+    "packet": "flat",
+    "log": "long",
+    "braid": "flat",
+    "pie": "flat",
+    "boat": "flat",
+    "well": "flat",
+}
+
 # Share of the dough shut up in the seam, outside the wall that the heat goes through (assumed).
 SEAM_SHARE = {"round bun": 0.05, "half moon": 0.18, "crescent": 0.05, "packet": 0.05}
 

@@ -1,5 +1,6 @@
 """Questions about filling and closing: too much, too wet, too warm, too little of it, too wide to roll."""
 
+import math
 from collections.abc import Iterator
 
 from airycrumb.bake.edits import Answer, Change, Doubt
@@ -8,8 +9,9 @@ from airycrumb.data.vocabulary import COOLED_IN
 from airycrumb.plan.context import Context
 from airycrumb.questions.findings import GEOMETRY, KEEP, PRACTICE, Findings, piece_count
 from airycrumb.stations import filling
+from airycrumb.stations.enclose import CLOSINGS
 from airycrumb.trays.filled import coolings, made_g, moisture_of
-from airycrumb.trays.pieces import Pieces, filling_density
+from airycrumb.trays.pieces import Pieces, filling_density, wanted_across
 from airycrumb.words import as_number, in_celsius, in_grams, in_millimetres, in_minutes, in_percent, listed, say
 
 FILLING_MODEL = say("the filling's water, shares assumed")
@@ -74,6 +76,92 @@ def _capacity(p: Pieces) -> Iterator[Doubt]:
             answers=_less_filling(ctx, round(dough_g * (r.ratio_low + r.ratio_high) / 2)),
             source=GEOMETRY,
         )
+
+
+def _roll_to(ctx: Context, across: float) -> Answer:
+    return Answer(
+        say("Roll to {across}", across=in_millimetres(across)),
+        [Change(ctx.path("across"), f"{across:.0f} mm"), Change(ctx.path("thickness"), None)],
+    )
+
+
+def wanted_size(w: Findings) -> Iterator[Doubt]:
+    """A width or thickness wanted that the filling, the dough or the closing does not bear."""
+    for p in w.pieces:
+        across = wanted_across(p.ctx)
+        if across is not None:
+            yield from _unrolled(p) if not p.wrapper.rolled else _too_thin(p, across)
+            yield from _too_narrow(p, across)
+
+
+def _unrolled(p: Pieces) -> Iterator[Doubt]:
+    yield Doubt(
+        code=p.ctx.code("size_unused"),
+        tray="wrap",
+        severity="note",
+        title=say("The size you want is not used"),
+        reason=say("Closed this way ({closing}) nothing is rolled out.", closing=p.wrapper.label),
+        answers=[
+            Answer(
+                say("Leave the size out"),
+                [Change(p.ctx.path("across"), None), Change(p.ctx.path("thickness"), None)],
+            ),
+            KEEP,
+        ],
+        source=GEOMETRY,
+    )
+
+
+def _too_thin(p: Pieces, across: float) -> Iterator[Doubt]:
+    ctx, r, how = p.ctx, p.wrapper, CLOSINGS[p.ctx.group.closing]
+    thinnest, dough_g = r.thinnest_mm, ctx.share.dough_per_piece_g
+    if r.mean_mm >= thinnest - 0.05:
+        return
+    widest = float(int(how.across_at(dough_g, thinnest)))
+    yield Doubt(
+        code=ctx.code("too_thin"),
+        tray="wrap",
+        severity="ask",
+        title=say(
+            "{dough} rolled to {across} is only {thick} thick",
+            dough=in_grams(dough_g),
+            across=in_millimetres(across),
+            thick=in_millimetres(r.mean_mm),
+        ),
+        reason=say(
+            "Closed this way it bears {thinnest}; thinner tears or dries out. At that it is {widest} wide.",
+            thinnest=in_millimetres(thinnest),
+            widest=in_millimetres(widest),
+        ),
+        answers=[*([_roll_to(ctx, widest)] if widest >= r.own_mm else []), KEEP],
+        source=GEOMETRY,
+    )
+
+
+def _too_narrow(p: Pieces, across: float) -> Iterator[Doubt]:
+    ctx, r = p.ctx, p.wrapper
+    if r.filling_g <= r.closes_over_g * 1.005 or r.filling_g > r.most_filling_g:
+        return
+    yield Doubt(
+        code=ctx.code("too_narrow"),
+        tray="wrap",
+        severity="stop",
+        title=say(
+            "Rolled to {across} it does not close over {filling}",
+            across=in_millimetres(across),
+            filling=in_grams(r.filling_g),
+        ),
+        reason=say(
+            "At that width it bears {closes_over} at most. This much filling asks for {own}.",
+            closes_over=in_grams(r.closes_over_g),
+            own=in_millimetres(r.own_mm),
+        ),
+        answers=[
+            _roll_to(ctx, math.ceil(r.own_mm)),
+            *(_less_filling(ctx, float(int(r.closes_over_g))) if r.closes_over_g >= 6 else [KEEP]),
+        ],
+        source=GEOMETRY,
+    )
 
 
 def warm_filling(w: Findings) -> Iterator[Doubt]:
@@ -271,4 +359,4 @@ def weeps(w: Findings) -> Iterator[Doubt]:
         )
 
 
-WRAPPING = (capacity, warm_filling, too_wide, too_wet, filling_short, cooling_short, weeps)
+WRAPPING = (capacity, wanted_size, warm_filling, too_wide, too_wet, filling_short, cooling_short, weeps)

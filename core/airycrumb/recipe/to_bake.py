@@ -11,7 +11,8 @@ from airycrumb.recipe.amounts import plain, read_amount
 from airycrumb.recipe.closing import closing_of
 from airycrumb.recipe.method import Said, sentences
 from airycrumb.recipe.reading import PlacedLine, Reading
-from airycrumb.words import Message, as_number, in_celsius, in_grams, listed, say, verbatim
+from airycrumb.stations.enclose.registry import CLOSINGS
+from airycrumb.words import Message, as_number, in_celsius, in_grams, in_millimetres, listed, say, verbatim
 
 RAW_ROLES = ("ground meat", "poultry", "fish")
 # words in a method that fold a disc over
@@ -30,6 +31,8 @@ KNEADED = {
     "machine": re.compile(r"\b(?:mixer|machine|processor|dough hook)\b", re.IGNORECASE),
     "none": re.compile(r"\bno[- ]knead|do not knead|without kneading\b", re.IGNORECASE),
 }
+NARROWEST_MM, WIDEST_MM = 30.0, 1200.0  # a width that can be rolled
+NARROWER = 0.75  # of the width a filling asks for: a filling heaped higher still closes; assumed
 SMALLEST_PIECE, LARGEST_PIECE, MOST_PIECES, MOST_ON_TOP = 10.0, 1500.0, 200, 12
 
 
@@ -153,6 +156,24 @@ def _said(reading: Reading) -> dict[str, Any]:
     }
 
 
+def _across(reading: Reading, closing: str, filling_each: str, assumed: list[Message]) -> dict[str, str]:
+    """The width the recipe rolls a piece to, where a wrapper so wide closes over its filling."""
+    told, how = _first(reading.said, "across_mm"), CLOSINGS[closing]
+    if told is None or not how.rolled:
+        return {}
+    asked = how.across(float(filling_each.split()[0])) if how.wraps else NARROWEST_MM
+    if NARROWER * asked <= told.typical <= WIDEST_MM:
+        return {"across": f"{told.typical:.0f} mm"}
+    assumed.append(
+        say(
+            "{told} is not taken for the width of a piece: its filling asks for about {asked}.",
+            told=in_millimetres(told.typical),
+            asked=in_millimetres(asked),
+        )
+    )
+    return {}
+
+
 def _filling_each(reading: Reading) -> Band | None:
     """g of filling for each piece, where the method says so in grams or spoons (a spoon holds as much as water)."""
     told = next((found for one in sentences(reading.method) if (found := FILLED.search(one))), None)
@@ -262,6 +283,7 @@ def to_bake(reading: Reading) -> Draft:
         "dough_per_piece": f"{each:.0f} g",
         "filling_per_piece": first["filling_per_piece"],
         "closing": closing or "gathered",
+        **_across(reading, closing or "gathered", first["filling_per_piece"], assumed),
         "dough": {
             "ingredients": dough,
             "leavening": "yeast and baking powder" if leavener else "yeast",

@@ -13,7 +13,8 @@ from airycrumb.pantry import Composition, blend
 from airycrumb.plan.context import Context, RoomReading
 from airycrumb.quantities import Band
 from airycrumb.stations import heat
-from airycrumb.stations.enclose import Fit, Size, fit_round, fit_tray
+from airycrumb.stations.enclose import Fit, Size, Wrapper, fit_round, fit_tray
+from airycrumb.stations.enclose.proportions import proportions
 from airycrumb.stations.heat.cook import HORIZONS_MIN, Cook, Piece
 from airycrumb.stations.heat.fire import Boundary
 from airycrumb.stations.heat.learning import OvenTruth, Pace, Probed, learn_oven, live_band, probed
@@ -38,7 +39,7 @@ def _shares(mix: Composition) -> tuple[float, float, float, float, float]:
     )
 
 
-def piece_of(ctx: Context, gas_ratio: float, dough_c: float, proof_min: float, proof: Place) -> Piece:
+def piece_of(ctx: Context, wrapper: Wrapper, gas_ratio: float, dough_c: float, proof_min: float, proof: Place) -> Piece:
     """A piece as it enters the heat.
 
     Its filling is taken to have warmed only as slowly as the whole piece does from the filling's
@@ -52,6 +53,7 @@ def piece_of(ctx: Context, gas_ratio: float, dough_c: float, proof_min: float, p
     dough = _shares(blend(bake.dough.parts))
     return Piece(
         shape=CLOSED_AS[ctx.group.closing],
+        lies=proportions(CLOSED_AS[ctx.group.closing], wrapper.across_mm / wrapper.own_mm),
         mixed=ctx.group.closing in MIXED,
         dough_g=share.dough_per_piece_g,
         filling_g=share.filling_per_piece_g,

@@ -4,13 +4,13 @@ from dataclasses import dataclass, replace
 
 from airycrumb.bake.groups import Group
 from airycrumb.bake.heating import HeatSettings
-from airycrumb.data.closings import USUAL
+from airycrumb.data.closings import STRETCHY, USUAL
 from airycrumb.data.vocabulary import ALLERGEN
 from airycrumb.plan.context import Context
 from airycrumb.quantities import Band
 from airycrumb.stations import safety
 from airycrumb.stations.divide.portioning import Portioning
-from airycrumb.stations.enclose import Fit, Wrapper, enclose
+from airycrumb.stations.enclose import CLOSINGS, Fit, Wrapper, enclose
 from airycrumb.stations.safety import CoreLine
 from airycrumb.trays.ferment import Fermented, final_proof, volume_over_gas_free
 from airycrumb.trays.filled import filled
@@ -50,6 +50,20 @@ def wrap_minutes(ctx: Context) -> float:
     return sum(wrap_seconds(g) * g.share.pieces for g in ctx.each_group()) / 60
 
 
+def wanted_across(ctx: Context) -> float | None:
+    """Width in mm the wrapper is wanted to be, None where its filling decides."""
+    group = ctx.group
+    if group.across_mm is not None or group.thick_mm is None:
+        return group.across_mm
+    return CLOSINGS[group.closing].across_at(ctx.share.dough_per_piece_g, group.thick_mm)
+
+
+def thinner(ctx: Context) -> float:
+    """How thin this dough is rolled over how thin a usual one is: one rested only, or mixed and left, stretches."""
+    dough = ctx.bake.dough
+    return STRETCHY.value if dough.leavening == "none" or dough.kneading == "none" else 1.0
+
+
 def _wrapped(ctx: Context, proof: Fermented) -> tuple[Wrapper, float]:
     ready = proof.forecast.ready
     ratio = volume_over_gas_free(proof, ready.typical if ready else float(proof.stage.course.minutes[-1]))
@@ -62,6 +76,8 @@ def _wrapped(ctx: Context, proof: Fermented) -> tuple[Wrapper, float]:
         filling_density=density,
         proofed_ratio=ratio,
         pieces=s.pieces,
+        wanted_mm=wanted_across(ctx),
+        thinner=thinner(ctx),
     )
     return made, ratio
 
@@ -103,7 +119,9 @@ def work_pieces(ctx: Context, last: Fermented, wrap_min: float) -> list[Pieces]:
         fires.update({i: fire_of(groups[i], at_once) for i in together})
     found = []
     for i, (g, proof, (wrapper, ratio)) in enumerate(zip(groups, proofs, wrapped, strict=True)):
-        piece = piece_of(g, ratio, proof.stage.course.state_at(proofed_min).temperature, proofed_min, proof.place)
+        piece = piece_of(
+            g, wrapper, ratio, proof.stage.course.state_at(proofed_min).temperature, proofed_min, proof.place
+        )
         found.append(
             Pieces(
                 ctx=g,

@@ -12,7 +12,7 @@ from airycrumb.plan.context import Context
 from airycrumb.problems import InputError, Problem
 from airycrumb.stations.enclose import CLOSINGS, Fit
 from airycrumb.trays.heating import fit_of
-from airycrumb.trays.pieces import filling_density
+from airycrumb.trays.pieces import filling_density, thinner
 from airycrumb.trays.types import Sheet
 from airycrumb.words import Message, counted, in_grams, in_millimetres, joined, say
 
@@ -39,7 +39,7 @@ class Solved:
     dough_g: float
     filling_g: float
     pieces: int | None
-    answer: Answer | None
+    answers: list[Answer]
 
 
 def _refuse(where: str, message: Message) -> InputError:
@@ -52,7 +52,7 @@ def _rolled(ctx: Context, across: float, lead: Message) -> Solved:
     density = filling_density(ctx.group)
     holds = how.holds(across) * density
     thick = how.thickness(share.dough_per_piece_g, across)
-    thinnest = how.usual.thinnest_mm
+    thinnest = how.usual.thinnest_mm * thinner(ctx)
     words = say(
         "{lead}: it closes easily over {holds}, {thick} thick.",
         lead=lead,
@@ -61,11 +61,11 @@ def _rolled(ctx: Context, across: float, lead: Message) -> Solved:
     )
     if thick < thinnest:
         words = joined([words, say("That is thinner than the {thinnest} it bears.", thinnest=in_millimetres(thinnest))])
-    answer = (
-        Answer(say("Put in {holds}", holds=in_grams(holds)), [Change(ctx.path("filling_per_piece"), f"{holds:.1f} g")])
-        if holds >= 5
-        else None
-    )
+    wide = Change(ctx.path("across"), f"{across:.0f} mm")
+    answers = [Answer(say("Roll it so"), [wide, Change(ctx.path("thickness"), None)])]
+    if holds >= 5:
+        fill = Change(ctx.path("filling_per_piece"), f"{holds:.1f} g")
+        answers.append(Answer(say("Roll it so and put in {holds}", holds=in_grams(holds)), [*answers[0].changes, fill]))
     return Solved(
         words=words,
         across_mm=across,
@@ -73,7 +73,7 @@ def _rolled(ctx: Context, across: float, lead: Message) -> Solved:
         dough_g=share.dough_per_piece_g,
         filling_g=holds,
         pieces=None,
-        answer=answer,
+        answers=answers,
     )
 
 
@@ -97,7 +97,7 @@ def _filling(ctx: Context, value: float) -> Solved:
     across = how.across(each / filling_density(ctx.group))
     by = "filling" if ctx.at == 0 else f"filling {ctx.at + 1}"
     hold = Change(["pin"], {"by": by, "amount": f"{value:g} g", "gives_way": "pieces"})
-    answer = Answer(say("Make {pieces}", pieces=pieces), [hold, Change(["eaters"], None)]) if pieces else None
+    answers = [Answer(say("Make {pieces}", pieces=pieces), [hold, Change(["eaters"], None)])] if pieces else []
     left = value - pieces * each
     words = say(
         "{there} is enough for {pieces} at {each} each.", there=in_grams(value), pieces=pieces, each=in_grams(each)
@@ -112,7 +112,7 @@ def _filling(ctx: Context, value: float) -> Solved:
         dough_g=ctx.share.dough_per_piece_g,
         filling_g=each,
         pieces=pieces,
-        answer=answer,
+        answers=answers,
     )
 
 
@@ -169,7 +169,7 @@ def _fits(ctx: Context, sheet: Sheet, value: float) -> Solved:
         dough_g=dough,
         filling_g=filling,
         pieces=None,
-        answer=Answer(say("Make them {dough}", dough=in_grams(dough)), changes),
+        answers=[Answer(say("Make them {dough}", dough=in_grams(dough)), changes)],
     )
 
 

@@ -1282,6 +1282,16 @@ export interface components {
              * @enum {string}
              */
             closing: "gathered" | "ball" | "pinch" | "envelope" | "half_moon" | "half_moon_fork" | "half_moon_rope" | "crescent" | "two_rounds" | "lidded" | "boat" | "well" | "sticks" | "kneaded_in" | "pulled_pie" | "braid" | "layered" | "plain";
+            /**
+             * @description Width to roll a piece to, 30 to 1200 mm, if one is wanted; else as wide as its filling asks.
+             * @example 120 mm
+             */
+            across?: string | null;
+            /**
+             * @description Mean thickness to roll a piece to, 0.5 to 40 mm, if one is wanted; width goes first.
+             * @example 4 mm
+             */
+            thickness?: string | null;
             dough: components["schemas"]["Dough"];
             rise: components["schemas"]["RiseStage"];
             filling: components["schemas"]["Filling"];
@@ -1634,6 +1644,16 @@ export interface components {
              * @enum {string}
              */
             closing?: "gathered" | "ball" | "pinch" | "envelope" | "half_moon" | "half_moon_fork" | "half_moon_rope" | "crescent" | "two_rounds" | "lidded" | "boat" | "well" | "sticks" | "kneaded_in" | "pulled_pie" | "braid" | "layered" | "plain";
+            /**
+             * @description Width to roll a piece to, 30 to 1200 mm, if one is wanted; else as wide as its filling asks.
+             * @example 120 mm
+             */
+            across?: string | null;
+            /**
+             * @description Mean thickness to roll a piece to, 0.5 to 40 mm, if one is wanted; width goes first.
+             * @example 4 mm
+             */
+            thickness?: string | null;
             filling?: components["schemas"]["Filling"];
             heat?: components["schemas"]["HeatSettings"];
         };
@@ -2977,9 +2997,10 @@ export interface components {
          * Wrapper
          * @description What to roll and how to close it.
          *
-         *     across_mm, along_mm: its width and depth (alike for a round); rolled: whether there is a wrapper at all;
-         *     outline, strokes, filling_at: seen from above, mm from its middle; closes_over_g: the most it bears at this size;
-         *     most_filling_g: rolled as thin as this closing bears; low_g, high_g: filling that closes well.
+         *     across_mm, along_mm: its width and depth (alike for a round); own_mm: the width its filling asks for; rolled:
+         *     whether there is a wrapper at all; outline, strokes, filling_at: seen from above, mm from its middle; thinnest_mm:
+         *     as thin as this dough bears; closes_over_g: the most it bears at this size; most_filling_g: rolled that thin;
+         *     low_g, high_g: filling that closes well.
          */
         Wrapper: {
             /** Closing */
@@ -2994,12 +3015,16 @@ export interface components {
             across_mm: number;
             /** Along Mm */
             along_mm: number;
+            /** Own Mm */
+            own_mm: number;
             /** Mean Mm */
             mean_mm: number;
             /** Middle Mm */
             middle_mm: number;
             /** Rim Mm */
             rim_mm: number;
+            /** Thinnest Mm */
+            thinnest_mm: number;
             /** Seam Mm */
             seam_mm: number;
             /** Folds */
@@ -3174,7 +3199,8 @@ export interface components {
             filling_g: number;
             /** Pieces */
             pieces: number | null;
-            answer: components["schemas"]["Answer"] | null;
+            /** Answers */
+            answers: components["schemas"]["Answer"][];
         };
         /**
          * WrapperAsk

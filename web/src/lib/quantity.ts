@@ -2,14 +2,21 @@
 import { quantityText, type Units } from "./words";
 
 export type { Units };
-export type Kind = "mass" | "temperature";
+export type Kind = "mass" | "temperature" | "length";
 
-const FACTORS: Record<string, number> = { g: 1, kg: 1000, mg: 0.001, oz: 28.349523125, lb: 453.59237 };
+const FACTORS: Record<Exclude<Kind, "temperature">, Record<string, number>> = {
+  mass: { g: 1, kg: 1000, mg: 0.001, oz: 28.349523125, lb: 453.59237 },
+  length: { mm: 1, cm: 10, in: 25.4 },
+};
+const UNITS: Record<Kind, Record<Units, string>> = {
+  mass: { metric: "g", us: "oz" },
+  temperature: { metric: "C", us: "F" },
+  length: { metric: "mm", us: "in" },
+};
 
-export const unitOf = (kind: Kind, units: Units) =>
-  kind === "mass" ? (units === "metric" ? "g" : "oz") : units === "metric" ? "C" : "F";
+export const unitOf = (kind: Kind, units: Units) => UNITS[kind][units];
 
-/** Value in g or °C, or null where the text is not a plain quantity (it is then shown as typed). */
+/** Value in g, mm or °C, or null where the text is not a plain quantity (it is then shown as typed). */
 export function read(text: string, kind: Kind): number | null {
   const match = /^\s*([+-]?\d+(?:[.,]\d+)?)\s*°?\s*([a-zA-Z]+)\s*$/.exec(text);
   if (!match?.[1] || !match[2]) return null;
@@ -18,31 +25,28 @@ export function read(text: string, kind: Kind): number | null {
     const unit = match[2].toUpperCase();
     return unit === "C" ? value : unit === "F" ? (value - 32) / 1.8 : null;
   }
-  const factor = FACTORS[match[2].toLowerCase()];
+  const factor = FACTORS[kind][match[2].toLowerCase()];
   return factor === undefined ? null : value * factor;
 }
 
 const trim = (value: number, digits: number) => String(Number(value.toFixed(digits)));
 
 const inUnit = (value: number, kind: Kind, units: Units) =>
-  units === "metric" ? value : kind === "mass" ? value / 28.349523125 : value * 1.8 + 32;
+  units === "metric"
+    ? value
+    : kind === "temperature"
+      ? value * 1.8 + 32
+      : value / (kind === "mass" ? 28.349523125 : 25.4);
+
+function digits(value: number, kind: Kind, units: Units): number {
+  if (kind === "temperature") return units === "metric" ? 1 : 0;
+  if (units === "metric") return value < 10 ? 1 : 0;
+  return value < 283 ? 2 : 1;
+}
 
 /** The bare number as shown, without its unit. */
 export const shownNumber = (value: number, kind: Kind, units: Units) =>
-  trim(
-    inUnit(value, kind, units),
-    kind === "temperature"
-      ? units === "metric"
-        ? 1
-        : 0
-      : units === "metric"
-        ? value < 10
-          ? 1
-          : 0
-        : value < 283
-          ? 2
-          : 1,
-  );
+  trim(inUnit(value, kind, units), digits(value, kind, units));
 
 /** What goes into the bake when a bare number is typed: the unit in sight is the unit meant. */
 export const written = (typed: string, kind: Kind, units: Units) =>

@@ -17,7 +17,14 @@ export interface Editing {
 /** A word of a quiet sentence that can be changed. */
 export const QUIET = "rounded border-b-2 border-cobalt font-bold text-cobalt";
 
-const STEPS: Record<string, [number, number]> = { g: [1, 10], oz: [0.1, 0.5], C: [0.5, 2], F: [1, 5] };
+const STEPS: Record<string, [number, number]> = {
+  g: [1, 10],
+  oz: [0.1, 0.5],
+  C: [0.5, 2],
+  F: [1, 5],
+  mm: [5, 20],
+  in: [0.25, 1],
+};
 
 /** A path as the server names the place of a problem: more_groups[0].filling_per_piece. */
 export const whereOf = (path: Path): string =>

@@ -101,17 +101,18 @@ export function SolveWrapper({ ask, onTake, groups }: Props) {
       {found && (
         <p role="status" className="rounded-xl bg-inset px-3 py-2">
           {u.text(found.words)}{" "}
-          {found.answer && (
+          {found.answers.map((answer) => (
             <Button
+              key={u.text(answer.label)}
               className="ml-1"
               onClick={() => {
-                onTake(found.answer as Answer);
+                onTake(answer);
                 setFound(null);
               }}
             >
-              {u.text(found.answer.label)}
+              {u.text(answer.label)}
             </Button>
-          )}
+          ))}
         </p>
       )}
     </section>

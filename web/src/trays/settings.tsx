@@ -7,6 +7,7 @@ import { Choice } from "../ui/choice";
 import { FillingSettings } from "../parts/filling-settings";
 import { HeatSentence } from "../parts/heat-settings";
 import { Minutes } from "../parts/minutes";
+import { RollSettings } from "../parts/rolled-to";
 import { Stays } from "../parts/stays";
 import { Quantity, QUIET, whereOf, type Editing, type Path } from "../parts/quantity";
 import { useUnits } from "../lib/settings";
@@ -277,7 +278,13 @@ export function TraySettings({ tray, sheet, spots, ...e }: Editing & { tray: str
         .
       </>,
     );
-  if (tray === "wrap") return line(<FillingSettings {...e} />);
+  if (tray === "wrap")
+    return line(
+      <>
+        <RollSettings {...e} sheet={sheet} />
+        <FillingSettings {...e} />
+      </>,
+    );
   if (tray === "proof" && !sheet.proof.rests)
     return line(
       <>

@@ -9,7 +9,7 @@ from airycrumb.stations.enclose.families import (
 )
 from airycrumb.stations.enclose.fit import Fit, fit_round, fit_tray
 from airycrumb.stations.enclose.registry import CLOSINGS, Closing
-from airycrumb.stations.enclose.wrapper import Size, Wrapper, enclose, most_filling_ml, piece_size, width_of
+from airycrumb.stations.enclose.wrapper import Size, Wrapper, enclose, piece_size, width_of
 
 __all__ = [
     "CLOSINGS",
@@ -23,7 +23,6 @@ __all__ = [
     "fit_round",
     "fit_tray",
     "gathered_diameter",
-    "most_filling_ml",
     "piece_size",
     "spiral_diameter",
     "triangles_from",

@@ -11,6 +11,7 @@ from airycrumb.data.shapes import DOUGH_DENSITY, OVEN_SPRING, SHAPES
 from airycrumb.memo import remembered
 from airycrumb.stations.enclose import families
 from airycrumb.stations.enclose.lines import Pairs, Stroke, folds_of, laid, pairs
+from airycrumb.stations.enclose.proportions import Proportions, proportions
 from airycrumb.stations.enclose.registry import CLOSINGS, Closing
 from airycrumb.stations.enclose.sections import section
 from airycrumb.stations.enclose.steps import WrapStep, steps_of
@@ -59,9 +60,10 @@ class Part:
 class Wrapper:
     """What to roll and how to close it.
 
-    across_mm, along_mm: its width and depth (alike for a round); rolled: whether there is a wrapper at all;
-    outline, strokes, filling_at: seen from above, mm from its middle; closes_over_g: the most it bears at this size;
-    most_filling_g: rolled as thin as this closing bears; low_g, high_g: filling that closes well.
+    across_mm, along_mm: its width and depth (alike for a round); own_mm: the width its filling asks for; rolled:
+    whether there is a wrapper at all; outline, strokes, filling_at: seen from above, mm from its middle; thinnest_mm:
+    as thin as this dough bears; closes_over_g: the most it bears at this size; most_filling_g: rolled that thin;
+    low_g, high_g: filling that closes well.
     """
 
     closing: str
@@ -70,9 +72,11 @@ class Wrapper:
     round: bool
     across_mm: float
     along_mm: float
+    own_mm: float
     mean_mm: float
     middle_mm: float
     rim_mm: float
+    thinnest_mm: float
     seam_mm: float
     folds: int
     filling_g: float
@@ -98,9 +102,10 @@ class Wrapper:
     sizes: list[Size]
 
 
-def piece_size(closing: str, when: Message, dough_ml: float, filling_ml: float) -> Size:
-    """Outside and inside of a piece from its volumes, by the closing's usual proportions."""
-    width_ratio, length_ratio, fullness, _ = SHAPES[CLOSED_AS[closing]]
+def piece_size(closing: str, when: Message, dough_ml: float, filling_ml: float, lies: Proportions) -> Size:
+    """Outside and inside of a piece from its volumes and its proportions."""
+    width_ratio, length_ratio = lies
+    fullness = SHAPES[CLOSED_AS[closing]][2]
     volume = (dough_ml + filling_ml) * 1000
     height = (volume / (fullness * width_ratio * length_ratio)) ** (1 / 3)
     width, share = width_ratio * height, filling_ml / (dough_ml + filling_ml)
@@ -124,14 +129,14 @@ def piece_size(closing: str, when: Message, dough_ml: float, filling_ml: float) 
     )
 
 
-def _sizes(closing: str, dough_g: float, filling_ml: float, proofed_ratio: float) -> list[Size]:
+def _sizes(closing: str, dough_g: float, filling_ml: float, proofed_ratio: float, lies: Proportions) -> list[Size]:
     raw = dough_g / DOUGH_DENSITY.value
     moments = (
         (say("as wrapped"), AS_WRAPPED),
         (say("after the proof"), proofed_ratio),
         (say("cooked"), proofed_ratio * OVEN_SPRING.value),
     )
-    return [piece_size(closing, when, raw * ratio, filling_ml) for when, ratio in moments]
+    return [piece_size(closing, when, raw * ratio, filling_ml, lies) for when, ratio in moments]
 
 
 def _thickness(how: Closing, dough_g: float, across: float) -> tuple[float, float, float]:
@@ -174,32 +179,44 @@ def width_of(how: Closing, dough_g: float, filling_ml: float) -> float:
     return how.across(filling_ml)
 
 
-def most_filling_ml(how: Closing, dough_g: float) -> float:
-    """mL a piece of so much dough closes over, rolled as thin as the closing bears."""
+def most_filling_ml(how: Closing, dough_g: float, thinnest_mm: float) -> float:
+    """mL a piece of so much dough closes over, rolled as thin as it bears."""
     if not how.rolled:
         share = how.usual.most
         return dough_g / DOUGH_DENSITY.value * share / (1 - share)
-    return how.holds(how.across_at(dough_g, how.usual.thinnest_mm))
+    return how.holds(how.across_at(dough_g, thinnest_mm))
 
 
 @remembered(256)
 def enclose(
-    closing: str, dough_g: float, filling_g: float, filling_density: float, proofed_ratio: float, pieces: int = 1
+    closing: str,
+    dough_g: float,
+    filling_g: float,
+    filling_density: float,
+    proofed_ratio: float,
+    pieces: int = 1,
+    wanted_mm: float | None = None,
+    thinner: float = 1.0,
 ) -> Wrapper:
     """The wrapper for one piece.
 
     dough_g 10 to 1500, filling_g 0 to 1500, filling_density g/mL; proofed_ratio: dough volume
-    at the end of the proof over that without gas; pieces: how many are made.
+    at the end of the proof over that without gas; pieces: how many are made; wanted_mm: width to roll it to, 30 to
+    1200, None where its filling decides; thinner: how thin this dough is rolled over how thin a usual one is, 0.3 to 1.
     """
     how, volume = CLOSINGS[closing], filling_g / filling_density
     usual, words = how.usual, how.words
-    across = width_of(how, dough_g, volume)
+    own = width_of(how, dough_g, volume)
+    across = wanted_mm if wanted_mm is not None and how.rolled else own
+    lies = proportions(CLOSED_AS[closing], across / own)
     mean, middle, rim = _thickness(how, dough_g, across)
-    sizes = _sizes(closing, dough_g, volume, proofed_ratio)
+    sizes = _sizes(closing, dough_g, volume, proofed_ratio, lies)
     plan = laid(how, across, volume)
-    most = most_filling_ml(how, dough_g) * filling_density
+    low, high = usual.ratio[0], usual.ratio[1] / thinner
+    thinnest = usual.thinnest_mm * thinner
+    most = most_filling_ml(how, dough_g, thinnest) * filling_density
+    most = min(most, c.MOST_OVER_USUAL.value * high * dough_g)
     bears = most if not how.rolled else how.holds_at_most(across) * filling_density
-    low, high = usual.ratio
     low_g, high_g = low * dough_g, min(high * dough_g, most)
     return Wrapper(
         closing=closing,
@@ -208,9 +225,11 @@ def enclose(
         round=how.outline in ("disc", "ball"),
         across_mm=across,
         along_mm=across * how.long,
+        own_mm=own,
         mean_mm=mean,
         middle_mm=middle,
         rim_mm=rim,
+        thinnest_mm=thinnest,
         seam_mm=usual.seam_mm,
         folds=folds_of(how, across),
         filling_g=filling_g,

@@ -26,7 +26,8 @@ _VAPOUR = vapour_density(np.minimum(GRID, 150.0))
 class Piece:
     """One piece as it goes to the heat. Masses g, temperatures °C, dough_density kg/m3 (250 to 1050).
 
-    mixed: whether the filling lies all through the dough.
+    mixed: whether the filling lies all through the dough; lies: width and length over height as it was rolled, None as
+    is usual for its shape.
     """
 
     shape: str
@@ -38,6 +39,7 @@ class Piece:
     dough_c: float
     filling_c: float
     mixed: bool = False
+    lies: tuple[float, float] | None = None
 
 
 @dataclass(frozen=True)
@@ -135,7 +137,7 @@ def _section(piece: Piece, altitude_m: float) -> _Section:
     dough = dough_table(piece.dough_shares, round(piece.dough_density, 0), altitude_m)
     filling = filling_table(piece.filling_shares, altitude_m)
     wall_g = piece.dough_g * (1 - SEAM_SHARE.get(piece.shape, 0.0) * (piece.filling_g >= 1))
-    shape = body(piece.shape, wall_g / 1000 / dough.density, piece.filling_g / 1000 / filling.density)
+    shape = body(piece.shape, wall_g / 1000 / dough.density, piece.filling_g / 1000 / filling.density, piece.lies)
     share = piece.filling_g / 1000 / filling.density / shape.volume
     m = mesh(shape, share if share > PLAIN_BELOW else 0.0, piece.shape, piece.mixed)
     grams = np.stack((m.volume * m.filling * filling.density, m.volume * (1 - m.filling) * dough.density))

@@ -40,9 +40,10 @@ class Body:
         return 1 + (self.half_width / self.half_length) ** 4
 
 
-def body(shape: str, dough_m3: float, filling_m3: float) -> Body:
-    """The proofed piece of a closed shape, by its usual proportions."""
-    width_ratio, length_ratio, fullness, down = SHAPES[shape]
+def body(shape: str, dough_m3: float, filling_m3: float, lies: tuple[float, float] | None = None) -> Body:
+    """The proofed piece of a closed shape, by its usual proportions or others: width and length over height."""
+    *usual, fullness, down = SHAPES[shape]
+    width_ratio, length_ratio = lies or usual
     volume = dough_m3 + filling_m3
     height = (volume / (fullness * width_ratio * length_ratio)) ** (1 / 3)
     return sized(volume, height, width_ratio * height, length_ratio * height, down)
