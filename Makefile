@@ -80,6 +80,7 @@ learning: setup
 
 practice: setup
 	@PYTHONPATH=.:core $(PY) -m scripts.practice
+	@PYTHONPATH=.:core $(PY) -m scripts.practice_bakes
 	@PYTHONPATH=.:core $(PY) -m scripts.practice_heat
 
 # After changing an endpoint, a sheet type or a file format: the contract and the client follow.

@@ -11,6 +11,7 @@ from airycrumb.learning import causes
 from airycrumb.learning.evidence import Cause, Record
 from airycrumb.stations import heat
 from airycrumb.trays import heating
+from airycrumb.trays.needs import Needs
 from airycrumb.words import text
 from tests.core.examples import bake_document, raw_sheet
 
@@ -205,9 +206,13 @@ class Crumb(unittest.TestCase):
             self.assertLess(heating.crumb_target(altitude), 92.0)
 
     def test_the_plan_waits_for_the_slowest_of_core_crumb_and_colour(self) -> None:
-        plan = heating._plan
-        self.assertEqual(plan(core=10.0, crumb=20.0, colour=None, margin=1.2), 22.0)
-        self.assertEqual(plan(core=20.0, crumb=10.0, colour=15.0, margin=1.2), 24.0)
-        self.assertEqual(plan(core=10.0, crumb=10.0, colour=31.5, margin=1.2), 32.0)
-        self.assertIsNone(plan(core=None, crumb=10.0, colour=1.0, margin=1.2))
-        self.assertIsNone(plan(core=10.0, crumb=None, colour=1.0, margin=1.2))
+        for middle, crumb, golden, planned, decides in (
+            (10.0, 20.0, None, 22.0, "crumb"),
+            (20.0, 10.0, 15.0, 24.0, "middle"),
+            (10.0, 10.0, 31.5, 32.0, "golden"),
+            (None, 10.0, 1.0, None, "middle"),
+            (10.0, None, 1.0, None, "crumb"),
+        ):
+            needs = Needs(middle, crumb, golden, allowed=1.2)
+            self.assertEqual((needs.planned, needs.decides), (planned, decides))
+        self.assertEqual(Needs(10.0, 11.0, 12.5, allowed=1.2).least, 12.5)

@@ -1,14 +1,16 @@
-"""Times and temperatures of the trade against the heat forecast: each row of the table in docs/models/heat.md says
-what it gives.
+"""Times and temperatures of the trade against bakes worked on the sheet: each row of the table in docs/models/heat.md
+says what it gives.
 
 Common practice, no source: no measured temperature stands behind any of them.
 """
 
 import re
 import unittest
+from dataclasses import replace
 
 from airycrumb.stations.heat import Piece, colour, cook
-from scripts.practice_heat import DOUGH, MEAT, facts, oven, ratios, rows
+from scripts.practice_bakes import facts, rows
+from scripts.practice_heat import DOUGH, MEAT, STEAM, bun, oven, ratios
 from tests.core.examples import ROOT
 
 
@@ -26,7 +28,7 @@ class Practice(unittest.TestCase):
     def test_every_fact_comes_out_as_the_table_claims(self) -> None:
         for fact in facts():
             with self.subTest(fact=fact.what):
-                self.assertEqual(fact.found(), fact.verdict)
+                self.assertEqual(fact.found, fact.verdict)
 
     def test_the_table_in_the_docs_is_the_one_that_is_forecast(self) -> None:
         written = (ROOT / "docs" / "models" / "heat.md").read_text(encoding="utf-8").splitlines()
@@ -38,9 +40,10 @@ class Practice(unittest.TestCase):
                 for there, here in zip(told[words(line)], numbers(line), strict=True):
                     self.assertAlmostEqual(there, here, delta=max(1.0, 0.01 * here))
 
-    def test_most_facts_hold_and_the_misses_are_named(self) -> None:
-        verdicts = [fact.verdict for fact in facts()]
-        self.assertEqual((verdicts.count("short"), verdicts.count("caught")), (2, 1))
+    def test_most_times_hold_and_each_that_does_not_says_why(self) -> None:
+        out = [fact for fact in facts() if fact.verdict not in ("in", "with the rest")]
+        self.assertEqual([fact.verdict for fact in out], ["short", "short", "caught"])
+        self.assertTrue(all(fact.why for fact in out))
 
     def test_twelve_grams_at_120_degrees_cook_and_cannot_brown(self) -> None:
         c = cook(Piece("round bun", 12, 0.01, DOUGH, MEAT, 480, 26, 26), oven(120), 20)
@@ -53,7 +56,5 @@ class Practice(unittest.TestCase):
         self.assertIn(colour(float(c.skin.max()), 0), ("golden", "brown"))
 
     def test_an_open_rest_carries_on_less_than_a_covered_one(self) -> None:
-        fact = next(iter(facts()))
-        covered = fact.rested()[0]
-        bare = cook(fact.piece, type(fact.fire)(**{**vars(fact.fire), "covered": False}), fact.minutes[0], 5)
-        self.assertTrue(3 <= covered - float(bare.core[-1]) <= 12)
+        covered, bare = (cook(bun(71, 45, MEAT), replace(STEAM, covered=lid), 15, 5).core[-1] for lid in (True, False))
+        self.assertTrue(3 <= covered - bare <= 12)

@@ -122,3 +122,24 @@ class WhatItDoesNotBear(unittest.TestCase):
         ]
         groups = read_bake(bake_document(across="140 mm", more_groups=more)).groups
         self.assertEqual([g.across_mm for g in groups], [140, 140, None, 150])
+
+
+class WhatTheBooksSay(unittest.TestCase):
+    """A recipe's minutes beside ours, and why they differ."""
+
+    def said(self, minutes: int, **changes: Any) -> Any:
+        found = calzone(said={"heat": f"{minutes} min"}, **changes).doubts
+        return next((d for d in found if d.code == "said_heat"), None)
+
+    def test_longer_than_needed_is_noted_with_what_it_would_leave(self) -> None:
+        longer = self.said(28, across="400 mm")
+        self.assertEqual(longer.severity, "note")
+        self.assertRegex(longer.title, r"The recipe says 28 min; 1\d min here")
+        self.assertRegex(longer.reason, r"the crust is golden after .*After 28 min the middle is at about \d+ °C")
+
+    def test_too_short_for_the_middle_is_asked_about_and_about_right_is_not(self) -> None:
+        short = self.said(28)
+        self.assertEqual(short.severity, "ask")
+        self.assertRegex(short.reason, r"After 28 min the middle is at about [34]\d °C and the crust pale gold|golden")
+        planned = int(calzone(across="400 mm").heat.minutes_planned)
+        self.assertIsNone(self.said(planned, across="400 mm"))

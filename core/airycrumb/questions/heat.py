@@ -61,7 +61,7 @@ def too_cold(w: Findings, shown: HeatStage) -> Iterator[Doubt]:
             answers=[*(_nearest(shown, hotter=True) if bake.heat.method == "oven" else []), KEEP],
             source=HEAT_MODEL,
         )
-    elif bake.heat.heat_min is not None and bake.heat.heat_min < (heated.core_needs or 0) * heated.margin:
+    elif bake.heat.heat_min is not None and bake.heat.heat_min < (heated.needs.middle or 0) * heated.needs.allowed:
         yield Doubt(
             code=code_of(shown, "time_short"),
             tray="heat",
@@ -75,7 +75,7 @@ def too_cold(w: Findings, shown: HeatStage) -> Iterator[Doubt]:
                 "The line for {line_why} is {line}. It takes about {typical}, and {needed} with a margin for doubt.",
                 line_why=h.line_why,
                 line=in_celsius(h.line_c),
-                typical=in_minutes(heated.core_needs or 0.0),
+                typical=in_minutes(heated.needs.middle or 0.0),
                 needed=in_minutes(heated.needed),
             ),
             answers=[
@@ -92,7 +92,7 @@ def pale(w: Findings, shown: HeatStage) -> Iterator[Doubt]:
     h, heated, bake = shown.tray, shown.heated, shown.heated.ctx.bake
     if bake.heat.method != "oven" or heated.needed is None:
         return
-    if h.colour in ("none", "pale gold") and heated.golden is None:
+    if h.colour in ("none", "pale gold") and heated.needs.golden is None:
         yield Doubt(
             code=code_of(shown, "pale"),
             tray="heat",

@@ -25,7 +25,7 @@ from airycrumb.trays.heating import (
     pace_of,
     steam_watts,
 )
-from airycrumb.trays.types import HeatTray, Instrument, LaterLoad, Mark, WashColour
+from airycrumb.trays.types import HeatTray, Instrument, LaterLoad, Mark, NeedsShown, WashColour
 from airycrumb.trays.warm import clock
 from airycrumb.words import Message, as_number, in_celsius, in_millilitres, in_minutes, listed, say
 
@@ -201,7 +201,14 @@ def heat_tray(h: LoadResult, proof: Fermented, wrap_min: float, density: float) 
         core_after_rest_c=float(shown.core[-1]),
         lethal_enough=bool(shown.lethal_min[-1] >= c.LETHAL_MIN.value),
         lethal=_lethal(float(shown.lethal_min[-1])),
-        crumb_set_min=shown.reaches(shown.crumb, crumb_target(k.altitude_m)),
+        needs=NeedsShown(
+            middle_min=h.needs.middle,
+            crumb_min=h.needs.crumb,
+            crumb_c=crumb_target(k.altitude_m),
+            golden_min=h.needs.golden if b.method == "oven" else None,
+            least_min=h.needs.least,
+            decides=h.needs.decides,
+        ),
         colour=heat.colour(seen, browns_sooner(ctx)) if b.method == "oven" else "none",
         browning=heat.browning(seen, browns_sooner(ctx)) if b.method == "oven" else 0.0,
         loss_percent=float(shown.loss[end] * 100),

@@ -21,6 +21,7 @@ from airycrumb.stations.heat.learning import OvenTruth, Pace, Probed, learn_oven
 from airycrumb.stations.rise import Place
 from airycrumb.stations.rise.model import time_constant_h
 from airycrumb.stations.safety import CoreLine
+from airycrumb.trays.needs import Needs
 from airycrumb.trays.types import Mark
 from airycrumb.words import Message
 
@@ -169,14 +170,14 @@ def browns(method: str) -> bool:
     return method == "oven"
 
 
-def _needs(ctx: Context, long: Cook, line_c: float) -> tuple[float | None, float | None, float | None]:
-    """Minutes for the core, for the crumb and for colour, as this kitchen heats; None if not within the horizon."""
+def _needs(ctx: Context, long: Cook, line_c: float) -> Needs:
+    """How long this heat needs for each thing it must do, as this kitchen heats."""
     pace = pace_of(ctx).factor
     slower = lambda minutes: None if minutes is None else minutes * pace
     golden = c.GOLDEN_FROM.value - browns_sooner(ctx)
     colour = long.reaches(long.skin, golden) if browns(ctx.bake.heat.method) else 0.0
     crumb = long.reaches(long.crumb, crumb_target(ctx.kitchen.altitude_m))
-    return slower(long.reaches(long.core, line_c)), slower(crumb), colour
+    return Needs(slower(long.reaches(long.core, line_c)), slower(crumb), colour, _margin(ctx))
 
 
 def pace_of(ctx: Context) -> Pace:
@@ -189,32 +190,32 @@ def _margin(ctx: Context) -> float:
     return (c.PLAN_MARGIN_COOKED if ctx.group.filling.state == "cooked" else c.PLAN_MARGIN).value
 
 
-def _plan(core: float | None, crumb: float | None, colour: float | None, margin: float) -> float | None:
-    """Whole minutes to plan: the core with its margin, the crumb, the colour; None if the core never gets there."""
-    if core is None or crumb is None:
-        return None
-    return float(math.ceil(max(core * margin, crumb * 1.1, colour or 0.0)))
-
-
 @dataclass(frozen=True)
 class Demand:
-    """What one group of pieces asks of the heat. minutes: None where never within the horizon; °C."""
+    """What one group of pieces asks of the heat."""
 
     ctx: Context
     piece: Piece
     fire: Boundary
     long: Cook
     line: CoreLine
-    core: float | None
-    crumb: float | None
-    colour: float | None
-    needed: float | None
+    needs: Needs
+
+    @property
+    def needed(self) -> float | None:
+        """Minutes to plan for it, None for never."""
+        return self.needs.planned
+
+    def colour_at(self, minute: float) -> str:
+        """The crust's colour after so many minutes: the oven browns at its own pace, whatever the middle does."""
+        heated = self.long.skin[self.long.minutes <= minute + 0.01]
+        return heat.colour(float(heated.max()), browns_sooner(self.ctx))
 
     @property
     def reaches(self) -> Band | None:
         """When its coldest point passes its line, in min; None if it never does."""
         pace = pace_of(self.ctx)
-        return None if self.core is None else pace.minutes(self.core / pace.factor)
+        return None if self.needs.middle is None else pace.minutes(self.needs.middle / pace.factor)
 
     def core_at(self, minute: float) -> float:
         """°C in the middle after so many minutes."""
@@ -227,13 +228,10 @@ def demand(
     """How long the group looked at needs: within the short horizon if it can, else the long one (min, rising)."""
     for horizon in horizons:
         long = heat.cook(piece, fire, horizon)
-        core, crumb, colour = _needs(ctx, long, line.celsius)
-        needed = _plan(core, crumb, colour, _margin(ctx))
-        if needed is not None and colour is not None and needed <= horizon:
+        needs = _needs(ctx, long, line.celsius)
+        if needs.planned is not None and needs.golden is not None and needs.planned <= horizon:
             break
-    return Demand(
-        ctx=ctx, piece=piece, fire=fire, long=long, line=line, core=core, crumb=crumb, colour=colour, needed=needed
-    )
+    return Demand(ctx=ctx, piece=piece, fire=fire, long=long, line=line, needs=needs)
 
 
 def most_demanding(demands: list[Demand]) -> Demand:
@@ -270,7 +268,7 @@ class LoadResult:
     """One heat worked out. ctx: of the group that asks most of it.
 
     shown: the cook as it goes, with its rest; factor: its core minutes over the model's; doubt: share of them; reaches:
-    when the core passes its line; needed: minutes to plan, None for never; whole: of all loads; marks: the probe's.
+    when the core passes its line; needs: how long for each thing it must do; whole: of all loads; marks: the probe's.
     """
 
     ctx: Context
@@ -280,20 +278,14 @@ class LoadResult:
     factor: float
     doubt: float
     reaches: Band | None
-    needed: float | None
+    needs: Needs
     whole: Band
     marks: list[Mark]
-    margin: float
 
     @property
-    def golden(self) -> float | None:
-        """Minutes until the surface is golden, None for never."""
-        return self.load.most.colour
-
-    @property
-    def core_needs(self) -> float | None:
-        """Minutes until the core reaches its line, None for never."""
-        return self.load.most.core
+    def needed(self) -> float | None:
+        """Minutes to plan, None for never."""
+        return self.needs.planned
 
     @property
     def turn_min(self) -> float:
@@ -308,10 +300,10 @@ def _seen(most: Demand) -> Probed | None:
 def _reaches(load: Load, seen: Probed | None) -> Band | None:
     """When the core passes its line: after a probe has spoken, narrower; wider where pieces are uneven."""
     most = load.most
-    if most.core is None:
+    if most.needs.middle is None:
         return None
     pace, light_heavy = pace_of(most.ctx), load.uneven
-    model = most.core / pace.factor
+    model = most.needs.middle / pace.factor
     band = pace.minutes(model) if seen is None else live_band(pace, seen, model)
     return Band(band.low * min(1.0, light_heavy[0]), band.typical, band.high * max(1.0, light_heavy[1]))
 
@@ -326,15 +318,14 @@ def heating(load: Load) -> LoadResult:
     """Work one heat, one load after another."""
     most, ctx = load.most, load.most.ctx
     seen, pace = _seen(most), pace_of(ctx)
-    reaches, margin = _reaches(load, seen), _margin(ctx)
-    needed, factor, doubt = most.needed, pace.factor, pace.doubt
-    if seen is not None and reaches is not None and most.core:
+    reaches, needs = _reaches(load, seen), most.needs
+    factor, doubt = pace.factor, pace.doubt
+    if seen is not None and reaches is not None and needs.middle:
         # A probe in the piece leaves less to allow for: the margin is the doubt that is left.
-        factor = reaches.typical / (most.core / pace.factor)
+        factor = reaches.typical / (needs.middle / pace.factor)
         doubt = reaches.high / reaches.typical - 1
-        margin = min(margin, 1 + doubt)
-        needed = _plan(reaches.typical, most.crumb, most.colour, margin)
-    minutes = ctx.bake.heat.heat_min or needed or LONGEST_MIN
+        needs = replace(needs, middle=reaches.typical, allowed=min(needs.allowed, 1 + doubt))
+    minutes = ctx.bake.heat.heat_min or needs.planned or LONGEST_MIN
     shown = _stretched(heat.cook(most.piece, most.fire, max(minutes / factor, 1.0), ctx.bake.heat.rest_min), factor)
     whole = minutes * load.loads + LOAD_CHANGE_MIN * (load.loads - 1)
     off = 0.0 if ctx.bake.heat.heat_min else doubt
@@ -348,10 +339,9 @@ def heating(load: Load) -> LoadResult:
         factor=factor,
         doubt=doubt,
         reaches=reaches,
-        needed=needed,
+        needs=needs,
         whole=band,
         marks=marks,
-        margin=margin,
     )
 
 

@@ -18,6 +18,7 @@ from airycrumb.stations.safety import Caution
 from airycrumb.stations.warm_clock import WarmClock
 from airycrumb.stations.weigh.formula import Line, Percentages, Scaled, Sponge
 from airycrumb.stations.weigh.mixing import Added
+from airycrumb.trays.needs import Decides
 from airycrumb.words import NOTHING, Message
 
 
@@ -167,6 +168,22 @@ class Instrument:
 
 
 @dataclass(frozen=True)
+class NeedsShown:
+    """Minutes in the heat until each thing it must do is typically done; None for never, or where nothing browns.
+
+    middle_min: at its line; crumb_min: set, at crumb_c °C; least_min: all of them; decides: which the minutes planned
+    wait for, with its margin.
+    """
+
+    middle_min: float | None
+    crumb_min: float | None
+    crumb_c: float
+    golden_min: float | None
+    least_min: float | None
+    decides: Decides
+
+
+@dataclass(frozen=True)
 class HeatTray:
     """The cook of one piece, and how the pieces go in. °C, minutes from entering the heat.
 
@@ -198,7 +215,7 @@ class HeatTray:
     core_after_rest_c: float
     lethal_enough: bool
     lethal: Message
-    crumb_set_min: float | None
+    needs: NeedsShown
     colour: str
     browning: float
     loss_percent: float

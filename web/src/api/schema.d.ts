@@ -2169,8 +2169,7 @@ export interface components {
             lethal_enough: boolean;
             /** Lethal */
             lethal: components["schemas"]["Said"];
-            /** Crumb Set Min */
-            crumb_set_min: number | null;
+            needs: components["schemas"]["NeedsShown"];
             /** Colour */
             colour: string;
             /** Browning */
@@ -2300,6 +2299,30 @@ export interface components {
              * @default
              */
             kind: string;
+        };
+        /**
+         * NeedsShown
+         * @description Minutes in the heat until each thing it must do is typically done; None for never, or where nothing browns.
+         *
+         *     middle_min: at its line; crumb_min: set, at crumb_c °C; least_min: all of them; decides: which the minutes planned
+         *     wait for, with its margin.
+         */
+        NeedsShown: {
+            /** Middle Min */
+            middle_min: number | null;
+            /** Crumb Min */
+            crumb_min: number | null;
+            /** Crumb C */
+            crumb_c: number;
+            /** Golden Min */
+            golden_min: number | null;
+            /** Least Min */
+            least_min: number | null;
+            /**
+             * Decides
+             * @enum {string}
+             */
+            decides: "middle" | "crumb" | "golden";
         };
         /**
          * Part

@@ -21,6 +21,42 @@ function under(h: HeatTray, u: ReturnType<typeof useUnits>): string {
   return `${u.text(h.handling)}${h.method === "oven" ? came : ""}`;
 }
 
+const DECIDES = { middle: "the middle", crumb: "the crumb", golden: "the colour" };
+
+/** What the heat must do, when each is done, and what is planned beyond. */
+function Done({ heat }: { heat: HeatTray }) {
+  const u = useUnits();
+  const { middle_min, crumb_min, crumb_c, golden_min, least_min, decides } = heat.needs;
+  const at = (minutes: number | null) => (minutes === null ? "never" : `${Math.round(minutes)} min`);
+  const r = heat.reaches;
+  const over = least_min === null || heat.stated ? 0 : heat.minutes_planned - least_min;
+  return (
+    <>
+      <Fact
+        name="Middle safe"
+        value={at(middle_min)}
+        from={`${u.temperature(heat.line_c)}${r ? `, somewhere from ${Math.round(r.low)} to ${Math.round(r.high)} min` : ""}`}
+        strong
+      />
+      <Fact name="Crumb set" value={at(crumb_min)} from={`${u.temperature(crumb_c)} in the dough`} />
+      {heat.method === "oven" && (
+        <Fact
+          name="Golden"
+          value={at(golden_min)}
+          from={`${heat.colour} when out; ${heat.loss_percent.toFixed(0)} % of its weight bakes off`}
+        />
+      )}
+      {over >= 0.5 && (
+        <Fact
+          name="Margin"
+          value={`+ ${Math.round(over)} min`}
+          from={`on ${DECIDES[decides]}, for what is not known`}
+        />
+      )}
+    </>
+  );
+}
+
 /** The oven's setting as other ovens say it. */
 function Dial({ heat }: { heat: HeatTray }) {
   const d = heat.dial;
@@ -48,7 +84,7 @@ export function HeatFacts({ sheet }: { sheet: Sheet }) {
         figure={duration(h.minutes_planned)}
         note={
           r
-            ? `the middle reaches ${u.temperature(h.line_c)} at ${Math.round(r.typical)} min (${Math.round(r.low)} to ${Math.round(r.high)}): probe it`
+            ? `probe the middle from ${Math.round(r.low)} min on`
             : `the middle does not reach ${u.temperature(h.line_c)}`
         }
       />
@@ -59,14 +95,8 @@ export function HeatFacts({ sheet }: { sheet: Sheet }) {
           from={`give or take ${u.quantity({ kind: "temperature_difference", value: 10 })}; after resting ${u.temperature(Math.round(h.core_after_rest_c))}`}
           strong
         />
+        <Done heat={h} />
         <Fact name="Killing by heat" value={h.lethal_enough ? "reached" : "short"} from={u.text(h.lethal)} />
-        {h.method === "oven" && (
-          <Fact
-            name="Crust"
-            value={h.colour}
-            from={`browning ${Math.round(h.browning)} of 100; ${h.loss_percent.toFixed(0)} % of its weight bakes off`}
-          />
-        )}
         <Dial heat={h} />
         <Fact
           name="At once"
