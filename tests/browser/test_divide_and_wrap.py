@@ -178,19 +178,19 @@ class Closings(BrowserCase):
         for field, amount in (("Pieces", "1"), ("Dough in each", "420"), ("Filling in each", "300")):
             self.bench.set(field, amount)
         self.bench.open("wrap")
-        thick = self.bench.tab("heat")
-        self.assertRegex(thick, r"[45]\d min")
+        heat = self.page.get_by_role("tab", name=re.compile("^Heat"))
+        expect(heat).to_have_text(re.compile(r"[45]\d min"))
         self.bench.choose("Rolled to", "to a width of my own")
         self.bench.set("Width wanted", "37 cm")
         self.bench.says("Roll to 37 cm")
-        expect(self.page.get_by_role("tab", name=re.compile("^Heat"))).to_have_text(re.compile(r"[12]\d min"))
+        expect(heat).to_have_text(re.compile(r"[12]\d min"))
         # Wider than the dough bears is asked about, and one press rolls it as wide as it goes.
         self.bench.set("Width wanted", "500")
         self.bench.says("420 g rolled to 50 cm is only 2 mm thick")
         self.page.get_by_role("button", name=re.compile("^Roll to 4[45]")).click()
         expect(self.page.get_by_text("rolled to 50 cm")).to_have_count(0)
         self.bench.choose("Rolled to", "as wide as the filling asks")
-        expect(self.page.get_by_role("tab", name=re.compile("^Heat"))).to_have_text(re.compile(r"[45]\d min"))
+        expect(heat).to_have_text(re.compile(r"[45]\d min"))
 
     def test_the_wrapper_from_another_side_and_on_paper(self) -> None:
         self.open_first_screen()
