@@ -8,7 +8,7 @@ from pydantic import Field, model_validator
 from airycrumb.bake.fields import Measured, Number, OneOf, Problems, Text, Written, left_out, told
 from airycrumb.words import say, verbatim
 
-MOST_SPOTS = 6
+MOST_SPOTS, MOST_RESTS = 6, 6
 
 
 class Stay(Written):
@@ -46,10 +46,25 @@ class Standing(Written):
         (), "spots", "Where it stands, in turn; the kitchen's warmth if left out."
     )
 
+    clock: Annotated[
+        tuple[Annotated[float, Measured("duration", "min", "20 min", (0, 1440), say("A rest by the clock"))], ...],
+        Field(max_length=MOST_RESTS),
+    ] = left_out(
+        (),
+        "clock",
+        "Left to the clock instead of to its size: the minutes of each rest, 0 to 24 h, folded between them; a proof "
+        "of 0 min is none.",
+    )
+
     @property
     def told_air_c(self) -> float | None:
         """The one warmth that files written before there were spots say."""
         return None
+
+    @property
+    def by_clock_min(self) -> float | None:
+        """Minutes it is given, None where it is left until it has grown."""
+        return sum(self.clock) if self.clock else None
 
     @cached_property
     def stays(self) -> tuple[Stay, ...]:

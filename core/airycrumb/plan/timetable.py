@@ -13,7 +13,8 @@ class Durations:
     """Minutes of every stage. Bands are forecasts; plain numbers are the kitchen's own or assumed.
 
     main: the stages in order, one after another; the rest hangs from them. shaping: dividing and bench rest,
-    which leave no hand for the filling; soak: of a soaked or scalded part, done by the weighing.
+    which leave no hand for the filling; soak: of a soaked or scalded part, done by the weighing; folds: the stage and
+    its minute at which the dough is folded.
     """
 
     main: tuple[tuple[str, Band], ...]
@@ -22,6 +23,7 @@ class Durations:
     filling_cool: float
     preheat: float
     soak: float = 0.0
+    folds: tuple[tuple[str, float], ...] = ()
 
     def begins(self, key: str) -> float:
         """Minutes from the first stage's start to that of a stage, as forecast."""
@@ -140,6 +142,7 @@ class Done:
     now: datetime
 
 
+FOLD_MIN = 2.0  # to fold a dough once; assumed
 MIXING = 10.0  # min at the start of a sponge, when hands are busy
 LABELS = {
     "sponge": say("Sponge ripens"),
@@ -186,6 +189,21 @@ def _main_steps(d: Durations, begin: datetime, done: Done | None) -> list[Step]:
             above += (band.high - band.typical) ** 2
         at = end
     return steps
+
+
+def _fold(stage: Step, count: int, minute: float) -> Step:
+    """The dough folded once while it rests."""
+    after = timedelta(minutes=minute)
+    return Step(
+        key=f"fold_{count}",
+        tray=stage.tray,
+        label=say("Fold the dough"),
+        start=stage.start + after,
+        end=stage.start + after + timedelta(minutes=FOLD_MIN),
+        start_low=stage.start_low + after,
+        start_high=stage.start_high + after,
+        hands=True,
+    )
 
 
 def _side_steps(d: Durations, steps: dict[str, Step], first: datetime) -> list[Step]:
@@ -248,6 +266,7 @@ def _side_steps(d: Durations, steps: dict[str, Step], first: datetime) -> list[S
                     hands=False,
                 )
             )
+    side += [_fold(steps[stage], i, minute) for i, (stage, minute) in enumerate(d.folds, start=1)]
     if d.preheat > 0:
         heat = steps["heat"]
         begin = heat.start - timedelta(minutes=d.preheat)

@@ -11,7 +11,7 @@ from airycrumb.stations.keeping import Unbaked
 from airycrumb.trays.ferment import Fermented
 from airycrumb.trays.heat_tray import HeatStage
 from airycrumb.trays.pieces import Pieces
-from airycrumb.trays.types import RiseTray, WeighTray
+from airycrumb.trays.types import KeptBack, RiseTray, WeighTray
 from airycrumb.words import say
 
 KEEP = Answer(say("Keep it"), [])
@@ -30,7 +30,8 @@ def piece_count(count: int) -> list[Change]:
 class Findings:
     """What the stations found, for the questions that need it. proof: the first group's; uneven_proofs: min the
     lightest and heaviest piece weighed are proofed sooner and later; heard: all the kitchen's thermometer said,
-    believed or not; unbaked: by when pieces kept cold must be in the heat; day: the timetable.
+    believed or not; unbaked: by when pieces kept cold must be in the heat;
+    kept_back: those kept for another day; day: the timetable.
     """
 
     ctx: Context
@@ -44,5 +45,6 @@ class Findings:
     portioned: Portioning | None
     uneven_proofs: tuple[float, float]
     unbaked: Unbaked | None
+    kept_back: list[KeptBack]
     day: Timetable
     heard: tuple[RoomReading, ...] = ()

@@ -23,7 +23,7 @@ from airycrumb.stations.divide.portioning import Portioning
 from airycrumb.stations.divide.sharing import ShareOut
 from airycrumb.stations.keeping import Unbaked
 from airycrumb.stations.safety import Caution, HeatHazard, Stuffing
-from airycrumb.trays.cues import proof_cues, rise_cues, sponge_cues
+from airycrumb.trays.cues import folded_at, proof_cues, rise_cues, sponge_cues
 from airycrumb.trays.ferment import (
     BENCH_REST_MIN,
     SPONGE_MIX_MIN,
@@ -36,6 +36,7 @@ from airycrumb.trays.ferment import (
 )
 from airycrumb.trays.heat_tray import HeatStage, heat_tray
 from airycrumb.trays.heating import Load, heating, together
+from airycrumb.trays.kept_back import for_another_day, kept_back
 from airycrumb.trays.pieces import (
     Pieces,
     by_heat,
@@ -47,7 +48,7 @@ from airycrumb.trays.pieces import (
     wrap_minutes,
 )
 from airycrumb.trays.sharing import portions, shared_out
-from airycrumb.trays.types import RiseTray, Sentence, Sheet, WeighTray
+from airycrumb.trays.types import KeptBack, RiseTray, Sentence, Sheet, WeighTray
 from airycrumb.trays.weigh import weigh
 from airycrumb.words import Message, joined, listed, say
 
@@ -72,6 +73,8 @@ def _durations(
     ctx: Context, yeast: _Yeast, proof: Fermented, heats: list[HeatStage], weigh_min: float, wrap_min: float
 ) -> Durations:
     b, exact = ctx.bake, lambda m: Band(m, m, m)
+    # What is kept raw for another day takes no time of this one.
+    heats = [h for h in heats if not for_another_day(h, ctx)]
     shaping = divide_minutes(ctx.scaled.pieces) + BENCH_REST_MIN.value
     mixed = SPONGE_MIX_MIN.value
     lengths: dict[str, Band] = {
@@ -96,6 +99,7 @@ def _durations(
         filling_cool=max(g.filling.cool_min for g in b.groups),
         preheat=max(h.tray.preheat_min for h in heats),
         soak=SOAK_MIN.value if "soaked" in b.dough.places else 0.0,
+        folds=tuple(("rise", minute) for minute in folded_at(b.rise.clock)),
     )
 
 
@@ -123,7 +127,7 @@ def _trays(ctx: Context, yeast: _Yeast, proof: Fermented, table: Timetable, wrap
 
 
 def _sentence(ctx: Context, heated: HeatStage, table: Timetable) -> Sentence:
-    names = [g.called for g in ctx.bake.groups if g.parts] or [ctx.bake.groups[0].called]
+    names = list(dict.fromkeys(g.called for g in ctx.bake.groups if g.parts)) or [ctx.bake.groups[0].called]
     return Sentence(
         closing=ctx.bake.groups[0].closing,
         filling_name=listed(names),
@@ -235,12 +239,13 @@ def _eaten(ctx: Context) -> list[Ingredient]:
     return [item for each in ctx.each_group() for item in each.eaten]
 
 
-def _finish(ctx: Context) -> Message:
-    """What goes on the pieces before the heat."""
+def _finish(ctx: Context, back: list[KeptBack]) -> Message:
+    """What goes on the pieces before the heat, and which of them are put away instead."""
     brushed = {i.key: i.called for each in ctx.each_group() for i in each.brushed_on}
     on_top = [top.item.called for top in ctx.bake.on_top]
     said = [say("Brush with {wash}.", wash=listed(brushed.values()))] if brushed else []
-    return joined([*said, *([say("On top: {foods}.", foods=listed(on_top))] if on_top else [])])
+    top = [say("On top: {foods}.", foods=listed(on_top))] if on_top else []
+    return joined([*said, *top, *(k.said for k in back)])
 
 
 def _unbaked(ctx: Context, table: Timetable) -> Unbaked | None:
@@ -270,6 +275,7 @@ def _work(ctx: Context, heard: Sequence[RoomReading]) -> Sheet:
     )
     trays = _trays(ctx, yeast, lead.proof, table, wrap_min)
     unbaked = _unbaked(ctx, table)
+    back = list(kept_back(ctx, heats, by_heat(ctx), table))
     known = safety.allergens(_eaten(ctx))
     worked = Findings(
         ctx=ctx,
@@ -283,6 +289,7 @@ def _work(ctx: Context, heard: Sequence[RoomReading]) -> Sheet:
         portioned=portioned,
         uneven_proofs=uneven,
         unbaked=unbaked,
+        kept_back=back,
         day=table,
         heard=tuple(heard),
     )
@@ -302,8 +309,9 @@ def _work(ctx: Context, heard: Sequence[RoomReading]) -> Sheet:
         heat=heats[0].tray,
         more_heats=[h.tray for h in heats[1:]],
         portioned=portioned,
-        finish=_finish(ctx),
+        finish=_finish(ctx, back),
         unbaked=unbaked,
+        kept_back=back,
         day=table,
         doubts=ask(worked, timing),
         cautions=_cautions(ctx, heats, pieces),

@@ -9,7 +9,6 @@ import numpy as np
 from airycrumb.bake.stages import Stay
 from airycrumb.data import rise as c
 from airycrumb.data.record import Constant
-from airycrumb.pantry import Part
 from airycrumb.plan.context import Context
 from airycrumb.quantities import Band
 from airycrumb.stations import rise
@@ -19,12 +18,13 @@ from airycrumb.stations.rise.forecast import (
     Forecast,
     Stage,
     StageMaker,
+    by_clock,
     past_best,
     prior,
     temperature_doubt,
 )
-from airycrumb.stations.rise.model import time_constant_h, volume_ratio, yeast_grown
-from airycrumb.stations.weigh import formula
+from airycrumb.stations.rise.model import time_constant_h, volume_ratio
+from airycrumb.trays.doughs import Ripe, dough_of, of_sponge, sponge_dough
 from airycrumb.trays.looks import Looks, looks_at, story
 from airycrumb.trays.places import fixed_minutes, way
 from airycrumb.trays.surer import would_narrow
@@ -36,14 +36,16 @@ DIVIDE_EACH_MIN = Constant(0.5, "min", "assumed", "cutting, weighing and roundin
 BENCH_REST_MIN = Constant(10.0, "min", "common practice", "5 to 15 min, so that it rolls without springing back")
 SPONGE_MIX_MIN = Constant(10.0, "min", "assumed", "weighing and mixing a sponge")
 SPONGE_MIXED_C = Constant(25.0, "°C", "assumed", "a sponge mixed with lukewarm water")
-SODA_AS_POWDER = Constant(3.0, "1", "common practice", "baking soda lifts about three times as much as baking powder")
 KNEADED_AFTER = Constant(0.10, "share of bubble gas", "assumed", "kept when a dough is kneaded after its rise")
 FILLING_HEAT = 3600.0  # J/kgK, a moist filling, from memory
 
 
 @dataclass(frozen=True)
 class Fermented:
-    """A stage worked out: its forecast and course, its belief before and after, minutes it takes."""
+    """A stage worked out: its forecast and course, its belief before and after, minutes it takes.
+
+    clock: its rests where it is left to the clock, and its size then.
+    """
 
     key: str
     forecast: Forecast
@@ -56,57 +58,8 @@ class Fermented:
     minutes: Band
     seen: Looks
     told: list[Told]
-
-
-def _dough(ctx: Context, p: formula.Percentages, parts: list[Part], awake: float, yeast: float) -> rise.Dough:
-    powder = p.baking_powder * (SODA_AS_POWDER.value if ctx.bake.dough.leavening == "soda" else 1.0)
-    ceiling, pressure = formula.rise_ceiling(parts), ctx.pressure
-    return rise.Dough(
-        yeast=yeast,
-        hydration=p.true_hydration,
-        salt=p.salt,
-        sugar=p.sugar,
-        fat=p.fat,
-        total=p.total,
-        rise_ceiling=ceiling,
-        awake=awake,
-        baking_powder=powder,
-        pressure=pressure,
-    )
-
-
-def _of_sponge(ctx: Context) -> list[Part]:
-    return [part for part, place in zip(ctx.bake.dough.parts, ctx.bake.dough.places, strict=False) if place == "sponge"]
-
-
-def sponge_dough(ctx: Context) -> rise.Dough:
-    """The sponge as the rise model sees it."""
-    parts = _of_sponge(ctx)
-    p = formula.percentages(parts)
-    return _dough(ctx, p, parts, formula.wake_up(parts, "straight"), p.yeast)
-
-
-def dough_of(ctx: Context, sponge: Fermented | None = None) -> rise.Dough:
-    """The dough as the rise model sees it; what ripened in a sponge comes in grown and awake."""
-    p, bake = ctx.percentages, ctx.bake
-    awake, yeast = formula.wake_up(bake.dough.parts, bake.dough.yeast_school), p.yeast if ctx.rises else 0.0
-    if sponge is not None and yeast > 0:
-        awake, yeast = _with_sponge(ctx, sponge, awake, yeast)
-    return _dough(ctx, p, bake.dough.parts, awake, yeast)
-
-
-def _with_sponge(ctx: Context, sponge: Fermented, awake: float, yeast: float) -> tuple[float, float]:
-    """Share of the yeast awake, and the yeast in % of all the flour, once a ripe sponge is in the dough."""
-    inside = _of_sponge(ctx)
-    flour = lambda parts: sum(g for i, g in parts if i.role == "flour")
-    own = sponge.stage.dough
-    state = sponge.stage.course.state_at(sponge.minutes.typical)
-    grown = float(yeast_grown(own, np.array([state.theta]))[0])
-    brought = grown * flour(inside) / flour(ctx.bake.dough.parts)
-    rest = max(0.0, yeast - own.yeast * flour(inside) / flour(ctx.bake.dough.parts))
-    stirred = float(1 / (1 + (1 / own.awake - 1) * math.exp(-state.theta / c.WAKE_HOURS.value)))
-    whole = brought + rest
-    return min(0.99, (stirred * brought + awake * rest) / whole), whole
+    clock: tuple[float, ...] = ()
+    size_then: Band | None = None
 
 
 def _minutes(forecast: Forecast, fixed: float) -> Band:
@@ -175,12 +128,21 @@ class _Asked:
     target: float
     before: Belief
     doubt_sd: float
+    clock: tuple[float, ...] = ()
 
 
 def _forecast(ctx: Context, a: _Asked, make: StageMaker | None = None, already_min: float = 0.0) -> Fermented:
     seen = looks_at(ctx, a.key, a.target, already_min)
+    given = sum(a.clock) + already_min
     forecast, stage, after = rise.forecast(
-        dough=a.dough, start=a.start, place=a.place, target=a.target, belief=a.before, readings=seen.readings, make=make
+        dough=a.dough,
+        start=a.start,
+        place=a.place,
+        target=a.target,
+        belief=a.before,
+        readings=seen.readings,
+        make=make,
+        at_least=given,
     )
     told = (
         story(ctx=ctx, stage=stage, before=a.before, target=a.target, seen=seen, stage_key=a.key)
@@ -188,7 +150,10 @@ def _forecast(ctx: Context, a: _Asked, make: StageMaker | None = None, already_m
         else []
     )
     fixed = fixed_minutes(a.stays, bool(ctx.of("moved", a.key)))
-    minutes = _minutes(forecast, fixed)
+    size_then = None
+    if a.clock:
+        forecast, size_then = by_clock(forecast, stage, given)
+    minutes = _minutes(forecast, 0.0 if a.clock else fixed)
     return Fermented(
         key=a.key,
         forecast=forecast,
@@ -201,6 +166,8 @@ def _forecast(ctx: Context, a: _Asked, make: StageMaker | None = None, already_m
         minutes=minutes,
         seen=seen,
         told=told,
+        clock=a.clock,
+        size_then=size_then,
     )
 
 
@@ -208,7 +175,7 @@ def ripened(ctx: Context) -> Fermented | None:
     """The sponge, from mixing until it is ripe; None where there is none."""
     if not ctx.ripens:
         return None
-    grams = ctx.scaled.dough_g * sum(g for _, g in _of_sponge(ctx)) / sum(g for _, g in ctx.bake.dough.parts)
+    grams = ctx.scaled.dough_g * sum(g for _, g in of_sponge(ctx)) / sum(g for _, g in ctx.bake.dough.parts)
     place = way(ctx, "sponge", "bowl", grams, ctx.bake.sponge.stays)
     start = rise.State(SPONGE_MIXED_C.value)
     doubt = temperature_doubt(place, start, c.START_DOUBT_PREDICTED.value)
@@ -222,18 +189,29 @@ def ripened(ctx: Context) -> Fermented | None:
         target=ctx.bake.sponge.to,
         before=before,
         doubt_sd=doubt,
+        clock=ctx.bake.sponge.clock,
     )
     return _forecast(ctx, asked)
 
 
+def _ripe(sponge: Fermented) -> Ripe:
+    return Ripe(sponge.stage.dough, sponge.stage.course.state_at(sponge.minutes.typical))
+
+
+def _rest_min(ctx: Context) -> float:
+    """Minutes a dough without yeast rests."""
+    given = ctx.bake.rise.by_clock_min
+    return ctx.bake.rise.rest_min if given is None else given
+
+
 def first_rise(ctx: Context, dough_c: float, measured: bool, sponge: Fermented | None = None) -> Fermented:
     """The bowl: forecast from the kitchen's vigour, narrowed by what has been seen."""
-    dough, bake = dough_of(ctx, sponge), ctx.bake
+    dough, bake = dough_of(ctx, None if sponge is None else _ripe(sponge)), ctx.bake
     place = way(ctx, "rise", bake.rise.vessel, ctx.scaled.dough_g, bake.rise.stays)
     start_c, start_sd = _start_temperature(ctx, dough_c, measured, place)
     start = rise.State(start_c)
     if not ctx.rises:
-        return _still(ctx=ctx, key="rise", dough=dough, start=start, place=place, minutes=bake.rise.rest_min)
+        return _still(ctx=ctx, key="rise", dough=dough, start=start, place=place, minutes=_rest_min(ctx))
     doubt = temperature_doubt(place, start, start_sd)
     before = sponge.after if sponge is not None else prior(*ctx.kitchen.vigour.for_one_bake(doubt))
     return _forecast(
@@ -247,6 +225,7 @@ def first_rise(ctx: Context, dough_c: float, measured: bool, sponge: Fermented |
             target=bake.rise.to,
             before=before,
             doubt_sd=doubt,
+            clock=bake.rise.clock,
         ),
     )
 
@@ -312,7 +291,9 @@ def final_proof(ctx: Context, last: Fermented, wrap_min: float) -> Fermented:
     place = way(ctx, "proof", "piece", share.dough_per_piece_g + share.filling_per_piece_g, bake.proof.stays)
     start = rise.State(start_c, state.theta, state.gas)
     if not ctx.rises:
-        return _still(ctx=ctx, key="proof", dough=dough, start=start, place=place, minutes=2.0)
+        return _still(
+            ctx=ctx, key="proof", dough=dough, start=start, place=place, minutes=bake.proof.by_clock_min or 2.0
+        )
     kept = (
         KNEADED_AFTER.value
         if bake.dough.kneading == "after" and bake.rise.again_to is None
@@ -328,11 +309,13 @@ def final_proof(ctx: Context, last: Fermented, wrap_min: float) -> Fermented:
         target=bake.proof.to,
         before=last.after,
         doubt_sd=last.doubt_sd,
+        clock=bake.proof.clock,
     )
     # The middle piece has stood half the wrapping time when the last is closed.
     found = _forecast(ctx, asked, make, wrap_min / 2)
     whole = found.minutes
-    rest = Band(*(max(2.0, m - wrap_min / 2) for m in (whole.low, whole.typical, whole.high)))
+    least = 0.0 if found.clock else 2.0
+    rest = Band(*(max(least, m - wrap_min / 2) for m in (whole.low, whole.typical, whole.high)))
     return replace(found, minutes=rest)
 
 
@@ -384,7 +367,7 @@ def tray(ctx: Context, f: Fermented, start: datetime, first_to_last: float, cues
         story=f.told,
         would_narrow=(
             []
-            if not ctx.rises
+            if not ctx.rises or f.clock
             else would_narrow(
                 ctx=ctx,
                 stage=f.key,
@@ -396,4 +379,6 @@ def tray(ctx: Context, f: Fermented, start: datetime, first_to_last: float, cues
             )
         ),
         cues=cues,
+        clock=list(f.clock),
+        size_then=f.size_then,
     )

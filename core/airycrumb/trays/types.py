@@ -107,7 +107,8 @@ class RiseTray:
 
     past_best: size from which it is past its best; rests: no yeast, nothing rises: it only rests; where: the spots it
     goes through, in the cook's words; story: what was seen and what it changed; would_narrow: what would make the
-    forecast surer; cues: how to tell by the dough.
+    forecast surer; cues: how to tell by the dough; clock: minutes of its rests where it is left to the clock, folded
+    between them; size_then: over that at the start, None where its size decides.
     """
 
     forecast: Forecast
@@ -129,6 +130,8 @@ class RiseTray:
     story: list[Told]
     would_narrow: list[Message]
     cues: list[Message]
+    clock: list[float]
+    size_then: Band | None
 
 
 @dataclass(frozen=True)
@@ -307,13 +310,29 @@ class GroupTray:
 
 
 @dataclass(frozen=True)
+class KeptBack:
+    """Pieces kept raw while the others are heated. names: of their fillings; at: where in the bake their heat is
+    written; put_away, into_heat: when they are planned to go into the cold and out of it; unbaked: by when they must;
+    said: what to do with them."""
+
+    names: list[Message]
+    at: list[str | int]
+    pieces: int
+    put_away: datetime
+    into_heat: datetime
+    unbaked: Unbaked
+    said: Message
+
+
+@dataclass(frozen=True)
 class Sheet:
     """One bake in one kitchen, worked out.
 
     proof and weigh.filling are the first group's; heat is the first group's too, as the group that needs the
     longest in it asks; more_heats: of groups heated in another way; portioned: the dough as it is cut and weighed,
     None before the first piece is; finish: what goes on them before the heat, empty for nothing; unbaked: by when
-    pieces kept cold must be in the heat, None where none are kept.
+    pieces kept cold must be in the heat, None where none are kept; kept_back: those kept raw while
+    the others are heated.
     """
 
     name: str
@@ -333,6 +352,7 @@ class Sheet:
     portioned: Portioning | None
     finish: Message
     unbaked: Unbaked | None
+    kept_back: list[KeptBack]
     day: Timetable
     doubts: list[Doubt]
     cautions: list[Caution]

@@ -1691,6 +1691,8 @@ export interface components {
         ProofStage: {
             /** @description Where it stands, in turn; the kitchen's warmth if left out. */
             spots?: components["schemas"]["Stay"][];
+            /** @description Left to the clock instead of to its size: the minutes of each rest, 0 to 24 h, folded between them; a proof of 0 min is none. */
+            clock?: string[];
             /** @description Volume of the dough at the end over that just after wrapping, 1.05 to 2.5. */
             to: number;
             /**
@@ -1703,6 +1705,8 @@ export interface components {
         RiseStage: {
             /** @description Where it stands, in turn; the kitchen's warmth if left out. */
             spots?: components["schemas"]["Stay"][];
+            /** @description Left to the clock instead of to its size: the minutes of each rest, 0 to 24 h, folded between them; a proof of 0 min is none. */
+            clock?: string[];
             /** @description Volume at the end over volume at the start, 1.2 to 3.5. */
             to: number;
             /**
@@ -1727,6 +1731,8 @@ export interface components {
         SpongeStage: {
             /** @description Where it stands, in turn; the kitchen's warmth if left out. */
             spots?: components["schemas"]["Stay"][];
+            /** @description Left to the clock instead of to its size: the minutes of each rest, 0 to 24 h, folded between them; a proof of 0 min is none. */
+            clock?: string[];
             /** @description Volume at which it is ripe over that as mixed, 1.5 to 3.5; 2.6 if left out. */
             to?: number;
         };
@@ -2240,6 +2246,33 @@ export interface components {
             out: boolean;
         };
         /**
+         * KeptBack
+         * @description Pieces kept raw while the others are heated. names: of their fillings; at: where in the bake their heat is
+         *     written; put_away, into_heat: when they are planned to go into the cold and out of it; unbaked: by when they must;
+         *     said: what to do with them.
+         */
+        KeptBack: {
+            /** Names */
+            names: components["schemas"]["Said"][];
+            /** At */
+            at: (string | number)[];
+            /** Pieces */
+            pieces: number;
+            /**
+             * Put Away
+             * Format: date-time
+             */
+            put_away: string;
+            /**
+             * Into Heat
+             * Format: date-time
+             */
+            into_heat: string;
+            unbaked: components["schemas"]["Unbaked"];
+            /** Said */
+            said: components["schemas"]["Said"];
+        };
+        /**
          * LaterLoad
          * @description A load after the first. wait_min: from the first one going in; grown: its size by then over its size when ready;
          *     needs_min: in the heat, None for never; where: it waits ("bench", "fridge"), or is wrapped later ("staggered").
@@ -2450,7 +2483,8 @@ export interface components {
          *
          *     past_best: size from which it is past its best; rests: no yeast, nothing rises: it only rests; where: the spots it
          *     goes through, in the cook's words; story: what was seen and what it changed; would_narrow: what would make the
-         *     forecast surer; cues: how to tell by the dough.
+         *     forecast surer; cues: how to tell by the dough; clock: minutes of its rests where it is left to the clock, folded
+         *     between them; size_then: over that at the start, None where its size decides.
          */
         RiseTray: {
             forecast: components["schemas"]["Forecast"];
@@ -2505,6 +2539,9 @@ export interface components {
             would_narrow: components["schemas"]["Said"][];
             /** Cues */
             cues: components["schemas"]["Said"][];
+            /** Clock */
+            clock: number[];
+            size_then: components["schemas"]["Band"] | null;
         };
         /**
          * Scaled
@@ -2595,7 +2632,8 @@ export interface components {
          *     proof and weigh.filling are the first group's; heat is the first group's too, as the group that needs the
          *     longest in it asks; more_heats: of groups heated in another way; portioned: the dough as it is cut and weighed,
          *     None before the first piece is; finish: what goes on them before the heat, empty for nothing; unbaked: by when
-         *     pieces kept cold must be in the heat, None where none are kept.
+         *     pieces kept cold must be in the heat, None where none are kept; kept_back: those kept raw while
+         *     the others are heated.
          */
         Sheet: {
             /** Name */
@@ -2624,6 +2662,8 @@ export interface components {
             /** Finish */
             finish: components["schemas"]["Said"];
             unbaked: components["schemas"]["Unbaked"] | null;
+            /** Kept Back */
+            kept_back: components["schemas"]["KeptBack"][];
             day: components["schemas"]["Timetable"];
             /** Doubts */
             doubts: components["schemas"]["Doubt"][];

@@ -72,7 +72,7 @@ export const Rail = drawn(function Rail(p: Props) {
       ))}
       {p.hands.map((h) => (
         <rect
-          key={h.label}
+          key={`${h.label}-${h.start}`}
           x={x(h.start)}
           width={Math.max(x(h.end) - x(h.start), 3)}
           y={LINE + 4}

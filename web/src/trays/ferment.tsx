@@ -7,8 +7,21 @@ import { FermentCurve, Story, times } from "../parts/ferment-curve";
 import { useUnits } from "../lib/settings";
 import { Fact, Facts, Headline, Plate } from "../ui/facts";
 
+/** The rests of a stage left to the clock. */
+const rested = (t: RiseTray) =>
+  t.clock.every((m) => m === 0) ? "No proof" : `Leave it ${t.clock.map((m) => Math.round(m)).join(" + ")} min`;
+
 function Ready({ tray, title, under }: { tray: RiseTray; title: string; under: string }) {
   const never = tray.forecast.ready === null;
+  if (tray.clock.length > 0)
+    return (
+      <Headline
+        title={rested(tray)}
+        under={under}
+        figure={clock(tray.ready)}
+        note={tray.size_then ? `by then about ${times(tray.size_then.typical)}` : "it does not grow"}
+      />
+    );
   return (
     <Headline
       title={title}

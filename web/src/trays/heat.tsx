@@ -120,6 +120,15 @@ export function HeatFacts({ sheet }: { sheet: Sheet }) {
             strong
           />
         )}
+        {sheet.kept_back.map((back, i) => (
+          <Fact
+            key={i}
+            name={`${back.pieces} kept raw`}
+            value={`by ${clockFrom(back.unbaked.by)}`}
+            from={`${u.text(back.said)} ${u.text(back.unbaked.kind)}: ${back.unbaked.days} days; local rules come first`}
+            strong
+          />
+        ))}
         <Fact
           name="Filling going in"
           value={u.temperature(Math.round(h.start_c))}
@@ -195,6 +204,7 @@ export function HeatPlates({ sheet, answers }: { sheet: Sheet; answers?: React.R
         <section key={i} aria-label={heat.names.map(u.text).join(" and ")} className="mt-3">
           <h3 className="pb-1 text-[1.05rem] font-bold">
             {heat.names.map(u.text).join(" and ")}: {DONE[heat.method]}, {duration(heat.minutes_planned)}
+            {CAME[heat.came]}
           </h3>
           <CoreCurve heat={heat} height={300} />
         </section>

@@ -145,6 +145,19 @@ function withHeat(document: Bake, at: number, method: "same" | "oven" | "steam" 
   return { ...document, more_groups: groups };
 }
 
+/** The same bake with half of its first pieces frozen raw, for another day. */
+function halfFrozen(document: Bake): Bake {
+  const frozen = Math.floor(document.pieces / 2);
+  const { closing, filling, filling_per_piece } = document;
+  const inside = closing === "plain" ? { closing } : { filling, filling_per_piece };
+  const heat = { ...document.heat, from: "frozen" as const, cold_for: "336 h", minutes: null };
+  return {
+    ...document,
+    pieces: document.pieces - frozen,
+    more_groups: [...(document.more_groups ?? []), { pieces: frozen, ...inside, heat }],
+  };
+}
+
 /** Without a group: its pieces go back to the first. */
 function withoutGroup(document: Bake, at: number): Bake {
   const gone = document.more_groups?.[at];
@@ -335,6 +348,15 @@ export function Recipe({ pantry, swaps, ...e }: Editing & { pantry: PantryItem[]
               onClick={() => e.edit({ ...e.document, more_groups: [...more, { pieces: 1, closing: "plain" }] })}
             >
               one plain piece besides
+            </button>
+          )}
+          {more.length < 5 && e.document.pieces > 1 && (e.document.heat.from ?? "proofed") === "proofed" && (
+            <button
+              type="button"
+              className="min-h-7 self-start text-left font-semibold text-cobalt underline decoration-rim decoration-2 underline-offset-4"
+              onClick={() => e.edit(halfFrozen(e.document))}
+            >
+              freeze half of them raw
             </button>
           )}
           {more.length < 5 && e.document.pieces > 1 && (

@@ -9,6 +9,7 @@ import { HeatSentence } from "../parts/heat-settings";
 import { Minutes } from "../parts/minutes";
 import { RollSettings } from "../parts/rolled-to";
 import { Stays } from "../parts/stays";
+import { Until } from "../parts/until";
 import { Quantity, QUIET, whereOf, type Editing, type Path } from "../parts/quantity";
 import { useUnits } from "../lib/settings";
 
@@ -113,7 +114,9 @@ function RiseSettings({ sheet, spots, ...e }: Editing & { sheet: Sheet; spots: S
     );
   return (
     <>
-      To <Times {...e} label="Rise to" path={["rise", "to"]} value={d.rise.to} step={0.1} /> times its size,{" "}
+      <Until {...e} stage="rise">
+        to <Times {...e} label="Rise to" path={["rise", "to"]} value={d.rise.to} step={0.1} /> times its size
+      </Until>
       <Stays {...e} stage="rise" label="Where it rises" spots={spots} />, in a{" "}
       <Choice
         label="Rises in"
@@ -248,9 +251,12 @@ export function TraySettings({ tray, sheet, spots, ...e }: Editing & { tray: str
         {sheet.sponge && (
           <>
             {" "}
-            The sponge ripens to{" "}
-            <Times {...e} label="Sponge to" path={["sponge", "to"]} value={d.sponge?.to ?? 2.6} step={0.1} /> times its
-            size, <Stays {...e} stage="sponge" label="Where the sponge ripens" spots={spots} />.
+            The sponge ripens:{" "}
+            <Until {...e} stage="sponge">
+              to <Times {...e} label="Sponge to" path={["sponge", "to"]} value={d.sponge?.to ?? 2.6} step={0.1} /> times
+              its size
+            </Until>
+            <Stays {...e} stage="sponge" label="Where the sponge ripens" spots={spots} />.
           </>
         )}
       </>,
@@ -288,8 +294,11 @@ export function TraySettings({ tray, sheet, spots, ...e }: Editing & { tray: str
   if (tray === "proof" && !sheet.proof.rests)
     return line(
       <>
-        To <Times {...e} label="Proof to" path={["proof", "to"]} value={d.proof.to} step={0.05} /> times the size as
-        wrapped, <Stays {...e} stage="proof" label="Where they proof" spots={spots} />.
+        <Until {...e} stage="proof">
+          to <Times {...e} label="Proof to" path={["proof", "to"]} value={d.proof.to} step={0.05} /> times the size as
+          wrapped
+        </Until>
+        {d.proof.clock?.[0] !== "0 min" && <Stays {...e} stage="proof" label="Where they proof" spots={spots} />}.
       </>,
     );
   if (tray === "heat") {

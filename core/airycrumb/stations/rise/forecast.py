@@ -1,7 +1,8 @@
 """When the dough is ready, with a 90 % band that readings narrow."""
 
 import math
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
+from typing import Any
 
 import numpy as np
 
@@ -269,10 +270,12 @@ def forecast(
     belief: Belief,
     readings: list[Reading],
     make: StageMaker | None = None,
+    at_least: float = 0.0,
 ) -> tuple[Forecast, Stage, Belief]:
     """The stage's forecast, the stage itself, and the belief its readings leave.
 
-    target: volume ratio > 1. A belief from `prior` includes every doubt that acts like vigour.
+    target: volume ratio > 1; at_least: minutes to be looked ahead. A belief from `prior` includes every doubt that acts
+    like vigour.
     """
     make = make or StageMaker(dough)
     # What is still to come of the spots is part of the plan: look at least as far.
@@ -288,7 +291,7 @@ def forecast(
         # Near the flour's ceiling a livelier dough may hold less and be later: order by outcome.
         fast, middle, slow = times.min(), times[1], times.max()
         # A short march is enough for most doughs; a slow one, or late readings, ask for more.
-        if math.isfinite(slow) and all(r.minute <= horizon for r in readings):
+        if math.isfinite(slow) and all(m <= horizon for m in (at_least, *(r.minute for r in readings))):
             break
     ready = Band(float(fast), float(middle), float(slow)) if math.isfinite(slow) else None
     late = past_target(stage, ratios[1], target)
@@ -302,6 +305,16 @@ def forecast(
         findings=range_findings(dough, place),
     )
     return result, stage, after
+
+
+def by_clock(found: Forecast, stage: Stage, minutes: float) -> tuple[Forecast, Band]:
+    """The same stage ended by the clock after so many minutes, and its size then over that at the start."""
+    ratios = stage.ratios(np.array([found.vigour.low, found.vigour.typical, found.vigour.high]))
+    at = [float(np.interp(minutes, stage.course.minutes, row)) for row in ratios]
+    size = Band(min(at), at[1], max(at))
+    end = Band(minutes, minutes, minutes)
+    shown: dict[str, Any] = _shown(stage, ratios, end)
+    return replace(found, **shown, target=size.typical, ready=end, past_target_from=None), size
 
 
 def cooler_adds(found: Forecast, stage: Stage, start: State, place: Place, degrees: float) -> float | None:
@@ -349,6 +362,7 @@ __all__ = [
     "Reading",
     "Stage",
     "StageMaker",
+    "by_clock",
     "cooler_adds",
     "crossings",
     "dissolved_limit",

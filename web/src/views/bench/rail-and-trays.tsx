@@ -68,7 +68,13 @@ function useWords(sheet: Sheet): Record<TrayKey, () => string> {
   const cuts = useCuts();
   const size = useSize();
   const ready = (t: Sheet["rise"]) =>
-    t.forecast.ready ? `${clock(t.ready_low)} to ${clock(t.ready_high)}` : "not in sight";
+    t.clock.length > 0
+      ? t.clock.every((m) => m === 0)
+        ? "none"
+        : `by the clock, ${clock(t.ready)}`
+      : t.forecast.ready
+        ? `${clock(t.ready_low)} to ${clock(t.ready_high)}`
+        : "not in sight";
   return {
     weigh: () => `${u.mass(sheet.weigh.flour_g)} flour, ${u.text(sheet.weigh.feels)}`,
     rise: () => (sheet.rise.rests ? "rests" : ready(sheet.rise)),

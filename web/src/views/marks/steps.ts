@@ -36,9 +36,11 @@ export interface HandsStep {
 type U = ReturnType<typeof useUnits>;
 
 const doneNote = (s: Sheet["rise"]) =>
-  s.forecast.ready
-    ? `ready ${clockFrom(s.ready_low)} to ${clockFrom(s.ready_high)}, look from ${clockFrom(s.look_from)}`
-    : "watch the dough: the forecast does not reach its aim";
+  s.clock.length > 0
+    ? `by the clock, until ${clockFrom(s.ready)}`
+    : s.forecast.ready
+      ? `ready ${clockFrom(s.ready_low)} to ${clockFrom(s.ready_high)}, look from ${clockFrom(s.look_from)}`
+      : "watch the dough: the forecast does not reach its aim";
 
 /** The size to cut: one figure, or a line for each size. */
 function divided(s: Sheet, u: U): Pick<HandsStep, "figure" | "figureNote"> {
@@ -122,7 +124,7 @@ const titles: Record<
     figure: null,
     figureNote: s.sponge ? doneNote(s.sponge) : "",
     press: "It is ripe",
-    reachesSize: true,
+    reachesSize: s.sponge?.clock.length === 0,
   }),
   again: (s, u) => ({
     name: "Second rise",
@@ -149,8 +151,13 @@ const titles: Record<
           under: `${inTurn(s.rise, u)}; make the filling meanwhile`,
           figure: null,
           figureNote: doneNote(s.rise),
-          press: s.rise.forecast.target === 2 ? "It has doubled" : "It has risen enough",
-          reachesSize: true,
+          press:
+            s.rise.clock.length > 0
+              ? "Its time is up"
+              : s.rise.forecast.target === 2
+                ? "It has doubled"
+                : "It has risen enough",
+          reachesSize: s.rise.clock.length === 0,
         },
   divide: (s, u) => ({
     name: "Divide",
