@@ -2,16 +2,19 @@
 
 import unittest
 from dataclasses import replace
+from typing import Any
 
 import numpy as np
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
+from airycrumb.bake import read_bake
 from airycrumb.data.heat import SHELVES, SURFACES
-from airycrumb.stations.heat import Boundary, Piece, cook, lethality, steam_water
+from airycrumb.stations.heat import Boundary, Piece, cook, lethality, march, steam_water
 from airycrumb.stations.heat.cook import Cook
-from airycrumb.stations.heat.fire import HEATS
+from airycrumb.stations.heat.fire import HEATS, OvenChange, phases
 from airycrumb.stations.heat.steamer import least_ml
+from tests.core.examples import bake_document, sheet
 from tests.core.test_heat import BUN, STEAM, core_at, oven
 
 PAN = Boundary("pan", 0, "gentle", False, 0, 0, True)
@@ -27,6 +30,7 @@ EVERY_FIRE = [
     replace(oven(220), steam_pan=True),
     replace(oven(220), lid_min=12.0),
     replace(oven(190, True), drop_c=40.0),
+    replace(oven(180), drop_c=20.0, then=OvenChange(8.0, 230.0, True, "upper")),
 ]
 
 
@@ -194,3 +198,41 @@ class Extremes(unittest.TestCase):
             for fire in EVERY_FIRE[:4] + EVERY_FIRE[5:7]:
                 with self.subTest(grams=grams, fire=fire):
                     self.assertTrue(fixed(cook(replace(BUN, dough_g=grams[0], filling_g=grams[1]), fire, 60, 10)))
+
+
+class TwoPhases(unittest.TestCase):
+    """An oven set otherwise after a while."""
+
+    def heat(self, **heat: Any) -> Any:
+        settings = {"method": "oven", "temperature": "180 C", "fan": False, "minutes": "14 min", **heat}
+        return sheet(bake_document("squash-lentil-half-moons", heat=settings)).heat
+
+    def test_the_end_with_fan_or_hotter_browns_more_and_is_said(self) -> None:
+        plain = self.heat()
+        fan = self.heat(then={"after": "8 min", "fan": True})
+        hot = self.heat(then={"after": "8 min", "temperature": "230 C", "shelf": "upper"})
+        self.assertLess(max(plain.skin), max(fan.skin))
+        self.assertLess(max(fan.skin), max(hot.skin))
+        self.assertEqual(hot.handling, "turn the tray after 7 min and after 8 min: 230 °C and to the upper shelf")
+
+    def test_a_change_to_the_same_or_after_the_end_changes_nothing(self) -> None:
+        plain = self.heat()
+        for then in ({"after": "8 min"}, {"after": "60 min", "temperature": "230 C"}):
+            # Steps are fine again where a phase begins.
+            np.testing.assert_allclose(self.heat(then=then).core, plain.core, atol=0.4)
+
+    def test_hot_all_along_is_no_slower_than_hot_at_the_end(self) -> None:
+        late = self.heat(then={"after": "8 min", "temperature": "230 C"})
+        self.assertLess(late.core_at_end_c, self.heat(temperature="230 C").core_at_end_c)
+
+    def test_lid_pan_of_water_and_change_cut_the_bake_where_they_end(self) -> None:
+        fire = Boundary(
+            "oven", 200, "high", False, 0, 0, False, steam_pan=True, lid_min=4, then=OvenChange(12, 230, True, "upper")
+        )
+        seconds = [float(row[march.SECONDS]) for row in phases(fire, 20, 0)]
+        self.assertEqual(seconds, [240, 360, 120, 480])
+
+    def test_only_an_oven_is_changed(self) -> None:
+        self.assertIsNone(
+            read_bake(bake_document(heat={"method": "steam", "rest": "5 min", "then": {"after": "8 min"}})).heat.then
+        )

@@ -79,7 +79,7 @@ class NothingWetsIt(unittest.TestCase):
 class OntoTheScale(unittest.TestCase):
     def test_the_last_reading_is_the_whole_dough_in_every_school(self) -> None:
         for path in DEMO_BAKES:
-            for school in ("straight", "woken", "apart"):
+            for school in ("straight", "woken", "little", "apart"):
                 with self.subTest(bake=path.stem, school=school):
                     w = sheet(bake_document(path.stem, dough={"yeast_school": school})).weigh
                     self.assertAlmostEqual(w.order[-1].reads_g, round(w.dough_g), delta=1e-6)
@@ -96,6 +96,21 @@ class OntoTheScale(unittest.TestCase):
         self.assertIn("No foam: stop", jug[-1].note)
         poured = next(step for step in order if step.key == "jug")
         self.assertAlmostEqual(poured.adds_g, jug[-1].reads_g)
+
+    def test_yeast_woken_in_a_little_has_its_warm_liquid_and_some_sugar_and_the_rest_is_cooler(self) -> None:
+        made = lambda school: sheet(bake_document("pear-hazelnut-buns", dough={"yeast_school": school})).weigh
+        straight, little = made("straight"), made("little")
+        jug = [step for step in little.order if step.vessel == "jug"]
+        self.assertEqual([step.key for step in jug][-2:], ["sugar", "instant yeast"])
+        self.assertAlmostEqual(jug[1].adds_g, 4, delta=0.5)
+        self.assertRegex(jug[-1].note, r"Warm the liquid in this jug to 38 to 43 °C first.*No foam: stop")
+        # Heat balance: both make the dough wanted, so its warm share leaves the rest cooler.
+        self.assertLess(little.water_c, straight.water_c)
+        liquid = sum(line.grams for line in straight.dough if line.role == "liquid")
+        own = jug[0].adds_g
+        mixed = (40.5 * own + little.water_c * (liquid - own)) / liquid
+        self.assertAlmostEqual(mixed, straight.water_c, delta=0.3)
+        self.assertEqual(little.dough_c, straight.dough_c)
 
     def test_a_sugary_dough_keeps_yeast_and_sugar_apart(self) -> None:
         s = sheet(bake_document("pear-hazelnut-buns"))

@@ -5,13 +5,27 @@ from typing import Annotated, Any, Self
 
 from pydantic import model_validator
 
-from airycrumb.bake.fields import Flag, Measured, OneOf, Written, left_out, told
+from airycrumb.bake.fields import Flag, Measured, NeverNull, OneOf, Written, left_out, told
 from airycrumb.data.heat import SHELVES, SURFACES, WASHES
 from airycrumb.problems import InputError, Problem
 from airycrumb.words import say, verbatim
 
 METHODS = ("steam", "oven", "pan")
 BOILING_C = 100.0
+OVENS_OWN = ("temperature", "then")
+
+
+class HeatChange(Written):
+    """What is changed on the oven after a while; what is left out stays as it was."""
+
+    after_min: Annotated[float, Measured("duration", "min", "8 min", (1, 120), say("The time before the change"))] = (
+        told("after", "Minutes from going in, 1 to 120.")
+    )
+    told_c: Annotated[
+        float | None, Measured("temperature", "C", "220 C", (100, 280), say("The oven temperature"), or_null=True)
+    ] = left_out(None, "temperature", "Oven temperature from then on, 100 to 280 °C.")
+    fan: Flag = left_out(False, "fan", "The fan from then on.")
+    shelf: Annotated[str, OneOf(tuple(SHELVES))] = left_out("middle", "shelf", "Height from then on.")
 
 
 class HeatSettings(Written):
@@ -39,6 +53,7 @@ class HeatSettings(Written):
     under_lid: Annotated[
         float | None, Measured("duration", "min", "15 min", (1, 180), say("The time under a lid"), or_null=True)
     ] = left_out(None, "lid", "Baked under a lid for the first so many minutes.")
+    then: Annotated[HeatChange | None, NeverNull()] = None
     seared: Flag = left_out(
         False, "seared", "In the pan: seared 3 min, then water and a lid; else dry under a lid, and turned."
     )
@@ -56,11 +71,11 @@ class HeatSettings(Written):
     @model_validator(mode="before")
     @classmethod
     def _as_the_method_has_it(cls, raw: Any) -> Any:
-        """What the way of heating decides where nothing is written; only an oven's temperature is read."""
+        """What the way of heating decides where nothing is written; what only an oven has is read for it alone."""
         if not isinstance(raw, dict):
             return raw
         usual = {"fire": "gentle" if raw.get("method") == "pan" else "high", "covered": raw.get("method") == "steam"}
-        return usual | {k: v for k, v in raw.items() if k != "temperature" or raw.get("method") == "oven"}
+        return usual | {k: v for k, v in raw.items() if k not in OVENS_OWN or raw.get("method") == "oven"}
 
     @model_validator(mode="after")
     def _an_oven_has_a_temperature(self) -> Self:

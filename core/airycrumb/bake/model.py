@@ -61,21 +61,21 @@ class Dough(Written):
     leavening: Annotated[str, OneOf(("yeast", "yeast and baking powder", *RESTS))] = told(
         "leavening", "What lifts it. Soda and none: it rests and does not rise."
     )
-    school: Annotated[str | None, OneOf(("straight", "woken", "apart"))] = left_out(
+    school: Annotated[str | None, OneOf(("straight", "woken", "little", "apart"))] = left_out(
         None,
         "yeast_school",
-        "How the yeast goes in: straight into the flour; woken in all the warm liquid; or apart, in warm water of its "
-        "own, before sugar and salt.",
+        "How the yeast goes in: straight into the flour; woken in all the warm liquid; woken in a little of it with "
+        "some of the sugar; or apart, in warm water of its own, before sugar and salt.",
     )
     yeast_woken: bool = left_out(False, "yeast_woken", 'Older spelling: true is yeast_school "woken".', strict=True)
     start_c: Annotated[
         float | None, Measured("temperature", "C", "26 C", (2, 45), say("The dough's start temperature"), or_null=True)
     ] = left_out(None, "start_temperature", "Dough temperature after kneading, 2 to 45 °C, if measured.")
-    kneading: Annotated[str, OneOf(("hand", "machine", "none", "after"))] = left_out(
+    kneading: Annotated[str, OneOf(("hand", "machine", "none", "after", "sheeted"))] = left_out(
         "hand",
         "kneading",
         "How it is kneaded: it warms the dough and takes its time. none: mixed only, best left cold; after: barely "
-        "mixed, kneaded once it has risen.",
+        "mixed, kneaded once it has risen; sheeted: kneaded, and once it has risen rolled thin and folded, seven times.",
     )
     wanted_c: Annotated[
         float | None, Measured("temperature", "C", "26 C", (16, 32), say("The dough wanted"), or_null=True)
@@ -238,6 +238,11 @@ class Bake(Written):
         "",
         "spare_dough",
         "What is done with dough the pieces leave: spread over all of them, one plain piece, or kept.",
+    )
+    bench_rest_min: Annotated[float, Measured("duration", "min", "10 min", (0, 180), say("The bench rest"))] = left_out(
+        10.0,
+        "bench_rest",
+        "How long the rounded pieces relax before they are rolled, 0 to 180 min; 10 min if left out, 5 to 15 are usual.",
     )
     divide_by: Annotated[str, OneOf(("scale", "eye", "torn"))] = left_out(
         "scale",

@@ -21,7 +21,11 @@ class Stay(Written):
     )
     air_c: Annotated[
         float | None, Measured("temperature", "C", "28 C", (1, 45), say("Warmth of the spot"), or_null=True)
-    ] = left_out(None, "air", "How warm it is there, 1 to 45 °C, where that is not known of the spot.")
+    ] = left_out(
+        None,
+        "air",
+        "How warm it is there, 1 to 45 °C, where that is not known of the spot; over warm water, of the water.",
+    )
     minutes: Annotated[
         float | None, Measured("duration", "min", "45 min", (1, 5760), say("The time there"), or_null=True)
     ] = left_out(

@@ -9,7 +9,8 @@ from airycrumb.words import Message, say
 @dataclass(frozen=True)
 class Spot:
     """A spot. label: as the cook says it; air: °C, None for the room's; over_room: °C above the room at first;
-    cools_min: time constant of its cooling to the room, None if it holds; film: W/m2K, None for still air."""
+    cools_min: time constant of its cooling to the room, None if it holds; film: W/m2K, None for still air; of_bath: how much of a bath's
+    warmth over the room the air above it takes on, where what is told is the bath's."""
 
     label: Message
     air: Constant | None
@@ -17,6 +18,7 @@ class Spot:
     cools_min: Constant | None
     film: Constant | None
     doubt: Constant
+    of_bath: Constant | None = None
 
 
 def _doubt(value: float) -> Constant:
@@ -50,6 +52,7 @@ SPOTS: dict[str, Spot] = {
         cools_min=Constant(100.0, "min", "assumed", "how fast the bath cools to the room"),
         film=Constant(18.0, "W/m2K", "assumed", "damp air over warm water carries more heat"),
         doubt=_doubt(2.0),
+        of_bath=Constant(13 / 15, "1", "assumed", "33 °C over water of 35 °C in a room of 20 °C"),
     ),
     "fridge": Spot(
         label=say("in the fridge"),

@@ -46,3 +46,8 @@ ALLERGEN = {
     "wheat": say("wheat"),
 }
 NO_ALLERGENS = say("none of the listed allergens")
+SHELF = {
+    "upper": say("to the upper shelf"),
+    "middle": say("to the middle shelf"),
+    "lower": say("to the lower shelf"),
+}

@@ -12,7 +12,7 @@ from airycrumb.bake.model import Bake
 from airycrumb.plan.context import Context
 from airycrumb.sheet.work import work
 from airycrumb.stations.rise.forecast import LONGEST, crossings
-from airycrumb.trays.ferment import BENCH_REST_MIN, divide_minutes, first_rise
+from airycrumb.trays.ferment import first_rise, shaping_minutes
 from airycrumb.trays.pieces import wrap_minutes
 from airycrumb.trays.types import Sheet, WeighTray
 from airycrumb.trays.weigh import weigh
@@ -47,7 +47,7 @@ def simulated_batch(bake: Bake, kitchen: Kitchen, started: datetime, log_vigour:
     look = ready * noise.uniform(0.45, 0.65)
     seen = float(np.interp(look, first.stage.course.minutes, ratios[0])) - 1
     risen = _later(mixed, ready * noise.gauss(1.0, 0.04))
-    divided = _later(risen, (divide_minutes(ctx.scaled.pieces) + BENCH_REST_MIN.value) * noise.uniform(0.9, 1.2))
+    divided = _later(risen, shaping_minutes(ctx) * noise.uniform(0.9, 1.2))
     wrapped = _later(divided, wrap_minutes(ctx) * noise.uniform(0.85, 1.25))
     proofed = _later(
         wrapped, plan.proof.forecast.ready.typical * noise.uniform(0.6, 0.95) if plan.proof.forecast.ready else 40.0

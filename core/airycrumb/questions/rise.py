@@ -19,6 +19,7 @@ from airycrumb.words import (
 )
 
 COOLER_C = 2.0  # °C by which a kitchen's typed warmth is easily wrong
+TRIPLED, STIFF = 2.6, 56.0  # times the size, and % of hydration below which a dough is stiff
 APART_MIN = 8.0  # minutes between groups' proofs that are worth a word; assumed
 
 
@@ -123,6 +124,30 @@ def altitude(w: Findings) -> Iterator[Doubt]:
         )
 
 
+def tripled(w: Findings) -> Iterator[Doubt]:
+    """A rise far past double: nothing known checks the forecast there."""
+    first, stiff = w.first, w.ctx.percentages.true_hydration < STIFF
+    if w.ctx.bake.rise.by_clock_min is not None or w.ctx.bake.rise.to < TRIPLED or not w.ctx.rises:
+        return
+    yield Doubt(
+        code="tripled",
+        tray="rise",
+        severity="note",
+        title=say("Tripling a stiff dough is outside what is known here")
+        if stiff
+        else say("Tripling is outside what is known here"),
+        reason=say(
+            "The forecast was checked up to about {known} times the size. Nearer {target} times it is a guess, mostly "
+            "too slow in a warm spot: begin to look at half of its time, from {look}.",
+            known=as_number(2.5),
+            target=as_number(w.ctx.bake.rise.to),
+            look=hour_of(w.ctx.later(w.rise_tray.start, first.minutes.typical / 2)),
+        ),
+        answers=[Answer(say("Let it double"), [Change(["rise", "to"], 2.0)]), KEEP],
+        source=RISE_MODEL,
+    )
+
+
 def ranges(w: Findings) -> Iterator[Doubt]:
     """Inputs outside the range the rise model was ever checked in."""
     for i, text in enumerate(w.first.forecast.findings):
@@ -196,4 +221,4 @@ def proofs_apart(w: Findings) -> Iterator[Doubt]:
         )
 
 
-RISING = (room, thermometer, overstayed, altitude, ranges, never_risen)
+RISING = (room, thermometer, overstayed, altitude, tripled, ranges, never_risen)

@@ -11,10 +11,11 @@ from airycrumb.questions.findings import GEOMETRY, KEEP, PRACTICE, Findings, pie
 from airycrumb.stations import filling
 from airycrumb.stations.enclose import CLOSINGS
 from airycrumb.trays.filled import coolings, made_g, moisture_of
-from airycrumb.trays.pieces import Pieces, filling_density, wanted_across
+from airycrumb.trays.pieces import Pieces, filling_density, wanted_across, wrap_minutes
 from airycrumb.words import as_number, in_celsius, in_grams, in_millimetres, in_minutes, in_percent, listed, say
 
 FILLING_MODEL = say("the filling's water, shares assumed")
+LONG_WRAPPING_MIN = 60.0  # from the first piece to the last; assumed
 ENOUGH = 0.03  # of the filling: what a spoon leaves in the bowl
 
 
@@ -359,4 +360,28 @@ def weeps(w: Findings) -> Iterator[Doubt]:
         )
 
 
-WRAPPING = (capacity, wanted_size, warm_filling, too_wide, too_wet, filling_short, cooling_short, weeps)
+def long_wrapping(w: Findings) -> Iterator[Doubt]:
+    """Wrapping that takes so long that the first pieces are past their best before the last is closed."""
+    minutes, pieces = wrap_minutes(w.ctx), sum(p.ctx.share.pieces for p in w.pieces)
+    if minutes < LONG_WRAPPING_MIN:
+        return
+    each = minutes * 60 / pieces
+    fewer = max(1, int(pieces * LONG_WRAPPING_MIN / minutes))
+    half = say("Make {pieces} of them", pieces=fewer)
+    yield Doubt(
+        code="long_wrapping",
+        tray="wrap",
+        severity="ask",
+        title=say("{minutes} of wrapping from the first to the last?", minutes=in_minutes(minutes)),
+        reason=say(
+            "{pieces} pieces at {each} s each. The first proofs all that while and the dough that waits goes on "
+            "rising: work in two batches, the second half in the fridge meanwhile, or with a helper.",
+            pieces=pieces,
+            each=as_number(round(each)),
+        ),
+        answers=[*([Answer(half, piece_count(fewer))] if len(w.pieces) == 1 else []), KEEP],
+        source=PRACTICE,
+    )
+
+
+WRAPPING = (long_wrapping, capacity, wanted_size, warm_filling, too_wide, too_wet, filling_short, cooling_short, weeps)

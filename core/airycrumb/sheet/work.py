@@ -25,13 +25,12 @@ from airycrumb.stations.keeping import Unbaked
 from airycrumb.stations.safety import Caution, HeatHazard, Stuffing
 from airycrumb.trays.cues import folded_at, proof_cues, rise_cues, sponge_cues
 from airycrumb.trays.ferment import (
-    BENCH_REST_MIN,
     SPONGE_MIX_MIN,
     Fermented,
-    divide_minutes,
     first_rise,
     ripened,
     second_rise,
+    shaping_minutes,
     tray,
 )
 from airycrumb.trays.heat_tray import HeatStage, heat_tray
@@ -75,7 +74,7 @@ def _durations(
     b, exact = ctx.bake, lambda m: Band(m, m, m)
     # What is kept raw for another day takes no time of this one.
     heats = [h for h in heats if not for_another_day(h, ctx)]
-    shaping = divide_minutes(ctx.scaled.pieces) + BENCH_REST_MIN.value
+    shaping = shaping_minutes(ctx)
     mixed = SPONGE_MIX_MIN.value
     lengths: dict[str, Band] = {
         "weigh": exact(weigh_min),
@@ -303,6 +302,7 @@ def _work(ctx: Context, heard: Sequence[RoomReading]) -> Sheet:
         rise=trays.rise,
         again=trays.again,
         divide=shared,
+        bench_rest_min=bake.bench_rest_min,
         wrap_seconds_each=lead.seconds,
         groups=[group_tray(p, minutes[p.ctx.at]) for p in pieces],
         proof=trays.proof,

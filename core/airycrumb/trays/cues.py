@@ -9,6 +9,10 @@ POKE = say("Poke it with a floured finger: back at once, not yet; slowly, ready;
 BY_KNEADING = {
     "hand": say("Smooth and domed, light when the bowl is shaken."),
     "machine": say("Smooth and domed, light when the bowl is shaken."),
+    "sheeted": say(
+        "Smooth and domed. Then press the bubbles out: roll it thin and fold it in three, seven times, until the skin "
+        "is smooth and white."
+    ),
     "none": say(
         "Bubbly and loose, wobbling; it will not dome. Handle it with wet hands or flour: it tears easily while warm."
     ),
@@ -16,6 +20,7 @@ BY_KNEADING = {
 }
 UNKNOWN = {
     "none": say("How well a barely mixed dough holds its gas is not in the forecast; it may stay a little lower."),
+    "sheeted": say("Sheeting drives out most of the gas: the proof starts from little more than a fresh dough."),
     "after": say("Kneading after the rise drives out most of the gas: the forecast keeps what a knock-back keeps."),
 }
 
@@ -48,7 +53,7 @@ def _by_the_dough(ctx: Context) -> list[Message]:
         return [say("It will not grow: it relaxes. Ready when it rolls without springing back.")]
     kneading = ctx.bake.dough.kneading
     found = [BY_KNEADING[kneading]]
-    if kneading in ("hand", "machine"):
+    if kneading in ("hand", "machine", "sheeted"):
         found.append(POKE)
     return found + ([UNKNOWN[kneading]] if kneading in UNKNOWN else [])
 

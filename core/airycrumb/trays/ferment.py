@@ -33,10 +33,13 @@ from airycrumb.words import Message
 
 DIVIDE_FIXED_MIN = Constant(3.0, "min", "assumed", "turning out and weighing the dough")
 DIVIDE_EACH_MIN = Constant(0.5, "min", "assumed", "cutting, weighing and rounding one piece")
-BENCH_REST_MIN = Constant(10.0, "min", "common practice", "5 to 15 min, so that it rolls without springing back")
+SHEETING_MIN = Constant(12.0, "min", "assumed", "rolled thin and folded in three, seven times")
 SPONGE_MIX_MIN = Constant(10.0, "min", "assumed", "weighing and mixing a sponge")
 SPONGE_MIXED_C = Constant(25.0, "°C", "assumed", "a sponge mixed with lukewarm water")
-KNEADED_AFTER = Constant(0.10, "share of bubble gas", "assumed", "kept when a dough is kneaded after its rise")
+KNEADED_AFTER = Constant(
+    0.10, "share of bubble gas", "assumed", "kept when a dough is kneaded or sheeted after its rise"
+)
+WORKED_AFTER = ("after", "sheeted")  # ways of kneading that drive the gas out once it has risen
 FILLING_HEAT = 3600.0  # J/kgK, a moist filling, from memory
 
 
@@ -261,12 +264,14 @@ def second_rise(ctx: Context, first: Fermented) -> Fermented | None:
 
 def kept_by_knocking(ctx: Context) -> float:
     """Share of the bubbles that stay when the risen dough is knocked back; less where it is kneaded only then."""
-    return (KNEADED_AFTER if ctx.bake.dough.kneading == "after" else c.KEPT_BY_SHAPING).value
+    return (KNEADED_AFTER if ctx.bake.dough.kneading in WORKED_AFTER else c.KEPT_BY_SHAPING).value
 
 
-def divide_minutes(pieces: int) -> float:
-    """Minutes to divide and round so many pieces."""
-    return DIVIDE_FIXED_MIN.value + DIVIDE_EACH_MIN.value * pieces
+def shaping_minutes(ctx: Context) -> float:
+    """Minutes to sheet the dough if it is, divide and round it, and let the pieces relax."""
+    sheeted = SHEETING_MIN.value if ctx.bake.dough.kneading == "sheeted" else 0.0
+    divided = DIVIDE_FIXED_MIN.value + DIVIDE_EACH_MIN.value * ctx.scaled.pieces
+    return sheeted + divided + ctx.bake.bench_rest_min
 
 
 def evened_out(dough_g: float, dough_c: float, filling_g: float, filling_c: float) -> float:
@@ -281,7 +286,7 @@ def final_proof(ctx: Context, last: Fermented, wrap_min: float) -> Fermented:
     """
     dough, bake, share = last.stage.dough, ctx.bake, ctx.share
     ended = _ended(ctx, last)
-    waiting = divide_minutes(ctx.scaled.pieces) + BENCH_REST_MIN.value + wrap_min / 2
+    waiting = shaping_minutes(ctx) + wrap_min / 2
     bench = rise.Place(ctx.room_c, "piece", share.dough_per_piece_g)
     between_course = rise.simulate(dough, last.stage.course.state_at(ended), bench, math.ceil(waiting))
     between = StageMaker(dough, last.stage, ended, 1.0, ended)(between_course)
@@ -296,7 +301,7 @@ def final_proof(ctx: Context, last: Fermented, wrap_min: float) -> Fermented:
         )
     kept = (
         KNEADED_AFTER.value
-        if bake.dough.kneading == "after" and bake.rise.again_to is None
+        if bake.dough.kneading in WORKED_AFTER and bake.rise.again_to is None
         else c.KEPT_BY_SHAPING.value
     )
     make = StageMaker(dough, between, waiting, kept, ended + waiting)

@@ -6,7 +6,7 @@ import numpy as np
 
 from airycrumb.data import heat as c
 from airycrumb.data.heat_choices import SEARED_ML
-from airycrumb.data.vocabulary import FIRE
+from airycrumb.data.vocabulary import FIRE, SHELF
 from airycrumb.plan.context import Context, RoomReading
 from airycrumb.stations import heat
 from airycrumb.stations.heat.settings import Dial, dial, preheat_min
@@ -27,7 +27,7 @@ from airycrumb.trays.heating import (
 )
 from airycrumb.trays.types import HeatTray, Instrument, LaterLoad, Mark, NeedsShown, WashColour
 from airycrumb.trays.warm import clock
-from airycrumb.words import Message, as_number, in_celsius, in_millilitres, in_minutes, listed, say
+from airycrumb.words import NOTHING, Message, Quantity, as_number, in_celsius, in_millilitres, in_minutes, listed, say
 
 
 @dataclass(frozen=True)
@@ -79,6 +79,23 @@ def _turns(ctx: Context, minutes: float) -> list[float]:
     return []
 
 
+def _change(ctx: Context) -> Message:
+    """What is set otherwise on the oven after a while, NOTHING where it stays as it is."""
+    b, then = ctx.bake.heat, ctx.bake.heat.then
+    if then is None:
+        return NOTHING
+    parts: list[Message | Quantity] = (
+        [in_celsius(then.told_c)] if then.told_c is not None and then.told_c != b.air_c else []
+    )
+    if then.fan != b.fan:
+        parts.append(say("fan on") if then.fan else say("fan off"))
+    if then.shelf != b.shelf:
+        parts.append(SHELF[then.shelf])
+    if not parts:
+        return NOTHING
+    return say("after {after}: {what}", after=in_minutes(then.after_min), what=listed(parts))
+
+
 def _handling(ctx: Context, minutes: float) -> Message:
     """What the hands do while it heats."""
     b, turns = ctx.bake.heat, _turns(ctx, minutes)
@@ -90,14 +107,14 @@ def _handling(ctx: Context, minutes: float) -> Message:
             sear=in_minutes(c.SEAR_MIN.value),
             water=in_millilitres(SEARED_ML),
         )
+    changed = _change(ctx)
     if not turns:
-        return say("leave the door shut")
+        return changed or say("leave the door shut")
     after = listed(in_minutes(t) for t in turns)
-    return (
-        say("turn them after {after}", after=after)
-        if b.method == "pan"
-        else say("turn the tray after {after}", after=after)
-    )
+    if b.method == "pan":
+        return say("turn them after {after}", after=after)
+    turned = say("turn the tray after {after}", after=after)
+    return listed([turned, changed]) if changed else turned
 
 
 def _lethal(worth_min: float) -> Message:

@@ -5,6 +5,7 @@ from dataclasses import dataclass, replace
 
 import numpy as np
 
+from airycrumb.bake.heating import HeatSettings
 from airycrumb.data import heat as c
 from airycrumb.data.closings import CLOSED_AS
 from airycrumb.data.filling import MIXED_THROUGH as MIXED
@@ -16,7 +17,7 @@ from airycrumb.stations import heat
 from airycrumb.stations.enclose import Fit, Size, Wrapper, fit_round, fit_tray
 from airycrumb.stations.enclose.proportions import proportions
 from airycrumb.stations.heat.cook import HORIZONS_MIN, Cook, Piece
-from airycrumb.stations.heat.fire import Boundary
+from airycrumb.stations.heat.fire import Boundary, OvenChange
 from airycrumb.stations.heat.learning import OvenTruth, Pace, Probed, learn_oven, live_band, probed
 from airycrumb.stations.rise import Place
 from airycrumb.stations.rise.model import time_constant_h
@@ -151,7 +152,16 @@ def fire_of(ctx: Context, at_once: int) -> Boundary:
         drop_c=truth.drop_c(load_g(ctx, at_once)),
         recovery_min=truth.recovery_min,
         seared=b.seared,
+        then=_changed(b, truth.off_c) if b.method == "oven" else None,
     )
+
+
+def _changed(b: HeatSettings, off_c: float) -> OvenChange | None:
+    """What the oven is really set to after a while, None where it stays as it is."""
+    if b.then is None:
+        return None
+    air = b.air_c if b.then.told_c is None else b.then.told_c
+    return OvenChange(b.then.after_min, air + off_c, b.then.fan, b.then.shelf)
 
 
 def browns_sooner(ctx: Context) -> float:

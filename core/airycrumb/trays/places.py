@@ -71,6 +71,8 @@ def _leg(ctx: Context, stay: Stay, from_min: float, room: Air) -> Leg:
 
 def _air(stay: Stay, room: Air, spot: Spot, fridge_c: float) -> Air:
     peak = stay.air_c
+    if peak is not None and spot.of_bath is not None:
+        peak = room.start + (peak - room.start) * spot.of_bath.value
     if peak is None and spot.air is not None:
         peak = fridge_c if stay.where == "fridge" else spot.air.value
     if peak is None and spot.over_room is not None:

@@ -344,6 +344,7 @@ class Sheet:
     rise: RiseTray
     again: RiseTray | None
     divide: ShareOut
+    bench_rest_min: float
     wrap_seconds_each: float
     groups: list[GroupTray]
     proof: RiseTray

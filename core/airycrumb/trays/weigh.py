@@ -7,7 +7,7 @@ from airycrumb.data.vocabulary import FEEL
 from airycrumb.pantry import Part
 from airycrumb.plan.context import Context
 from airycrumb.stations.weigh import formula
-from airycrumb.stations.weigh.mixing import mixing_order
+from airycrumb.stations.weigh.mixing import OWN_C, mixing_order, own_liquid
 from airycrumb.trays.filled import moisture_of
 from airycrumb.trays.swaps import swaps
 from airycrumb.trays.types import WeighTray
@@ -18,6 +18,7 @@ MOST_ICE_C, FRIDGE_C, WARMEST_LIQUID_C = -10.0, 4.0, 43.0
 MIX_MIN = {
     "hand": Constant(22.0, "min", "common practice", "8-12 min kneading by hand, and weighing before it"),
     "machine": Constant(19.0, "min", "common practice", "5-10 min by machine, and weighing before it"),
+    "sheeted": Constant(22.0, "min", "common practice", "kneaded as by hand; it is sheeted once it has risen"),
     "none": Constant(13.0, "min", "assumed", "mixed until no dry flour is left, and weighing before it"),
     "after": Constant(13.0, "min", "assumed", "barely mixed now, kneaded once it has risen; and weighing before it"),
 }
@@ -25,6 +26,7 @@ MIX_MIN = {
 WARMS_MORE = {
     "hand": Constant(0.0, "°C", "common practice", "the kitchen's own figure"),
     "machine": Constant(5.0, "°C", "assumed", "a hook turns its work into warmth: 3 to 8 °C"),
+    "sheeted": Constant(0.0, "°C", "common practice", "kneaded as by hand"),
     "none": Constant(-1.0, "°C", "assumed", "nothing is worked into it"),
     "after": Constant(-1.0, "°C", "assumed", "nothing is worked into it yet"),
 }
@@ -56,6 +58,18 @@ def temperatures(ctx: Context) -> tuple[float, float, bool]:
     measured = ctx.bake.dough.start_c
     dough = measured if measured is not None else formula.dough_temperature(liquid, ctx.room_c, friction, share)
     return liquid, dough, measured is not None
+
+
+def _without_its_own(ctx: Context, dough: list[formula.Line], liquid_c: float) -> float:
+    """°C of the rest of the liquid, where yeast has some of it for itself, warmer."""
+    places = ctx.bake.dough.places or ("dough",) * len(dough)
+    main = [line for line, place in zip(dough, places, strict=True) if place == "dough"]
+    own = own_liquid(main, ctx.bake.dough.yeast_school)
+    whole = sum(line.shown_g for line in main if line.role == "liquid")
+    if own is None or whole - own[1] < 1:
+        return liquid_c
+    rest = (liquid_c * whole - sum(OWN_C) / 2 * own[1]) / (whole - own[1])
+    return min(max(rest, FRIDGE_C), WARMEST_LIQUID_C)
 
 
 def feel(true_hydration: float) -> str:
@@ -96,6 +110,7 @@ def weigh(ctx: Context) -> WeighTray:
     dough = formula.lines(bake.dough.parts, scaled.dough_g, step, with_percent=True)
     filling = filling_lines(ctx)
     liquid, dough_c, measured = temperatures(ctx)
+    liquid = _without_its_own(ctx, dough, liquid)
     small = [line for line in dough + filling if line.below_step]
     density = {item.key: item.density for item, _ in bake.dough.parts + ctx.group.parts}
     spoons = {line.key: line.grams / per_ml / TEASPOON_ML for line in small if (per_ml := density[line.key])}

@@ -1318,6 +1318,11 @@ export interface components {
              */
             spare_dough?: "spread" | "plain" | "keep";
             /**
+             * @description How long the rounded pieces relax before they are rolled, 0 to 180 min; 10 min if left out, 5 to 15 are usual.
+             * @example 10 min
+             */
+            bench_rest?: string;
+            /**
              * @description How the dough is divided: on the scale, by halving, or torn by feel and weighed back.
              * @enum {string}
              */
@@ -1401,10 +1406,10 @@ export interface components {
              */
             leavening: "yeast" | "yeast and baking powder" | "soda" | "none";
             /**
-             * @description How the yeast goes in: straight into the flour; woken in all the warm liquid; or apart, in warm water of its own, before sugar and salt.
+             * @description How the yeast goes in: straight into the flour; woken in all the warm liquid; woken in a little of it with some of the sugar; or apart, in warm water of its own, before sugar and salt.
              * @enum {string}
              */
-            yeast_school?: "straight" | "woken" | "apart";
+            yeast_school?: "straight" | "woken" | "little" | "apart";
             /** @description Older spelling: true is yeast_school "woken". */
             yeast_woken?: boolean;
             /**
@@ -1413,10 +1418,10 @@ export interface components {
              */
             start_temperature?: string | null;
             /**
-             * @description How it is kneaded: it warms the dough and takes its time. none: mixed only, best left cold; after: barely mixed, kneaded once it has risen.
+             * @description How it is kneaded: it warms the dough and takes its time. none: mixed only, best left cold; after: barely mixed, kneaded once it has risen; sheeted: kneaded, and once it has risen rolled thin and folded, seven times.
              * @enum {string}
              */
-            kneading?: "hand" | "machine" | "none" | "after";
+            kneading?: "hand" | "machine" | "none" | "after" | "sheeted";
             /**
              * @description Dough temperature to mix to, 16 to 32 °C; 26 °C if left out.
              * @example 26 C
@@ -1497,6 +1502,26 @@ export interface components {
             made?: string | null;
             inside?: components["schemas"]["LaidInside"];
         };
+        /** @description What is changed on the oven after a while; what is left out stays as it was. */
+        HeatChange: {
+            /**
+             * @description Minutes from going in, 1 to 120.
+             * @example 8 min
+             */
+            after: string;
+            /**
+             * @description Oven temperature from then on, 100 to 280 °C.
+             * @example 220 C
+             */
+            temperature?: string | null;
+            /** @description The fan from then on. */
+            fan?: boolean;
+            /**
+             * @description Height from then on.
+             * @enum {string}
+             */
+            shelf?: "upper" | "middle" | "lower";
+        };
         /** @description How pieces are heated. */
         HeatSettings: {
             /**
@@ -1550,6 +1575,7 @@ export interface components {
              * @example 15 min
              */
             lid?: string | null;
+            then?: components["schemas"]["HeatChange"];
             /** @description In the pan: seared 3 min, then water and a lid; else dry under a lid, and turned. */
             seared?: boolean;
             /**
@@ -1744,7 +1770,7 @@ export interface components {
              */
             where: string;
             /**
-             * @description How warm it is there, 1 to 45 °C, where that is not known of the spot.
+             * @description How warm it is there, 1 to 45 °C, where that is not known of the spot; over warm water, of the water.
              * @example 28 C
              */
             air?: string | null;
@@ -2650,6 +2676,8 @@ export interface components {
             rise: components["schemas"]["RiseTray"];
             again: components["schemas"]["RiseTray"] | null;
             divide: components["schemas"]["ShareOut"];
+            /** Bench Rest Min */
+            bench_rest_min: number;
             /** Wrap Seconds Each */
             wrap_seconds_each: number;
             /** Groups */

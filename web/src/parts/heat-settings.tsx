@@ -2,7 +2,7 @@ import type { Bake, HeatTray } from "../api/client";
 import { setAt } from "../lib/path";
 import { Choice } from "../ui/choice";
 import { Minutes } from "./minutes";
-import { QUIET, type Editing, type Path } from "./quantity";
+import { Quantity, QUIET, type Editing, type Path } from "./quantity";
 import { useUnits } from "../lib/settings";
 import { useHeatChoices } from "../api/heat-choices";
 
@@ -85,7 +85,7 @@ function OvenWords({
           for <Minutes {...e} label="Under the lid" path={lid} text={heat.lid} />
         </>
       )}
-      ; crust wanted{" "}
+      ; <Later {...e} heat={heat} put={put} then={[...lid.slice(0, -1), "then"]} />; crust wanted{" "}
       <Choice
         label="Crust wanted"
         value={heat.crust ?? "either"}
@@ -93,6 +93,62 @@ function OvenWords({
         options={choices("crust")}
         onChoose={(v) => put("crust", v === "either" ? undefined : v)}
       />
+    </>
+  );
+}
+
+/** The oven set otherwise after a while: two phases of one bake. */
+function Later({
+  heat,
+  put,
+  then,
+  ...e
+}: Editing & { heat: Heat; put: (field: keyof Heat, v: unknown) => void; then: Path }) {
+  const choices = useHeatChoices();
+  const later = heat.then;
+  const started = { after: "8 min", temperature: heat.temperature, fan: true, shelf: heat.shelf ?? "middle" };
+  return (
+    <>
+      <Choice
+        label="Changed after a while"
+        value={later ? "changed" : "same"}
+        className={QUIET}
+        onChoose={(v) => put("then", v === "changed" ? started : undefined)}
+        options={[
+          { value: "same", label: "and stays so" },
+          { value: "changed", label: "and is changed", note: "fan, shelf or temperature for the rest of the bake" },
+        ]}
+      />
+      {later && (
+        <>
+          {" "}
+          after <Minutes {...e} label="Changed after" path={[...then, "after"]} text={later.after} /> to{" "}
+          <Quantity
+            {...e}
+            label="Temperature then"
+            kind="temperature"
+            path={[...then, "temperature"]}
+            text={later.temperature ?? heat.temperature ?? "190 C"}
+          />
+          , fan{" "}
+          <Choice
+            label="Fan then"
+            value={later.fan ? "on" : "off"}
+            className={QUIET}
+            options={choices("fan")}
+            onChoose={(v) => e.edit(setAt(e.document, [...then, "fan"], v === "on"))}
+          />
+          ,{" "}
+          <Choice
+            label="Shelf then"
+            value={later.shelf ?? "middle"}
+            className={QUIET}
+            options={choices("shelf")}
+            onChoose={(v) => e.edit(setAt(e.document, [...then, "shelf"], v))}
+          />{" "}
+          shelf
+        </>
+      )}
     </>
   );
 }

@@ -8,6 +8,11 @@ import { useUnits } from "../lib/settings";
 type Stage = "rise" | "proof" | "sponge";
 type Stay = NonNullable<Bake["rise"]["spots"]>[number];
 const QUIET = "rounded border-b-2 border-cobalt font-bold text-cobalt";
+/** Spots whose warmth the cook tells. */
+const TOLD: Record<string, { air: string; says: string }> = {
+  spot: { air: "30 C", says: " at " },
+  "over warm water": { air: "35 C", says: " of " },
+};
 const GONE = "not there";
 const COLD_FIRST = "45 min";
 
@@ -25,7 +30,7 @@ export function Stays({ stage, label, spots, ...e }: Editing & { stage: Stage; l
   const rows = staysOf(e.document, stage);
   const put = (next: Stay[]) =>
     e.edit(setAt(setAt(e.document, [stage, "air"], stage === "sponge" ? undefined : null), [stage, "spots"], next));
-  const fresh = (where: string): Stay => (where === "spot" ? { where, air: "30 C" } : { where });
+  const fresh = (where: string): Stay => ({ where, ...(TOLD[where] && { air: TOLD[where].air }) });
   const options = spots.map((s) => ({ value: s.key, label: u.text(s.label) }));
   const choose = (i: number, where: string) => {
     if (where !== GONE)
@@ -49,9 +54,9 @@ export function Stays({ stage, label, spots, ...e }: Editing & { stage: Stage; l
             onChoose={(where) => choose(i, where)}
             options={[...options, ...(rows.length > 1 ? [{ value: GONE, label: "not there at all" }] : [])]}
           />
-          {row.where === "spot" && row.air && (
+          {TOLD[row.where] && row.air && (
             <>
-              {" at "}
+              {TOLD[row.where]?.says}
               <Quantity
                 {...e}
                 label={i ? `${label}, then, temperature` : `${label}, temperature`}

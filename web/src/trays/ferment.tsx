@@ -57,12 +57,16 @@ export function RiseFacts({ sheet }: { sheet: Sheet }) {
           }
           strong
         />
-        <Fact name="Yeast" value={`${sheet.weigh.percentages.yeast.toFixed(2)} %`} from="of the flour, as instant" />
-        <Fact
-          name="This kitchen rises"
-          value={`× ${t.vigour.toFixed(2)}`}
-          from={t.bakes_logged ? `learned from ${t.bakes_logged} bakes` : "assumed: no bake logged yet"}
-        />
+        {!t.rests && (
+          <Fact name="Yeast" value={`${sheet.weigh.percentages.yeast.toFixed(2)} %`} from="of the flour, as instant" />
+        )}
+        {!t.rests && (
+          <Fact
+            name="This kitchen rises"
+            value={`× ${t.vigour.toFixed(2)}`}
+            from={t.bakes_logged ? `learned from ${t.bakes_logged} bakes` : "assumed: no bake logged yet"}
+          />
+        )}
         {t.past_from && (
           <Fact
             name="Past its best"

@@ -179,31 +179,38 @@ export function TraySettings({ tray, sheet, spots, ...e }: Editing & { tray: str
   if (tray === "weigh")
     return line(
       <>
-        Yeast{" "}
-        <Choice
-          label="Yeast"
-          value={d.dough.yeast_school ?? (d.dough.yeast_woken ? "woken" : "straight")}
-          className={QUIET}
-          onChoose={(v) => e.edit(setAt(d, ["dough", "yeast_school"], v))}
-          options={[
-            {
-              value: "straight",
-              label: "straight into the flour",
-              note: "instant yeast; liquid at the temperature beside",
-            },
-            {
-              value: "woken",
-              label: "woken in warm liquid first",
-              note: `${u.quantity({ kind: "temperature", value: 38, to: 43 })} with a little sugar, 5 to 15 min; no foam: stop`,
-            },
-            {
-              value: "apart",
-              label: "apart from sugar and salt",
-              note: "in a little warm water of its own; sugar and salt once it is in the flour",
-            },
-          ]}
-        />
-        . Kneaded{" "}
+        {sheet.rise.rests ? "Nothing in it rises. " : "Yeast "}
+        {!sheet.rise.rests && (
+          <Choice
+            label="Yeast"
+            value={d.dough.yeast_school ?? (d.dough.yeast_woken ? "woken" : "straight")}
+            className={QUIET}
+            onChoose={(v) => e.edit(setAt(d, ["dough", "yeast_school"], v))}
+            options={[
+              {
+                value: "straight",
+                label: "straight into the flour",
+                note: "instant yeast; liquid at the temperature beside",
+              },
+              {
+                value: "woken",
+                label: "woken in warm liquid first",
+                note: `${u.quantity({ kind: "temperature", value: 38, to: 43 })} with a little sugar, 5 to 15 min; no foam: stop`,
+              },
+              {
+                value: "little",
+                label: "woken in a little of the liquid",
+                note: `${u.quantity({ kind: "temperature", value: 38, to: 43 })} with a spoonful of the sugar; the rest of the liquid as warm as the dough asks`,
+              },
+              {
+                value: "apart",
+                label: "apart from sugar and salt",
+                note: "in a little warm water of its own; sugar and salt once it is in the flour",
+              },
+            ]}
+          />
+        )}
+        {sheet.rise.rests ? "" : ". "}Kneaded{" "}
         <Choice
           label="Kneaded"
           value={d.dough.kneading ?? "hand"}
@@ -213,6 +220,11 @@ export function TraySettings({ tray, sheet, spots, ...e }: Editing & { tray: str
             { value: "hand", label: "by hand", note: "8 to 12 min" },
             { value: "machine", label: "by machine", note: "5 to 10 min; warms the dough" },
             { value: "none", label: "not at all", note: "mixed until no dry flour is left; best left cold overnight" },
+            {
+              value: "sheeted",
+              label: "by hand, and sheeted after the rise",
+              note: "rolled thin and folded seven times: no bubbles, a smooth skin",
+            },
             { value: "after", label: "after the rise", note: "barely mixed now, kneaded once it has risen: spongier" },
           ]}
         />
@@ -281,7 +293,8 @@ export function TraySettings({ tray, sheet, spots, ...e }: Editing & { tray: str
           options={SPARE}
           onChoose={(v) => e.edit(withSpare(d, v))}
         />
-        .
+        . Rounded, they relax for{" "}
+        <Minutes {...e} label="Bench rest" path={["bench_rest"]} text={d.bench_rest ?? "10 min"} />.
       </>,
     );
   if (tray === "wrap")

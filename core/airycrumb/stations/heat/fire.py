@@ -1,6 +1,7 @@
 """How a piece is heated, as the phases the march goes through."""
 
 from dataclasses import dataclass
+from itertools import pairwise
 
 import numpy as np
 
@@ -10,13 +11,24 @@ from airycrumb.stations.heat.water import Array, boiling_point
 
 
 @dataclass(frozen=True)
+class OvenChange:
+    """The oven set otherwise after so many minutes. air_c: °C as it really is then."""
+
+    after_min: float
+    air_c: float
+    fan: bool
+    shelf: str
+
+
+@dataclass(frozen=True)
 class Boundary:
     """How it is heated. method: steam, oven or pan; air_c: °C of the oven as it really is (unused elsewhere).
 
     fire: gentle or high, under steamer and pan; watts_each: net hob power for each piece, 0 where nothing limits it;
     covered: rests under the lid or a cloth; on: of data.heat.SURFACES; shelf: of SHELVES; steam_pan: boiling water in
     the oven at first; lid_min: baked under a lid for the first minutes; drop_c: how far the oven's air falls as it is
-    loaded, coming back with recovery_min; seared: in the pan, seared and then steamed, else dry and turned.
+    loaded, coming back with recovery_min; seared: in the pan, seared and then steamed, else dry and turned; then: what
+    the oven is set to after a while.
     """
 
     method: str
@@ -33,6 +45,7 @@ class Boundary:
     drop_c: float = 0.0
     recovery_min: float = c.RECOVERY_MIN.value
     seared: bool = False
+    then: OvenChange | None = None
 
 
 def steam_temperature(fire: Boundary) -> float:
@@ -56,28 +69,38 @@ def _steam(fire: Boundary, minutes: float) -> list[Array]:
     return [_phase(minutes, steam_temperature(fire), h, h / 2, MOST_WATTS=fire.watts_each)]
 
 
+def _air_at(fire: Boundary, minute: float) -> float:
+    """°C of the oven's air: coming back from its drop, and on to what it is set to later."""
+    first = fire.air_c - fire.drop_c * np.exp(-minute / fire.recovery_min)
+    then = fire.then
+    if then is None or minute <= then.after_min:
+        return float(first)
+    begun = fire.air_c - fire.drop_c * np.exp(-then.after_min / fire.recovery_min)
+    return float(then.air_c + (begun - then.air_c) * np.exp(-(minute - then.after_min) / fire.recovery_min))
+
+
 def _oven(fire: Boundary, minutes: float) -> list[Array]:
-    """Lidded at first, then under steam, then as the oven is; the air comes back from its drop all the while."""
-    on, h = c.SURFACES[fire.on], (c.FAN_H if fire.fan else c.OVEN_H).value
-    lidded = min(fire.lid_min, minutes)
-    steamy = min(max(c.STEAM_PAN_MIN.value - lidded, 0), minutes - lidded) if fire.steam_pan else 0.0
-    parts = (
-        (lidded, c.LID_H.value, c.LID_VAPOUR.value),
-        (steamy, h, c.STEAM_PAN_VAPOUR.value),
-        (minutes - lidded - steamy, h, c.AIR_VAPOUR.value),
-    )
-    rows, begun = [], 0.0
-    for length, film, vapour in parts:
-        if length <= 0:
-            continue
-        row = _phase(length, fire.air_c, film, on.h or film, RADIATES=c.SHELVES[fire.shelf].glow, AIR_VAPOUR=vapour)
-        row[m.AIR] = fire.air_c - fire.drop_c * np.exp(-begun / fire.recovery_min)
+    """Lidded at first, then under steam, then as the oven is, set otherwise after a while."""
+    on = c.SURFACES[fire.on]
+    steamy = max(c.STEAM_PAN_MIN.value, fire.lid_min) if fire.steam_pan else 0.0
+    changed = fire.then.after_min if fire.then else minutes
+    edges = sorted({0.0, minutes, *(m for m in (fire.lid_min, steamy, changed) if 0 < m < minutes)})
+    rows = []
+    for begun, end in pairwise(edges):
+        now = fire.then if fire.then and begun >= changed else fire
+        film, vapour = (c.FAN_H if now.fan else c.OVEN_H).value, c.AIR_VAPOUR.value
+        if begun < fire.lid_min:
+            film, vapour = c.LID_H.value, c.LID_VAPOUR.value
+        elif begun < steamy:
+            vapour = c.STEAM_PAN_VAPOUR.value
+        glow = c.SHELVES[now.shelf].glow
+        row = _phase(end - begun, now.air_c, film, on.h or film, RADIATES=glow, AIR_VAPOUR=vapour)
+        row[m.AIR] = _air_at(fire, begun)
         row[m.AIR_TAU] = fire.recovery_min * 60
         row[m.PLATE], row[m.RADIATES_BELOW] = on.stores, float(on.stores == 0)
         # A stone is as hot as the oven before the door was opened.
         row[m.PLATE_C] = fire.air_c if on.hot and not begun else -999.0
         rows.append(row)
-        begun += length
     return rows
 
 

@@ -123,11 +123,11 @@ def rise_ceiling(parts: list[Part]) -> float:
 
 
 def wake_up(parts: list[Part], school: str) -> float:
-    """Share of the yeast awake at mixing (0 to 1); stirred into warm liquid first, "woken" or "apart", dry yeast wakes.
+    """Share of the yeast awake at mixing (0 to 1); stirred into warm liquid first, dry yeast wakes.
 
     Values .36 (active dry) and .40 (instant) for yeast so stirred are assumed.
     """
-    awake = {"active dry yeast": 0.36, "instant yeast": 0.40} if school in ("woken", "apart") else {}
+    awake = {"active dry yeast": 0.36, "instant yeast": 0.40} if school != "straight" else {}
     yeasts = [(awake.get(i.key, i.wake_up or 0.29), g * (i.instant_factor or 0)) for i, g in parts if i.role == "yeast"]
     whole = sum(g for _, g in yeasts)
     return sum(a * g for a, g in yeasts) / whole if whole else 0.29

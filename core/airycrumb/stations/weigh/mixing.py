@@ -4,17 +4,25 @@ from collections.abc import Sequence
 from dataclasses import dataclass, replace
 
 from airycrumb.stations.weigh.formula import Line
-from airycrumb.words import NOTHING, Message, in_minutes, say
+from airycrumb.words import NOTHING, Message, in_celsius, in_minutes, say
 
 # Order in the bowl by role; what is not named goes in after the salt. Fat last: it would coat the flour.
 STRAIGHT = ("flour", "yeast", "leavener", "improver", "sugar", "dairy", "salt", "", "liquid", "egg", "fat")
 AFTER_JUG = ("flour", "leavener", "improver", "sugar", "dairy", "salt", "", "egg", "fat")
 AFTER_YEAST = ("liquid", "egg", "dairy", "sugar", "salt", "", "fat")
-OWN_WATER = 10.0  # g of water for each g of yeast kept apart; assumed
+OWN_WATER = 10.0  # g of liquid for each g of yeast that has some of its own; assumed
+OWN_SUGAR = 4.0  # g of sugar at most that goes in with it, a teaspoon; common practice
+OWN_C = (38.0, 43.0)  # °C of that liquid; common practice
+HAS_ITS_OWN = ("little", "apart")  # schools in which yeast has liquid of its own
 NOTES = {
     "wake": say("Stir, wait {wait} for foam. No foam: stop, the yeast is dead.", wait=in_minutes(5, 15)),
     "pour": say("Everything from the jug."),
-    "alone": say("Stir. No sugar, no salt in here."),
+    "little": say(
+        "Warm the liquid in this jug to {warm} first. Stir, wait {wait} for foam. No foam: stop, the yeast is dead.",
+        warm=in_celsius(*OWN_C),
+        wait=in_minutes(5, 15),
+    ),
+    "alone": say("In water at {warm}. Stir. No sugar, no salt in here.", warm=in_celsius(*OWN_C)),
     "apart": say("Only now, with the yeast worked into the flour."),
     "fat": say("Knead it in once the dough has come together."),
     "fat, not kneaded": say("Stir it in with the rest: this dough is not kneaded."),
@@ -65,8 +73,8 @@ def mixing_order(dough: Sequence[Line], places: Sequence[str], school: str, knea
     """What to put on the scale, in turn, as it shows it; the last reading in the bowl is the whole dough.
 
     places: where each line goes, "dough", "sponge", "soaked" or "late". school: yeast "straight" into the
-    flour, "woken" in all the liquid in a jug, or "apart" in a little water of its own; kneaded: False for
-    a dough that is only mixed. Masses in g, as `Line`.
+    flour, "woken" in all the liquid in a jug, "little" in some of it with sugar, or "apart" in water of its own;
+    kneaded: False for a dough that is only mixed. Masses in g, as `Line`.
     """
     placed = [(line, place) for line, place in zip(dough, places, strict=True) if line.shown_g > 0]
     late = [line for line, p in placed if p == "late"]
@@ -95,8 +103,8 @@ def _mixed(lines: list[Line], school: str) -> list[Added]:
     yeasts = [line for line in lines if line.role == "yeast"]
     if not liquids or not yeasts or school == "straight":
         return _onto("bowl", _ranked(lines, STRAIGHT), 0.0, {"fat": NOTES["fat"]})
-    if school == "apart":
-        return _apart(lines, liquids, yeasts)
+    if school in HAS_ITS_OWN:
+        return _apart(lines, liquids, yeasts, school)
     jug = _onto("jug", [*liquids, *yeasts], 0.0, {"yeast": NOTES["wake"]})
     rest = _ranked([line for line in lines if line.role not in ("liquid", "yeast")], AFTER_JUG)
     dry = [line for line in rest if line.role not in ("egg", "fat")]
@@ -118,14 +126,39 @@ def _poured(jug: list[Added], before: list[Line], after: list[Line], notes: dict
     return [*jug, *dry, poured, *_onto("bowl", after, poured.reads_g, notes)]
 
 
-def _apart(lines: list[Line], liquids: list[Line], yeasts: list[Line]) -> list[Added]:
-    """Yeast in a little liquid of its own into the flour; sugar and salt only once it is at work there."""
+def _split(line: Line, own_g: float) -> tuple[Line, Line]:
+    """So much of a line, and what is left of it."""
+    left_g = round(line.shown_g - own_g, 6)
+    return replace(line, grams=own_g, shown_g=own_g), replace(line, grams=line.grams - own_g, shown_g=left_g)
+
+
+def own_liquid(lines: Sequence[Line], school: str) -> tuple[Line, float] | None:
+    """The liquid yeast has some of for itself, and g of it; None where it has none."""
+    liquids = [line for line in lines if line.role == "liquid" and line.shown_g > 0]
+    yeast_g = sum(line.shown_g for line in lines if line.role == "yeast")
+    if school not in HAS_ITS_OWN or not liquids or not yeast_g:
+        return None
     liquid = max(liquids, key=lambda line: (line.key == "water", line.shown_g))
-    own_g = min(liquid.shown_g, float(round(OWN_WATER * sum(line.shown_g for line in yeasts))))
-    own = replace(liquid, grams=own_g, shown_g=own_g)
-    left = replace(liquid, grams=liquid.grams - own_g, shown_g=round(liquid.shown_g - own_g, 6))
-    jug = _onto("jug", [own, *yeasts], 0.0, {"yeast": NOTES["alone"]})
-    others = [left if line is liquid else line for line in lines if line.role != "yeast"]
+    return liquid, min(liquid.shown_g, float(round(OWN_WATER * yeast_g)))
+
+
+def _apart(lines: list[Line], liquids: list[Line], yeasts: list[Line], school: str) -> list[Added]:
+    """Yeast in a little liquid of its own into the flour; kept apart, sugar and salt only once it is at work there."""
+    found = own_liquid([*liquids, *yeasts], school)
+    assert found is not None, "a dough with liquid and yeast"
+    liquid, own_g = found
+    own, left = _split(liquid, own_g)
+    sugar = next((line for line in lines if line.role == "sugar"), None) if school == "little" else None
+    sweet, unsweet = _split(sugar, min(sugar.shown_g, OWN_SUGAR)) if sugar is not None else (None, None)
+    note = NOTES["little" if school == "little" else "alone"]
+    jug = _onto("jug", [own, *([sweet] if sweet else []), *yeasts], 0.0, {"yeast": note})
+    kept = {id(liquid): left, id(sugar): unsweet}
+    others = [kept.get(id(line)) or line for line in lines if line.role != "yeast"]
+    others = [line for line in others if line.shown_g > 0]
+    if school == "little":
+        dry = [line for line in _ranked(others, AFTER_JUG) if line.role not in ("egg", "fat", "liquid")]
+        wet = [line for line in _ranked(others, AFTER_YEAST) if line.role in ("egg", "fat", "liquid")]
+        return _poured(jug, dry, wet, {"fat": NOTES["fat"]})
     flours = [line for line in others if line.role in ("flour", "leavener", "improver")]
-    after = _ranked([line for line in others if line not in flours and line.shown_g > 0], AFTER_YEAST)
+    after = _ranked([line for line in others if line not in flours], AFTER_YEAST)
     return _poured(jug, _ranked(flours, AFTER_JUG), after, {"fat": NOTES["fat"], "sugar": NOTES["apart"]})

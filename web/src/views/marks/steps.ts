@@ -42,13 +42,15 @@ const doneNote = (s: Sheet["rise"]) =>
       ? `ready ${clockFrom(s.ready_low)} to ${clockFrom(s.ready_high)}, look from ${clockFrom(s.look_from)}`
       : "watch the dough: the forecast does not reach its aim";
 
+const resting = (s: Sheet, when: string) => `${when} rest ${duration(s.bench_rest_min)}, covered`;
+
 /** The size to cut: one figure, or a line for each size. */
 function divided(s: Sheet, u: U): Pick<HandsStep, "figure" | "figureNote"> {
   const p = s.portioned;
   if (p && p.rest_pieces === 0)
     return {
       figure: `${p.portions.length} cut`,
-      figureNote: `${(100 * p.spread).toFixed(1)} % apart; now rest 10 min, covered`,
+      figureNote: `${(100 * p.spread).toFixed(1)} % apart; ${resting(s, "now")}`,
     };
   if (p?.next_g)
     return {
@@ -60,11 +62,11 @@ function divided(s: Sheet, u: U): Pick<HandsStep, "figure" | "figureNote"> {
   if (different.length)
     return {
       figure: [first, ...different].map((g) => `${g?.pieces} × ${u.mass(g?.each_shown_g ?? 0)}`).join(" + "),
-      figureNote: "then rest 10 min, covered",
+      figureNote: resting(s, "then"),
     };
   return {
     figure: u.mass(first?.each_shown_g ?? 0),
-    figureNote: `each, fine from ${u.mass(first?.fine_from_g ?? 0)} to ${u.mass(first?.fine_to_g ?? 0)}; then rest 10 min, covered`,
+    figureNote: `each, fine from ${u.mass(first?.fine_from_g ?? 0)} to ${u.mass(first?.fine_to_g ?? 0)}; ${resting(s, "then")}`,
   };
 }
 

@@ -1,0 +1,56 @@
+"""Ways of working a dough that a cook can say: sheeted, relaxed, over a bath, tripled, wrapped for hours."""
+
+import unittest
+
+from airycrumb.trays.types import Sheet
+from tests.core.examples import bake_document, sheet
+
+
+def lasts(s: Sheet, stage: str) -> float:
+    """Minutes of a stage."""
+    step = next(step for step in s.day.steps if step.key == stage)
+    return (step.end - step.start).total_seconds() / 60
+
+
+def codes(s: Sheet) -> set[str]:
+    """The doubts of a sheet."""
+    return {d.code for d in s.doubts}
+
+
+class Dividing(unittest.TestCase):
+    def test_the_bench_rest_is_the_cooks_and_counts_in_the_day(self) -> None:
+        usual, long = sheet(bake_document()), sheet(bake_document(bench_rest="30 min"))
+        self.assertAlmostEqual(lasts(long, "divide") - lasts(usual, "divide"), 20)
+        self.assertEqual(long.bench_rest_min, 30)
+
+    def test_a_sheeted_dough_takes_longer_to_shape_and_has_lost_its_gas(self) -> None:
+        kneaded, sheeted = (sheet(bake_document(dough={"kneading": how})) for how in ("hand", "sheeted"))
+        self.assertAlmostEqual(lasts(sheeted, "divide") - lasts(kneaded, "divide"), 12)
+        self.assertLess(sheeted.wrap.sizes[1].height_mm, kneaded.wrap.sizes[1].height_mm)
+        self.assertIn("seven times", " ".join(sheeted.rise.cues))
+
+
+class OverABath(unittest.TestCase):
+    def test_what_is_told_is_the_water_and_the_air_over_it_is_a_little_cooler(self) -> None:
+        # common practice, no source: over water of 35 °C
+        told = sheet(
+            bake_document(proof={"spots": [{"where": "over warm water", "air": "35 C"}]}, plan={"room": "20 C"})
+        )
+        untold = sheet(bake_document(proof={"spots": [{"where": "over warm water"}]}, plan={"room": "20 C"}))
+        self.assertAlmostEqual(told.proof.air_c, 33, delta=0.3)
+        self.assertAlmostEqual(told.proof.air_c, untold.proof.air_c, delta=0.3)
+
+
+class Questions(unittest.TestCase):
+    def test_tripling_is_said_to_be_outside_what_is_known(self) -> None:
+        tripled = sheet(bake_document(rise={"to": 3.0}))
+        doubt = next(d for d in tripled.doubts if d.code == "tripled")
+        self.assertEqual(doubt.answers[0].changes[0].value, 2.0)
+        self.assertNotIn("tripled", codes(sheet(bake_document(rise={"to": 2.2}))))
+
+    def test_hours_of_wrapping_are_questioned_and_fewer_are_offered(self) -> None:
+        many = sheet(bake_document(pieces=60, pin=None, eaters=None))
+        doubt = next(d for d in many.doubts if d.code == "long_wrapping")
+        fewer = doubt.answers[0].changes[0].value
+        self.assertLess(fewer, 60)
+        self.assertNotIn("long_wrapping", codes(sheet(bake_document(pieces=fewer, pin=None, eaters=None))))
