@@ -72,9 +72,11 @@ def heating_since(batch: Batch, now: datetime) -> datetime | None:
     ended = {o.stage: o.at for o in standing(batch) if o.kind == "done"}
     if "heat" in ended:
         return None
-    came = batch.version.document["heat"].get("from", "proofed")
-    began = ended.get("proof" if came == "proofed" else "hold")
-    return None if began is None else began.astimezone(now.tzinfo)
+    document = batch.version.document
+    last = ("hold",) if document["heat"].get("from", "proofed") != "proofed" else ("proof",)
+    if document.get("filled") == "after":
+        last = (*last, "wrap")
+    return max(ended[s] for s in last).astimezone(now.tzinfo) if all(s in ended for s in last) else None
 
 
 def live(batch: Batch, now: datetime) -> compute.SheetReply:

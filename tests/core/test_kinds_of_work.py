@@ -54,3 +54,38 @@ class Questions(unittest.TestCase):
         fewer = doubt.answers[0].changes[0].value
         self.assertLess(fewer, 60)
         self.assertNotIn("long_wrapping", codes(sheet(bake_document(pieces=fewer, pin=None, eaters=None))))
+
+
+class FilledLate(unittest.TestCase):
+    """Wells proofed as plain rounds, then pressed and filled."""
+
+    def wells(self, filled: str, **changes: object) -> Sheet:
+        return sheet(
+            bake_document("hake-fennel-buns", closing="well", filling_per_piece="20 g", filled=filled, **changes)
+        )
+
+    def test_the_filling_goes_in_after_the_proof_and_stands_warm_for_less(self) -> None:
+        before, after = self.wells("before"), self.wells("after")
+        stages = [s.key for s in after.day.steps if s.key in ("divide", "wrap", "proof", "heat")]
+        self.assertEqual(stages, ["divide", "proof", "wrap", "heat"])
+        self.assertLess(after.heat.clock.standing_min, before.heat.clock.standing_min)
+        self.assertLess(after.heat.start_c, before.heat.start_c)
+        # No cold filling slows the proof.
+        self.assertGreater(after.proof.start_c, before.proof.start_c)
+        self.assertEqual(after.proof.first_to_last_min, 0)
+
+    def test_other_closings_are_wrapped_before_whatever_is_said(self) -> None:
+        kept = sheet(bake_document("hake-fennel-buns", filled="after"))
+        self.assertEqual(kept.day, sheet(bake_document("hake-fennel-buns")).day)
+
+
+class BakedTouching(unittest.TestCase):
+    """A ring or a flower: pieces so close that they bake into one."""
+
+    def test_more_of_them_fit_and_their_middles_need_longer(self) -> None:
+        heat = {"method": "oven", "temperature": "190 C", "minutes": None, "from": "proofed"}
+        apart, touching = (sheet(bake_document(heat={**heat, "touching": t})) for t in (False, True))
+        self.assertGreater(touching.heat.per_load, apart.heat.per_load)
+        assert touching.heat.reaches and apart.heat.reaches
+        self.assertGreater(touching.heat.reaches.typical, 1.05 * apart.heat.reaches.typical)
+        self.assertLess(touching.heat.reaches.typical, 2 * apart.heat.reaches.typical)

@@ -54,6 +54,7 @@ class HeatSettings(Written):
         float | None, Measured("duration", "min", "15 min", (1, 180), say("The time under a lid"), or_null=True)
     ] = left_out(None, "lid", "Baked under a lid for the first so many minutes.")
     then: Annotated[HeatChange | None, NeverNull()] = None
+    touching: Flag = left_out(False, "touching", "Set close enough to bake into one: a ring, a flower, a full tin.")
     seared: Flag = left_out(
         False, "seared", "In the pan: seared 3 min, then water and a lid; else dry under a lid, and turned."
     )

@@ -75,7 +75,7 @@ class Dough(Written):
         "hand",
         "kneading",
         "How it is kneaded: it warms the dough and takes its time. none: mixed only, best left cold; after: barely "
-        "mixed, kneaded once it has risen; sheeted: kneaded, and once it has risen rolled thin and folded, seven times.",
+        "mixed, kneaded once it has risen; sheeted: rolled thin and folded seven times once risen.",
     )
     wanted_c: Annotated[
         float | None, Measured("temperature", "C", "26 C", (16, 32), say("The dough wanted"), or_null=True)
@@ -239,10 +239,15 @@ class Bake(Written):
         "spare_dough",
         "What is done with dough the pieces leave: spread over all of them, one plain piece, or kept.",
     )
+    filled: Annotated[str, OneOf(("before", "after"))] = left_out(
+        "before",
+        "filled",
+        "When the filling goes in: before the proof, or into a hollow pressed once it is proofed (open wells only).",
+    )
     bench_rest_min: Annotated[float, Measured("duration", "min", "10 min", (0, 180), say("The bench rest"))] = left_out(
         10.0,
         "bench_rest",
-        "How long the rounded pieces relax before they are rolled, 0 to 180 min; 10 min if left out, 5 to 15 are usual.",
+        "How long the rounded pieces relax before they are rolled, 0 to 180 min; 10 min if left out.",
     )
     divide_by: Annotated[str, OneOf(("scale", "eye", "torn"))] = left_out(
         "scale",

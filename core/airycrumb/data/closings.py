@@ -25,6 +25,7 @@ WALL_MM = Constant(18.0, "mm", "common practice", "rim of a boat folded up, twic
 WELL_RIM_MM = Constant(14.0, "mm", "common practice", "rim left standing round a pressed well")
 LID_SHARE = Constant(0.25, "share of the dough", "common practice", "23 g lid on a 70 g bun")
 PLAIN_MM = Constant(8.0, "mm", "assumed", "a plain piece patted out before it is folded")
+PRESSED = ("well",)  # closings that may be pressed and filled once they are proofed
 STRETCHY = Constant(
     0.6, "x thickness", "assumed", "how thin a dough that is rested only, or mixed and left, is rolled and still closes"
 )
@@ -161,7 +162,7 @@ USUAL = {
     "braid": Usual(
         thinnest_mm=4.0, ratio=(0.4, 1.1), seconds=300, easy=22.0, most=32.0, measure=_DEEP, seam_mm=BRAID_END_MM.value
     ),
-    "layered": Usual(thinnest_mm=2.5, ratio=(0.2, 0.8), seconds=120, easy=3.0, most=6.0, measure=_DEEP, seam_mm=15.0),
+    "layered": Usual(thinnest_mm=2.5, ratio=(0.03, 0.8), seconds=120, easy=3.0, most=6.0, measure=_DEEP, seam_mm=15.0),
     "plain": Usual(
         thinnest_mm=3.0, ratio=(0.0, 0.0), seconds=20, easy=0.0, most=0.0, measure="no filling", seam_mm=0.0
     ),

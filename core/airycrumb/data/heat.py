@@ -64,6 +64,9 @@ PLAN_MARGIN = Constant(
     1.25, "1", "assumed", "minutes planned over the typical forecast for a raw filling, with a probe at the end"
 )
 PLAN_MARGIN_COOKED = Constant(1.10, "1", "assumed", "the same for a filling that is cooked already and only reheats")
+SIDES_TOUCHING = Constant(
+    0.6, "share of the sides", "assumed", "of a piece in a ring or flower that its neighbours shut off from the heat"
+)
 CRUMB_MARGIN = Constant(1.10, "1", "assumed", "the same for a crumb to set")
 LATENT_REFERENCE = Constant(2500.9, "kJ/kg at 0 °C", "published", "latent heat of water, with -2.37 kJ/kgK")
 

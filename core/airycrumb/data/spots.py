@@ -9,8 +9,9 @@ from airycrumb.words import Message, say
 @dataclass(frozen=True)
 class Spot:
     """A spot. label: as the cook says it; air: °C, None for the room's; over_room: °C above the room at first;
-    cools_min: time constant of its cooling to the room, None if it holds; film: W/m2K, None for still air; of_bath: how much of a bath's
-    warmth over the room the air above it takes on, where what is told is the bath's."""
+    cools_min: time constant of its cooling to the room, None if it holds; film: W/m2K, None for still air; of_bath: how
+    much of a bath's warmth over the room the air above it takes on, where what is told is the bath's.
+    """
 
     label: Message
     air: Constant | None

@@ -115,7 +115,7 @@ def finish(
     looks_at = bool(seen.seen.readings or (sponge is not None and sponge.seen.readings))
     vigour = learn(taught.vigour, before, seen.after, seen.doubt_sd) if looks_at else taught.vigour
     stages = _stages(ctx, plan)
-    wrapped = ctx.lasted("wrap", "divide")
+    wrapped = ctx.lasted("wrap", ctx.before("wrap") or "divide")
     pace_now = wrap_seconds(Context(bake, taught, (), now))
     one_closing = len({g.closing for g in bake.groups}) == 1
     # Two closings wrapped in one go do not tell how long each took.

@@ -43,7 +43,7 @@ def record_of(ctx: Context, plan: Sheet, live: Sheet) -> Record:
     heat_min = ctx.lasted("heat", ctx.before("heat") or "proof")
     waits = max(h.loads, 1)
     core_c, was_probed = _ended_at(ctx, plan, None if heat_min is None else heat_min / waits)
-    wrap_min = ctx.lasted("wrap", "divide")
+    wrap_min = ctx.lasted("wrap", ctx.before("wrap") or "divide")
     return Record(
         method=h.method,
         fire=ctx.bake.heat.fire,
@@ -80,8 +80,9 @@ def record_of(ctx: Context, plan: Sheet, live: Sheet) -> Record:
 
 def _proofed(ctx: Context, live: Sheet) -> float | None:
     """Size of the middle piece when it met the heat, over its aim."""
-    proof, wrap = ctx.lasted("proof", "wrap"), ctx.lasted("wrap", "divide")
-    return None if proof is None else _size(live.proof, proof + (wrap or 0.0) / 2)
+    proof = ctx.lasted("proof", ctx.before("proof") or "wrap")
+    apart = 0.0 if ctx.fills_late else ctx.lasted("wrap", "divide") or 0.0
+    return None if proof is None else _size(live.proof, proof + apart / 2)
 
 
 # A gummy middle in spite of the planned minutes, with no probe to say how far off: a weak hint of a slower heat

@@ -44,7 +44,9 @@ def _rises(trays: list[RiseTray | None]) -> list[Message]:
 
 
 def _lines(s: Sheet) -> dict[str, list[Message]]:
-    divided = say("Into {pieces}. Round up, rest {rest}, covered.", pieces=s.divide.in_words(), rest=in_minutes(10))
+    divided = say(
+        "Into {pieces}. Round up, rest {rest}, covered.", pieces=s.divide.in_words(), rest=in_minutes(s.bench_rest_min)
+    )
     return {
         "weigh": [*_weighed(s.weigh.dough), mixing_words(s)],
         "rise": [*_rises([s.rise, s.again]), *_fillings(s)],

@@ -10,6 +10,7 @@ from airycrumb.bake.groups import Group
 from airycrumb.bake.kitchen import Kitchen
 from airycrumb.bake.marks import Observation
 from airycrumb.bake.model import Bake
+from airycrumb.data.closings import PRESSED
 from airycrumb.data.heat import WASHES
 from airycrumb.pantry import Ingredient, find
 from airycrumb.plan.timetable import Done
@@ -121,7 +122,13 @@ class Context:
         sponge = ("sponge",) if self.ripens else ()
         again = ("again",) if self.bake.rise.again_to is not None and self.rises else ()
         hold = ("hold",) if self.bake.heat.arrive != "proofed" else ()
-        return (*sponge, "weigh", "rise", *again, "divide", "wrap", "proof", *hold, "heat", "rest")
+        shaped = ("proof", "wrap") if self.fills_late else ("wrap", "proof")
+        return (*sponge, "weigh", "rise", *again, "divide", *shaped, *hold, "heat", "rest")
+
+    @property
+    def fills_late(self) -> bool:
+        """Whether the pieces are proofed as plain rounds, then pressed and filled."""
+        return self.bake.filled == "after" and all(g.closing in PRESSED for g in self.bake.groups)
 
     @property
     def rises(self) -> bool:

@@ -114,14 +114,15 @@ class _Trays:
 
 def _trays(ctx: Context, yeast: _Yeast, proof: Fermented, table: Timetable, wrap_min: float) -> _Trays:
     at = {s.key: s.start for s in table.steps}
-    middle = at["proof"] - timedelta(minutes=wrap_min / 2)
+    apart = 0.0 if ctx.fills_late else wrap_min
+    middle = at["proof"] - timedelta(minutes=apart / 2)
     mixed = timedelta(minutes=SPONGE_MIX_MIN.value)
     cues = rise_cues(ctx)
     return _Trays(
         None if yeast.sponge is None else tray(ctx, yeast.sponge, at["sponge"] + mixed, 0.0, sponge_cues()),
         tray(ctx, yeast.first, at["rise"], 0.0, cues),
         None if yeast.again is None else tray(ctx, yeast.again, at["again"], 0.0, cues),
-        tray(ctx, proof, middle, wrap_min, proof_cues(ctx)),
+        tray(ctx, proof, middle, apart, proof_cues(ctx)),
     )
 
 

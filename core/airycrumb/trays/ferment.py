@@ -286,14 +286,17 @@ def final_proof(ctx: Context, last: Fermented, wrap_min: float) -> Fermented:
     """
     dough, bake, share = last.stage.dough, ctx.bake, ctx.share
     ended = _ended(ctx, last)
-    waiting = shaping_minutes(ctx) + wrap_min / 2
+    # Pressed and filled once they are proofed, they are alike and without filling until then.
+    late = ctx.fills_late
+    ahead, filling_g = (0.0, 0.0) if late else (wrap_min / 2, share.filling_per_piece_g)
+    waiting = shaping_minutes(ctx) + ahead
     bench = rise.Place(ctx.room_c, "piece", share.dough_per_piece_g)
     between_course = rise.simulate(dough, last.stage.course.state_at(ended), bench, math.ceil(waiting))
     between = StageMaker(dough, last.stage, ended, 1.0, ended)(between_course)
     state = between_course.state_at(waiting)
     filling_c = ctx.group.filling.celsius
-    start_c = evened_out(share.dough_per_piece_g, state.temperature, share.filling_per_piece_g, filling_c)
-    place = way(ctx, "proof", "piece", share.dough_per_piece_g + share.filling_per_piece_g, bake.proof.stays)
+    start_c = evened_out(share.dough_per_piece_g, state.temperature, filling_g, filling_c)
+    place = way(ctx, "proof", "piece", share.dough_per_piece_g + filling_g, bake.proof.stays)
     start = rise.State(start_c, state.theta, state.gas)
     if not ctx.rises:
         return _still(
@@ -317,10 +320,10 @@ def final_proof(ctx: Context, last: Fermented, wrap_min: float) -> Fermented:
         clock=bake.proof.clock,
     )
     # The middle piece has stood half the wrapping time when the last is closed.
-    found = _forecast(ctx, asked, make, wrap_min / 2)
+    found = _forecast(ctx, asked, make, ahead)
     whole = found.minutes
     least = 0.0 if found.clock else 2.0
-    rest = Band(*(max(least, m - wrap_min / 2) for m in (whole.low, whole.typical, whole.high)))
+    rest = Band(*(max(least, m - ahead) for m in (whole.low, whole.typical, whole.high)))
     return replace(found, minutes=rest)
 
 

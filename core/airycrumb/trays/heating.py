@@ -7,7 +7,7 @@ import numpy as np
 
 from airycrumb.bake.heating import HeatSettings
 from airycrumb.data import heat as c
-from airycrumb.data.closings import CLOSED_AS
+from airycrumb.data.closings import CLOSED_AS, GAP_MM
 from airycrumb.data.filling import MIXED_THROUGH as MIXED
 from airycrumb.data.shapes import DOUGH_DENSITY
 from airycrumb.pantry import Composition, blend
@@ -50,13 +50,16 @@ def piece_of(ctx: Context, wrapper: Wrapper, gas_ratio: float, dough_c: float, p
     bake, share, filling = ctx.bake, ctx.share, ctx.group.filling
     air = proof.mean_c(max(proof_min, 1.0))
     tau = time_constant_h(proof)
-    filling_c = air + (filling.celsius - air) * math.exp(-proof_min / 60 / tau)
+    # What is filled once it is proofed goes into the heat as it was filled.
+    warming = 0.0 if ctx.fills_late else proof_min
+    filling_c = air + (filling.celsius - air) * math.exp(-warming / 60 / tau)
     density = min(max(DOUGH_DENSITY.value * 1000 / gas_ratio, 250), 1050)
     dough = _shares(blend(bake.dough.parts))
     return Piece(
         shape=CLOSED_AS[ctx.group.closing],
         lies=proportions(CLOSED_AS[ctx.group.closing], wrapper.across_mm / wrapper.own_mm),
         mixed=ctx.group.closing in MIXED,
+        sides_shut=c.SIDES_TOUCHING.value if bake.heat.touching else 0.0,
         dough_g=share.dough_per_piece_g,
         filling_g=share.filling_per_piece_g,
         dough_shares=dough,
@@ -69,13 +72,14 @@ def piece_of(ctx: Context, wrapper: Wrapper, gas_ratio: float, dough_c: float, p
 
 def fit_of(ctx: Context, proofed: Size, cooked: Size) -> Fit:
     """Where the pieces of a load lie, at their grown size: in the baskets, in the pan or on the trays."""
-    k = ctx.kitchen
+    k, size = ctx.kitchen, (cooked.width_mm, cooked.length_mm)
+    gap = 0.0 if ctx.bake.heat.touching else GAP_MM.value
     if ctx.bake.heat.method == "steam":
-        fit = fit_round(k.steamer.basket_mm, cooked.width_mm, cooked.length_mm, k.steamer.baskets)
+        fit = fit_round(k.steamer.basket_mm, *size, k.steamer.baskets, gap)
     elif ctx.bake.heat.method == "pan":
-        fit = fit_round(k.pan_mm, cooked.width_mm, cooked.length_mm, 1)
+        fit = fit_round(k.pan_mm, *size, 1, gap)
     else:
-        fit = fit_tray(k.oven.width_mm, k.oven.depth_mm, cooked.width_mm, cooked.length_mm, k.oven.trays)
+        fit = fit_tray(k.oven.width_mm, k.oven.depth_mm, *size, k.oven.trays, gap)
     return replace(fit, proofed=proofed.width_mm / cooked.width_mm, closing=ctx.group.closing)
 
 

@@ -76,7 +76,7 @@ def clock(
         _made(ctx),
         _cooling(ctx, density),
         Spell(say("wrapping"), wrap_min),
-        Spell(say("proof"), _proofing(proof, cold)),
+        Spell(say("proof"), 0.0 if ctx.fills_late else _proofing(proof, cold)),
         *_kept(ctx, proof),
         Spell(say("waiting for the heat"), _waiting(ctx, proof, wait_min)),
         Spell(say("heating to {hot}", hot=in_celsius(hot)), heating_min),

@@ -1318,7 +1318,12 @@ export interface components {
              */
             spare_dough?: "spread" | "plain" | "keep";
             /**
-             * @description How long the rounded pieces relax before they are rolled, 0 to 180 min; 10 min if left out, 5 to 15 are usual.
+             * @description When the filling goes in: before the proof, or into a hollow pressed once it is proofed (open wells only).
+             * @enum {string}
+             */
+            filled?: "before" | "after";
+            /**
+             * @description How long the rounded pieces relax before they are rolled, 0 to 180 min; 10 min if left out.
              * @example 10 min
              */
             bench_rest?: string;
@@ -1418,7 +1423,7 @@ export interface components {
              */
             start_temperature?: string | null;
             /**
-             * @description How it is kneaded: it warms the dough and takes its time. none: mixed only, best left cold; after: barely mixed, kneaded once it has risen; sheeted: kneaded, and once it has risen rolled thin and folded, seven times.
+             * @description How it is kneaded: it warms the dough and takes its time. none: mixed only, best left cold; after: barely mixed, kneaded once it has risen; sheeted: kneaded, and once it has risen rolled thin and folded, often.
              * @enum {string}
              */
             kneading?: "hand" | "machine" | "none" | "after" | "sheeted";
@@ -1576,6 +1581,8 @@ export interface components {
              */
             lid?: string | null;
             then?: components["schemas"]["HeatChange"];
+            /** @description Set close enough to bake into one: a ring, a flower, a full tin. */
+            touching?: boolean;
             /** @description In the pan: seared 3 min, then water and a lid; else dry under a lid, and turned. */
             seared?: boolean;
             /**

@@ -212,6 +212,17 @@ export function HeatSentence({
           />
         </>
       )}
+      ; set{" "}
+      <Choice
+        label={`Set${of}`}
+        value={heat.touching ? "touching" : "apart"}
+        className={QUIET}
+        options={[
+          { value: "apart", label: "apart", note: "room to grow on every side" },
+          { value: "touching", label: "touching", note: "a ring, a flower or a full tin: they bake into one" },
+        ]}
+        onChoose={(v) => put("touching", v === "touching")}
+      />
       ; they come{" "}
       <Choice
         label={`They come${of}`}

@@ -243,8 +243,9 @@ export const ended = (state: RunState): Map<string, number> =>
 /** Whether the pieces are in the heat now. */
 const inHeat = (state: RunState): boolean => {
   const done = ended(state);
-  const came = state.batch.document.heat.from ?? "proofed";
-  return done.has(came === "proofed" ? "proof" : "hold") && !done.has("heat");
+  const { heat, filled } = state.batch.document;
+  const ready = done.has((heat.from ?? "proofed") === "proofed" ? "proof" : "hold");
+  return ready && (filled !== "after" || done.has("wrap")) && !done.has("heat");
 };
 
 /** A lump of dough as cut and weighed: a new one, or one of them weighed again. */

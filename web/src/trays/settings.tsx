@@ -301,6 +301,26 @@ export function TraySettings({ tray, sheet, spots, ...e }: Editing & { tray: str
     return line(
       <>
         <RollSettings {...e} sheet={sheet} />
+        {d.closing === "well" && (
+          <>
+            Pressed and filled{" "}
+            <Choice
+              label="When they are filled"
+              value={d.filled ?? "before"}
+              className={QUIET}
+              onChoose={(v) => e.edit(setAt(d, ["filled"], v))}
+              options={[
+                { value: "before", label: "before the proof" },
+                {
+                  value: "after",
+                  label: "once they are proofed",
+                  note: "rounds proof plain, then the hollow is pressed",
+                },
+              ]}
+            />
+            .{" "}
+          </>
+        )}
         <FillingSettings {...e} />
       </>,
     );

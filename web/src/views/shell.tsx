@@ -27,7 +27,6 @@ function Mark() {
 
 const QUIET =
   "min-h-9 rounded-lg px-2 text-sm whitespace-nowrap font-semibold text-cobalt underline decoration-rim decoration-2 underline-offset-4 tab:max-wide:min-h-6";
-const ORDER = ["sponge", "weigh", "rise", "again", "divide", "wrap", "proof", "heat", "rest"];
 const DOING: Record<string, string> = {
   sponge: "sponge ripening",
   again: "rising again",
@@ -36,6 +35,7 @@ const DOING: Record<string, string> = {
   divide: "dividing",
   wrap: "wrapping",
   proof: "proofing",
+  hold: "kept cold",
   heat: "in the heat",
   rest: "resting",
 };
@@ -45,8 +45,8 @@ function useUnderWay(id: number | undefined): string {
   const batch = useQuery({ ...batchQuery(id ?? 0), enabled: id !== undefined, refetchInterval: 60_000 });
   const done = new Set(batch.data?.observations.filter((o) => o.kind === "done").map((o) => o.stage as string));
   const steps = batch.data?.live.sheet?.day.steps ?? [];
-  const stage = ORDER.find((s) => !done.has(s) && steps.some((step) => step.key === s));
-  const next = steps.find((s) => s.key === stage);
+  const next = steps.find((s) => s.key in DOING && !done.has(s.key));
+  const stage = next?.key;
   return stage && next ? `${DOING[stage]} until ${clock(next.end)}` : "";
 }
 

@@ -48,9 +48,8 @@ def packings() -> tuple[tuple[float, tuple[tuple[float, float], ...]], ...]:
     return tuple((row["radius"], tuple((x, y) for x, y in row["centres"])) for row in rows)
 
 
-def _rounds_known(basket: float, piece: float) -> Spots:
+def _rounds_known(basket: float, piece: float, gap: float) -> Spots:
     """The best packing that fits, of up to 20."""
-    gap = GAP_MM.value
     unit = (piece + gap) / 2
     room = (basket - 2 * WALL_GAP_MM.value + gap) / 2
     fitting = [centres for radius, centres in packings() if radius * unit <= room + 1e-9]
@@ -94,10 +93,12 @@ def _rows_in_round(across: float, piece_wide: float, piece_deep: float) -> Spots
     return best
 
 
-def _ways_round(across: float, wide: float, deep: float, is_round: bool) -> Iterator[tuple[Spots, float, float]]:
-    gap, room = GAP_MM.value, across - 2 * WALL_GAP_MM.value + GAP_MM.value
+def _ways_round(
+    across: float, wide: float, deep: float, is_round: bool, gap: float
+) -> Iterator[tuple[Spots, float, float]]:
+    room = across - 2 * WALL_GAP_MM.value + gap
     if is_round:
-        yield _rounds_known(across, wide), wide, deep
+        yield _rounds_known(across, wide, gap), wide, deep
         yield _hexagons(room, wide + gap), wide, deep
         return
     yield _rows_in_round(room, wide + gap, deep + gap), wide, deep
@@ -119,9 +120,8 @@ def _hexagons(room: float, step: float) -> Spots:
 
 
 def _ways_tray(
-    across: float, depth: float, wide: float, deep: float, is_round: bool
+    across: float, depth: float, wide: float, deep: float, is_round: bool, gap: float
 ) -> Iterator[tuple[Spots, float, float]]:
-    gap = GAP_MM.value
     room = (across + gap - 2 * WALL_GAP_MM.value, depth + gap - 2 * WALL_GAP_MM.value)
     yield _rows(*room, wide + gap, deep + gap, stagger=False), wide, deep
     if is_round:
@@ -144,16 +144,18 @@ def _best(
 
 
 @lru_cache(maxsize=64)
-def fit_round(basket_mm: float, wide_mm: float, long_mm: float, holders: int = 1) -> Fit:
+def fit_round(basket_mm: float, wide_mm: float, long_mm: float, holders: int = 1, gap_mm: float = GAP_MM.value) -> Fit:
     """Pieces in round baskets: known packings of rounds up to 20, a honeycomb beyond; long ones in rows."""
     is_round = long_mm <= wide_mm * ROUND_WITHIN
-    ways = _ways_round(basket_mm, wide_mm, long_mm, is_round)
+    ways = _ways_round(basket_mm, wide_mm, long_mm, is_round, gap_mm)
     return _best(ways, True, (basket_mm, basket_mm), is_round, holders)
 
 
 @lru_cache(maxsize=64)
-def fit_tray(width_mm: float, depth_mm: float, wide_mm: float, long_mm: float, holders: int = 1) -> Fit:
+def fit_tray(
+    width_mm: float, depth_mm: float, wide_mm: float, long_mm: float, holders: int = 1, gap_mm: float = GAP_MM.value
+) -> Fit:
     """Pieces on rectangular trays: rows either way round, staggered for rounds where that holds more."""
     is_round = long_mm <= wide_mm * ROUND_WITHIN
-    ways = _ways_tray(width_mm, depth_mm, wide_mm, long_mm, is_round)
+    ways = _ways_tray(width_mm, depth_mm, wide_mm, long_mm, is_round, gap_mm)
     return _best(ways, False, (width_mm, depth_mm), is_round, holders)

@@ -27,7 +27,7 @@ class Piece:
     """One piece as it goes to the heat. Masses g, temperatures °C, dough_density kg/m3 (250 to 1050).
 
     mixed: whether the filling lies all through the dough; lies: width and length over height as it was rolled, None as
-    is usual for its shape.
+    is usual for its shape; sides_shut: share of its sides that neighbours shut off, 0 to 1.
     """
 
     shape: str
@@ -40,6 +40,7 @@ class Piece:
     filling_c: float
     mixed: bool = False
     lies: tuple[float, float] | None = None
+    sides_shut: float = 0.0
 
 
 @dataclass(frozen=True)
@@ -139,7 +140,7 @@ def _section(piece: Piece, altitude_m: float) -> _Section:
     wall_g = piece.dough_g * (1 - SEAM_SHARE.get(piece.shape, 0.0) * (piece.filling_g >= 1))
     shape = body(piece.shape, wall_g / 1000 / dough.density, piece.filling_g / 1000 / filling.density, piece.lies)
     share = piece.filling_g / 1000 / filling.density / shape.volume
-    m = mesh(shape, share if share > PLAIN_BELOW else 0.0, piece.shape, piece.mixed)
+    m = mesh(shape, share if share > PLAIN_BELOW else 0.0, piece.shape, piece.mixed, piece.sides_shut)
     grams = np.stack((m.volume * m.filling * filling.density, m.volume * (1 - m.filling) * dough.density))
     return _Section(shape, m, grams, *_kinds(m), filling, dough, (wall_g + piece.filling_g) / 1000)
 

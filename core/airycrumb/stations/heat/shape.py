@@ -151,8 +151,11 @@ def _filled(share: float, order: Array, weight: Array) -> tuple[Array, float]:
 
 
 @lru_cache(maxsize=256)
-def mesh(b: Body, share: float, kind: str, mixed: bool) -> Mesh:
-    """The cells of a body with so much of its volume filling, in the place where the closed shape `kind` holds it."""
+def mesh(b: Body, share: float, kind: str, mixed: bool, sides_shut: float = 0.0) -> Mesh:
+    """The cells of a body with so much of its volume filling, in the place where the closed shape `kind` holds it.
+
+    sides_shut: share of what faces sideways that neighbours shut off.
+    """
     focus = math.sqrt(b.half_width**2 - b.half_height**2)
     u, power = _levels(b, focus), b.plan_power - 1
     v = np.linspace(math.pi / 2, -math.pi / 2, 2 * SECTORS + 1)
@@ -176,6 +179,12 @@ def mesh(b: Body, share: float, kind: str, mixed: bool) -> Mesh:
     across = vs.reshape(2 * SECTORS, SAMPLES)
     out = np.stack([metric(edge, across).mean(axis=1) * turn for edge in u[1:]], axis=1)
     skin = metric(u[-1], across) * focus * np.sqrt(np.sinh(u[-1]) ** 2 + np.sin(across) ** 2) * turn / SAMPLES
+    whole_skin = skin.sum(axis=1)
+    # How much a point of the skin faces sideways: across over the whole of its normal.
+    sideways = np.abs(np.sinh(u[-1]) * np.cos(across)) / np.hypot(
+        np.sinh(u[-1]) * np.cos(across), np.cosh(u[-1]) * np.sin(across)
+    )
+    open_skin = (skin * (1 - sides_shut * sideways)).sum(axis=1)
     along = us.reshape(LAYERS, SAMPLES)
     sides = np.stack([metric(along, edge).mean(axis=1) * step for edge in v[1:-1]])
     return Mesh(
@@ -187,8 +196,8 @@ def mesh(b: Body, share: float, kind: str, mixed: bool) -> Mesh:
         out=out,
         middle=metric(0.0, across).mean(axis=1)[:SECTORS] * turn,
         round=sides,
-        skin=skin.sum(axis=1),
-        touching=_touching(skin.sum(axis=1), b.facing_down),
+        skin=open_skin,
+        touching=_touching(whole_skin, b.facing_down),
         corners=np.stack((focus * np.cosh(u) * np.cos(v)[:, None], focus * np.sinh(u) * np.sin(v)[:, None]), axis=-1),
         rim=rim,
     )

@@ -69,7 +69,7 @@ export function StepView({ step, due, now, sheet, endedAt, onDone, extras, scale
               step={step}
               now={now}
               sheet={sheet}
-              heatFrom={endedAt.get("proof")}
+              heatFrom={Math.max(endedAt.get("proof") ?? NaN, endedAt.get("wrap") ?? 0) || undefined}
               scale={scale}
               cutting={cutting}
             />

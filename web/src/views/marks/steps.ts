@@ -6,9 +6,23 @@ import { opening } from "../../lib/words";
 const STAGES = ["sponge", "weigh", "rise", "again", "divide", "wrap", "proof", "hold", "heat", "rest"] as const;
 export type Stage = (typeof STAGES)[number];
 
-/** The stages of a bake, in order: those its day has. */
+/** The stages of a bake, in the order of its day. */
 export const stagesOf = (sheet: Sheet): Stage[] =>
-  STAGES.filter((stage) => sheet.day.steps.some((s) => s.key === stage));
+  STAGES.map((stage) => sheet.day.steps.find((s) => s.key === stage))
+    .filter((step) => step !== undefined)
+    .sort((a, b) => Date.parse(a.start) - Date.parse(b.start))
+    .map((step) => step.key as Stage);
+
+/** Whether the pieces are proofed as rounds, then pressed and filled. */
+const fillsLate = (sheet: Sheet) => stagesOf(sheet).indexOf("proof") < stagesOf(sheet).indexOf("wrap");
+
+/** The press that sends the pieces on to their heat, or into the cold before it. */
+const onTo = (s: Sheet) =>
+  s.heat.came === "proofed"
+    ? (INTO[s.heat.method] ?? "Into the heat")
+    : s.heat.came === "frozen"
+      ? "Into the freezer"
+      : "Into the fridge";
 
 /** The fermenting stages with something to see, and their trays. */
 export function fermenting(stage: Stage, sheet: Sheet): RiseTray | null {
@@ -178,7 +192,8 @@ const titles: Record<
       )
       .join(", ")}, rim clean`,
     ...wrapped(s, u),
-    press: "The last is wrapped",
+    press: fillsLate(s) ? onTo(s) : "The last is wrapped",
+    ...(s.heat.came === "proofed" && fillsLate(s) && { before: u.text(s.finish) }),
   }),
   proof: (s, u) => ({
     name: "Final proof",
@@ -186,13 +201,8 @@ const titles: Record<
     under: `at ${u.temperature(s.proof.air_c)}${s.heat.came === "proofed" ? `; ${HEAT_UP[s.heat.method] ?? "preheat"} at ${clockFrom(s.day.steps.find((x) => x.key === "preheat")?.start ?? s.day.eat)}` : ""}`,
     figure: null,
     figureNote: doneNote(s.proof),
-    press:
-      s.heat.came === "proofed"
-        ? (INTO[s.heat.method] ?? "Into the heat")
-        : s.heat.came === "frozen"
-          ? "Into the freezer"
-          : "Into the fridge",
-    ...(s.heat.came === "proofed" && { before: u.text(s.finish) }),
+    press: fillsLate(s) ? "They have grown" : onTo(s),
+    ...(s.heat.came === "proofed" && !fillsLate(s) && { before: u.text(s.finish) }),
   }),
   hold: (s, u) => ({
     name: "Kept cold",
