@@ -5,7 +5,7 @@ Where scripts.practice_heat asks the heat alone, here each row is a bake as a co
 docs/models/heat.md holds the table; tests/core/test_practice_heat.py holds each row to what it claims.
 """
 
-from collections.abc import Iterator
+from collections.abc import Iterator, Mapping
 from dataclasses import dataclass
 from datetime import UTC, datetime
 from functools import cached_property
@@ -93,12 +93,12 @@ class Fact:
         return RESTED if self.rested_c >= self.at_high.line_c else "short"
 
 
-def rows_of(amounts: dict[str, float]) -> list[dict[str, str]]:
+def rows_of(amounts: Mapping[str, float]) -> list[dict[str, str]]:
     """Ingredients as a bake has them."""
     return [{"use": use, "amount": f"{grams} g"} for use, grams in amounts.items()]
 
 
-def filled(amounts: dict[str, float], state: str) -> dict[str, Any]:
+def filled(amounts: Mapping[str, float], state: str) -> dict[str, Any]:
     """A filling: what is cooked wrapped cool, anything raw from the fridge."""
     return {
         "name": "the filling",
@@ -118,7 +118,7 @@ def bake(
     heat: dict[str, Any],
     inside: dict[str, Any],
     *,
-    dough: dict[str, float] | None = None,
+    dough: Mapping[str, float] | None = None,
     leavening: str = "yeast",
     kneading: str = "hand",
     **more: Any,

@@ -89,3 +89,19 @@ class BakedTouching(unittest.TestCase):
         assert touching.heat.reaches and apart.heat.reaches
         self.assertGreater(touching.heat.reaches.typical, 1.05 * apart.heat.reaches.typical)
         self.assertLess(touching.heat.reaches.typical, 2 * apart.heat.reaches.typical)
+
+
+class InTheDough(unittest.TestCase):
+    """Bits kneaded into the dough before it is divided."""
+
+    def test_a_piece_is_cut_with_what_is_in_it_and_is_only_rounded(self) -> None:
+        studded = {"closing": "kneaded_in", "filling_per_piece": "20 g", "dough_per_piece": "60 g"}
+        each, whole = (sheet(bake_document(**studded, filled=f)) for f in ("before", "in the dough"))
+        self.assertEqual(each.divide.groups[0].each_g, 60)
+        self.assertEqual(whole.divide.groups[0].each_g, 80)
+        self.assertAlmostEqual(whole.divide.dough_g - each.divide.dough_g, 20 * whole.divide.pieces)
+        self.assertLess(lasts(whole, "wrap"), lasts(each, "wrap"))
+        self.assertEqual(whole.heat.line_c, each.heat.line_c)
+
+    def test_what_is_wrapped_is_never_cut_with_its_filling(self) -> None:
+        self.assertFalse(sheet(bake_document(filled="in the dough")).divide.with_filling)

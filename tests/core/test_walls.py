@@ -20,7 +20,7 @@ PLANTED = [
     ("The core knows nothing of Django", "airycrumb.bake.model", "bakes.models"),
     ("Stations never import one another", "airycrumb.stations.heat.cook", "airycrumb.stations.weigh.mixing"),
     ("The rooms of the core", "airycrumb.stations.safety", "airycrumb.bake.model"),
-    ("The rooms of the core", "airycrumb.trays.surer", "airycrumb.questions.wrap"),
+    ("The rooms of the core", "airycrumb.trays.surer", "airycrumb.questions.filling"),
     ("The rooms of the core", "airycrumb.words.quantity", "airycrumb.data.heat"),
     ("through its gateway alone", "accounts.services", "airycrumb.bake.model"),
     ("The apps of the server", "kitchens.services", "bakes.services"),

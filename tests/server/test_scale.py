@@ -183,7 +183,7 @@ class WrappersOverHttp(ApiCase):
         status, found = self.call("POST", "/wrap/solve", ask)
         self.assertEqual(status, 200, found)
         self.assertAlmostEqual(found["thickness_mm"], 4)
-        self.assertEqual(found["answer"]["changes"][0]["path"], ["filling_per_piece"])
+        self.assertEqual(found["answers"][1]["changes"][-1]["path"], ["filling_per_piece"])
         status, refused = self.call("POST", "/wrap/solve", {**ask, "value": 400})
         self.assertEqual((status, "from 0.5 to 40 mm" in refused["message"]), (422, True))
 

@@ -239,10 +239,11 @@ class Bake(Written):
         "spare_dough",
         "What is done with dough the pieces leave: spread over all of them, one plain piece, or kept.",
     )
-    filled: Annotated[str, OneOf(("before", "after"))] = left_out(
+    filled: Annotated[str, OneOf(("before", "after", "in the dough"))] = left_out(
         "before",
         "filled",
-        "When the filling goes in: before the proof, or into a hollow pressed once it is proofed (open wells only).",
+        "When the filling goes in: before the proof; after it, into a hollow pressed then (open wells only); or in the "
+        "dough, kneaded in before it is divided (studded pieces only).",
     )
     bench_rest_min: Annotated[float, Measured("duration", "min", "10 min", (0, 180), say("The bench rest"))] = left_out(
         10.0,

@@ -131,6 +131,11 @@ class Context:
         return self.bake.filled == "after" and all(g.closing in PRESSED for g in self.bake.groups)
 
     @property
+    def filled_in_the_dough(self) -> bool:
+        """Whether the filling is kneaded into the dough before it is divided: a piece is cut with what is in it."""
+        return self.bake.filled == "in the dough" and all(g.closing == "kneaded_in" for g in self.bake.groups)
+
+    @property
     def rises(self) -> bool:
         """Whether the dough rises at all; one with soda or nothing only rests."""
         return self.bake.dough.leavening not in ("soda", "none")

@@ -3,21 +3,23 @@
 from collections.abc import Callable, Iterator
 
 from airycrumb.bake.edits import Doubt
+from airycrumb.questions.close import CLOSING
 from airycrumb.questions.divide import DIVIDING
 from airycrumb.questions.eggs import eggs
+from airycrumb.questions.filling import FILLING
 from airycrumb.questions.findings import Findings
 from airycrumb.questions.heat import HEATING
 from airycrumb.questions.keeping import KEEPING
 from airycrumb.questions.recipe import AUDIT
 from airycrumb.questions.rise import RISING, proofs_apart
 from airycrumb.questions.weigh import WEIGHING
-from airycrumb.questions.wrap import WRAPPING
 
 QUESTIONS: tuple[Callable[[Findings], Iterator[Doubt]], ...] = (
     *WEIGHING,
     *RISING,
     *DIVIDING,
-    *WRAPPING,
+    *CLOSING,
+    *FILLING,
     proofs_apart,
     *HEATING,
     *KEEPING,

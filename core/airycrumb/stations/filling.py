@@ -175,7 +175,8 @@ def cooling_time(half_mm: float, sphere: bool, from_c: float, to_c: float, air_c
         return 0.0
     wanted = (to_c - air_c) / (from_c - air_c)
     length = half_mm / 1000
-    biot = round(h * length / c.CONDUCTIVITY.value, 3)
+    # Kept by its value to six digits: rounded more, a thin layer would cool sooner than a thinner one.
+    biot = float(f"{h * length / c.CONDUCTIVITY.value:.6g}")
     alpha = c.CONDUCTIVITY.value / (1000 * c.HEAT_CAPACITY.value)
     z = eigenvalues(biot, sphere)
     top = (

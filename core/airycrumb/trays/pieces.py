@@ -41,7 +41,7 @@ def filling_density(group: Group) -> float:
 
 def wrap_seconds(ctx: Context) -> float:
     """Seconds to wrap one piece of the group looked at: learned in this kitchen, else the usual."""
-    closing = ctx.group.closing
+    closing = "plain" if ctx.filled_in_the_dough else ctx.group.closing
     return ctx.kitchen.wrap_seconds.get(closing, USUAL[closing].seconds)
 
 

@@ -14,19 +14,21 @@ def _lumps(closing: str) -> tuple[tuple[Message, float], ...]:
 
 def shared_out(ctx: Context) -> ShareOut:
     """The groups' lumps of dough, from the dough as weighed if it was."""
-    k, scaled = ctx.kitchen, ctx.scaled
+    k, scaled, whole = ctx.kitchen, ctx.scaled, ctx.filled_in_the_dough
     wanted = [
-        Wanted(s.pieces, s.dough_per_piece_g, _lumps(g.closing))
+        Wanted(s.pieces, s.dough_per_piece_g + (s.filling_per_piece_g if whole else 0.0), _lumps(g.closing))
         for s, g in zip(scaled.shares, ctx.bake.groups, strict=True)
     ]
+    dough_g = scaled.dough_g + (sum(s.filling_g for s in scaled.shares) if whole else 0.0)
     weighed = ctx.latest("dough_weight")
     return share_out(
         wanted=wanted,
-        dough_g=scaled.dough_g,
+        dough_g=dough_g,
         loss=k.bowl_loss,
         step_g=k.scale_step_g,
         weighed_g=weighed,
         spare=ctx.bake.spare_dough,
+        with_filling=whole,
     )
 
 

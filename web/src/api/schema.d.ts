@@ -1318,10 +1318,10 @@ export interface components {
              */
             spare_dough?: "spread" | "plain" | "keep";
             /**
-             * @description When the filling goes in: before the proof, or into a hollow pressed once it is proofed (open wells only).
+             * @description When the filling goes in: before the proof; after it, into a hollow pressed then (open wells only); or in the dough, kneaded in before it is divided (studded pieces only).
              * @enum {string}
              */
-            filled?: "before" | "after";
+            filled?: "before" | "after" | "in the dough";
             /**
              * @description How long the rounded pieces relax before they are rolled, 0 to 180 min; 10 min if left out.
              * @example 10 min
@@ -1423,7 +1423,7 @@ export interface components {
              */
             start_temperature?: string | null;
             /**
-             * @description How it is kneaded: it warms the dough and takes its time. none: mixed only, best left cold; after: barely mixed, kneaded once it has risen; sheeted: kneaded, and once it has risen rolled thin and folded, often.
+             * @description How it is kneaded: it warms the dough and takes its time. none: mixed only, best left cold; after: barely mixed, kneaded once it has risen; sheeted: rolled thin and folded seven times once risen.
              * @enum {string}
              */
             kneading?: "hand" | "machine" | "none" | "after" | "sheeted";
@@ -2634,7 +2634,7 @@ export interface components {
          *
          *     pieces: finished ones; lumps: of dough to cut; cuts: factors for dividing by eye, largest cut first ("halves,
          *     halves, thirds"), [] where the lumps differ in weight; cut_at: where those cuts go along a roll; spare: what is
-         *     done with the dough left over.
+         *     done with the dough left over; with_filling: whether the filling is in the dough that is cut.
          */
         ShareOut: {
             /** Pieces */
@@ -2657,6 +2657,11 @@ export interface components {
             weighed: boolean;
             /** Groups */
             groups: components["schemas"]["Cut"][];
+            /**
+             * With Filling
+             * @default false
+             */
+            with_filling: boolean;
         };
         /**
          * Sheet

@@ -47,7 +47,7 @@ export function DivideFacts({ sheet, by = "scale" }: { sheet: Sheet; by?: string
     <>
       <Headline
         title={`Divide into ${d.lumps}`}
-        under={how?.under}
+        under={`${d.with_filling ? "the filling is in the dough already: " : ""}${how?.under ?? ""}`}
         figure={sizes.length > 1 ? cuts(d) : `${u.mass(sizes[0]?.each_shown_g ?? 0)} each`}
         note={d.weighed ? "from the dough you weighed" : how?.note}
       />

@@ -301,6 +301,22 @@ export function TraySettings({ tray, sheet, spots, ...e }: Editing & { tray: str
     return line(
       <>
         <RollSettings {...e} sheet={sheet} />
+        {d.closing === "kneaded_in" && (
+          <>
+            Kneaded{" "}
+            <Choice
+              label="When they are filled"
+              value={d.filled === "in the dough" ? "in the dough" : "before"}
+              className={QUIET}
+              onChoose={(v) => e.edit(setAt(d, ["filled"], v))}
+              options={[
+                { value: "before", label: "into each piece" },
+                { value: "in the dough", label: "into the dough, before it is divided" },
+              ]}
+            />
+            .{" "}
+          </>
+        )}
         {d.closing === "well" && (
           <>
             Pressed and filled{" "}

@@ -25,9 +25,11 @@ export function useSize() {
 }
 
 /** What is done with the dough of a piece, in a word or two. */
-const doing = (w: Group["wrap"], size: string) =>
+const doing = (w: Group["wrap"], size: string, whole: boolean) =>
   !w.rolled
-    ? "Knead the filling in"
+    ? whole
+      ? "Round them up"
+      : "Knead the filling in"
     : w.closing === "plain" || w.closing === "well"
       ? `Pat to ${size}`
       : `Roll to ${size}`;
@@ -59,7 +61,7 @@ export function WrapFacts({ sheet }: { sheet: Sheet }) {
   return (
     <>
       <Headline
-        title={doing(w, size(w))}
+        title={doing(w, size(w), sheet.divide.with_filling)}
         under={w.middle_mm > w.rim_mm ? "thick in the middle, thin at the rim" : w.rolled ? "even all over" : ""}
         figure={filled ? `${u.mass(first.filling_each_g)} each` : `${u.mass(first.dough_each_g)} each`}
         note={

@@ -50,7 +50,7 @@ class ShareOut:
 
     pieces: finished ones; lumps: of dough to cut; cuts: factors for dividing by eye, largest cut first ("halves,
     halves, thirds"), [] where the lumps differ in weight; cut_at: where those cuts go along a roll; spare: what is
-    done with the dough left over.
+    done with the dough left over; with_filling: whether the filling is in the dough that is cut.
     """
 
     pieces: int
@@ -63,6 +63,7 @@ class ShareOut:
     cut_at: list[CutPlace]
     weighed: bool
     groups: list[Cut]
+    with_filling: bool = False
 
     def in_words(self) -> Message:
         """Pieces and weight of each size: "6 pieces of 70 g and 6 pieces of 23 g", those that weigh alike together."""
@@ -152,6 +153,7 @@ def share_out(
     step_g: float,
     weighed_g: float | None = None,
     spare: str = "",
+    with_filling: bool = False,
 ) -> ShareOut:
     """The groups' pieces. weighed_g: the dough as turned out of the bowl, if it was weighed.
 
@@ -185,4 +187,5 @@ def share_out(
         cut_at=cut_places(lumps) if alike else [],
         weighed=weighed_g is not None,
         groups=groups,
+        with_filling=with_filling,
     )

@@ -90,6 +90,12 @@ function wrapped(s: Sheet, u: U): Pick<HandsStep, "title" | "figure" | "figureNo
   if (!w) return { title: "Fill and close", figure: "", figureNote: "" };
   const title = s.groups.length > 1 ? "Fill and close" : `${opening(u.text(w.label))}: fill and close`;
   const to = `${s.divide.pieces} to wrap`;
+  if (s.divide.with_filling)
+    return {
+      title: "Round them up, bits inside",
+      figure: u.mass(w.filling_g),
+      figureNote: `of filling in each already; ${to}`,
+    };
   if (!w.rolled) return { title, figure: u.mass(w.filling_g), figureNote: `of filling kneaded into each; ${to}` };
   return {
     title,
