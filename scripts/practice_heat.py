@@ -50,7 +50,7 @@ def ratios() -> Iterator[str]:
     yield f"Fan and 20 °C less: {fan:.1f} min at 180 °C with the fan, {still:.1f} at 200 °C still (said: the same)."
     lasts = steam_water(1000, 20, 800, 200, 6).lasts_min
     reheated = cook(replace(bun(60, 40, COOKED, 5, dough_c=5), dough_density=420), oven(230), 5)
-    yield f"A cooked bun from the fridge, 5 min very hot: {float(reheated.core[-1]):.0f} °C in the middle (said: enough)."
+    yield f"A bun from the fridge, 5 min very hot: {float(reheated.core[-1]):.0f} °C in the middle (said: enough)."
     pale = cook(bun(12, 0.01, MEAT, 26), oven(120), 20)
     yield f"12 g at 120 °C for 20 min: surface {float(pale.skin.max()):.0f} °C, which cannot brown (said: it cannot)."
     yield (

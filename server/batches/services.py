@@ -73,9 +73,9 @@ def heating_since(batch: Batch, now: datetime) -> datetime | None:
     if "heat" in ended:
         return None
     document = batch.version.document
-    last = ("hold",) if document["heat"].get("from", "proofed") != "proofed" else ("proof",)
+    last = ["hold" if document["heat"].get("from", "proofed") != "proofed" else "proof"]
     if document.get("filled") == "after":
-        last = (*last, "wrap")
+        last.append("wrap")
     return max(ended[s] for s in last).astimezone(now.tzinfo) if all(s in ended for s in last) else None
 
 

@@ -76,6 +76,7 @@ class FilledLate(unittest.TestCase):
 
     def test_other_closings_are_wrapped_before_whatever_is_said(self) -> None:
         kept = sheet(bake_document("hake-fennel-buns", filled="after"))
+        self.assertIn("filled_otherwise", codes(kept))
         self.assertEqual(kept.day, sheet(bake_document("hake-fennel-buns")).day)
 
 
