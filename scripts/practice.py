@@ -10,7 +10,7 @@ from dataclasses import dataclass, replace
 import numpy as np
 
 from airycrumb.quantities import Band
-from airycrumb.stations.rise import Dough, Leg, Place, State, cooling, forecast, place_of, simulate, steady
+from airycrumb.stations.rise import Dough, Leg, Place, State, Vigour, cooling, forecast, place_of, simulate, steady
 from airycrumb.stations.rise.forecast import StageMaker, prior, temperature_doubt
 
 LEAN = Dough(yeast=1.0, hydration=66, salt=1.8, sugar=0, fat=0, total=168.8, rise_ceiling=4.5, awake=0.29)
@@ -41,7 +41,7 @@ def rise(dough: Dough, place: Place, start_c: float, target: float = 2.0) -> Ban
     """Minutes to the target with no bake logged."""
     start = State(start_c)
     sd = temperature_doubt(place, start, 1.5)
-    ready = forecast(dough, start, place, target, prior(0.0, 0.3**2 + 0.17**2 + sd**2), [])[0].ready
+    ready = forecast(dough, start, place, target, prior(*Vigour().for_one_bake(sd)), [])[0].ready
     assert ready is not None
     return ready
 

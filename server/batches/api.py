@@ -85,6 +85,13 @@ class Finish(Strict):
     observations: Annotated[list[ObservationIn], Field(max_length=200)] = []
 
 
+class Teaching(Strict):
+    """Whether a finished batch teaches its kitchen."""
+
+    teaches: bool
+    now: When
+
+
 class BatchSummary(Strict):
     """One line of the Notebook. rise_minutes: forecast and, where marked, actual."""
 
@@ -121,6 +128,7 @@ class BatchOut(Strict):
     marks: int
     outcome: Outcome | None
     lesson: compute.Lesson | None
+    teaches: bool
 
 
 class BatchNews(Strict):
@@ -182,6 +190,7 @@ def _out(batch: Batch, now: datetime) -> BatchOut:
         marks=batch.observations.count(),
         outcome=batch.outcome,
         lesson=batch.lesson,
+        teaches=batch.teaches,
     )
 
 
@@ -299,3 +308,13 @@ def finish_batch(request: HttpRequest, batch_id: Id, payload: Finish) -> BatchOu
     with transaction.atomic():
         services.observe(home, batch_id, [Seen(**o.model_dump()) for o in payload.observations])
         return _out(services.finish(home, batch_id, outcome, payload.now), payload.now)
+
+
+@router.post(
+    "/batches/{batch_id}/teaching",
+    response={200: BatchOut, 401: Failure, 403: Failure, 404: Failure, 422: Failure},
+    operation_id="let_teach",
+)
+def let_teach(request: HttpRequest, batch_id: Id, payload: Teaching) -> BatchOut:
+    """Leave a finished batch out of learning, or put it back."""
+    return _out(services.let_teach(household_of(request), batch_id, payload.teaches), payload.now)

@@ -24,6 +24,8 @@ class Batch(models.Model):
     finished = models.DateTimeField(null=True)
     outcome = models.JSONField(null=True)
     lesson = models.JSONField(null=True)
+    teaches = models.BooleanField(default=True, help_text="left out of learning where false")
+    learned_before = models.JSONField(null=True, help_text="what its kitchen had learned when it was finished")
 
     def __str__(self) -> str:
         return f"batch {self.pk} of {self.version}"

@@ -18,7 +18,7 @@ from devices.services import heard_in_heat
 from gateway import compute
 from gateway.contract import Refusal, missing
 from gateway.words import Message, as_document, day_of, hour_of, joined, say
-from kitchens.services import kitchen_of, locked, teach
+from kitchens.services import kitchen_of, locked, write_learned
 
 EARLIEST = timedelta(days=7)  # an observation further before the start is a slip of the clock
 
@@ -243,11 +243,47 @@ def finish(household: Household, batch_id: int, outcome: dict[str, Any], now: da
         return batch
     # Another batch may be teaching the same kitchen: one after the other.
     kitchen = locked(batch.kitchen_id)
-    document, here = batch.version.document, now.astimezone(zone_of(batch))
-    learned = compute.lesson(
-        document, batch.kitchen_document, kitchen.document, as_core(batch), outcome["troubles"], here
-    )
-    batch.finished, batch.outcome, batch.lesson = now, outcome, plain(learned)
-    batch.save()
-    teach(kitchen, learned, document["closing"])
+    batch.finished, batch.outcome = now, outcome
+    write_learned(kitchen, _taught_by(batch, kitchen.document))
     return batch
+
+
+def _taught_by(batch: Batch, kitchen: compute.Document) -> compute.Document:
+    """The kitchen's document after a finished batch; the batch keeps its lesson and what was known before it."""
+    assert batch.finished is not None and batch.outcome is not None, "a finished batch"
+    document, here = batch.version.document, batch.finished.astimezone(zone_of(batch))
+    troubles = batch.outcome["troubles"]
+    learned = compute.lesson(document, batch.kitchen_document, kitchen, as_core(batch), troubles, here)
+    batch.lesson, batch.learned_before = plain(learned), compute.learned_part(kitchen)
+    batch.save()
+    return compute.taught(kitchen, learned, document["closing"]) if batch.teaches else kitchen
+
+
+@transaction.atomic
+def let_teach(household: Household, batch_id: int, teaches: bool) -> Batch:
+    """Leave a finished batch out of learning, or put it back: it and those finished after it are learned from anew."""
+    batch = _locked(household, batch_id)
+    if batch.finished is None:
+        raise Refusal(422, say("This batch is still under way: it teaches nothing until it is finished."))
+    if batch.teaches == teaches:
+        return batch
+    kitchen = locked(batch.kitchen_id)
+    batch.teaches = teaches
+    batch.save()
+    first, *after = _learned_from_anew(batch)
+    known = compute.learned_part(first.kitchen_document) if first.learned_before is None else first.learned_before
+    document = compute.with_learned(kitchen.document, known)
+    for each in (first, *after):
+        document = _taught_by(each, document)
+    write_learned(kitchen, document)
+    batch.refresh_from_db()
+    return batch
+
+
+def _learned_from_anew(batch: Batch) -> list[Batch]:
+    """This batch and those of its kitchen finished after it, in order; of a kitchen that did not keep what it knew
+    before each, all of them."""
+    finished = Batch.objects.filter(kitchen_id=batch.kitchen_id, finished__isnull=False)
+    if not finished.filter(finished__gte=batch.finished, learned_before__isnull=True).exists():
+        finished = finished.filter(finished__gte=batch.finished)
+    return list(finished.select_for_update(of=("self",)).select_related("version__bake").order_by("finished", "pk"))

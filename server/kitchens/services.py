@@ -49,8 +49,8 @@ def locked(kitchen_id: int) -> Kitchen:
     return Kitchen.objects.select_for_update().get(id=kitchen_id)
 
 
-def teach(kitchen: Kitchen, learned: compute.Lesson, closing: str) -> None:
-    """Write a batch's lesson into a kitchen obtained from `locked`."""
-    kitchen.document = compute.taught(kitchen.document, learned, closing)
+def write_learned(kitchen: Kitchen, document: compute.Document) -> None:
+    """Write what batches have taught a kitchen obtained from `locked`."""
+    kitchen.document = document
     kitchen.revision += 1
     kitchen.save()

@@ -12,6 +12,7 @@ from airycrumb.data.rise import BAKE_SPREAD
 from airycrumb.stations.rise import Dough, Place, Reading, State, Vigour, forecast, learn, simulate
 from airycrumb.stations.rise.forecast import Forecast, StageMaker, prior
 from airycrumb.stations.rise.model import bubble_gas, volume_ratio
+from tests.core.examples import bake_document, sheet
 
 LEAN = Dough(yeast=1.0, hydration=66, salt=1.8, sugar=0, fat=0, total=168.8, rise_ceiling=4.5, awake=0.29)
 BELIEF = prior(0.0, 0.3**2 + 0.14**2)
@@ -101,6 +102,20 @@ class Behaviour(unittest.TestCase):
         self.assertGreater(minutes(replace(LEAN, salt=2.5)), minutes())
         self.assertGreater(minutes(replace(LEAN, sugar=18)), minutes(replace(LEAN, sugar=3)))
 
+    def test_a_yeast_bred_for_sugar_is_slowed_less_and_only_by_it(self) -> None:
+        sweet = replace(LEAN, sugar=20)
+        slowed = minutes(sweet) / minutes(replace(sweet, tolerance=1.5))
+        # Expected at a half-point 1.5 times higher: 100 min become about 74.
+        self.assertTrue(1.2 <= slowed <= 1.5, slowed)
+        self.assertAlmostEqual(minutes(LEAN) / minutes(replace(LEAN, tolerance=1.5)), 1, delta=0.06)
+        rows = [("bread flour", 500), ("water", 300), ("sugar", 100), ("fine salt", 8)]
+        found = []
+        for yeast in ("instant yeast", "osmotolerant yeast"):
+            lines = [{"use": use, "amount": f"{g} g"} for use, g in (*rows, (yeast, 6))]
+            ready = sheet(bake_document(dough={"ingredients": lines})).rise.forecast.ready
+            found.append(ready.typical if ready else 0.0)
+        self.assertLess(found[1], 0.85 * found[0])
+
     def test_a_dough_without_yeast_is_said_never_to_rise(self) -> None:
         self.assertIsNone(rising(replace(LEAN, yeast=0)).ready)
 
@@ -131,6 +146,24 @@ class Readings(unittest.TestCase):
         ready = rising(readings=[Reading(95, 2.0, doubled=True)]).ready
         assert ready is not None
         self.assertAlmostEqual(ready.typical, 95, delta=8)
+
+    def test_a_press_that_contradicts_a_look_counts_for_little_and_one_that_agrees_for_much(self) -> None:
+        look = Reading(75, 1.45)
+        seen = rising(readings=[look]).ready
+        assert seen is not None
+        late, agrees = (rising(readings=[look, Reading(seen.typical + by, 2.0, doubled=True)]).ready for by in (60, 3))
+        assert late is not None and agrees is not None
+        self.assertLess(abs(late.typical / seen.typical - 1), 0.12)
+        self.assertLess(agrees.high - agrees.low, 0.7 * (seen.high - seen.low))
+
+    def test_ready_before_it_was_looked_at_only_rules_out_what_would_not_have_been(self) -> None:
+        before = rising().ready
+        assert before is not None
+        long_after = rising(readings=[Reading(3 * before.high, 2.0, doubled=True, by_then=True)]).ready
+        soon = rising(readings=[Reading(before.low, 2.0, doubled=True, by_then=True)]).ready
+        assert long_after is not None and soon is not None
+        self.assertAlmostEqual(long_after.typical, before.typical, delta=0.5)
+        self.assertLess(soon.high, before.typical + 3)
 
     @given(st.floats(0, 2000), st.floats(0.01, 60))
     @settings(max_examples=40)

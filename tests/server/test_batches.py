@@ -233,3 +233,59 @@ class AtOnce(TransactionTestCase):
         begun = self.together(lambda _: services.start(home, bake_id, 2, None, NOW, three))
         self.assertEqual(len({b.pk for b in begun}), 1, begun)
         self.assertEqual(home.batches.count(), 1)
+
+
+class LeftOut(ApiCase):
+    """A finished batch left out of learning, and put back."""
+
+    def finished(self, *late: tuple[str, str, float, float | None]) -> int:
+        batch = self.start()
+        self.mark(batch["id"], *WHOLE[:2], *late, *WHOLE[3:])
+        self.call("POST", f"/batches/{batch['id']}/finish", GOOD)
+        return int(batch["id"])
+
+    def teach(self, batch: int, teaches: bool) -> tuple[int, Any]:
+        return self.call("POST", f"/batches/{batch}/teaching", {"teaches": teaches, "now": NOW.isoformat()})
+
+    def learned(self) -> Any:
+        return Kitchen.objects.earliest("pk").document
+
+    def test_left_out_it_is_as_if_it_had_not_been_and_put_back_as_if_it_had(self) -> None:
+        before = self.learned()
+        wrong = self.finished(("doubled", "rise", 400, None))
+        misled = self.learned()
+        self.assertNotEqual(misled["vigour"], before.get("vigour"))
+        status, out = self.teach(wrong, False)
+        self.assertEqual((status, out["teaches"]), (200, False))
+        self.assertEqual(self.learned(), before)
+        self.teach(wrong, True)
+        self.assertEqual(self.learned(), misled)
+
+    def test_what_was_finished_after_it_is_learned_from_anew_without_it(self) -> None:
+        right = self.finished(WHOLE[2])
+        alone = self.learned()
+        self.teach(right, False)
+        wrong = self.finished(("doubled", "rise", 400, None))
+        self.teach(right, True)
+        both = self.learned()
+        self.teach(wrong, False)
+        self.assertEqual(self.learned()["vigour"], alone["vigour"])
+        self.assertNotEqual(both["vigour"], alone["vigour"])
+        self.teach(wrong, True)
+        self.assertEqual(self.learned(), both)
+
+    def test_old_batches_that_did_not_keep_what_was_known_are_all_learned_from_anew(self) -> None:
+        before = self.learned()
+        first, second = self.finished(WHOLE[2]), self.finished(("doubled", "rise", 150, None))
+        both = self.learned()
+        Batch.objects.update(learned_before=None)
+        self.teach(second, False)
+        self.teach(second, True)
+        self.assertEqual(self.learned(), both)
+        self.teach(first, False)
+        self.teach(second, False)
+        self.assertEqual(self.learned(), before)
+
+    def test_a_batch_under_way_teaches_nothing_yet(self) -> None:
+        status, refused = self.teach(self.start()["id"], False)
+        self.assertEqual((status, "still under way" in refused["message"]), (422, True))

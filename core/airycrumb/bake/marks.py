@@ -11,6 +11,7 @@ MarkKind = Literal[
     "started",
     "done",
     "doubled",
+    "was_ready",
     "risen",
     "poke",
     "tear",
@@ -86,11 +87,11 @@ def wrong_with(kind: str, stage: str, value: float | None, where: str | None) ->
 class Observation:
     """Something seen or done while a batch runs: a mark.
 
-    kind: started, done, risen, doubled, poke, tear, moved, dough_temperature, room_temperature, dough_weight, piece
-    (one lump as cut and weighed), filling_weight, water_left, probe, oven (the air in it), lid_lifted; stage: the
-    tray it belongs to; value: growth as a share (risen), what a poke does (0 springs back at once, 1 slowly, 2
-    stays), whether a tear shows honeycomb (0, 1), °C, or g; where: the spot it was moved to; which lump was weighed
-    again ("3"); whose filling was weighed ("1", the first group's).
+    kind: started, done, risen, doubled, was_ready (before anybody looked), poke, tear, moved, dough_temperature,
+    room_temperature, dough_weight, piece (one lump as cut and weighed), filling_weight, water_left, probe, oven (the
+    air in it), lid_lifted; stage: the tray it belongs to; value: growth as a share (risen), what a poke does (0 springs
+    back at once, 1 slowly, 2 stays), whether a tear shows honeycomb (0, 1), °C, or g; where: the spot it was moved to;
+    which lump was weighed again ("3"); whose filling was weighed ("1", the first group's).
     """
 
     kind: str

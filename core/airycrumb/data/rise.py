@@ -34,7 +34,12 @@ HEAT_CAPACITY = Constant(2800.0, "J/kgK", "from memory", "bread dough, handbook 
 DIFFUSIVITY = Constant(1.4e-7, "m2/s", "from memory", "bread dough, handbook range 1.2-1.6e-7")
 FILM_BOWL = Constant(7.0, "W/m2K", "assumed", "still room air over a covered bowl")
 FILM_PIECE = Constant(9.0, "W/m2K", "assumed", "still room air over a bare piece")
-VIGOUR_SPREAD = Constant(0.30, "ln units", "assumed", "how much kitchens differ, before any bake is logged")
+VIGOUR_SPREAD = Constant(
+    0.36,
+    "ln units",
+    "assumed",
+    "how much kitchens differ before any bake; its bands held best of those tried (scripts.learning)",
+)
 BAKE_SPREAD = Constant(
     0.17,
     "ln units",
@@ -53,6 +58,11 @@ COLD_DOUBT = Constant(
 
 # Outside these the model has never been checked: leaving one is a finding on the sheet.
 PAST_BEST = Constant(1.4, "1", "assumed", "share of the growth asked for from which a dough is past its best")
+PRESS_SPREAD = Constant(0.06, "ln minutes", "assumed", "how near to its moment a size is marked that is watched for")
+PRESSED_LATE = Constant(0.4, "share", "assumed", "of presses made some time after it was ready, when somebody came by")
+PRESSED_EARLY = Constant(0.15, "1", "assumed", "presses before it was ready, over those as long after")
+ANY_TIME_SPREAD = Constant(0.5, "ln minutes", "assumed", "how long after")
+OSMOTOLERANT = Constant(1.5, "1", "assumed", "half-point of a yeast bred for sweet doughs over that of an ordinary one")
 VALID = {
     "yeast": (0.05, 5.0),
     "hydration": (45.0, 90.0),

@@ -7,6 +7,19 @@ from airycrumb.bake.kitchen import PACE_MEAN, VIGOUR_MEAN
 from airycrumb.bake.text import Document
 from airycrumb.learning.finish import Lesson
 
+# What a kitchen's document holds that batches have taught it.
+LEARNED = ("vigour", "wrap_seconds", "drinks", "kneading_warms", "heats", "oven_truth")
+
+
+def learned_part(kitchen: Document) -> Document:
+    """What batches have taught a kitchen, as its document holds it."""
+    return {key: kitchen[key] for key in LEARNED if key in kitchen}
+
+
+def with_learned(kitchen: Document, learned: Document) -> Document:
+    """The kitchen with exactly this learned, whatever it had learned before."""
+    return {key: value for key, value in kitchen.items() if key not in LEARNED} | learned
+
 
 def taught(kitchen: Document, learned: Lesson, closing: str) -> Document:
     """The kitchen document with a lesson written into it. closing: what was wrapped, for its seconds."""

@@ -38,7 +38,16 @@ def _dough(ctx: Context, p: formula.Percentages, parts: list[Part], awake: float
         awake=awake,
         baking_powder=powder,
         pressure=pressure,
+        tolerance=_tolerance(parts),
     )
+
+
+def _tolerance(parts: list[Part]) -> float:
+    """How much more sugar this yeast bears than an ordinary one, by what there is of each."""
+    yeasts = [(i, g) for i, g in parts if i.role == "yeast"]
+    whole = sum(g for _, g in yeasts)
+    bred = sum(g for i, g in yeasts if i.key == "osmotolerant yeast")
+    return 1.0 if whole <= 0 else 1 + (c.OSMOTOLERANT.value - 1) * bred / whole
 
 
 def of_sponge(ctx: Context) -> list[Part]:

@@ -13,7 +13,7 @@ POKE = ((0.0, 0.65), (0.8, 1.25), (1.2, 2.2))
 POKE_WORDS = (say("a poke sprang back at once"), say("a poke came back slowly"), say("a poke stayed"))
 TEAR = ((0.0, 0.85), (0.9, 1.6))
 TEAR_WORDS = (say("no honeycomb yet"), say("a tear showed honeycomb"))
-SEEN = ("risen", "doubled", "poke", "tear")
+SEEN = ("risen", "doubled", "was_ready", "poke", "tear")
 
 
 @dataclass(frozen=True)
@@ -43,6 +43,8 @@ def _one(kind: str, value: float | None, minute: float, target: float) -> tuple[
         return _cue(minute, TEAR[at], TEAR_WORDS[at], target)
     if kind == "doubled":
         return Reading(minute, target, True), Mark(minute, target, say("it had reached its mark"))
+    if kind == "was_ready":
+        return Reading(minute, target, True, by_then=True), Mark(minute, target, say("it had been ready for a while"))
     ratio = 1 + max(-0.5, min(value or 0.0, 5.0))
     return Reading(minute, ratio), Mark(
         minute, ratio, say("it had grown by {share}", share=in_percent(100 * (ratio - 1))), "risen"

@@ -7,6 +7,7 @@ from airycrumb.plan.context import Context
 from airycrumb.quantities import Band
 from airycrumb.stations.rise import Place, State
 from airycrumb.stations.rise.forecast import Belief, Forecast, temperature_doubt
+from airycrumb.trays.looks import SEEN
 from airycrumb.words import Message, in_minutes, say
 
 # ln units a look at half the growth leaves open: 12 points of size over the 0.58 it grows for one of ln vigour
@@ -51,4 +52,4 @@ def would_narrow(
 
 def forecast_seen(ctx: Context, stage: str) -> bool:
     """Whether the dough was looked at in this stage."""
-    return any(o.stage == stage and o.kind in ("risen", "doubled", "poke", "tear") for o in ctx.observations)
+    return any(o.stage == stage and o.kind in SEEN for o in ctx.observations)

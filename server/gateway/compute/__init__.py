@@ -13,7 +13,7 @@ from airycrumb.learning.finish import Lesson, finish
 from airycrumb.learning.simulated_cook import simulated_batch
 from airycrumb.learning.train_the_eye import PICTURES, Judgement, Marked, Question, question
 from airycrumb.learning.train_the_eye import mark as mark_judgement
-from airycrumb.learning.write_back import taught
+from airycrumb.learning.write_back import learned_part, taught, with_learned
 from airycrumb.memo import OutOfTime, within
 from airycrumb.pantry import shelf
 from airycrumb.paper.linked_recipe import as_recipe
@@ -255,6 +255,7 @@ __all__ = [
     "heat_answers",
     "heat_choices",
     "keeping",
+    "learned_part",
     "lesson",
     "load_json",
     "mark_judgement",
@@ -273,6 +274,7 @@ __all__ = [
     "structure_problems",
     "taught",
     "warm_up",
+    "with_learned",
     "within",
     "wrapper_template",
     "wrong_with",

@@ -640,6 +640,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/batches/{batch_id}/teaching": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Let Teach
+         * @description Leave a finished batch out of learning, or put it back.
+         */
+        post: operations["let_teach"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/devices/readings": {
         parameters: {
             query?: never;
@@ -3661,6 +3681,8 @@ export interface components {
             marks: number;
             outcome: components["schemas"]["Outcome"] | null;
             lesson: components["schemas"]["Lesson"] | null;
+            /** Teaches */
+            teaches: boolean;
         };
         /**
          * Finding
@@ -3732,7 +3754,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "started" | "done" | "doubled" | "risen" | "poke" | "tear" | "moved" | "dough_temperature" | "room_temperature" | "dough_weight" | "piece" | "filling_weight" | "water_left" | "probe" | "oven" | "lid_lifted" | "undo";
+            kind: "started" | "done" | "doubled" | "was_ready" | "risen" | "poke" | "tear" | "moved" | "dough_temperature" | "room_temperature" | "dough_weight" | "piece" | "filling_weight" | "water_left" | "probe" | "oven" | "lid_lifted" | "undo";
             /**
              * Stage
              * @enum {string}
@@ -3836,7 +3858,7 @@ export interface components {
             mean: number;
             /**
              * Variance
-             * @default 0.09
+             * @default 0.1296
              */
             variance: number;
             /**
@@ -3910,7 +3932,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "started" | "done" | "doubled" | "risen" | "poke" | "tear" | "moved" | "dough_temperature" | "room_temperature" | "dough_weight" | "piece" | "filling_weight" | "water_left" | "probe" | "oven" | "lid_lifted" | "undo";
+            kind: "started" | "done" | "doubled" | "was_ready" | "risen" | "poke" | "tear" | "moved" | "dough_temperature" | "room_temperature" | "dough_weight" | "piece" | "filling_weight" | "water_left" | "probe" | "oven" | "lid_lifted" | "undo";
             /** Minutes */
             minutes: number[];
             /** Values */
@@ -3942,7 +3964,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "started" | "done" | "doubled" | "risen" | "poke" | "tear" | "moved" | "dough_temperature" | "room_temperature" | "dough_weight" | "piece" | "filling_weight" | "water_left" | "probe" | "oven" | "lid_lifted" | "undo";
+            kind: "started" | "done" | "doubled" | "was_ready" | "risen" | "poke" | "tear" | "moved" | "dough_temperature" | "room_temperature" | "dough_weight" | "piece" | "filling_weight" | "water_left" | "probe" | "oven" | "lid_lifted" | "undo";
             /**
              * Stage
              * @enum {string}
@@ -3976,6 +3998,19 @@ export interface components {
              * @default []
              */
             observations: components["schemas"]["ObservationIn"][];
+        };
+        /**
+         * Teaching
+         * @description Whether a finished batch teaches its kitchen.
+         */
+        Teaching: {
+            /** Teaches */
+            teaches: boolean;
+            /**
+             * Now
+             * Format: date-time
+             */
+            now: string;
         };
         /**
          * Taken
@@ -6077,6 +6112,68 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["Finish"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BatchOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+        };
+    };
+    let_teach: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                batch_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Teaching"];
             };
         };
         responses: {

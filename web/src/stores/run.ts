@@ -60,6 +60,7 @@ export function begunHere(
     marks: 0,
     outcome: null,
     lesson: null,
+    teaches: true,
   };
 }
 

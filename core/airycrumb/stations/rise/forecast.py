@@ -26,6 +26,7 @@ from airycrumb.stations.rise.surroundings import Array, Place
 from airycrumb.words import Message, in_celsius, in_percent, say
 
 GRID_POINTS = 41
+T4_PEAK = 0.375  # density of Student's t of 4 degrees of freedom at its middle
 LONGEST = 36 * 60.0  # min; past this the forecast says "not within a day and a half"
 HORIZONS = (360.0, 720.0, LONGEST)
 COLD_DAYS = 5 * 24 * 60.0  # min; how far ahead a dough that goes through the cold is followed
@@ -36,14 +37,16 @@ COLD_STEP = 4.0  # min; a cold dough changes slowly
 class Reading:
     """A look at the dough. minute: since the stage began; ratio: volume over that at its start.
 
-    doubled: the cook said "at the target now", which is a reading in time, not in size; between:
-    for a cue, the ratios it goes with (low, high), and then `ratio` is only where it is drawn.
+    doubled: the cook said "at the target now", which is a reading in time, not in size; by_then: it had been there
+    for a while already; between: for a cue, the ratios it goes with (low, high), and then `ratio` is only where it is
+    drawn.
     """
 
     minute: float
     ratio: float
     doubled: bool = False
     between: tuple[float, float] | None = None
+    by_then: bool = False
 
 
 @dataclass(frozen=True)
@@ -180,7 +183,7 @@ def crossings(minutes: Array, ratios: Array, target: float) -> Array:
 
 
 def update(belief: Belief, stage: Stage, readings: list[Reading], target: float) -> Belief:
-    """Weigh each vigour by how well it explains the readings (Student-t, 4 degrees of freedom)."""
+    """Weigh each vigour by how well it explains the readings."""
     if not readings:
         return belief
     return updates(belief, stage, readings, target)[-1]
@@ -193,17 +196,32 @@ def updates(belief: Belief, stage: Stage, readings: list[Reading], target: float
     ready = np.minimum(crossings(stage.course.minutes, ratios, target), LONGEST)
     found = [belief]
     for reading in readings:
+        off = _off(reading, stage, ratios, ready, target)
         # Student's t of 4 degrees of freedom, without the factor that every vigour shares.
-        logs = logs - 2.5 * np.log1p(_off(reading, stage, ratios, ready, target) ** 2 / 4)
+        logs = logs + (_pressed(off) if reading.doubled else -2.5 * np.log1p(off**2 / 4))
         weight = np.exp(logs - logs.max())
         found.append(Belief(belief.log_vigour, weight / weight.sum()))
     return found
 
 
+def _pressed(off: Array) -> Array:
+    """Log likelihood of a press: most are made when it is ready, some when somebody comes by, mostly after.
+
+    A press that contradicts an earlier look is then taken for one of those, and counts for little.
+    """
+    late, spread = c.PRESSED_LATE.value, c.ANY_TIME_SPREAD.value
+    by = off * c.PRESS_SPREAD.value
+    at_the_time = (1 - late) * T4_PEAK / c.PRESS_SPREAD.value * (1 + off**2 / 4) ** -2.5
+    any_time = 2 * late * np.exp(-((by / spread) ** 2) / 2) / (spread * math.sqrt(2 * math.pi))
+    return np.asarray(np.log(at_the_time + np.where(by >= 0, any_time, c.PRESSED_EARLY.value * any_time)))
+
+
 def _off(reading: Reading, stage: Stage, ratios: Array, ready: Array, target: float) -> Array:
     """By how many of its own standard deviations a reading misses what each vigour expects."""
     if reading.doubled:
-        return np.asarray(np.log(max(reading.minute, 1.0) / np.maximum(ready, 1.0)) / 0.06)
+        off = np.log(max(reading.minute, 1.0) / np.maximum(ready, 1.0)) / c.PRESS_SPREAD.value
+        # What had been ready for a while speaks only against a dough that would not have been.
+        return np.asarray(np.minimum(off, 0.0) if reading.by_then else off)
     seen = np.array([np.interp(reading.minute, stage.course.minutes, row) for row in ratios])
     if reading.between is not None:
         low, high = reading.between

@@ -12,6 +12,8 @@ interface ExtrasProps {
   method: string;
   onUndo: () => void;
   onSkip: () => void;
+  /** Given once the forecast's latest hour has passed: it may have been ready before anybody looked. */
+  onReadyBefore: (() => void) | null;
   onLid: () => void;
 }
 
@@ -53,6 +55,11 @@ export function Extras(p: ExtrasProps) {
       {["rise", "divide", "wrap"].includes(p.stage) && (
         <Button className={big} onClick={() => p.onOpen("filling")}>
           The filling…
+        </Button>
+      )}
+      {p.onReadyBefore && (
+        <Button className={big} onClick={p.onReadyBefore}>
+          It was ready before I looked
         </Button>
       )}
       {p.stage === "rise" && (

@@ -143,6 +143,15 @@ function Run({ at, from }: { at: BatchRef; from: BatchOut }) {
       { kind: "done", stage: step.stage },
     ]);
   };
+  const grows = stage && sheet ? fermenting(stage, sheet) : null;
+  const readyBefore =
+    step?.reachesSize && grows?.forecast.ready && now > Date.parse(grows.ready_high)
+      ? () =>
+          store.mark([
+            { kind: "was_ready", stage: step.stage },
+            { kind: "done", stage: step.stage },
+          ])
+      : null;
   const undo = () => {
     const all = standing(state);
     const last = all.at(-1);
@@ -204,7 +213,8 @@ function Run({ at, from }: { at: BatchRef; from: BatchOut }) {
             extras={
               <Extras
                 stage={step.stage}
-                grows={fermenting(step.stage, sheet) !== null}
+                grows={grows !== null}
+                onReadyBefore={readyBefore}
                 water={sheet.weigh.dough.some((line) => line.key === "water")}
                 marked={marked}
                 onOpen={setPanel}

@@ -1,9 +1,9 @@
-import { useQuery } from "@tanstack/react-query";
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { Link, useParams } from "react-router";
 
-import type { BatchOut } from "../../api/client";
+import { client, take, type BatchOut } from "../../api/client";
 import { StageBars } from "../../drawings/stage-bars";
-import { clock, day, duration } from "../../lib/clock";
+import { clock, day, duration, nowIso } from "../../lib/clock";
 import { useUnits } from "../../lib/settings";
 import { FermentCurve } from "../../parts/ferment-curve";
 import { CoreCurve } from "../../parts/core-curve";
@@ -23,6 +23,38 @@ export function BatchPage() {
     );
   if (!batch.data) return <Notice title="Turning to that page…" />;
   return <Page batch={batch.data} />;
+}
+
+/** Whether this batch teaches its kitchen: a look at the wrong bowl, or a press hours late, can be left out. */
+function Teaching({ batch }: { batch: BatchOut }) {
+  const queries = useQueryClient();
+  const change = useMutation({
+    mutationFn: (teaches: boolean) =>
+      take(
+        client.POST("/api/batches/{batch_id}/teaching", {
+          params: { path: { batch_id: batch.id } },
+          body: { teaches, now: nowIso() },
+        }),
+      ),
+    onSuccess: () => queries.invalidateQueries(),
+  });
+  return (
+    <>
+      {!batch.teaches && (
+        <p className="mt-1">
+          What was seen in this batch stays here, and tells the kitchen nothing about the next one.
+        </p>
+      )}
+      <Button className="mt-2" disabled={change.isPending} onClick={() => change.mutate(!batch.teaches)}>
+        {batch.teaches ? "Leave this batch out of learning" : "Let it teach again"}
+      </Button>
+      {change.isError && (
+        <p role="alert" className="mt-1 font-semibold text-crust">
+          It was not changed: {change.error.message}
+        </p>
+      )}
+    </>
+  );
 }
 
 function Findings({ batch }: { batch: BatchOut }) {
@@ -128,8 +160,11 @@ function Page({ batch }: { batch: BatchOut }) {
           <Findings batch={batch} />
           {batch.lesson && (
             <section className="enamel p-5">
-              <h2 className="text-xl font-bold">What the kitchen learned</h2>
-              <p className="mt-1">
+              <h2 className="text-xl font-bold">
+                {batch.teaches ? "What the kitchen learned" : "Left out of learning"}
+              </h2>
+              <Teaching batch={batch} />
+              <p className="mt-1" hidden={!batch.teaches}>
                 Its vigour went from <strong>× {batch.lesson.vigour_before.toFixed(2)}</strong> to{" "}
                 <strong>× {Math.exp(batch.lesson.vigour.mean).toFixed(2)}</strong>, now from {batch.lesson.vigour.bakes}{" "}
                 bakes.
