@@ -123,6 +123,24 @@ def solve_wrapper(request: HttpRequest, payload: WrapperAsk) -> compute.Solved:
     return compute.solve_wrapper(payload.bake, kitchen, payload.now, payload.group, payload.by, payload.value)
 
 
+class FigureAsk(Draft):
+    """A draft, and which of its figures."""
+
+    figure: compute.FigureKey
+
+
+@router.post(
+    "/where-from",
+    response={200: compute.WhereFrom, 401: Failure, 403: Failure, 404: Failure, 422: Failure, 429: Failure},
+    operation_id="where_from",
+    throttle=[COSTLY],
+)
+def where_from(request: HttpRequest, payload: FigureAsk) -> compute.WhereFrom:
+    """Where a figure of an unsaved draft is from. Nothing is stored."""
+    kitchen = kitchen_of(household_of(request), payload.kitchen_id).document
+    return compute.asked(payload.bake, kitchen, payload.now, payload.figure)
+
+
 class HeatAsk(Draft):
     """A draft, and which of its heats."""
 

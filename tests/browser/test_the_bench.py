@@ -227,6 +227,22 @@ class Working(BrowserCase):
         self.bench.set("Dough in each", "2 oz")
         expect(self.page.get_by_role("tab", name=re.compile("^Divide"))).to_contain_text("57 g")
 
+    def test_a_figure_is_asked_where_it_is_from(self) -> None:
+        self.open_first_screen()
+        self.bench.open("rise")
+        self.page.get_by_role("button", name=re.compile("^Let it rise until .*: where is this from")).click()
+        panel = self.page.get_by_role("dialog")
+        expect(panel).to_contain_text("When the dough has risen")
+        expect(panel).to_contain_text("Most of its doubt is from")
+        expect(panel).to_contain_text("the kitchen's warmth")
+        expect(panel).to_contain_text("assumed:")
+        self.page.keyboard.press("Escape")
+        expect(panel).to_have_count(0)
+        # Asked of the draft as it stands: another oven, another answer.
+        self.bench.open("heat")
+        self.page.get_by_role("button", name="Middle safe: where is this from?").click()
+        expect(panel).to_contain_text("filling in each piece")
+
     def test_keys_open_trays_and_list_themselves(self) -> None:
         self.open_first_screen()
         for key, heading in (("1", "Weigh, mix"), ("3", "Divide into"), ("4", "Roll to"), ("6", "Steam")):

@@ -27,8 +27,10 @@ from airycrumb.sheet.replies import replies as worked_replies
 from airycrumb.stations.heat.warm_up import warm_up
 from airycrumb.whatif.keeping import Kept
 from airycrumb.whatif.rise import Lateness, Option, away, late_by, ready_at, rise_of
+from airycrumb.whatif.where_from import FigureKey, WhereFrom
 from airycrumb.whatif.wrapper import By, Solved
 from airycrumb.words import Message, hour_of, say, verbatim
+from gateway.compute.asked import asked
 from gateway.compute.heat import HeatAnswers, HeatChoice, card, heat_answers, heat_choices, keeping
 from gateway.compute.read import Document, Printed, kitchen_read
 from gateway.compute.recipes import RecipeLine, RecipeReply, RecipeSays, recipe
@@ -218,6 +220,7 @@ __all__ = [
     "Correction",
     "Document",
     "Documented",
+    "FigureKey",
     "Heard",
     "HeatAnswers",
     "HeatChoice",
@@ -248,7 +251,9 @@ __all__ = [
     "Solved",
     "SpotOut",
     "StageKey",
+    "WhereFrom",
     "as_linked_recipe",
+    "asked",
     "card",
     "check_kitchen",
     "closings",

@@ -40,6 +40,7 @@ export type Score = Schemas["Score"];
 export type DeviceOut = Schemas["DeviceOut"];
 export type Play = Schemas["PlayIn"]["do"];
 export type Solved = Schemas["Solved"];
+export type WhereFrom = Schemas["WhereFrom"];
 export type HeatAnswers = Schemas["HeatAnswers"];
 export type Inside = Schemas["Inside"];
 export type Tried = Schemas["Tried"];

@@ -360,6 +360,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/where-from": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Where From
+         * @description Where a figure of an unsaved draft is from. Nothing is stored.
+         */
+        post: operations["where_from"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/heat/answers": {
         parameters: {
             query?: never;
@@ -3352,6 +3372,75 @@ export interface components {
             value: number;
         };
         /**
+         * Drives
+         * @description An input of a figure. effect: what its doubt does to the figure; share: of the largest effect, 0 to 1.
+         */
+        Drives: {
+            /** Name */
+            name: components["schemas"]["Said"];
+            /** Value */
+            value: components["schemas"]["Said"];
+            /** Doubt */
+            doubt: components["schemas"]["Said"];
+            /** Known */
+            known: components["schemas"]["Said"];
+            /** Effect */
+            effect: components["schemas"]["Said"];
+            /** Share */
+            share: number;
+        };
+        /**
+         * RestsOn
+         * @description A constant of a figure: published, common practice, assumed or from memory.
+         */
+        RestsOn: {
+            /** Name */
+            name: components["schemas"]["Said"];
+            /** Value */
+            value: components["schemas"]["Said"];
+            /** Kind */
+            kind: components["schemas"]["Said"];
+            /** Source */
+            source: components["schemas"]["Said"];
+        };
+        /**
+         * WhereFrom
+         * @description Where a figure is from. most: the input whose doubt moves it most, NOTHING where none does.
+         */
+        WhereFrom: {
+            /** Title */
+            title: components["schemas"]["Said"];
+            /** Value */
+            value: components["schemas"]["Said"];
+            /** Formula */
+            formula: components["schemas"]["Said"];
+            /** Most */
+            most: components["schemas"]["Said"];
+            /** Drives */
+            drives: components["schemas"]["Drives"][];
+            /** Constants */
+            constants: components["schemas"]["RestsOn"][];
+        };
+        /**
+         * FigureAsk
+         * @description A draft, and which of its figures.
+         */
+        FigureAsk: {
+            bake: components["schemas"]["BakeDocument"];
+            /** Kitchen Id */
+            kitchen_id?: number | null;
+            /**
+             * Now
+             * Format: date-time
+             */
+            now: string;
+            /**
+             * Figure
+             * @enum {string}
+             */
+            figure: "rise" | "proof" | "heat" | "middle" | "water" | "across" | "warm" | "flour";
+        };
+        /**
          * HeatAnswers
          * @description What no sheet carries of one heat: its inside through time, and other settings tried ([] where there is no
          *     dial).
@@ -5249,6 +5338,75 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Solved"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+        };
+    };
+    where_from: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FigureAsk"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WhereFrom"];
                 };
             };
             /** @description Unauthorized */

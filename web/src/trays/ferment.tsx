@@ -11,7 +11,7 @@ import { Fact, Facts, Headline, Plate } from "../ui/facts";
 const rested = (t: RiseTray) =>
   t.clock.every((m) => m === 0) ? "No proof" : `Leave it ${t.clock.map((m) => Math.round(m)).join(" + ")} min`;
 
-function Ready({ tray, title, under }: { tray: RiseTray; title: string; under: string }) {
+function Ready({ tray, title, under, ask }: { tray: RiseTray; title: string; under: string; ask: "rise" | "proof" }) {
   const never = tray.forecast.ready === null;
   if (tray.clock.length > 0)
     return (
@@ -26,6 +26,7 @@ function Ready({ tray, title, under }: { tray: RiseTray; title: string; under: s
     <Headline
       title={title}
       under={under}
+      {...(never || tray.rests ? {} : { ask })}
       figure={never ? "not in sight" : `${clock(tray.ready_low)} to ${clock(tray.ready_high)}`}
       note={
         never
@@ -42,6 +43,7 @@ export function RiseFacts({ sheet }: { sheet: Sheet }) {
   return (
     <>
       <Ready
+        ask="rise"
         tray={t}
         title={t.rests ? "Let it rest" : `Let it rise until ${times(t.forecast.target)}`}
         under={`oiled bowl, covered, ${t.where.map(u.text).join(", then ")}: ${u.temperature(Math.round(t.air_c * 2) / 2)}`}
@@ -218,6 +220,7 @@ export function ProofFacts({ sheet }: { sheet: Sheet }) {
   return (
     <>
       <Ready
+        ask="proof"
         tray={t}
         title={t.rests ? "No proof" : `Proof until ${times(t.forecast.target)}, light when lifted`}
         under={`covered, room to grow, ${t.where.map(u.text).join(", then ")}: ${u.temperature(Math.round(t.air_c * 2) / 2)}`}

@@ -34,6 +34,7 @@ function Done({ heat }: { heat: HeatTray }) {
     <>
       <Fact
         name="Middle safe"
+        ask="middle"
         value={at(middle_min)}
         from={`${u.temperature(heat.line_c)}${r ? `, somewhere from ${Math.round(r.low)} to ${Math.round(r.high)} min` : ""}`}
         strong
@@ -81,6 +82,7 @@ export function HeatFacts({ sheet }: { sheet: Sheet }) {
           h.method === "steam" ? `Steam, ${u.text(h.setting)}, lid shut` : `${VERB[h.method]} at ${u.text(h.setting)}`
         }
         under={under(h, u)}
+        ask="heat"
         figure={duration(h.minutes_planned)}
         note={
           r
@@ -145,6 +147,7 @@ export function HeatFacts({ sheet }: { sheet: Sheet }) {
         />
         <Fact
           name="Stands warm"
+          ask="warm"
           value={duration(h.clock.standing_min + h.clock.chilling_min)}
           from={`${h.clock.spells
             .filter((s) => s.rule !== "cooling")

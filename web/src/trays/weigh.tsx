@@ -73,6 +73,7 @@ export function WeighFacts({ sheet }: { sheet: Sheet }) {
       <Headline
         title={`Weigh, mix, knead to a ${u.text(w.feels)} dough`}
         under={duration(w.minutes)}
+        ask="water"
         figure={
           w.ice_g > 0
             ? `Iced water: ${u.mass(w.ice_g)} of ice in it`

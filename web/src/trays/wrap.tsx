@@ -86,6 +86,7 @@ export function WrapFacts({ sheet }: { sheet: Sheet }) {
         {w.rolled && (
           <Fact
             name="Thickness"
+            ask="across"
             value={
               w.middle_mm === w.rim_mm
                 ? u.length(w.mean_mm)

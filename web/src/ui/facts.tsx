@@ -1,19 +1,47 @@
-import type { ReactNode } from "react";
+import { useContext, type ReactNode } from "react";
+
+import { Asking, type FigureKey } from "../lib/asking";
+
+/** A figure that says, when pressed, where it is from. */
+function Figure({ name, ask, children }: { name: string; ask?: FigureKey | undefined; children: ReactNode }) {
+  const asking = useContext(Asking);
+  if (!asking || !ask) return children;
+  return (
+    <button
+      type="button"
+      aria-label={`${name}: where is this from?`}
+      className="min-h-6 underline decoration-rim decoration-dotted decoration-2 underline-offset-4 hover:decoration-cobalt"
+      onClick={() => asking(ask)}
+    >
+      {children}
+    </button>
+  );
+}
 
 /** A tray's first line, its one large figure, and what that figure rests on. */
-export function Headline(props: { title: string; under?: ReactNode; figure: ReactNode; note?: ReactNode }) {
+export function Headline(props: {
+  title: string;
+  under?: ReactNode;
+  figure: ReactNode;
+  note?: ReactNode;
+  ask?: FigureKey;
+}) {
   return (
     <header>
       <h2 className="text-[1.35rem] leading-tight font-bold">{props.title}</h2>
       {props.under && <p className="text-muted">{props.under}</p>}
-      <p className="mt-2 text-[2rem] leading-none font-extrabold tracking-tight text-cobalt">{props.figure}</p>
+      <p className="mt-2 text-[2rem] leading-none font-extrabold tracking-tight text-cobalt">
+        <Figure name={props.title} ask={props.ask}>
+          {props.figure}
+        </Figure>
+      </p>
       {props.note && <p className="mt-1.5">{props.note}</p>}
     </header>
   );
 }
 
 /** Name, value, and in small what it comes from. `strong` for the one that matters most. */
-export function Fact(props: { name: string; value: ReactNode; from?: ReactNode; strong?: boolean }) {
+export function Fact(props: { name: string; value: ReactNode; from?: ReactNode; strong?: boolean; ask?: FigureKey }) {
   return (
     <div className="flex items-baseline justify-between gap-4 border-t-2 border-inset py-1 first:border-t-0">
       <dt className="text-muted">
@@ -23,7 +51,9 @@ export function Fact(props: { name: string; value: ReactNode; from?: ReactNode; 
       <dd
         className={`text-right whitespace-nowrap ${props.strong ? "text-xl font-bold text-cobalt" : "text-lg font-bold"}`}
       >
-        {props.value}
+        <Figure name={props.name} ask={props.ask}>
+          {props.value}
+        </Figure>
       </dd>
     </div>
   );

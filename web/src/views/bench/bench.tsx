@@ -3,9 +3,11 @@ import { lazy, Suspense, useCallback, useEffect, useLayoutEffect, useRef, useSta
 import { useNavigate, useParams, useSearchParams } from "react-router";
 
 import { client, take, type Answer, type BakeOut, type Doubt, type Kitchen, type Option } from "../../api/client";
+import type { FigureKey } from "../../lib/asking";
 import { nowIso } from "../../lib/clock";
 import { setAt } from "../../lib/path";
 import type { Question } from "../../parts/options";
+import { AskAnyFigure } from "../../parts/where-from";
 import { LineNotice } from "../../parts/sign-in";
 import type { By } from "../../parts/solve";
 import { useNow } from "../../lib/use-now";
@@ -146,6 +148,11 @@ function OpenBake({ from, kitchen }: { from: BakeOut; kitchen: Kitchen | undefin
       take(client.POST("/api/heat/answers", { body: { bake: store.read().document, now: nowIso(), heat } })),
     [store],
   );
+  const whereFrom = useCallback(
+    (figure: FigureKey) =>
+      take(client.POST("/api/where-from", { body: { bake: store.read().document, now: nowIso(), figure } })),
+    [store],
+  );
   const keeping = useCallback(
     () => take(client.POST("/api/heat/keeping", { body: { bake: store.read().document, now: nowIso() } })),
     [store],
@@ -237,28 +244,30 @@ function OpenBake({ from, kitchen }: { from: BakeOut; kitchen: Kitchen | undefin
           note="The words above can be changed, and what is wrong there put right."
           retryWith={[sheet]}
         >
-          <RailAndTrays
-            sheet={sheet}
-            tray={tray}
-            now={now}
-            stale={problems.length > 0}
-            answer={state.answers}
-            onOpen={open}
-            onAnswer={answer}
-            onAsk={ask}
-            onTake={takeOption}
-            onSolve={solve}
-            onSolved={solved}
-            onHeat={heatAnswers}
-            onKeeping={keeping}
-            saved={state.save === "saved"}
-            spots={spots.data ?? []}
-            bakeId={from.id}
-            document={document}
-            problems={problems}
-            edit={edit}
-            pantry={pantry.data ?? []}
-          />
+          <AskAnyFigure ask={whereFrom}>
+            <RailAndTrays
+              sheet={sheet}
+              tray={tray}
+              now={now}
+              stale={problems.length > 0}
+              answer={state.answers}
+              onOpen={open}
+              onAnswer={answer}
+              onAsk={ask}
+              onTake={takeOption}
+              onSolve={solve}
+              onSolved={solved}
+              onHeat={heatAnswers}
+              onKeeping={keeping}
+              saved={state.save === "saved"}
+              spots={spots.data ?? []}
+              bakeId={from.id}
+              document={document}
+              problems={problems}
+              edit={edit}
+              pantry={pantry.data ?? []}
+            />
+          </AskAnyFigure>
         </Guarded>
       ) : problems.length === 0 ? (
         <Notice title={state.line === "open" ? "Working it out…" : "No plan of this bake is kept here"} />
