@@ -11,7 +11,7 @@ from shapely.geometry import Polygon
 from shapely.ops import unary_union
 
 from airycrumb.data.closings import CLOSED_AS, LID_SHARE, MIDDLE_DIAMETER, USUAL
-from airycrumb.data.shapes import SHAPES
+from airycrumb.data.shapes import DOUGH_DENSITY, SHAPES
 from airycrumb.stations.enclose import CLOSINGS, disc_diameter, disc_thickness, gathered_diameter, piece_size
 from airycrumb.stations.enclose.lines import strips
 from airycrumb.stations.enclose.points import area, disc, fold, sheet
@@ -133,7 +133,11 @@ class LaidOut(unittest.TestCase):
 
     def test_triangles_come_from_one_strip(self) -> None:
         w = enclose("crescent", 40, 10, 1.0, 1.7, pieces=8)
-        self.assertIn(f"one strip of {4.5 * w.across_mm / 10:.1f} cm", w.cut_from)
+        self.assertIn(f"one strip of {4 * w.across_mm / 10:.1f} cm", w.cut_from)
+        self.assertIn("7 whole ones and a half at each end", w.cut_from)
+        # The strip is all the dough there is, as thick as the triangles are.
+        strip_g = 4 * w.across_mm * w.along_mm * w.mean_mm / 1000 * DOUGH_DENSITY.value
+        self.assertAlmostEqual(strip_g, 8 * 40, delta=0.5)
 
 
 class Folding(unittest.TestCase):

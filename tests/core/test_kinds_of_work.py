@@ -2,6 +2,8 @@
 
 import unittest
 
+from airycrumb.bake.marks import wrong_with
+from airycrumb.stations.rise import Leg, place_of, steady
 from airycrumb.trays.types import Sheet
 from tests.core.examples import bake_document, sheet
 
@@ -106,3 +108,30 @@ class InTheDough(unittest.TestCase):
 
     def test_what_is_wrapped_is_never_cut_with_its_filling(self) -> None:
         self.assertFalse(sheet(bake_document(filled="in the dough")).divide.with_filling)
+
+
+class Limits(unittest.TestCase):
+    """What cannot be, and what only looks as if it could not."""
+
+    def test_a_hold_on_too_little_dough_is_asked_about(self) -> None:
+        pin = {"by": "dough", "amount": "100 g", "gives_way": "pieces"}
+        small = bake_document("hake-fennel-buns", pieces=4, dough_per_piece="218 g", pin=pin)
+        doubt = next(d for d in sheet(small).doubts if d.code == "held_too_little")
+        self.assertEqual(doubt.severity, "stop")
+        roomy = bake_document("hake-fennel-buns", pieces=4, pin={**pin, "amount": "1000 g"})
+        self.assertNotIn("held_too_little", codes(sheet(roomy)))
+
+    def test_a_middle_just_over_its_line_is_a_risk_and_no_failure(self) -> None:
+        needed = sheet(bake_document("hake-fennel-buns", heat={"minutes": None})).heat
+        assert needed.needs.middle_min
+        for minutes, severity in ((needed.needs.middle_min + 0.6, "ask"), (needed.needs.middle_min - 2, "stop")):
+            s = sheet(bake_document("hake-fennel-buns", heat={"minutes": f"{minutes:.1f} min"}))
+            doubt = next(d for d in s.doubts if d.code == "time_short")
+            self.assertEqual(doubt.severity, severity, doubt.title)
+
+    def test_no_place_is_hotter_than_60_or_colder_than_30_below(self) -> None:
+        for celsius in (500.0, -80.0):
+            self.assertIn("cannot be right", str(wrong_with("moved", "rise", celsius, "spot")))
+            with self.assertRaises(ValueError):
+                place_of("bowl", 800, (Leg(0.0, steady(celsius)),))
+        self.assertIsNone(wrong_with("moved", "rise", None, "fridge"))

@@ -41,6 +41,9 @@ class Limits:
     as_quantity: Callable[[float], Quantity]
 
 
+UNTOLD = ("moved",)  # marks whose value may be left untold
+
+
 def _growth(share: float) -> Quantity:
     return in_percent(100 * share)
 
@@ -49,6 +52,7 @@ LIMITS: dict[str, Limits] = {
     "risen": Limits(-0.2, 5.0, _growth),
     "poke": Limits(0.0, 2.0, as_number),
     "tear": Limits(0.0, 1.0, as_number),
+    "moved": Limits(-30.0, 60.0, in_celsius),
     "dough_temperature": Limits(0.0, 50.0, in_celsius),
     "room_temperature": Limits(5.0, 40.0, in_celsius),
     "dough_weight": Limits(10.0, 300_000.0, in_grams),
@@ -69,7 +73,11 @@ def wrong_with(kind: str, stage: str, value: float | None, where: str | None) ->
     if kind == "moved" and not where:
         return say("Where it was moved to is missing: choose a spot.")
     limits = LIMITS.get(kind)
-    if limits is None or (value is not None and limits.low <= value <= limits.high):
+    if (
+        limits is None
+        or (kind in UNTOLD and value is None)
+        or (value is not None and limits.low <= value <= limits.high)
+    ):
         return None
     low, high = limits.as_quantity(limits.low), limits.as_quantity(limits.high)
     if value is None:

@@ -11,6 +11,32 @@ WORTH_ASKING_G = 10.0  # dough left over that could be something
 CHOICES = (("spread", say("Spread it over all")), ("plain", say("One plain piece")), ("keep", say("Keep it")))
 
 
+def held_too_little(w: Findings) -> Iterator[Doubt]:
+    """A hold on so little dough that not even one piece of each kind comes out of it."""
+    scaled, loss = w.ctx.scaled, w.ctx.kitchen.bowl_loss
+    asked = sum(s.pieces * s.dough_per_piece_g for s in scaled.shares)
+    there = scaled.dough_g * (1 - loss)
+    if w.ctx.bake.pin is None or asked <= there * 1.005:
+        return
+    yield Doubt(
+        code="held_too_little",
+        tray="divide",
+        severity="stop",
+        title=say("{there} of dough is less than the pieces need", there=in_grams(there)),
+        reason=say(
+            "What is held makes so much, and the pieces weigh {asked} together. Hold more, let the weight give way, or "
+            "let it go.",
+            asked=in_grams(asked),
+        ),
+        answers=[
+            Answer(say("Let the weight give way"), [Change(["pin", "gives_way"], "weight")]),
+            Answer(say("Hold nothing"), [Change(["pin"], None)]),
+            KEEP,
+        ],
+        source=PRACTICE,
+    )
+
+
 def left_over(w: Findings) -> Iterator[Doubt]:
     """Dough the pieces leave, and what to do with it."""
     s = w.shared
@@ -91,4 +117,4 @@ def uneven(w: Findings) -> Iterator[Doubt]:
     )
 
 
-DIVIDING = (left_over, uneven)
+DIVIDING = (held_too_little, left_over, uneven)

@@ -65,8 +65,15 @@ def too_cold(w: Findings, shown: HeatStage) -> Iterator[Doubt]:
         yield Doubt(
             code=code_of(shown, "time_short"),
             tray="heat",
-            severity="stop",
+            # Over its line with less than the margin is a risk to know of, not a bake that will not work.
+            severity="ask" if h.core_at_end_c >= h.line_c else "stop",
             title=say(
+                "{heat} leaves the middle at about {core_at_end}, with little to spare",
+                heat=in_minutes(bake.heat.heat_min),
+                core_at_end=in_celsius(h.core_at_end_c),
+            )
+            if h.core_at_end_c >= h.line_c
+            else say(
                 "{heat} leaves the middle at about {core_at_end}",
                 heat=in_minutes(bake.heat.heat_min),
                 core_at_end=in_celsius(h.core_at_end_c),

@@ -52,7 +52,7 @@ def _start(b: Bake, k: Kitchen, s: Sheet) -> tuple[Bake, Kitchen]:
 
 def _vigour(b: Bake, k: Kitchen, _s: Sheet) -> tuple[Bake, Kitchen]:
     v = k.vigour
-    mean = v.mean - math.sqrt(v.variance)
+    mean = v.mean + math.sqrt(v.variance)
     return b, k.but(learned_vigour=LearnedVigour.model_construct(mean=mean, variance=v.variance, bakes=v.bakes))
 
 

@@ -4,6 +4,7 @@ import { useState, type ReactNode } from "react";
 import type { WhereFrom } from "../api/client";
 import { Asking, type FigureKey } from "../lib/asking";
 import { useUnits } from "../lib/settings";
+import { Button } from "../ui/button";
 import { Panel } from "../ui/panel";
 
 /** What is in the panel: the formula, what drives the figure, the strongest first, and its constants. */
@@ -30,7 +31,7 @@ function Told({ found }: { found: WhereFrom }) {
                   <span className="block h-full rounded bg-cobalt" style={{ width: `${Math.round(100 * d.share)}%` }} />
                 </span>
                 <p className="text-sm text-muted">
-                  {u.text(d.known)}; with so much more of it: {u.text(d.effect)}
+                  {u.text(d.known)}; {u.text(d.doubt)} more: {u.text(d.effect)}
                 </p>
               </li>
             ))}
@@ -89,6 +90,9 @@ export function AskAnyFigure({ ask, children }: Props) {
           </p>
         )}
         {found.data && <Told found={found.data} />}
+        <Button className="mt-4" onClick={() => setFigure(null)}>
+          Close
+        </Button>
       </Panel>
     </Asking>
   );

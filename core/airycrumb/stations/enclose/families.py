@@ -146,5 +146,5 @@ def triangles_from(strip_mm: float, base_mm: float) -> int:
 
 
 def strip_for(triangles: int, base_mm: float) -> float:
-    """Length in mm of the strip that gives so many triangles: the inverse of `triangles_from`."""
-    return (triangles + 1) / 2 * base_mm
+    """Length in mm of the strip of the dough of so many triangles: n b/2, a half one at each end."""
+    return triangles / 2 * base_mm

@@ -15,7 +15,7 @@ from airycrumb.stations.enclose.proportions import Proportions, proportions
 from airycrumb.stations.enclose.registry import CLOSINGS, Closing
 from airycrumb.stations.enclose.sections import section
 from airycrumb.stations.enclose.steps import WrapStep, steps_of
-from airycrumb.words import NOTHING, Message, in_millimetres, say
+from airycrumb.words import NOTHING, Message, in_millimetres, say, say_n
 
 AS_WRAPPED = 1.15  # volume of the dough over gas-free once it is rolled and closed; assumed
 
@@ -157,15 +157,19 @@ def _parts(how: Closing, dough_g: float, across: float, wide: float) -> list[Par
 
 
 def _cut_from(how: Closing, across: float, pieces: int) -> Message:
-    """What sheet the wrappers are cut from, where they are cut rather than rolled one by one."""
-    if how.key != "crescent":
+    """What sheet the wrappers are cut from, where they are cut rather than rolled one by one.
+
+    A strip of all their dough has a half triangle at each end: together they are the last piece.
+    """
+    if how.key != "crescent" or pieces < 2:
         return NOTHING
-    strip = families.strip_for(pieces, across)
-    return say(
-        "one strip of {strip} by {across} gives all {pieces}, tip beside base",
-        strip=in_millimetres(strip),
-        across=in_millimetres(across * how.long),
-        pieces=pieces,
+    size = {"strip": in_millimetres(families.strip_for(pieces, across)), "across": in_millimetres(across * how.long)}
+    return say_n(
+        "one strip of {strip} by {across} gives {whole} whole one and a half at each end: press the two together",
+        "one strip of {strip} by {across} gives {whole} whole ones and a half at each end: press the two together",
+        pieces - 1,
+        whole=pieces - 1,
+        **size,
     )
 
 

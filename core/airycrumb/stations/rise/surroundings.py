@@ -11,6 +11,8 @@ from airycrumb.words import NOTHING, Message
 Array = NDArray[np.float64]
 COOLING_POINTS = 25  # points of a cooling curve; straight lines between them are within 0.1 °C of it
 
+COLDEST_C, HOTTEST_C = -30.0, 60.0  # °C of a place a dough can stand in
+
 
 @dataclass(frozen=True)
 class Air:
@@ -105,5 +107,7 @@ class Place:
 
 
 def place_of(kind: str, mass_g: float, legs: tuple[Leg, ...]) -> Place:
-    """A place from its spots; legs: one at least."""
+    """A place from its spots; legs: one at least, none ever outside what a kitchen holds. ValueError otherwise."""
+    if not all(COLDEST_C <= c <= HOTTEST_C for leg in legs for c in leg.air.celsius):
+        raise ValueError(f"a place outside {COLDEST_C} to {HOTTEST_C} °C")
     return Place(legs[0].air.start, kind, mass_g, legs)
