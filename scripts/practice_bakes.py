@@ -37,6 +37,7 @@ HAM = {"ham": 400}
 
 GIANT = "by twenty minutes the middle is at 53 °C, and no rest brings it to its line: 30 are needed"
 BRAID = "by 25 minutes 550 g are pale and half baked: the time is one for a smaller braid"
+SEARED = "a degree below the line for reheating at the end of its rest: 9 minutes are there"
 BURNT, RESTED = ("dark", "burnt"), "with the rest"
 
 
@@ -218,7 +219,7 @@ def facts() -> Iterator[Fact]:
     crescents = bake(12, 30, 15, "crescent", PAN, cooked)
     yield Fact("small crescents in the pan, turned three times", (7.5, 10), crescents, "in")
     seared = bake(12, 30, 15, "crescent", {**PAN, "seared": True}, cooked)
-    yield Fact("small crescents seared 3 min, then water and a lid 5", (8, 8), seared, RESTED)
+    yield Fact("small crescents seared 3 min, then water and a lid 5", (8, 8), seared, "short", SEARED)
 
     frozen = bake(8, 57, 45, "gathered", {**STEAM, "from": "frozen"}, raw)
     yield Fact("pleated buns, 57 + 45 g, raw, steamed from frozen, 1.45 times as long", (24, 24), frozen, RESTED)

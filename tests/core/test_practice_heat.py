@@ -42,7 +42,7 @@ class Practice(unittest.TestCase):
 
     def test_most_times_hold_and_each_that_does_not_says_why(self) -> None:
         out = [fact for fact in facts() if fact.verdict not in ("in", "with the rest")]
-        self.assertEqual([fact.verdict for fact in out], ["short", "short", "caught"])
+        self.assertEqual([fact.verdict for fact in out], ["short", "short", "short", "caught"])
         self.assertTrue(all(fact.why for fact in out))
 
     def test_twelve_grams_at_120_degrees_cook_and_cannot_brown(self) -> None:

@@ -5,7 +5,7 @@ import unittest
 from airycrumb.bake import read_bake
 from airycrumb.problems import InputError
 from airycrumb.sheet import work
-from airycrumb.whatif.where_from import FIGURES, WhereFrom, where_from
+from airycrumb.sheet.where_from import FIGURES, WhereFrom, where_from
 from tests.core.examples import NOON, bake_document, kitchen
 from tests.core.spoken import spoken
 
@@ -24,7 +24,7 @@ class WhereFigures(unittest.TestCase):
             for which in ("beetroot-walnut-buns", "squash-lentil-half-moons"):
                 found = asked(figure, which)
                 with self.subTest(figure=figure, bake=which):
-                    self.assertTrue(found.title and found.value and found.formula.endswith("."))
+                    self.assertTrue(found.title and found.figure and found.formula.endswith("."))
                     self.assertEqual(found.most, found.drives[0].name)
                     shares = [d.share for d in found.drives]
                     self.assertEqual((shares[0], shares), (1.0, sorted(shares, reverse=True)))

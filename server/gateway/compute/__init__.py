@@ -24,10 +24,10 @@ from airycrumb.recipe import Correction
 from airycrumb.sheet import Sheet, work
 from airycrumb.sheet.replies import Replies, ReplyGrid
 from airycrumb.sheet.replies import replies as worked_replies
+from airycrumb.sheet.where_from import FigureKey, WhereFrom
 from airycrumb.stations.heat.warm_up import warm_up
 from airycrumb.whatif.keeping import Kept
 from airycrumb.whatif.rise import Lateness, Option, away, late_by, ready_at, rise_of
-from airycrumb.whatif.where_from import FigureKey, WhereFrom
 from airycrumb.whatif.wrapper import By, Solved
 from airycrumb.words import Message, hour_of, say, verbatim
 from gateway.compute.asked import asked

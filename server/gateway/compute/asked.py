@@ -2,7 +2,7 @@
 
 from datetime import datetime
 
-from airycrumb.whatif.where_from import FigureKey, WhereFrom, where_from
+from airycrumb.sheet.where_from import FigureKey, WhereFrom, where_from
 from gateway.compute.read import Document, worked
 
 

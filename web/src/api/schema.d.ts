@@ -3378,8 +3378,8 @@ export interface components {
         Drives: {
             /** Name */
             name: components["schemas"]["Said"];
-            /** Value */
-            value: components["schemas"]["Said"];
+            /** Stands */
+            stands: components["schemas"]["Said"];
             /** Doubt */
             doubt: components["schemas"]["Said"];
             /** Known */
@@ -3396,8 +3396,8 @@ export interface components {
         RestsOn: {
             /** Name */
             name: components["schemas"]["Said"];
-            /** Value */
-            value: components["schemas"]["Said"];
+            /** Stands */
+            stands: components["schemas"]["Said"];
             /** Kind */
             kind: components["schemas"]["Said"];
             /** Source */
@@ -3410,8 +3410,8 @@ export interface components {
         WhereFrom: {
             /** Title */
             title: components["schemas"]["Said"];
-            /** Value */
-            value: components["schemas"]["Said"];
+            /** Figure */
+            figure: components["schemas"]["Said"];
             /** Formula */
             formula: components["schemas"]["Said"];
             /** Most */

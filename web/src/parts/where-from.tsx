@@ -12,7 +12,7 @@ function Told({ found }: { found: WhereFrom }) {
   const u = useUnits();
   return (
     <div className="mt-3 flex flex-col gap-4">
-      <p className="text-[2rem] leading-none font-extrabold text-cobalt">{u.text(found.value)}</p>
+      <p className="text-[2rem] leading-none font-extrabold text-cobalt">{u.text(found.figure)}</p>
       <p>{u.text(found.formula)}</p>
       {found.drives.length > 0 && (
         <section aria-label="What drives it">
@@ -24,7 +24,7 @@ function Told({ found }: { found: WhereFrom }) {
                 <p className="flex items-baseline justify-between gap-3">
                   <span>{u.text(d.name)}</span>
                   <strong className="text-right whitespace-nowrap">
-                    {u.text(d.value)} <span className="font-normal text-muted">± {u.text(d.doubt)}</span>
+                    {u.text(d.stands)} <span className="font-normal text-muted">± {u.text(d.doubt)}</span>
                   </strong>
                 </p>
                 <span className="my-1 block h-1.5 w-full rounded bg-rim">
@@ -44,7 +44,7 @@ function Told({ found }: { found: WhereFrom }) {
           <ul>
             {found.constants.map((c) => (
               <li key={u.text(c.name)} className="border-t-2 border-inset py-1">
-                {u.text(c.name)}: <strong>{u.text(c.value)}</strong>
+                {u.text(c.name)}: <strong>{u.text(c.stands)}</strong>
                 <span className="block text-sm text-muted">
                   {u.text(c.kind)}: {u.text(c.source)}
                 </span>

@@ -19,6 +19,7 @@ LAYERS, SECTORS = 12, 8  # from the middle out to the skin; from the axis to the
 SKIN_LAYER_M = 0.0002  # thickness of the outermost layer over the middle
 SAMPLES = 4  # points across each cell, both ways, at which it is asked whether it is filling
 ROUNDEST = 0.9995  # height over width beyond which a section counts as this round: a circle has no two foci
+ROUND = 1.99  # plan power of a piece as long as it is wide, whose section weighs as the whole of it does
 FAR = 10.0  # m: behind every point of a piece
 
 
@@ -36,8 +37,8 @@ class Body:
 
     @property
     def plan_power(self) -> float:
-        """m of the plan metric x^(m-1): 2 for a round, 1 for a long piece, whose ends then count for nothing."""
-        return 1 + (self.half_width / self.half_length) ** 4
+        """m of the plan metric x^(m-1): 2 for a round, nearer 1 the longer a piece is and the less its ends count."""
+        return 1 + (self.half_width / self.half_length) ** 2
 
 
 def body(shape: str, dough_m3: float, filling_m3: float, lies: tuple[float, float] | None = None) -> Body:
@@ -138,6 +139,34 @@ def _rim(kind: str, b: Body, last: float) -> Array:
     return np.column_stack((last * b.half_width * np.cos(at), last * b.half_height * np.sin(at)))
 
 
+def _in_the_section(kind: str, b: Body, share: float, order: Array, weight: Array) -> float:
+    """Share of the section that is filling where it is `share` of the whole piece: more in the middle of a long one.
+
+    In a closed piece the filling is alike in all directions: its rim lies at the cube root of its share, of which a
+    section weighs the power m + 1. In an open one it is level, and its walls go round the ends too.
+    """
+    if kind not in OPEN_WALLS:
+        return float(share ** ((b.plan_power + 1) / 3))
+    if b.plan_power > ROUND:
+        return share
+    deep = _depth(share, 1 - 2 * OPEN_WALLS[kind])
+    if deep is None:
+        return share
+    return float(weight[order <= -deep * b.half_height].sum() / weight.sum())
+
+
+def _depth(share: float, reach: float) -> float | None:
+    """Height of the bottom of a level filling, -1 to 1 of the half height, inside walls that leave so much of the plan;
+    None where that holds less. The volume above z within a cylinder of an ellipsoid, by the trapezium rule.
+    """
+    r = np.linspace(0, reach, 60)
+    top = np.sqrt(1 - r**2)
+    levels = np.linspace(1, -1, 200)
+    column = np.maximum(0, top - np.maximum(levels[:, None], -top))
+    held = np.trapezoid(column * 2 * r, r, axis=1) * 0.75
+    return float(np.interp(share, held, levels)) if held[-1] > share else None
+
+
 def _filled(share: float, order: Array, weight: Array) -> tuple[Array, float]:
     """Share of each point that is filling, in their order until `share` of all the weight; and the last one's place."""
     flat = np.argsort(order, axis=None, kind="stable")
@@ -173,7 +202,8 @@ def mesh(b: Body, share: float, kind: str, mixed: bool, sides_shut: float = 0.0)
     centre = cells(weight * us) / volume
     filled, rim = np.full_like(weight, share), np.empty((0, 2))
     if not mixed and share > 0:
-        filled, last = _filled(share, _order(kind, b, x, z), weight)
+        order = _order(kind, b, x, z)
+        filled, last = _filled(_in_the_section(kind, b, share, order, weight), order, weight)
         rim = _rim(kind, b, last)
     metric = lambda uu, vv: scale * (np.maximum(focus * np.cosh(uu) * np.cos(vv), 0) / b.half_width) ** power
     across = vs.reshape(2 * SECTORS, SAMPLES)

@@ -10,10 +10,10 @@ from airycrumb.bake.model import Bake
 from airycrumb.data import closings, heat, rise, shapes
 from airycrumb.data.record import Constant
 from airycrumb.problems import InputError, Problem
+from airycrumb.sheet.drivers import DRIVERS
 from airycrumb.sheet.work import work
 from airycrumb.trays import weigh
 from airycrumb.trays.types import Sheet
-from airycrumb.whatif.drivers import DRIVERS
 from airycrumb.words import (
     NOTHING,
     Message,
@@ -204,7 +204,7 @@ class Drives:
     """An input of a figure. effect: what its doubt does to the figure; share: of the largest effect, 0 to 1."""
 
     name: Message
-    value: Message
+    stands: Message
     doubt: Message
     known: Message
     effect: Message
@@ -216,7 +216,7 @@ class RestsOn:
     """A constant of a figure: published, common practice, assumed or from memory."""
 
     name: Message
-    value: Message
+    stands: Message
     kind: Message
     source: Message
 
@@ -226,7 +226,7 @@ class WhereFrom:
     """Where a figure is from. most: the input whose doubt moves it most, NOTHING where none does."""
 
     title: Message
-    value: Message
+    figure: Message
     formula: Message
     most: Message
     drives: list[Drives]
@@ -273,7 +273,7 @@ def where_from(bake: Bake, kitchen: Kitchen, sheet: Sheet, figure: FigureKey, *,
         size = abs((after if after is not None else 10 * before) - before)
         shown = Drives(
             name=driver.name,
-            value=_plain(driver.value(bake, kitchen, sheet)),
+            stands=_plain(driver.value(bake, kitchen, sheet)),
             doubt=_plain(driver.doubt(bake, kitchen, sheet)),
             known=driver.known(bake, kitchen, sheet),
             effect=_effect(asked, before, after),
@@ -285,7 +285,7 @@ def where_from(bake: Bake, kitchen: Kitchen, sheet: Sheet, figure: FigureKey, *,
     scaled = [replace(d, share=d.share / largest if largest else 0.0) for d in ranked]
     return WhereFrom(
         title=asked.title,
-        value=_plain(asked.unit(value)),
+        figure=_plain(asked.unit(value)),
         formula=asked.formula,
         most=scaled[0].name if scaled and largest > 0 else NOTHING,
         drives=scaled,
