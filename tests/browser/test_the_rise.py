@@ -10,7 +10,7 @@ from playwright.sync_api import expect
 from accounts.models import Household
 from bakes.models import BakeVersion
 from batches import services as batches
-from batches.models import Observation
+from batches.models import Batch, Observation
 from batches.services import Seen
 from devices import services as devices
 from tests.browser.base import BrowserCase
@@ -121,6 +121,22 @@ class TheRise(BrowserCase):
             bench.undo()
         bench.saved()
         self.assertNotIn("spots", BakeVersion.objects.latest("id").document["rise"])
+
+    def test_rests_by_the_clock_are_folded_between_and_teach_nothing(self) -> None:
+        self.open_first_screen()
+        self.bench.open("rise")
+        self.bench.choose("How the rise ends", "By the clock")
+        self.bench.choose("Fold the dough", "fold, and rest again")
+        self.bench.says(r"Leave it 60 \+ 60 min")
+        self.bench.says("by then about")
+        self.bench.start()
+        self.hands.press("Kneaded, in the bowl")
+        self.bench.says("fold it at")
+        self.hands.press("Its time is up")
+        self.hands.at("Cut 12 pieces")
+        self.hands.sent()
+        marks = Batch.objects.latest("pk").observations.values_list("kind", flat=True)
+        self.assertNotIn("doubled", marks)
 
     def test_what_if_two_curves_are_side_by_side(self) -> None:
         self.open_first_screen()

@@ -115,6 +115,12 @@ const inTurn = ({ where, air_c }: RiseTray, u: U) =>
     ...where.slice(1).map(u.text),
   ].join(", then ");
 
+/** When the dough is folded while it is left to the clock. */
+const folds = ({ day }: Sheet) => {
+  const at = day.steps.filter((s) => s.key.startsWith("fold_")).map((s) => clockFrom(s.start));
+  return at.length ? `; fold it at ${at.join(" and ")}` : "";
+};
+
 const HEAT_UP: Record<string, string> = { steam: "water on to boil", oven: "preheat", pan: "heat the pan" };
 const INTO: Record<string, string> = { steam: "Into the steam", oven: "Into the oven", pan: "Into the pan" };
 
@@ -170,7 +176,7 @@ const titles: Record<
       : {
           name: "First rise",
           title: "Let it rise, covered",
-          under: `${inTurn(s.rise, u)}; make the filling meanwhile`,
+          under: `${inTurn(s.rise, u)}${folds(s)}; make the filling meanwhile`,
           figure: null,
           figureNote: doneNote(s.rise),
           press:
