@@ -188,6 +188,4 @@ CLOSED_AS = {
     "layered": "log",
     "plain": "flat bun",
 }
-# Share of the dough shut in the seam, where it is thick: the rest is wall. Assumed.
-SEAM_SHARE = {"half_moon": 0.17, "half_moon_rope": 0.2, "half_moon_fork": 0.15, "two_rounds": 0.15}
 WALL_GAP_MM = Constant(5.0, "mm", "assumed", "between a grown piece and the wall of a basket or the edge of a tray")

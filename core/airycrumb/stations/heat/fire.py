@@ -1,5 +1,6 @@
 """How a piece is heated, as the phases the march goes through."""
 
+import math
 from dataclasses import dataclass
 from itertools import pairwise
 
@@ -71,12 +72,13 @@ def _steam(fire: Boundary, minutes: float) -> list[Array]:
 
 def _air_at(fire: Boundary, minute: float) -> float:
     """°C of the oven's air: coming back from its drop, and on to what it is set to later."""
-    first = fire.air_c - fire.drop_c * np.exp(-minute / fire.recovery_min)
+    comes_back = lambda m: math.exp(-m / fire.recovery_min)
     then = fire.then
-    if then is None or minute <= then.after_min:
-        return float(first)
-    begun = fire.air_c - fire.drop_c * np.exp(-then.after_min / fire.recovery_min)
-    return float(then.air_c + (begun - then.air_c) * np.exp(-(minute - then.after_min) / fire.recovery_min))
+    first = min(minute, then.after_min) if then else minute
+    air = fire.air_c - fire.drop_c * comes_back(first)
+    if then is None or minute <= first:
+        return air
+    return then.air_c + (air - then.air_c) * comes_back(minute - first)
 
 
 def _oven(fire: Boundary, minutes: float) -> list[Array]:

@@ -46,7 +46,11 @@ function Teaching({ batch }: { batch: BatchOut }) {
         </p>
       )}
       <Button className="mt-2" disabled={change.isPending} onClick={() => change.mutate(!batch.teaches)}>
-        {batch.teaches ? "Leave this batch out of learning" : "Let it teach again"}
+        {change.isPending
+          ? "Learning anew, from this batch on…"
+          : batch.teaches
+            ? "Leave this batch out of learning"
+            : "Let it teach again"}
       </Button>
       {change.isError && (
         <p role="alert" className="mt-1 font-semibold text-crust">
