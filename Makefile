@@ -83,6 +83,10 @@ practice: setup
 	@PYTHONPATH=.:core $(PY) -m scripts.practice_bakes
 	@PYTHONPATH=.:core $(PY) -m scripts.practice_heat
 
+# How well recipes are read, by the manner they are written in.
+reading: setup
+	@PYTHONPATH=.:core $(PY) -m scripts.reading
+
 # After changing an endpoint, a sheet type or a file format: the contract and the client follow.
 schema: setup
 	@$(PY) -m scripts.export_schema

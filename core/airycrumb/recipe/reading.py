@@ -46,6 +46,11 @@ class PlacedLine:
     sure: bool
     line: ReadLine
 
+    @property
+    def doubted(self) -> bool:
+        """Whether a word is said about it, or where it belongs was guessed."""
+        return bool(self.line.why) or self.line.sureness < 1 or not self.sure
+
 
 @dataclass(frozen=True)
 class Reading:
@@ -55,6 +60,7 @@ class Reading:
     lines: list[PlacedLine]
     said: list[Said]
     method: str
+    not_used: tuple[str, ...] = ()
 
     @property
     def unread(self) -> list[ReadLine]:
