@@ -15,7 +15,7 @@ from pathlib import Path
 from airycrumb.pantry import find
 from airycrumb.problems import InputError
 from airycrumb.recipe import Reading, read_recipe
-from airycrumb.recipe.names import _index
+from airycrumb.recipe.lexicon import known, name_words
 
 FOLDER = Path(__file__).parents[1] / "corpus"
 VOLUMES = {"c": 236.5882365, "T": 14.78676478, "t": 4.92892159, "ml": 1.0, "pint": 473.176473}
@@ -51,7 +51,9 @@ class Text:
 
 
 def _key(name: str) -> str:
-    return _index(())[name.lower()].key
+    named = known(name_words(name))
+    assert named is not None, name
+    return named.item.key
 
 
 def _grams(use: str, amount: str) -> float | None:

@@ -31,6 +31,9 @@ UNITS: dict[str, tuple[str, float | None]] = {
     "stalk": ("piece", None),
     "slice": ("mass", 25.0),
     "sprig": ("mass", 2.0),
+    "dag": ("mass", 10.0),
+    "cube": ("mass", 42.0),  # of fresh yeast, as sold in central Europe; common practice, no source
+    "piece": ("piece", None),
 }
 # mL of a cup, tablespoon and teaspoon where a recipe is from; published: NIST Handbook 44, and national standards
 CUPS: dict[str, dict[str, float]] = {
@@ -48,46 +51,83 @@ CUPS: dict[str, dict[str, float]] = {
     },
 }
 _SPELT = {
-    "g": "g gm gms gr grm gram grams gramme grammes",
+    "g": "g gm gms gr grs grm gram grams gramme grammes gramo gramos grammo grammi gramm",
     "kg": "kg kgs kilo kilos kilogram kilograms",
     "oz": "oz ozs ounce ounces",
     "lb": "lb lbs pound pounds",
-    "ml": "ml mls cc millilitre millilitres milliliter milliliters",
+    "dag": "dag dkg deka",
+    "ml": "ml mls cc millilitre millilitres milliliter milliliters mililitros",
     "cl": "cl centilitre centilitres centiliter centiliters",
     "dl": "dl decilitre decilitres deciliter deciliters",
-    "l": "l litre litres liter liters",
-    "tsp": "t tsp tsps teaspoon teaspoons teaspoonful",
-    "tbsp": "T tbsp tbsps tbs tblsp tablespoon tablespoons tablespoonful",
-    "cup": "c cup cups",
+    "l": "l litre litres liter liters litro litri litros",
+    "tsp": "t ts tsp tsps teaspoon teaspoons teaspoonful teaspoonfuls cucharadita cucharaditas cdta cdita cucchiaino "
+    "cucchiaini tl teelöffel cac",
+    "tbsp": "T tb tbs tbl tbsp tbsps tblsp tablespoon tablespoons tablespoonful tablespoonfuls cucharada cucharadas "
+    "cda cucchiaio cucchiai el esslöffel cas",
+    "cup": "c cup cups cupful cupfuls taza tazas tazza tazze tasse tassen tasses",
     "pint": "pt pint pints",
     "quart": "qt quart quarts",
-    "pinch": "pinch pinches dash dashes",
+    "pinch": "pinch pinches dash dashes pizca pizcas pizzico prise prisen pincée pincées",
     "stick": "stick sticks",
     "knob": "knob knobs",
-    "handful": "handful handfuls",
-    "packet": "packet packets packs pack sachet sachets envelope envelopes pkg pkgs package packages",
-    "tin": "tin tins can cans jar jars",
-    "clove": "clove cloves",
+    "handful": "handful handfuls puñado manciata handvoll poignée",
+    "packet": "packet packets packs pack pkt pkts sachet sachets envelope envelopes pkg pkgs package packages sobre "
+    "sobres bustina bustine päckchen",
+    "tin": "tin tins can cans jar jars lata latas lattina barattolo dose dosen boîte boîtes",
+    "clove": "clove cloves diente dientes spicchio spicchi zehe zehen gousse gousses",
     "head": "head heads",
-    "bunch": "bunch bunches",
+    "bunch": "bunch bunches manojo mazzo mazzetto bund botte",
     "stalk": "stalk stalks rib ribs",
     "slice": "slice slices",
     "sprig": "sprig sprigs",
+    "cube": "cube würfel",
+    "piece": "piece pieces pc pcs pieza piezas stück pezzo pezzi ball balls loaf loaves fillet fillets",
 }
 UNIT_WORDS: dict[str, str] = {word.lower(): unit for unit, words in _SPELT.items() for word in words.split()}
-UNIT_WORDS |= {"fl oz": "fl oz", "fl. oz": "fl oz", "fluid ounce": "fl oz", "fluid ounces": "fl oz", "t": "tsp"}
+# units of several words, by their words; longest first where they are looked for
+LONG_UNITS: dict[tuple[str, ...], str] = {
+    ("fl", "oz"): "fl oz",
+    ("fluid", "ounce"): "fl oz",
+    ("fluid", "ounces"): "fl oz",
+    ("cuillère", "à", "soupe"): "tbsp",
+    ("cuillères", "à", "soupe"): "tbsp",
+    ("cuillère", "à", "café"): "tsp",
+    ("cuillères", "à", "café"): "tsp",
+    ("c", "à", "s"): "tbsp",
+    ("c", "à", "c"): "tsp",
+}
+CAPITAL_UNITS = {"T": "tbsp", "t": "tsp"}  # the one place where case is meaning
 
-NUMBER_WORDS: dict[str, float] = {
-    w: float(n)
-    for n, w in enumerate(
-        ["one", "two", "three", "four", "five", "six", "seven", "eight", "nine", "ten", "eleven", "twelve"], start=1
-    )
-} | {"a": 1.0, "an": 1.0, "half": 0.5, "quarter": 0.25, "dozen": 12.0}
+_COUNTED = (
+    "one two three four five six seven eight nine ten eleven twelve thirteen fourteen fifteen sixteen seventeen "
+    "eighteen nineteen twenty"
+)
+NUMBER_WORDS: dict[str, float] = {word: float(n) for n, word in enumerate(_COUNTED.split(), start=1)} | {
+    "a": 1.0,
+    "an": 1.0,
+    "half": 0.5,
+    "quarter": 0.25,
+    "dozen": 12.0,
+    "couple": 2.0,
+    "few": 3.0,
+}
+# numbers of the other languages recipes are read in, where they are no word of English
+NUMBER_WORDS |= {
+    **dict.fromkeys(("un", "una", "uno", "ein", "eine", "une"), 1.0),
+    **dict.fromkeys(("dos", "due", "zwei", "deux"), 2.0),
+    **dict.fromkeys(("tres", "tre", "drei", "trois"), 3.0),
+    **dict.fromkeys(("medio", "media", "mezzo", "mezza", "demi", "halber", "halbe"), 0.5),
+}
 # what a hedge does to low, typical and high; assumed
 HEDGES: dict[str, tuple[float, float, float]] = {
     "about": (0.9, 1.0, 1.1),
     "approximately": (0.9, 1.0, 1.1),
     "approx": (0.9, 1.0, 1.1),
+    "abt": (0.9, 1.0, 1.1),
+    "ca": (0.9, 1.0, 1.1),
+    "circa": (0.9, 1.0, 1.1),
+    "etwa": (0.9, 1.0, 1.1),
+    "environ": (0.9, 1.0, 1.1),
     "around": (0.9, 1.0, 1.1),
     "roughly": (0.85, 1.0, 1.15),
     "scant": (0.88, 0.94, 1.0),

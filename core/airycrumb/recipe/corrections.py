@@ -7,11 +7,11 @@ from dataclasses import dataclass, replace
 from airycrumb.pantry import find
 from airycrumb.problems import InputError, Problem
 from airycrumb.recipe.lines import Habits, ReadLine, as_item, exact
-from airycrumb.recipe.reading import MOST_FILLINGS, PlacedLine, Reading
+from airycrumb.recipe.reading import MOST_FILLINGS, NOT_AN_INGREDIENT, SERVED, PlacedLine, Reading
 from airycrumb.words import in_grams, listed, say, verbatim
 
 FILLINGS = ("filling", *(f"filling {n}" for n in range(2, MOST_FILLINGS + 1)))
-PART_NAMES = ("dough", "sponge", "soaked", *FILLINGS, "wash", "topping")
+PART_NAMES = ("dough", "sponge", "soaked", *FILLINGS, "wash", "topping", SERVED, NOT_AN_INGREDIENT)
 MOST_GRAMS = 100_000.0
 
 

@@ -1,7 +1,8 @@
 """One line of a recipe: how much of what, in grams, with its doubt."""
 
 import re
-from dataclasses import dataclass
+from collections.abc import Sequence
+from dataclasses import dataclass, replace
 
 from airycrumb.data.measures import (
     CUP_HABITS,
@@ -15,20 +16,38 @@ from airycrumb.data.measures import (
 )
 from airycrumb.pantry import Ingredient, Own
 from airycrumb.quantities import Band
-from airycrumb.recipe.amounts import SIZES, Measure, plain, read_amount
-from airycrumb.recipe.names import Match, match
+from airycrumb.recipe.amounts import SIZES, Measure
+from airycrumb.recipe.lexicon import hits
+from airycrumb.recipe.names import Match, match_words
+from airycrumb.recipe.parts_of_line import Given, Thing, things
+from airycrumb.recipe.tokens import plain, tokens_of
 from airycrumb.words import Message, quantity, say, verbatim
 
 LOOSE = ("pinch", "knob", "handful", "slice", "sprig")
 BY_TASTE = ("salt", "spice")
 US_CUP_ML = CUPS["us"]["cup"]
-BRACKET = re.compile(r"\(([^()]*)\)")
-BULLET = re.compile(r"^\s*(?:[-*•·‣▢☐]+|\d+[.)](?=\s+\D|\s+\d))\s*")
-TO_TASTE = re.compile(
-    r"\b(?:to|for) (?:taste|dusting|greasing|brushing|the pan|the tray|serving)\b.*|\bas needed\b.*|\bto serve\b.*",
-    re.IGNORECASE,
+BULLET = re.compile(r"^\s*(?:[-*#|\"“”'‣▢☐□✅✓👉•·–—]+\s*|\d{1,2}[.)](?=\s+\D|\s+\d)\s*|\d{1,2}[.)](?=[^\W\d])\s*)+")
+HEDGED = re.compile(r"\((scant|heap(?:ed|ing)|level|rounded|generous|about|packed)\)", re.IGNORECASE)
+MOST_TOKENS = 120  # of a line that is looked at; no ingredient is longer
+# What a line says it is for, where that is not the dough or the filling it stands in.
+PURPOSES = (
+    ("wash", r"\b(?:for|to) (?:the )?(?:egg ?wash|wash|brush(?:ing)?|glaz(?:e|ing)|paint(?:ing)?)\b"),
+    (
+        "topping",
+        r"\b(?:for|to) (?:the )?(?:top(?:ping)?|sprinkl(?:e|ing)|decorat(?:e|ing|ion)|strew(?:ing)?|garnish)\b",
+    ),
+    (
+        "serve",
+        r"\b(?:for|to) (?:the )?(?:dust(?:ing)?|greas(?:e|ing)|fry(?:ing)?|serv(?:e|ing)|pan|tray|work surface)\b",
+    ),
 )
-JOINED = re.compile(r"(?<!\s)\s+(?:\+|plus)\s+(?=\S)", re.IGNORECASE)
+PURPOSE = tuple((part, re.compile(pattern, re.IGNORECASE)) for part, pattern in PURPOSES)
+FREELY = re.compile(
+    r"\bto taste\b|\bas needed\b|\bto serve\b|\bfor (?:dusting|greasing|the pan|the tray|serving)\b", re.IGNORECASE
+)
+PRESSED = {"juice": ("juice",), "zest": ("zest", "rind", "peel")}
+GRAMS_FROM = 25.0  # a bare number from here on is no count of pieces
+YEAST_FROM, SMALL_PIECE_G, MOST_SMALL = 2.0, 10.0, 60.0
 
 
 @dataclass(frozen=True)
@@ -48,8 +67,10 @@ class Habits:
 class ReadLine:
     """A line as understood. grams: None where the amount or the ingredient could not be read.
 
-    written: the line as it stood; segment: the part of it this is; use: pantry key; sureness 0 to 1; why: what was
-    assumed, in sentences; by: "mass", "volume", "piece", "taste" or "" as the grams were found.
+    written: the line as it stood; use: pantry key; sureness 0 to 1; why: what was assumed, in sentences; by: "mass",
+    "volume", "piece", "taste" or "" as the grams were found; given: the amounts it gives; purpose: the part the line
+    itself says it is for, "" where it does not; tongue: the language it names the food in, "" for English;
+    percent: of the flour, where that is all it says.
     """
 
     written: str
@@ -59,8 +80,11 @@ class ReadLine:
     by: str
     sureness: float
     why: tuple[Message, ...]
-    segment: str = ""
+    given: tuple[Given, ...] = ()
     role: str = ""
+    purpose: str = ""
+    tongue: str = ""
+    percent: float | None = None
 
 
 def exact(grams: float) -> Band:
@@ -115,63 +139,43 @@ def in_grams(measure: Measure, item: Ingredient, habits: Habits) -> tuple[Band |
     return _from_pieces(measure, item), "piece"
 
 
-@dataclass(frozen=True)
-class _Given:
-    """One amount a line gives. of_one: it is that of one tin, packet or piece, and there are several."""
-
-    measure: Measure
-    of_one: bool = False
-
-
-def _in_brackets(text: str) -> list[_Given]:
-    """Amounts in brackets. "2 (400 g) tins" and "2 onions (100 g each)" are of one, "3 eggs (150 g)" of all."""
-    found = []
-    for bracket in BRACKET.finditer(text):
-        at_once = bool(re.fullmatch(r"\s*[\d./ ]+\s*", text[: bracket.start()]))
-        for piece in re.split(r"[/;,]|\bor\b", bracket[1]):
-            measure, rest = read_amount(piece.strip())
-            each = "each" in rest.lower()
-            if measure and measure.unit and not re.search(r"[a-z]{3,}", rest.lower().replace("each", "")):
-                found.append(_Given(measure, at_once or each))
-    return found
-
-
-def _alternatives(text: str) -> tuple[list[_Given], str]:
-    """Every amount given for a line, the one it begins with first, and the text without them.
-
-    "240 ml / 1 cup milk", "2 cups (240 g) flour", "1 (400 g) tin tomatoes".
-    """
-    bracketed = _in_brackets(text)
-    measure, rest = read_amount(BRACKET.sub(" ", text).strip())
-    if measure is None:
-        return bracketed, rest
-    found = [_Given(measure)]
-    while other := re.match(r"^\s*/\s*(.+)", rest):
-        measure, after = read_amount(other[1])
-        if measure is None:
-            break
-        found.append(_Given(measure))
-        rest = after
-    in_tins = found[0].measure.unit in ("packet", "tin")
-    return found + [_Given(g.measure, g.of_one or in_tins) for g in bracketed], rest
-
-
-def _weighed(found: list[_Given]) -> _Given | None:
+def _weighed(found: Sequence[Given]) -> Given | None:
     """The mass among several amounts; grams before ounces."""
     masses = [g for g in found if g.measure.unit and UNITS[g.measure.unit][0] == "mass" and g.measure.unit not in LOOSE]
     return next((g for g in masses if g.measure.unit in ("g", "kg")), masses[0] if masses else None)
 
 
-def _best(found: list[_Given], item: Ingredient, habits: Habits) -> tuple[Band | None, str, list[Message]]:
+def _metric(found: Sequence[Given]) -> Given | None:
+    """The volume in mL among several amounts, where nothing is weighed."""
+    return next((g for g in found[1:] if g.measure.unit in ("ml", "cl", "dl", "l")), None)
+
+
+def _bare_grams(measure: Measure, item: Ingredient) -> bool:
+    """Whether a number without a unit is one of grams: nobody counts 300 eggs, or flours at all."""
+    if measure.unit or measure.size:
+        return False
+    if item.piece_g is None:
+        return True
+    if item.role == "yeast":
+        return measure.typical >= YEAST_FROM
+    return measure.typical >= (MOST_SMALL if item.piece_g <= SMALL_PIECE_G else GRAMS_FROM)
+
+
+AS_GRAMS = say("No unit is said: taken as grams.")
+
+
+def _best(found: Sequence[Given], item: Ingredient, habits: Habits) -> tuple[Band | None, str, list[Message]]:
     """Grams of a line from its amounts: a mass wins, and shows what the recipe's author calls a cup."""
     if not found:
         return None, "", [say("No amount is given.")]
-    first, mass = found[0].measure, _weighed(found)
-    if mass is not None and len(found) > 1:
-        grams, by = in_grams(mass.measure, item, habits)
-        if mass.of_one and grams:
+    first, chosen = found[0].measure, _weighed(found) or _metric(found)
+    if chosen is not None and len(found) > 1:
+        grams, by = in_grams(chosen.measure, item, habits)
+        if chosen.of_one and grams:
             grams = Band(*(v * first.typical for v in _three(grams)))
-        return grams, by, _calibrates(first, grams)
+        return grams, by, _calibrates(first, grams if by == "mass" else None)
+    if _bare_grams(first, item):
+        return Band(first.low, first.typical, first.high), "mass", [AS_GRAMS]
     grams, by = in_grams(first, item, habits)
     if grams is None:
         unknown = (
@@ -191,94 +195,122 @@ def _calibrates(first: Measure, grams: Band | None) -> list[Message]:
     ]
 
 
-def _one(text: str, written: str, habits: Habits, carried: list[Band]) -> tuple[ReadLine | None, list[Band]]:
-    """One part of a line; an amount with no ingredient is carried to the part that names it."""
-    found, rest = _alternatives(text)
-    if not found and "," in text:
-        # "warm water, 1 cup"
-        head, _, tail = text.rpartition(",")
-        measure, nothing = read_amount(tail)
-        if measure and not nothing.strip():
-            found, rest = [_Given(measure)], head
-    named: Match = match(rest, habits.own)
-    if named.item is None:
-        if found and not rest.strip(" .,:;"):
-            return None, [*carried, *_carry(found)]
-        return ReadLine(
-            written=written,
-            use=None,
-            name=verbatim(rest.strip()),
-            grams=None,
-            by="",
-            sureness=0.0,
-            why=(named.why,),
-            segment=text,
-        ), []
+def _three(band: Band) -> tuple[float, float, float]:
+    return band.low, band.typical, band.high
+
+
+def _left_over(thing: Thing, item: Ingredient | None, own: Own) -> list[Message]:
+    """What of a thing nothing took: amounts, the other choice, foods in its notes."""
+    told = [say("“{words}” is not used.", words=verbatim(one[:60])) for one in thing.left]
+    if thing.other and (hits(thing.other, own) or any(w[0].isdigit() for w in thing.other)):
+        told.append(say("Or “{words}”: the other choice is taken.", words=verbatim(" ".join(thing.other)[:60])))
+    beside = [h for h in hits(thing.notes, own) if h.named.item is not item and not h.named.tongue]
+    beside = [h for h in beside if item is not None and h.named.item.key not in (item.key, "water")]
+    words = verbatim(" ".join(thing.notes)[:60])
+    if beside and not {h.named.item.role for h in beside} <= {"spice"} and thing.words:
+        told.append(say("“{words}” is not counted.", words=words))
+    return told
+
+
+def _purpose(text: str) -> str:
+    return next((part for part, pattern in PURPOSE if pattern.search(text)), "")
+
+
+def _pressed(thing: Thing) -> list[Thing]:
+    """What is pressed or grated of a fruit: "juice of 1 lemon", "1 lemon, juice only", "the juice and zest of one"."""
+    said = [*thing.words, *thing.notes]
+    fruit = next((f for f in ("lemon", "lime", "orange") if f in said or f"{f}s" in said), None)
+    wanted = [what for what, words in PRESSED.items() if any(w in said for w in words)]
+    if fruit is None or not wanted or f"{fruit} {wanted[0]}" in " ".join(thing.words):
+        return [thing]
+    return [replace(thing, words=[fruit, what], notes=[], known=True) for what in wanted]
+
+
+def _whole(found: list[Thing]) -> list[Thing]:
+    """Things put together again that "and" parted: the juice, and the zest of one lemon."""
+    if len(found) == 2 and not found[0].amounts and set(found[0].words) & {"juice", "zest"} and not found[0].known:
+        return [replace(found[1], words=[*found[0].words, *found[1].words])]
+    return found
+
+
+def line_of(thing: Thing, written: str, purpose: str, habits: Habits) -> ReadLine:
+    """A thing as a line; purpose: the part its line says it is for."""
+    named = match_words(thing.words, thing.notes, habits.own)
     item = named.item
-    if not found and item.role in BY_TASTE:
-        return _to_taste(text, written, habits), []
-    grams, by, why = _best(found, item, habits)
-    for millilitres in carried:
-        extra = item.density or 1.0
-        if grams is not None:
-            grams = Band(*(a + b * extra for a, b in zip(_three(grams), _three(millilitres), strict=True)))
-    reasons = tuple(w for w in (named.why, *why) if w)
+    if item is None:
+        return ReadLine(
+            written, None, verbatim(" ".join(thing.words)), None, "", 0.0, (named.why,), tuple(thing.amounts)
+        )
+    told = _left_over(thing, item, habits.own)
+    if not thing.amounts and (item.role in BY_TASTE or FREELY.search(written) or purpose):
+        freely = say("To taste: it is not weighed, and not counted.")
+        return _as(named, written, None, "taste", (freely, *told), thing, purpose)
+    grams, by, why = _best(thing.amounts, item, habits)
+    if grams is None and by == "piece" and named.raw is not None:
+        grams, by, why = _best(thing.amounts, named.raw, habits)
+    return _as(named, written, grams, by, tuple(w for w in (named.why, *why, *told) if w), thing, purpose)
+
+
+def _as(
+    named: Match, written: str, grams: Band | None, by: str, why: tuple[Message, ...], thing: Thing, purpose: str
+) -> ReadLine:
+    item = named.item
+    assert item is not None
     return ReadLine(
         written=written,
         use=item.key,
         name=item.called,
         grams=grams,
         by=by,
-        sureness=named.sureness if grams else 0.3,
-        why=reasons,
-        segment=text,
+        sureness=named.sureness if grams or by == "taste" else 0.3,
+        why=why,
+        given=tuple(thing.amounts),
         role=item.role,
-    ), []
-
-
-def _to_taste(text: str, written: str, habits: Habits) -> ReadLine:
-    named = match(text, habits.own)
-    name = named.item.called if named.item else verbatim(text.strip())
-    why = say("To taste: it is not weighed, and not counted.")
-    return ReadLine(
-        written=written,
-        use=named.item.key if named.item else None,
-        name=name,
-        grams=None,
-        by="taste",
-        sureness=named.sureness,
-        why=(why,),
-        segment=text,
-        role=named.item.role if named.item else "",
+        purpose=purpose,
+        tongue=named.tongue,
     )
 
 
 def as_item(line: ReadLine, item: Ingredient, habits: Habits) -> ReadLine:
     """The line with its ingredient put right: its amount is read again for that ingredient."""
-    grams, by, why = _best(_alternatives(line.segment)[0], item, habits)
-    return ReadLine(
-        written=line.written,
+    grams, by, why = _best(line.given, item, habits)
+    return replace(
+        line,
         use=item.key,
         name=item.called,
         grams=grams,
         by=by,
         sureness=1.0,
         why=(say("You said what it is."), *why),
-        segment=line.segment,
         role=item.role,
     )
 
 
-def _three(band: Band) -> tuple[float, float, float]:
-    return band.low, band.typical, band.high
+PERCENT = re.compile(r"(?<![\d.,])(\d{1,3}(?:[.,]\d{1,2})?) ?%")
 
 
-def _carry(found: list[_Given]) -> list[Band]:
-    """mL of an amount whose ingredient comes after "plus"."""
-    measure = found[0].measure
-    if not measure.unit or UNITS[measure.unit][0] != "volume":
-        return []
-    return [_spread(measure, UNITS[measure.unit][1] or 0.0, 0.0)]
+def _in_percent(line: ReadLine, text: str) -> ReadLine:
+    """The line with its baker's percentage, where it gives no other amount."""
+    told = PERCENT.search(text)
+    if told is None or line.given or line.use is None:
+        return line
+    return replace(line, percent=float(told[1].replace(",", ".")))
+
+
+def of_flour(line: ReadLine, flour: float) -> ReadLine:
+    """The line weighed by its percentage of so much flour [g]."""
+    assert line.percent is not None
+    told = say("{share} of {flour} of flour.", share=quantity.in_percent(line.percent), flour=quantity.in_grams(flour))
+    grams = exact(line.percent / 100 * flour)
+    return replace(line, grams=grams, by="mass", sureness=0.85, why=(told,))
+
+
+def things_of(line: str, own: Own = ()) -> list[Thing]:
+    """The things a line names, before they are weighed."""
+    simple = HEDGED.sub(r"\1", BULLET.sub("", plain(line))).replace("H2O", "water")
+    tokens = tokens_of(simple)[:MOST_TOKENS]
+    found = _whole(things(tokens, own))
+    return [one for thing in found for one in _pressed(thing) if one.words or one.amounts]
 
 
 def read_line(line: str, habits: Habits = Habits()) -> list[ReadLine]:
@@ -288,21 +320,6 @@ def read_line(line: str, habits: Habits = Habits()) -> list[ReadLine]:
     [('whole egg', 100.0), ('egg yolk', 18.0)]
     """
     written = line.strip()
-    text = BULLET.sub("", plain(line))
-    # "Juice of 1 lemon" counts lemons.
-    text = re.sub(r"^(?:the\s+)?(juice|zest|rind) of (\S+) (\w+?)s?$", r"\2 \3 \1", text, flags=re.IGNORECASE)
-    found: list[ReadLine] = []
-    carried: list[Band] = []
-    if TO_TASTE.search(text) and read_amount(text)[0] is None:
-        return [
-            _to_taste(part, written, habits)
-            for part in re.split(r",|\band\b|&", TO_TASTE.sub(" ", text))
-            if part.strip()
-        ]
-    for part in JOINED.split(text):
-        if re.match(r"^(?:some\s+)?(?:extra|more)\b", part, re.IGNORECASE):
-            continue  # "plus extra for dusting": no amount, and not in the dough
-        read, carried = _one(part, written, habits, carried)
-        if read is not None:
-            found.append(read)
-    return found
+    named = [one for one in things_of(line, habits.own) if one.words]
+    read = [line_of(one, written, _purpose(" ".join((*one.words, *one.notes))), habits) for one in named]
+    return [_in_percent(read[0], line)] if len(read) == 1 else read

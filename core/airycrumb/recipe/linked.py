@@ -1,10 +1,13 @@
-"""Recipes as linked data: schema.org's Recipe in JSON-LD, alone or inside the source of a page."""
+"""Recipes as linked data: schema.org's Recipe in JSON-LD or microdata, alone or inside the source of a page."""
 
 import html
 import json
 import re
 from collections.abc import Iterator
+from html.parser import HTMLParser
 from typing import Any
+
+from airycrumb.recipe.tokens import set_of
 
 KIND = "application/ld+json"
 TAG = re.compile(r"<[^<>]+>")
@@ -72,14 +75,86 @@ def _loaded(text: str) -> Any:
         return None
 
 
+BLOCKS = set_of("p div li ul ol h1 h2 h3 h4 h5 h6 tr table br section article header footer td th dt dd")
+UNSEEN = frozenset(("script", "style", "noscript", "template"))
+VOID = frozenset(("br", "img", "meta", "input", "hr", "link", "source", "wbr", "area", "col", "embed"))
+PROPERTIES = ("name", "recipeYield", "recipeIngredient", "ingredients", "recipeInstructions")
+
+
+class _Page(HTMLParser):
+    """The words of a page, a line for each block; and what it marks as a recipe's with microdata."""
+
+    def __init__(self) -> None:
+        super().__init__(convert_charrefs=True)
+        self.text: list[str] = []
+        self.marked: list[tuple[str, list[str]]] = []
+        self.open: list[tuple[str, list[str] | None]] = []
+        self.unseen = 0
+        self.is_recipe = False
+
+    def handle_starttag(self, tag: str, attrs: list[tuple[str, str | None]]) -> None:
+        """A tag opens: a block breaks the line, a property gathers its words."""
+        told = dict(attrs)
+        self.is_recipe = self.is_recipe or "schema.org/Recipe" in (told.get("itemtype") or "")
+        self.unseen += tag in UNSEEN
+        if tag in BLOCKS:
+            self._say("\n")
+        words: list[str] | None = None
+        if self.is_recipe and (name := told.get("itemprop")) in PROPERTIES:
+            words = []
+            self.marked.append((name, words))
+            if told.get("content"):
+                words.append(told["content"] or "")
+        if tag not in VOID:
+            self.open.append((tag, words))
+
+    def handle_endtag(self, tag: str) -> None:
+        """A tag closes, and those left open within it."""
+        self.unseen -= tag in UNSEEN and self.unseen > 0
+        if tag in BLOCKS:
+            self._say("\n")
+        if any(tag == other for other, _ in self.open[-40:]):
+            while self.open and self.open.pop()[0] != tag:
+                pass
+
+    def handle_data(self, data: str) -> None:
+        """Words of the page."""
+        if not self.unseen:
+            self._say(re.sub(r"\s+", " ", data))
+
+    def _say(self, words: str) -> None:
+        self.text.append(words)
+        for _, gathered in self.open[-40:]:
+            if gathered is not None:
+                gathered.append(words)
+
+
+def _lines(words: list[str]) -> list[str]:
+    return [line.strip() for line in "".join(words).splitlines() if line.strip()]
+
+
+def _from_page(page: str) -> str:
+    """A page's recipe where it marks one with microdata, else all its words."""
+    parser = _Page()
+    parser.feed(page)
+    told = {
+        name: [line for key, words in parser.marked if key == name for line in _lines(words)] for name in PROPERTIES
+    }
+    ingredients = told["recipeIngredient"] or told["ingredients"]
+    if not ingredients:
+        return "\n".join(_lines(parser.text))
+    made = [f"Makes {told['recipeYield'][0]}"] if told["recipeYield"] else []
+    return "\n".join([*told["name"][:1], *made, *ingredients, "Method", *told["recipeInstructions"]])
+
+
 def as_plain_text(text: str) -> str:
-    """The text to read: the first Recipe of linked data or of a page's source, else the text itself."""
+    """The text to read: the first Recipe of linked data or of a page's source, else the words themselves."""
     start = text.lstrip()[:1]
     blocks = [text] if start in ("{", "[") else _scripts(text)
     for block in blocks:
         for recipe in _recipes(_loaded(block)):
             return _as_text(recipe)
-    return text
+    return _from_page(text) if start == "<" and re.search(r"</\w+>", text) else text
 
 
 def linked(name: str, pieces: int, lines: list[str], minutes: float, steps: list[str]) -> dict[str, Any]:

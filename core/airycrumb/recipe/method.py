@@ -4,7 +4,7 @@ import re
 from dataclasses import dataclass
 
 from airycrumb.quantities import Band
-from airycrumb.recipe.amounts import number, plain
+from airycrumb.recipe.tokens import plain
 
 # A number begins where its digits do and gives none back: a pasted run of digits costs its length, not its cube.
 _N = r"(?<!\d)(\d++(?:[.,]\d++)?(?:\s+\d++\s*/\s*\d++)?|\d++\s*/\s*\d++)"
@@ -34,6 +34,14 @@ STEPS = (
     ("knead", r"\bknead"),
     ("yeast", r"\byeast\b"),
 )
+
+
+def number(text: str) -> float:
+    """A written number: "1 1/2", "3/4", "0,5"."""
+    whole, _, part = text.replace(" / ", "/").replace(",", ".").rpartition(" ")
+    top, _, bottom = part.partition("/")
+    fraction = float(top) / float(bottom) if bottom and float(bottom) else float(top)
+    return (float(whole) if whole.strip() else 0.0) + fraction
 
 
 @dataclass(frozen=True)

@@ -1,11 +1,13 @@
 """Which pantry item a recipe means, how sure that is, and why."""
 
-import re
-from dataclasses import dataclass
+from collections.abc import Sequence
+from dataclasses import dataclass, replace
 from difflib import get_close_matches
-from functools import lru_cache
+from functools import cache, lru_cache
 
 from airycrumb.pantry import Ingredient, Own, shelf
+from airycrumb.recipe.lexicon import Hit, Words, hits, known, name_words, names, singular
+from airycrumb.recipe.tokens import set_of
 from airycrumb.words import NOTHING, Message, say, verbatim
 
 # Words that leave a choice open, and what is taken for them.
@@ -18,16 +20,22 @@ OPEN_WORDS = {
     "sugar": say("“sugar” alone is taken for white sugar."),
     "milk": say("“milk” alone is taken for whole milk."),
     "cheese": say("Which cheese is not said: a hard grated one is taken."),
+    "meat": say("Which meat is not said: a raw ground one is taken."),
+    "stew": say("What is in the stew is not said: cooked meat is taken."),
 }
 
 
 @dataclass(frozen=True)
 class Match:
-    """item: None where nothing fits; sureness 0 to 1; why: one sentence, empty where it is plain."""
+    """item: None where nothing fits; sureness 0 to 1; why: one sentence, empty where it is plain. raw: what one of it
+    weighs is known of this, where the item is the cooked one; tongue: the language it was named in, "" for English.
+    """
 
     item: Ingredient | None
     sureness: float
     why: Message
+    raw: Ingredient | None = None
+    tongue: str = ""
 
 
 # Heads that name quite another food with a word before them: almond flour is no flour of wheat.
@@ -38,114 +46,180 @@ OTHER_FOODS = (
     "plantain quinoa rice seed sheep soy soya sorghum tapioca teff tigernut tiger-nut vegan dairy-free gram"
 )
 # Foods that flavour such a head and do not replace it.
-FLAVOURS = "garlic herb lemon lime chilli chili vanilla salt pepper cinnamon honey fruit spice spices"
+FLAVOURS = (
+    "garlic herb lemon lime chilli chili vanilla salt pepper cinnamon honey fruit spice spices strong ginger basil "
+    "parsley dill chive thyme rosemary sage mint spirit coffee cocoa ham bread"
+)
 FOOD_ROLES = frozenset({"nut", "seed", "pulse", "grain", "vegetable", "fruit", "flour"})
+
+PREPARATION = frozenset(
+    name_words(
+        "finely roughly coarsely thinly freshly fresh chopped diced minced grated sliced crushed ground peeled cooked "
+        "raw soft softened melted cold warm hot lukewarm tepid room temperature beaten sifted toasted drained rinsed "
+        "squeezed shredded crumbled cubed dried pitted plus extra more for dusting kneading greasing brushing to taste "
+        "of the a an large small medium whole plain organic good quality and or optional cup cups about at packed "
+        "lightly firmly very fine free-range unsalted boneless skinless ripe washed cut small big well thawed salted "
+        "heaped heaping level scant boiled steamed roasted fried mashed stale day-old each unbleached refined pure "
+        "sized size in natural neutral runny clear pieces piece cubes chunks some then dry drained wild freshly "
+        "sharp mild mature extra full-fat low-fat smoked skinned trimmed deseeded cored stoned halved quartered torn "
+        "separated sieved heated scalded cooled chilled frozen young tender baby light your favourite favorite "
+        "de di du des del fresco fresca freschi tiede tibia warme lauwarme lauwarmes frische frischer gerieben picada"
+    )
+)
+COOKING = set_of(
+    "cooked boiled steamed roasted roast fried sauteed braised wilted caramelised caramelized poached grilled "
+    "mashed browned hard-boiled cotti cotto cuit cuits cuites gekocht gekochte asada cocida cocido cocidas"
+)
+COOKED_INSTEAD = {
+    "potato": "potato cooked",
+    "squash raw": "squash cooked",
+    "pumpkin raw": "squash cooked",
+    "beetroot raw": "beetroot cooked",
+    "whole egg": "egg cooked",
+    "ground meat raw": "mince cooked",
+    "ground beef raw": "mince cooked",
+    "lean mince raw": "mince cooked",
+    "beef raw": "beef cooked",
+    "beef steak raw": "beef cooked",
+    "lamb raw": "lamb cooked",
+    "pork raw": "pork roast cooked",
+    "pork shoulder raw": "pork roast cooked",
+    "pork belly raw": "pork roast cooked",
+    "poultry raw": "chicken cooked",
+    "ground chicken raw": "chicken cooked",
+    "chicken breast raw": "chicken cooked",
+    "chicken thigh raw": "chicken cooked",
+    "hake raw": "fish cooked",
+    "cod raw": "fish cooked",
+    "haddock raw": "fish cooked",
+    "rice raw": "rice cooked",
+    "lentils dry": "lentils cooked",
+}
+
+
+@cache
+def _cooked() -> dict[str, str]:
+    """The cooked food for each raw one, by key."""
+    found = {key: f"{key} cooked" for key in shelf() if f"{key} cooked" in shelf()}
+    for key in shelf():
+        if key.endswith(" raw") and (other := f"{key[:-4]} cooked") in shelf():
+            found[key] = other
+    return found | COOKED_INSTEAD
 
 
 @lru_cache(maxsize=1)
 def _other_foods() -> frozenset[str]:
     """Single words that name a food other than the heads'."""
     named = {name.lower() for i in shelf().values() if i.role in FOOD_ROLES for name in (i.key, *i.aliases)}
-    others = {name for name in named if " " not in name} | set(words_of(OTHER_FOODS))
-    return frozenset(others - HEADS - set(words_of(FLAVOURS)))
+    others = {name for name in named if " " not in name} | set(OTHER_FOODS.split())
+    return frozenset(others - HEADS - set(FLAVOURS.split()))
 
 
-def _another_food(words: list[str], name: str) -> bool:
+def _another_food(words: Sequence[str], name: Words) -> bool:
     """Whether what was read as a head has a word before it that makes it another food: teff flour, vegan cheese."""
-    head = name.split()[-1]
+    head = name[-1]
     if head not in HEADS or head not in words:
         return False
     before = words[: words.index(head)]
-    return any(w in _other_foods() or _singular(w) in _other_foods() for w in before if w not in name.split())
+    return any(w in _other_foods() or singular(w) in _other_foods() for w in before if w not in name)
+
+
+def best_of(found: Sequence[Hit]) -> Hit | None:
+    """The longest name; of equals the last, where the noun is."""
+    return max(found, key=lambda hit: (hit.end - hit.start, hit.start), default=None)
 
 
 @lru_cache(maxsize=64)
-def _index(own: Own) -> dict[str, Ingredient]:
-    """Every name and alias in lower case, to its item; the kitchen's own come first."""
-    found = {" ".join(words_of(item.name)): item for item in own}
-    for item in shelf().values():
-        for name in (item.key, item.name, *item.aliases):
-            found.setdefault(name.lower(), item)
-    return {"cheese": shelf()["hard cheese"], **found}
+def _by_letter(own: Own) -> dict[str, list[str]]:
+    found: dict[str, list[str]] = {}
+    for words, named in names(own).items():
+        if not named.tongue and words:
+            found.setdefault(words[0][:1], []).append(" ".join(words))
+    return found
 
 
-@lru_cache(maxsize=64)
-def _longest(own: Own) -> int:
-    return max(len(name.split()) for name in _index(own))
+LONGEST_GUESS = 5  # words looked at for a slip of the pen
 
 
-def words_of(text: str) -> list[str]:
-    """The words a name may be made of: lower case, brackets and punctuation gone."""
-    bare = re.sub(r"\([^)]*\)", " ", text.lower())
-    return re.findall(r"[a-zà-ÿ0-9'%-]+", bare)
-
-
-def _singular(word: str) -> str:
-    for ending, instead in (("ies", "y"), ("oes", "o"), ("ves", "f"), ("s", "")):
-        if word.endswith(ending) and len(word) > len(ending) + 2:
-            return word[: -len(ending)] + instead
-    return word
-
-
-def _known(words: list[str], own: Own) -> str | None:
-    for candidate in (" ".join(words), " ".join([*words[:-1], _singular(words[-1])])):
-        if candidate in _index(own):
-            return candidate
+def _alike(words: Sequence[str], own: Own) -> tuple[str, Ingredient] | None:
+    """A name a slip of the pen away from these words, or from one of them."""
+    for said in (" ".join(words), *sorted(words[:LONGEST_GUESS], key=len, reverse=True)):
+        if len(said) < 4:
+            continue
+        # A slip is seldom in the first letter, and comparing with every name would take milliseconds a line.
+        near = get_close_matches(said[:60], _by_letter(own).get(said[0], ()), n=1, cutoff=0.82)
+        if near:
+            return near[0], names(own)[tuple(near[0].split())].item
     return None
 
 
-def _contained(words: list[str], own: Own) -> tuple[str, int] | None:
-    """The longest known name among neighbouring words; of equals the last, where the noun is."""
-    for length in range(min(_longest(own), len(words)), 0, -1):
-        for start in range(len(words) - length, -1, -1):
-            name = _known(words[start : start + length], own)
-            if name is not None:
-                return name, length
-    return None
+def _nothing(words: Sequence[str], own: Own) -> Match:
+    said = " ".join(words)
+    near = _alike(words, own)
+    if near is None:
+        return Match(None, 0.0, say("“{said}” is not in the pantry.", said=verbatim(said[:40])))
+    looks = say("“{said}” looks like {near}.", said=verbatim(said[:40]), near=verbatim(near[0]))
+    return Match(near[1], 0.5, looks)
 
 
 def match(text: str, own: Own = ()) -> Match:
     """The pantry item a text means, the kitchen's own first. Text before a comma counts first: what follows is
     preparation.
     """
-    words = words_of(text.split(",")[0]) or words_of(text)
+    before, _, after = text.partition(",")
+    return match_words(name_words(before), name_words(after), own)
+
+
+def match_words(words: Sequence[str], notes: Sequence[str] = (), own: Own = ()) -> Match:
+    """The pantry item that words mean; notes: what is done to it, where a food may stand too."""
+    words = words or notes
     if not words:
         return Match(None, 0.0, say("No ingredient is named."))
-    found = _contained(words, own) or (_contained(words_of(text), own) if "," in text else None)
-    said = " ".join(words)
-    if found is None:
-        # A slip is seldom in the first letter, and comparing with every name would take milliseconds a line.
-        alike = [name for name in _index(own) if name[0] == said[0]]
-        near = get_close_matches(said[:60], alike, n=1, cutoff=0.82)
-        if not near:
-            return Match(None, 0.0, say("“{said}” is not in the pantry.", said=verbatim(said[:40])))
-        return Match(
-            _index(own)[near[0]],
-            0.5,
-            say("“{said}” looks like {near}.", said=verbatim(said[:40]), near=verbatim(near[0])),
-        )
-    name, length = found
-    item = _index(own)[name]
-    if item not in own and _another_food(words, name):
+    found = hits(words, own)
+    hit = best_of(found)
+    if hit is None and (hit := best_of(hits(notes, own))) is not None:
+        words = notes
+    if hit is None:
+        return _nothing(words, own)
+    name = words[hit.start : hit.end]
+    item = hit.named.item
+    if item not in own and _another_food(words, tuple(name)):
         wanted = say(
             "“{said}” is not in the pantry, and is no {name}: choose what it is like.",
-            said=verbatim(said[:40]),
-            name=verbatim(name),
+            said=verbatim(" ".join(words)[:40]),
+            name=verbatim(" ".join(name)),
         )
         return Match(None, 0.0, wanted)
-    if name in OPEN_WORDS and item not in own:
-        return Match(item, 0.75, OPEN_WORDS[name])
-    if length == len(words) or set(words) - set(name.split()) <= PREPARATION:
-        return Match(item, 1.0, NOTHING)
-    return Match(item, 0.85, say("Read from “{said}”.", said=verbatim(said[:48])))
+    if (nearer := _with_a_note(name, notes, own)) is not None:
+        return Match(nearer, 1.0, NOTHING)
+    plain = _sure_of(hit, words, own)
+    if item in own:
+        return plain
+    return _as_cooked(plain, words, notes, hit)
 
 
-PREPARATION = set(
-    words_of(
-        "finely roughly coarsely thinly freshly fresh chopped diced minced grated sliced crushed ground peeled "
-        "cooked raw soft softened melted cold warm hot lukewarm room temperature beaten sifted toasted drained "
-        "rinsed squeezed shredded crumbled cubed dried pitted plus extra more for dusting kneading greasing brushing "
-        "to taste of the a an large small medium whole plain organic good quality and or optional cup cups about at "
-        "packed lightly firmly"
-    )
-)
+def _with_a_note(name: Sequence[str], notes: Sequence[str], own: Own) -> Ingredient | None:
+    """The food a note makes of it: "poppy seeds, ground", "mozzarella (low-moisture)"."""
+    found = (known((note, *name), own) for note in notes)
+    return next((named.item for named in found if named is not None), None)
+
+
+def _sure_of(hit: Hit, words: Sequence[str], own: Own) -> Match:
+    item, name, tongue = hit.named.item, hit.named.name, hit.named.tongue
+    besides = [w for i, w in enumerate(words) if not hit.start <= i < hit.end]
+    if name in OPEN_WORDS and item not in own and set(besides) <= PREPARATION:
+        return Match(item, 0.75, OPEN_WORDS[name], tongue=tongue)
+    if set(besides) <= PREPARATION:
+        return Match(item, 1.0, NOTHING, tongue=tongue)
+    return Match(item, 0.85, say("Read from “{said}”.", said=verbatim(" ".join(words)[:48])), tongue=tongue)
+
+
+def _as_cooked(found: Match, words: Sequence[str], notes: Sequence[str], hit: Hit) -> Match:
+    """The cooked food where the line says it is cooked: it weighs and holds water as cooked."""
+    item = found.item
+    said = {w for w in (*words[: hit.start], *words[hit.end :], *notes) if w in COOKING}
+    if item is None or not said or item.key not in _cooked():
+        return found
+    cooked = shelf()[_cooked()[item.key]]
+    why = found.why if hit.start and words[hit.start - 1] in COOKING else say("Taken as weighed when cooked.")
+    return replace(found, item=cooked, why=why or found.why, raw=item)

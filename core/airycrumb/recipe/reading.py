@@ -1,40 +1,43 @@
-"""A whole recipe: its title, its ingredients in their parts, and what its method says."""
+"""A whole recipe: its title, its ingredients in their parts, what its method says, and what was not understood."""
 
 import re
-from dataclasses import dataclass, field
+from collections.abc import Iterator
+from dataclasses import dataclass, replace
 
 from airycrumb.memo import in_time
 from airycrumb.problems import InputError, Problem
-from airycrumb.recipe.amounts import plain, read_amount
-from airycrumb.recipe.lines import BULLET, Habits, ReadLine, read_line
+from airycrumb.recipe.layout import LONGEST_LINE, Sorted, Sorter, mended, rows_of
+from airycrumb.recipe.lexicon import hits
+from airycrumb.recipe.lines import Habits, ReadLine, line_of, of_flour, read_line
 from airycrumb.recipe.linked import as_plain_text
-from airycrumb.recipe.method import Said, said_in
+from airycrumb.recipe.method import Said, said_in, sentences
+from airycrumb.recipe.prose import Cursor, brushed_on, things_told
+from airycrumb.recipe.tokens import plain, tokens_of
 from airycrumb.words import as_number, say, verbatim
 
-SPACES = re.compile(r"[^\S\n]+")
-LONGEST_LINE = 300  # characters, of an ingredient
+SPACES = re.compile(r"[^\S\n\t]+")
 LONGEST_TEXT, LONGEST_PAGE = 60_000, 900_000  # characters, of a recipe and of a page that holds one
 MOST_LINES = 1000
-PARTS = (
-    ("sponge", r"\b(?:sponge|poolish|biga|pre-?ferment|starter)\b"),
-    ("soaked", r"\b(?:scald|soaker|soaked|tangzhong|roux)\b"),
-    ("filling", r"\bfilling|\bstuffing|\bfor the inside\b"),
-    ("wash", r"\b(?:egg ?wash|wash|glaze|to brush|brushing|to glaze)\b"),
-    ("topping", r"\btopping|\bto finish\b|\bto serve\b|\bto sprinkle\b|\bdecorat|\bicing\b"),
-    ("dough", r"\bdough|\bbread|\bbuns?\b|\bbase\b|\bmain\b"),
-)
-METHOD = re.compile(
-    r"^\W*(?:method|directions?|instructions?|steps?|preparation|how to make|procedure)\W*", re.IGNORECASE
-)
-INGREDIENTS = re.compile(r"^\W*ingredients?\W*$", re.IGNORECASE)
-VERBS = re.compile(
-    r"^\W*(?:\d+[.)]\s*)?(?:in a|in the|mix|combine|stir|add|knead|place|put|roll|"
-    r"divide|bake|steam|let|leave|cover|heat|preheat|pre-heat|"
-    r"cut|shape|brush|fry|cook|whisk|dissolve|make|turn|take|transfer|set|when|after|meanwhile|once|pour|fold|wrap|seal|repeat|punch|knock)\b",
-    re.IGNORECASE,
-)
-DOUGH_ROLES = {"flour", "yeast", "leavener", "improver"}
+MOST_FILLINGS = 6
+DOUGH_ROLES = {"flour", "yeast", "leavener", "improver", "dough"}
 EITHER_ROLES = {"liquid", "egg", "fat", "sugar", "salt", "dairy"}
+# Roles that hardly stand in a dough, and from how many g on that is asked about; assumed.
+STRANGE_IN_DOUGH = {"ground meat": 0.0, "poultry": 0.0, "fish": 0.0, "cheese": 100.0}
+SERVED = "serve"  # what is eaten beside the pieces: in no sum
+NOT_AN_INGREDIENT = "none"
+TOLD = ("method", "page", "title")  # kinds of lines that may tell ingredients in sentences
+# Sweet things spread or rolled in, which no dough is made with; common practice, no source.
+SPREAD = {
+    "jam",
+    "apricot jam",
+    "marmalade",
+    "chocolate",
+    "chocolate chips",
+    "chocolate spread",
+    "caramel",
+    "lemon curd",
+}
+SPREAD |= {"marzipan", "prune paste", "quince paste", "fruit jelly", "milk chocolate", "white chocolate", "praline"}
 
 
 @dataclass(frozen=True)
@@ -54,56 +57,23 @@ class PlacedLine:
 
 @dataclass(frozen=True)
 class Reading:
-    """A recipe as understood; lines in their order, `unread` those nothing could be made of."""
+    """A recipe as understood; lines in their order; not_used: lines of the text that name a food or an amount and were
+    taken for no ingredient; pages: all the lines taken for no part of the recipe; tongue: the language it is in, ""
+    for English."""
 
     title: str
     lines: list[PlacedLine]
     said: list[Said]
     method: str
     not_used: tuple[str, ...] = ()
+    pages: tuple[str, ...] = ()
+    tongue: str = ""
 
     @property
     def unread(self) -> list[ReadLine]:
         """Lines without an ingredient or an amount."""
-        return [p.line for p in self.lines if p.line.by != "taste" and (p.line.use is None or p.line.grams is None)]
-
-
-HEADING_WORDS = set(
-    re.findall(
-        r"\w+",
-        "for the a of dough bread bun buns base main filling fillings stuffing egg wash glaze topping toppings "
-        "sponge starter poolish biga preferment pre ferment scald soaker soaked tangzhong roux to brush finish "
-        "sprinkle decorate icing inside part 1 2",
-    )
-)
-# "Goat cheese filling": a heading without a colon, where a title cannot stand any more
-FILLING_LINE = re.compile(r"^(?:for the )?(?:[a-z-]+ ){1,4}(?:filling|stuffing)$", re.IGNORECASE)
-MOST_FILLINGS = 6
-# "200 g leek (for the leek filling)"
-FOR_FILLING = re.compile(r"(?<!\s)\s*\(for the ((?:[^()\s]+ ){0,8}(?:filling|stuffing))\)\s*$", re.IGNORECASE)
-FOR_WASH = re.compile(r"\b(?:for|to) (?:the )?(?:egg ?wash|wash|brush(?:ing)?|glaz(?:e|ing))\b", re.IGNORECASE)
-YIELD = re.compile(r"^\W*(?:makes?|yields?|serves)\b", re.IGNORECASE)
-
-
-def _heading(text: str, begun: bool = False) -> str | None:
-    """The part a heading names; None for what is no heading. begun: whether a title or an ingredient stands before
-    it.
-    """
-    bare = text.strip().strip("#*_ ").strip()
-    if not bare or len(bare) > 48 or YIELD.match(bare) or read_amount(plain(bare))[0] is not None:
-        return None
-    # "Sour cherry buns" is a title and "Egg wash" a heading: without a colon every word must be a heading's.
-    if (
-        not bare.endswith(":")
-        and not (begun and FILLING_LINE.match(bare))
-        and not set(re.findall(r"[a-z]+", bare.lower())) <= HEADING_WORDS
-    ):
-        return None
-    return next((part for part, words in PARTS if re.search(words, bare, re.IGNORECASE)), None)
-
-
-def _is_method(text: str) -> bool:
-    return bool(VERBS.match(text)) or len(text) > 140 or (len(text) > 70 and text.rstrip().endswith("."))
+        counted = (p for p in self.lines if p.part != NOT_AN_INGREDIENT and p.line.by != "taste")
+        return [p.line for p in counted if p.line.use is None or p.line.grams is None]
 
 
 def _refuse_rubbish(text: str, longest: int) -> None:
@@ -129,107 +99,147 @@ def _refuse_rubbish(text: str, longest: int) -> None:
         )
 
 
-@dataclass
-class _Cursor:
-    """Where the reading stands: title seen, part it is in, whether the method has begun, fillings' headings."""
-
-    title: str = ""
-    part: str | None = None
-    in_method: bool = False
-    fillings: list[str] = field(default_factory=list)
-
-    def enter(self, part: str, heading: str) -> None:
-        """Go on under a heading; each filling with a heading of its own is a part of its own."""
-        self.in_method = False
-        name = " ".join(re.findall(r"[a-z]+", heading.lower()))
-        if part == "filling":
-            if name not in self.fillings:
-                self.fillings = [*self.fillings, name][:MOST_FILLINGS]
-            at = self.fillings.index(name) if name in self.fillings else MOST_FILLINGS - 1
-            part = f"filling {at + 1}" if at else "filling"
-        self.part = part
+def _nothing_found() -> InputError:
+    message = say(
+        "No ingredient was found in this: write one a line, such as “{example}”.",
+        example=verbatim("500 g bread flour"),
+    )
+    return InputError([Problem("no_ingredients", "text", message)])
 
 
-def _sorted_text(text: str) -> tuple[str, list[tuple[str | None, str]], list[str]]:
-    """Title, (part or None, line) of the ingredients, and the method's lines."""
-    at = _Cursor()
-    ingredients: list[tuple[str | None, str]] = []
-    method: list[str] = []
-    for raw in text.splitlines():
-        in_time()
-        line = raw.strip()
-        if not line or INGREDIENTS.match(line):
-            continue
-        heading = _heading(line, bool(at.title or ingredients))
-        opens = METHOD.match(line)
-        if opens and len(line) < 40:
-            at.in_method, line = True, line[opens.end() :].strip()
-            if not line:
-                continue
-        elif heading:
-            at.enter(heading, line)
-            continue
-        if told := FOR_FILLING.search(line):
-            at.enter("filling", told[1])
-            line = line[: told.start()]
-        bare = BULLET.sub("", line)
-        starts_with_amount = read_amount(plain(bare))[0] is not None
-        if at.in_method or (_is_method(line) and not starts_with_amount):
-            method.append(line)
-        elif not at.title and not ingredients and not starts_with_amount and not line.endswith(":"):
-            at.title = line.strip("#*_ ")
-        else:
-            ingredients.append((at.part, line))
-    return at.title, ingredients, method
+class _Placing:
+    """Gives each line its part: that of its heading, what the line itself says it is for, or what a dough can be."""
+
+    def __init__(self, habits: Habits) -> None:
+        self.habits = habits
+        self.past_dough = False
+        self.flour_seen = False
+
+    def place(self, row: Sorted) -> list[PlacedLine]:
+        """The things of a row of ingredients, each in its part."""
+        read = [replace(one, written=row.written) for one in read_line(row.text[:LONGEST_LINE], self.habits)]
+        roles = {r.role for r in read}
+        known = not roles & (DOUGH_ROLES | EITHER_ROLES | {""}) or any(r.use in SPREAD for r in read)
+        self.past_dough = self.past_dough or (self.flour_seen and known and not any(r.purpose for r in read))
+        self.flour_seen = self.flour_seen or "flour" in roles
+        guessed = "filling" if self.past_dough and not roles & DOUGH_ROLES else "dough"
+        return [self._placed(one, row, guessed) for one in read]
+
+    def _placed(self, line: ReadLine, row: Sorted, guessed: str) -> PlacedLine:
+        part = row.part if row.part not in (None, "ingredients", "method") else None
+        part = _rather(part, line)
+        placed = PlacedLine(line.purpose or part or guessed, bool(line.purpose or (part and row.sure)), line)
+        return _asked_about(placed)
 
 
-def _placed(part: str | None, lines: list[ReadLine], seen_dough_end: bool) -> list[PlacedLine]:
-    own = [("wash" if FOR_WASH.search(line.segment) else None) for line in lines]
-    inferred = "filling" if seen_dough_end else "dough"
-    return [PlacedLine(w or part or inferred, bool(w or part), line) for w, line in zip(own, lines, strict=True)]
+def _rather(part: str | None, line: ReadLine) -> str | None:
+    """A beaten egg to finish with is a wash, and a glaze of sugar is no wash."""
+    if part == "topping" and line.role == "egg":
+        return "wash"
+    if part == "wash" and line.role in ("sugar", "seed", "nut"):
+        return "topping"
+    return part
+
+
+def _asked_about(placed: PlacedLine) -> PlacedLine:
+    """A dough with meat or a lot of cheese in it is asked about."""
+    line, least = placed.line, STRANGE_IN_DOUGH.get(placed.line.role)
+    if placed.part != "dough" or least is None or (line.grams and line.grams.typical < least):
+        return placed
+    asked = say("In the dough? It reads like a filling.")
+    return PlacedLine(placed.part, False, replace(line, why=(*line.why, asked)))
+
+
+def _from_prose(sentences_told: list[str], habits: Habits) -> list[PlacedLine]:
+    """Ingredients out of the sentences of a method."""
+    found: list[PlacedLine] = []
+    cursor = Cursor()
+    for sentence in sentences_told:
+        part = cursor.of(sentence)
+        told = list(things_told(sentence, habits.own))
+        if part == "wash" and not told and (one := brushed_on(sentence, habits.own)):
+            told = [one]
+        for thing in told:
+            line = line_of(thing, sentence, "", habits)
+            found.append(_asked_about(PlacedLine(part, part != "dough" or line.role != "", line)))
+    return found
+
+
+def _has_flour(lines: list[PlacedLine]) -> bool:
+    return any(p.line.role in ("flour", "dough") for p in lines)
+
+
+def _not_used(rows: list[Sorted], lines: list[PlacedLine]) -> Iterator[str]:
+    """Rows taken for no ingredient that name a food with a number beside it."""
+    read = {p.line.written for p in lines}
+    for row in rows:
+        if row.kind in ("page", "method") and row.written not in read:
+            tokens = tokens_of(plain(row.text[:LONGEST_LINE]))
+            if any(t.kind == "number" for t in tokens) and hits([t.word for t in tokens]):
+                yield row.written
+
+
+def _by_percentage(lines: list[PlacedLine]) -> list[PlacedLine]:
+    """Baker's percentages weighed, where the recipe says how much flour 100 % is."""
+    told = [p for p in lines if p.line.percent is not None]
+    flour = [p.line.grams.typical for p in lines if p.line.role == "flour" and p.line.grams]
+    if len(told) < 3 or not flour:
+        return lines
+    whole = any(p.line.role == "flour" for p in told)
+    kept = [p for p in lines if not (whole and p.line.role == "flour" and p.line.percent is None)]
+    return [replace(p, line=of_flour(p.line, sum(flour))) if p.line.percent is not None else p for p in kept]
+
+
+def _tongue(lines: list[PlacedLine]) -> str:
+    """The language most foods are named in."""
+    told = [p.line.tongue for p in lines if p.line.use]
+    other = [t for t in told if t]
+    return max(set(other), key=other.count) if len(other) * 2 > len(told) else ""
+
+
+def _glazes(lines: list[PlacedLine]) -> list[PlacedLine]:
+    """A glaze with sugar or jam and no egg is a topping with all that is in it."""
+    washed = [p for p in lines if p.part == "wash" and not p.line.purpose]
+    egg = any(p.line.role == "egg" for p in washed)
+    sweet = any(p.part == "topping" and p.line.role == "sugar" for p in lines)
+    if egg or not washed or not sweet:
+        return lines
+    return [replace(p, part="topping") if p in washed else p for p in lines]
 
 
 def read_recipe(text: str, habits: Habits = Habits()) -> Reading:  # noqa: B008
     """A pasted recipe as understood.
 
-    Where no heading says so, ingredients are dough until the first that no dough holds. Raises
-    InputError with a sentence for nothing, for rubbish, and for a text with no ingredient in it.
+    Where no heading says so, ingredients are dough until the first that no dough holds. Raises InputError with a
+    sentence for nothing, for rubbish, and for a text with no ingredient in it.
     """
     _refuse_rubbish(text, LONGEST_PAGE)
     # One space is as good as many, and no pattern then runs along them again and again.
     text = SPACES.sub(" ", as_plain_text(text))
     _refuse_rubbish(text, LONGEST_TEXT)
-    title, ingredients, method = _sorted_text(text)
-    placed: list[PlacedLine] = []
-    past_dough = False
-    for part, line in ingredients:
-        read = read_line(line[:LONGEST_LINE], habits)
-        roles = {r.role for r in read}
-        has_flour = any(p.line.role == "flour" for p in placed)
-        past_dough = past_dough or (has_flour and not roles & (DOUGH_ROLES | EITHER_ROLES | {""}))
-        placed += _placed(part, read, past_dough and not roles & DOUGH_ROLES)
-    if not any(p.line.use for p in placed):
-        raise InputError(
-            [
-                Problem(
-                    "no_ingredients",
-                    "text",
-                    say(
-                        "No ingredient was found in this: write one a line, such as “{example}”.",
-                        example=verbatim("500 g bread flour"),
-                    ),
-                )
-            ]
-        )
+    sorter = Sorter(mended(rows_of(text)))
+    rows = sorter.sorted()
+    placing = _Placing(habits)
+    lines: list[PlacedLine] = []
+    for row in rows:
+        in_time()
+        if row.kind == "ingredient":
+            lines += placing.place(row)
+    method = [row.text for row in rows if row.kind == "method"]
+    if not _has_flour(lines):
+        told = _from_prose([s for row in rows if row.kind in TOLD for s in sentences(row.text)], habits)
+        lines = [*told, *(p for p in lines if p.line.written not in {q.line.written for q in told})]
+    if not any(p.line.use for p in lines):
+        raise _nothing_found()
+    lines = _glazes(_by_percentage(lines))
     joined = "\n".join(method)
-    return Reading(title or "A recipe", _with_yield(placed), said_in(f"{_yield_lines(text)}\n{joined}"), joined)
-
-
-def _with_yield(placed: list[PlacedLine]) -> list[PlacedLine]:
-    """Lines that are no ingredient but say how many it makes are not ingredients."""
-    return [p for p in placed if not YIELD.match(p.line.written)]
-
-
-def _yield_lines(text: str) -> str:
-    """Lines outside the method that say how many it makes."""
-    return "\n".join(line for line in text.splitlines() if YIELD.match(line))
+    counts = "\n".join(row.text for row in rows if row.kind in ("yield", "heading"))
+    return Reading(
+        sorter.title or "A recipe",
+        lines,
+        said_in(f"{counts}\n{joined}"),
+        joined,
+        tuple(dict.fromkeys(_not_used(rows, lines))),
+        tuple(dict.fromkeys(row.written for row in rows if row.kind == "page")),
+        _tongue(lines),
+    )

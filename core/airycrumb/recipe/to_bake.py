@@ -7,10 +7,11 @@ from typing import Any
 from airycrumb.data.heat import WASHES
 from airycrumb.data.measures import UNITS
 from airycrumb.quantities import Band
-from airycrumb.recipe.amounts import plain, read_amount
+from airycrumb.recipe.amounts import read_amount
 from airycrumb.recipe.closing import closing_of
 from airycrumb.recipe.method import Said, sentences
 from airycrumb.recipe.reading import PlacedLine, Reading
+from airycrumb.recipe.tokens import plain
 from airycrumb.stations.enclose.registry import CLOSINGS
 from airycrumb.words import Message, as_number, in_celsius, in_grams, in_millimetres, listed, say, verbatim
 

@@ -1,0 +1,58 @@
+"""A line of a recipe as tokens: numbers, words and marks, each with where it stands."""
+
+import re
+import unicodedata
+from dataclasses import dataclass
+from functools import lru_cache
+
+# A thousands comma has three digits behind it and no nought before; any other comma is a decimal one.
+_NUMBER = r"\d{1,3}(?:,\d{3})++(?![\d.,])|\d++(?:[.,]\d++)?"
+_WORD = r"[^\W\d_]++(?:['-][^\W\d_]++)*+"
+_TOKEN = re.compile(rf"(?P<number>{_NUMBER})|(?P<word>[dl]'(?=[^\W\d_])|{_WORD})|(?P<mark>\S)", re.IGNORECASE)
+_ELIDED = ("d'", "l'")  # "d'huile": the word behind it is what counts
+
+
+@dataclass(frozen=True)
+class Token:
+    """kind: number, word or mark. text: as written; word: in lower case without accents; start, end: in the line."""
+
+    kind: str
+    text: str
+    word: str
+    start: int
+    end: int
+
+    @property
+    def value(self) -> float:
+        """A number's value."""
+        thousands = re.fullmatch(r"[1-9]\d{0,2}(?:,\d{3})+", self.text)
+        return float(self.text.replace(",", "" if thousands else "."))
+
+
+def plain(text: str) -> str:
+    """The text with one kind of dash, space and fraction: "1½–2 cups" becomes "1 1/2-2 cups"."""
+    spread = re.sub(r"(?<=\d)(?=[¼-¾⅐-⅞])", " ", text)
+    simple = unicodedata.normalize("NFKC", spread).replace("\u2044", "/")
+    simple = re.sub(r"[\u2010-\u2015\u2212]", "-", simple)
+    return re.sub(r"\s+", " ", simple.replace("\u2019", "'").replace("\u02bc", "'")).strip()
+
+
+@lru_cache(maxsize=8192)
+def folded(word: str) -> str:
+    """A word in lower case without its accents: "Crème" is "creme", "Öl" is "ol"."""
+    spread = unicodedata.normalize("NFKD", word.lower().replace("ß", "ss").replace("œ", "oe"))
+    return "".join(c for c in spread if not unicodedata.combining(c))
+
+
+def tokens_of(text: str) -> list[Token]:
+    """The tokens of a plain text. Every character that is no space is in one."""
+    found = []
+    for hit in _TOKEN.finditer(text):
+        kind = hit.lastgroup or "mark"
+        found.append(Token(kind, hit[0], folded(hit[0]), hit.start(), hit.end()))
+    return [t for t in found if t.word not in _ELIDED]
+
+
+def set_of(words: str) -> frozenset[str]:
+    """The words of a list written in one string."""
+    return frozenset(words.split())
