@@ -187,7 +187,20 @@ def _doubted(reading: Reading, line: str) -> bool:
 
 
 def _facts_of(reading: Reading) -> list[tuple[str, str, float, float]]:
-    return [(s.step, s.what, s.value.low, s.value.high) for s in reading.said]
+    told = [s for s in reading.said if not s.condition]
+    return [(*_gold_name(s.step, s.what), s.value.low, s.value.high) for s in told]
+
+
+GOLD = {"each_g": ("each", "g"), "filling_each_g": ("filling_each", "g"), "thick_mm": ("thick", "mm")}
+GOLD |= {"across_mm": ("across", "mm"), "pieces": ("", "pieces")}
+
+
+def _gold_name(step: str, what: str) -> tuple[str, str]:
+    """How a fact is named in the corpus."""
+    if what in GOLD:
+        return GOLD[what]
+    step = "bake" if step == "preheat" and what == "temperature" else step
+    return step, {"minutes": "min", "temperature": "c"}[what]
 
 
 def _same_fact(a: tuple[str, str, float, float], b: tuple[str, str, float, float]) -> bool:

@@ -66,7 +66,7 @@ class Method(unittest.TestCase):
                 ("rise", "minutes", 60),
                 ("proof", "minutes", 25),
                 ("steam", "minutes", 15),
-                ("steam", "minutes", 5),
+                ("rest", "minutes", 5),
             ],
         )
 

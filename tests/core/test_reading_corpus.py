@@ -33,6 +33,10 @@ class Corpus(unittest.TestCase):
         self.assertLessEqual(whole(False).silent_rate, MOST_SILENT)
         self.assertLessEqual(whole(True).silent_rate, MOST_SILENT_ASIDE)
 
+    def test_the_methods_facts_with_their_steps(self) -> None:
+        for aside, least in ((False, 0.9), (True, 0.85)):
+            self.assertGreaterEqual(whole(aside).fact_recall, least)
+
     def test_the_score_sees_what_is_wrong(self) -> None:
         """A score that cannot fail proves nothing: a text of another recipe scores nothing."""
         one, other = corpus()[0], corpus()[1]

@@ -10,9 +10,15 @@ SIZES = {"small": 0.7, "medium": 1.0, "large": 1.35, "big": 1.35, "extra large":
 # Units that may stand without a number before them: "pinch of salt".
 BARE = ("pinch", "handful", "knob")
 OF = ("of", "de", "di", "du", "des", "del", "della", "d")
+BELOW = (2.0, 3.0, 4.0, 5.0, 6.0, 8.0, 10.0, 16.0)  # what stands below a fraction's line; "200 / 20 min" is none
+_SIZED = {*SIZES, "extra"}
 SMALLER = {"kg": ("g", 1000.0), "lb": ("oz", 16.0)}
 _FOLDED_UNITS = {folded(word): unit for word, unit in UNIT_WORDS.items()}
-_LONG = sorted(((tuple(map(folded, words)), unit) for words, unit in LONG_UNITS.items()), key=lambda u: -len(u[0]))
+_LONG: dict[str, list[tuple[tuple[str, ...], str]]] = {}
+for _words, _unit in sorted(LONG_UNITS.items(), key=lambda u: -len(u[0])):
+    _LONG.setdefault(folded(_words[0]), []).append((tuple(map(folded, _words)), _unit))
+# Words an amount may begin with, besides digits.
+_BEGINS = {*NUMBER_WORDS, *HEDGES, "~", *(word for word, unit in _FOLDED_UNITS.items() if unit in BARE)}
 _PACKED = ("packet", "tin", "piece")  # units that say nothing of the size of what they count
 
 
@@ -51,7 +57,7 @@ def _fraction(tokens: Sequence[Token], at: int) -> tuple[float, int] | None:
     if not (at < len(tokens) and tokens[at].kind == "number" and over):
         return None
     below = tokens[at + 2].value
-    return (tokens[at].value / below, at + 3) if below else None
+    return (tokens[at].value / below, at + 3) if below in BELOW else None
 
 
 def _digits(tokens: Sequence[Token], at: int) -> tuple[float, int]:
@@ -98,12 +104,12 @@ def _past(tokens: Sequence[Token], at: int, *each: tuple[str, ...]) -> int:
 
 def unit_at(tokens: Sequence[Token], at: int) -> tuple[str, int] | None:
     """The unit that begins at a token, and the token it ends before."""
-    for words, unit in _LONG:
-        if tuple(t.word for t in tokens[at : at + len(words)]) == words:
-            return unit, at + len(words)
     if at >= len(tokens):
         return None
     token = tokens[at]
+    for words, unit in _LONG.get(token.word, ()):
+        if tuple(t.word for t in tokens[at : at + len(words)]) == words:
+            return unit, at + len(words)
     unit = CAPITAL_UNITS.get(token.text) or _FOLDED_UNITS.get(token.word, "")
     if token.text == "#":
         unit = "lb"
@@ -130,7 +136,8 @@ def _hedges(tokens: Sequence[Token], at: int) -> tuple[list[str], int]:
     return found, at
 
 
-def _range(tokens: Sequence[Token], at: int) -> tuple[float, float, int] | None:
+def range_at(tokens: Sequence[Token], at: int) -> tuple[float, float, int] | None:
+    """A number or a range that begins at a token: its ends, and the token it ends before."""
     first = _number(tokens, at)
     if first is None:
         return None
@@ -145,7 +152,7 @@ def _range(tokens: Sequence[Token], at: int) -> tuple[float, float, int] | None:
 def _single(tokens: Sequence[Token], at: int) -> Read:
     """One measure: hedges, a number or a range, a size, a unit, "of"."""
     hedges, begin = _hedges(tokens, at)
-    spread = _range(tokens, begin)
+    spread = range_at(tokens, begin)
     if spread is None:
         unit = unit_at(tokens, begin)
         if unit is None or (unit[0] not in BARE and not (hedges and begin - at > len(hedges))):
@@ -154,9 +161,8 @@ def _single(tokens: Sequence[Token], at: int) -> Read:
     low, high, after = spread
     more, after = _hedges(tokens, after)
     size = ""
-    for words in SIZES:
-        if " ".join(t.word for t in tokens[after : after + len(words.split())]) == words:
-            size, after = words, after + len(words.split())
+    if after < len(tokens) and tokens[after].word in _SIZED:
+        size, after = _size(tokens, after)
     unit = unit_at(tokens, _past(tokens, after, ("-",))) or ("", after)
     after = unit[1]
     # "2 c cups" is no unit twice; "1 dozen eggs" multiplies.
@@ -167,8 +173,17 @@ def _single(tokens: Sequence[Token], at: int) -> Read:
     return _hedged(measure, [*hedges, *more]), _past(tokens, after, OF)
 
 
+def _size(tokens: Sequence[Token], at: int) -> tuple[str, int]:
+    """ "large" or "extra large", and where it ends."""
+    if tokens[at].word == "extra":
+        return ("extra large", at + 2) if _is(tokens, at + 1, "large") else ("", at)
+    return tokens[at].word, at + 1
+
+
 def measure_at(tokens: Sequence[Token], at: int) -> Read:
     """The amount that begins at a token: "3 x 400 g", "1 lb 2 oz", "one 15-ounce can", "2 cups"; None for none."""
+    if at >= len(tokens) or (tokens[at].kind != "number" and tokens[at].word not in _BEGINS):
+        return None
     if times := _times_at(tokens, at):
         count, after = times
         inner = _single(tokens, after)

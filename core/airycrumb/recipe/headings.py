@@ -163,6 +163,7 @@ def _has_amount_outside(text: str) -> bool:
     return _has_amount(re.sub(r"\([^()]*\)|\b(?:for|per) (?:\w+ ){0,3}\w+(?: \d+ ?g)?", " ", text))
 
 
+@lru_cache(maxsize=4096)
 def heading_of(line: str, begun: bool = False) -> Heading | None:
     """The part a line opens; None for what is no heading. begun: whether a title or an ingredient stands before it."""
     if len(line) > 400 or YIELD.match(line) or line.rstrip().endswith((".", "!", "?")):

@@ -1,6 +1,7 @@
 """A pasted text as lines of a recipe: table rows put together, broken lines mended, what is no recipe told apart."""
 
 import re
+from collections.abc import Sequence
 from dataclasses import dataclass
 
 from airycrumb.memo import in_time
@@ -41,7 +42,7 @@ VERBS = re.compile(
     re.IGNORECASE,
 )  # fmt: skip
 TIMES_OR_HEAT = re.compile(
-    r"\d\s*(?:min\w*|mins?|hours?|hrs?|minuten|minuti|minutes)\b|\d\s*°|\b\d{2,3}\s?[CF]\b", re.I
+    r"\bgas mark\b|\d\s*(?:min\w*|mins?|hours?|hrs?|minuten|minuti|minutes)\b|\d\s*°|\b\d{2,3}\s?[CF]\b", re.I
 )
 HEADER_CELLS = set_of(
     "ingredient ingredients amount qty quantity unit units item items grams g weight baker's % name menge "
@@ -130,7 +131,7 @@ def _goes_on(before: str, text: str) -> bool:
     return not last[-1].names or (len(words) == 1 and known([last[-1].names[-1], words[0]]) is not None)
 
 
-def _is_ingredient(found: list[Thing], text: str) -> bool:
+def _is_ingredient(found: Sequence[Thing], text: str) -> bool:
     """Whether a line names foods, or an amount in a kitchen's unit of something unknown."""
     if any(thing.amounts and (thing.known or thing.amounts[0].measure.unit) for thing in found):
         return True
@@ -139,7 +140,7 @@ def _is_ingredient(found: list[Thing], text: str) -> bool:
     return bool(found) and all(thing.known for thing in found) and sum(len(t.words) for t in found) <= 6
 
 
-def _is_method(text: str, found: list[Thing]) -> bool:
+def _is_method(text: str, found: Sequence[Thing]) -> bool:
     """Whether a line tells what to do."""
     starts_with_amount = bool(re.match(r"^\W*\d+[./\d\s]*\s*[^\W\d]", BULLET.sub("", text)))
     if re.match(r"^\W*\d{1,2}[.)]?\s+[A-Z]", text) and VERBS.match(text) and TIMES_OR_HEAT.search(text):
@@ -237,7 +238,7 @@ class Sorter:
             return self._above(bare, written)
         if META.match(text) and not any(t.amounts and t.known and t.amounts[0].measure.unit for t in found):
             return Sorted("page", text, written)
-        if _is_method(text, found):
+        if _is_method(text, found) or (TIMES_OR_HEAT.search(text) and not any(t.known for t in found)):
             if self.listed:
                 self.section = "list"
             return Sorted("method", text, written)
@@ -258,7 +259,7 @@ class Sorter:
             return Sorted("title", bare, written)
         return Sorted("page", bare, written)
 
-    def _in_method(self, text: str, written: str, found: list[Thing]) -> Sorted:
+    def _in_method(self, text: str, written: str, found: Sequence[Thing]) -> Sorted:
         # A list that goes on behind the method: amounts with foods, and no sentence.
         weighed = found and all(t.amounts and t.known for t in found) and len(text) < 60
         if weighed and not _is_method(text, found) and not text.rstrip().endswith("."):

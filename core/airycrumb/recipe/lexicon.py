@@ -106,9 +106,13 @@ def names(own: Own = ()) -> dict[Words, Named]:
 
 
 @lru_cache(maxsize=64)
-def longest(own: Own = ()) -> int:
-    """Words in the longest name."""
-    return max(map(len, names(own)))
+def _longest(own: Own = ()) -> dict[str, int]:
+    """Words in the longest name that begins with a word."""
+    found: dict[str, int] = {}
+    for words in names(own):
+        if words:
+            found[words[0]] = max(found.get(words[0], 0), len(words))
+    return found
 
 
 @dataclass(frozen=True)
@@ -126,12 +130,17 @@ def known(words: Sequence[str], own: Own = ()) -> Named | None:
     return every.get(exact) or every.get(one_of(exact))
 
 
-def hits(words: Sequence[str], own: Own = ()) -> list[Hit]:
+def hits(words: Sequence[str], own: Own = ()) -> tuple[Hit, ...]:
     """Every name among neighbouring words, longer ones first where they overlap, in their order."""
-    most = longest(own)
+    return _hits(tuple(words), own)
+
+
+@lru_cache(maxsize=8192)
+def _hits(words: Words, own: Own) -> tuple[Hit, ...]:
+    most = _longest(own)
     every = []
-    for at in range(len(words)):
-        for length in range(min(most, len(words) - at), 0, -1):
+    for at, word in enumerate(words):
+        for length in range(min(max(most.get(word, 0), most.get(singular(word), 0)), len(words) - at), 0, -1):
             named = known(words[at : at + length], own)
             if named is not None:
                 every.append(Hit(at, at + length, named))
@@ -141,4 +150,4 @@ def hits(words: Sequence[str], own: Own = ()) -> list[Hit]:
     for hit in sorted(every, key=lambda h: (h.start - h.end, -h.start)):
         if all(hit.end <= other.start or hit.start >= other.end for other in found):
             found.append(hit)
-    return sorted(found, key=lambda h: h.start)
+    return tuple(sorted(found, key=lambda h: h.start))

@@ -3,6 +3,7 @@
 import re
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
+from functools import lru_cache
 
 from airycrumb.data.measures import (
     CUP_HABITS,
@@ -305,12 +306,13 @@ def of_flour(line: ReadLine, flour: float) -> ReadLine:
     return replace(line, grams=grams, by="mass", sureness=0.85, why=(told,))
 
 
-def things_of(line: str, own: Own = ()) -> list[Thing]:
+@lru_cache(maxsize=4096)
+def things_of(line: str, own: Own = ()) -> tuple[Thing, ...]:
     """The things a line names, before they are weighed."""
     simple = HEDGED.sub(r"\1", BULLET.sub("", plain(line))).replace("H2O", "water")
     tokens = tokens_of(simple)[:MOST_TOKENS]
     found = _whole(things(tokens, own))
-    return [one for thing in found for one in _pressed(thing) if one.words or one.amounts]
+    return tuple(one for thing in found for one in _pressed(thing) if one.words or one.amounts)
 
 
 def read_line(line: str, habits: Habits = Habits()) -> list[ReadLine]:

@@ -1,121 +1,257 @@
-"""What a recipe's method says: temperatures, times, counts, weights, thicknesses, diameters."""
+"""What a recipe's method says: temperatures, times, counts, weights, thicknesses, diameters, each with its step."""
 
 import re
+from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 
 from airycrumb.quantities import Band
-from airycrumb.recipe.tokens import plain
+from airycrumb.recipe.numbers import NO_SIZE, Number, numbers_in, sentences, tokens_in
+from airycrumb.recipe.tokens import Token, set_of
 
-# A number begins where its digits do and gives none back: a pasted run of digits costs its length, not its cube.
-_N = r"(?<!\d)(\d++(?:[.,]\d++)?(?:\s+\d++\s*/\s*\d++)?|\d++\s*/\s*\d++)"
-_RANGE = rf"{_N}(?:\s*(?:-|to|or)\s*{_N})?"
-TEMPERATURE = re.compile(rf"{_RANGE}\s*(?:°|º|degrees?|deg\.?)?\s*(C|F|celsius|fahrenheit)\b", re.IGNORECASE)
-TIME = re.compile(rf"{_RANGE}\s*(minutes?|mins?|hours?|hrs?|h)\b", re.IGNORECASE)
-WORD_TIME = re.compile(r"\b(half an hour|an hour and a half|an hour|overnight)\b", re.IGNORECASE)
-LENGTH = re.compile(rf"{_RANGE}\s*-?\s*(mm|cm|inch(?:es)?|in\b|\")", re.IGNORECASE)
-COUNT = re.compile(
-    r"(?:into|makes?|form|shape|yields?:?)\s+(?:about\s+)?(\d{1,3})(?![\d.,/])"
-    # "into 5-inch circles" and "into 60 g pieces" count nothing.
-    r"(?!\s*-?\s*(?:to\s|-|\d|mm|cm|in\b|inch|\"|g\b|grams?|oz|ounces?|ml|cups?|tbsp|tsp|min|hours?|h\b|°|%))",
+__all__ = ["Said", "said_in", "sentences"]
+
+# Words by the step they speak of; the one nearest before a number decides. Common practice, no source.
+STEPS: tuple[tuple[str, frozenset[str]], ...] = (
+    ("preheat", set_of("preheat preheated pre-heat heat preheating")),
+    ("bake", set_of("bake baked baking oven enfourner hornear cuocere forno backen")),
+    ("steam", set_of("steam steamed steamer steaming")),
+    ("fry", set_of("fry fried frying pan skillet griddle pan-fry sear")),
+    ("roast", set_of("roast roasted roasting")),
+    ("cold", set_of("fridge refrigerate refrigerated refrigerator overnight")),
+    ("stand", set_of("rise rises rising prove proof double doubled ferment stand rest rests leave left wait bulk")),
+    ("cool", set_of("cool cooled cooling chill")),
+    ("knead", set_of("knead kneaded kneading mixer mix beat")),
+    ("simmer", set_of("simmer boil soften brown saute soak steep toast")),
+)  # fmt: skip
+STEP_OF = {word: step for step, words in STEPS for word in words}
+# An oven that is off is a warm place, and no heat.
+OFF = re.compile(
+    r"\b(?:switched|turned)[- ]off oven\b|\boven light\b|\boven(?:,)? (?:switched|turned) off\b|"
+    r"\boven with (?:only )?the light\b|\bunheated oven\b|\bstone\b",
     re.IGNORECASE,
 )
-EACH = re.compile(
-    rf"{_RANGE}\s*(g|grams?|oz|ounces?)\s*(?:each|a piece|apiece|pieces?|balls?|portions?)", re.IGNORECASE
+SHAPED = set_of(
+    "shape shaped divide divided form formed portion roll rolled fill filled wrap wrapped buns rolls balls pieces cut "
+    "knock braid pleat seal stretch dumplings parcels boats breads tray"
 )
-MASSES = {"g": 1.0, "o": 28.349523125}
-STEPS = (
-    ("preheat", r"\bpre-?heat"),
-    ("bake", r"\bbak(?:e|ing)\b|\boven\b"),
-    ("steam", r"\bsteam"),
-    ("fry", r"\bfr(?:y|ied)\b|\bpan\b|\bskillet\b"),
-    ("proof", r"\b(?:second|final|last)\s+(?:rise|proof|prove)|\bproof\b|\bprove\b|rise again|shaped"),
-    ("rise", r"\brise\b|\brising\b|\bdoubled?\b|\bferment"),
-    ("rest", r"\brest\b|\bcool\b"),
-    ("knead", r"\bknead"),
-    ("yeast", r"\byeast\b"),
-)
-
-
-def number(text: str) -> float:
-    """A written number: "1 1/2", "3/4", "0,5"."""
-    whole, _, part = text.replace(" / ", "/").replace(",", ".").rpartition(" ")
-    top, _, bottom = part.partition("/")
-    fraction = float(top) / float(bottom) if bottom and float(bottom) else float(top)
-    return (float(whole) if whole.strip() else 0.0) + fraction
+ROUNDED = set_of("round rounds rounded balls ball divide divided")
+AGAIN = re.compile(
+    r"\b(?:second|final|last|another|once more|again|2nd)\b[^.]{0,24}(?:ris|pro|rest)|"
+    r"\b(?:rise|prove|proof|rise once)\b[^.]{0,14}\b(?:again|once more)\b",
+    re.IGNORECASE,
+)  # fmt: skip
+DOUGH = re.compile(r"\bdough\b|\bbulk\b|\bfirst rise\b", re.IGNORECASE)
+HEATS = ("bake", "steam", "fry")
+INSIDE = set_of("filling fillings stuffing custard")
+BENCH_MIN = 20.0  # a rest of rounded pieces up to here is a bench rest; assumed
+YEAST_MIN = 15.0
+MOST_PROOF_MIN = 45.0  # "proof" is said of the first rise too, which takes longer; common practice
+LOWEST_HEAT_C = 90.0  # an oven is warmer; common practice
+FIRE = set_of("high medium low gentle the off of moderate strong direct medium-low medium-high - residual")
+CORE = set_of("inside internal core centre center middle probe thermometer")
+BESIDE = set_of("more after every extra longer another fan")  # a number they stand beside is a condition
 
 
 @dataclass(frozen=True)
 class Said:
-    """Something a recipe says. step: what it is about; what: temperature, minutes, pieces, each_g, thick_mm
-    or across_mm; value in °C, min, pieces, g or mm; text: the sentence it stands in."""
+    """Something a recipe says. step: what it is about; what: temperature, minutes, pieces, each_g, filling_each_g,
+    thick_mm or across_mm; value in °C, min, pieces, g or mm; text: the sentence it stands in; condition: true where
+    it only holds in a case the sentence names ("in a cold house 15 more")."""
 
     step: str
     what: str
     value: Band
     text: str
+    condition: bool = False
 
 
-def _band(low: str, high: str | None, size: float = 1.0, offset: float = 0.0) -> Band:
-    first = number(low)
-    last = number(high) if high else first
-    a, b = sorted(((first - offset) * size, (last - offset) * size))
-    return Band(a, (a + b) / 2, b)
-
-
-def step_of(sentence: str) -> str:
-    """What a sentence of a method is about: the first of the steps it names, "" for none."""
-    return next((name for name, words in STEPS if re.search(words, sentence, re.IGNORECASE)), "")
-
-
-def _temperatures(sentence: str) -> list[tuple[str, Band]]:
+def _steps_at(tokens: Sequence[Token]) -> list[tuple[int, str]]:
+    """Where words of a step stand; "over high heat" begins nothing."""
     found = []
-    for low, high, unit in TEMPERATURE.findall(sentence):
-        fahrenheit = unit[0].upper() == "F"
-        found.append((unit[0].upper(), _band(low, high, 1 / 1.8 if fahrenheit else 1.0, 32.0 if fahrenheit else 0.0)))
-    # "375 F (190 C)" is one temperature said twice: Celsius is kept.
-    celsius = [f for f in found if f[0] == "C"]
-    return celsius or found
-
-
-def _times(sentence: str) -> list[Band]:
-    found = [_band(a, b, 60.0 if unit[0].lower() == "h" else 1.0) for a, b, unit in TIME.findall(sentence)]
-    words = {"half an hour": 30.0, "an hour and a half": 90.0, "an hour": 60.0, "overnight": 600.0}
-    return found + [Band(m, m, m) for w in WORD_TIME.findall(sentence) for m in [words[w.lower()]]]
-
-
-def _lengths(sentence: str) -> list[tuple[str, Band]]:
-    found = []
-    for hit in LENGTH.finditer(sentence):
-        size = {"m": 1.0, "c": 10.0}.get(hit[3][0].lower(), 25.4)
-        after, before = sentence[hit.end() : hit.end() + 8].lower(), sentence[: hit.start()].lower()
-        thick = "thick" in after or before.rstrip().endswith(("thickness of", "thick"))
-        found.append(("thick_mm" if thick else "across_mm", _band(hit[1], hit[2], size)))
+    for at, token in enumerate(tokens):
+        before = tokens[at - 1].word if at else ""
+        if token.word in STEP_OF and not (token.word == "heat" and before in FIRE):
+            found.append((at, STEP_OF[token.word]))
     return found
 
 
-LONGEST_SENTENCE = 400  # characters; what is longer is no sentence of a method
+def _nearest(steps: Sequence[tuple[int, str]], at: int, clauses: Sequence[int]) -> str:
+    """The step of a number: the last word of one before it, in its own clause first; else the next behind it."""
+    begin = max((c for c in clauses if c <= at), default=0)
+    end = min((c for c in clauses if c > at), default=10**6)
+    own = [(i, step) for i, step in steps if begin <= i < end]
+    before = [step for i, step in own if i < at]
+    if before:
+        return before[-1]
+    if own:
+        return own[0][1]
+    earlier = [step for i, step in steps if i < at]
+    return earlier[-1] if earlier else (steps[0][1] if steps else "")
 
 
-def sentences(method: str) -> list[str]:
-    """A method's sentences: they end at a full stop, a semicolon or a line."""
-    found = (plain(one[:LONGEST_SENTENCE]) for one in re.split(r"(?<=[.;!])\s+(?=\D)|\n", method))
-    return [one for one in found if one]
+def _clauses(tokens: Sequence[Token]) -> list[int]:
+    """Where clauses begin: behind a comma, "then", "and", "or"."""
+    return [i + 1 for i, t in enumerate(tokens) if t.word in (",", ";", "then", "and", "or", "while", "(")]
+
+
+def _around(tokens: Sequence[Token], number: Number, before: int, behind: int) -> set[str]:
+    near = [*tokens[max(0, number.at - before) : number.at], *tokens[number.end : number.end + behind]]
+    return {t.word for t in near}
+
+
+class _Teller:
+    """Goes through the sentences of a method, knowing what has been done so far."""
+
+    def __init__(self) -> None:
+        self.shaped = False
+        self.rolled = False
+        self.heated = False
+        self.woken = False
+
+    def tell(self, sentence: str) -> Iterator[Said]:
+        """What a sentence says."""
+        bare = OFF.sub("warm place", sentence)
+        tokens = tokens_in(bare)
+        words = {t.word for t in tokens}
+        steps, clauses = _steps_at(tokens), _clauses(tokens)
+        shapes_first = bool(words & SHAPED) and not DOUGH.search(sentence)
+        heated = self.heated
+        found = []
+        for number in numbers_in(tokens):
+            step = _nearest(steps, number.at, clauses)
+            one = self._one(number, step, tokens, sentence, shapes_first)
+            if one is not None:
+                found.append(one)
+            self.heated = self.heated or (step in HEATS and number.what == "minutes")
+        self.shaped = self.shaped or bool(words & SHAPED and not (words <= {"tray"}) and not INSIDE & words)
+        self.shaped = self.shaped or bool(words & (SHAPED - set_of("roll rolls cut tray")))
+        self.rolled = self.rolled or bool(words & set_of("fill filled filling wrap fold seal pleat braid close"))
+        self.heated = self.heated or heated
+        yield from _once(found)
+
+    def _one(
+        self, number: Number, step: str, tokens: Sequence[Token], sentence: str, shapes_first: bool
+    ) -> Said | None:
+        near = _around(tokens, number, 3, 3)
+        beside = _around(tokens, number, 1, 1)
+        condition = bool(beside & BESIDE) and not (beside & {"after"} and number.what == "temperature")
+        condition = condition or "house" in _around(tokens, number, 6, 0)
+        if number.what == "minutes":
+            about = self._about(number, step, tokens, sentence, shapes_first)
+            return Said(about, "minutes", number.value, sentence, condition)
+        if number.what == "temperature":
+            return self._warmth(number, step, near, sentence, condition)
+        if number.what == "mm":
+            return _size(number, tokens, sentence)
+        if number.what == "pieces":
+            return Said("", "pieces", number.value, sentence, condition)
+        return _weight(number, tokens, sentence)
+
+    def _about(self, number: Number, step: str, tokens: Sequence[Token], sentence: str, shapes_first: bool) -> str:
+        """The step of a time."""
+        words = {t.word for t in tokens}
+        minutes = number.value.low
+        if step == "cool":
+            return "cool" if words & INSIDE or not self.heated else "rest"
+        if step == "preheat":
+            return "preheat"
+        if step == "stand":
+            return self._stands(minutes, words, number, tokens, sentence, shapes_first)
+        if step == "" and minutes and words & set_of("yeast milk water foam foamy"):
+            return "yeast"
+        return step or (
+            "bake" if any(n.what == "temperature" and n.value.low > LOWEST_HEAT_C for n in numbers_in(tokens)) else ""
+        )
+
+    def _stands(
+        self,
+        minutes: float,
+        words: set[str],
+        number: Number,
+        tokens: Sequence[Token],
+        sentence: str,
+        shapes_first: bool,
+    ) -> str:
+        """Which standing it is: of the yeast, the dough, the rounds, the pieces, or under the lid when all is done."""
+        heats = [i for i, t in enumerate(tokens) if STEP_OF.get(t.word) in HEATS and i < number.at]
+        if self.heated or (heats and words & set_of("steam bake") and _nearest_heat_done(tokens, heats, number)):
+            return "rest"
+        if "proof" in words and minutes <= MOST_PROOF_MIN:
+            return "proof"
+        if "yeast" in words and minutes <= YEAST_MIN and not self.shaped:
+            return "yeast"
+        if AGAIN.search(sentence):
+            return "proof"
+        if not (self.shaped or shapes_first):
+            return "rise"
+        if DOUGH.search(sentence) and not self.rolled and not words & (SHAPED - {"tray"}):
+            return "rise"
+        rounds = bool(words & ROUNDED) and not self.rolled
+        return "bench" if rounds and minutes <= BENCH_MIN and not words & set_of("proof prove rise") else "proof"
+
+    def _warmth(self, number: Number, step: str, near: set[str], sentence: str, condition: bool) -> Said:
+        if number.value.low < LOWEST_HEAT_C or near & CORE:
+            about = "core" if near & CORE else ("yeast" if step not in ("stand", "cold") else "")
+            if step == "stand":
+                about = "proof" if self.shaped or "buns" in sentence.lower() else "rise"
+            return Said(about, "temperature", number.value, sentence, condition)
+        return Said(
+            "preheat" if step == "preheat" else (step or "bake"), "temperature", number.value, sentence, condition
+        )
+
+
+def _nearest_heat_done(tokens: Sequence[Token], heats: Sequence[int], number: Number) -> bool:
+    """Whether a time of heat has been said before this one in the sentence."""
+    return any(t.kind == "number" or t.word in ("off", "lid") for t in tokens[heats[0] : number.at])
+
+
+def _size(number: Number, tokens: Sequence[Token], sentence: str) -> Said | None:
+    behind = {t.word for t in tokens[number.end : number.end + 2]}
+    if (behind & {"thick"} and "," not in behind) or _around(tokens, number, 3, 0) & {"thickness", "thick"}:
+        return Said("", "thick_mm", number.value, sentence)
+    if behind & NO_SIZE or number.value.typical < 25:
+        thin = number.value.typical < 12 and not behind & NO_SIZE and "roll" in sentence.lower()
+        return Said("", "thick_mm", number.value, sentence) if thin else None
+    return Said("", "across_mm", number.value, sentence)
+
+
+def _weight(number: Number, tokens: Sequence[Token], sentence: str) -> Said | None:
+    """What a weight or spoonful is of: each piece, the filling in each, or nothing told here."""
+    words = {t.word for t in tokens}
+    near = _around(tokens, number, 4, 5)
+    inside = near & (INSIDE | set_of("mixture jam cheese")) and words & set_of(
+        "put place spoon each fill middle centre add"
+    )
+    if inside:
+        return Said("", "filling_each_g", number.value, sentence)
+    each = near & set_of("each apiece piece pieces ball balls portion portions portioned") or words & set_of("portion")
+    if number.what == "g" and each and number.value.typical >= 8:
+        return Said("", "each_g", number.value, sentence)
+    return None
+
+
+def _once(found: list[Said]) -> list[Said]:
+    """Each thing once: "375 F (190 C)" is one temperature said twice, and the round number is kept."""
+    kept: list[Said] = []
+    for one in found:
+        same = next((k for k in kept if k.what == one.what == "temperature" and _alike(k.value, one.value)), None)
+        if same is None:
+            kept.append(one)
+        elif one.value.low == round(one.value.low):
+            kept[kept.index(same)] = one
+    return kept
+
+
+def _alike(a: Band, b: Band) -> bool:
+    return abs(a.typical - b.typical) <= 4
 
 
 def said_in(method: str) -> list[Said]:
     """Everything a method says in numbers, in its order."""
-    found: list[Said] = []
-    for sentence in sentences(method):
-        step = step_of(sentence)
-        add = lambda what, value, step=step, sentence=sentence: found.append(Said(step, what, value, sentence))
-        for _unit, value in _temperatures(sentence):
-            add("temperature", value)
-        for value in _times(sentence):
-            add("minutes", value)
-        for what, value in _lengths(sentence):
-            add(what, value)
-        for low, high, unit in EACH.findall(sentence):
-            add("each_g", _band(low, high, MASSES[unit[0].lower()]))
-        for count in COUNT.findall(sentence):
-            add("pieces", Band(float(count), float(count), float(count)))
-    return found
+    teller = _Teller()
+    return [one for sentence in sentences(method) for one in teller.tell(sentence)]
+
+
+def counts_in(lines: str) -> list[Said]:
+    """How many a recipe says it makes, and of what weight, outside its method."""
+    return [one for one in said_in(lines) if one.what in ("pieces", "each_g")]

@@ -1,7 +1,7 @@
 """Ingredients told in sentences: "Mix 500 g flour with 320 g water and knead for ten minutes."."""
 
 import re
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 
 from airycrumb.data.measures import UNITS
 from airycrumb.memo import in_time
@@ -21,7 +21,7 @@ MEANWHILE = re.compile(r"^\W*(?:meanwhile|while (?:it|the dough)|in the meantime
 BETWEEN = 4  # words between an amount and the food it is of
 
 
-def _measured(tokens: list[Token], at: int) -> tuple[Measure, int] | None:
+def _measured(tokens: Sequence[Token], at: int) -> tuple[Measure, int] | None:
     """An amount of food that begins at a token: none of minutes, degrees or centimetres."""
     read = measure_at(tokens, at)
     if read is None:
@@ -32,7 +32,7 @@ def _measured(tokens: list[Token], at: int) -> tuple[Measure, int] | None:
     return read
 
 
-def _named_after(tokens: list[Token], at: int, own: Own) -> Hit | None:
+def _named_after(tokens: Sequence[Token], at: int, own: Own) -> Hit | None:
     """The food named within a few words behind an amount, before any mark or number."""
     end = at
     while end < len(tokens) and tokens[end].kind == "word" and end - at < BETWEEN + 4:
@@ -60,7 +60,7 @@ def things_told(sentence: str, own: Own = ()) -> Iterator[Thing]:
         at = after + hit.end
 
 
-def _notes(tokens: list[Token], at: int) -> list[str]:
+def _notes(tokens: Sequence[Token], at: int) -> list[str]:
     """The words behind a food up to the next mark."""
     found: list[str] = []
     while at < len(tokens) and tokens[at].kind == "word" and len(found) < BETWEEN:

@@ -10,7 +10,7 @@ from airycrumb.recipe.layout import LONGEST_LINE, Sorted, Sorter, mended, rows_o
 from airycrumb.recipe.lexicon import hits
 from airycrumb.recipe.lines import Habits, ReadLine, line_of, of_flour, read_line
 from airycrumb.recipe.linked import as_plain_text
-from airycrumb.recipe.method import Said, said_in, sentences
+from airycrumb.recipe.method import Said, counts_in, said_in, sentences
 from airycrumb.recipe.prose import Cursor, brushed_on, things_told
 from airycrumb.recipe.tokens import plain, tokens_of
 from airycrumb.words import as_number, say, verbatim
@@ -23,6 +23,7 @@ DOUGH_ROLES = {"flour", "yeast", "leavener", "improver", "dough"}
 EITHER_ROLES = {"liquid", "egg", "fat", "sugar", "salt", "dairy"}
 # Roles that hardly stand in a dough, and from how many g on that is asked about; assumed.
 STRANGE_IN_DOUGH = {"ground meat": 0.0, "poultry": 0.0, "fish": 0.0, "cheese": 100.0}
+MAKES = re.compile(r"\bmakes \d", re.IGNORECASE)
 SERVED = "serve"  # what is eaten beside the pieces: in no sum
 NOT_AN_INGREDIENT = "none"
 TOLD = ("method", "page", "title")  # kinds of lines that may tell ingredients in sentences
@@ -233,11 +234,11 @@ def read_recipe(text: str, habits: Habits = Habits()) -> Reading:  # noqa: B008
         raise _nothing_found()
     lines = _glazes(_by_percentage(lines))
     joined = "\n".join(method)
-    counts = "\n".join(row.text for row in rows if row.kind in ("yield", "heading"))
+    counts = counts_in("\n".join(row.text for row in rows if row.kind == "yield" or MAKES.search(row.text)))
     return Reading(
         sorter.title or "A recipe",
         lines,
-        said_in(f"{counts}\n{joined}"),
+        [*counts, *said_in(joined)],
         joined,
         tuple(dict.fromkeys(_not_used(rows, lines))),
         tuple(dict.fromkeys(row.written for row in rows if row.kind == "page")),

@@ -9,10 +9,11 @@ from functools import lru_cache
 _NUMBER = r"\d{1,3}(?:,\d{3})++(?![\d.,])|\d++(?:[.,]\d++)?"
 _WORD = r"[^\W\d_]++(?:['-][^\W\d_]++)*+"
 _TOKEN = re.compile(rf"(?P<number>{_NUMBER})|(?P<word>[dl]'(?=[^\W\d_])|{_WORD})|(?P<mark>\S)", re.IGNORECASE)
+LONGEST_NUMBER = 12  # characters; a longer run of digits is no amount of anything
 _ELIDED = ("d'", "l'")  # "d'huile": the word behind it is what counts
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, slots=True)
 class Token:
     """kind: number, word or mark. text: as written; word: in lower case without accents; start, end: in the line."""
 
@@ -29,6 +30,7 @@ class Token:
         return float(self.text.replace(",", "" if thousands else "."))
 
 
+@lru_cache(maxsize=4096)
 def plain(text: str) -> str:
     """The text with one kind of dash, space and fraction: "1½–2 cups" becomes "1 1/2-2 cups"."""
     spread = re.sub(r"(?<=\d)(?=[¼-¾⅐-⅞])", " ", text)
@@ -44,13 +46,16 @@ def folded(word: str) -> str:
     return "".join(c for c in spread if not unicodedata.combining(c))
 
 
-def tokens_of(text: str) -> list[Token]:
+@lru_cache(maxsize=4096)
+def tokens_of(text: str) -> tuple[Token, ...]:
     """The tokens of a plain text. Every character that is no space is in one."""
     found = []
     for hit in _TOKEN.finditer(text):
         kind = hit.lastgroup or "mark"
+        if kind == "number" and len(hit[0]) > LONGEST_NUMBER:
+            kind = "mark"
         found.append(Token(kind, hit[0], folded(hit[0]), hit.start(), hit.end()))
-    return [t for t in found if t.word not in _ELIDED]
+    return tuple(t for t in found if t.word not in _ELIDED)
 
 
 def set_of(words: str) -> frozenset[str]:

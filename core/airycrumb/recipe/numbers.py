@@ -1,0 +1,182 @@
+"""What the numbers of a sentence measure: minutes, degrees, millimetres, grams each, pieces."""
+
+import re
+from collections.abc import Iterator, Sequence
+from dataclasses import dataclass
+
+from airycrumb.data.measures import UNITS
+from airycrumb.quantities import Band
+from airycrumb.recipe.amounts import range_at, unit_at
+from airycrumb.recipe.tokens import Token, plain, set_of, tokens_of
+
+MINUTES = set_of("min mins minute minutes minuten minuti minutos")
+HOURS = set_of("hour hours hr hrs h stunde stunden ora ore hora horas heure heures")
+LENGTHS = {"mm": 1.0, "cm": 10.0, "inch": 25.4, "inches": 25.4, '"': 25.4, "in": 25.4}
+DEGREES = set_of("° º degrees degree deg grad grados gradi degres")
+PIECES = set_of(
+    "piece pieces ball balls bun buns roll rolls round rounds circle circles disc discs disk disks half-moon "
+    "half-moons "
+    "triangle triangles boat boats pocket pockets part parts portion portions parcel parcels turnover turnovers pasty "
+    "pasties crescent crescents servings ones stick sticks strips loaves small bread breads pies pie braids wrappers"
+)
+SIZED = set_of("equal small large medium big even about little flat round roughly")
+MAKES = set_of("into makes make form shape yield yields servings serves quantity portions divide servings")
+# What follows a length that is no size of a piece.
+NO_SIZE = set_of(
+    "apart border borders edge edges rim from deep high above below dice cubes cube slits slit strips margin "
+    "space gap long piece pieces between hole of"
+)
+GAS = {1: 140, 2: 150, 3: 160, 4: 180, 5: 190, 6: 200, 7: 220, 8: 230, 9: 240}  # °C; common practice, no source
+OVERNIGHT = Band(600.0, 600.0, 600.0)  # min; assumed
+
+
+@dataclass(frozen=True)
+class Number:
+    """A number with what it measures. what: minutes, temperature, mm, g, ml, pieces; at, end: its tokens."""
+
+    what: str
+    value: Band
+    at: int
+    end: int
+
+
+def _band(low: float, high: float, size: float = 1.0, offset: float = 0.0) -> Band:
+    a, b = sorted(((low - offset) * size, (high - offset) * size))
+    return Band(a, (a + b) / 2, b)
+
+
+def _is(tokens: Sequence[Token], at: int, words: frozenset[str] | tuple[str, ...]) -> bool:
+    return at < len(tokens) and tokens[at].word in words
+
+
+def _time(tokens: Sequence[Token], low: float, high: float, at: int) -> tuple[Band, int] | None:
+    if _is(tokens, at, MINUTES) or (_is(tokens, at, ("m",)) and tokens[at].text == "m" and low >= 5):
+        return _band(low, high), at + 1
+    if not _is(tokens, at, HOURS):
+        return None
+    more, end = 0.0, at + 1
+    behind = end + 1 if _is(tokens, end, ("and",)) else end
+    if behind > end and _is(tokens, behind, ("a",)) and _is(tokens, behind + 1, ("half",)):
+        more, end = 30.0, behind + 2
+    elif (rest := range_at(tokens, behind)) and _is(tokens, rest[2], MINUTES):
+        more, end = rest[0], rest[2] + 1
+    elif (
+        behind == end
+        and rest
+        and low == high
+        and rest[1] < 60
+        and _is(tokens, rest[2], (",", "."))
+        and tokens[at].word == "h"
+    ):
+        more, end = rest[0], rest[2]
+    return _band(low * 60 + more, high * 60 + more), end
+
+
+def _temperature(tokens: Sequence[Token], low: float, high: float, at: int) -> tuple[Band, int] | None:
+    end = at + 1 if _is(tokens, at, DEGREES) else at
+    scale = tokens[end].text if end < len(tokens) else ""
+    if scale.lower() in ("c", "celsius") and (end > at or scale in ("C", "Celsius", "celsius")):
+        return _band(low, high), end + 1
+    if scale.lower() in ("f", "fahrenheit") and (end > at or scale in ("F", "Fahrenheit", "fahrenheit")):
+        return _band(low, high, 1 / 1.8, 32.0), end + 1
+    if end == at:
+        return None
+    # "230 degrees": of the scale an oven of that number can only have.
+    return (_band(low, high, 1 / 1.8, 32.0) if low > 300 else _band(low, high)), end
+
+
+def _length(tokens: Sequence[Token], low: float, high: float, at: int) -> tuple[Band, int] | None:
+    behind = at + 1 if _is(tokens, at, ("-",)) else at
+    unit = tokens[behind].word if behind < len(tokens) else ""
+    if unit not in LENGTHS or (unit == "in" and behind + 1 < len(tokens) and tokens[behind + 1].kind == "word"):
+        return None
+    return _band(low, high, LENGTHS[unit]), behind + 1
+
+
+def _counted(tokens: Sequence[Token], low: float, high: float, at: int, before: int) -> tuple[Band, int] | None:
+    if low != int(low) or not 1 <= low <= 400:
+        return None
+    end = at
+    while _is(tokens, end, SIZED):
+        end += 1
+    made = low > 1 and before > 0 and any(t.word in MAKES for t in tokens[max(0, before - 3) : before])
+    bare = end >= len(tokens) or tokens[end].kind == "mark" or tokens[end].word in ("or", "equal", "and")
+    if _is(tokens, end, PIECES) and tokens[end].word not in ("small",):
+        return _band(low, high), end + 1
+    named = end < len(tokens) and tokens[end].kind == "word" and made and unit_at(tokens, end) is None
+    return (_band(low, high), end) if made and (bare or named) else None
+
+
+def _mass(tokens: Sequence[Token], low: float, high: float, at: int) -> tuple[str, Band, int] | None:
+    unit = unit_at(tokens, at)
+    if unit is None or UNITS[unit[0]][0] == "piece" or unit[0] in ("pinch", "slice", "sprig", "knob", "stick"):
+        return None
+    kind, size = UNITS[unit[0]]
+    return ("g" if kind == "mass" else "ml"), _band(low, high, size or 1.0), unit[1]
+
+
+def _bare_heat(tokens: Sequence[Token], low: float, high: float, at: int) -> Band | None:
+    """ "bake 200": a number after the oven's word that only a temperature can be."""
+    before = {t.word for t in tokens[max(0, at - 2) : at]}
+    if not before & set_of("bake oven baked") or not 140 <= low <= 550 or _mass(tokens, low, high, at + 1):
+        return None
+    return _band(low, high) if low <= 290 else _band(low, high, 1 / 1.8, 32.0)
+
+
+def _gas(tokens: Sequence[Token], at: int) -> Number | None:
+    if not _is(tokens, at, ("gas",)):
+        return None
+    behind = at + 2 if _is(tokens, at + 1, ("mark",)) else at + 1
+    if behind < len(tokens) and tokens[behind].kind == "number" and (mark := int(tokens[behind].value)) in GAS:
+        return Number("temperature", _band(GAS[mark], GAS[mark]), at, behind + 1)
+    return None
+
+
+def numbers_in(tokens: Sequence[Token]) -> Iterator[Number]:
+    """The numbers of a sentence with what they measure; those that measure nothing known are passed over."""
+    at = 0
+    while at < len(tokens):
+        one = _number_at(tokens, at)
+        if one is not None:
+            yield one
+        at = one.end if one is not None and one.end > at else at + 1
+
+
+def _number_at(tokens: Sequence[Token], at: int) -> Number | None:
+    if _is(tokens, at, ("overnight",)):
+        return Number("minutes", OVERNIGHT, at, at + 1)
+    if gas := _gas(tokens, at):
+        return gas
+    read = range_at(tokens, at)
+    if read is None:
+        return None
+    low, high, end = read
+    if _is(tokens, end, ("x", "×")):  # "30 x 25 cm" is a sheet, no diameter
+        after = range_at(tokens, end + 1)
+        return Number("sheet", _band(low, high), at, after[2] if after else end + 1)
+    heat = _bare_heat(tokens, low, high, at)
+    for what, found in (
+        ("minutes", _time(tokens, low, high, end)),
+        ("temperature", _temperature(tokens, low, high, end)),
+        ("mm", _length(tokens, low, high, end)),
+        ("temperature", None if heat is None else (heat, end)),
+        ("pieces", _counted(tokens, low, high, end, at)),
+    ):
+        if found is not None:
+            return Number(what, found[0], at, found[1])
+    mass = _mass(tokens, low, high, end)
+    return Number(mass[0], mass[1], at, mass[2]) if mass else None
+
+
+LONGEST_SENTENCE = 400  # characters; what is longer is no sentence of a method
+
+
+def sentences(method: str) -> list[str]:
+    """A method's sentences: they end at a full stop, a semicolon or a line."""
+    found = (plain(one[:LONGEST_SENTENCE]) for one in re.split(r"(?<=[.;!])\s+(?=\D)|\n", method))
+    return [one for one in found if one]
+
+
+def tokens_in(sentence: str) -> Sequence[Token]:
+    """A sentence's tokens, without the number of its step."""
+    return tokens_of(re.sub(r"^\W*(?:step )?\d{1,2}[.):]\s+", "", sentence))
