@@ -367,7 +367,10 @@ class Slips(unittest.TestCase):
 
     def test_a_rise_this_kitchen_does_not_keep_to(self) -> None:
         quick = SOUND.replace("Method\n", "Method\nLet the dough rise 20 minutes. ")
-        self.assertIn("said_rise", {d.code for d in sheet_of(quick).doubts})
+        (rise,) = (one for one in sheet_of(quick).stated if one.tray == "rise")
+        self.assertEqual((rise.state, rise.says), ("differs", "Rise: 20 min"))
+        self.assertIn("for this dough in your kitchen’s warmth", rise.here)
+        self.assertEqual(rise.words, "Let the dough rise 20 minutes.")
 
     def test_cups_leave_the_hydration_open_and_weighing_one_closes_it(self) -> None:
         asked = sheet_of(CUPS)

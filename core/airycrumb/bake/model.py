@@ -30,6 +30,7 @@ from airycrumb.bake.groups import (
 from airycrumb.bake.heating import HeatSettings
 from airycrumb.bake.refusals import read_as
 from airycrumb.bake.stages import ProofStage, RiseStage, SpongeStage
+from airycrumb.bake.stated import Recipe
 from airycrumb.bake.text import Document
 from airycrumb.pantry import Own, Part
 from airycrumb.quantities import Band
@@ -232,6 +233,7 @@ class Bake(Written):
     )
     notes: Annotated[str, Text(4000)] = left_out("", "notes", "The cook's own notes.")
     said: Claims = Claims.model_construct()
+    recipe: Recipe = Recipe.model_construct()
     eaters: Eaters | None = left_out(None, "eaters", "Who eats: decides the number of pieces instead of `pieces`.")
     sponge: SpongeStage = SpongeStage.model_construct()
     spare_dough: Annotated[str, OneOf(("spread", "plain", "keep"))] = left_out(

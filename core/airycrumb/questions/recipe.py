@@ -6,6 +6,7 @@ from airycrumb.bake.edits import Answer, Change, Doubt
 from airycrumb.data.measures import CUP_HABITS
 from airycrumb.data.vocabulary import COLOUR, FEEL
 from airycrumb.questions.findings import HEAT_MODEL, KEEP, PRACTICE, RISE_MODEL, Findings, piece_count
+from airycrumb.recipe.doughs import limits_of
 from airycrumb.trays.heating import LoadResult
 from airycrumb.trays.weigh import FEELS
 from airycrumb.words import Message, in_celsius, in_grams, in_minutes, in_percent, joined, listed, say, say_n
@@ -118,6 +119,8 @@ def liquid(w: Findings) -> Iterator[Doubt]:
 
 def clock_against_kitchen(w: Findings) -> Iterator[Doubt]:
     """A stated rise or proof this kitchen will not keep to."""
+    if w.ctx.bake.recipe.stated:
+        return  # told with the recipe's own words beside the stage
     claims = w.ctx.bake.said
     for stage, said, tray in (("rise", claims.rise_min, w.first), ("proof", claims.proof_min, w.proof)):
         ready = tray.forecast.ready
@@ -275,4 +278,18 @@ def sponge_time(w: Findings) -> Iterator[Doubt]:
         )
 
 
-AUDIT = (sponge_time, claimed_feel, filling_made, cups, made, liquid, clock_against_kitchen, stated_heat)
+def limits(w: Findings) -> Iterator[Doubt]:
+    """What cannot be forecast of this dough: a starter, no gluten, self-raising flour."""
+    for at, told in enumerate(limits_of(item.key for item, _ in w.ctx.bake.dough.parts)):
+        yield Doubt(
+            code=f"limits_{at}",
+            tray="rise",
+            severity="note",
+            title=say("What cannot be told of this dough"),
+            reason=told,
+            answers=[KEEP],
+            source=PRACTICE,
+        )
+
+
+AUDIT = (limits, sponge_time, claimed_feel, filling_made, cups, made, liquid, clock_against_kitchen, stated_heat)

@@ -106,7 +106,7 @@ class _Teller:
         self.shaped = False
         self.rolled = False
         self.heated = False
-        self.woken = False
+        self.last = ""
 
     def tell(self, sentence: str) -> Iterator[Said]:
         """What a sentence says."""
@@ -122,6 +122,7 @@ class _Teller:
             one = self._one(number, step, tokens, sentence, shapes_first)
             if one is not None:
                 found.append(one)
+                self.last = one.step or self.last
             self.heated = self.heated or (step in HEATS and number.what == "minutes")
         self.shaped = self.shaped or bool(words & SHAPED and not (words <= {"tray"}) and not INSIDE & words)
         self.shaped = self.shaped or bool(words & (SHAPED - set_of("roll rolls cut tray")))
@@ -137,7 +138,7 @@ class _Teller:
         condition = bool(beside & BESIDE) and not (beside & {"after"} and number.what == "temperature")
         condition = condition or "house" in _around(tokens, number, 6, 0)
         if number.what == "minutes":
-            about = self._about(number, step, tokens, sentence, shapes_first)
+            about = self._about(number, step, tokens, sentence, shapes_first) or (self.last if condition else "")
             return Said(about, "minutes", number.value, sentence, condition)
         if number.what == "temperature":
             return self._warmth(number, step, near, sentence, condition)

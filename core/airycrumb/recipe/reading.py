@@ -23,6 +23,7 @@ DOUGH_ROLES = {"flour", "yeast", "leavener", "improver", "dough"}
 EITHER_ROLES = {"liquid", "egg", "fat", "sugar", "salt", "dairy"}
 # Roles that hardly stand in a dough, and from how many g on that is asked about; assumed.
 STRANGE_IN_DOUGH = {"ground meat": 0.0, "poultry": 0.0, "fish": 0.0, "cheese": 100.0}
+SERVES = re.compile(r"^\W*serv", re.IGNORECASE)
 MAKES = re.compile(r"\bmakes \d", re.IGNORECASE)
 SERVED = "serve"  # what is eaten beside the pieces: in no sum
 NOT_AN_INGREDIENT = "none"
@@ -60,7 +61,7 @@ class PlacedLine:
 class Reading:
     """A recipe as understood; lines in their order; not_used: lines of the text that name a food or an amount and were
     taken for no ingredient; pages: all the lines taken for no part of the recipe; tongue: the language it is in, ""
-    for English."""
+    for English; text: what was read, a page's recipe without the page."""
 
     title: str
     lines: list[PlacedLine]
@@ -69,6 +70,7 @@ class Reading:
     not_used: tuple[str, ...] = ()
     pages: tuple[str, ...] = ()
     tongue: str = ""
+    text: str = ""
 
     @property
     def unread(self) -> list[ReadLine]:
@@ -234,13 +236,18 @@ def read_recipe(text: str, habits: Habits = Habits()) -> Reading:  # noqa: B008
         raise _nothing_found()
     lines = _glazes(_by_percentage(lines))
     joined = "\n".join(method)
-    counts = counts_in("\n".join(row.text for row in rows if row.kind == "yield" or MAKES.search(row.text)))
+    counted = [row.text for row in rows if row.kind == "yield" or MAKES.search(row.text)]
+    makes, serves = (
+        counts_in("\n".join(t for t in counted if bool(SERVES.match(t)) is eaten)) for eaten in (False, True)
+    )
     return Reading(
         sorter.title or "A recipe",
         lines,
-        [*counts, *said_in(joined)],
+        # How many it serves says how many pieces only where nothing else does.
+        [*makes, *said_in(joined), *serves],
         joined,
         tuple(dict.fromkeys(_not_used(rows, lines))),
         tuple(dict.fromkeys(row.written for row in rows if row.kind == "page")),
         _tongue(lines),
+        text.strip(),
     )

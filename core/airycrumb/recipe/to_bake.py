@@ -9,6 +9,8 @@ from airycrumb.data.measures import UNITS
 from airycrumb.quantities import Band
 from airycrumb.recipe.amounts import read_amount
 from airycrumb.recipe.closing import closing_of
+from airycrumb.recipe.doughs import IN_THE_DOUGH, STARTER, Kind, in_dough, kind_of, unpacked
+from airycrumb.recipe.heat_said import OVEN, first, heat_minutes, heat_of, named_in, said_of
 from airycrumb.recipe.method import Said, sentences
 from airycrumb.recipe.reading import PlacedLine, Reading
 from airycrumb.recipe.tokens import plain
@@ -27,13 +29,13 @@ FILLED = re.compile(
     re.IGNORECASE,
 )
 FEEL = re.compile(r"\b(stiff|firm|soft|sticky)(?:,? (?:but )?(?:not )?\w+)? dough\b", re.IGNORECASE)
-IN_THE_DOUGH = ("dough", "sponge", "soaked")
 KNEADED = {
     "machine": re.compile(r"\b(?:mixer|machine|processor|dough hook)\b", re.IGNORECASE),
     "none": re.compile(r"\bno[- ]knead|do not knead|without kneading\b", re.IGNORECASE),
 }
 NARROWEST_MM, WIDEST_MM = 30.0, 1200.0  # a width that can be rolled
 NARROWER = 0.75  # of the width a filling asks for: a filling heaped higher still closes; assumed
+LONGEST_KEPT, MOST_STATED, MOST_UNREAD = 60_000, 80, 60
 SMALLEST_PIECE, LARGEST_PIECE, MOST_PIECES, MOST_ON_TOP = 10.0, 1500.0, 200, 12
 
 
@@ -43,11 +45,6 @@ class Draft:
 
     document: dict[str, Any]
     assumed: list[Message]
-
-
-def _first(said: list[Said], what: str, *steps: str) -> Band | None:
-    """The first value of a kind; with steps, only where the sentence is about one of them."""
-    return next((s.value for s in said if s.what == what and (not steps or s.step in steps)), None)
 
 
 def _amount(grams: float) -> str:
@@ -75,7 +72,7 @@ def _grams(reading: Reading, *parts: str) -> float:
 
 def _pieces(reading: Reading, dough: float, assumed: list[Message]) -> tuple[int, float]:
     """Pieces and g of dough in each."""
-    count, each = _first(reading.said, "pieces"), _first(reading.said, "each_g")
+    count, each = first(reading.said, "pieces"), first(reading.said, "each_g")
     if count is not None and 1 <= count.typical <= MOST_PIECES:
         pieces = int(count.typical)
     else:
@@ -92,56 +89,26 @@ def _pieces(reading: Reading, dough: float, assumed: list[Message]) -> tuple[int
     return pieces, min(max(weight, SMALLEST_PIECE), LARGEST_PIECE)
 
 
-def _heat(reading: Reading, assumed: list[Message]) -> dict[str, Any]:
-    steams = any(s.step == "steam" for s in reading.said) or bool(re.search(r"\bsteam", reading.method, re.IGNORECASE))
-    oven = _first(reading.said, "temperature", "bake", "preheat")
-    # The exact time needed is worked out; what the recipe says is kept beside it and checked.
-    common = {
-        "minutes": None,
-        "rest": "5 min",
-        "fan": bool(re.search(r"\bfan\b|convection", reading.method, re.IGNORECASE)),
-    }
-    if steams and oven is None:
-        return {"method": "steam", "fire": "high", "covered": True, **common}
-    if oven is None:
-        assumed.append(say("No oven temperature is said: {taken} is taken.", taken=in_celsius(190)))
-    celsius = oven.typical if oven else 190.0
-    return {"method": "oven", "temperature": f"{celsius:.0f} C", "wash": _wash(reading), "covered": False, **common}
-
-
-def _named_in(reading: Reading, *parts: str) -> list[str]:
-    """Pantry keys of what a recipe lists under these parts, with or without an amount."""
-    return list(dict.fromkeys(p.line.use for p in reading.lines if p.part in parts and p.line.use))
-
-
-def _wash(reading: Reading) -> str:
-    """What is brushed on: the one that browns most of those listed; egg where the method only says so."""
-    listed_there = _named_in(reading, "wash")
-    known = sorted(WASHES.items(), key=lambda row: -row[1].sooner)
-    found = next((key for key, wash in known if wash.of in listed_there), None)
-    told = re.search(r"egg ?wash|beaten egg", reading.method, re.IGNORECASE)
-    return found or ("egg" if told or listed_there else "none")
-
-
 def _on_top(reading: Reading) -> list[dict[str, Any]]:
     """What a recipe strews or dusts on: its topping, and what its wash has besides the wash."""
     washes = {wash.of for wash in WASHES.values()} | {"water"}
-    besides = [use for use in _named_in(reading, "wash") if use not in washes]
-    return [{"use": use} for use in dict.fromkeys([*besides, *_named_in(reading, "topping")])][:MOST_ON_TOP]
+    besides = [use for use in named_in(reading, "wash") if use not in washes]
+    return [{"use": use} for use in dict.fromkeys([*besides, *named_in(reading, "topping")])][:MOST_ON_TOP]
 
 
 def _said(reading: Reading) -> dict[str, Any]:
     """What the recipe claims, for the audit to hold against what is worked out."""
     said, found = reading.said, {}
-    found["pieces"] = _first(said, "pieces")
-    found["piece_weight"] = _first(said, "each_g")
-    found["rise"] = _first(said, "minutes", "rise")
-    found["proof"] = _first(said, "minutes", "proof")
-    found["heat"] = _first(said, "minutes", "bake", "steam")
-    found["oven"] = _first(said, "temperature", "bake", "preheat")
-    found["liquid"] = _first(said, "temperature", "yeast")
-    found["across"] = _first(said, "across_mm")
-    found["filling_each"] = _filling_each(reading)
+    found["pieces"] = first(said, "pieces")
+    found["piece_weight"] = first(said, "each_g")
+    found["rise"] = first(said, "minutes", "rise")
+    found["proof"] = first(said, "minutes", "proof")
+    heat = heat_minutes(said)
+    found["heat"] = None if heat is None else Band(heat, heat, heat)
+    found["oven"] = first(said, "temperature", *OVEN)
+    found["liquid"] = first(said, "temperature", "yeast")
+    found["across"] = first(said, "across_mm")
+    found["filling_each"] = first(said, "filling_each_g") or _filling_each(reading)
     units = {
         "piece_weight": "g",
         "filling_each": "g",
@@ -159,7 +126,7 @@ def _said(reading: Reading) -> dict[str, Any]:
 
 def _across(reading: Reading, closing: str, filling_each: str, assumed: list[Message]) -> dict[str, str]:
     """The width the recipe rolls a piece to, where a wrapper so wide closes over its filling."""
-    told, how = _first(reading.said, "across_mm"), CLOSINGS[closing]
+    told, how = first(reading.said, "across_mm"), CLOSINGS[closing]
     if told is None or not how.rolled:
         return {}
     asked = how.across(float(filling_each.split()[0])) if how.wraps else NARROWEST_MM
@@ -255,26 +222,77 @@ def _groups(reading: Reading, pieces: int, each_g: float, assumed: list[Message]
     return [{"pieces": n, **_stuffed(reading, part, n, each_g, assumed)} for part, n in zip(parts, shares, strict=True)]
 
 
+COLD_OR = re.compile(r"\bor\b[^.]{0,20}\b(?:fridge|refrigerat\w*|overnight)\b", re.IGNORECASE)
+LONGEST_BENCH_MIN, LONGEST_STAY_MIN, USUAL_REST_MIN, SOUR_REST_MIN = 180.0, 1440.0, 30.0, 480.0
+
+
+def _rises(reading: Reading, kind: Kind, assumed: list[Message]) -> dict[str, Any]:
+    """Where the dough stands: in the cold where the method puts it there, for as long as it says where it rests."""
+    rise = first(reading.said, "minutes", "rise")
+    if not kind.leavening.startswith("yeast"):
+        usual = SOUR_REST_MIN if STARTER in in_dough(reading) else USUAL_REST_MIN
+        return {"rest": f"{min(rise.typical if rise else usual, LONGEST_STAY_MIN):.0f} min"}
+    cold = [s for s in said_of(reading.said, "minutes", "cold") if not COLD_OR.search(s.text)]
+    if not cold or "filling" in cold[0].text.lower():
+        return {}
+    assumed.append(say("The method puts the dough in the fridge: it rises there."))
+    together = rise is not None and any(s.text == cold[0].text for s in said_of(reading.said, "minutes", "rise"))
+    before = [{"where": "bench", "for": f"{rise.typical:.0f} min"}] if together and rise else []
+    return {"spots": [*before, {"where": "fridge"}]}
+
+
+def _bench_rest(reading: Reading) -> dict[str, str]:
+    rest = first(reading.said, "minutes", "bench")
+    return {"bench_rest": f"{min(rest.typical, LONGEST_BENCH_MIN):.0f} min"} if rest else {}
+
+
+UNITS_OF = {"minutes": "min", "temperature": "C", "pieces": "", "each_g": "g", "filling_each_g": "g"}
+
+
+def _written(what: str, value: float) -> str:
+    return f"{value:.4g} {UNITS_OF.get(what, 'mm')}".strip()
+
+
+def _stated(one: Said) -> dict[str, Any]:
+    told = {"step": one.step, "what": one.what, "value": _written(one.what, one.value.low), "words": one.text[:420]}
+    if one.value.high > one.value.low:
+        told["to"] = _written(one.what, one.value.high)
+    return told | ({"condition": True} if one.condition else {})
+
+
+def _recipe(reading: Reading) -> dict[str, Any]:
+    """The recipe itself, what it states, and what nothing is taken from."""
+    unread = [*(line.written for line in reading.unread), *reading.not_used]
+    return {
+        "text": reading.text[:LONGEST_KEPT],
+        "stated": [_stated(one) for one in reading.said if one.value.low > 0][:MOST_STATED],
+        "unread": list(dict.fromkeys(line[:300] for line in unread))[:MOST_UNREAD],
+    }
+
+
 def to_bake(reading: Reading) -> Draft:
     """A bake document from a reading. Every number the recipe does not give is named in `assumed`."""
     assumed: list[Message] = []
+    reading = unpacked(reading, assumed)
+    kind = kind_of(reading)
+    assumed += kind.told
     dough = _rows(reading, *IN_THE_DOUGH)
     if any(p.part in ("sponge", "soaked") for p in reading.lines):
         assumed.append(say("What goes into the sponge or is soaked before is counted in the dough."))
     pieces, each = _pieces(reading, _grams(reading, *IN_THE_DOUGH), assumed)
     first, *more = _groups(reading, pieces, each, assumed)
-    leavener = any(row["use"] == "baking powder" for row in dough)
     closing = closing_of(reading.title, reading.method)
     if closing is None:
         assumed.append(say("Nothing says how the pieces are closed: taken as pleated rounds."))
-    heat = _heat(reading, assumed)
-    assumed.append(
-        say(
-            "Rise to double, then proof to {proof} times the size; the filling goes in at {cold}.",
-            proof=as_number(1.4),
-            cold=in_celsius(6),
+    heat = heat_of(reading, assumed)
+    if kind.leavening.startswith("yeast"):
+        assumed.append(
+            say(
+                "Rise to double, then proof to {proof} times the size; the filling goes in at {cold}.",
+                proof=as_number(1.4),
+                cold=in_celsius(6),
+            )
         )
-    )
     on_top = _on_top(reading)
     document = {
         "format": "airycrumb-bake",
@@ -287,16 +305,18 @@ def to_bake(reading: Reading) -> Draft:
         **_across(reading, closing or "gathered", first["filling_per_piece"], assumed),
         "dough": {
             "ingredients": dough,
-            "leavening": "yeast and baking powder" if leavener else "yeast",
+            "leavening": kind.leavening,
             "kneading": next((how for how, words in KNEADED.items() if words.search(reading.method)), "hand"),
             "yeast_school": "woken" if _woken(reading) else "straight",
         },
-        "rise": {"to": 2.0},
+        "rise": {"to": 2.0, **_rises(reading, kind, assumed)},
+        **_bench_rest(reading),
         "filling": first["filling"],
         **({"more_groups": more} if more else {}),
         "proof": {"to": 1.4},
         "heat": heat,
         **({"on_top": on_top} if on_top else {}),
         "said": {**_said(reading), **_feel(reading)},
+        "recipe": _recipe(reading),
     }
     return Draft(document, assumed)

@@ -9,7 +9,7 @@ from functools import lru_cache
 _NUMBER = r"\d{1,3}(?:,\d{3})++(?![\d.,])|\d++(?:[.,]\d++)?"
 _WORD = r"[^\W\d_]++(?:['-][^\W\d_]++)*+"
 _TOKEN = re.compile(rf"(?P<number>{_NUMBER})|(?P<word>[dl]'(?=[^\W\d_])|{_WORD})|(?P<mark>\S)", re.IGNORECASE)
-LONGEST_NUMBER = 12  # characters; a longer run of digits is no amount of anything
+LONGEST_NUMBER = 24  # characters; a longer run of digits is no amount of anything
 _ELIDED = ("d'", "l'")  # "d'huile": the word behind it is what counts
 
 

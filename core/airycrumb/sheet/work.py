@@ -18,6 +18,7 @@ from airycrumb.plan.timing import plan_day
 from airycrumb.quantities import Band
 from airycrumb.questions.ask import ask
 from airycrumb.questions.findings import Findings
+from airycrumb.questions.stated import stated_here
 from airycrumb.stations import keeping, safety
 from airycrumb.stations.divide.portioning import Portioning
 from airycrumb.stations.divide.sharing import ShareOut
@@ -315,6 +316,7 @@ def _work(ctx: Context, heard: Sequence[RoomReading]) -> Sheet:
         kept_back=back,
         day=table,
         doubts=ask(worked, timing),
+        stated=list(stated_here(worked)),
         cautions=_cautions(ctx, heats, pieces),
         allergens=[ALLERGEN[a] for a in known.contains],
         may_contain=[ALLERGEN[a] for a in known.may],

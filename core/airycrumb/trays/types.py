@@ -325,6 +325,23 @@ class KeptBack:
 
 
 @dataclass(frozen=True)
+class StatedHere:
+    """Something the recipe states, held against this bake. tray, stage: where it belongs; words: the recipe's own;
+    says: it in a few words; state: taken (as it is here), differs, or beside (told beside its step, and nothing is
+    worked out from it); here: what stands here instead, and why; answers: to take the recipe's, or to keep what is
+    here.
+    """
+
+    tray: str
+    stage: str
+    words: str
+    says: Message
+    state: str
+    here: Message
+    answers: list[Answer]
+
+
+@dataclass(frozen=True)
 class Sheet:
     """One bake in one kitchen, worked out.
 
@@ -356,6 +373,7 @@ class Sheet:
     kept_back: list[KeptBack]
     day: Timetable
     doubts: list[Doubt]
+    stated: list[StatedHere]
     cautions: list[Caution]
     allergens: list[Message]
     may_contain: list[Message]

@@ -1349,6 +1349,7 @@ export interface components {
             /** @description The cook's own notes. */
             notes?: string;
             said?: components["schemas"]["Claims"];
+            recipe?: components["schemas"]["Recipe"];
             /** @description Who eats: decides the number of pieces instead of `pieces`. */
             eaters?: components["schemas"]["Eaters"] | null;
             sponge?: components["schemas"]["SpongeStage"];
@@ -1774,6 +1775,15 @@ export interface components {
              */
             air?: string | null;
         };
+        /** @description The recipe a bake was read from, as it was pasted, and what it states. */
+        Recipe: {
+            /** @description The recipe as it was pasted. */
+            text?: string;
+            /** @description What its method and headings state in numbers. */
+            stated?: components["schemas"]["Stated"][];
+            /** @description Lines with a number or a food that nothing in the bake is taken from. */
+            unread?: string[];
+        };
         /** @description First rise. */
         RiseStage: {
             /** @description Where it stands, in turn; the kitchen's warmth if left out. */
@@ -1808,6 +1818,35 @@ export interface components {
             clock?: string[];
             /** @description Volume at which it is ripe over that as mixed, 1.5 to 3.5; 2.6 if left out. */
             to?: number;
+        };
+        /** @description One thing the recipe states. */
+        Stated: {
+            /**
+             * @description What it is about; empty where it is about the pieces.
+             * @enum {string}
+             */
+            step: "" | "yeast" | "knead" | "rise" | "cold" | "bench" | "proof" | "preheat" | "bake" | "steam" | "fry" | "rest" | "core" | "cool" | "simmer" | "roast";
+            /**
+             * @description What is stated of it.
+             * @enum {string}
+             */
+            what: "minutes" | "temperature" | "pieces" | "each_g" | "filling_each_g" | "thick_mm" | "across_mm";
+            /**
+             * @description How much, with its unit; a bare number of pieces.
+             * @example 60 min
+             */
+            value: string;
+            /**
+             * @description The other end, where a range is stated.
+             * @example 90 min
+             */
+            to?: string;
+            /** @description The recipe's own sentence. */
+            words: string;
+            /** @description Whether it only holds in a case the sentence names. */
+            condition?: boolean;
+            /** @description Whether the cook has said that what stands in the bake is meant. */
+            settled?: boolean;
         };
         /** @description Time in one spot. */
         Stay: {
@@ -2747,6 +2786,8 @@ export interface components {
             day: components["schemas"]["Timetable"];
             /** Doubts */
             doubts: components["schemas"]["Doubt"][];
+            /** Stated */
+            stated: components["schemas"]["StatedHere"][];
             /** Cautions */
             cautions: components["schemas"]["Caution"][];
             /** Allergens */
@@ -2825,6 +2866,29 @@ export interface components {
             yeast: number;
             /** Flour Share */
             flour_share: number;
+        };
+        /**
+         * StatedHere
+         * @description Something the recipe states, held against this bake. tray, stage: where it belongs; words: the recipe's own;
+         *     says: it in a few words; state: taken (as it is here), differs, or beside (told beside its step, and nothing is
+         *     worked out from it); here: what stands here instead, and why; answers: to take the recipe's, or to keep what is
+         *     here.
+         */
+        StatedHere: {
+            /** Tray */
+            tray: string;
+            /** Stage */
+            stage: string;
+            /** Words */
+            words: string;
+            /** Says */
+            says: components["schemas"]["Said"];
+            /** State */
+            state: string;
+            /** Here */
+            here: components["schemas"]["Said"];
+            /** Answers */
+            answers: components["schemas"]["Answer"][];
         };
         /**
          * SteamWater

@@ -1,0 +1,106 @@
+"""How a recipe heats its pieces: steamed, baked or in the pan, in one phase or two, washed with what."""
+
+import re
+from typing import Any
+
+from airycrumb.data.heat import WASHES
+from airycrumb.quantities import Band
+from airycrumb.recipe.method import Said
+from airycrumb.recipe.reading import Reading
+from airycrumb.words import Message, in_celsius, say
+
+PAN = re.compile(r"\b(?:pan|skillet|griddle)\b", re.IGNORECASE)
+SEARED = re.compile(r"\badd\b[^.]{0,30}\bwater\b|\bwater\b[^.]{0,20}\blid\b", re.IGNORECASE)
+COOLEST_C, HOTTEST_C, LONGEST_PHASE_MIN = 100.0, 280.0, 120.0  # what an oven can be set to, and for how long
+OVEN = ("bake", "preheat", "")
+LONGEST_REST_MIN = 60.0
+
+
+def said_of(said: list[Said], what: str, *steps: str) -> list[Said]:
+    """What is said of a kind, under no condition; with steps, only where it is about one of them."""
+    return [s for s in said if s.what == what and not s.condition and (not steps or s.step in steps)]
+
+
+def first(said: list[Said], what: str, *steps: str) -> Band | None:
+    """The first value of a kind; with steps, only where the sentence is about one of them."""
+    return next((s.value for s in said_of(said, what, *steps)), None)
+
+
+def named_in(reading: Reading, *parts: str) -> list[str]:
+    """Pantry keys of what a recipe lists under these parts, with or without an amount."""
+    return list(dict.fromkeys(p.line.use for p in reading.lines if p.part in parts and p.line.use))
+
+
+def wash_of(reading: Reading) -> str:
+    """What is brushed on: the one that browns most of those listed; egg where the method only says so."""
+    listed_there = named_in(reading, "wash")
+    known = sorted(WASHES.items(), key=lambda row: -row[1].sooner)
+    found = next((key for key, wash in known if wash.of in listed_there), None)
+    told = re.search(r"egg ?wash|beaten egg", reading.method, re.IGNORECASE)
+    return found or ("egg" if told or listed_there else "none")
+
+
+def heat_minutes(said: list[Said]) -> float | None:
+    """Minutes of heat in all: both phases where a sentence gives two, one after the other."""
+    told = said_of(said, "minutes", "bake", "steam", "fry")
+    if not told:
+        return None
+    same = [s for s in told if s.text == told[0].text and s.step == told[0].step]
+    return sum(s.value.typical for s in same) if _phased(same[0]) else told[0].value.typical
+
+
+def _phased(one: Said) -> bool:
+    return bool(re.search(r"\bthen\b|\bafter that\b", one.text, re.IGNORECASE))
+
+
+def _then(said: list[Said]) -> dict[str, Any]:
+    """A second phase: "230 °C for 10 min, then 200 °C for 8 min"."""
+    minutes = said_of(said, "minutes", "bake")
+    if not minutes or not _phased(minutes[0]):
+        return {}
+    text = minutes[0].text
+    heats = [s.value.typical for s in said_of(said, "temperature", *OVEN) if s.text == text]
+    told = [s.value.typical for s in minutes if s.text == text]
+    if len(told) < 2 or not 1 <= told[0] <= LONGEST_PHASE_MIN or not heats:
+        return {}
+    later = heats[1] if len(heats) > 1 else (heats[0] if text.find("then") < _at(text, heats[0]) else None)
+    if later is None or not COOLEST_C <= later <= HOTTEST_C:
+        return {}
+    return {"then": {"after": f"{told[0]:.0f} min", "temperature": f"{later:.0f} C"}}
+
+
+def _at(text: str, celsius: float) -> int:
+    found = re.search(rf"\b{celsius:.0f}\b", text)
+    return found.start() if found else -1
+
+
+def _in_the_pan(reading: Reading) -> bool:
+    """Whether the pieces themselves are cooked in a pan: nothing is baked or steamed."""
+    baked = said_of(reading.said, "minutes", "bake", "steam") or said_of(reading.said, "temperature", *OVEN)
+    return not baked and bool(said_of(reading.said, "minutes", "fry")) and bool(PAN.search(reading.method))
+
+
+def heat_of(reading: Reading, assumed: list[Message]) -> dict[str, Any]:
+    """The heat of a bake document. The time needed is worked out; what the recipe says is kept beside it."""
+    said = reading.said
+    steams = bool(said_of(said, "minutes", "steam")) or bool(re.search(r"\bsteam", reading.method, re.IGNORECASE))
+    oven = first([s for s in said if s.value.typical >= COOLEST_C], "temperature", *OVEN)
+    rest = first(said, "minutes", "rest")
+    rests = f"{min(rest.typical, LONGEST_REST_MIN):.0f} min" if rest else "5 min"
+    fan = bool(re.search(r"\bfan[- ](?:oven|forced)|\bin a fan\b|convection", reading.method, re.IGNORECASE))
+    common = {"minutes": None, "rest": rests, "fan": fan}
+    if steams and oven is None:
+        return {"method": "steam", "fire": "high", "covered": True, **common}
+    if _in_the_pan(reading):
+        return {"method": "pan", "covered": False, "seared": bool(SEARED.search(reading.method)), **common}
+    if oven is None:
+        assumed.append(say("No oven temperature is said: {taken} is taken.", taken=in_celsius(190)))
+    celsius = min(max(oven.typical if oven else 190.0, COOLEST_C), HOTTEST_C)
+    return {
+        "method": "oven",
+        "temperature": f"{celsius:.0f} C",
+        "wash": wash_of(reading),
+        "covered": False,
+        **_then(said),
+        **common,
+    }
