@@ -52,6 +52,9 @@ class RecipeOut(Strict):
     bake: BakeDocument
     assumed: list[Message]
     problems: list[compute.Problem]
+    not_used: list[str]
+    pages: list[str]
+    tongue: str
 
 
 @router.post(

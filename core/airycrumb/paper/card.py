@@ -47,7 +47,7 @@ def _lines(s: Sheet) -> dict[str, list[Message]]:
     divided = say(
         "Into {pieces}. Round up, rest {rest}, covered.", pieces=s.divide.in_words(), rest=in_minutes(s.bench_rest_min)
     )
-    return {
+    worked = {
         "weigh": [*_weighed(s.weigh.dough), mixing_words(s)],
         "rise": [*_rises([s.rise, s.again]), *_fillings(s)],
         "divide": [divided],
@@ -55,6 +55,14 @@ def _lines(s: Sheet) -> dict[str, list[Message]]:
         "proof": [stage_words(s.proof, PROOF), *kept_words(s)],
         "heat": heating_words(s),
     }
+    return {key: [*lines, *_stated(s, key)] for key, lines in worked.items()}
+
+
+def _stated(s: Sheet, tray: str) -> list[Message]:
+    """What the recipe states about a station, and what stands here where that is not the same."""
+    told = [one for one in s.stated if one.tray == tray]
+    said = [say("{says} ({here})", says=one.says, here=one.here) if one.here else one.says for one in told]
+    return [say("The recipe says: {said}.", said=listed(said, "commas"))] if said else []
 
 
 def _when(s: Sheet, key: str) -> Message:

@@ -65,7 +65,11 @@ def rolled_to(w: Wrapper) -> Message:
 
 
 def _dividing(s: Sheet) -> Message:
-    return say("Divide into {pieces}, round them up and rest {rest}.", pieces=s.divide.in_words(), rest=in_minutes(10))
+    return say(
+        "Divide into {pieces}, round them up and rest {rest}.",
+        pieces=s.divide.in_words(),
+        rest=in_minutes(s.bench_rest_min),
+    )
 
 
 RIPEN, RISE, RISE_AGAIN, PROOF = (

@@ -6,7 +6,7 @@ from dataclasses import dataclass, replace
 
 from airycrumb.pantry import find
 from airycrumb.problems import InputError, Problem
-from airycrumb.recipe.lines import Habits, ReadLine, as_item, exact
+from airycrumb.recipe.lines import Habits, ReadLine, as_item, exact, read_line
 from airycrumb.recipe.reading import MOST_FILLINGS, NOT_AN_INGREDIENT, SERVED, PlacedLine, Reading
 from airycrumb.words import in_grams, listed, say, verbatim
 
@@ -55,8 +55,25 @@ def _check(put: Correction) -> None:
         raise InputError([Problem("not_a_part", "corrections", message)])
 
 
+def _with_lines(reading: Reading, corrections: Sequence[Correction], habits: Habits) -> Reading:
+    """The reading with those lines of the page the cook says are ingredients."""
+    left_out = {*reading.pages, *reading.not_used}
+    asked = [c.written for c in corrections if c.part not in (None, NOT_AN_INGREDIENT) and c.written in left_out]
+    added = [
+        PlacedLine("dough", False, line) for written in dict.fromkeys(asked) for line in read_line(written, habits)
+    ]
+    if not added:
+        return reading
+    pages, not_used = (tuple(x for x in lines if x not in asked) for lines in (reading.pages, reading.not_used))
+    return replace(reading, lines=[*reading.lines, *added], pages=pages, not_used=not_used)
+
+
 def corrected(reading: Reading, corrections: Sequence[Correction], habits: Habits) -> Reading:
-    """The reading with the cook's corrections; those of a line that is no longer there are passed over."""
+    """The reading with the cook's corrections; those of a line that is no longer there are passed over.
+
+    A line taken for no ingredient is read as one where the cook gives it a part.
+    """
+    reading = _with_lines(reading, corrections, habits)
     wanted = {(c.written, c.nth): c for c in corrections}
     seen: Counter[str] = Counter()
     lines = []

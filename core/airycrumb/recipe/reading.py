@@ -7,12 +7,10 @@ from dataclasses import dataclass, replace
 from airycrumb.memo import in_time
 from airycrumb.problems import InputError, Problem
 from airycrumb.recipe.layout import LONGEST_LINE, Sorted, Sorter, mended, rows_of
-from airycrumb.recipe.lexicon import hits
 from airycrumb.recipe.lines import Habits, ReadLine, line_of, of_flour, read_line
 from airycrumb.recipe.linked import as_plain_text
 from airycrumb.recipe.method import Said, counts_in, said_in, sentences
 from airycrumb.recipe.prose import Cursor, brushed_on, things_told
-from airycrumb.recipe.tokens import plain, tokens_of
 from airycrumb.words import as_number, say, verbatim
 
 SPACES = re.compile(r"[^\S\n\t]+")
@@ -173,13 +171,12 @@ def _has_flour(lines: list[PlacedLine]) -> bool:
 
 
 def _not_used(rows: list[Sorted], lines: list[PlacedLine]) -> Iterator[str]:
-    """Rows taken for no ingredient that name a food with a number beside it."""
+    """Rows taken for no ingredient that give an amount of a food."""
     read = {p.line.written for p in lines}
     for row in rows:
-        if row.kind in ("page", "method") and row.written not in read:
-            tokens = tokens_of(plain(row.text[:LONGEST_LINE]))
-            if any(t.kind == "number" for t in tokens) and hits([t.word for t in tokens]):
-                yield row.written
+        told = row.kind in ("page", "method") and row.written not in read
+        if told and any(True for sentence in sentences(row.text) for _ in things_told(sentence)):
+            yield row.written
 
 
 def _by_percentage(lines: list[PlacedLine]) -> list[PlacedLine]:

@@ -28,17 +28,20 @@ class RecipeLine:
 
 @dataclass(frozen=True)
 class RecipeSays:
-    """A number from the method. what: temperature, minutes, pieces, each_g, thick_mm or across_mm."""
+    """A number from the method. what: temperature, minutes, pieces, each_g, filling_each_g, thick_mm or across_mm;
+    condition: whether it only holds in a case its sentence names."""
 
     step: str
     what: str
     value: Band
     text: str
+    condition: bool
 
 
 @dataclass(frozen=True)
 class RecipeReply:
-    """A recipe as understood, and the bake it makes with what had to be assumed."""
+    """A recipe as understood, and the bake it makes with what had to be assumed. not_used: lines with a food and a
+    number that were taken for no ingredient; pages: lines of the page; tongue: the language, "" for English."""
 
     title: str
     lines: list[RecipeLine]
@@ -46,6 +49,9 @@ class RecipeReply:
     bake: Document
     assumed: list[Message]
     problems: list[Problem]
+    not_used: list[str]
+    pages: list[str]
+    tongue: str
 
 
 def recipe(text: str, corrections: Sequence[Correction], kitchen: Document) -> RecipeReply:
@@ -76,4 +82,14 @@ def recipe(text: str, corrections: Sequence[Correction], kitchen: Document) -> R
         problems: list[Problem] = []
     except InputError as error:
         problems = list(error.problems)
-    return RecipeReply(reading.title, lines, said, draft.document, draft.assumed, problems)
+    return RecipeReply(
+        title=reading.title,
+        lines=lines,
+        said=said,
+        bake=draft.document,
+        assumed=draft.assumed,
+        problems=problems,
+        not_used=list(reading.not_used),
+        pages=list(reading.pages),
+        tongue=reading.tongue,
+    )

@@ -3707,10 +3707,17 @@ export interface components {
             assumed: components["schemas"]["Said"][];
             /** Problems */
             problems: components["schemas"]["Problem"][];
+            /** Not Used */
+            not_used: string[];
+            /** Pages */
+            pages: string[];
+            /** Tongue */
+            tongue: string;
         };
         /**
          * RecipeSays
-         * @description A number from the method. what: temperature, minutes, pieces, each_g, thick_mm or across_mm.
+         * @description A number from the method. what: temperature, minutes, pieces, each_g, filling_each_g, thick_mm or across_mm;
+         *     condition: whether it only holds in a case its sentence names.
          */
         RecipeSays: {
             /** Step */
@@ -3720,6 +3727,8 @@ export interface components {
             value: components["schemas"]["Band"];
             /** Text */
             text: string;
+            /** Condition */
+            condition: boolean;
         };
         /**
          * CorrectionIn

@@ -3,6 +3,7 @@ import type { ReactNode } from "react";
 import type { Sheet } from "../api/client";
 import { CutPlan } from "../drawings/cut-plan";
 import { ShareDial } from "../drawings/share";
+import { duration } from "../lib/clock";
 import { useUnits } from "../lib/settings";
 import { Fact, Facts, Headline, Plate } from "../ui/facts";
 
@@ -72,7 +73,11 @@ export function DivideFacts({ sheet, by = "scale" }: { sheet: Sheet; by?: string
             from={d.spare === "keep" ? "kept: two days in the fridge, covered" : "what the pieces leave"}
           />
         )}
-        <Fact name="Bench rest" value="10 min" from={rest ? "so that it rolls without springing back" : ""} />
+        <Fact
+          name="Bench rest"
+          value={duration(sheet.bench_rest_min)}
+          from={rest ? "so that it rolls without springing back" : ""}
+        />
       </Facts>
     </>
   );

@@ -34,6 +34,8 @@ import { Templates } from "../../parts/templates";
 import { useSize, WrapFacts, wrapMinutes, WrapPlates } from "../../trays/wrap";
 import { Warning } from "../../ui/facts";
 import { TrayList, TrayPanel, TrayRoot, TrayTab } from "../../ui/panel";
+import { setAt } from "../../lib/path";
+import { PastedRecipe, RecipeSays } from "../../parts/recipe-says";
 import { Doubts } from "./doubts";
 import { isTray, TRAYS, type TrayKey } from "./tray-list";
 import { UnderWay, Weighing } from "./under-way";
@@ -294,6 +296,17 @@ export function RailAndTrays({
               onOpen={(t) => isTray(t) && onOpen(t)}
               onAnswer={onAnswer}
             />
+          </Guarded>
+          <Guarded what="What the recipe says" note={BESIDE} retryWith={[sheet, tray]}>
+            <RecipeSays
+              stated={sheet.stated.filter((one) => one.tray === tray)}
+              onTake={(chosen) =>
+                editing.edit(
+                  chosen.changes.reduce((doc, change) => setAt(doc, change.path, change.value), editing.document),
+                )
+              }
+            />
+            {tray === "weigh" && editing.document.recipe && <PastedRecipe recipe={editing.document.recipe} />}
           </Guarded>
           {cautions
             .filter((c) => !c.urgent)

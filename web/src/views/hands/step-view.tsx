@@ -10,6 +10,7 @@ import { CoreCurve } from "../../parts/core-curve";
 import { FermentCurve, Story } from "../../parts/ferment-curve";
 import { HeatInstruments } from "../../parts/heat-instruments";
 import { heldBack, Mixing } from "../../parts/mixing";
+import { RecipeSays } from "../../parts/recipe-says";
 import { Button } from "../../ui/button";
 import { Warning } from "../../ui/facts";
 import { fermenting, nextWords, type HandsStep } from "../marks/steps";
@@ -83,6 +84,9 @@ export function StepView({ step, due, now, sheet, endedAt, onDone, extras, scale
         {step.press}
       </Button>
       {extras}
+      <div className="mt-3">
+        <RecipeSays stated={(sheet.stated ?? []).filter((one) => one.stage === step.stage)} large />
+      </div>
       {step.cautions
         .filter((c) => !c.urgent)
         .map((c) => (

@@ -82,6 +82,8 @@ export function Reading() {
     }
   };
   const shown = text.trim() === "" ? undefined : reading.data;
+  // What is still being read is not put on the bench, and no earlier reading stands in for it.
+  const stale = text !== asked || reading.isFetching || reading.isPlaceholderData;
   return (
     <main className="mx-auto w-full max-w-[1320px] px-4 pt-3 pb-8 tab:px-8">
       <h1 className="text-[1.75rem] leading-tight font-bold">A recipe from another kitchen</h1>
@@ -133,6 +135,7 @@ export function Reading() {
               reading={shown}
               pantry={pantry.data ?? []}
               onCorrect={correct}
+              stale={stale}
               trouble={trouble}
               onTake={() => void bench(shown)}
             />

@@ -5,6 +5,7 @@ import { useUnits } from "../../lib/settings";
 import { Amount } from "../../ui/amount";
 import { Button } from "../../ui/button";
 import { Choice } from "../../ui/choice";
+import { LeftOut } from "./left-out";
 import { nthOf, type Correction, type Line } from "./corrections";
 
 type Says = RecipeOut["said"][number];
@@ -21,6 +22,8 @@ const PARTS = [
   ...FURTHER,
   { key: "wash", name: "Wash" },
   { key: "topping", name: "Topping, not weighed out" },
+  { key: "serve", name: "To serve, in no sum" },
+  { key: "none", name: "No ingredient" },
 ];
 const STEPS: Record<string, string> = {
   bake: "bake",
@@ -32,7 +35,14 @@ const STEPS: Record<string, string> = {
   knead: "knead",
   yeast: "for the yeast",
   fry: "pan",
+  cold: "in the cold",
+  bench: "bench rest",
+  core: "in the middle",
+  cool: "cool",
+  simmer: "cook",
+  roast: "roast",
 };
+const TONGUES: Record<string, string> = { es: "Spanish", it: "Italian", de: "German", fr: "French" };
 
 interface Editing {
   pantry: PantryItem[];
@@ -79,6 +89,9 @@ function partOptions(lines: Line[]) {
   }));
 }
 
+/** Whether a line needs a word from the cook. */
+const isLost = (line: Line) => line.part !== "none" && line.by !== "taste" && (!line.use || !line.grams);
+
 function Row({
   line,
   nth,
@@ -87,7 +100,7 @@ function Row({
   onCorrect,
 }: Editing & { line: Line; nth: number; parts: ReturnType<typeof partOptions> }) {
   const u = useUnits();
-  const lost = line.by !== "taste" && (!line.use || !line.grams);
+  const lost = isLost(line);
   return (
     <li className="flex justify-between gap-4 border-t-2 border-inset py-1.5">
       <span className="min-w-0">
@@ -109,7 +122,7 @@ function Row({
         >
           move
         </Choice>
-        <span className="block text-sm break-words text-muted">“{line.written}”</span>
+        <span className="block text-sm break-words text-muted">“{line.written.replace(/^[^\p{L}\p{N}]+/u, "")}”</span>
         {line.why.map((why) => (
           <span key={u.text(why)} className={`block text-sm ${lost ? "text-crust" : "text-muted"}`}>
             {u.text(why)}
@@ -131,8 +144,8 @@ function Value({ says }: { says: Says }) {
       ? u.temperature(Math.round(v))
       : says.what === "minutes"
         ? duration(v)
-        : says.what === "each_g"
-          ? `${u.mass(v)} each`
+        : says.what === "each_g" || says.what === "filling_each_g"
+          ? `${u.mass(v)} ${says.what === "each_g" ? "each" : "of filling each"}`
           : says.what === "pieces"
             ? `${v} pieces`
             : `${u.length(v)} ${says.what === "thick_mm" ? "thick" : "across"}`;
@@ -144,14 +157,16 @@ export function Understood({
   reading,
   trouble,
   onTake,
+  stale,
   ...editing
-}: Editing & { reading: RecipeOut; trouble: string | null; onTake: () => void }) {
+}: Editing & { reading: RecipeOut; trouble: string | null; onTake: () => void; stale: boolean }) {
   const parts = partOptions(reading.lines);
   const u = useUnits();
   const nth = nthOf(reading.lines);
-  const lost = reading.lines.filter((l) => l.by !== "taste" && (!l.use || !l.grams)).length;
+  const lost = reading.lines.filter(isLost).length;
+  const tongue = TONGUES[reading.tongue];
   return (
-    <div className="rounded-2xl border-2 border-cobalt bg-enamel p-5">
+    <div aria-busy={stale} className={`rounded-2xl border-2 border-cobalt bg-enamel p-5 ${stale ? "opacity-50" : ""}`}>
       <div className="flex flex-wrap items-start justify-between gap-3">
         <div>
           <h2 className="text-[1.35rem] leading-tight font-bold">{reading.title}</h2>
@@ -160,9 +175,14 @@ export function Understood({
               ? `${lost} of ${reading.lines.length} lines need a word from you: choose what they are, or change the text.`
               : `All ${reading.lines.length} lines are read.`}
           </p>
+          {tongue && (
+            <p className="text-muted">
+              Read from {tongue}: numbers, units and foods, as far as the pantry’s names go; the method’s words are not.
+            </p>
+          )}
         </div>
-        <Button look="solid" disabled={reading.problems.length > 0} onClick={onTake}>
-          Put it on the bench
+        <Button look="solid" disabled={stale || reading.problems.length > 0} onClick={onTake}>
+          {stale ? "Still reading…" : "Put it on the bench"}
         </Button>
       </div>
       {(trouble ?? reading.problems[0]) && (
@@ -205,11 +225,13 @@ export function Understood({
                 <strong>
                   <Value says={s} />
                 </strong>
+                {s.condition && <span className="text-muted"> in some cases</span>}
               </li>
             ))}
           </ul>
         </>
       )}
+      <LeftOut reading={reading} parts={parts} onCorrect={editing.onCorrect} />
       <h3 className="mt-4 font-bold">Assumed, until you change it</h3>
       <ul className="mt-1 list-disc pl-5 text-muted">
         {reading.assumed.map((said) => {

@@ -1,0 +1,82 @@
+import type { Answer, Bake, Sheet } from "../api/client";
+import { useUnits } from "../lib/settings";
+
+type Stated = Sheet["stated"][number];
+const PRESS =
+  "min-h-9 py-0.5 text-left font-semibold text-cobalt underline decoration-rim decoration-2 underline-offset-3";
+
+function Line({ one, onTake }: { one: Stated; onTake?: ((answer: Answer) => void) | undefined }) {
+  const u = useUnits();
+  const told = u.text(one.says);
+  return (
+    <li className="border-t-2 border-inset py-1.5 first:border-0">
+      <p title={one.words}>
+        <span className={one.state === "beside" ? "" : "font-semibold"}>{told}</span>
+        {one.here.length > 0 && <span className="text-muted">; {u.text(one.here)}</span>}
+        {one.state === "taken" && <span className="text-muted">; as here</span>}
+      </p>
+      {onTake && one.answers.length > 0 && (
+        <p className="flex flex-wrap gap-x-4">
+          {one.answers.map((answer) => (
+            <button
+              key={u.text(answer.label)}
+              type="button"
+              aria-label={`${told}: ${u.text(answer.label)}`}
+              className={PRESS}
+              onClick={() => onTake(answer)}
+            >
+              {u.text(answer.label)}
+            </button>
+          ))}
+        </p>
+      )}
+    </li>
+  );
+}
+
+/** What the recipe states about this step: as it is here, different here and why, or told beside it. */
+export function RecipeSays({
+  stated,
+  large = false,
+  onTake,
+}: {
+  stated: Stated[];
+  large?: boolean;
+  onTake?: (answer: Answer) => void;
+}) {
+  if (stated.length === 0) return null;
+  return (
+    <section aria-label="The recipe says" className="rounded-2xl bg-inset px-3.5 py-2.5">
+      <h3 className="font-bold">The recipe says</h3>
+      <ul className={large ? "text-lg" : "text-[0.95rem] leading-snug"}>
+        {stated.map((one, i) => (
+          <Line key={i} one={one} onTake={onTake} />
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+/** The recipe as it was pasted, and the lines nothing here is taken from. */
+export function PastedRecipe({ recipe }: { recipe: NonNullable<Bake["recipe"]> }) {
+  const unread = recipe.unread ?? [];
+  if (!recipe.text) return null;
+  return (
+    <details className="rounded-2xl bg-inset px-3.5 py-2.5">
+      <summary className="cursor-pointer font-bold">The recipe as pasted</summary>
+      {unread.length > 0 && (
+        <div className="mt-2 text-[0.95rem] leading-snug">
+          <p className="text-muted">Nothing here is taken from:</p>
+          <ul className="list-disc pl-5">
+            {unread.map((line) => (
+              <li key={line}>{line}</li>
+            ))}
+          </ul>
+        </div>
+      )}
+      <p className="mt-2 max-h-96 overflow-y-auto leading-snug whitespace-pre-wrap" tabIndex={0}>
+        {recipe.text}
+      </p>
+    </details>
+  );
+}
