@@ -13,6 +13,7 @@ from airycrumb.bake import load_json, plain_kitchen, read_bake, read_kitchen
 from airycrumb.bake.kitchen import Kitchen
 from airycrumb.data.vocabulary import METHOD
 from airycrumb.paper.linked_recipe import as_recipe, rolled_to, stands
+from airycrumb.paper.recipe_text import as_markdown, as_text, page_of
 from airycrumb.paper.wrapper_files import as_pdf, as_svg
 from airycrumb.paper.wrapper_pages import PAPERS, template_of, thickness_of
 from airycrumb.problems import InputError, Problem
@@ -257,7 +258,11 @@ def _export(args: argparse.Namespace) -> int:
     kitchen = _kitchen(args.kitchen)
     bake = read_bake(_read(args.file), kitchen.habits.own)
     sheet = work(bake, kitchen, now=_now(args.now))
-    print(json.dumps(as_recipe(bake.name, sheet), indent=1, ensure_ascii=False))
+    if args.form == "linked":
+        print(json.dumps(as_recipe(bake.name, sheet), indent=1, ensure_ascii=False))
+    else:
+        page = page_of(bake, sheet)
+        print(as_markdown(page) if args.form == "markdown" else as_text(page), end="")
     return 0
 
 
@@ -310,7 +315,8 @@ def main(argv: list[str] | None = None) -> int:
     recipe.add_argument("--kitchen", help="a kitchen file, for how its cook fills a cup")
     recipe.add_argument("--bake", action="store_true", help="print the bake file it makes")
     recipe.set_defaults(run=_recipe)
-    export = commands.add_parser("export", help="print a bake as a schema.org Recipe (JSON-LD)")
+    export = commands.add_parser("export", help="print a bake as a recipe: schema.org (JSON-LD), text or Markdown")
+    export.add_argument("--form", choices=("linked", "text", "markdown"), default="linked", help="linked if left out")
     export.add_argument("file", help="a bake file")
     export.add_argument("--kitchen", help="a kitchen file; without one, a plain kitchen is assumed")
     export.add_argument("--now", help="plan as if it were this date and time")

@@ -1,6 +1,6 @@
 """Working things out from an unsaved draft: sheets, rises, wrappers, heat, recipes. Nothing is stored."""
 
-from typing import Annotated, Any
+from typing import Annotated, Any, Literal
 
 from django.http import HttpRequest
 from ninja import Router
@@ -196,6 +196,31 @@ def export_recipe(request: HttpRequest, payload: Draft) -> dict[str, Any]:
     """A bake as a schema.org Recipe (JSON-LD), as this kitchen would make it."""
     kitchen = kitchen_of(household_of(request), payload.kitchen_id)
     return compute.as_linked_recipe(payload.bake, kitchen.document, payload.now)
+
+
+class RecipePaper(Draft):
+    """A draft to write out as a recipe."""
+
+    form: Literal["text", "markdown"] = "text"
+
+
+class RecipeWritten(Strict):
+    """A bake as a recipe, in words."""
+
+    text: str
+
+
+@router.post(
+    "/recipe/written",
+    response={200: RecipeWritten, 401: Failure, 403: Failure, 404: Failure, 422: Failure, 429: Failure},
+    operation_id="write_recipe",
+    throttle=[COSTLY],
+)
+def write_recipe(request: HttpRequest, payload: RecipePaper) -> RecipeWritten:
+    """A bake as a clean recipe in plain text or Markdown, as this kitchen would make it; it reads back as the bake."""
+    kitchen = kitchen_of(household_of(request), payload.kitchen_id)
+    written = compute.as_written_recipe(payload.bake, kitchen.document, payload.now, payload.form == "markdown")
+    return RecipeWritten(text=written)
 
 
 class DayText(Strict):

@@ -4,6 +4,7 @@ import re
 from collections.abc import Sequence
 from dataclasses import dataclass
 
+from airycrumb.data.measures import NUMBER_WORDS
 from airycrumb.memo import in_time
 from airycrumb.recipe.headings import YIELD, Heading, heading_of, told_in
 from airycrumb.recipe.lexicon import hits, known
@@ -47,6 +48,10 @@ TIMES_OR_HEAT = re.compile(
 HEADER_CELLS = set_of(
     "ingredient ingredients amount qty quantity unit units item items grams g weight baker's % name menge "
     "zutat mix percent filling dough gramos"
+)
+# "Filling 1 (for six)", "Filling for two boats": how many pieces it is for
+FOR_PIECES = re.compile(
+    rf"\bfor (?:the )?(\d{{1,3}}|{'|'.join(w for w in NUMBER_WORDS if len(w) > 2)})\b", re.IGNORECASE
 )
 LEADERS = re.compile(r"\.(?: ?\.){2,}|_{3,}|\s\.\s")
 
@@ -162,7 +167,7 @@ class Sorter:
         self.fillings: list[str] = []
         first = next((i for i, (text, _) in enumerate(rows) if self._opens_list(text)), None)
         self.list_at = first if first is not None and first > 3 else 0
-        self.parts: dict[str, str] = {}
+        self.counts: dict[str, int] = {}
 
     @staticmethod
     def _opens_list(text: str) -> bool:
@@ -199,6 +204,8 @@ class Sorter:
             self.heading = within or (self.heading if self.listed else None)
             return [Sorted("heading", text, written), *self._behind(named, written, "ingredient")]
         self.heading = named
+        if (told := FOR_PIECES.search(text)) and named.part == "filling":
+            self.counts[self._part(named)] = int(NUMBER_WORDS.get(told[1].lower(), 0) or told[1])
         return [Sorted("heading", text, written), *self._behind(named, written, "ingredient")]
 
     def _behind(self, named: Heading, written: str, kind: str) -> list[Sorted]:

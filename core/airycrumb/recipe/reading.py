@@ -59,7 +59,8 @@ class PlacedLine:
 class Reading:
     """A recipe as understood; lines in their order; not_used: lines of the text that name a food or an amount and were
     taken for no ingredient; pages: all the lines taken for no part of the recipe; tongue: the language it is in, ""
-    for English; text: what was read, a page's recipe without the page."""
+    for English; text: what was read, a page's recipe without the page; counts: pieces of each filling, by its
+    part, where its heading says so."""
 
     title: str
     lines: list[PlacedLine]
@@ -69,6 +70,7 @@ class Reading:
     pages: tuple[str, ...] = ()
     tongue: str = ""
     text: str = ""
+    counts: tuple[tuple[str, int], ...] = ()
 
     @property
     def unread(self) -> list[ReadLine]:
@@ -130,7 +132,7 @@ class _Placing:
         part = row.part if row.part not in (None, "ingredients", "method") else None
         part = _rather(part, line)
         placed = PlacedLine(line.purpose or part or guessed, bool(line.purpose or (part and row.sure)), line)
-        return _asked_about(placed)
+        return _asked_about(_unweighed(placed))
 
 
 def _rather(part: str | None, line: ReadLine) -> str | None:
@@ -140,6 +142,15 @@ def _rather(part: str | None, line: ReadLine) -> str | None:
     if part == "wash" and line.role in ("sugar", "seed", "nut"):
         return "topping"
     return part
+
+
+def _unweighed(placed: PlacedLine) -> PlacedLine:
+    """What is brushed or strewn on, or served beside, needs no amount."""
+    line = placed.line
+    if placed.part not in ("wash", "topping", SERVED) or line.use is None or line.given:
+        return placed
+    freely = say("To taste: it is not weighed, and not counted.")
+    return replace(placed, line=replace(line, by="taste", sureness=max(line.sureness, 0.85), why=(freely,)))
 
 
 def _asked_about(placed: PlacedLine) -> PlacedLine:
@@ -247,4 +258,5 @@ def read_recipe(text: str, habits: Habits = Habits()) -> Reading:  # noqa: B008
         tuple(dict.fromkeys(row.written for row in rows if row.kind == "page")),
         _tongue(lines),
         text.strip(),
+        tuple(sorter.counts.items()),
     )

@@ -211,6 +211,9 @@ def _groups(reading: Reading, pieces: int, each_g: float, assumed: list[Message]
     parts = _fillings(reading)
     shares = [pieces // len(parts)] * len(parts)
     shares[0] += pieces - sum(shares)
+    told_counts = [dict(reading.counts).get(part, 0) for part in parts]
+    if len(parts) > 1 and all(told_counts) and sum(told_counts) == pieces:
+        shares = told_counts
     if pieces < len(parts):
         parts, shares = parts[:pieces], [1] * pieces
     if len(parts) > 1:

@@ -17,6 +17,7 @@ from airycrumb.learning.write_back import learned_part, taught, with_learned
 from airycrumb.memo import OutOfTime, within
 from airycrumb.pantry import shelf
 from airycrumb.paper.linked_recipe import as_recipe
+from airycrumb.paper.recipe_text import as_markdown, as_text, page_of
 from airycrumb.plan.context import Context, RoomReading
 from airycrumb.plan.timetable import possible
 from airycrumb.problems import InputError, Problem
@@ -192,6 +193,14 @@ def as_linked_recipe(bake: Document, kitchen: Document, now: datetime) -> Docume
     return as_recipe(read.name, work(read, k, now=now))
 
 
+def as_written_recipe(bake: Document, kitchen: Document, now: datetime, markdown: bool) -> str:
+    """A bake as a clean recipe in plain text or Markdown; InputError for one that cannot be worked."""
+    k = kitchen_read(kitchen)
+    read = read_bake(bake, k.habits.own)
+    page = page_of(read, work(read, k, now=now))
+    return as_markdown(page) if markdown else as_text(page)
+
+
 def lesson(
     bake: Document,
     kitchen: Document,
@@ -253,6 +262,7 @@ __all__ = [
     "StageKey",
     "WhereFrom",
     "as_linked_recipe",
+    "as_written_recipe",
     "asked",
     "card",
     "check_kitchen",

@@ -460,6 +460,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/recipe/written": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Write Recipe
+         * @description A bake as a clean recipe in plain text or Markdown, as this kitchen would make it; it reads back as the bake.
+         */
+        post: operations["write_recipe"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/room-day": {
         parameters: {
             query?: never;
@@ -3762,6 +3782,34 @@ export interface components {
             kitchen_id?: number | null;
         };
         /**
+         * RecipeWritten
+         * @description A bake as a recipe, in words.
+         */
+        RecipeWritten: {
+            /** Text */
+            text: string;
+        };
+        /**
+         * RecipePaper
+         * @description A draft to write out as a recipe.
+         */
+        RecipePaper: {
+            bake: components["schemas"]["BakeDocument"];
+            /** Kitchen Id */
+            kitchen_id?: number | null;
+            /**
+             * Now
+             * Format: date-time
+             */
+            now: string;
+            /**
+             * Form
+             * @default text
+             * @enum {string}
+             */
+            form: "text" | "markdown";
+        };
+        /**
          * HourOfDay
          * @description The kitchen's warmth at an hour. at: HH:MM; room: as kitchen files write it.
          */
@@ -5758,6 +5806,75 @@ export interface operations {
                     "application/json": {
                         [key: string]: unknown;
                     };
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+        };
+    };
+    write_recipe: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RecipePaper"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RecipeWritten"];
                 };
             };
             /** @description Unauthorized */

@@ -17,14 +17,17 @@ const fileName = (name: string) =>
       .replace(/^-|-$/g, "") || "bake"
   }.json`;
 
-function download(content: unknown, name: string) {
-  const url = URL.createObjectURL(new Blob([`${JSON.stringify(content, null, 2)}\n`], { type: "application/json" }));
+function save(content: string, type: string, name: string) {
+  const url = URL.createObjectURL(new Blob([content], { type }));
   const link = globalThis.document.createElement("a");
   link.href = url;
-  link.download = fileName(name);
+  link.download = name;
   link.click();
   URL.revokeObjectURL(url);
 }
+
+const download = (content: unknown, name: string) =>
+  save(`${JSON.stringify(content, null, 2)}\n`, "application/json", fileName(name));
 
 interface Props {
   id: number;
@@ -71,6 +74,13 @@ export function FilePanel({ id, document, open, onClose, onRename }: Props) {
         `${document.name} recipe`,
       ),
     );
+  const writeRecipe = (form: "text" | "markdown") =>
+    attempt(async () => {
+      const body = { bake: document, now: nowIso(), form };
+      const { text } = await take(client.POST("/api/recipe/written", { body }));
+      const ending = form === "text" ? ".txt" : ".md";
+      save(text, form === "text" ? "text/plain" : "text/markdown", fileName(document.name).replace(/\.json$/, ending));
+    });
   const putAway = () =>
     attempt(async () => {
       await take(client.DELETE("/api/bakes/{bake_id}", { params: { path: { bake_id: id } } }));
@@ -90,7 +100,9 @@ export function FilePanel({ id, document, open, onClose, onRename }: Props) {
       <div className="mt-4 flex flex-wrap gap-2">
         <Button onClick={() => void create({ ...document, name: `${document.name} (copy)` })}>Make a copy</Button>
         <Button onClick={() => download(document, document.name)}>Save as a file</Button>
-        <Button onClick={() => void exportRecipe()}>Save as a recipe</Button>
+        <Button onClick={() => void writeRecipe("text")}>Save as a recipe</Button>
+        <Button onClick={() => void writeRecipe("markdown")}>as Markdown</Button>
+        <Button onClick={() => void exportRecipe()}>as data</Button>
         <label className="inline-flex min-h-10 cursor-pointer items-center rounded-xl border-2 border-cobalt bg-enamel px-4 font-semibold text-cobalt focus-within:outline-3 focus-within:outline-crust">
           Open a bake file
           <input
@@ -103,8 +115,8 @@ export function FilePanel({ id, document, open, onClose, onRename }: Props) {
         <Button onClick={() => void putAway()}>Put it away</Button>
       </div>
       <p className="mt-2 text-sm text-muted">
-        A bake put away leaves the list; the batches made from it stay in the Notebook. A recipe is schema.org&rsquo;s
-        open form, in grams; the bake file keeps everything.
+        A bake put away leaves the list; the batches made from it stay in the Notebook. A recipe is in grams, as text,
+        Markdown or schema.org&rsquo;s open form, and reads back here; the bake file keeps everything.
       </p>
       {trouble && (
         <p role="alert" className="mt-3 rounded-xl border-2 border-crust bg-warm p-3">

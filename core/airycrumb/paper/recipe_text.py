@@ -1,0 +1,142 @@
+"""A bake as a clean recipe in plain text or Markdown: in grams, and read back to the same bake.
+
+What a recipe has no words for is not in it: groups of another closing, size or heat, what is laid inside a filling, how
+much of the dough's parts goes in late, the cook's own spots.
+"""
+
+from collections.abc import Iterator
+from dataclasses import dataclass
+
+from airycrumb.bake.model import Bake
+from airycrumb.data.heat import WASHES
+from airycrumb.pantry import find
+from airycrumb.recipe.closing import TOLD
+from airycrumb.trays.types import GroupTray, Sheet
+from airycrumb.words import Message, as_number, in_celsius, in_grams, in_millimetres, in_minutes, say, say_n
+
+SPONGE, SOAKED = ("sponge",), ("soaked",)
+KNEADED: dict[str, Message] = {
+    "hand": say("Knead by hand to a smooth dough."),
+    "machine": say("Knead in a mixer to a smooth dough."),
+    "none": say("Do not knead: only mix until no dry flour is left."),
+    "after": say("Only mix it; knead it once it has risen."),
+    "sheeted": say("Once it has risen, roll it thin and fold it seven times."),
+}
+
+
+@dataclass(frozen=True)
+class Page:
+    """A recipe's page. parts: heading and its lines; steps: sentences."""
+
+    name: str
+    makes: Message
+    parts: list[tuple[Message, list[Message]]]
+    steps: list[Message]
+
+
+def _weighed(grams: float, name: Message) -> Message:
+    return say("{mass} {name}", mass=in_grams(grams), name=name)
+
+
+def _dough(bake: Bake, s: Sheet) -> Iterator[tuple[Message, list[Message]]]:
+    """The dough's parts, scaled as it is weighed."""
+    factor = sum(line.grams for line in s.weigh.dough) / sum(g for _, g in bake.dough.parts)
+    rows = [(line.place, line.part[0].called, line.part[1] * factor) for line in bake.dough.ingredients]
+    for heading, places in (
+        (say("Sponge"), SPONGE),
+        (say("Soaked or scalded"), SOAKED),
+        (say("Dough"), ("dough", "late")),
+    ):
+        lines = [_weighed(grams, name) for place, name, grams in rows if place in places]
+        if lines:
+            yield heading, lines
+
+
+def _filling(group: GroupTray, several: bool) -> tuple[Message, list[Message]]:
+    lines = [_weighed(line.grams, line.name) for line in group.filling]
+    if not several:
+        return say("Filling: {name}", name=group.name), lines
+    return say("Filling (for {pieces}): {name}", pieces=group.pieces, name=group.name), lines
+
+
+def _parts(bake: Bake, s: Sheet) -> Iterator[tuple[Message, list[Message]]]:
+    yield from _dough(bake, s)
+    filled = [g for g in s.groups if g.filling]
+    yield from (_filling(group, len(filled) > 1) for group in filled)
+    wash = WASHES.get(bake.heat.wash)
+    if bake.heat.method == "oven" and wash is not None and wash.of:
+        yield say("Wash"), [say("{name}", name=find(wash.of).called)]
+    if bake.on_top:
+        yield say("Topping"), [say("{name}", name=top.item.called) for top in bake.on_top]
+
+
+def _rise(bake: Bake, s: Sheet) -> Message:
+    ready = s.rise.forecast.ready
+    minutes = bake.rise.by_clock_min or (ready.typical if ready else 0.0)
+    if s.rise.rests:
+        return say("Let the dough rest for {rest}.", rest=in_minutes(bake.rise.rest_min))
+    if any(stay.where == "fridge" for stay in bake.rise.spots):
+        return say("Let the dough rise in the fridge for {time}.", time=in_minutes(minutes))
+    to = as_number(bake.rise.to)
+    return say("Let the dough rise for {time}, or until it is {to} times its size.", time=in_minutes(minutes), to=to)
+
+
+def _shaping(bake: Bake, s: Sheet) -> Iterator[Message]:
+    lead = s.groups[0]
+    count = sum(g.pieces for g in s.groups)
+    yield say(
+        "Divide the dough into {count} pieces of {each} each.", count=count, each=in_grams(round(lead.dough_each_g))
+    )
+    if bake.bench_rest_min:
+        yield say("Round them up and let the balls rest for {rest}.", rest=in_minutes(bake.bench_rest_min))
+    if lead.wrap.rolled and lead.wrap.round:
+        yield say("Roll each to {across} across.", across=in_millimetres(round(lead.wrap.across_mm)))
+    if lead.filling_each_g:
+        yield say("Put {each} of filling on each.", each=in_grams(round(lead.filling_each_g)))
+    yield TOLD[bake.closing]
+
+
+def _heating(bake: Bake, s: Sheet) -> Iterator[Message]:
+    minutes, heat = in_minutes(round(s.heat.minutes_planned)), bake.heat
+    if heat.method == "steam":
+        yield say("Steam for {minutes}.", minutes=minutes)
+    elif heat.method == "pan":
+        yield say("Cook in a lidded pan for {minutes}.", minutes=minutes)
+    else:
+        yield say("Bake at {celsius} for {minutes}.", celsius=in_celsius(round(heat.air_c)), minutes=minutes)
+    if heat.rest_min:
+        yield say("Let them rest for {rest}.", rest=in_minutes(heat.rest_min))
+
+
+def _steps(bake: Bake, s: Sheet) -> Iterator[Message]:
+    if bake.dough.yeast_school == "woken" and bake.dough.rises:
+        yield say("Stir the yeast into the warm liquid and wait until it foams.")
+    yield KNEADED[bake.dough.kneading]
+    yield _rise(bake, s)
+    yield from _shaping(bake, s)
+    if s.proof.forecast.ready and not s.proof.rests:
+        yield say("Let the filled pieces proof for {time}.", time=in_minutes(s.proof.forecast.ready.typical))
+    yield from _heating(bake, s)
+    yield from (say("{title}. {text}", title=c.title, text=c.text) for c in s.cautions if c.urgent)
+
+
+def page_of(bake: Bake, s: Sheet) -> Page:
+    """A bake and its sheet as a recipe's page."""
+    count = sum(g.pieces for g in s.groups)
+    makes = say_n("Makes {count} piece", "Makes {count} pieces", count, count=count)
+    return Page(bake.name, makes, list(_parts(bake, s)), list(_steps(bake, s)))
+
+
+def as_text(page: Page) -> str:
+    """The page in plain text."""
+    blocks = [f"{page.name}\n{page.makes}"]
+    blocks += ["\n".join([f"{heading}", *map(str, lines)]) for heading, lines in page.parts]
+    return "\n\n".join([*blocks, "\n".join(["Method", *map(str, page.steps)])]) + "\n"
+
+
+def as_markdown(page: Page) -> str:
+    """The page in Markdown."""
+    blocks = [f"# {page.name}", f"{page.makes}"]
+    blocks += ["\n".join([f"## {heading}", "", *(f"- {line}" for line in lines)]) for heading, lines in page.parts]
+    steps = [f"{n}. {step}" for n, step in enumerate(page.steps, start=1)]
+    return "\n\n".join([*blocks, "\n".join(["## Method", "", *steps])]) + "\n"
