@@ -47,6 +47,14 @@ class Bench:
         self.page.locator(f'button[aria-haspopup=menu][aria-label^="{label}:"]').click()
         self.page.get_by_role("menuitemradio", name=re.compile(f"^{re.escape(option)}")).click()
 
+    def choose_food(self, label: str, food: str) -> None:
+        """Open a word that is a food, type a name of it and take the first that is found."""
+        self.page.locator(f'button[aria-haspopup=dialog][aria-label^="{label}:"]').focus()
+        self.page.keyboard.press("Enter")
+        self.page.get_by_role("combobox", name=f"{label}, find one").fill(food)
+        expect(self.page.get_by_role("option").first).to_contain_text(food)
+        self.page.keyboard.press("Enter")
+
     def choose_by_keys(self, label: str, option: str) -> None:
         """Open a word that is a choice and choose, without a mouse: down until the option is lit."""
         self.page.locator(f'button[aria-haspopup=menu][aria-label^="{label}:"]').focus()

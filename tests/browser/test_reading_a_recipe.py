@@ -6,8 +6,14 @@ from playwright.sync_api import expect
 
 from bakes.models import Bake, BakeVersion
 from tests.browser.base import BrowserCase
+from tests.core.corpus import corpus
 from tests.core.examples import DEMO_BAKES
 from tests.core.test_recipe import CUPS, TWO_FILLINGS
+
+
+def text_of(name: str) -> str:
+    """A text of the corpus."""
+    return next(text.text for text in corpus() if text.name == name)
 
 
 class ReadingARecipe(BrowserCase):
@@ -68,7 +74,7 @@ class ReadingARecipe(BrowserCase):
         self.open_first_screen()
         self.page.goto("/read")
         self.paste("2 cups flour\n300 ml water\n7 g instant yeast\n1 cup gravel")
-        self.bench.choose("Taken for, 1 cup gravel", "walnuts")
+        self.bench.choose_food("Taken for, 1 cup gravel", "walnuts")
         self.bench.says("All 4 lines are read")
         self.bench.set("Amount of instant yeast", "5")
         self.bench.choose("Belongs to, 1 cup gravel", "Filling")
@@ -89,7 +95,7 @@ class ReadingARecipe(BrowserCase):
         self.bench.says("1 of 4 lines")
         self.page.get_by_role("button", name="Foods of my own").click()
         self.page.get_by_label("Name of my food").fill("gravel")
-        self.bench.choose("It is like", "walnuts")
+        self.bench.choose_food("It is like", "walnuts")
         self.page.get_by_label("Grams of a cup of it").fill("150")
         self.page.get_by_role("button", name="Keep this food").click()
         self.page.keyboard.press("Escape")
@@ -128,3 +134,96 @@ class ReadingARecipe(BrowserCase):
         for size in self.at_each_size(tab):
             with self.subTest(size=size):
                 self.assertLessEqual(tab.evaluate("document.documentElement.scrollWidth - innerWidth"), 0)
+
+
+class WhateverIsPasted(BrowserCase):
+    """Recipes as they come: whole pages, brackets, other doughs, one after another."""
+
+    def paste(self, text: str) -> None:
+        self.page.get_by_label("The recipe, as written").fill(text)
+        expect(self.page.locator("[data-read=yes]")).to_be_visible()
+
+    def read_page(self) -> None:
+        self.open_first_screen()
+        self.page.goto("/read")
+
+    def test_a_page_copied_whole_with_its_comments(self) -> None:
+        self.read_page()
+        self.paste(text_of("page-01"))
+        self.bench.says("Plum Jam Buns with Poppy Seeds")
+        self.bench.says("All 8 lines are read")
+        left = self.page.get_by_role("region", name="Taken for no ingredient")
+        expect(left).to_contain_text("I used 20 g less sugar")
+        left.get_by_text("lines of the page").click()
+        expect(left).to_contain_text("Jump to Recipe")
+        # What was taken for a comment is an ingredient after all.
+        self.bench.choose("Belongs to, Anna says: I used 20 g less sugar and it was great!", "Filling")
+        self.bench.says("All 9 lines are read")
+
+    def test_three_fillings_go_to_the_bench_with_their_pieces(self) -> None:
+        self.read_page()
+        self.paste(text_of("head-02"))
+        self.page.get_by_role("button", name="Put it on the bench").click()
+        self.bench.worked()
+        for label in ("Pieces", "Pieces with cooked spinach and double cream"):
+            expect(self.bench.field(label)).to_have_value("2")
+
+    def test_cups_with_brackets_and_what_the_recipe_says_on_its_tray(self) -> None:
+        self.read_page()
+        self.paste(text_of("cups-08").replace("Bake for", "Let the dough rise 25 minutes. Bake for"))
+        expect(self.page.get_by_label("Amount of all-purpose flour")).to_have_value("375")
+        self.page.get_by_role("button", name="Put it on the bench").click()
+        self.bench.worked()
+        self.bench.open("Rise")
+        says = self.page.get_by_role("region", name="The recipe says")
+        expect(says).to_contain_text("Rise: 25 min; here")
+        says.get_by_role("button", name="Rise: 25 min: Take 25 min").click()
+        expect(says).to_contain_text("as here")
+        self.bench.undo()
+        says.get_by_role("button", name="Rise: 25 min: Keep what is here").click()
+        expect(says.get_by_role("button")).to_have_count(0)
+        expect(says).to_contain_text("Rise: 25 min; here")
+        self.bench.open("Weigh")
+        self.page.get_by_text("The recipe as pasted").click()
+        self.bench.says("Blueberry Cream Cheese Buns")
+
+    def test_a_calzone_of_bought_dough_is_put_on_the_bench_as_what_it_is(self) -> None:
+        self.read_page()
+        self.paste(text_of("other-03"))
+        self.bench.says("what is in it stands on its packet")
+        self.page.get_by_role("button", name="Put it on the bench").click()
+        self.bench.worked()
+        self.assertIn("baked", self.bench.text())
+
+    def test_another_language_is_named_and_read_as_far_as_it_goes(self) -> None:
+        self.read_page()
+        self.paste(text_of("lang-it-01"))
+        self.bench.says("Read from Italian")
+        self.bench.says("All 8 lines are read")
+
+    def test_a_line_is_put_right_by_keyboard_alone(self) -> None:
+        self.read_page()
+        self.paste("2 cups flour\n300 ml water\n7 g instant yeast\nFilling\n1 cup gravel")
+        self.bench.choose_food("Taken for, 1 cup gravel", "hazelnuts")
+        self.bench.says("All 4 lines are read")
+        amount = self.page.get_by_label("Amount of hazelnuts")
+        amount.focus()
+        amount.fill("90")
+        self.page.keyboard.press("Enter")
+        expect(amount).to_have_value("90")
+        self.page.get_by_role("button", name="Put it on the bench").focus()
+        self.page.keyboard.press("Enter")
+        self.bench.worked()
+
+    def test_a_paste_over_a_paste_never_benches_the_first(self) -> None:
+        self.read_page()
+        self.paste(text_of("plain-01"))
+        take = self.page.get_by_role("button", name="Put it on the bench")
+        expect(take).to_be_enabled()
+        self.page.get_by_label("The recipe, as written").fill(text_of("plain-02"))
+        # Until the second is read the button is none.
+        expect(self.page.get_by_role("button", name="Still reading…")).to_be_disabled()
+        take.click()
+        self.bench.worked()
+        self.bench.saved()
+        self.assertEqual(BakeVersion.objects.latest("id").document["name"], "Leek half-moons")

@@ -111,7 +111,7 @@ class TheHeat(BrowserCase):
         self.bench.choose("Wash", "egg yolk")
         self.bench.open("weigh")
         self.page.get_by_role("button", name="Change the recipe").click()
-        self.bench.choose("Put on top", "sesame seeds")
+        self.bench.choose_food("Put on top", "sesame seeds")
         self.bench.says("sesame seeds")
         self.bench.open("heat")
         self.page.get_by_text("After: cooling, keeping, reheating").click()

@@ -280,13 +280,14 @@ def sponge_time(w: Findings) -> Iterator[Doubt]:
 
 def limits(w: Findings) -> Iterator[Doubt]:
     """What cannot be forecast of this dough: a starter, no gluten, self-raising flour."""
-    for at, told in enumerate(limits_of(item.key for item, _ in w.ctx.bake.dough.parts)):
+    told = list(limits_of(item.key for item, _ in w.ctx.bake.dough.parts))
+    if told:
         yield Doubt(
-            code=f"limits_{at}",
+            code="limits",
             tray="rise",
             severity="note",
             title=say("What cannot be told of this dough"),
-            reason=told,
+            reason=joined(told),
             answers=[KEEP],
             source=PRACTICE,
         )

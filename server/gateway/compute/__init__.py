@@ -60,18 +60,19 @@ NOTHING_HEARD = Heard()
 
 @dataclass(frozen=True)
 class PantryItem:
-    """A pantry item as the Bench lists it."""
+    """A pantry item as the Bench lists it. aliases: the other names recipes have for it."""
 
     key: str
     name: Message
     role: str
     allergens: list[Message]
+    aliases: list[str]
 
 
 def pantry(kitchen: Document) -> list[PantryItem]:
     """Everything on the shelf and this kitchen's own, by name."""
     items = sorted((*kitchen_read(kitchen).habits.own, *shelf().values()), key=lambda i: i.name)
-    return [PantryItem(i.key, i.called, i.role, [ALLERGEN[a] for a in i.allergens]) for i in items]
+    return [PantryItem(i.key, i.called, i.role, [ALLERGEN[a] for a in i.allergens], list(i.aliases)) for i in items]
 
 
 def check_kitchen(document: Document) -> None:

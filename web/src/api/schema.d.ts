@@ -1237,7 +1237,7 @@ export interface components {
         };
         /**
          * PantryItem
-         * @description A pantry item as the Bench lists it.
+         * @description A pantry item as the Bench lists it. aliases: the other names recipes have for it.
          */
         PantryItem: {
             /** Key */
@@ -1248,6 +1248,8 @@ export interface components {
             role: string;
             /** Allergens */
             allergens: components["schemas"]["Said"][];
+            /** Aliases */
+            aliases: string[];
         };
         /**
          * PrintCard

@@ -6,6 +6,7 @@ import { setAt } from "../lib/path";
 import { useUnits } from "../lib/settings";
 import { Button } from "../ui/button";
 import { Choice } from "../ui/choice";
+import { FoodChoice } from "../parts/food-choice";
 import { Quantity, whereOf, type Editing } from "../parts/quantity";
 
 type Swap = Sheet["weigh"]["swaps"][number];
@@ -221,15 +222,15 @@ function Ingredients({ path, pantry, ...e }: Editing & { path: ListPath; pantry:
           </li>
         ))}
       </ul>
-      <Choice
+      <FoodChoice
         label={`Add to the ${named}`}
         value=""
-        options={unused.map((item) => ({ value: item.key, label: u.text(item.name) }))}
+        pantry={unused}
         onChoose={(use) => put([...rows, { use, amount: "10 g" }])}
         className="font-semibold text-cobalt underline decoration-rim decoration-2 underline-offset-4"
       >
         add an ingredient
-      </Choice>
+      </FoodChoice>
     </section>
   );
 }
@@ -259,15 +260,15 @@ function OnTop({ pantry, document, edit }: Editing & { pantry: PantryItem[] }) {
           </li>
         ))}
       </ul>
-      <Choice
+      <FoodChoice
         label="Put on top"
         value=""
-        options={unused.map((item) => ({ value: item.key, label: u.text(item.name) }))}
+        pantry={unused}
         onChoose={(use) => put([...tops, { use }])}
         className="font-semibold text-cobalt underline decoration-rim decoration-2 underline-offset-4"
       >
         put something on top
-      </Choice>
+      </FoodChoice>
     </section>
   );
 }

@@ -2,7 +2,7 @@ import { useState } from "react";
 
 import type { Kitchen, PantryItem } from "../../api/client";
 import { Button } from "../../ui/button";
-import { Choice } from "../../ui/choice";
+import { FoodChoice } from "../../parts/food-choice";
 import { Hanger } from "../../ui/panel";
 import { useUnits } from "../../lib/settings";
 
@@ -24,6 +24,8 @@ export function OwnFoods({
   const [name, setName] = useState("");
   const [like, setLike] = useState("soft cheese");
   const [cup, setCup] = useState("");
+  const liked = pantry.find((item) => item.key === like);
+  const likeName = liked ? u.text(liked.name) : like;
   const add = () => {
     if (!name.trim()) return;
     onChange([
@@ -55,15 +57,15 @@ export function OwnFoods({
         />
         <span>
           is like{" "}
-          <Choice
+          <FoodChoice
             label="It is like"
             value={like}
             className={WORD}
             onChoose={setLike}
-            options={pantry
-              .filter((item) => !foods.some((food) => food.name === u.text(item.name)))
-              .map((item) => ({ value: item.key, label: u.text(item.name) }))}
-          />
+            pantry={pantry.filter((item) => !foods.some((food) => food.name === u.text(item.name)))}
+          >
+            {likeName}
+          </FoodChoice>
         </span>
         <span>
           a cup{" "}

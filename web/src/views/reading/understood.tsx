@@ -5,6 +5,7 @@ import { useUnits } from "../../lib/settings";
 import { Amount } from "../../ui/amount";
 import { Button } from "../../ui/button";
 import { Choice } from "../../ui/choice";
+import { FoodChoice } from "../../parts/food-choice";
 import { LeftOut } from "./left-out";
 import { nthOf, type Correction, type Line } from "./corrections";
 
@@ -104,15 +105,15 @@ function Row({
   return (
     <li className="flex justify-between gap-4 border-t-2 border-inset py-1.5">
       <span className="min-w-0">
-        <Choice
+        <FoodChoice
           label={`Taken for, ${line.written}`}
           value={line.use ?? ""}
-          options={pantry.map((item) => ({ value: item.key, label: u.text(item.name) }))}
+          pantry={pantry}
           onChoose={(use) => onCorrect({ written: line.written, nth, use })}
           className={`min-h-6 border-b-2 border-dotted border-rim text-left font-semibold ${lost ? "text-crust" : ""}`}
         >
           {line.use ? u.text(line.name) : "not understood: choose"}
-        </Choice>{" "}
+        </FoodChoice>{" "}
         <Choice
           label={`Belongs to, ${line.written}`}
           value={line.part}

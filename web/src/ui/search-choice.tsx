@@ -1,0 +1,120 @@
+import { Popover } from "radix-ui";
+import { useId, useState, type KeyboardEvent, type ReactNode } from "react";
+
+export interface Named {
+  value: string;
+  label: string;
+  /** Other names it answers to. */
+  others: string[];
+}
+
+const MOST_SHOWN = 40;
+
+const folded = (text: string) => text.normalize("NFKD").replace(/\p{M}/gu, "").toLowerCase();
+
+/** How well a thing answers to what is typed: its name begins so, a word of it, another name; -1 not at all. */
+function rank(name: string, others: string[], typed: string): number {
+  const own = folded(name);
+  if (own.startsWith(typed)) return 0;
+  if (own.includes(` ${typed}`)) return 1;
+  if (others.some((other) => folded(other).startsWith(typed))) return 2;
+  return own.includes(typed) || others.some((other) => folded(other).includes(` ${typed}`)) ? 3 : -1;
+}
+
+/** A word that opens a long list, found in it by typing any of its names. */
+export function SearchChoice({
+  label,
+  value,
+  options,
+  none,
+  onChoose,
+  children,
+  className,
+}: {
+  label: string;
+  value: string;
+  options: Named[];
+  none: string;
+  onChoose: (value: string) => void;
+  children: ReactNode;
+  className?: string;
+}) {
+  const list = useId();
+  const [open, setOpen] = useState(false);
+  const [typed, setTyped] = useState("");
+  const [lit, setLit] = useState(0);
+  const wanted = folded(typed.trim());
+  const found = options
+    .map((option) => ({ option, at: wanted ? rank(option.label, option.others, wanted) : 0 }))
+    .filter(({ at }) => at >= 0)
+    .sort((a, b) => a.at - b.at || a.option.label.localeCompare(b.option.label));
+  const shown = found.slice(0, MOST_SHOWN).map(({ option }) => option);
+  const show = (next: boolean) => {
+    setOpen(next);
+    setTyped("");
+    setLit(0);
+  };
+  const choose = (chosen: string | undefined) => {
+    if (chosen === undefined) return;
+    show(false);
+    onChoose(chosen);
+  };
+  const onKey = (e: KeyboardEvent) => {
+    const step = { ArrowDown: 1, ArrowUp: -1 }[e.key];
+    if (step) setLit((now) => Math.min(Math.max(now + step, 0), shown.length - 1));
+    else if (e.key === "Enter") choose(shown[lit]?.value);
+    else return;
+    e.preventDefault();
+  };
+  const current = options.find((option) => option.value === value);
+  return (
+    <Popover.Root open={open} onOpenChange={show}>
+      <Popover.Trigger aria-label={`${label}: ${current?.label ?? value}`} className={className}>
+        {children}
+      </Popover.Trigger>
+      <Popover.Portal>
+        <Popover.Content
+          align="start"
+          sideOffset={6}
+          collisionPadding={8}
+          aria-label={label}
+          className="enamel z-30 w-[min(20rem,92vw)] p-2 text-base shadow-lg"
+        >
+          <input
+            role="combobox"
+            aria-label={`${label}, find one`}
+            aria-expanded
+            aria-controls={list}
+            aria-activedescendant={shown[lit] ? `${list}-${lit}` : undefined}
+            autoComplete="off"
+            placeholder="type a name"
+            value={typed}
+            onChange={(e) => {
+              setTyped(e.target.value);
+              setLit(0);
+            }}
+            onKeyDown={onKey}
+            className="w-full rounded-lg border-2 border-cobalt bg-enamel px-2 py-1.5"
+          />
+          <ul id={list} role="listbox" aria-label={label} className="mt-1 max-h-[44vh] overflow-auto">
+            {shown.map((option, i) => (
+              <li
+                key={option.value}
+                id={`${list}-${i}`}
+                ref={i === lit ? (row) => row?.scrollIntoView({ block: "nearest" }) : undefined}
+                role="option"
+                aria-selected={i === lit}
+                onClick={() => choose(option.value)}
+                className={`flex min-h-10 cursor-pointer items-center rounded-lg px-3 hover:bg-inset ${i === lit ? "bg-inset" : ""} ${option.value === value ? "font-bold text-cobalt" : ""}`}
+              >
+                {option.label}
+              </li>
+            ))}
+          </ul>
+          {found.length > MOST_SHOWN && <p className="px-3 py-1 text-sm text-muted">{found.length} of them: type on</p>}
+          {found.length === 0 && <p className="px-3 py-2 text-muted">{none}</p>}
+        </Popover.Content>
+      </Popover.Portal>
+    </Popover.Root>
+  );
+}
