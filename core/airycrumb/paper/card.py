@@ -15,7 +15,19 @@ from airycrumb.paper.pdf import Card, Section
 from airycrumb.stations.weigh.formula import Line
 from airycrumb.trays.types import RiseTray, Sheet
 from airycrumb.whatif.keeping import Kept, Reheating
-from airycrumb.words import NOTHING, Message, day_of, hour_of, in_celsius, in_grams, in_minutes, listed, say, say_n
+from airycrumb.words import (
+    NOTHING,
+    Message,
+    day_of,
+    hour_of,
+    in_celsius,
+    in_grams,
+    in_minutes,
+    listed,
+    say,
+    say_n,
+    verbatim,
+)
 
 STATIONS = {
     "weigh": say("Weigh and knead"),
@@ -61,8 +73,10 @@ def _lines(s: Sheet) -> dict[str, list[Message]]:
 def _stated(s: Sheet, tray: str) -> list[Message]:
     """What the recipe states about a station, and what stands here where that is not the same."""
     told = [one for one in s.stated if one.tray == tray]
-    said = [say("{says} ({here})", says=one.says, here=one.here) if one.here else one.says for one in told]
-    return [say("The recipe says: {said}.", said=listed(said, "commas"))] if said else []
+    held = [one for one in told if one.state != "beside"]
+    said = [say("{says} ({here})", says=one.says, here=one.here) if one.here else one.says for one in held]
+    quoted = [verbatim(f"“{words}”") for words in dict.fromkeys(one.words for one in told if one.state == "beside")]
+    return [say("The recipe says: {said}.", said=listed([*said, *quoted], "commas"))] if told else []
 
 
 def _when(s: Sheet, key: str) -> Message:

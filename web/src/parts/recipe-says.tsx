@@ -11,7 +11,7 @@ function Line({ one, onTake }: { one: Stated; onTake?: ((answer: Answer) => void
   return (
     <li className="border-t-2 border-inset py-1.5 first:border-0">
       <p title={one.words}>
-        <span className={one.state === "beside" ? "" : "font-semibold"}>{told}</span>
+        <span className="font-semibold">{told}</span>
         {one.here.length > 0 && <span className="text-muted">; {u.text(one.here)}</span>}
         {one.state === "taken" && <span className="text-muted">; as here</span>}
       </p>
@@ -45,12 +45,20 @@ export function RecipeSays({
   onTake?: (answer: Answer) => void;
 }) {
   if (stated.length === 0) return null;
+  // What nothing here is worked out from is told in the recipe's own words, each sentence once.
+  const held = stated.filter((one) => one.state !== "beside");
+  const quoted = [...new Set(stated.filter((one) => one.state === "beside").map((one) => one.words))];
   return (
     <section aria-label="The recipe says" className="rounded-2xl bg-inset px-3.5 py-2.5">
       <h3 className="font-bold">The recipe says</h3>
       <ul className={large ? "text-lg" : "text-[0.95rem] leading-snug"}>
-        {stated.map((one, i) => (
+        {held.map((one, i) => (
           <Line key={i} one={one} onTake={onTake} />
+        ))}
+        {quoted.map((words) => (
+          <li key={words} className="border-t-2 border-inset py-1.5 text-muted first:border-0">
+            “{words}”
+          </li>
         ))}
       </ul>
     </section>
