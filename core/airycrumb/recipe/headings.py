@@ -65,6 +65,7 @@ BESIDE = set_of(
 )
 DECORATED = re.compile(r"^\W*(?:#{1,4}\s|\*{2,}|\[|={2,}|-{2,}|_{2,})")
 TOLD = re.compile(r"\(\s*(?:for|in) the ([^()]{2,60})\)\s*$|\((filling|dough|wash|topping)\)\s*$", re.IGNORECASE)
+BEGINS_WITH_AMOUNT = re.compile(r"^\W*\d(?!\d?[.):](?!\d))")  # "2 cups", and not "1) Dough"
 LONGEST = 70  # characters of a heading
 YIELD = re.compile(
     r"^\W*(?:makes?|yields?|serves?|servings?|quantity|portions?|"
@@ -167,6 +168,8 @@ def _has_amount_outside(text: str) -> bool:
 def heading_of(line: str, begun: bool = False) -> Heading | None:
     """The part a line opens; None for what is no heading. begun: whether a title or an ingredient stands before it."""
     if len(line) > 400 or YIELD.match(line) or line.rstrip().endswith((".", "!", "?")):
+        return None
+    if BEGINS_WITH_AMOUNT.match(line):
         return None
     before, behind = _split(line.strip().rstrip(":;—–- "))
     rest = behind.strip(" :*_#")

@@ -6,6 +6,7 @@ from dataclasses import dataclass
 
 from airycrumb.data.measures import NUMBER_WORDS
 from airycrumb.memo import in_time
+from airycrumb.pantry import Own
 from airycrumb.recipe.headings import YIELD, Heading, heading_of, told_in
 from airycrumb.recipe.lexicon import hits, known
 from airycrumb.recipe.lines import BULLET, things_of
@@ -158,8 +159,9 @@ def _is_method(text: str, found: Sequence[Thing]) -> bool:
 class Sorter:
     """Goes through a recipe's lines and says what each is."""
 
-    def __init__(self, rows: list[tuple[str, str]]) -> None:
+    def __init__(self, rows: list[tuple[str, str]], own: Own = ()) -> None:
         self.rows = rows
+        self.own = own
         self.title = ""
         self.heading: Heading | None = None
         self.section = "before"
@@ -235,7 +237,7 @@ class Sorter:
         return f"filling {at + 1}" if at else "filling"
 
     def _plain(self, at: int, text: str, written: str) -> Sorted:
-        found = things_of(text[:LONGEST_LINE])
+        found = things_of(text[:LONGEST_LINE], self.own)
         bare = text.strip("#*_ ")
         if self.section == "page":
             return Sorted("page", text, written)

@@ -228,7 +228,7 @@ def read_recipe(text: str, habits: Habits = Habits()) -> Reading:  # noqa: B008
     # One space is as good as many, and no pattern then runs along them again and again.
     text = SPACES.sub(" ", as_plain_text(text))
     _refuse_rubbish(text, LONGEST_TEXT)
-    sorter = Sorter(mended(rows_of(text)))
+    sorter = Sorter(mended(rows_of(text)), habits.own)
     rows = sorter.sorted()
     placing = _Placing(habits)
     lines: list[PlacedLine] = []
