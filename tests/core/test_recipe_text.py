@@ -53,8 +53,8 @@ class Back(unittest.TestCase):
         rows = rows_of(back["dough"]["ingredients"])
         found, whole = shares(rows), sum(g for _, g in rows)
         for use, share in shares([(i.key, g) for i, g in bake.dough.parts]).items():
-            # Each line is rounded to the gram a kitchen scale shows, from kilograms on to ten, and so is the whole.
-            rounded = HALF_A_GRAM * len(rows) ** 0.5 / whole + 0.002 * share
+            # Each line is rounded to the gram a kitchen scale shows, and so is the whole.
+            rounded = HALF_A_GRAM * len(rows) ** 0.5 / whole
             self.assertAlmostEqual(found[use], share, delta=rounded)
         filled = [g for g in bake.groups if g.parts]
         groups = [back, *back.get("more_groups", [])]

@@ -31,6 +31,8 @@ UNITS: dict[str, tuple[str, float | None]] = {
     "stalk": ("piece", None),
     "slice": ("mass", 25.0),
     "sprig": ("mass", 2.0),
+    "splash": ("volume", 10.0),
+    "glass": ("volume", 200.0),
     "dag": ("mass", 10.0),
     "cube": ("mass", 42.0),  # of fresh yeast, as sold in central Europe; common practice, no source
     "piece": ("piece", None),
@@ -81,6 +83,8 @@ _SPELT = {
     "slice": "slice slices",
     "sprig": "sprig sprigs",
     "cube": "cube würfel",
+    "splash": "splash splashes drizzle drizzles glug chorrito schuss filo",
+    "glass": "glass glasses vaso vasos bicchiere bicchieri glas verre verres",
     "piece": "piece pieces pc pcs pieza piezas stück pezzo pezzi ball balls loaf loaves fillet fillets",
 }
 UNIT_WORDS: dict[str, str] = {word.lower(): unit for unit, words in _SPELT.items() for word in words.split()}
@@ -145,6 +149,27 @@ CUP_HABITS: dict[str, tuple[float, float, float]] = {
     "spooned": (120.0, 125.0, 132.0),
     "dipped": (138.0, 146.0, 156.0),
     "unknown": (115.0, 130.0, 156.0),
+}
+# g of a bunch or a head, by pantry key, as shops tie and sell them; common practice, no source
+CLUMPS: dict[str, dict[str, float]] = {
+    "bunch": {
+        **dict.fromkeys(("parsley", "coriander leaf"), 60.0),
+        **dict.fromkeys(("dill", "basil", "mint", "herbs", "chive"), 30.0),
+        **dict.fromkeys(("thyme", "rosemary", "sage", "tarragon"), 20.0),
+        "spring onion": 100.0,
+        "spinach": 300.0,
+        "chard": 300.0,
+        "kale": 200.0,
+        "watercress": 85.0,
+    },
+    "head": {
+        "garlic": 50.0,
+        "roast garlic": 50.0,
+        "cauliflower": 575.0,
+        "broccoli": 400.0,
+        "cabbage": 900.0,
+        "napa cabbage": 900.0,
+    },
 }
 OTHER_VOLUME_DOUBT = Constant(0.06, "share", "assumed", "how evenly a spoon or cup of anything else is filled")
 LOOSE_DOUBT = Constant(0.3, "share", "assumed", "how far a pinch, a knob or a handful is from a middling one")

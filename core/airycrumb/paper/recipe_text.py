@@ -14,6 +14,7 @@ from airycrumb.recipe.closing import TOLD
 from airycrumb.trays.types import GroupTray, Sheet
 from airycrumb.words import Message, as_number, in_celsius, in_grams, in_millimetres, in_minutes, say, say_n
 
+KILOGRAMS_FROM = 10_000.0  # g
 SPONGE, SOAKED = ("sponge",), ("soaked",)
 KNEADED: dict[str, Message] = {
     "hand": say("Knead by hand to a smooth dough."),
@@ -35,7 +36,9 @@ class Page:
 
 
 def _weighed(grams: float, name: Message) -> Message:
-    return say("{mass} {name}", mass=in_grams(grams), name=name)
+    # To the gram whatever there is of it: rounded to hundreds, a batch for many would read back as another dough.
+    exactly = in_grams(grams, significant=5) if grams >= KILOGRAMS_FROM else in_grams(grams, digits=int(grams < 10))
+    return say("{mass} {name}", mass=exactly, name=name)
 
 
 def _dough(bake: Bake, s: Sheet) -> Iterator[tuple[Message, list[Message]]]:

@@ -13,6 +13,7 @@ from airycrumb.recipe.lines import BULLET, things_of
 from airycrumb.recipe.parts_of_line import Thing, phrases
 from airycrumb.recipe.tokens import plain, set_of, tokens_of
 
+LONGEST_META = 90  # characters, of a line about the recipe
 LONGEST_LINE = 300  # characters, of an ingredient
 # What begins what belongs to the page and not to the recipe; common practice, no source.
 NOISE_BEGINS = re.compile(
@@ -23,12 +24,12 @@ NOISE_BEGINS = re.compile(
 )
 # A line that says something about the recipe or the page, and is no part of either list.
 META = re.compile(
-    r"^\W*(?:prep(?:aration)?(?: time)?|cook(?:ing)?(?: time)?|total(?: time)?|rise(?: time)?|resting time|ready in|"
-    r"time|"
-    r"calories|kcal|fat|saturates|carbs?|carbohydrate\w*|protein|sodium|fibre|fiber|course|cuisine|keywords?|author|by|"
-    r"difficulty|level|cost|rating|units?|us customary|print|pin|save|email|jump to|home|menu|search|skip to|posted?|"
-    r"updated|published|cook mode|adjust servings|serving size|amount per|nutritional|click here|author|recipes?$|"
-    r"prep time|yield$|kitchen notes|store in|this post|remember)\b"
+    r"^\W*(?:prep(?:aration)?|total|ready in|time)(?: time)?\s*(?::|\d|$)"
+    r"|^\W*(?:prep(?:aration)?|cook(?:ing)?|baking|total|rise|rising|resting)(?: time\b|:|\s*\d+ ?min\w*$)"
+    r"|^\W*(?:calories|kcal|fat|saturates|carbs?|carbohydrate\w*|protein|sodium|fibre|fiber|course|cuisine|keywords?|"
+    r"author|by|difficulty|level|cost|rating|units?|us customary|print|pin|save|email|jump to|home|menu|search|skip to|"
+    r"posted?|updated|published|cook mode|adjust servings|serving size|amount per|nutritional|click here|recipes?$|"
+    r"yield$|kitchen notes|store in|this post|remember)\b"
     r"|\d\s*k?cal\b|^\W*(?:[★☆]|\d(?:\.\d)? ?\(\d+\)|(?:\d+x\s*)+$|\d+ (?:years?|days?|months?) ago)",
     re.IGNORECASE,
 )  # fmt: skip
@@ -184,11 +185,23 @@ class Sorter:
             found += self._line(at, text[: LONGEST_LINE * 3], written)
         return found
 
+    def _names_a_filling(self, at: int, text: str) -> Heading | None:
+        """ "Sausage & Apple" between lines with amounts: foods alone, in capitals, name what comes next."""
+        following = self.rows[at + 1][0] if at + 1 < len(self.rows) else ""
+        words = [w for w in re.findall(r"[^\W\d_]+", text) if w.lower() not in ("and", "with", "of", "the")]
+        titled = len(words) > 1 and all(w[0].isupper() for w in words)
+        if not titled or not self.listed or self.section == "method" or not re.match(r"^\W*\d", following):
+            return None
+        found = things_of(text[:LONGEST_LINE], self.own)
+        foods = [hit.named.item.role for thing in found for hit in hits(thing.words, self.own)]
+        alone = found and not any(thing.amounts for thing in found) and len(foods) > 1
+        return Heading("filling", text, "", False) if alone and not {"salt", "spice"} & set(foods) else None
+
     def _line(self, at: int, text: str, written: str) -> list[Sorted]:
         if NOISE_BEGINS.match(text) and len(text) < 60 and self.listed:
             self.section = "page"
             return [Sorted("page", text, written)]
-        named = heading_of(text, bool(self.title or self.listed))
+        named = heading_of(text, bool(self.title or self.listed)) or self._names_a_filling(at, text)
         if named is not None and not (self.section == "before" and at < self.list_at and named.part not in ("method",)):
             return self._heading(named, text, written)
         if YIELD.match(text) or (re.match(r"^\W*for \d+ ", text, re.IGNORECASE) and text.rstrip().endswith(":")):
@@ -245,7 +258,11 @@ class Sorter:
             return self._in_method(text, written, found)
         if self.list_at and at < self.list_at:
             return self._above(bare, written)
-        if META.match(text) and not any(t.amounts and t.known and t.amounts[0].measure.unit for t in found):
+        if (
+            META.match(text)
+            and len(text) < LONGEST_META
+            and not any(t.amounts and t.known and t.amounts[0].measure.unit for t in found)
+        ):
             return Sorted("page", text, written)
         if _is_method(text, found) or (TIMES_OR_HEAT.search(text) and not any(t.known for t in found)):
             if self.listed:

@@ -6,6 +6,7 @@ from dataclasses import dataclass, replace
 from functools import lru_cache
 
 from airycrumb.data.measures import (
+    CLUMPS,
     CUP_HABITS,
     CUPS,
     EGG_DOUBT,
@@ -24,7 +25,7 @@ from airycrumb.recipe.parts_of_line import Given, Thing, things
 from airycrumb.recipe.tokens import plain, tokens_of
 from airycrumb.words import Message, quantity, say, verbatim
 
-LOOSE = ("pinch", "knob", "handful", "slice", "sprig")
+LOOSE = ("pinch", "knob", "handful", "slice", "sprig", "splash", "glass")
 BY_TASTE = ("salt", "spice")
 US_CUP_ML = CUPS["us"]["cup"]
 BULLET = re.compile(r"^\s*(?:[-*#|\"“”'‣▢☐□✅✓👉•·–—]+\s*|\d{1,2}[.)](?=\s+\D|\s+\d)\s*|\d{1,2}[.)](?=[^\W\d])\s*)+")
@@ -32,6 +33,8 @@ HEDGED = re.compile(r"\((scant|heap(?:ed|ing)|level|rounded|generous|about|packe
 MOST_TOKENS = 120  # of a line that is looked at; no ingredient is longer
 # What a line says it is for, where that is not the dough or the filling it stands in.
 PURPOSES = (
+    ("dough", r"\b(?:for|in) the dough\b"),
+    ("filling", r"\b(?:for|in) the (?:filling|stuffing)\b"),
     ("wash", r"\b(?:for|to) (?:the )?(?:egg ?wash|wash|brush(?:ing)?|glaz(?:e|ing)|paint(?:ing)?)\b"),
     (
         "topping",
@@ -47,6 +50,8 @@ FREELY = re.compile(
     r"\bto taste\b|\bas needed\b|\bto serve\b|\bfor (?:dusting|greasing|the pan|the tray|serving)\b", re.IGNORECASE
 )
 PRESSED = {"juice": ("juice",), "zest": ("zest", "rind", "peel")}
+LEAST_BARE = 5.0  # a bare number below counts something, except of what is weighed by the gram
+BY_THE_GRAM = ("salt", "leavener", "improver", "yeast")
 GRAMS_FROM = 25.0  # a bare number from here on is no count of pieces
 YEAST_FROM, SMALL_PIECE_G, MOST_SMALL = 2.0, 10.0, 60.0
 
@@ -114,10 +119,14 @@ def _from_volume(measure: Measure, item: Ingredient, habits: Habits) -> Band | N
         lighter = item.density / 0.53 * millilitres / US_CUP_ML
         return Band(measure.low * low * lighter, measure.typical * typical * lighter, measure.high * high * lighter)
     doubt = 0.01 if item.role in ("liquid", "fat") else OTHER_VOLUME_DOUBT.value
+    doubt = LOOSE_DOUBT.value if measure.unit in LOOSE else doubt
     return _spread(measure, millilitres * item.density, doubt)
 
 
 def _from_pieces(measure: Measure, item: Ingredient) -> Band | None:
+    if measure.unit in CLUMPS:
+        clump = CLUMPS[measure.unit].get(item.key)
+        return None if clump is None else _spread(measure, clump, LOOSE_DOUBT.value)
     if item.piece_g is None:
         return None
     if item.key == "whole egg":
@@ -156,7 +165,7 @@ def _bare_grams(measure: Measure, item: Ingredient) -> bool:
     if measure.unit or measure.size:
         return False
     if item.piece_g is None:
-        return True
+        return measure.typical >= LEAST_BARE or item.role in BY_THE_GRAM
     if item.role == "yeast":
         return measure.typical >= YEAST_FROM
     return measure.typical >= (MOST_SMALL if item.piece_g <= SMALL_PIECE_G else GRAMS_FROM)
@@ -205,6 +214,8 @@ def _left_over(thing: Thing, item: Ingredient | None, own: Own) -> list[Message]
     told = [say("“{words}” is not used.", words=verbatim(one[:60])) for one in thing.left]
     if thing.other and (hits(thing.other, own) or any(w[0].isdigit() for w in thing.other)):
         told.append(say("Or “{words}”: the other choice is taken.", words=verbatim(" ".join(thing.other)[:60])))
+    if "divided" in thing.notes:
+        told.append(say("It is used in more than one place: all of it is counted here."))
     beside = [h for h in hits(thing.notes, own) if h.named.item is not item and not h.named.tongue]
     beside = [h for h in beside if item is not None and h.named.item.key not in (item.key, "water")]
     words = verbatim(" ".join(thing.notes)[:60])
@@ -225,6 +236,13 @@ def _pressed(thing: Thing) -> list[Thing]:
     if fruit is None or not wanted or f"{fruit} {wanted[0]}" in " ".join(thing.words):
         return [thing]
     return [replace(thing, words=[fruit, what], notes=[], known=True) for what in wanted]
+
+
+def _used_apart(thing: Thing) -> list[Thing]:
+    """One thing used in several places: "3 eggs (2 for the dough, 1 for brushing)"."""
+    if not thing.apart:
+        return [thing]
+    return [replace(thing, amounts=[given], notes=[*notes], apart=[]) for given, notes in thing.apart]
 
 
 def _whole(found: list[Thing]) -> list[Thing]:
@@ -312,7 +330,8 @@ def things_of(line: str, own: Own = ()) -> tuple[Thing, ...]:
     simple = HEDGED.sub(r"\1", BULLET.sub("", plain(line))).replace("H2O", "water")
     tokens = tokens_of(simple)[:MOST_TOKENS]
     found = _whole(things(tokens, own))
-    return tuple(one for thing in found for one in _pressed(thing) if one.words or one.amounts)
+    apart = [one for thing in found for one in _used_apart(thing)]
+    return tuple(one for thing in apart for one in _pressed(thing) if one.words or one.amounts)
 
 
 def read_line(line: str, habits: Habits = Habits()) -> list[ReadLine]:

@@ -15,13 +15,13 @@ STEPS: tuple[tuple[str, frozenset[str]], ...] = (
     ("preheat", set_of("preheat preheated pre-heat heat preheating")),
     ("bake", set_of("bake baked baking oven enfourner hornear cuocere forno backen")),
     ("steam", set_of("steam steamed steamer steaming")),
-    ("fry", set_of("fry fried frying pan skillet griddle pan-fry sear")),
+    ("fry", set_of("fry fried stir-fry saute sauteed frying pan skillet griddle pan-fry sear")),
     ("roast", set_of("roast roasted roasting")),
     ("cold", set_of("fridge refrigerate refrigerated refrigerator overnight")),
     ("stand", set_of("rise rises rising prove proof double doubled ferment stand rest rests leave left wait bulk")),
     ("cool", set_of("cool cooled cooling chill")),
     ("knead", set_of("knead kneaded kneading mixer mix beat")),
-    ("simmer", set_of("simmer boil soften brown saute soak steep toast")),
+    ("simmer", set_of("simmer boil soften brown soak steep toast")),
 )  # fmt: skip
 STEP_OF = {word: step for step, words in STEPS for word in words}
 # An oven that is off is a warm place, and no heat.
@@ -123,7 +123,7 @@ class _Teller:
             if one is not None:
                 found.append(one)
                 self.last = one.step or self.last
-            self.heated = self.heated or (step in HEATS and number.what == "minutes")
+            self.heated = self.heated or (step in HEATS and number.what == "minutes" and (self.shaped or step != "fry"))
         self.shaped = self.shaped or bool(words & SHAPED and not (words <= {"tray"}) and not INSIDE & words)
         self.shaped = self.shaped or bool(words & (SHAPED - set_of("roll rolls cut tray")))
         self.rolled = self.rolled or bool(words & set_of("fill filled filling wrap fold seal pleat braid close"))
@@ -179,7 +179,8 @@ class _Teller:
             return "rest"
         if "proof" in words and minutes <= MOST_PROOF_MIN:
             return "proof"
-        if "yeast" in words and minutes <= YEAST_MIN and not self.shaped:
+        foams = {"foamy", "foam", "frothy", "foams", "bubbly"} & words
+        if ("yeast" in words or foams) and minutes <= YEAST_MIN and not self.shaped:
             return "yeast"
         if AGAIN.search(sentence):
             return "proof"

@@ -45,6 +45,10 @@ OTHER_FOODS = (
     "amaranth banana bean cashew cassava coconut corn gluten-free grain-free hemp maize millet nut oat pea plant "
     "plantain quinoa rice seed sheep soy soya sorghum tapioca teff tigernut tiger-nut vegan dairy-free gram"
 )
+# Last words that say less than what stands before them.
+GENERIC = frozenset(
+    HEADS | {"meat", "sugar", "salt", "yeast", "spice", "spices", "stock", "greens", "herbs", "stew", "dough"}
+)
 # Foods that flavour such a head and do not replace it.
 FLAVOURS = (
     "garlic herb lemon lime chilli chili vanilla salt pepper cinnamon honey fruit spice spices strong ginger basil "
@@ -125,7 +129,9 @@ def _another_food(words: Sequence[str], name: Words) -> bool:
 
 
 def best_of(found: Sequence[Hit]) -> Hit | None:
-    """The longest name; of equals the last, where the noun is."""
+    """The last name, where the noun is; the longest where the last is a word for many foods ("parmesan cheese")."""
+    if found and found[-1].named.name not in GENERIC:
+        return found[-1]
     return max(found, key=lambda hit: (hit.end - hit.start, hit.start), default=None)
 
 

@@ -118,7 +118,9 @@ def _mass(tokens: Sequence[Token], low: float, high: float, at: int) -> tuple[st
 def _bare_heat(tokens: Sequence[Token], low: float, high: float, at: int) -> Band | None:
     """ "bake 200": a number after the oven's word that only a temperature can be."""
     before = {t.word for t in tokens[max(0, at - 2) : at]}
-    if not before & set_of("bake oven baked") or not 140 <= low <= 550 or _mass(tokens, low, high, at + 1):
+    heated = set_of("bake oven baked preheat preheated")
+    told = before & heated or (_is(tokens, at - 1, ("at", "to")) and heated & {t.word for t in tokens[:at]})
+    if not told or not 140 <= low <= 550 or _mass(tokens, low, high, at + 1):
         return None
     return _band(low, high) if low <= 290 else _band(low, high, 1 / 1.8, 32.0)
 

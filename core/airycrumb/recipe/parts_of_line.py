@@ -69,7 +69,7 @@ class Phrase:
 @dataclass
 class Thing:
     """One thing of a line. left: what nothing took, as written; other: the other choice; known: whether its words name
-    a food."""
+    a food; shared: of each as much; apart: how much of it is used for what, where a bracket says so."""
 
     amounts: list[Given] = field(default_factory=list)
     words: list[str] = field(default_factory=list)
@@ -78,6 +78,7 @@ class Thing:
     other: list[str] = field(default_factory=list)
     known: bool = False
     shared: bool = False
+    apart: list[tuple[Given, list[str]]] = field(default_factory=list)
 
 
 def _closing(tokens: Sequence[Token], at: int) -> int:
@@ -113,8 +114,9 @@ def _into(phrase: Phrase, tokens: Sequence[Token], at: int) -> int:
     read = measure_at(tokens, at)
     if read is not None and not (token.word in ("a", "an", "e") and phrase.words and not read[0].unit):
         measure, after = read
-        if not measure.unit and after < len(tokens) and tokens[after].word in ASIDE:
-            return _past_aside(tokens, after)
+        behind = after + 1 if after < len(tokens) and tokens[after].text == "-" else after
+        if not measure.unit and behind < len(tokens) and tokens[behind].word in ASIDE:
+            return _past_aside(tokens, behind)
         phrase.amounts.append(Given(measure))
         return _alternatives(phrase, tokens, after)
     if token.word == "each" and phrase.amounts:
@@ -143,10 +145,17 @@ def _weighable(measure: Measure) -> bool:
     return bool(measure.unit) and UNITS[measure.unit][0] != "piece"
 
 
+def _said(phrase: Phrase) -> list[str]:
+    return [t.word for t in (*phrase.words, *phrase.notes)]
+
+
 def _in_bracket(tokens: list[Token], first: bool, thing: Thing, own: Own) -> None:
     """What a bracket adds: the same amount in another measure, the other choice, or a note."""
     inner = phrases(tokens)
     words = [t.word for p in inner for t in (*p.words, *p.notes)]
+    if len(inner) > 1 and thing.amounts and all(p.amounts and "for" in _said(p) for p in inner):
+        thing.apart = [(p.amounts[0], _said(p)) for p in inner]
+        return
     amounts = [g for p in inner for g in p.amounts if _weighable(g.measure)]
     other = bool(tokens) and tokens[0].word == "or"
     if amounts and set(words) <= RESTATING and not other:

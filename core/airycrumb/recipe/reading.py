@@ -20,7 +20,8 @@ MOST_FILLINGS = 6
 DOUGH_ROLES = {"flour", "yeast", "leavener", "improver", "dough"}
 EITHER_ROLES = {"liquid", "egg", "fat", "sugar", "salt", "dairy"}
 # Roles that hardly stand in a dough, and from how many g on that is asked about; assumed.
-STRANGE_IN_DOUGH = {"ground meat": 0.0, "poultry": 0.0, "fish": 0.0, "cheese": 100.0}
+STRANGE_IN_DOUGH = {"ground meat": 0.0, "poultry": 0.0, "fish": 0.0, "cooked meat": 0.0, "cooked fish": 0.0}
+STRANGE_IN_DOUGH |= {"cheese": 100.0}
 SERVES = re.compile(r"^\W*serv", re.IGNORECASE)
 MAKES = re.compile(r"\bmakes \d", re.IGNORECASE)
 SERVED = "serve"  # what is eaten beside the pieces: in no sum
