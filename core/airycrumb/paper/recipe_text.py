@@ -37,7 +37,7 @@ class Page:
 
 def _weighed(grams: float, name: Message) -> Message:
     # To the gram whatever there is of it: rounded to hundreds, a batch for many would read back as another dough.
-    exactly = in_grams(grams, significant=5) if grams >= KILOGRAMS_FROM else in_grams(grams, digits=int(grams < 10))
+    exactly = in_grams(grams, significant=6) if grams >= KILOGRAMS_FROM else in_grams(grams, digits=int(grams < 10))
     return say("{mass} {name}", mass=exactly, name=name)
 
 
