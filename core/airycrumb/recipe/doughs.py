@@ -1,6 +1,5 @@
 """What kind of dough a recipe makes: with yeast, soda, a sourdough, nothing at all, or bought."""
 
-import re
 from collections.abc import Iterable, Iterator
 from dataclasses import dataclass, replace
 
@@ -14,7 +13,6 @@ CHEMICAL = ("baking powder", "baking soda", "baker's ammonia", "cream of tartar"
 STARTER, BOUGHT, RAISING, GLUTEN_FREE = "sourdough starter", "bought dough", "self-raising flour", "gluten-free flour"
 # A middling bought bread dough, in g per 100 g; assumed from labels, no source.
 OF_BOUGHT = {"bread flour": 59.0, "water": 36.5, "oil": 2.5, "fine salt": 1.2, "instant yeast": 0.8}
-NO_YEAST_SAID = re.compile(r"\bno[- ]yeast\b|\bunleavened\b|\bwithout yeast\b", re.IGNORECASE)
 
 
 @dataclass(frozen=True)

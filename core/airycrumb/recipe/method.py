@@ -41,8 +41,18 @@ AGAIN = re.compile(
     re.IGNORECASE,
 )  # fmt: skip
 DOUGH = re.compile(r"\bdough\b|\bbulk\b|\bfirst rise\b", re.IGNORECASE)
+SHAPED_FOR_SURE = SHAPED - set_of("roll rolls cut tray")
+CLOSED = set_of("fill filled filling wrap fold seal pleat braid close")
+PROVED = set_of("proof prove rise")
 HEATS = ("bake", "steam", "fry")
+HEATING = set_of("steam bake")
+FOAMS = set_of("yeast foamy foam frothy foams bubbly")
+AWAKE = set_of("yeast milk water foam foamy")
 INSIDE = set_of("filling fillings stuffing custard")
+FILLS = INSIDE | set_of("mixture jam cheese")
+PUTS = set_of("put place spoon each fill middle centre add")
+EACH_PIECE = set_of("each apiece piece pieces ball balls portion portions portioned")
+NARROWEST_MM, THICKEST_MM, LIGHTEST_G = 25.0, 12.0, 8.0  # of a piece rolled out, of its wrapper, of its dough; assumed
 BENCH_MIN = 20.0  # a rest of rounded pieces up to here is a bench rest; assumed
 YEAST_MIN = 15.0
 MOST_PROOF_MIN = 45.0  # "proof" is said of the first rise too, which takes longer; common practice
@@ -99,6 +109,48 @@ def _around(tokens: Sequence[Token], number: Number, before: int, behind: int) -
     return {t.word for t in near}
 
 
+@dataclass(frozen=True)
+class _Sentence:
+    """A sentence: its words, and where words of a step stand and clauses begin."""
+
+    text: str
+    tokens: Sequence[Token]
+    words: frozenset[str]
+    steps: Sequence[tuple[int, str]]
+    clauses: Sequence[int]
+
+    @classmethod
+    def of(cls, text: str) -> "_Sentence":
+        """A sentence as written."""
+        tokens = tokens_in(OFF.sub("warm place", text))
+        return cls(text, tokens, frozenset(t.word for t in tokens), _steps_at(tokens), _clauses(tokens))
+
+    def step_of(self, number: Number) -> str:
+        """The step of a number, by the verb nearest before it."""
+        return _nearest(self.steps, number.at, self.clauses)
+
+    def around(self, number: Number, before: int, behind: int) -> set[str]:
+        """The words beside a number."""
+        return _around(self.tokens, number, before, behind)
+
+    @property
+    def hot(self) -> bool:
+        """Whether it names the temperature of a heat."""
+        return any(n.what == "temperature" and n.value.low > LOWEST_HEAT_C for n in numbers_in(self.tokens))
+
+    @property
+    def shapes(self) -> bool:
+        """Whether pieces are shaped in it, and it is not about the dough."""
+        return bool(self.words & SHAPED) and not DOUGH.search(self.text)
+
+    def heated_before(self, number: Number) -> bool:
+        """Whether a time of heat, or its end, has been told before a number."""
+        heats = [i for i, t in enumerate(self.tokens) if STEP_OF.get(t.word) in HEATS and i < number.at]
+        if not heats or not self.words & HEATING:
+            return False
+        return any(t.kind == "number" or t.word in ("off", "lid") for t in self.tokens[heats[0] : number.at])
+
+
 class _Teller:
     """Goes through the sentences of a method, knowing what has been done so far."""
 
@@ -108,127 +160,102 @@ class _Teller:
         self.heated = False
         self.last = ""
 
-    def tell(self, sentence: str) -> Iterator[Said]:
+    def tell(self, text: str) -> Iterator[Said]:
         """What a sentence says."""
-        bare = OFF.sub("warm place", sentence)
-        tokens = tokens_in(bare)
-        words = {t.word for t in tokens}
-        steps, clauses = _steps_at(tokens), _clauses(tokens)
-        shapes_first = bool(words & SHAPED) and not DOUGH.search(sentence)
-        heated = self.heated
+        told = _Sentence.of(text)
         found = []
-        for number in numbers_in(tokens):
-            step = _nearest(steps, number.at, clauses)
-            one = self._one(number, step, tokens, sentence, shapes_first)
+        for number in numbers_in(told.tokens):
+            one = self._one(number, told)
             if one is not None:
                 found.append(one)
                 self.last = one.step or self.last
-            self.heated = self.heated or (step in HEATS and number.what == "minutes" and (self.shaped or step != "fry"))
-        self.shaped = self.shaped or bool(words & SHAPED and not (words <= {"tray"}) and not INSIDE & words)
-        self.shaped = self.shaped or bool(words & (SHAPED - set_of("roll rolls cut tray")))
-        self.rolled = self.rolled or bool(words & set_of("fill filled filling wrap fold seal pleat braid close"))
-        self.heated = self.heated or heated
+            step = told.step_of(number)
+            cooks = step in HEATS and number.what == "minutes" and (self.shaped or step != "fry")
+            self.heated = self.heated or cooks
+        self._done(told.words)
         yield from _once(found)
 
-    def _one(
-        self, number: Number, step: str, tokens: Sequence[Token], sentence: str, shapes_first: bool
-    ) -> Said | None:
-        near = _around(tokens, number, 3, 3)
-        beside = _around(tokens, number, 1, 1)
-        condition = bool(beside & BESIDE) and not (beside & {"after"} and number.what == "temperature")
-        condition = condition or "house" in _around(tokens, number, 6, 0)
+    def _done(self, words: frozenset[str]) -> None:
+        """Remembers what a sentence has done with the dough."""
+        in_pieces = bool(words & SHAPED) and not words & INSIDE
+        self.shaped = self.shaped or in_pieces or bool(words & SHAPED_FOR_SURE)
+        self.rolled = self.rolled or bool(words & CLOSED)
+
+    def _one(self, number: Number, told: _Sentence) -> Said | None:
+        beside = told.around(number, 1, 1)
+        after = beside & {"after"} and number.what == "temperature"
+        condition = (bool(beside & BESIDE) and not after) or "house" in told.around(number, 6, 0)
         if number.what == "minutes":
-            about = self._about(number, step, tokens, sentence, shapes_first) or (self.last if condition else "")
-            return Said(about, "minutes", number.value, sentence, condition)
+            about = self._about(number, told) or (self.last if condition else "")
+            return Said(about, "minutes", number.value, told.text, condition)
         if number.what == "temperature":
-            return self._warmth(number, step, near, sentence, condition)
+            return Said(self._warm(number, told), "temperature", number.value, told.text, condition)
         if number.what == "mm":
-            return _size(number, tokens, sentence)
+            return _size(number, told)
         if number.what == "pieces":
-            return Said("", "pieces", number.value, sentence, condition)
-        return _weight(number, tokens, sentence)
+            return Said("", "pieces", number.value, told.text, condition)
+        return _weight(number, told)
 
-    def _about(self, number: Number, step: str, tokens: Sequence[Token], sentence: str, shapes_first: bool) -> str:
+    def _about(self, number: Number, told: _Sentence) -> str:
         """The step of a time."""
-        words = {t.word for t in tokens}
-        minutes = number.value.low
+        step = told.step_of(number)
         if step == "cool":
-            return "cool" if words & INSIDE or not self.heated else "rest"
-        if step == "preheat":
-            return "preheat"
+            return "cool" if told.words & INSIDE or not self.heated else "rest"
         if step == "stand":
-            return self._stands(minutes, words, number, tokens, sentence, shapes_first)
-        if step == "" and minutes and words & set_of("yeast milk water foam foamy"):
+            return self._stands(number, told)
+        if step == "" and told.words & AWAKE:
             return "yeast"
-        return step or (
-            "bake" if any(n.what == "temperature" and n.value.low > LOWEST_HEAT_C for n in numbers_in(tokens)) else ""
-        )
+        return step or ("bake" if told.hot else "")
 
-    def _stands(
-        self,
-        minutes: float,
-        words: set[str],
-        number: Number,
-        tokens: Sequence[Token],
-        sentence: str,
-        shapes_first: bool,
-    ) -> str:
+    def _stands(self, number: Number, told: _Sentence) -> str:
         """Which standing it is: of the yeast, the dough, the rounds, the pieces, or under the lid when all is done."""
-        heats = [i for i, t in enumerate(tokens) if STEP_OF.get(t.word) in HEATS and i < number.at]
-        if self.heated or (heats and words & set_of("steam bake") and _nearest_heat_done(tokens, heats, number)):
+        minutes, words = number.value.low, told.words
+        if self.heated or told.heated_before(number):
             return "rest"
         if "proof" in words and minutes <= MOST_PROOF_MIN:
             return "proof"
-        foams = {"foamy", "foam", "frothy", "foams", "bubbly"} & words
-        if ("yeast" in words or foams) and minutes <= YEAST_MIN and not self.shaped:
+        if words & FOAMS and minutes <= YEAST_MIN and not self.shaped:
             return "yeast"
-        if AGAIN.search(sentence):
+        if AGAIN.search(told.text):
             return "proof"
-        if not (self.shaped or shapes_first):
+        of_dough = DOUGH.search(told.text) and not self.rolled and not words & (SHAPED - {"tray"})
+        if of_dough or not (self.shaped or told.shapes):
             return "rise"
-        if DOUGH.search(sentence) and not self.rolled and not words & (SHAPED - {"tray"}):
-            return "rise"
-        rounds = bool(words & ROUNDED) and not self.rolled
-        return "bench" if rounds and minutes <= BENCH_MIN and not words & set_of("proof prove rise") else "proof"
+        rounds = bool(words & ROUNDED) and not self.rolled and not words & PROVED
+        return "bench" if rounds and minutes <= BENCH_MIN else "proof"
 
-    def _warmth(self, number: Number, step: str, near: set[str], sentence: str, condition: bool) -> Said:
-        if number.value.low < LOWEST_HEAT_C or near & CORE:
-            about = "core" if near & CORE else ("yeast" if step not in ("stand", "cold") else "")
-            if step == "stand":
-                about = "proof" if self.shaped or "buns" in sentence.lower() else "rise"
-            return Said(about, "temperature", number.value, sentence, condition)
-        return Said(
-            "preheat" if step == "preheat" else (step or "bake"), "temperature", number.value, sentence, condition
-        )
-
-
-def _nearest_heat_done(tokens: Sequence[Token], heats: Sequence[int], number: Number) -> bool:
-    """Whether a time of heat has been said before this one in the sentence."""
-    return any(t.kind == "number" or t.word in ("off", "lid") for t in tokens[heats[0] : number.at])
+    def _warm(self, number: Number, told: _Sentence) -> str:
+        """The step of a temperature: of a heat, of the middle, or of the place a dough stands in."""
+        step = told.step_of(number)
+        if told.around(number, 3, 3) & CORE:
+            return "core"
+        if number.value.low >= LOWEST_HEAT_C:
+            return step or "bake"
+        if step == "stand":
+            return "proof" if self.shaped or "buns" in told.words else "rise"
+        return "" if step == "cold" else "yeast"
 
 
-def _size(number: Number, tokens: Sequence[Token], sentence: str) -> Said | None:
-    behind = {t.word for t in tokens[number.end : number.end + 2]}
-    if (behind & {"thick"} and "," not in behind) or _around(tokens, number, 3, 0) & {"thickness", "thick"}:
-        return Said("", "thick_mm", number.value, sentence)
-    if behind & NO_SIZE or number.value.typical < 25:
-        thin = number.value.typical < 12 and not behind & NO_SIZE and "roll" in sentence.lower()
-        return Said("", "thick_mm", number.value, sentence) if thin else None
-    return Said("", "across_mm", number.value, sentence)
+def _size(number: Number, told: _Sentence) -> Said | None:
+    """A thickness or a width; None for a distance, a border or a slit."""
+    behind = told.around(number, 0, 2)
+    thick = ("thick" in behind and "," not in behind) or told.around(number, 3, 0) & {"thickness", "thick"}
+    if not thick and behind & NO_SIZE:
+        return None
+    if not thick and number.value.typical >= NARROWEST_MM:
+        return Said("", "across_mm", number.value, told.text)
+    rolled_thin = number.value.typical < THICKEST_MM and "roll" in told.words
+    return Said("", "thick_mm", number.value, told.text) if thick or rolled_thin else None
 
 
-def _weight(number: Number, tokens: Sequence[Token], sentence: str) -> Said | None:
+def _weight(number: Number, told: _Sentence) -> Said | None:
     """What a weight or spoonful is of: each piece, the filling in each, or nothing told here."""
-    words = {t.word for t in tokens}
-    near = _around(tokens, number, 4, 5)
-    inside = near & (INSIDE | set_of("mixture jam cheese")) and words & set_of(
-        "put place spoon each fill middle centre add"
-    )
-    if inside:
-        return Said("", "filling_each_g", number.value, sentence)
-    each = near & set_of("each apiece piece pieces ball balls portion portions portioned") or words & set_of("portion")
-    if number.what == "g" and each and number.value.typical >= 8:
-        return Said("", "each_g", number.value, sentence)
+    near = told.around(number, 4, 5)
+    if near & FILLS and told.words & PUTS:
+        return Said("", "filling_each_g", number.value, told.text)
+    each = near & EACH_PIECE or "portion" in told.words
+    if number.what == "g" and each and number.value.typical >= LIGHTEST_G:
+        return Said("", "each_g", number.value, told.text)
     return None
 
 

@@ -3,7 +3,6 @@
 import re
 from collections.abc import Iterator, Sequence
 
-from airycrumb.data.measures import UNITS
 from airycrumb.memo import in_time
 from airycrumb.pantry import Own
 from airycrumb.recipe.amounts import Measure, measure_at
@@ -100,8 +99,3 @@ class Cursor:
         ):
             self.part = "filling"
         return self.part
-
-
-def is_weighable(thing: Thing) -> bool:
-    """Whether a thing is given in a unit of mass or volume."""
-    return any(g.measure.unit and UNITS[g.measure.unit][0] != "piece" for g in thing.amounts)
