@@ -129,12 +129,16 @@ def read(text: str) -> Reading | None:
 
 @dataclass
 class Score:
-    """Counts of one text or of several. silent: wrong or lost without a word."""
+    """Counts of one text or of several. silent: wrong or lost without a word; wrong: wrong, lost or too much, with a
+    word or without; needless: right, and a word is said about it all the same.
+    """
 
     gold: int = 0
     found: int = 0
     read: int = 0
     silent: int = 0
+    wrong: int = 0
+    needless: int = 0
     facts: int = 0
     facts_found: int = 0
     facts_read: int = 0
@@ -142,7 +146,18 @@ class Score:
 
     def add(self, other: "Score") -> None:
         """Counts another text in."""
-        for name in ("gold", "found", "read", "silent", "facts", "facts_found", "facts_read", "misses"):
+        for name in (
+            "gold",
+            "found",
+            "read",
+            "silent",
+            "wrong",
+            "needless",
+            "facts",
+            "facts_found",
+            "facts_read",
+            "misses",
+        ):
             setattr(self, name, getattr(self, name) + getattr(other, name))
 
     @property
@@ -159,6 +174,16 @@ class Score:
     def silent_rate(self) -> float:
         """Share of what the texts say that is wrong or lost without a word."""
         return self.silent / self.gold if self.gold else 0.0
+
+    @property
+    def needless_rate(self) -> float:
+        """Share of what is read right about which a word is said."""
+        return self.needless / self.found if self.found else 0.0
+
+    @property
+    def told(self) -> str:
+        """How many of the wrong ones are told."""
+        return f"{self.wrong - self.silent}/{self.wrong}"
 
     @property
     def fact_recall(self) -> float:
@@ -239,12 +264,14 @@ def score(text: Text) -> Score:
         else:
             left.remove(hit)
             got.found += 1
+            got.needless += hit.doubted
     for thing in lost:
         silent = not _doubted(reading, thing.line)
         got.silent += silent
         got.misses.append(
             f"{text.name}: {'SILENT ' if silent else ''}lost {thing.use} {thing.grams} {thing.part} | {thing.line}"
         )
+    got.wrong = len(lost) + len(left)
     shown = Counter(thing.line for thing in lost)
     for extra in left:
         if not extra.doubted and not shown[extra.line.written]:

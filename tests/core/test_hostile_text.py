@@ -12,6 +12,7 @@ from typing import Any
 import airycrumb
 from airycrumb.problems import InputError
 from airycrumb.recipe import read_recipe, to_bake
+from airycrumb.recipe.linked import as_plain_text
 
 # What repeats in recipes, and what patterns look for: runs of these are where backtracking multiplies.
 BITS = (" ", "1", "a", "1 ", "1.", "1,", "-", "(", "<", "½", "°", "1 cup ", "for the ", "a-", "1/", "1 to ", "a b (")
@@ -86,3 +87,12 @@ class Pastes(unittest.TestCase):
             )  # type: ignore[misc]
             with self.subTest(bit=bit):
                 self.assertTrue(long < WORTH_MEASURING_S or long / short < MOST_TIMES, (short, long))
+
+    def test_a_page_of_nested_marks_costs_its_length(self) -> None:
+        """Held to a quarter of the same page in the same run."""
+        page = lambda times: (
+            '<div itemscope itemtype="https://schema.org/Recipe">'
+            + '<li itemprop="recipeIngredient">500 g flour' * times
+        )
+        cost = lambda times: min(seconds(lambda: as_plain_text(page(times))) for _ in range(3))
+        self.assertLess(cost(12_000) / cost(3_000), MOST_TIMES)

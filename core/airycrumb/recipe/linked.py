@@ -78,6 +78,7 @@ def _loaded(text: str) -> Any:
 BLOCKS = set_of("p div li ul ol h1 h2 h3 h4 h5 h6 tr table br section article header footer td th dt dd")
 UNSEEN = frozenset(("script", "style", "noscript", "template"))
 VOID = frozenset(("br", "img", "meta", "input", "hr", "link", "source", "wbr", "area", "col", "embed"))
+DEEPEST_PROPERTY = 3
 PROPERTIES = ("name", "recipeYield", "recipeIngredient", "ingredients", "recipeInstructions")
 
 
@@ -89,6 +90,7 @@ class _Page(HTMLParser):
         self.text: list[str] = []
         self.marked: list[tuple[str, list[str]]] = []
         self.open: list[tuple[str, list[str] | None]] = []
+        self.gathering: list[list[str]] = []
         self.unseen = 0
         self.is_recipe = False
 
@@ -105,8 +107,11 @@ class _Page(HTMLParser):
             self.marked.append((name, words))
             if told.get("content"):
                 words.append(told["content"] or "")
-        if tag not in VOID:
-            self.open.append((tag, words))
+        if tag in VOID:
+            return
+        self.open.append((tag, words))
+        if words is not None:
+            self.gathering.append(words)
 
     def handle_endtag(self, tag: str) -> None:
         """A tag closes, and those left open within it."""
@@ -114,8 +119,15 @@ class _Page(HTMLParser):
         if tag in BLOCKS:
             self._say("\n")
         if any(tag == other for other, _ in self.open[-40:]):
-            while self.open and self.open.pop()[0] != tag:
-                pass
+            self._close(tag)
+
+    def _close(self, tag: str) -> None:
+        while self.open:
+            closed, words = self.open.pop()
+            if words is not None:
+                self.gathering.pop()
+            if closed == tag:
+                return
 
     def handle_data(self, data: str) -> None:
         """Words of the page."""
@@ -124,9 +136,9 @@ class _Page(HTMLParser):
 
     def _say(self, words: str) -> None:
         self.text.append(words)
-        for _, gathered in self.open[-40:]:
-            if gathered is not None:
-                gathered.append(words)
+        # A property within a property belongs to both; deeper than that no recipe goes.
+        for gathered in self.gathering[-DEEPEST_PROPERTY:]:
+            gathered.append(words)
 
 
 def _lines(words: list[str]) -> list[str]:
