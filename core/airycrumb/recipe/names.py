@@ -66,6 +66,7 @@ PREPARATION = frozenset(
         "heaped heaping level scant boiled steamed roasted fried mashed stale day-old each unbleached refined pure "
         "sized size in natural neutral runny clear pieces piece cubes chunks some then dry drained wild freshly "
         "sharp mild mature extra full-fat low-fat smoked skinned trimmed deseeded cored stoned halved quartered torn "
+        "tin tins can cans jar jars pkg package packet packets box carton sachet medium-sized "
         "separated sieved heated scalded cooled chilled frozen young tender baby light your favourite favorite "
         "de di du des del fresco fresca freschi tiede tibia warme lauwarme lauwarmes frische frischer gerieben picada"
     )

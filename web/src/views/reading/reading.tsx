@@ -104,7 +104,7 @@ export function Reading() {
               rows={10}
               spellCheck={false}
               aria-label="The recipe, as written"
-              className="w-full resize-y tab:min-h-[33rem] rounded-2xl border-2 border-cobalt bg-enamel p-4 leading-relaxed placeholder:text-muted"
+              className="w-full resize-y wide:min-h-[33rem] rounded-2xl border-2 border-cobalt bg-enamel p-4 leading-relaxed placeholder:text-muted"
             />
           </label>
           <div className="mt-2 flex flex-wrap gap-2">
