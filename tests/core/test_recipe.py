@@ -365,35 +365,6 @@ class Slips(unittest.TestCase):
             with self.subTest(method=method):
                 self.assertEqual(to_bake(read_recipe(text + method)).document["filling"]["state"], state)
 
-    def test_what_cannot_be_told_of_a_sourdough_is_said_on_the_bench(self) -> None:
-        sour = SOUND.replace("6 g instant yeast", "100 g active sourdough starter")
-        (doubt,) = (d for d in sheet_of(sour).doubts if d.code == "limits")
-        self.assertIn("left to the clock", str(doubt.reason))
-        self.assertNotIn("limits", {d.code for d in sheet_of(SOUND).doubts})
-
-    def test_doughs_that_are_not_of_yeast_go_on_as_what_they_are(self) -> None:
-        for instead, leavening, says in (
-            ("1 tsp baking soda", "soda", "Lifted by soda"),
-            ("", "none", "Nothing in this dough lifts it"),
-            ("6 g instant yeast\n5 g baking powder", "yeast and baking powder", "Rise to double"),
-        ):
-            with self.subTest(instead=instead):
-                draft = to_bake(read_recipe(SOUND.replace("6 g instant yeast", instead)))
-                self.assertEqual(read_bake(draft.document).dough.leavening, leavening)
-                self.assertTrue(any(says in one for one in draft.assumed), draft.assumed)
-
-    def test_a_bought_dough_is_taken_apart_and_says_so(self) -> None:
-        text = "500 g shop-bought pizza dough\nFilling\n300 g ricotta\nMethod\nBake at 240 C for 12 minutes."
-        draft = to_bake(read_recipe(text))
-        bake = read_bake(draft.document)
-        self.assertAlmostEqual(sum(g for _, g in bake.dough.parts), 500, delta=1)
-        self.assertTrue(any("stands on its packet" in one for one in draft.assumed))
-
-    def test_meat_or_much_cheese_in_a_dough_is_asked_about(self) -> None:
-        odd = read_recipe("Dough\n500 g flour\n300 g water\n6 g instant yeast\n200 g minced pork\n20 g parmesan")
-        asked = {p.line.use: p.sure for p in odd.lines}
-        self.assertEqual((asked["pork raw"], asked["parmesan"], asked["all-purpose flour"]), (False, True, True))
-
     def test_a_rise_this_kitchen_does_not_keep_to(self) -> None:
         quick = SOUND.replace("Method\n", "Method\nLet the dough rise 20 minutes. ")
         (rise,) = (one for one in sheet_of(quick).stated if one.tray == "rise")
