@@ -36,3 +36,20 @@ class OtherDoughs(unittest.TestCase):
         odd = read_recipe("Dough\n500 g flour\n300 g water\n6 g instant yeast\n200 g minced pork\n20 g parmesan")
         asked = {p.line.use: p.sure for p in odd.lines}
         self.assertEqual((asked["pork raw"], asked["parmesan"], asked["all-purpose flour"]), (False, True, True))
+
+
+class ByTheMethod(unittest.TestCase):
+    def test_without_headings_the_method_says_what_goes_where(self) -> None:
+        text = (
+            "Buns\n500 g flour\n300 g water\n6 g instant yeast\n9 g salt\n2 eggs\n60 g sugar\n40 g honey\nMethod\n"
+            "Knead the flour, water, yeast, salt and honey to a dough. For the filling beat the eggs with the sugar.\n"
+        )
+        placed = {p.line.use: p.part for p in read_recipe(text).lines}
+        self.assertEqual((placed["whole egg"], placed["sugar"]), ("filling", "filling"))
+        self.assertEqual((placed["honey"], placed["fine salt"]), ("dough", "dough"))
+
+    def test_what_is_optional_is_said_to_be_counted(self) -> None:
+        (line,) = (
+            p.line for p in read_recipe("500 g flour\n10 g malt powder, optional").lines if p.line.use == "malt powder"
+        )
+        self.assertIn("Optional: it is counted.", [str(why) for why in line.why])

@@ -55,6 +55,7 @@ HEADER_CELLS = set_of(
 FOR_PIECES = re.compile(
     rf"\bfor (?:the )?(\d{{1,3}}|{'|'.join(w for w in NUMBER_WORDS if len(w) > 2)})\b", re.IGNORECASE
 )
+WHOLE_NAMES = re.compile(r"(?:buns?|rolls?|breads?|loaf|loaves)", re.IGNORECASE)
 LEADERS = re.compile(r"\.(?: ?\.){2,}|_{3,}|\s\.\s")
 
 
@@ -202,6 +203,8 @@ class Sorter:
             self.section = "page"
             return [Sorted("page", text, written)]
         named = heading_of(text, bool(self.title or self.listed)) or self._names_a_filling(at, text)
+        if at == 0 and WHOLE_NAMES.fullmatch(text.strip("#*_ !.")):
+            named = None  # "Buns" over everything is the title
         if named is not None and not (self.section == "before" and at < self.list_at and named.part not in ("method",)):
             return self._heading(named, text, written)
         if YIELD.match(text) or (re.match(r"^\W*for \d+ ", text, re.IGNORECASE) and text.rstrip().endswith(":")):

@@ -217,6 +217,8 @@ def _left_over(thing: Thing, item: Ingredient | None, own: Own) -> list[Message]
     told = [say("“{words}” is not used.", words=verbatim(one[:60])) for one in thing.left]
     if thing.other and (hits(thing.other, own) or any(w[0].isdigit() for w in thing.other)):
         told.append(say("Or “{words}”: the other choice is taken.", words=verbatim(" ".join(thing.other)[:60])))
+    if "optional" in (*thing.words, *thing.notes):
+        told.append(say("Optional: it is counted."))
     if "divided" in thing.notes:
         told.append(say("It is used in more than one place: all of it is counted here."))
     beside = [h for h in hits(thing.notes, own) if h.named.item is not item and not h.named.tongue]

@@ -7,14 +7,16 @@ from dataclasses import dataclass, replace
 from airycrumb.memo import in_time
 from airycrumb.problems import InputError, Problem
 from airycrumb.recipe.layout import LONGEST_LINE, Sorted, Sorter, mended, rows_of
+from airycrumb.recipe.lexicon import hits
 from airycrumb.recipe.lines import Habits, ReadLine, line_of, of_flour, read_line
 from airycrumb.recipe.linked import as_plain_text
 from airycrumb.recipe.method import Said, counts_in, said_in, sentences
-from airycrumb.recipe.prose import Cursor, brushed_on, things_told
+from airycrumb.recipe.prose import OUTSIDE, Cursor, brushed_on, things_told
+from airycrumb.recipe.tokens import plain, tokens_of
 from airycrumb.words import as_number, say, verbatim
 
 SPACES = re.compile(r"[^\S\n\t]+")
-LONGEST_TEXT, LONGEST_PAGE = 60_000, 900_000  # characters, of a recipe and of a page that holds one
+LONGEST_TEXT, LONGEST_PAGE = 200_000, 900_000  # characters, of a recipe and of a page that holds one
 MOST_LINES = 1000
 MOST_FILLINGS = 6
 DOUGH_ROLES = {"flour", "yeast", "leavener", "improver", "dough"}
@@ -22,6 +24,7 @@ EITHER_ROLES = {"liquid", "egg", "fat", "sugar", "salt", "dairy"}
 # Roles that hardly stand in a dough, and from how many g on that is asked about; assumed.
 STRANGE_IN_DOUGH = {"ground meat": 0.0, "poultry": 0.0, "fish": 0.0, "cooked meat": 0.0, "cooked fish": 0.0}
 STRANGE_IN_DOUGH |= {"cheese": 100.0}
+ALL_BUT = re.compile(r"\b(?:everything|all)\b[^.]{0,20}\b(?:but|except)\b", re.IGNORECASE)
 SERVES = re.compile(r"^\W*serv", re.IGNORECASE)
 MAKES = re.compile(r"\bmakes \d", re.IGNORECASE)
 SERVED = "serve"  # what is eaten beside the pieces: in no sum
@@ -163,6 +166,31 @@ def _asked_about(placed: PlacedLine) -> PlacedLine:
     return PlacedLine(placed.part, False, replace(line, why=(*line.why, asked)))
 
 
+def _by_the_method(lines: list[PlacedLine], told: list[str]) -> list[PlacedLine]:
+    """Lines no heading places, moved where every sentence that names them is about one part."""
+    if all(p.sure for p in lines):
+        return lines
+    cursor = Cursor()
+    parts: dict[str, set[str]] = {}
+    for sentence in told:
+        part = cursor.of(sentence)
+        if (part == "dough" and not OUTSIDE.search(sentence)) or ALL_BUT.search(sentence):
+            continue
+        for hit in hits([t.word for t in tokens_of(plain(sentence))]):
+            parts.setdefault(hit.named.item.key, set()).add(part)
+    return [_moved(p, parts.get(p.line.use or "", set())) for p in lines]
+
+
+def _moved(placed: PlacedLine, parts: set[str]) -> PlacedLine:
+    if placed.sure or placed.part not in ("dough", "filling") or len(parts) != 1 or parts == {placed.part}:
+        return placed
+    (part,) = parts
+    if placed.line.role in DOUGH_ROLES and part != "dough":
+        return placed
+    why = say("Placed by what the method does with it.")
+    return replace(placed, part=part, line=replace(placed.line, why=(*placed.line.why, why)))
+
+
 def _from_prose(sentences_told: list[str], habits: Habits) -> list[PlacedLine]:
     """Ingredients out of the sentences of a method."""
     found: list[PlacedLine] = []
@@ -243,7 +271,7 @@ def read_recipe(text: str, habits: Habits = Habits()) -> Reading:  # noqa: B008
         lines = [*told, *(p for p in lines if p.line.written not in {q.line.written for q in told})]
     if not any(p.line.use for p in lines):
         raise _nothing_found()
-    lines = _glazes(_by_percentage(lines))
+    lines = _by_the_method(_glazes(_by_percentage(lines)), [s for row in method for s in sentences(row)])
     joined = "\n".join(method)
     counted = [row.text for row in rows if row.kind == "yield" or MAKES.search(row.text)]
     makes, serves = (

@@ -283,6 +283,10 @@ def to_bake(reading: Reading) -> Draft:
     if any(p.part in ("sponge", "soaked") for p in reading.lines):
         assumed.append(say("What goes into the sponge or is soaked before is counted in the dough."))
     pieces, each = _pieces(reading, _grams(reading, *IN_THE_DOUGH), assumed)
+    if len(reading.text) > LONGEST_KEPT:
+        assumed.append(
+            say("Only the first {most} characters of the text stay with the bake.", most=as_number(LONGEST_KEPT))
+        )
     first, *more = _groups(reading, pieces, each, assumed)
     closing = closing_of(reading.title, reading.method)
     if closing is None:
