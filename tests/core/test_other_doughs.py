@@ -53,3 +53,9 @@ class ByTheMethod(unittest.TestCase):
             p.line for p in read_recipe("500 g flour\n10 g malt powder, optional").lines if p.line.use == "malt powder"
         )
         self.assertIn("Optional: it is counted.", [str(why) for why in line.why])
+
+    def test_one_that_stays_plain_is_a_piece_of_its_own(self) -> None:
+        draft = to_bake(read_recipe(SOUND.replace("fold over and seal", "fold over and seal. Two stay plain")))
+        bake = read_bake(draft.document)
+        self.assertEqual([(g.pieces, bool(g.parts)) for g in bake.groups], [(8, True), (2, False)])
+        self.assertIn("2 pieces stay plain.", draft.assumed)

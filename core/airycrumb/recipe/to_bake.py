@@ -5,7 +5,7 @@ from dataclasses import dataclass
 from typing import Any
 
 from airycrumb.data.heat import WASHES
-from airycrumb.data.measures import UNITS
+from airycrumb.data.measures import NUMBER_WORDS, UNITS
 from airycrumb.quantities import Band
 from airycrumb.recipe.amounts import read_amount
 from airycrumb.recipe.closing import closing_of
@@ -15,7 +15,7 @@ from airycrumb.recipe.method import Said, sentences
 from airycrumb.recipe.reading import PlacedLine, Reading
 from airycrumb.recipe.tokens import plain
 from airycrumb.stations.enclose.registry import CLOSINGS
-from airycrumb.words import Message, as_number, in_celsius, in_grams, in_millimetres, listed, say, verbatim
+from airycrumb.words import Message, as_number, in_celsius, in_grams, in_millimetres, listed, say, say_n, verbatim
 
 RAW_ROLES = ("ground meat", "poultry", "fish")
 # words in a method that fold a disc over
@@ -273,6 +273,27 @@ def _recipe(reading: Reading) -> dict[str, Any]:
     }
 
 
+PLAIN_ONES = re.compile(
+    r"\b(one|two|three|four|\d{1,2}) (?:of them )?(?:stays?|remains?|(?:is|are) left|(?:is|are) kept) plain\b|"
+    r"\bleave (one|two|three|four|\d{1,2}) (?:of them )?(?:plain|unfilled)\b",
+    re.IGNORECASE,
+)
+
+
+def _kept_plain(reading: Reading, first_group: dict[str, Any], assumed: list[Message]) -> list[dict[str, Any]]:
+    """Pieces the method leaves without a filling: they come out of the first group."""
+    told = PLAIN_ONES.search(reading.method)
+    if told is None:
+        return []
+    word = (told[1] or told[2]).lower()
+    count = int(NUMBER_WORDS.get(word, 0) or word)
+    if not 0 < count < first_group["pieces"]:
+        return []
+    first_group["pieces"] -= count
+    assumed.append(say_n("{count} piece stays plain.", "{count} pieces stay plain.", count, count=count))
+    return [{"pieces": count, "closing": "plain"}]
+
+
 def to_bake(reading: Reading) -> Draft:
     """A bake document from a reading. Every number the recipe does not give is named in `assumed`."""
     assumed: list[Message] = []
@@ -287,8 +308,9 @@ def to_bake(reading: Reading) -> Draft:
         assumed.append(
             say("Only the first {most} characters of the text stay with the bake.", most=as_number(LONGEST_KEPT))
         )
-    first, *more = _groups(reading, pieces, each, assumed)
-    closing = closing_of(reading.title, reading.method)
+    leading, *more = _groups(reading, pieces, each, assumed)
+    more += _kept_plain(reading, leading, assumed)
+    closing = closing_of(reading.title, PLAIN_ONES.sub("", reading.method))
     if closing is None:
         assumed.append(say("Nothing says how the pieces are closed: taken as pleated rounds."))
     heat = heat_of(reading, assumed)
@@ -305,11 +327,11 @@ def to_bake(reading: Reading) -> Draft:
         "format": "airycrumb-bake",
         "version": 1,
         "name": reading.title[:120],
-        "pieces": first["pieces"],
+        "pieces": leading["pieces"],
         "dough_per_piece": f"{each:.0f} g",
-        "filling_per_piece": first["filling_per_piece"],
+        "filling_per_piece": leading["filling_per_piece"],
         "closing": closing or "gathered",
-        **_across(reading, closing or "gathered", first["filling_per_piece"], assumed),
+        **_across(reading, closing or "gathered", leading["filling_per_piece"], assumed),
         "dough": {
             "ingredients": dough,
             "leavening": kind.leavening,
@@ -318,7 +340,7 @@ def to_bake(reading: Reading) -> Draft:
         },
         "rise": {"to": 2.0, **_rises(reading, kind, assumed)},
         **_bench_rest(reading),
-        "filling": first["filling"],
+        "filling": leading["filling"],
         **({"more_groups": more} if more else {}),
         "proof": {"to": 1.4},
         "heat": heat,
