@@ -35,6 +35,9 @@ def binaries() -> Path:
     return found[-1].parent
 
 
+TAKEN_PORTS = 5  # how often a port may be taken from under a start
+
+
 def run(*command: object, password: str = "", check: bool = True) -> subprocess.CompletedProcess[str]:
     """Run a PostgreSQL program, as the postgres user where we are root (it refuses root)."""
     who = {"user": "postgres", "group": "postgres", "extra_groups": []} if os.geteuid() == 0 else {}
@@ -155,27 +158,23 @@ class Cluster:
                 left.unlink(missing_ok=True)
 
     def _launch(self) -> None:
-        self.state["port"] = next(p for p in range(self.state["port"], self.state["port"] + 200) if port_is_free(p))
+        for _ in range(TAKEN_PORTS):
+            self.state["port"] = next(p for p in range(self.state["port"], self.state["port"] + 200) if port_is_free(p))
+            done = run(*self._start_command(), check=False)
+            if done.returncode == 0:
+                return
+            # A port seen free may be taken by anybody's connection before the server binds it: the next one is tried.
+            if port_is_free(self.state["port"]):
+                break
+        raise SystemExit(f"PostgreSQL does not start: {(done.stderr or done.stdout).strip()}")
+
+    def _start_command(self) -> list[str | Path]:
         # A socket's path may not reach 108 bytes; without a folder for it there is loopback alone.
         sockets = f"-k '{self.data}'" if len(str(self.data)) < 80 else "-k ''"
-        options = (
-            f"-p {self.state['port']} -h 127.0.0.1 {sockets} -c fsync=off -c full_page_writes=off"
-            if self.name == "test"
-            else f"-p {self.state['port']} -h 127.0.0.1 {sockets}"
-        )
-        run(
-            binaries() / "pg_ctl",
-            "-D",
-            self.data,
-            "-l",
-            self.data / "server.log",
-            "-o",
-            options,
-            "-w",
-            "-t",
-            "60",
-            "start",
-        )
+        hasty = "-c fsync=off -c full_page_writes=off" if self.name == "test" else ""
+        options = f"-p {self.state['port']} -h 127.0.0.1 {sockets} {hasty}".strip()
+        log = self.data / "server.log"
+        return [binaries() / "pg_ctl", "-D", self.data, "-l", log, "-o", options, "-w", "-t", "60", "start"]
 
     def start(self) -> None:
         """Start the cluster, making it first where there is none."""

@@ -63,6 +63,17 @@ class PrivateCluster(unittest.TestCase):
             self.assertNotEqual(moved.state["port"], cluster.state["port"])
         self.assertEqual(Cluster(NAME).state["port"], moved.state["port"])
 
+    def test_a_port_taken_just_before_the_start_is_passed_over(self) -> None:
+        cluster = self.started()
+        cluster.stop()
+        port = cluster.state["port"]
+        seen = iter([port])
+        # The first look finds the port free; by the time the server binds it somebody has it.
+        free = lambda p: next(seen, None) == p or port_is_free(p)
+        with socket.create_server(("127.0.0.1", port)), mock.patch.object(postgres, "port_is_free", free):
+            moved = self.started()
+        self.assertNotEqual(moved.state["port"], port)
+
     def test_a_folder_left_half_made_is_made_again(self) -> None:
         cluster = Cluster(NAME)
         with mock.patch.object(Cluster, "_launch", side_effect=KeyboardInterrupt), self.assertRaises(KeyboardInterrupt):
