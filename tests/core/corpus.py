@@ -17,6 +17,7 @@ from airycrumb.pantry import find
 from airycrumb.problems import InputError
 from airycrumb.recipe import Reading, read_recipe
 from airycrumb.recipe.lexicon import known, name_words
+from airycrumb.recipe.reading import PlacedLine
 
 FOLDER = Path(__file__).parents[1] / "corpus"
 VOLUMES = {"c": 236.5882365, "T": 14.78676478, "t": 4.92892159, "ml": 1.0, "pint": 473.176473}
@@ -283,7 +284,7 @@ def score(text: Text) -> Score:
     return got
 
 
-def _agrees(placed, thing: Thing) -> bool:  # type: ignore[no-untyped-def]
+def _agrees(placed: PlacedLine, thing: Thing) -> bool:
     grams = placed.line.grams.typical if placed.line.grams else None
     return placed.line.use == thing.use and placed.part == thing.part and near(grams, thing.grams)
 

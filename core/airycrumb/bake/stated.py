@@ -6,9 +6,9 @@ from pydantic import Field, PrivateAttr, model_validator
 
 from airycrumb.bake.fields import Flag, OneOf, Problems, Text, Written, left_out, told
 from airycrumb.quantities import Band, parse
+from airycrumb.recipe.to_bake import LONGEST_KEPT, MOST_STATED, MOST_UNREAD
 from airycrumb.words.quantity import Kind
 
-LONGEST_RECIPE, MOST_STATED, MOST_UNREAD = 60_000, 80, 60
 STEPS = (
     *("", "yeast", "knead", "rise", "cold", "bench", "proof", "preheat", "bake", "steam", "fry", "rest", "core"),
     *("cool", "simmer", "roast"),
@@ -60,7 +60,7 @@ def _number(text: str, kind: Kind) -> float:
 class Recipe(Written):
     """The recipe a bake was read from, as it was pasted, and what it states."""
 
-    text: Annotated[str, Text(LONGEST_RECIPE)] = left_out("", "text", "The recipe as it was pasted.")
+    text: Annotated[str, Text(LONGEST_KEPT)] = left_out("", "text", "The recipe as it was pasted.")
     stated: Annotated[tuple[Stated, ...], Field(max_length=MOST_STATED)] = left_out(
         (), "stated", "What its method and headings state in numbers."
     )

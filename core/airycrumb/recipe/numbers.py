@@ -20,7 +20,7 @@ PIECES = set_of(
     "pasties crescent crescents servings ones stick sticks strips loaves small bread breads pies pie braids wrappers"
 )
 SIZED = set_of("equal small large medium big even about little flat round roughly")
-MAKES = set_of("into makes make form shape yield yields servings serves quantity portions divide servings")
+MAKES = set_of("into makes make form shape yield yields servings serves quantity portions divide")
 # What follows a length that is no size of a piece.
 NO_SIZE = set_of(
     "apart border borders edge edges rim from deep high above below dice cubes cube slits slit strips margin "

@@ -5,29 +5,21 @@ from dataclasses import dataclass
 from typing import Any
 
 from airycrumb.data.heat import WASHES
-from airycrumb.data.measures import NUMBER_WORDS, UNITS
+from airycrumb.data.measures import NUMBER_WORDS
 from airycrumb.quantities import Band
-from airycrumb.recipe.amounts import read_amount
 from airycrumb.recipe.closing import closing_of
 from airycrumb.recipe.doughs import IN_THE_DOUGH, STARTER, Kind, in_dough, kind_of, unpacked
 from airycrumb.recipe.heat_said import OVEN, first, heat_minutes, heat_of, named_in, said_of
 from airycrumb.recipe.method import Said, sentences
 from airycrumb.recipe.reading import PlacedLine, Reading
-from airycrumb.recipe.tokens import plain
 from airycrumb.stations.enclose.registry import CLOSINGS
 from airycrumb.words import Message, as_number, in_celsius, in_grams, in_millimetres, listed, say, say_n, verbatim
 
 RAW_ROLES = ("ground meat", "poultry", "fish")
-# words in a method that fold a disc over
 COOKS = re.compile(r"\b(?:fry|saut[eé]|brown|simmer|cook)\b", re.IGNORECASE)
 COOKED = re.compile(r"\b(?:filling|meat|mince|pork|beef|lamb|chicken)\b", re.IGNORECASE)
 FOAMS = re.compile(r"foam|froth", re.IGNORECASE)
 WAITS = re.compile(r"bubbl|\b(?:5|10) min", re.IGNORECASE)
-FILLED = re.compile(
-    r"\b(?:fill(?: each)? (?:with|of)|put|place|spoon|add|with)\s+"
-    r"((?:about\s+)?[\d½¼¾/. -]+\s*\w+)\s+(?:of\s+)?(?:the\s+)?(?:\w+\s+)?filling",
-    re.IGNORECASE,
-)
 FEEL = re.compile(r"\b(stiff|firm|soft|sticky)(?:,? (?:but )?(?:not )?\w+)? dough\b", re.IGNORECASE)
 KNEADED = {
     "machine": re.compile(r"\b(?:mixer|machine|processor|dough hook)\b", re.IGNORECASE),
@@ -108,7 +100,7 @@ def _said(reading: Reading) -> dict[str, Any]:
     found["oven"] = first(said, "temperature", *OVEN)
     found["liquid"] = first(said, "temperature", "yeast")
     found["across"] = first(said, "across_mm")
-    found["filling_each"] = first(said, "filling_each_g") or _filling_each(reading)
+    found["filling_each"] = first(said, "filling_each_g")
     units = {
         "piece_weight": "g",
         "filling_each": "g",
@@ -140,16 +132,6 @@ def _across(reading: Reading, closing: str, filling_each: str, assumed: list[Mes
         )
     )
     return {}
-
-
-def _filling_each(reading: Reading) -> Band | None:
-    """g of filling for each piece, where the method says so in grams or spoons (a spoon holds as much as water)."""
-    told = next((found for one in sentences(reading.method) if (found := FILLED.search(one))), None)
-    measure = read_amount(plain(told[1]))[0] if told else None
-    if measure is None or measure.unit not in ("g", "oz", "tbsp", "tsp", "cup"):
-        return None
-    size = UNITS[measure.unit][1] or 0.0
-    return Band(measure.low * size, measure.typical * size, measure.high * size)
 
 
 def _feel(reading: Reading) -> dict[str, str]:
