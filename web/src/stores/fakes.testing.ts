@@ -1,6 +1,6 @@
 /** What the outbox stands on, for tests that run without a browser: a shelf, the other tabs, the lock over them. */
 import { Outbox, type Hand, type News, type Others } from "./outbox";
-import type { Posted, Shelf } from "./posted";
+import type { Answer, Posted, Shelf } from "./posted";
 
 const copy = <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T;
 
@@ -37,6 +37,10 @@ export class MemoryShelf implements Shelf {
     const gone = this.held.filter((p) => ids.has(p.id) && !(untried && p.tried));
     this.held = this.held.filter((p) => !gone.includes(p));
     return new Set(gone.map((p) => p.id));
+  }
+  async settle(ids: ReadonlySet<string>, _answer: Answer, change: (posted: Posted) => Posted) {
+    await this.ask();
+    this.held = this.held.filter((p) => !ids.has(p.id)).map(change);
   }
   async change(ids: ReadonlySet<string>, change: (posted: Posted) => Posted) {
     await this.ask();

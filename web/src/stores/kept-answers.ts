@@ -1,8 +1,9 @@
 /** The server's last answers, kept in this browser: views open with them at once, and without the server. */
 import type { Query, QueryClient } from "@tanstack/react-query";
 
-import type { Answer, News } from "./outbox";
 import { database, roomToSpare } from "../lib/database";
+import type { News } from "./outbox";
+import type { Answer } from "./posted";
 
 /** What is asked that is worth keeping; the rest is asked anew or not at all. */
 const KEPT = new Set(
@@ -78,12 +79,15 @@ export function keepAnswers(queries: QueryClient): () => void {
 
 const isBatch = (answer: Answer): answer is Extract<Answer, { live: unknown }> => "live" in answer;
 
+/** Under which question an answer is kept. */
+export const keyOf = (answer: Answer) => [isBatch(answer) ? "batch" : "bake", answer.id] as const;
+
 /** What the outbox's answers say is newer than what was read before. */
 export function followOutbox(queries: QueryClient, outbox: { hear(hearer: (news: News) => void): () => void }) {
   return outbox.hear((news) => {
     if (news.kind !== "answered") return;
     const { answer } = news;
-    const key = [isBatch(answer) ? "batch" : "bake", answer.id];
+    const key = keyOf(answer);
     // A question asked before this was taken may be answered after it: what it says is older.
     void queries.cancelQueries({ queryKey: key, exact: true });
     queries.setQueryData(key, answer);

@@ -1,9 +1,7 @@
-import type { BakeOut, BatchOut } from "../api/client";
+import type { BakeOut } from "../api/client";
 import { asServerError, lineAfter, ServerError, type Line } from "../api/server-error";
 import { parcelOf, streamOf } from "./parcels";
-import type { Posted, Shelf, Work } from "./posted";
-
-export type Answer = BakeOut | BatchOut;
+import type { Answer, Posted, Shelf, Work } from "./posted";
 
 /** What became of something posted, here or in another tab. */
 export type News =
@@ -308,13 +306,13 @@ export class Outbox {
 
   private async taken(parcel: Posted[], answer: Answer) {
     const [first] = parcel;
-    const after = first?.work.kind === "save" ? this.following(first, (answer as BakeOut).version) : null;
+    const after = this.following(first, answer);
     const ids = this.gone(parcel);
-    if (after) this.state = { ...this.state, waiting: this.state.waiting.map(after) };
+    this.state = { ...this.state, waiting: this.state.waiting.map(after) };
     // What came of it is known, and that it waits no more, in one moment: nothing flickers between the two.
     this.tell({ kind: "answered", posted: parcel, answer });
     this.answered();
-    await this.offShelf(ids, after);
+    await this.offShelf(ids, () => this.shelf.settle(new Set(ids), answer, after));
   }
 
   private answered() {
@@ -329,17 +327,15 @@ export class Outbox {
     return ids;
   }
 
-  private async offShelf(ids: string[], after: ((p: Posted) => Posted) | null = null) {
-    await this.away(ids, async () => {
-      await this.shelf.remove(new Set(ids));
-      if (after) await this.shelf.change(new Set(this.state.waiting.map((p) => p.id)), after);
-    }).catch(() => undefined);
+  private async offShelf(ids: string[], ask: () => Promise<unknown>) {
+    await this.away(ids, ask).catch(() => undefined);
     this.others.say({ kind: "changed" });
   }
 
   /** Edits made after one that was saved start from the version it made. */
-  private following(saved: Posted, base: number): (p: Posted) => Posted {
-    const chain = streamOf(saved);
+  private following(first: Posted | undefined, answer: Answer): (p: Posted) => Posted {
+    if (first?.work.kind !== "save") return (p) => p;
+    const [chain, base] = [streamOf(first), (answer as BakeOut).version];
     return (p) => (streamOf(p) === chain && p.work.kind === "save" ? { ...p, work: { ...p.work, base } } : p);
   }
 
@@ -374,6 +370,6 @@ export class Outbox {
     }
     this.tell({ kind: "refused", posted: [one], status, message });
     this.answered();
-    if (ids.length > 0) await this.offShelf(ids);
+    if (ids.length > 0) await this.offShelf(ids, () => this.shelf.remove(new Set(ids)));
   }
 }

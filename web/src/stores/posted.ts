@@ -1,5 +1,8 @@
 /** One thing the cook did that the server is to be told of, and where such things wait. */
-import type { Bake, ObservationIn, Outcome } from "../api/client";
+import type { Bake, BakeOut, BatchOut, ObservationIn, Outcome } from "../api/client";
+
+/** What the server made of it. */
+export type Answer = BakeOut | BatchOut;
 
 /** A batch by the server's number, or by the id of the start that will make it: the server has not taken that yet. */
 export type BatchRef = number | string;
@@ -37,6 +40,11 @@ export interface Shelf {
   trying(ids: ReadonlySet<string>): Promise<Posted[]>;
   /** Take away these; `untried`: only those never on their way. Returns the ids taken away. */
   remove(ids: ReadonlySet<string>, untried?: boolean): Promise<Set<string>>;
+  /**
+   * Take away what was answered, change what waits behind it, and keep the answer in place of an older one: a page
+   * that goes away halfway must not come back to the one without the other.
+   */
+  settle(ids: ReadonlySet<string>, answer: Answer, change: (posted: Posted) => Posted): Promise<void>;
   /** Change what is kept of these. */
   change(ids: ReadonlySet<string>, change: (posted: Posted) => Posted): Promise<void>;
   /** Make room, by what can be fetched or done without; whether there was any. */

@@ -48,6 +48,30 @@ describe("the shelf", () => {
     expect((await shelf.all()).map((p) => p.refused?.status)).toEqual([undefined, 409]);
   });
 
+  it("takes away what was answered, and keeps the answer in place of an older one, in one step", async () => {
+    const db = await database();
+    const made = { id: 1, version: 2, document: {} };
+    const asked = '["bake",1]';
+    await shelf.add([posted("a"), posted("b")]);
+    await shelf.settle(new Set(["a"]), made as never, (p) => ({ ...p, work: { ...p.work, base: 2 } as never }));
+    expect(await shelf.all()).toMatchObject([{ id: "b", work: { base: 2 } }]);
+    expect(await db.get("answers", asked)).toBe(undefined);
+    await db.put("answers", { asked, at: 1, answer: { key: ["bake", 1], data: { version: 1 } } });
+    await shelf.settle(new Set(["b"]), made as never, (p) => p);
+    expect(await shelf.all()).toEqual([]);
+    expect(await db.get("answers", asked)).toMatchObject({ answer: { key: ["bake", 1], data: made } });
+  });
+
+  it("keeps no answer where the newest finds no room, rather than an old one", async () => {
+    const db = await database();
+    const unkeepable = { id: 1, version: 2, document: () => 1 };
+    await db.put("answers", { asked: '["bake",1]', at: 1, answer: { data: { version: 1 } } });
+    await shelf.add([posted("a")]);
+    await shelf.settle(new Set(["a"]), unkeepable as never, (p) => p);
+    expect(await shelf.all()).toEqual([]);
+    expect(await db.count("answers")).toBe(0);
+  });
+
   it("makes room by forgetting answers and old ways back", async () => {
     await (await database()).put("answers", { asked: "x", at: 1, answer: {} });
     localStorage.setItem("airycrumb.history.1", "[]");

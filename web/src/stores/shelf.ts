@@ -1,7 +1,10 @@
 /** The shelf in this browser's IndexedDB. */
+import { hashKey } from "@tanstack/react-query";
+
 import { database } from "../lib/database";
 import { makeRoom } from "../lib/kept";
-import type { Posted, Shelf } from "./posted";
+import { keyOf } from "./kept-answers";
+import type { Answer, Posted, Shelf } from "./posted";
 
 /** The outbox's store for reading and writing; done when everything is on the disk. */
 async function writing() {
@@ -12,6 +15,20 @@ async function writing() {
 
 type Store = Awaited<ReturnType<typeof writing>>["store"];
 const read = async (store: Pick<Store, "getAll">) => (await store.getAll()) as Posted[];
+
+/** One transaction over what waits and what was answered. */
+async function settled(ids: ReadonlySet<string>, answer: Answer, change: (posted: Posted) => Posted) {
+  const transaction = (await database()).transaction(["outbox", "answers"], "readwrite", { durability: "strict" });
+  const [outbox, answers] = [transaction.objectStore("outbox"), transaction.objectStore("answers")];
+  for (const one of await read(outbox))
+    if (ids.has(one.id)) await outbox.delete(one.seq as number);
+    else await outbox.put(change(one));
+  const key = keyOf(answer);
+  const asked = hashKey(key);
+  // What was never kept is asked for anew; what is kept must not be older than what was just saved.
+  if (await answers.get(asked)) await answers.put({ asked, at: Date.now(), answer: { key, data: answer } });
+  await transaction.done;
+}
 
 export const shelf: Shelf = {
   async all() {
@@ -43,6 +60,15 @@ export const shelf: Shelf = {
     for (const { seq } of gone) await store.delete(seq as number);
     await done;
     return new Set(gone.map((p) => p.id));
+  },
+
+  async settle(ids, answer, change) {
+    const db = await database();
+    // Where the answer finds no room, none is kept: an old one would be taken for the newest.
+    await settled(ids, answer, change).catch(async () => {
+      await db.clear("answers");
+      await settled(ids, answer, change);
+    });
   },
 
   async change(ids, change) {
