@@ -91,6 +91,7 @@ reading: setup
 schema: setup
 	@$(PY) -m scripts.export_schema
 	@$(PY) -m scripts.architecture
+	@$(PY) -m scripts.events_table
 	@cd web && npm run --silent client
 
 # After changing a sentence: the catalogues of messages follow.

@@ -13,11 +13,15 @@ const ROOMS = {
   trays: ["api", "drawings", "lib", "parts", "ui"],
 };
 const BELOW_VIEWS = ["api", "drawings", "lib", "parts", "stores", "ui"];
-/** Views never import each other; marks serve those that note what is seen, the trays stand on the Bench alone. */
+/**
+ * Views never import each other; marks serve those that note what is seen, alarms those that tell what comes next, and
+ * the trays stand on the Bench alone.
+ */
 const VIEWS = {
+  alarms: BELOW_VIEWS,
   bench: [...BELOW_VIEWS, "trays", "marks"],
   door: BELOW_VIEWS,
-  hands: [...BELOW_VIEWS, "marks"],
+  hands: [...BELOW_VIEWS, "marks", "alarms"],
   kitchen: BELOW_VIEWS,
   marks: BELOW_VIEWS,
   notebook: [...BELOW_VIEWS, "marks"],

@@ -46,6 +46,7 @@ class ObservationIn(Strict):
     value: Reading | None = None
     where: Annotated[str, Field(max_length=60)] | None = None
     undoes: uuid.UUID | None = None
+    event: Annotated[str, Field(max_length=60, pattern=r"^([a-z_]+(\.[a-z0-9_]+)*)?$")] = ""
 
 
 class ObservationOut(Strict):
@@ -55,6 +56,7 @@ class ObservationOut(Strict):
     at: datetime
     value: float | None
     where: str | None
+    event: str
 
 
 class NewBatch(Strict):

@@ -34,7 +34,8 @@ class Batch(models.Model):
 class Observation(models.Model):
     """Something seen or done. Append-only; client_id makes sending twice harmless.
 
-    undoes: client_id of an observation this one takes back.
+    undoes: client_id of an observation this one takes back; event: the event it ends, or the load a reading was taken
+    of, "" where it names none.
     """
 
     batch = models.ForeignKey(Batch, on_delete=models.CASCADE, related_name="observations")
@@ -44,6 +45,7 @@ class Observation(models.Model):
     at = models.DateTimeField()
     value = models.FloatField(null=True)
     where = models.CharField(max_length=60, null=True, help_text="the spot it was moved to")
+    event = models.CharField(max_length=60, default="", blank=True)
     undoes = models.UUIDField(null=True)
     recorded = models.DateTimeField(auto_now_add=True)
 

@@ -34,6 +34,7 @@ class Seen:
     value: float | None = None
     where: str | None = None
     undoes: uuid.UUID | None = None
+    event: str = ""
 
 
 def batches_of(household: Household) -> QuerySet[Batch]:
@@ -64,7 +65,9 @@ def zone_of(batch: Batch) -> timezone:
 def as_core(batch: Batch) -> list[compute.Observation]:
     """The standing observations as the core takes them."""
     zone = zone_of(batch)
-    return [compute.Observation(o.kind, o.stage, o.at.astimezone(zone), o.value, o.where) for o in standing(batch)]
+    return [
+        compute.Observation(o.kind, o.stage, o.at.astimezone(zone), o.value, o.where, o.event) for o in standing(batch)
+    ]
 
 
 def heating_since(batch: Batch, now: datetime) -> datetime | None:

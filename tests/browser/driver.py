@@ -99,9 +99,16 @@ class Bench:
         self.page.keyboard.press("Control+z")
 
     def start(self) -> None:
-        """Start the batch, and wait for Hands."""
+        """Start the batch now, and wait for Hands."""
         self.page.get_by_role("button", name="Start this bake").click()
+        self.now()
         expect(self.page).to_have_url(re.compile(r"/hands/\d+"))
+
+    def now(self) -> None:
+        """Where a start long before its hour is asked about, say that it is meant."""
+        asked = self.page.get_by_role("dialog", name="Now, or at its hour?")
+        if asked.is_visible():
+            asked.get_by_role("button", name=re.compile("^Start now")).click()
 
 
 class Hands:
@@ -114,14 +121,57 @@ class Hands:
         """Wait for a step."""
         expect(self.page.get_by_role("heading", level=1, name=re.compile(title))).to_be_visible()
 
+    def rising(self) -> None:
+        """Wait for the dough to rise, whether or not the filling is to be made beside it."""
+        self.at("Make the filling|Let it rise")
+
+    def the_rise(self) -> None:
+        """Wait for the rise to be in front: where the filling is to be made beside it, that is made first."""
+        self.rising()
+        made = self.page.get_by_role("button", name="The filling is made", exact=True)
+        if made.is_visible():
+            made.click()
+        self.at("Let it rise")
+
     def press(self, name: str) -> None:
         """Press a large button."""
         self.page.get_by_role("button", name=name, exact=True).click()
+        self.sure()
 
-    def go_on(self) -> None:
-        """Press the step's large button, whatever it says."""
+    def sure(self) -> None:
+        """Where a press is asked about for being so soon, say that it was meant."""
+        asked = self.page.get_by_role("alertdialog", name="Already?")
+        if asked.is_visible():
+            asked.get_by_role("button", name=re.compile("^Yes")).click()
+
+    def front(self) -> tuple[str, str]:
+        """The event in front, and what its large button says."""
         figure = self.page.get_by_role("button", name=re.compile("press anywhere here$"))
-        self.press(str(figure.get_attribute("aria-label")).split(":")[0])
+        expect(figure).to_be_visible()
+        label = str(figure.get_attribute("aria-label"))
+        return str(figure.get_attribute("data-event")), label.removesuffix(": press anywhere here")
+
+    def go_on(self) -> str:
+        """Press the large button, whatever it says, and wait for what comes after; what it said."""
+        event, label = self.front()
+        self.press(label)
+        another = "event => document.querySelector('[data-event]')?.dataset.event !== event"
+        self.page.wait_for_function(another, arg=event)
+        return label
+
+    def waiting_for(self, *presses: str) -> None:
+        """Press what is due beside it, until what is waited for is in front."""
+        while self.front()[1] not in presses:
+            self.go_on()
+
+    def through(self, *presses: str) -> None:
+        """Press whatever is in front, until each of these was pressed in its turn."""
+        for wanted in presses:
+            for _ in range(40):
+                if self.go_on() == wanted:
+                    break
+            else:
+                raise AssertionError(f"“{wanted}” never came")
 
     def risen_by(self, percent: int) -> None:
         """Say how much the dough has grown."""

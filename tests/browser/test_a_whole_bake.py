@@ -42,24 +42,20 @@ class AWholeBake(BrowserCase):
         bench.start()
         hands.at("Knead")
         hands.press("Kneaded, in the bowl")
-        hands.at("Let it rise")
+        hands.the_rise()
         ready = self.page.get_by_text(re.compile("^ready ")).inner_text()
         hands.risen_by(10)
         hands.sent()
         expect(self.page.get_by_text("it had grown by 10 %")).to_be_visible()
         hands.move("In the oven, its light on")
         expect(self.page.get_by_text(re.compile("^ready "))).not_to_have_text(ready)
-        hands.press("It has doubled")
-        hands.at("Cut 8 pieces")
-        hands.press("Rounded and rested")
-        hands.press("The last is wrapped")
-        hands.at("Leave them to grow")
-        hands.press("Into the steam")
+        hands.through("It has doubled")
+        hands.through("Cut and rounded", "Rounded and rested", "The last is wrapped")
+        hands.through("Into the steam")
         hands.at("Do not lift the lid")
         self.assertIn("tilt the lid", self.page.locator("main").inner_text())
         hands.reading("Probe says…", "The probe says", "71")
-        hands.press("Off the fire")
-        hands.press("Eat")
+        hands.through("Off the fire", "Eat")
         hands.press("Good")
         hands.press("seams opened")
         self.page.get_by_label("A word for next time").fill("less filling next time")
@@ -67,7 +63,7 @@ class AWholeBake(BrowserCase):
         expect(self.page).to_have_url(re.compile(r"/notebook/\d+"))
         batch = Batch.objects.latest("id")
         self.assertEqual(
-            sorted(batch.observations.values_list("kind", flat=True)),
+            sorted(batch.observations.exclude(kind="did").values_list("kind", flat=True)),
             sorted(["started", "risen", "moved", "doubled", "probe", *["done"] * 7]),
         )
 
@@ -84,14 +80,14 @@ class Marks(BrowserCase):
     def test_the_demo_batch_under_way_goes_on_where_it_was(self) -> None:
         self.page.goto("/notebook")
         self.page.get_by_text("under way").click()
-        self.hands.at("Let it rise")
+        self.hands.rising()
         expect(self.page.get_by_text("you saw +22 %")).to_be_visible()
 
     def test_a_mark_can_be_taken_back(self) -> None:
         self.open_first_screen()
         self.bench.start()
         self.hands.press("Kneaded, in the bowl")
-        self.hands.at("Let it rise")
+        self.hands.rising()
         self.hands.sent()
         self.hands.press("Undo")
         self.hands.at("Knead")
@@ -112,7 +108,7 @@ class Marks(BrowserCase):
         waiting = self.held()
         with self.page.expect_request("**/observations"):
             self.hands.press("Kneaded, in the bowl")
-        self.hands.at("Let it rise")
+        self.hands.rising()
         self.hands.press("Undo")
         self.hands.at("Knead")
         waiting[0].continue_()
@@ -128,7 +124,7 @@ class Marks(BrowserCase):
         waiting = self.held()
         with self.page.expect_request("**/observations"):
             self.hands.press("Kneaded, in the bowl")
-        self.hands.at("Let it rise")
+        self.hands.rising()
         # Both wait behind the first, and go together: one is nonsense.
         self.hands.reading("Dough is at…", "The dough is at", "400")
         self.hands.reading("Dough is at…", "The dough is at", "25")
@@ -145,13 +141,13 @@ class Marks(BrowserCase):
         self.hands.at("Knead")
         self.context.set_offline(True)
         self.hands.press("Kneaded, in the bowl")
-        self.hands.at("Let it rise")
+        self.hands.rising()
         self.hands.risen_by(50)
         self.bench.says("your marks are kept here")
         self.context.set_offline(False)
         self.hands.sent()
         self.page.reload()
-        self.hands.at("Let it rise")
+        self.hands.rising()
         kinds = list(Batch.objects.latest("id").observations.values_list("kind", flat=True))
         self.assertEqual(sorted(kinds), ["done", "risen", "started"])
 
@@ -161,7 +157,7 @@ class Marks(BrowserCase):
         self.hands.press("Kneaded, in the bowl")
         self.hands.reading("Dough is at…", "The dough is at", "400")
         self.bench.says("cannot be right")
-        self.hands.at("Let it rise")
+        self.hands.rising()
         self.hands.press("Dough is at…")
         self.page.get_by_label("The dough is at", exact=True).last.fill("warm")
         self.hands.press("Note it")

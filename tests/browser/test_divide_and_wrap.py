@@ -35,8 +35,9 @@ class OnTheScale(BrowserCase):
         self.open_first_screen()
         self.bench.start()
         self.hands.press("Kneaded, in the bowl")
-        self.hands.at("Let it rise")
+        self.hands.rising()
         self.hands.press("Go on early")
+        self.hands.through("The filling is made")
         self.hands.at("Cut 12 pieces")
 
     def type_piece(self, number: int, grams: str) -> None:

@@ -49,7 +49,7 @@ class TheDoor(BrowserCase):
         Session.objects.all().delete()
         self.hands.press("Kneaded, in the bowl")
         self.bench.says("You are signed out: go on, your marks are kept here")
-        self.hands.at("Let it rise")
+        self.hands.rising()
         self.page.get_by_role("button", name="Sign in here").click()
         self.page.get_by_label("Name").fill("ana")
         self.page.get_by_label("Password").fill("a-long-password-7")
@@ -127,13 +127,13 @@ class TheClock(BrowserCase):
         page.clock.set_fixed_time(due + timedelta(seconds=3))
         page.clock.resume()
         expect(page.get_by_text("time to look")).to_be_visible()
-        self.assertGreaterEqual(page.evaluate("window.rung"), 1)
+        page.wait_for_function("() => window.rung >= 1")
 
     def test_the_way_to_hands_says_what_the_dough_is_doing(self) -> None:
         self.open_first_screen()
         expect(self.page.get_by_role("link", name=re.compile("Hands rising until"))).to_be_visible()
         self.page.get_by_role("link", name=re.compile("^Hands")).click()
-        self.hands.at("Let it rise")
+        self.hands.rising()
         self.page.go_back()
         self.bench.worked()
 

@@ -32,7 +32,7 @@ class TheRise(BrowserCase):
         batch = self.rising_since(60)
         hands, page = self.hands, self.page
         page.goto(f"/hands/{batch}")
-        hands.at("Let it rise")
+        hands.the_rise()
         ready = page.get_by_text(re.compile("^ready "))
         first = ready.inner_text()
         hands.drag_jar(40)
@@ -85,7 +85,7 @@ class TheRise(BrowserCase):
         here.get_by_role("button", name="Take the last back").click()
         expect(here.get_by_role("heading")).to_have_text(before)
         here.get_by_role("link", name="to Hands").click()
-        self.hands.at("Let it rise")
+        self.hands.the_rise()
 
     def test_ready_at_an_hour_changes_the_yeast_and_undo_brings_it_back(self) -> None:
         bench = self.bench
@@ -131,9 +131,9 @@ class TheRise(BrowserCase):
         self.bench.says("by then about")
         self.bench.start()
         self.hands.press("Kneaded, in the bowl")
-        self.bench.says("fold it at")
-        self.hands.press("Its time is up")
-        self.hands.at("Cut 12 pieces")
+        expect(self.page.get_by_role("region", name="Next")).to_contain_text("Fold the dough")
+        self.hands.through("Its time is up")
+        self.hands.through("Cut and rounded")
         self.hands.sent()
         marks = Batch.objects.latest("pk").observations.values_list("kind", flat=True)
         self.assertNotIn("doubled", marks)

@@ -116,8 +116,8 @@ class WithoutTheServer(BrowserCase):
         page.get_by_role("link", name="leave").click()
         self.bench.says("Started here, kept until the server answers")
         page.get_by_role("link", name="in Hands", exact=True).click()
-        for press in ("It has doubled", "Rounded and rested", "The last is wrapped", "Into the steam", "Off the fire"):
-            hands.press(press)
+        for press in ("It has doubled", "Rounded and rested", "The last is wrapped", "Into the steam", "Load 2 is out"):
+            hands.through(press)
             page.clock.fast_forward("05:00")
         page.reload()
         hands.press("Eat")
@@ -132,6 +132,7 @@ class WithoutTheServer(BrowserCase):
         self.assertEqual(Batch.objects.count(), before + 1)
         made = Batch.objects.latest("pk")
         kinds = Counter(made.observations.values_list("kind", flat=True))
+        del kinds["did"]
         self.assertEqual(kinds, {"started": 1, "done": 7, "doubled": 1, "risen": 1})
         page.get_by_role("link", name="Look back on it").click()
         page.wait_for_url(re.compile(f"/notebook/{made.pk}$"))
@@ -193,7 +194,7 @@ class WithoutTheServer(BrowserCase):
             Hands(page).at("Knead")
         self.hands.press("Kneaded, in the bowl")
         for page in (self.page, tab, other):
-            Hands(page).at("Let it rise")
+            Hands(page).rising()
         Hands(other).risen_by(30)
         for page in (self.page, tab):
             expect(page.get_by_text("it had grown by 30 %")).to_be_visible()
@@ -235,14 +236,13 @@ class WithoutTheServer(BrowserCase):
         page.wait_for_timeout(600)
         self.away()
         hands.press("Kneaded, in the bowl")
+        hands.the_rise()
         for share in (10, 20, 30, 40):
             page.clock.fast_forward("15:00")
             self.told_by(lambda share=share: hands.risen_by(share))  # type: ignore[misc]
         page.reload()
         expect(page.get_by_text("by what you saw: ready")).to_be_visible()
-        hands.press("It has doubled")
-        hands.press("Rounded and rested")
-        hands.press("The last is wrapped")
+        hands.through("It has doubled", "Rounded and rested", "The last is wrapped")
         for share in (10, 20, 30):
             page.clock.fast_forward("05:00")
             self.told_by(lambda share=share: hands.risen_by(share))  # type: ignore[misc]
@@ -253,7 +253,7 @@ class WithoutTheServer(BrowserCase):
             self.told_by(lambda celsius=celsius: hands.reading("Probe says…", "The probe says", celsius))  # type: ignore[misc]
         page.reload()
         page.clock.fast_forward("59:00")
-        hands.press("Off the fire")
+        hands.through("Load 2 is out")
         hands.press("Eat")
         hands.press("Good")
         page.get_by_label("A word for next time").fill("as it was")
@@ -267,6 +267,7 @@ class WithoutTheServer(BrowserCase):
         batch.refresh_from_db()
         self.assertEqual((batch.outcome["verdict"], batch.outcome["note"]), ("good", "as it was"))
         kinds = Counter(batch.observations.values_list("kind", flat=True))
+        del kinds["did"]
         self.assertEqual(kinds, {"started": 1, "done": 7, "doubled": 1, "risen": 7, "probe": 3})
         page.get_by_role("link", name="Look back on it").click()
         self.bench.says("as it was")
@@ -288,7 +289,7 @@ class WithoutTheServer(BrowserCase):
         page.wait_for_timeout(700)
         before = self.seconds_left()
         page.reload()
-        hands.at("Let it rise")
+        hands.the_rise()
         self.assertAlmostEqual(self.seconds_left(), before, delta=60)
         self.back()
         hands.sent()
@@ -297,6 +298,7 @@ class WithoutTheServer(BrowserCase):
 
     def told_by(self, look: Callable[[], None]) -> None:
         """A look moves the countdown and says so, though nobody answers."""
+        self.hands.waiting_for("It has doubled", "Into the steam", "Off the fire", "Load 1 is out")
         before = self.seconds_left()
         look()
         expect(self.page.get_by_text("by what you saw")).to_be_visible()

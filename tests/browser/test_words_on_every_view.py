@@ -9,7 +9,7 @@ from playwright.sync_api import Page, expect
 
 from batches.models import Batch
 from tests.browser.base import PATIENCE_MS, BrowserCase
-from tests.browser.driver import Bench
+from tests.browser.driver import Bench, Hands
 
 ROOT = Path(__file__).resolve().parent.parent.parent
 CATALOGUE = ROOT / "core" / "airycrumb" / "words" / "messages.pot"
@@ -53,7 +53,7 @@ class EveryView(BrowserCase):
             Bench(page).open(tray)
             yield f"bench, {tray}", self.read(page)
         Bench(page).start()
-        for step in range(9):
+        for step in range(14):
             heading = page.get_by_role("heading", level=1)
             expect(heading).to_be_visible()
             yield f"hands, step {step}", self.read(page)
@@ -62,6 +62,7 @@ class EveryView(BrowserCase):
                 break
             before = heading.inner_text()
             figure.click()
+            Hands(page).sure()
             expect(heading).not_to_have_text(before, use_inner_text=True)
         finished = Batch.objects.exclude(finished=None).latest("pk")
         for path in ("/notebook", f"/notebook/{finished.pk}", "/notebook/eye", "/kitchen", "/read"):

@@ -37,10 +37,13 @@ class OldHouseholds(TestCase):
     def setUpTestData(cls) -> None:
         call_command("loaddata", FIXTURES / "demo-database.json.gz", verbosity=0)
 
-    def sheet_agrees(self, then: dict[str, Any], sheet: compute.Sheet) -> None:
+    def sheet_agrees(self, then: dict[str, Any], sheet: compute.Sheet, under_way: bool = False) -> None:
         steps = {s.key: s for s in sheet.day.steps}
         self.assertEqual(set(then["steps"]), set(steps))
         for key, (start, end) in then["steps"].items():
+            if under_way and key in ("filling", "cooling"):
+                # What is made for the wrapping moves along with it since, as long as that has not begun.
+                continue
             self.assertLess(seconds_apart(start, steps[key].start), MINUTE, f"{key} begins")
             self.assertLess(seconds_apart(end, steps[key].end), MINUTE, f"{key} ends")
         self.assertLess(seconds_apart(then["eat"], sheet.day.eat), MINUTE)
@@ -53,7 +56,9 @@ class OldHouseholds(TestCase):
             with self.subTest(batch=batch.pk):
                 then = FORECASTS[str(batch.pk)]
                 self.sheet_agrees(then["planned"], plan_of(batch).sheet)
-                self.sheet_agrees(then["as_it_went"], live(batch, batch.finished or batch.started).sheet)
+                self.sheet_agrees(
+                    then["as_it_went"], live(batch, batch.finished or batch.started).sheet, not batch.finished
+                )
 
     def test_every_page_of_it_is_answered(self) -> None:
         client = Client()

@@ -16,6 +16,7 @@ import { createBake, outbox, useOutbox } from "./stores/here";
 import { followOutbox, forgetAnswers, keepAnswers, restoreAnswers } from "./stores/kept-answers";
 import { Button } from "./ui/button";
 import { Notice } from "./ui/facts";
+import { Alarms } from "./views/alarms/alarms";
 import { Bench } from "./views/bench/bench";
 import { Door } from "./views/door/door";
 import { firstBake } from "./views/first-bake";
@@ -75,7 +76,12 @@ function Guard({ children }: { children: ReactNode }) {
     );
   if (closed && !me.data.demo_open) return <Door />;
   if (!user || !ready) return <Notice title="Opening the kitchen…" />;
-  return children;
+  return (
+    <>
+      <Alarms />
+      {children}
+    </>
+  );
 }
 
 /** What waits here is read and sent for whoever is signed in; what an earlier version left unsent, once. */

@@ -5,7 +5,7 @@ from dataclasses import dataclass
 from datetime import datetime
 from typing import Literal, get_args
 
-from airycrumb.words import Message, Quantity, as_number, in_celsius, in_grams, in_percent, say, verbatim
+from airycrumb.words import Message, Quantity, as_number, in_celsius, in_grams, in_minutes, in_percent, say, verbatim
 
 MarkKind = Literal[
     "started",
@@ -25,6 +25,8 @@ MarkKind = Literal[
     "probe",
     "oven",
     "lid_lifted",
+    "did",
+    "heat_for",
     "undo",
 ]
 StageKey = Literal["sponge", "weigh", "filling", "rise", "again", "divide", "wrap", "proof", "hold", "heat", "rest"]
@@ -61,6 +63,7 @@ LIMITS: dict[str, Limits] = {
     "water_left": Limits(0.0, 5_000.0, in_grams),
     "probe": Limits(-30.0, 130.0, in_celsius),
     "oven": Limits(0.0, 350.0, in_celsius),
+    "heat_for": Limits(1.0, 600.0, in_minutes),
 }
 
 
@@ -97,9 +100,11 @@ class Observation:
 
     kind: started, done, risen, doubled, was_ready (before anybody looked), poke, tear, moved, dough_temperature,
     room_temperature, dough_weight, piece (one lump as cut and weighed), filling_weight, water_left, probe, oven (the
-    air in it), lid_lifted; stage: the tray it belongs to; value: growth as a share (risen), what a poke does (0 springs
-    back at once, 1 slowly, 2 stays), whether a tear shows honeycomb (0, 1), °C, or g; where: the spot it was moved to;
-    which lump was weighed again ("3"); whose filling was weighed ("1", the first group's).
+    air in it), lid_lifted, did (an event within a stage is over), heat_for (so many minutes are given it instead of
+    those planned); stage: the tray it belongs to; value: growth as a share (risen), what a poke does (0 springs
+    back at once, 1 slowly, 2 stays), whether a tear shows honeycomb (0, 1), °C, g or min; where: the spot it was moved
+    to; which lump was weighed again ("3"); whose filling was weighed ("1", the first group's); event: the event it
+    ends, or the load a reading was taken of ("heat.1.2"), "" where it names none.
     """
 
     kind: str
@@ -107,3 +112,4 @@ class Observation:
     at: datetime
     value: float | None = None
     where: str | None = None
+    event: str = ""

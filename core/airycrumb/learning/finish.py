@@ -1,14 +1,14 @@
 """What a finished batch teaches: the kitchen's vigour and pace, and the review of the batch."""
 
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 from datetime import datetime
 
 from airycrumb.bake.kitchen import Kitchen
 from airycrumb.bake.marks import Observation
 from airycrumb.bake.model import Bake
-from airycrumb.learning.notebook import Finding, Stage, learned_wrap_seconds, review
-from airycrumb.learning.record import heat_lesson, record_of
+from airycrumb.learning.notebook import Finding, LoadRecord, Stage, learned_wrap_seconds, review
+from airycrumb.learning.record import heat_lesson, loads_of, record_of
 from airycrumb.plan.context import Context
 from airycrumb.quantities import Band
 from airycrumb.sheet.work import work
@@ -40,6 +40,7 @@ class Lesson:
     method: str = ""
     pace: Pace | None = None
     oven: OvenTruth | None = None
+    loads: list[LoadRecord] = field(default_factory=list)
 
 
 def _drank(ctx: Context, taught: Kitchen, flour: str) -> float | None:
@@ -122,7 +123,8 @@ def finish(
     pace = learned_wrap_seconds(pace_now, wrapped, ctx.scaled.pieces) if wrapped is not None and one_closing else None
     live = work(bake, kitchen, observations, now=now)
     record = record_of(ctx, plan, live)
-    findings = review(stages, record, troubles, taught.vigour.factor, vigour.factor)
+    loads = loads_of(ctx, plan)
+    findings = review(stages, record, troubles, taught.vigour.factor, vigour.factor, loads)
     flour = main_flour(bake.dough.parts)
     return Lesson(
         vigour,
@@ -135,4 +137,5 @@ def finish(
         _kneading_warms(ctx, taught, weighed.dough_c, seen.start.temperature),
         bake.heat.method,
         *heat_lesson(ctx, taught, plan, troubles),
+        loads=loads,
     )

@@ -19,6 +19,20 @@ class Stage:
 
 
 @dataclass(frozen=True)
+class LoadRecord:
+    """One load of a heat as it went. planned_min, actual_min: in the heat, None where not marked; core_c: its middle at
+    the end by a probe in it, None where none was.
+    """
+
+    id: str
+    label: Message
+    pieces: int
+    planned_min: float
+    actual_min: float | None
+    core_c: float | None
+
+
+@dataclass(frozen=True)
 class Finding:
     """What a batch says: what happened, why as far as the record tells, and what to do next time.
 
@@ -37,9 +51,28 @@ def learned_wrap_seconds(before: float, wrap_minutes: float, pieces: int) -> flo
     return min(max((before + wrap_minutes * 60 / pieces) / 2, 5.0), 1800.0)
 
 
-def _timing(stages: list[Stage], vigour_before: float, vigour_after: float) -> list[Finding]:
+LOAD_OFF = 0.2  # of a load's minutes, either way, that are no news; assumed
+
+
+def _of_loads(loads: list[LoadRecord]) -> list[Finding]:
+    """Loads that were in for longer or shorter than planned, each against its own minutes."""
     found = []
-    for s in stages:
+    for load in loads:
+        off = 0.0 if load.actual_min is None else load.actual_min - load.planned_min
+        if abs(off) <= LOAD_OFF * load.planned_min + 2:
+            continue
+        by = in_minutes(abs(off))
+        longer = say("{load} was in {by} longer than planned", load=load.label, by=by)
+        said = longer if off > 0 else say("{load} was in {by} less than planned", load=load.label, by=by)
+        why = say("{minutes} were planned for it.", minutes=in_minutes(load.planned_min))
+        found.append(Finding(said, why, say("A probe in it tells which of the two was right.")))
+    return found
+
+
+def _timing(stages: list[Stage], loads: list[LoadRecord], vigour_before: float, vigour_after: float) -> list[Finding]:
+    found = _of_loads(loads) if len(loads) > 1 else []
+    # A heat of several loads is judged load by load.
+    for s in (s for s in stages if s.key != "heat" or len(loads) < 2):
         if s.actual is None or s.forecast.low - 2 <= s.actual <= s.forecast.high + 2:
             continue
         off = s.actual - s.forecast.typical
@@ -101,10 +134,15 @@ def _explained(trouble: str, record: Record) -> list[Finding]:
 
 
 def review(
-    stages: list[Stage], record: Record, troubles: list[str], vigour_before: float, vigour_after: float
+    stages: list[Stage],
+    record: Record,
+    troubles: list[str],
+    vigour_before: float,
+    vigour_after: float,
+    loads: list[LoadRecord] | None = None,
 ) -> list[Finding]:
     """What this batch says: each trouble the cook reported with its causes, then its timing. Unknown troubles are
     ignored.
     """
     told = [finding for t in troubles if t in TROUBLES for finding in _explained(t, record)]
-    return told + _timing(stages, vigour_before, vigour_after)
+    return told + _timing(stages, loads or [], vigour_before, vigour_after)

@@ -4,11 +4,14 @@ import numpy as np
 
 from airycrumb.bake.kitchen import Kitchen
 from airycrumb.learning.evidence import Record
+from airycrumb.learning.notebook import LoadRecord
 from airycrumb.plan.context import Context
 from airycrumb.stations import heat
 from airycrumb.stations.heat.learning import OvenTruth, Pace, Probed, learn_oven, learn_pace, probed
-from airycrumb.trays.heating import core_readings, load_g, oven_readings, pace_of
-from airycrumb.trays.types import RiseTray, Sheet
+from airycrumb.trays.heating import load_g, pace_of
+from airycrumb.trays.in_heat import Marked, core_readings, first_of_untold, marked, oven_readings
+from airycrumb.trays.types import HeatTray, RiseTray, Sheet
+from airycrumb.words import Message, listed, say
 
 
 def _size(tray: RiseTray, minutes: float | None) -> float | None:
@@ -28,11 +31,60 @@ def _minute(ctx: Context, kind: str) -> float | None:
     return ctx.minutes_since(before, found[0].at) if found else None
 
 
+def marked_loads(ctx: Context, heat: HeatTray, number: int) -> tuple[Marked, ...]:
+    """The loads of one heat as they were marked; the first of a heat marked as a whole ends about when it was to."""
+    return first_of_untold(ctx, marked(ctx, number, heat.loads), heat.minutes_planned)
+
+
+def minutes_in(load: Marked) -> float | None:
+    """Minutes a load really was in the heat, None where that was not marked."""
+    if load.began is None or load.ended is None:
+        return None
+    return (load.ended - load.began).total_seconds() / 60
+
+
+LATE_ENOUGH = 0.66  # of the time, from which a probe's reading is of the end; assumed
+
+
+def read_at_end(ctx: Context, load: Marked, minutes: float) -> float | None:
+    """°C of a load's core at its end, None where no probe said so within the last third of its time."""
+    seen = core_readings(ctx, load)
+    return max(c for _, c in seen) if seen and seen[-1][0] >= LATE_ENOUGH * minutes else None
+
+
+def loads_of(ctx: Context, plan: Sheet) -> list[LoadRecord]:
+    """Every load of a batch, as planned and as it went."""
+    heats = {load.heat for load in plan.loads}
+    several = {heat: sum(load.heat == heat for load in plan.loads) for heat in heats}
+    marks = {load.id: load for heat in heats for load in marked(ctx, heat, several[heat])}
+    trays = [plan.heat, *plan.more_heats]
+    return [
+        LoadRecord(
+            id=load.id,
+            label=_load_name(trays[load.heat - 1], load.number, several[load.heat], len(heats)),
+            pieces=load.pieces,
+            planned_min=load.minutes,
+            actual_min=minutes_in(marks[load.id]),
+            core_c=read_at_end(ctx, marks[load.id], minutes_in(marks[load.id]) or load.minutes),
+        )
+        for load in plan.loads
+    ]
+
+
+def _load_name(heat: HeatTray, number: int, of: int, heats: int) -> Message:
+    """What a load is called: by its number, and by what is in it where there are several heats."""
+    if heats > 1:
+        return say("{what}, load {n} of {of}", what=listed(heat.names), n=number, of=of)
+    return say("load {n} of {of}", n=number, of=of)
+
+
 def _ended_at(ctx: Context, plan: Sheet, heat_min: float | None) -> tuple[float, bool]:
-    """°C of the core at the end, and whether a probe said so (within the last third of the time)."""
-    seen, minutes = core_readings(ctx), heat_min or plan.heat.minutes_planned
-    if seen and seen[-1][0] >= 0.66 * minutes:
-        return max(c for _, c in seen), True
+    """°C of the coldest core at the end of any load, and whether a probe said so."""
+    minutes = heat_min or plan.heat.minutes_planned
+    seen = [read_at_end(ctx, load, minutes) for load in marked_loads(ctx, plan.heat, 1)]
+    told = [c for c in seen if c is not None]
+    if told:
+        return min(told), True
     return float(np.interp(minutes, plan.heat.minutes, plan.heat.core)), False
 
 
@@ -40,9 +92,8 @@ def record_of(ctx: Context, plan: Sheet, live: Sheet) -> Record:
     """The record of a batch. plan: as it stood at the start; live: with everything that was seen."""
     group, h = plan.groups[0], plan.heat
     wrap, filled, seen = group.wrap, group.filled, live.portioned
-    heat_min = ctx.lasted("heat", ctx.before("heat") or "proof")
-    waits = max(h.loads, 1)
-    core_c, was_probed = _ended_at(ctx, plan, None if heat_min is None else heat_min / waits)
+    heat_min = _in_each(ctx, h)
+    core_c, was_probed = _ended_at(ctx, plan, heat_min)
     wrap_min = ctx.lasted("wrap", ctx.before("wrap") or "divide")
     return Record(
         method=h.method,
@@ -56,7 +107,7 @@ def record_of(ctx: Context, plan: Sheet, live: Sheet) -> Record:
         juice=filled.juice if filled else 0.0,
         bears=filled.bears if filled else 20.0,
         heat_min=heat_min,
-        planned_min=h.minutes_planned * waits,
+        planned_min=h.minutes_planned,
         core_c=core_c,
         core_probed=was_probed,
         line_c=h.line_c,
@@ -96,18 +147,36 @@ def heat_lesson(
     """How this way of heating runs here, and how the oven really is; None where neither thermometer nor outcome
     spoke.
     """
-    method, seen = ctx.bake.heat.method, core_readings(ctx)
-    believed = taught.paces.get(method, Pace())
-    # Later loads are other pieces: only what was read in the first tells of the forecast.
-    first = [(m, v) for m, v in seen if m <= plan.heat.minutes_planned * 1.3]
-    judged = probed(first, _model(plan, pace_of(ctx).factor)) if first else None
-    heat_min = ctx.lasted("heat", ctx.before("heat") or "proof")
-    if not first and "gummy" in troubles and heat_min and heat_min >= plan.heat.minutes_planned * plan.heat.loads:
-        judged = GUMMY_HINT
-    readings = oven_readings(ctx) if method == "oven" else []
+    method, loads = ctx.bake.heat.method, marked_loads(ctx, plan.heat, 1)
+    # Each load is pieces of its own: it is judged by its own clock, and is a lesson of its own.
+    lessons = [_judged(ctx, plan, load) for load in loads]
+    judged = [one for one in lessons if one is not None]
+    heat_min = _in_each(ctx, plan.heat)
+    if not judged and "gummy" in troubles and heat_min and heat_min >= plan.heat.minutes_planned:
+        judged = [GUMMY_HINT]
+    pace = taught.paces.get(method, Pace())
+    for one in judged:
+        pace = learn_pace(pace, one)
+    readings = oven_readings(ctx, loads) if method == "oven" else []
     at_once = min(plan.heat.per_load, plan.heat.pieces)
     oven = learn_oven(taught.true_oven, ctx.bake.heat.air_c, load_g(ctx, at_once), readings) if readings else None
-    return (None if judged is None else learn_pace(believed, judged)), (None if oven == taught.true_oven else oven)
+    return (pace if judged else None), (None if oven == taught.true_oven else oven)
+
+
+def _judged(ctx: Context, plan: Sheet, load: Marked) -> Probed | None:
+    """What a probe in one load says of the forecast, None where none was in it."""
+    seen = core_readings(ctx, load)
+    return probed(seen, _model(plan, pace_of(ctx).factor)) if seen else None
+
+
+def _in_each(ctx: Context, heat: HeatTray) -> float | None:
+    """Minutes a load was in the heat: the shortest of those marked, else an equal share of the whole."""
+    told = [minutes_in(load) for load in marked(ctx, 1, heat.loads)]
+    known = [m for m in told if m is not None]
+    if len(known) == heat.loads:
+        return min(known)
+    whole = ctx.lasted("heat", ctx.before("heat") or "proof")
+    return None if whole is None else whole / max(heat.loads, 1)
 
 
 def _model(plan: Sheet, factor: float) -> heat.Course:

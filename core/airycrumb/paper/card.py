@@ -1,19 +1,11 @@
 """A worked bake laid out for paper: what to do at each station, its cautions beside it."""
 
 from airycrumb.data.vocabulary import METHOD, NO_ALLERGENS
-from airycrumb.paper.linked_recipe import (
-    PROOF,
-    RISE,
-    RISE_AGAIN,
-    heating_words,
-    kept_words,
-    mixing_words,
-    stage_words,
-    wrapping_words,
-)
+from airycrumb.paper.linked_recipe import kept_words
 from airycrumb.paper.pdf import Card, Section
+from airycrumb.plan.events import KINDS, Event
 from airycrumb.stations.weigh.formula import Line
-from airycrumb.trays.types import RiseTray, Sheet
+from airycrumb.trays.types import Sheet
 from airycrumb.whatif.keeping import Kept, Reheating
 from airycrumb.words import (
     NOTHING,
@@ -43,6 +35,18 @@ def _weighed(lines: list[Line]) -> list[Message]:
     return [say("{mass} {name}", mass=in_grams(line.shown_g), name=line.name) for line in lines]
 
 
+def _boxes(s: Sheet, tray: str) -> list[Message]:
+    """What is done at a station, in the hours of the plan: a box to tick for each."""
+    return [_box(e) for e in s.events if e.tray == tray and KINDS[e.kind].printed and e.kind != "weigh"]
+
+
+def _box(e: Event) -> Message:
+    if e.kind == "look" or not (e.details or e.figure_note):
+        return say("{at} {words}", at=hour_of(e.due), words=e.words)
+    more = [*e.details, *([e.figure_note] if e.figure_note and e.ends != "press" else [])]
+    return say("{at} {words}: {more}", at=hour_of(e.due), words=e.words, more=listed(more, "commas"))
+
+
 def _fillings(s: Sheet) -> list[Message]:
     return [
         say("{name}: {weighed}", name=g.name, weighed=listed(_weighed(g.filling), "commas"))
@@ -51,21 +55,17 @@ def _fillings(s: Sheet) -> list[Message]:
     ]
 
 
-def _rises(trays: list[RiseTray | None]) -> list[Message]:
-    return [stage_words(t, RISE_AGAIN if i else RISE) for i, t in enumerate(trays) if t]
-
-
 def _lines(s: Sheet) -> dict[str, list[Message]]:
     divided = say(
         "Into {pieces}. Round up, rest {rest}, covered.", pieces=s.divide.in_words(), rest=in_minutes(s.bench_rest_min)
     )
     worked = {
-        "weigh": [*_weighed(s.weigh.dough), mixing_words(s)],
-        "rise": [*_rises([s.rise, s.again]), *_fillings(s)],
+        "weigh": _weighed(s.weigh.dough),
+        "rise": _fillings(s),
         "divide": [divided],
-        "wrap": wrapping_words(s),
-        "proof": [stage_words(s.proof, PROOF), *kept_words(s)],
-        "heat": heating_words(s),
+        "wrap": [],
+        "proof": kept_words(s),
+        "heat": [s.finish] if s.finish else [],
     }
     return {key: [*lines, *_stated(s, key)] for key, lines in worked.items()}
 
@@ -112,12 +112,17 @@ def _label(k: Kept) -> list[Message]:
     ]
 
 
+def _cautions(s: Sheet, tray: str) -> list[tuple[Message, Message]]:
+    """The cautions of a station's events; those of none stand where they belong by themselves."""
+    hung = {code for e in s.events if e.tray == tray for code in e.cautions}
+    return [(c.title, c.text) for c in s.cautions if c.code in hung]
+
+
 def card_of(s: Sheet, kept: list[Kept]) -> Card:
     """The card of a sheet. kept: of every group."""
     lines = _lines(s)
     sections = [
-        Section(name, _when(s, key), lines[key], [(c.title, c.text) for c in s.cautions if c.tray == key])
-        for key, name in STATIONS.items()
+        Section(name, _when(s, key), lines[key], _boxes(s, key), _cautions(s, key)) for key, name in STATIONS.items()
     ]
     under = say_n(
         "{pieces} piece, to eat at {eat} (between {span}), in a kitchen at {room}",

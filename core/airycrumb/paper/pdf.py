@@ -16,19 +16,24 @@ from airycrumb.words import Message, Units, say, text
 Said = Callable[[Message], str]
 PAPERS = {"a4": A4, "letter": LETTER}
 INK, RIM, WARM = colors.HexColor("#131d3b"), colors.HexColor("#2449a8"), colors.HexColor("#fbeee2")
-BODY = ParagraphStyle("body", fontName="Helvetica", fontSize=10, leading=13.5, textColor=INK)
+BODY = ParagraphStyle("body", fontName="Helvetica", fontSize=9, leading=11.2, textColor=INK)
 BOLD = ParagraphStyle("bold", BODY, fontName="Helvetica-Bold")
-TITLE = ParagraphStyle("title", BOLD, fontSize=18, leading=23)
-HEAD = ParagraphStyle("head", BOLD, fontSize=12.5, leading=16, textColor=RIM)
+TITLE = ParagraphStyle("title", BOLD, fontSize=16, leading=19)
+TICKED = ParagraphStyle("ticked", BODY, leftIndent=5 * mm, firstLineIndent=-5 * mm)
+BOX = "[&nbsp;&nbsp;]"  # to tick with a pencil
+HEAD = ParagraphStyle("head", BOLD, fontSize=11, leading=13.5, textColor=RIM)
 
 
 @dataclass(frozen=True)
 class Section:
-    """One station on paper. when: its hours; cautions: (title, text), beside the step."""
+    """One station on paper. when: its hours; boxes: what is done, each to be ticked; cautions: (title, text), beside
+    the step.
+    """
 
     title: Message
     when: Message
     lines: list[Message]
+    boxes: list[Message]
     cautions: list[tuple[Message, Message]]
 
 
@@ -43,13 +48,14 @@ class Card:
 
 
 def _section(s: Section, wide: float, said: Said) -> Flowable:
-    steps = [Paragraph(f"{said(s.title)} <font size=10>{said(s.when)}</font>", HEAD)]
+    steps = [Paragraph(f"{said(s.title)} <font size=9>{said(s.when)}</font>", HEAD)]
     steps += [Paragraph(said(line), BODY) for line in s.lines]
+    steps += [Paragraph(f"{BOX}&nbsp;{said(line)}", TICKED) for line in s.boxes]
     beside = [Paragraph(f"<b>{said(title)}</b><br/>{said(words)}", BODY) for title, words in s.cautions]
     table = Table([[steps, beside]], colWidths=[wide * 0.6, wide * 0.4])
     style = [("VALIGN", (0, 0), (-1, -1), "TOP"), ("LINEABOVE", (0, 0), (-1, 0), 0.8, RIM)]
     table.setStyle([*style, *([("BACKGROUND", (1, 0), (1, 0), WARM)] if beside else [])])
-    return KeepTogether([table, Spacer(0, 2 * mm)])
+    return KeepTogether([table, Spacer(0, 1 * mm)])
 
 
 def _labels(labels: list[list[Message]], wide: float, said: Said) -> list[Flowable]:
@@ -73,7 +79,7 @@ def card_as_pdf(card: Card, paper: str, units: Units = "metric") -> bytes:
     said = lambda message: escape(text(message, units))
     out = BytesIO()
     page = PAPERS[paper]
-    margin = 15 * mm
+    margin = 13 * mm
     wide = page[0] - 2 * margin
     document = SimpleDocTemplate(
         out,

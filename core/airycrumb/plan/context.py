@@ -219,6 +219,11 @@ class Context:
             return None
         return Done(started[0], {o.stage: o.at for o in self.observations if o.kind == "done"}, self.now)
 
+    def did(self, event: str) -> datetime | None:
+        """When an event was marked as over, None where it was not."""
+        found = [o.at for o in self.observations if o.event == event and o.kind in ("did", "done", "moved")]
+        return found[-1] if found else None
+
     def lasted(self, stage: str, before: str) -> float | None:
         """Minutes a finished stage really took, None while it has not ended."""
         if self.done is None or stage not in self.done.ended or before not in self.done.ended:

@@ -14,7 +14,7 @@ class Durations:
 
     main: the stages in order, one after another; the rest hangs from them. shaping: dividing and bench rest,
     which leave no hand for the filling; soak: of a soaked or scalded part, done by the weighing; folds: the stage and
-    its minute at which the dough is folded.
+    its minute at which the dough is folded; hot_at: when oven, pot or pan is hot, None where it plays no part yet.
     """
 
     main: tuple[tuple[str, Band], ...]
@@ -24,6 +24,7 @@ class Durations:
     preheat: float
     soak: float = 0.0
     folds: tuple[tuple[str, float], ...] = ()
+    hot_at: datetime | None = None
 
     def begins(self, key: str) -> float:
         """Minutes from the first stage's start to that of a stage, as forecast."""
@@ -165,6 +166,7 @@ def _main_steps(d: Durations, begin: datetime, done: Done | None) -> list[Step]:
     steps, at, below, above = [], begin, 0.0, 0.0
     keys = [key for key, _ in d.main]
     for i, (key, band) in enumerate(d.main):
+        at = max(at, d.hot_at) if key == "heat" and d.hot_at else at
         ended = done.ended.get(key) if done else None
         end = ended or at + timedelta(minutes=band.typical)
         if done and not ended and end < done.now and all(k in done.ended for k in keys[:i]):
@@ -206,7 +208,14 @@ def _fold(stage: Step, count: int, minute: float) -> Step:
     )
 
 
-def _side_steps(d: Durations, steps: dict[str, Step], first: datetime) -> list[Step]:
+def _along(d: Durations, wrap: Step, first: datetime, done: Done | None) -> timedelta:
+    """How much later than planned the wrapping comes, as long as it has not begun: what is made for it moves along."""
+    keys = [key for key, _ in d.main]
+    begun = done is not None and keys[keys.index("wrap") - 1] in done.ended
+    return timedelta() if begun else wrap.start - (first + timedelta(minutes=d.begins("wrap")))
+
+
+def _side_steps(d: Durations, steps: dict[str, Step], first: datetime, done: Done | None) -> list[Step]:
     """Soaking, mixing a sponge, filling work and preheating, hung from the stages they must be ready for."""
     side = []
     if d.soak > 0:
@@ -239,7 +248,7 @@ def _side_steps(d: Durations, steps: dict[str, Step], first: datetime) -> list[S
             )
         )
     if d.filling_hands > 0:
-        begin = first + timedelta(minutes=_filling_start(d))
+        begin = first + timedelta(minutes=_filling_start(d)) + _along(d, steps["wrap"], first, done)
         end = begin + timedelta(minutes=d.filling_hands)
         side.append(
             Step(
@@ -297,7 +306,7 @@ def timetable(
     else:
         begin = (start if start is not None else _back_from(eat, d)) + timedelta(minutes=_lead(d))
     main = _main_steps(d, begin, done)
-    side = _side_steps(d, {s.key: s for s in main}, begin)
+    side = _side_steps(d, {s.key: s for s in main}, begin, done)
     steps = sorted(main + side, key=lambda s: s.start)
     last = main[-1]
     spread_low, spread_high = last.start - last.start_low, last.start_high - last.start

@@ -92,7 +92,8 @@ def _reply(sheet: Sheet, stage: str, began: datetime) -> Reply:
     if tray is not None:
         known = tray.forecast.ready is not None
         return Reply(end, minutes(tray.ready_low) if known else None, minutes(tray.ready_high) if known else None)
-    reaches = sheet.heat.reaches
+    # Of a heat of several loads it is the first one's that is asked about.
+    end, reaches = minutes(sheet.loads[0].out), sheet.heat.reaches
     if reaches is None:
         return Reply(end, None, None)
     return Reply(end, round(reaches.low, 1), round(reaches.high, 1))

@@ -11,8 +11,10 @@ from airycrumb.data import heat as heat_table
 from airycrumb.data.closing_words import WORDS
 from airycrumb.data.record import Constant
 from airycrumb.data.vocabulary import ALLERGEN
+from airycrumb.events import Known, events_of
 from airycrumb.pantry import Ingredient
 from airycrumb.plan.context import SILENT_AFTER, Context, RoomReading
+from airycrumb.plan.given import as_given
 from airycrumb.plan.timetable import Durations, Timetable
 from airycrumb.plan.timing import plan_day
 from airycrumb.quantities import Band
@@ -35,7 +37,8 @@ from airycrumb.trays.ferment import (
     tray,
 )
 from airycrumb.trays.heat_tray import HeatStage, heat_tray
-from airycrumb.trays.heating import Load, heating, together
+from airycrumb.trays.heating import Load, heating
+from airycrumb.trays.in_heat import HeatLoads, InTurn, heat_began, in_turn, load_id, whole_heat
 from airycrumb.trays.kept_back import for_another_day, kept_back
 from airycrumb.trays.pieces import (
     Pieces,
@@ -48,7 +51,7 @@ from airycrumb.trays.pieces import (
     wrap_minutes,
 )
 from airycrumb.trays.sharing import portions, shared_out
-from airycrumb.trays.types import KeptBack, RiseTray, Sentence, Sheet, WeighTray
+from airycrumb.trays.types import KeptBack, LoadShown, RiseTray, Sentence, Sheet, WeighTray
 from airycrumb.trays.weigh import weigh
 from airycrumb.words import Message, joined, listed, say
 
@@ -70,21 +73,25 @@ class _Yeast:
 
 
 def _durations(
-    ctx: Context, yeast: _Yeast, proof: Fermented, heats: list[HeatStage], weigh_min: float, wrap_min: float
+    ctx: Context,
+    yeast: _Yeast,
+    proof: Fermented,
+    heats: list[HeatStage],
+    loads: list[InTurn],
+    weigh_min: float,
+    wrap_min: float,
 ) -> Durations:
     b, exact = ctx.bake, lambda m: Band(m, m, m)
-    # What is kept raw for another day takes no time of this one.
-    heats = [h for h in heats if not for_another_day(h, ctx)]
     shaping = shaping_minutes(ctx)
     mixed = SPONGE_MIX_MIN.value
     lengths: dict[str, Band] = {
         "weigh": exact(weigh_min),
         "rise": yeast.first.minutes,
-        "divide": exact(shaping),
+        "divide": exact(_shaping(ctx, shaping)),
         "wrap": exact(wrap_min),
         "proof": proof.minutes,
         "hold": exact(b.heat.cold_min),
-        "heat": together([h.heated for h in heats]),
+        "heat": whole_heat(loads),
         "rest": exact(max(h.tray.rest_min for h in heats)),
     }
     if yeast.sponge is not None:
@@ -100,7 +107,23 @@ def _durations(
         preheat=max(h.tray.preheat_min for h in heats),
         soak=SOAK_MIN.value if "soaked" in b.dough.places else 0.0,
         folds=tuple(("rise", minute) for minute in folded_at(b.rise.clock)),
+        hot_at=_hot_at(ctx, heats[0].tray.preheat_min),
     )
+
+
+def _shaping(ctx: Context, planned: float) -> float:
+    """Minutes from the rise's end until the pieces have relaxed: from when they really were cut, once that is known."""
+    cut, before = ctx.did("divide.cut"), ctx.before("divide")
+    worked = ctx.minutes_since(before, cut) if cut and before else None
+    return planned if worked is None else max(0.0, worked) + ctx.bake.bench_rest_min
+
+
+def _hot_at(ctx: Context, preheat_min: float) -> datetime | None:
+    """When the first heat is hot: so long after it was lit, or after now while nobody has; None where it plays no
+    part."""
+    if ctx.done is None or heat_began(ctx) is not None:
+        return None
+    return ctx.later(ctx.did(f"{load_id(1, 1)}.light") or ctx.now, preheat_min)
 
 
 @dataclass(frozen=True)
@@ -111,6 +134,31 @@ class _Trays:
     rise: RiseTray
     again: RiseTray | None
     proof: RiseTray
+
+    @property
+    def by_key(self) -> dict[str, RiseTray]:
+        """Those there are, by their stages."""
+        found = {"sponge": self.sponge, "rise": self.rise, "again": self.again, "proof": self.proof}
+        return {key: tray for key, tray in found.items() if tray is not None}
+
+
+def _loads(ctx: Context, table: Timetable, loads: list[InTurn]) -> list[LoadShown]:
+    """The loads in hours."""
+    begins = next(s.start for s in table.steps if s.key == "heat")
+    return [
+        LoadShown(
+            id=load.marked.id,
+            heat=load.marked.heat,
+            number=load.marked.number,
+            pieces=load.pieces,
+            minutes=load.minutes,
+            into=ctx.later(begins, load.into),
+            out=ctx.later(begins, load.out),
+            began=load.marked.began is not None,
+            ended=load.marked.ended is not None,
+        )
+        for load in loads
+    ]
 
 
 def _trays(ctx: Context, yeast: _Yeast, proof: Fermented, table: Timetable, wrap_min: float) -> _Trays:
@@ -180,7 +228,15 @@ def work(
     """
     heard = [r for r in thermometer if r.at <= now] if bake.by_thermometer else []
     fresh = tuple(heard) if heard and now - heard[-1].at <= SILENT_AFTER else ()
-    ctx = Context(bake, kitchen, tuple(observations), now, thermometer=fresh, probe=tuple(probe), oven=tuple(oven))
+    ctx = Context(
+        as_given(bake, observations),
+        kitchen,
+        tuple(observations),
+        now,
+        thermometer=fresh,
+        probe=tuple(probe),
+        oven=tuple(oven),
+    )
     sheet = _work(ctx, heard)
     if not ctx.room_runs:
         return sheet
@@ -193,11 +249,19 @@ def _shown(load: Load, pieces: list[Pieces], wrap_min: float) -> HeatStage:
     """One heat, with what the loads and the clock make of the group that asks most of it."""
     heated = heating(load)
     most = next(p for p in pieces if p.ctx.at == load.most.ctx.at)
-    tray = heat_tray(heated, most.proof, wrap_min, filling_density(most.ctx.group))
-    # A later load that comes cold stays in longer than the first.
-    longer = sum(max((x.needs_min or 0.0) - heated.minutes, 0.0) for x in tray.later)
-    w = heated.whole
-    return HeatStage(replace(heated, whole=Band(w.low + longer, w.typical + longer, w.high + longer)), tray)
+    return HeatStage(heated, heat_tray(heated, most.proof, wrap_min, filling_density(most.ctx.group)))
+
+
+def _in_turn(ctx: Context, heats: list[HeatStage]) -> list[InTurn]:
+    """Every load of this day's heats, in the row of them."""
+    rows = []
+    for h in heats:
+        load, stated = h.heated.load, h.heated.ctx.bake.heat.heat_min
+        # A later load that comes cold stays in longer than the first.
+        longer = [max(h.heated.minutes, x.needs_min or 0.0) for x in h.tray.later]
+        off = 0.0 if stated else h.heated.doubt
+        rows.append(HeatLoads(load.resource, load.marked, load.each, [h.heated.minutes, *longer], off))
+    return in_turn(ctx, rows)
 
 
 @dataclass(frozen=True)
@@ -270,9 +334,20 @@ def _work(ctx: Context, heard: Sequence[RoomReading]) -> Sheet:
     shared, portioned, heats, lead = found.shared, found.portioned, found.heats, found.pieces[0]
     uneven = uneven_proofs(ctx, yeast.last, wrap_min, portioned)
     minutes = {i: h.tray.minutes_planned for h, alike in zip(heats, by_heat(ctx), strict=True) for i in alike}
+    # What is kept raw for another day takes no time of this one.
+    today = [h for h in heats if not for_another_day(h, ctx)]
+    loads = _in_turn(ctx, today)
     table, timing = plan_day(
         ctx,
-        _durations(ctx=ctx, yeast=yeast, proof=lead.proof, heats=heats, weigh_min=weighed.minutes, wrap_min=wrap_min),
+        _durations(
+            ctx=ctx,
+            yeast=yeast,
+            proof=lead.proof,
+            heats=today,
+            loads=loads,
+            weigh_min=weighed.minutes,
+            wrap_min=wrap_min,
+        ),
     )
     trays = _trays(ctx, yeast, lead.proof, table, wrap_min)
     unbaked = _unbaked(ctx, table)
@@ -293,6 +368,24 @@ def _work(ctx: Context, heard: Sequence[RoomReading]) -> Sheet:
         kept_back=back,
         day=table,
         heard=tuple(heard),
+    )
+    doubts, cautions = ask(worked, timing), _cautions(ctx, heats, pieces)
+    events = events_of(
+        Known(
+            ctx=ctx,
+            table=table,
+            weighed=weighed,
+            pieces=pieces,
+            heats=today,
+            loads=loads,
+            rises=trays.by_key,
+            shared=shared,
+            portioned=portioned,
+            kept_back=back,
+            unbaked=unbaked,
+            cautions=cautions,
+            doubts=doubts,
+        )
     )
     return Sheet(
         name=bake.name,
@@ -315,9 +408,11 @@ def _work(ctx: Context, heard: Sequence[RoomReading]) -> Sheet:
         unbaked=unbaked,
         kept_back=back,
         day=table,
-        doubts=ask(worked, timing),
+        events=events,
+        loads=_loads(ctx, table, loads),
+        doubts=doubts,
         stated=list(stated_here(worked)),
-        cautions=_cautions(ctx, heats, pieces),
+        cautions=cautions,
         allergens=[ALLERGEN[a] for a in known.contains],
         may_contain=[ALLERGEN[a] for a in known.may],
     )

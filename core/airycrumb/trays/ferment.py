@@ -152,7 +152,7 @@ def _forecast(ctx: Context, a: _Asked, make: StageMaker | None = None, already_m
         if seen.readings
         else []
     )
-    fixed = fixed_minutes(a.stays, bool(ctx.of("moved", a.key)))
+    fixed = fixed_minutes(ctx, a.key, a.stays)
     size_then = None
     if a.clock:
         forecast, size_then = by_clock(forecast, stage, given)

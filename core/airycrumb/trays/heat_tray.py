@@ -17,14 +17,12 @@ from airycrumb.trays.heating import (
     CAME_C,
     LoadResult,
     browns_sooner,
-    core_readings,
     crumb_target,
     demand,
-    lies_out,
-    oven_readings,
     pace_of,
     steam_watts,
 )
+from airycrumb.trays.in_heat import lies_out, oven_readings
 from airycrumb.trays.types import HeatTray, Instrument, LaterLoad, Mark, NeedsShown, WashColour
 from airycrumb.trays.warm import clock
 from airycrumb.words import NOTHING, Message, Quantity, as_number, in_celsius, in_millilitres, in_minutes, listed, say
@@ -197,7 +195,7 @@ def heat_tray(h: LoadResult, proof: Fermented, wrap_min: float, density: float) 
     course = load.most.long.course
     cold, hot = danger_zone(k.region)
     heating = (course.reaches(hot) or h.minutes) - (course.reaches(cold) or 0.0)
-    pot, measured = k.steamer, k.true_oven.bakes or oven_readings(ctx)
+    pot, measured = k.steamer, k.true_oven.bakes or oven_readings(ctx, load.marked)
     water = heat.steam_water(steam_watts(ctx), h.minutes * load.loads, pot.pot_ml, pot.basket_mm, load.at_once)
     return HeatTray(
         method=b.method,
@@ -253,7 +251,7 @@ def heat_tray(h: LoadResult, proof: Fermented, wrap_min: float, density: float) 
         probe=_instrument(ctx, ctx.probe),
         oven=_instrument(ctx, ctx.oven) if b.method == "oven" else None,
         oven_really_c=load.most.fire.air_c if b.method == "oven" and measured else None,
-        probed=len(core_readings(ctx)) > 0,
+        probed=len(h.marks) > 0,
     )
 
 

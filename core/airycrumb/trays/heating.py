@@ -1,7 +1,9 @@
 """How long the pieces need in the heat: what each group asks of it, and one heat worked out."""
 
 import math
+from collections.abc import Sequence
 from dataclasses import dataclass, replace
+from functools import cached_property
 
 import numpy as np
 
@@ -11,7 +13,7 @@ from airycrumb.data.closings import CLOSED_AS, GAP_MM
 from airycrumb.data.filling import MIXED_THROUGH as MIXED
 from airycrumb.data.shapes import DOUGH_DENSITY
 from airycrumb.pantry import Composition, blend
-from airycrumb.plan.context import Context, RoomReading
+from airycrumb.plan.context import Context
 from airycrumb.quantities import Band
 from airycrumb.stations import heat
 from airycrumb.stations.enclose import Fit, Size, Wrapper, fit_round, fit_tray
@@ -22,12 +24,20 @@ from airycrumb.stations.heat.learning import OvenTruth, Pace, Probed, learn_oven
 from airycrumb.stations.rise import Place
 from airycrumb.stations.rise.model import time_constant_h
 from airycrumb.stations.safety import CoreLine
+from airycrumb.trays.in_heat import (
+    LOAD_CHANGE_MIN,
+    Marked,
+    core_readings,
+    first_of_untold,
+    marked,
+    oven_readings,
+    shown_of,
+)
 from airycrumb.trays.needs import Needs
 from airycrumb.trays.types import Mark
 from airycrumb.words import Message
 
 LONGEST_MIN = HORIZONS_MIN[-1]
-LOAD_CHANGE_MIN = 2.0
 CAME_C = {"fridge": 5.0, "frozen": -18.0}  # °C of a piece kept cold since its proof
 
 
@@ -83,49 +93,14 @@ def fit_of(ctx: Context, proofed: Size, cooked: Size) -> Fit:
     return replace(fit, proofed=proofed.width_mm / cooked.width_mm, closing=ctx.group.closing)
 
 
-LIES_OUT_C = 2.5  # a probe so near the room's warmth is taken to lie beside the pot
-FALLS_C = 3.0  # a middle never falls so far in the heat: the probe has been pulled out
-
-
-def lies_out(ctx: Context, reading: RoomReading) -> bool:
-    """Whether a probe reads the kitchen, not a piece."""
-    return abs(reading.celsius - ctx.room_c) < LIES_OUT_C
-
-
-def _in_piece(ctx: Context) -> list[RoomReading]:
-    """What the probe said while it was in a piece: not beside the pot, and not after it was pulled out."""
-    kept, hottest = [], -99.0
-    for reading in ctx.probe:
-        hottest = max(hottest, reading.celsius)
-        if not lies_out(ctx, reading) and reading.celsius > hottest - FALLS_C:
-            kept.append(reading)
-    return kept
-
-
-def core_readings(ctx: Context) -> list[tuple[float, float]]:
-    """(minute since going in, °C) of the core: typed, and by a probe."""
-    before = ctx.before("heat") or "proof"
-    typed = [(ctx.minutes_since(before, o.at), o.value) for o in ctx.of("probe", "heat")]
-    heard = [(ctx.minutes_since(before, r.at), r.celsius) for r in _in_piece(ctx)]
-    return sorted((m, v) for m, v in (*typed, *heard) if m is not None and m > 0 and v is not None)
-
-
-def oven_readings(ctx: Context) -> list[tuple[float, float]]:
-    """(minute since going in, °C) of the oven's air: typed, and by a thermometer in it."""
-    before = ctx.before("heat") or "proof"
-    typed = [(ctx.minutes_since(before, o.at), o.value) for o in ctx.of("oven", "heat")]
-    heard = [(ctx.minutes_since(before, r.at), r.celsius) for r in ctx.oven]
-    return sorted((m, v) for m, v in (*typed, *heard) if m is not None and m >= 0 and v is not None)
-
-
 def load_g(ctx: Context, at_once: int) -> float:
     """g of a load."""
     return at_once * (ctx.share.dough_per_piece_g + ctx.share.filling_per_piece_g)
 
 
-def oven_of(ctx: Context, at_once: int) -> OvenTruth:
+def oven_of(ctx: Context, at_once: int, loads: Sequence[Marked] = ()) -> OvenTruth:
     """The oven as it is known, a thermometer's readings of this bake included."""
-    seen = oven_readings(ctx)
+    seen = oven_readings(ctx, loads)
     if ctx.bake.heat.method != "oven" or not seen:
         return ctx.kitchen.true_oven
     return learn_oven(ctx.kitchen.true_oven, ctx.bake.heat.air_c, load_g(ctx, at_once), seen)
@@ -137,10 +112,10 @@ def steam_watts(ctx: Context) -> float:
     return ctx.kitchen.steamer.net_watts * (c.GENTLE_POWER.value if gentle else 1.0)
 
 
-def fire_of(ctx: Context, at_once: int) -> Boundary:
+def fire_of(ctx: Context, at_once: int, loads: Sequence[Marked] = ()) -> Boundary:
     """How the bake is heated in this kitchen: the hob's power shared over the pieces, the oven as it really is."""
     b, k = ctx.bake.heat, ctx.kitchen
-    truth = oven_of(ctx, at_once)
+    truth = oven_of(ctx, at_once, loads)
     return Boundary(
         method=b.method,
         air_c=b.air_c + (truth.off_c if b.method == "oven" else 0.0),
@@ -257,7 +232,8 @@ def most_demanding(demands: list[Demand]) -> Demand:
 class Load:
     """What goes into one heat: the group that asks most of it, how its pieces lie, how many there are, and their names.
 
-    uneven: cooking time of the lightest and heaviest piece weighed over that of one as planned.
+    uneven: cooking time of the lightest and heaviest piece weighed over that of one as planned; heat: which of the
+    bake's heats it is, from one.
     """
 
     most: Demand
@@ -265,6 +241,7 @@ class Load:
     pieces: int
     names: list[Message]
     uneven: tuple[float, float] = (1.0, 1.0)
+    heat: int = 1
 
     @property
     def at_once(self) -> int:
@@ -276,13 +253,29 @@ class Load:
         """How many times the heat is filled."""
         return math.ceil(self.pieces / self.at_once)
 
+    @property
+    def each(self) -> list[int]:
+        """Pieces in each of them."""
+        return [min(self.at_once, self.pieces - i * self.at_once) for i in range(self.loads)]
+
+    @property
+    def resource(self) -> str:
+        """What heats it: pot and pan share the hob, and are taken one after the other."""
+        return "oven" if self.most.ctx.bake.heat.method == "oven" else "hob"
+
+    @cached_property
+    def marked(self) -> tuple[Marked, ...]:
+        """Its loads as marked."""
+        return marked(self.most.ctx, self.heat, self.loads)
+
 
 @dataclass(frozen=True)
 class LoadResult:
     """One heat worked out. ctx: of the group that asks most of it.
 
     shown: the cook as it goes, with its rest; factor: its core minutes over the model's; doubt: share of them; reaches:
-    when the core passes its line; needs: how long for each thing it must do; whole: of all loads; marks: the probe's.
+    when the core passes its line; needs: how long for each thing it must do; marks: the probe's; number: of the load
+    shown, from one: the one in the heat now, where there is one.
     """
 
     ctx: Context
@@ -293,8 +286,8 @@ class LoadResult:
     doubt: float
     reaches: Band | None
     needs: Needs
-    whole: Band
     marks: list[Mark]
+    number: int
 
     @property
     def needed(self) -> float | None:
@@ -307,8 +300,12 @@ class LoadResult:
         return self.minutes + LOAD_CHANGE_MIN
 
 
-def _seen(most: Demand) -> Probed | None:
-    return probed(core_readings(most.ctx), most.long.course)
+def _readings(load: Load, planned_min: float) -> tuple[int, list[list[tuple[float, float]]]]:
+    """Position of the load shown, and what a probe said of each."""
+    ctx = load.most.ctx
+    loads = first_of_untold(ctx, load.marked, planned_min)
+    seen = [core_readings(ctx, one) for one in loads]
+    return shown_of(loads, seen), seen
 
 
 def _reaches(load: Load, seen: Probed | None) -> Band | None:
@@ -329,9 +326,11 @@ def _stretched(cook: Cook, factor: float) -> Cook:
 
 
 def heating(load: Load) -> LoadResult:
-    """Work one heat, one load after another."""
+    """Work one heat: its loads are alike, and one a probe was in tells of those after it."""
     most, ctx = load.most, load.most.ctx
-    seen, pace = _seen(most), pace_of(ctx)
+    at, readings = _readings(load, ctx.bake.heat.heat_min or most.needs.planned or LONGEST_MIN)
+    told, pace = next((r for r in reversed(readings[: at + 1]) if r), []), pace_of(ctx)
+    seen = probed(told, most.long.course)
     reaches, needs = _reaches(load, seen), most.needs
     factor, doubt = pace.factor, pace.doubt
     if seen is not None and reaches is not None and needs.middle:
@@ -341,10 +340,7 @@ def heating(load: Load) -> LoadResult:
         needs = replace(needs, middle=reaches.typical, allowed=min(needs.allowed, 1 + doubt))
     minutes = ctx.bake.heat.heat_min or needs.planned or LONGEST_MIN
     shown = _stretched(heat.cook(most.piece, most.fire, max(minutes / factor, 1.0), ctx.bake.heat.rest_min), factor)
-    whole = minutes * load.loads + LOAD_CHANGE_MIN * (load.loads - 1)
-    off = 0.0 if ctx.bake.heat.heat_min else doubt
-    band = Band(whole * (1 - off), whole, whole * (1 + off))
-    marks = [Mark(m, v) for m, v in core_readings(ctx)]
+    marks = [Mark(m, v) for m, v in readings[at]]
     return LoadResult(
         ctx=ctx,
         load=load,
@@ -354,19 +350,6 @@ def heating(load: Load) -> LoadResult:
         doubt=doubt,
         reaches=reaches,
         needs=needs,
-        whole=band,
         marks=marks,
+        number=at + 1,
     )
-
-
-def together(heats: list[LoadResult]) -> Band:
-    """Minutes until the last heat is done: the pot and the oven run side by side, one of them twice in turn."""
-    by_method: dict[str, list[Band]] = {}
-    for h in heats:
-        # Pot and pan share the hob, and are taken one after the other.
-        by_method.setdefault("oven" if h.ctx.bake.heat.method == "oven" else "hob", []).append(h.whole)
-    sums = [
-        Band(*(sum(getattr(b, end) for b in bands) for end in ("low", "typical", "high")))
-        for bands in by_method.values()
-    ]
-    return max(sums, key=lambda band: band.typical)

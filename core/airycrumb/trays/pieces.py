@@ -1,5 +1,6 @@
 """Each group of pieces: its proof, its wrapper and what it asks of the heat."""
 
+import math
 from dataclasses import dataclass, replace
 
 from airycrumb.bake.groups import Group
@@ -15,6 +16,7 @@ from airycrumb.stations.safety import CoreLine
 from airycrumb.trays.ferment import Fermented, final_proof, volume_over_gas_free
 from airycrumb.trays.filled import filled
 from airycrumb.trays.heating import Demand, Load, crumb_target, demand, fire_of, fit_of, most_demanding, piece_of
+from airycrumb.trays.in_heat import marked
 from airycrumb.trays.types import GroupTray
 from airycrumb.trays.weigh import filling_lines
 from airycrumb.words import say
@@ -113,10 +115,11 @@ def work_pieces(ctx: Context, last: Fermented, wrap_min: float) -> list[Pieces]:
     # All go into the heat together, when the leading group is ready.
     proofed_min = proofs[0].minutes.typical + wrap_min / 2
     fires = {}
-    for together in by_heat(ctx):
+    for number, together in enumerate(by_heat(ctx), start=1):
         pieces = sum(groups[i].share.pieces for i in together)
         at_once = min(_fit(ctx, together, [w for w, _ in wrapped]).per_load, pieces)
-        fires.update({i: fire_of(groups[i], at_once) for i in together})
+        loads = marked(groups[together[0]], number, math.ceil(pieces / at_once))
+        fires.update({i: fire_of(groups[i], at_once, loads) for i in together})
     found = []
     for i, (g, proof, (wrapper, ratio)) in enumerate(zip(groups, proofs, wrapped, strict=True)):
         piece = piece_of(
@@ -158,12 +161,12 @@ def loads_of(ctx: Context, pieces: list[Pieces], portioned: Portioning | None) -
     """What goes into each heat, the leading group's first."""
     found = []
     uneven = (portioned.soonest, portioned.latest) if portioned else (1.0, 1.0)
-    for together in by_heat(ctx):
+    for number, together in enumerate(by_heat(ctx), start=1):
         mine = [pieces[i] for i in together]
         fit = _fit(ctx, together, [p.wrapper for p in pieces])
         count = sum(p.ctx.share.pieces for p in mine)
         names = [p.ctx.group.called for p in mine]
-        found.append(Load(most_demanding([p.demand for p in mine]), fit, count, names, uneven))
+        found.append(Load(most_demanding([p.demand for p in mine]), fit, count, names, uneven, number))
     return found
 
 

@@ -2,6 +2,7 @@
 
 from datetime import datetime
 from difflib import get_close_matches
+from itertools import accumulate
 
 from airycrumb.bake.stages import Stay
 from airycrumb.data.spots import SPOTS, Spot
@@ -83,22 +84,42 @@ def _air(stay: Stay, room: Air, spot: Spot, fridge_c: float) -> Air:
 
 
 def _moved(ctx: Context, stage: str) -> list[tuple[float, Stay]]:
-    """Where the cook said it was moved to, and the minute of the stage."""
-    before, found = ctx.before(stage), []
+    """Where the cook said it was moved to otherwise than planned, and the minute of the stage."""
+    found = []
     for o in ctx.of("moved", stage):
-        minute = ctx.minutes_since(before, o.at) if before else ctx.minutes_since_start(o.at)
-        if minute is not None and o.where:
+        minute = _minute(ctx, stage, o.at)
+        if minute is not None and o.where and not o.event:
             found.append((max(0.0, minute), Stay.of(o.where, o.value)))
+    return found
+
+
+def _minute(ctx: Context, stage: str, at: datetime) -> float | None:
+    """Minute of a stage, None where it has not begun."""
+    before = ctx.before(stage)
+    return ctx.minutes_since(before, at) if before else ctx.minutes_since_start(at)
+
+
+def leaves_at(ctx: Context, stage: str, planned: list[float]) -> list[float]:
+    """Minutes of a stage at which it really goes on to each spot after the first: as marked, no sooner than now where
+    that is overdue and not marked, else so long after the one before as planned."""
+    found, late = [], 0.0
+    for i, minute in enumerate(planned, start=1):
+        marked = ctx.did(f"{stage}.move.{i}")
+        at = _minute(ctx, stage, marked) if marked else None
+        if at is None:
+            at = minute + late
+            now = _minute(ctx, stage, ctx.now) if ctx.under_way == stage else None
+            at = at if now is None else max(at, now)
+        late = at - minute
+        found.append(at)
     return found
 
 
 def way(ctx: Context, stage: str, kind: str, mass_g: float, stays: tuple[Stay, ...]) -> Place:
     """The spots of a stage in turn, then wherever it was moved to. InputError for a spot nobody knows."""
     room = room_air(ctx, ctx.begins(stage))
-    legs, at = [], 0.0
-    for stay in stays:
-        legs.append(_leg(ctx, stay, at, room))
-        at += stay.minutes or 0.0
+    planned = list(accumulate(stay.minutes or 0.0 for stay in stays[:-1]))
+    legs = [_leg(ctx, stay, at, room) for stay, at in zip(stays, [0.0, *leaves_at(ctx, stage, planned)], strict=True)]
     for minute, stay in _moved(ctx, stage):
         # What was planned for after the move is given up by it.
         legs = [leg for leg in legs if leg.from_min < minute or leg.from_min == 0.0 < minute]
@@ -106,6 +127,8 @@ def way(ctx: Context, stage: str, kind: str, mass_g: float, stays: tuple[Stay, .
     return place_of(kind, mass_g, tuple(legs))
 
 
-def fixed_minutes(stays: tuple[Stay, ...], moved: bool) -> float:
-    """Minutes the stays last before the last one; none of them once the dough was moved."""
-    return 0.0 if moved else sum(s.minutes or 0.0 for s in stays)
+def fixed_minutes(ctx: Context, stage: str, stays: tuple[Stay, ...]) -> float:
+    """Minutes the stays last before the last one; none of them once the dough was moved otherwise."""
+    if _moved(ctx, stage) or len(stays) < 2:
+        return 0.0
+    return leaves_at(ctx, stage, list(accumulate(s.minutes or 0.0 for s in stays[:-1])))[-1]

@@ -4,6 +4,7 @@ from dataclasses import dataclass
 from datetime import datetime
 
 from airycrumb.bake.edits import Answer, Doubt
+from airycrumb.plan.events import Event
 from airycrumb.plan.timetable import Timetable
 from airycrumb.quantities import Band
 from airycrumb.stations.divide.portioning import Portioning
@@ -325,6 +326,22 @@ class KeptBack:
 
 
 @dataclass(frozen=True)
+class LoadShown:
+    """One load in the heat. id: as marks and events name it; minutes: it is given; into, out: as marked, else as
+    planned; began, ended: whether they were marked."""
+
+    id: str
+    heat: int
+    number: int
+    pieces: int
+    minutes: float
+    into: datetime
+    out: datetime
+    began: bool
+    ended: bool
+
+
+@dataclass(frozen=True)
 class StatedHere:
     """Something the recipe states, held against this bake. tray, stage: where it belongs; words: the recipe's own;
     says: it in a few words; state: taken (as it is here), differs, or beside (told beside its step, and nothing is
@@ -349,7 +366,7 @@ class Sheet:
     longest in it asks; more_heats: of groups heated in another way; portioned: the dough as it is cut and weighed,
     None before the first piece is; finish: what goes on them before the heat, empty for nothing; unbaked: by when
     pieces kept cold must be in the heat, None where none are kept; kept_back: those kept raw while
-    the others are heated.
+    the others are heated; events: everything that happens, in order; loads: of this day's heats, in the row of them.
     """
 
     name: str
@@ -372,6 +389,8 @@ class Sheet:
     unbaked: Unbaked | None
     kept_back: list[KeptBack]
     day: Timetable
+    events: list[Event]
+    loads: list[LoadShown]
     doubts: list[Doubt]
     stated: list[StatedHere]
     cautions: list[Caution]

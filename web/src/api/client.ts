@@ -9,6 +9,8 @@ export { ServerError };
 
 type Schemas = components["schemas"];
 export type Sheet = Schemas["Sheet"];
+export type BakeEvent = Schemas["Event"];
+export type EventMark = Schemas["EventMark"];
 export type SheetReply = Schemas["SheetReply"];
 export type Bake = Schemas["BakeOut"]["document"];
 export type BakeOut = Schemas["BakeOut"];

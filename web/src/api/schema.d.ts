@@ -1998,6 +1998,16 @@ export interface components {
             } | null;
         };
         /**
+         * Choice
+         * @description Another thing to press at an event, and what it records.
+         */
+        Choice: {
+            /** Label */
+            label: components["schemas"]["Said"];
+            /** Marks */
+            marks: components["schemas"]["EventMark"][];
+        };
+        /**
          * Cooling
          * @description How long a filling cools in a vessel. min: on the bench until it no longer steams, then in the fridge; deep_mm:
          *     how deep it lies.
@@ -2103,6 +2113,146 @@ export interface components {
              *     }
              */
             source: components["schemas"]["Said"];
+        };
+        /**
+         * Event
+         * @description One thing that happens.
+         *
+         *     id: stable ("heat.1.2.out"); label: its name, its load in it; words: what is done, as a heading; details: amounts,
+         *     places, what for; figure, figure_note: the number to do it by and what it is of, NOTHING where the hour is what
+         *     counts; press: on the button; start, end: for what is done, when and how long; for what is waited for,
+         *     from when until when; due: when it asks for somebody; low, high: the doubt of that; when: how the hour is meant;
+         *     hands_min: minutes of hands; along: the event it is done along with, "" for none; until: the stage or event after
+         *     which it is moot; marks: what the press records; closes: what it records instead where no other of its kind is open,
+         *     [] where that makes no difference;
+         *     choices: other presses; passes_at: from when it is no longer news, None for never; load: "heat.1.2" or "";
+         *     cautions, doubts: codes of those that belong to it; done_at: as it was marked; ends_stage: whether it ends its
+         *     stage.
+         */
+        Event: {
+            /** Id */
+            id: string;
+            /** Kind */
+            kind: string;
+            /**
+             * Stage
+             * @enum {string}
+             */
+            stage: "sponge" | "weigh" | "filling" | "rise" | "again" | "divide" | "wrap" | "proof" | "hold" | "heat" | "rest";
+            /** Tray */
+            tray: string;
+            /** Label */
+            label: components["schemas"]["Said"];
+            /** Words */
+            words: components["schemas"]["Said"];
+            /** Details */
+            details: components["schemas"]["Said"][];
+            /** Figure */
+            figure: components["schemas"]["Said"];
+            /** Figure Note */
+            figure_note: components["schemas"]["Said"];
+            /** Press */
+            press: components["schemas"]["Said"];
+            /**
+             * Start
+             * Format: date-time
+             */
+            start: string;
+            /**
+             * End
+             * Format: date-time
+             */
+            end: string;
+            /**
+             * Due
+             * Format: date-time
+             */
+            due: string;
+            /**
+             * Low
+             * Format: date-time
+             */
+            low: string;
+            /**
+             * High
+             * Format: date-time
+             */
+            high: string;
+            /**
+             * When
+             * @enum {string}
+             */
+            when: "at" | "by" | "not before" | "look from";
+            /** Hands Min */
+            hands_min: number;
+            /**
+             * Resource
+             * @enum {string}
+             */
+            resource: "hands" | "bench" | "bowl" | "fridge" | "freezer" | "hob" | "oven";
+            /**
+             * Ends
+             * @enum {string}
+             */
+            ends: "press" | "look" | "clock" | "along";
+            /** Along */
+            along: string;
+            /** Until */
+            until: string;
+            /** Marks */
+            marks: components["schemas"]["EventMark"][];
+            /** Closes */
+            closes: components["schemas"]["EventMark"][];
+            /** Choices */
+            choices: components["schemas"]["Choice"][];
+            /** Rings */
+            rings: boolean;
+            /** Rank */
+            rank: number;
+            /** Lost */
+            lost: components["schemas"]["Said"];
+            /** Passes At */
+            passes_at: string | null;
+            /** Load */
+            load: string;
+            /** Cautions */
+            cautions: string[];
+            /** Doubts */
+            doubts: string[];
+            /**
+             * Standing
+             * @enum {string}
+             */
+            standing: "open" | "done" | "passed";
+            /** Done At */
+            done_at: string | null;
+            /** Ends Stage */
+            ends_stage: boolean;
+        };
+        /**
+         * EventMark
+         * @description What a press on an event records.
+         */
+        EventMark: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "started" | "done" | "doubled" | "was_ready" | "risen" | "poke" | "tear" | "moved" | "dough_temperature" | "room_temperature" | "dough_weight" | "piece" | "filling_weight" | "water_left" | "probe" | "oven" | "lid_lifted" | "did" | "heat_for" | "undo";
+            /**
+             * Stage
+             * @enum {string}
+             */
+            stage: "sponge" | "weigh" | "filling" | "rise" | "again" | "divide" | "wrap" | "proof" | "hold" | "heat" | "rest";
+            /**
+             * Event
+             * @default
+             */
+            event: string;
+            /** Value */
+            value?: number | null;
+            /** Where */
+            where?: string | null;
         };
         /**
          * FillingTray
@@ -2442,6 +2592,37 @@ export interface components {
             below_step: boolean;
         };
         /**
+         * LoadShown
+         * @description One load in the heat. id: as marks and events name it; minutes: it is given; into, out: as marked, else as
+         *     planned; began, ended: whether they were marked.
+         */
+        LoadShown: {
+            /** Id */
+            id: string;
+            /** Heat */
+            heat: number;
+            /** Number */
+            number: number;
+            /** Pieces */
+            pieces: number;
+            /** Minutes */
+            minutes: number;
+            /**
+             * Into
+             * Format: date-time
+             */
+            into: string;
+            /**
+             * Out
+             * Format: date-time
+             */
+            out: string;
+            /** Began */
+            began: boolean;
+            /** Ended */
+            ended: boolean;
+        };
+        /**
          * Mark
          * @description A reading as placed on a curve: minutes since the stage began, the value there, what was seen in words, and the
          *     kind of mark where it matters ("risen").
@@ -2772,7 +2953,7 @@ export interface components {
          *     longest in it asks; more_heats: of groups heated in another way; portioned: the dough as it is cut and weighed,
          *     None before the first piece is; finish: what goes on them before the heat, empty for nothing; unbaked: by when
          *     pieces kept cold must be in the heat, None where none are kept; kept_back: those kept raw while
-         *     the others are heated.
+         *     the others are heated; events: everything that happens, in order; loads: of this day's heats, in the row of them.
          */
         Sheet: {
             /** Name */
@@ -2806,6 +2987,10 @@ export interface components {
             /** Kept Back */
             kept_back: components["schemas"]["KeptBack"][];
             day: components["schemas"]["Timetable"];
+            /** Events */
+            events: components["schemas"]["Event"][];
+            /** Loads */
+            loads: components["schemas"]["LoadShown"][];
             /** Doubts */
             doubts: components["schemas"]["Doubt"][];
             /** Stated */
@@ -3954,6 +4139,27 @@ export interface components {
             method: string;
             pace?: components["schemas"]["Pace"] | null;
             oven?: components["schemas"]["OvenTruth"] | null;
+            /** Loads */
+            loads?: components["schemas"]["LoadRecord"][];
+        };
+        /**
+         * LoadRecord
+         * @description One load of a heat as it went. planned_min, actual_min: in the heat, None where not marked; core_c: its middle at
+         *     the end by a probe in it, None where none was.
+         */
+        LoadRecord: {
+            /** Id */
+            id: string;
+            /** Label */
+            label: components["schemas"]["Said"];
+            /** Pieces */
+            pieces: number;
+            /** Planned Min */
+            planned_min: number;
+            /** Actual Min */
+            actual_min: number | null;
+            /** Core C */
+            core_c: number | null;
         };
         /** ObservationOut */
         ObservationOut: {
@@ -3966,7 +4172,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "started" | "done" | "doubled" | "was_ready" | "risen" | "poke" | "tear" | "moved" | "dough_temperature" | "room_temperature" | "dough_weight" | "piece" | "filling_weight" | "water_left" | "probe" | "oven" | "lid_lifted" | "undo";
+            kind: "started" | "done" | "doubled" | "was_ready" | "risen" | "poke" | "tear" | "moved" | "dough_temperature" | "room_temperature" | "dough_weight" | "piece" | "filling_weight" | "water_left" | "probe" | "oven" | "lid_lifted" | "did" | "heat_for" | "undo";
             /**
              * Stage
              * @enum {string}
@@ -3981,6 +4187,8 @@ export interface components {
             value: number | null;
             /** Where */
             where: string | null;
+            /** Event */
+            event: string;
         };
         /** Outcome */
         Outcome: {
@@ -4144,7 +4352,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "started" | "done" | "doubled" | "was_ready" | "risen" | "poke" | "tear" | "moved" | "dough_temperature" | "room_temperature" | "dough_weight" | "piece" | "filling_weight" | "water_left" | "probe" | "oven" | "lid_lifted" | "undo";
+            kind: "started" | "done" | "doubled" | "was_ready" | "risen" | "poke" | "tear" | "moved" | "dough_temperature" | "room_temperature" | "dough_weight" | "piece" | "filling_weight" | "water_left" | "probe" | "oven" | "lid_lifted" | "did" | "heat_for" | "undo";
             /** Minutes */
             minutes: number[];
             /** Values */
@@ -4176,7 +4384,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "started" | "done" | "doubled" | "was_ready" | "risen" | "poke" | "tear" | "moved" | "dough_temperature" | "room_temperature" | "dough_weight" | "piece" | "filling_weight" | "water_left" | "probe" | "oven" | "lid_lifted" | "undo";
+            kind: "started" | "done" | "doubled" | "was_ready" | "risen" | "poke" | "tear" | "moved" | "dough_temperature" | "room_temperature" | "dough_weight" | "piece" | "filling_weight" | "water_left" | "probe" | "oven" | "lid_lifted" | "did" | "heat_for" | "undo";
             /**
              * Stage
              * @enum {string}
@@ -4193,6 +4401,11 @@ export interface components {
             where?: string | null;
             /** Undoes */
             undoes?: string | null;
+            /**
+             * Event
+             * @default
+             */
+            event: string;
         };
         /**
          * Finish

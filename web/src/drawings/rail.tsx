@@ -6,10 +6,21 @@ interface Span {
   label: string;
 }
 
+/** What a mark on the rail stands for: each has its own shape, named in the legend. */
+export type RailShape = "hands" | "heating" | "in" | "away" | "look";
+
+export interface RailMark extends Span {
+  id: string;
+  shape: RailShape;
+  /** Written on it, where there is room. */
+  word?: string;
+  chosen: boolean;
+}
+
 interface Props {
   start: number;
   end: number;
-  hands: Span[];
+  marks: RailMark[];
   doubt: Span[];
   ticks: { at: number; label: string }[];
   now: number | null;
@@ -17,19 +28,22 @@ interface Props {
   hangers: { at: number; to: number; open: boolean }[];
   title: string;
   width?: number;
+  onPress: (id: string) => void;
 }
 
 const LINE = 30;
-const FOOT = 64;
+const FOOT = 70;
+/** Least width of what is pressed: a moment is as wide as a fingertip can aim at. */
+const LEAST = 7;
 
-/** The clock of the bake: hours, when hands are needed, where it is not certain, and what hangs where. */
+/** The clock of the bake: hours, what needs hands, what is in the heat, where it is not certain, what hangs where. */
 export const Rail = drawn(function Rail(p: Props) {
   const width = p.width ?? 1200;
   const x = (at: number) => 10 + ((at - p.start) / Math.max(p.end - p.start, 1)) * (width - 20);
   return (
     <svg
       viewBox={`0 0 ${width} ${FOOT}`}
-      role="img"
+      role="group"
       aria-label={p.title}
       className="block h-auto w-full"
       fontSize={13.5}
@@ -37,7 +51,7 @@ export const Rail = drawn(function Rail(p: Props) {
       {p.hangers.map((h) => (
         <path
           key={h.to}
-          d={`M${x(h.at)} ${LINE} C${x(h.at)} ${FOOT - 8} ${h.to * width} ${LINE + 16} ${h.to * width} ${FOOT}`}
+          d={`M${x(h.at)} ${LINE} C${x(h.at)} ${FOOT - 8} ${h.to * width} ${LINE + 22} ${h.to * width} ${FOOT}`}
           fill="none"
           stroke={h.open ? "var(--cobalt)" : "var(--muted)"}
           strokeWidth={h.open ? 3.5 : 1.6}
@@ -70,18 +84,8 @@ export const Rail = drawn(function Rail(p: Props) {
           </text>
         </g>
       ))}
-      {p.hands.map((h) => (
-        <rect
-          key={`${h.label}-${h.start}`}
-          x={x(h.start)}
-          width={Math.max(x(h.end) - x(h.start), 3)}
-          y={LINE + 4}
-          height={7}
-          rx={3.5}
-          fill="var(--crust)"
-        >
-          <title>{h.label}</title>
-        </rect>
+      {p.marks.map((m) => (
+        <Mark key={m.id} mark={m} from={x(m.start)} to={Math.min(x(m.end), width - 2)} onPress={p.onPress} />
       ))}
       {p.now !== null && p.now > p.start && p.now < p.end && (
         <path d={`M${x(p.now)} ${LINE - 3} l-7 -12 h14 Z`} fill="var(--crust)" />
@@ -89,3 +93,76 @@ export const Rail = drawn(function Rail(p: Props) {
     </svg>
   );
 });
+
+const LANE: Record<RailShape, number> = { hands: LINE + 4, heating: LINE + 13, in: LINE + 13, away: LINE, look: LINE };
+
+interface MarkProps {
+  mark: RailMark;
+  from: number;
+  to: number;
+  onPress: (id: string) => void;
+}
+
+/** One event: hovered it says what it is, pressed it says more. */
+function Mark({ mark, from, to, onPress }: MarkProps) {
+  const wide = Math.max(to - from, LEAST);
+  const y = LANE[mark.shape];
+  return (
+    <g onClick={() => onPress(mark.id)} className="cursor-pointer" data-event={mark.id}>
+      <title>{mark.label}</title>
+      <Shape shape={mark.shape} x={from} y={y} wide={wide} />
+      {mark.word && wide > 18 && (
+        <text x={from + wide / 2} y={y + 9.5} textAnchor="middle" fontSize={11} fontWeight={700} fill="var(--oncobalt)">
+          {mark.word}
+        </text>
+      )}
+      {mark.chosen && (
+        <rect
+          x={from - 3}
+          y={y - 4}
+          width={wide + 6}
+          height={19}
+          rx={5}
+          fill="none"
+          stroke="var(--ink)"
+          strokeWidth={2}
+        />
+      )}
+      {/* The finger's own width, round what may be no more than a moment. */}
+      <rect
+        x={from + wide / 2 - Math.max(wide, 22) / 2}
+        y={y - 6}
+        width={Math.max(wide, 22)}
+        height={22}
+        fill="transparent"
+      />
+    </g>
+  );
+}
+
+/** A shape as the legend shows it, too. */
+export function Shape({ shape, x, y, wide }: { shape: RailShape; x: number; y: number; wide: number }) {
+  switch (shape) {
+    case "hands":
+      return <rect x={x} y={y} width={wide} height={7} rx={3.5} fill="var(--crust)" />;
+    case "heating":
+      return (
+        <rect
+          x={x}
+          y={y + 2}
+          width={wide}
+          height={8}
+          rx={2}
+          fill="var(--warm)"
+          stroke="var(--crust)"
+          strokeWidth={1.6}
+        />
+      );
+    case "in":
+      return <rect x={x} y={y} width={wide} height={12} rx={2} fill="var(--cobalt)" />;
+    case "away":
+      return <path d={`M${x} ${y - 8} l7 8 l-7 8 l-7 -8 Z`} fill="var(--enamel)" stroke="var(--ink)" strokeWidth={2} />;
+    case "look":
+      return <circle cx={x} cy={y} r={4.5} fill="var(--enamel)" stroke="var(--ink)" strokeWidth={2} />;
+  }
+}

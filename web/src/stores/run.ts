@@ -1,6 +1,7 @@
-import type { BatchOut, ObservationIn, Outcome, Sheet } from "../api/client";
+import type { BakeEvent, BatchOut, ObservationIn, Outcome, Sheet } from "../api/client";
 import { asServerError, lineAfter, type Line } from "../api/server-error";
 import { movedBy, nowIso } from "../lib/clock";
+import { openEvents } from "./events";
 import type { News, Outbox } from "./outbox";
 import type { BatchRef, Posted } from "./posted";
 
@@ -32,6 +33,8 @@ const ASK_EVERY = 4_000;
 const READ_EVERY = 20_000;
 /** While the pieces are in the heat a probe may be speaking. */
 const READ_IN_HEAT = 3_000;
+/** Where it is only listened to for its alarms. */
+const READ_BEHIND = 60_000;
 
 /** What a batch has for a number until the server has taken its start. */
 export const NOT_YET_BEGUN = 0;
@@ -69,7 +72,9 @@ export class RunStore {
   private state: RunState;
   private readonly listeners = new Set<() => void>();
   private timer: ReturnType<typeof setTimeout> | undefined;
-  private closed = true;
+  /** How many look on, and how many of them closely. */
+  private readonly lookers = { all: 0, close: 0 };
+  private stops: (() => void)[] = [];
   private lastRead = 0;
   private readLine: Line = "open";
   private readTrouble: string | null = null;
@@ -83,18 +88,24 @@ export class RunStore {
     private readonly outbox: Outbox,
     private readonly server: RunServer,
   ) {
+    // What of the outbox is this batch's is told by its number, too.
+    this.state = { batch } as RunState;
     this.state = { batch, ...this.standing() };
   }
 
-  open = () => {
-    this.closed = false;
-    const stops = [this.outbox.subscribe(this.refresh), this.outbox.hear(this.heard)];
-    this.refresh();
+  /** Follow it until closed; several may. close: as the view in front of the cook, not behind it. */
+  open = (close = true) => {
+    this.lookers.close += close ? 1 : 0;
+    if (this.lookers.all++ === 0) {
+      this.stops = [this.outbox.subscribe(this.refresh), this.outbox.hear(this.heard)];
+      this.refresh();
+    }
     void this.look();
     return () => {
-      this.closed = true;
+      this.lookers.close -= close ? 1 : 0;
+      if (--this.lookers.all > 0) return;
       clearTimeout(this.timer);
-      stops.forEach((stop) => stop());
+      this.stops.forEach((stop) => stop());
     };
   };
   subscribe = (listener: () => void) => {
@@ -140,7 +151,7 @@ export class RunStore {
     batch.marks < this.state.batch.marks || (this.state.batch.finished && !batch.finished) ? this.state.batch : batch;
 
   /** Note something seen or done now. It is in sight at once, kept here next and sent after. */
-  mark(marks: { kind: Kind; stage: Stage; value?: number; where?: string }[]) {
+  mark(marks: { kind: Kind; stage: Stage; value?: number | null; where?: string | null; event?: string }[]) {
     const at = nowIso(undefined, true);
     this.refusal = null;
     this.post(
@@ -152,6 +163,7 @@ export class RunStore {
         value: m.value ?? null,
         where: m.where ?? null,
         undoes: null,
+        event: m.event ?? "",
       })),
     );
   }
@@ -178,6 +190,7 @@ export class RunStore {
         value: null,
         where: null,
         undoes: o.client_id,
+        event: "",
       })),
     );
   }
@@ -200,14 +213,18 @@ export class RunStore {
   private async look(): Promise<void> {
     clearTimeout(this.timer);
     if (this.state.waiting.length === 0 && !this.state.finishing) await this.ask();
-    if (!this.closed) this.timer = setTimeout(() => void this.look(), inHeat(this.state) ? READ_IN_HEAT : ASK_EVERY);
+    clearTimeout(this.timer);
+    const soon = inHeat(this.state) && this.lookers.close > 0 ? READ_IN_HEAT : ASK_EVERY;
+    if (this.lookers.all > 0) this.timer = setTimeout(() => void this.look(), soon);
   }
+
+  private readEvery = () => (this.lookers.close === 0 ? READ_BEHIND : inHeat(this.state) ? READ_IN_HEAT : READ_EVERY);
 
   private async ask() {
     const { id, marks, finished } = this.state.batch;
     if (id === NOT_YET_BEGUN) return;
     try {
-      const due = Date.now() - this.lastRead >= (inHeat(this.state) ? READ_IN_HEAT : READ_EVERY);
+      const due = Date.now() - this.lastRead >= this.readEvery();
       const news = due ? null : await this.server.news(id);
       if (!news || news.marks !== marks || news.finished !== finished) {
         const batch = await this.server.read(id);
@@ -223,7 +240,7 @@ export class RunStore {
   }
 }
 
-type Mark = Pick<ObservationIn, "client_id" | "kind" | "stage" | "at" | "where">;
+type Mark = Pick<ObservationIn, "client_id" | "kind" | "stage" | "at" | "where" | "event">;
 
 /** Every mark that stands, those not yet sent included and those taken back left out, in order. */
 export function standing(state: RunState): Mark[] {
@@ -231,6 +248,17 @@ export function standing(state: RunState): Mark[] {
   const known = new Set(state.batch.observations.map((o) => o.client_id));
   const all: Mark[] = [...state.batch.observations, ...state.waiting.filter((o) => !known.has(o.client_id))];
   return all.filter((o) => o.kind !== "undo" && o.kind !== "started" && !undone.has(o.client_id));
+}
+
+/** What is still to come of its events, by what the server knows and by what was done here since. */
+export function openOf(state: RunState, events: BakeEvent[]): BakeEvent[] {
+  const taken = new Set(state.waiting.map((o) => o.undoes).filter(Boolean));
+  const made = state.waiting.filter((o) => o.kind !== "undo" && !taken.has(o.client_id));
+  return openEvents(
+    events,
+    made,
+    state.batch.observations.filter((o) => taken.has(o.client_id)),
+  );
 }
 
 /** Stages ended so far, with when. */

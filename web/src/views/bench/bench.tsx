@@ -4,7 +4,7 @@ import { useNavigate, useParams, useSearchParams } from "react-router";
 
 import { client, take, type Answer, type BakeOut, type Doubt, type Kitchen, type Option } from "../../api/client";
 import type { FigureKey } from "../../lib/asking";
-import { nowIso } from "../../lib/clock";
+import { clockNow, nowIso } from "../../lib/clock";
 import { setAt } from "../../lib/path";
 import type { Question } from "../../parts/options";
 import { AskAnyFigure } from "../../parts/where-from";
@@ -22,6 +22,7 @@ import { Hold } from "./hold";
 import { KeysPanel } from "./keys";
 import { RailAndTrays } from "./rail-and-trays";
 import { Repair } from "./repair";
+import { NowOrThen, startsLater } from "./now-or-then";
 import { SaveState } from "./save-state";
 import { Sentence } from "./sentence";
 import { isTray, TRAYS, type TrayKey } from "./tray-list";
@@ -88,6 +89,7 @@ function OpenBake({ from, kitchen }: { from: BakeOut; kitchen: Kitchen | undefin
   const pantry = useQuery(pantryQuery);
   const spots = useQuery(spotsQuery);
   const [starting, setStarting] = useState<string | null>(null);
+  const [early, setEarly] = useState(false);
   const navigate = useNavigate();
   const now = useNow(20_000);
   const asked = search.get("tray");
@@ -178,6 +180,10 @@ function OpenBake({ from, kitchen }: { from: BakeOut; kitchen: Kitchen | undefin
       setStarting(error instanceof Error ? error.message : String(error));
     }
   };
+  const beginNow = () => {
+    setEarly(false);
+    void begin();
+  };
   const unstart = async () => {
     const refs = waits.map((b) => b.ref);
     const gone = await outbox.withdraw(new Set(refs));
@@ -211,13 +217,14 @@ function OpenBake({ from, kitchen }: { from: BakeOut; kitchen: Kitchen | undefin
           onUnstart={() => void unstart()}
           onUndo={store.undo}
           onRedo={store.redo}
-          onStart={() => void begin()}
+          onStart={() => (sheet && startsLater(sheet, clockNow()) ? setEarly(true) : void begin())}
           onHelp={showHelp}
           onFile={() => setPanel("file")}
           onTakeOther={() => void store.takeOther()}
           onKeepAsOwn={() => void keepAsOwn()}
         />
       </div>
+      {sheet && <NowOrThen sheet={sheet} open={early} onNow={beginNow} onClose={() => setEarly(false)} />}
       <LineNotice
         line={state.line}
         meanwhile={`what you change is kept here; ${sheet ? "what stands below was worked before it." : "its plan comes as soon as it answers."}`}

@@ -15,18 +15,14 @@ import type {
   SpotOut,
 } from "../../api/client";
 import { useScale } from "../../api/scale";
-import { Rail } from "../../drawings/rail";
-import { clockTicks } from "../../drawings/ticks";
 import { clock, duration } from "../../lib/clock";
 import { Guarded } from "../../lib/guarded";
 import { useUnits } from "../../lib/settings";
-import { useTablet } from "../../lib/use-narrow";
 import { DivideFacts, DividePlates, useCuts } from "../../trays/divide";
 import { ProofFacts, ProofPlates, RiseFacts, RisePlates } from "../../trays/ferment";
 import { HeatFacts, HeatPlates } from "../../trays/heat";
 import { LateOrEarly, type Question } from "../../parts/options";
 import type { Editing } from "../../parts/quantity";
-import { Recipe } from "../../trays/recipe";
 import { TraySettings } from "../../trays/settings";
 import { WeighFacts, WeighPlates } from "../../trays/weigh";
 import { SolveWrapper, type By } from "../../parts/solve";
@@ -37,10 +33,12 @@ import { TrayList, TrayPanel, TrayRoot, TrayTab } from "../../ui/panel";
 import { setAt } from "../../lib/path";
 import { PastedRecipe, RecipeSays } from "../../parts/recipe-says";
 import { Doubts } from "./doubts";
-import { isTray, TRAYS, type TrayKey } from "./tray-list";
+import { RailOf } from "./rail-of";
 import { UnderWay, Weighing } from "./under-way";
+import { isTray, TRAYS, type TrayKey } from "./tray-list";
 
 // Asked for by a press further down the tray: it need not be there before the plan is.
+const Recipe = lazy(async () => ({ default: (await import("../../trays/recipe")).Recipe }));
 const HeatAnswersPlates = lazy(async () => ({ default: (await import("../../trays/heat-answers")).HeatAnswersPlates }));
 
 interface Props extends Editing {
@@ -105,43 +103,6 @@ const PLATES = {
   proof: ProofPlates,
   heat: HeatPlates,
 };
-
-function RailOf({ sheet, tray, now }: { sheet: Sheet; tray: TrayKey; now: number }) {
-  const u = useUnits();
-  const tablet = useTablet();
-  const ms = (at: string) => Date.parse(at);
-  const minutes = (ms(sheet.day.eat) - ms(sheet.day.start)) / 60_000;
-  const steps = sheet.day.steps;
-  const at = (key: string) => ms(steps.find((s) => s.key === key)?.start ?? sheet.day.start);
-  const hands = steps
-    .filter((s) => s.hands)
-    .map((s) => ({ start: ms(s.start), end: ms(s.end), label: `${u.text(s.label)}, ${clock(s.start)}` }));
-  const doubt = (["rise", "proof"] as const)
-    .filter((k) => sheet[k].forecast.ready)
-    .map((k) => ({
-      start: ms(sheet[k].ready_low),
-      end: Math.min(ms(sheet[k].ready_high), ms(sheet.day.eat)),
-      label: `ready ${clock(sheet[k].ready_low)} to ${clock(sheet[k].ready_high)}`,
-    }));
-  const ticks = clockTicks(sheet.day.start, minutes, clock, tablet ? 6 : 9).map((t) => ({
-    at: ms(sheet.day.start) + t.x * 60_000,
-    label: t.label,
-  }));
-  const hangers = TRAYS.map((t, i) => ({ at: at(t.key), to: (i + 0.5) / TRAYS.length, open: t.key === tray }));
-  return (
-    <Rail
-      title={`From ${clock(sheet.day.start)} to ${clock(sheet.day.eat)}: brown strips need your hands, pale bands are not certain`}
-      start={ms(sheet.day.start)}
-      end={ms(sheet.day.eat)}
-      hands={hands}
-      doubt={doubt}
-      ticks={ticks}
-      now={now}
-      hangers={hangers}
-      width={tablet ? 760 : 1200}
-    />
-  );
-}
 
 const Word = ({ sheet, tray }: { sheet: Sheet; tray: TrayKey }) => useWords(sheet)[tray]();
 
@@ -224,11 +185,9 @@ export function RailAndTrays({
       data-worked={sheet.worked_at}
       data-edit={answer}
     >
-      <div className="hidden tab:block">
-        <Guarded what="The clock of the bake" note={BESIDE} retryWith={[sheet]}>
-          <RailOf sheet={sheet} tray={tray} now={now} />
-        </Guarded>
-      </div>
+      <Guarded what="The clock of the bake" note={BESIDE} retryWith={[sheet]}>
+        <RailOf sheet={sheet} tray={tray} now={now} onOpen={(t) => isTray(t) && onOpen(t)} />
+      </Guarded>
       <TrayList
         aria-label="Trays"
         className="mb-2 grid grid-cols-2 gap-2 min-[30rem]:grid-cols-3 tab:relative tab:z-10 tab:grid-cols-6 wide:gap-3"
@@ -281,7 +240,11 @@ export function RailAndTrays({
             />
           </Guarded>
           {(tray === "rise" || tray === "proof") && <UnderWay bakeId={bakeId} now={now} />}
-          {tray === "weigh" && <Recipe pantry={pantry} swaps={sheet.weigh.swaps} {...editing} />}
+          {tray === "weigh" && (
+            <Suspense>
+              <Recipe pantry={pantry} swaps={sheet.weigh.swaps} {...editing} />
+            </Suspense>
+          )}
         </section>
         <div className="flex flex-col gap-3 wide:border-l-2 wide:border-rim wide:pl-5">
           {cautions

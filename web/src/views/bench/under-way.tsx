@@ -9,9 +9,8 @@ import { FermentCurve, Story } from "../../parts/ferment-curve";
 import { CutAndWeigh } from "../../parts/portioning";
 import { Button } from "../../ui/button";
 import { Cues, MovedTo } from "../marks/cues";
-import { outbox } from "../../stores/here";
-import { ended, pieceMark, RunStore, standing, unsentPieces } from "../../stores/run";
-import { runServer } from "../../stores/run-server";
+import { ended, pieceMark, standing, unsentPieces } from "../../stores/run";
+import { runOf } from "../../stores/runs";
 import { RisenBy, TypedReading } from "../marks/readings";
 import { fermenting, stagesOf } from "../marks/steps";
 import { batchesQuery, batchQuery } from "../queries";
@@ -38,7 +37,7 @@ export function Weighing({ bakeId, sheet, scale }: { bakeId: number; sheet: Shee
 }
 
 function Dividing({ from, plan, scale }: { from: BatchOut; plan: Sheet; scale: Scale | null }) {
-  const [store] = useState(() => new RunStore(from.id, from, outbox, runServer));
+  const [store] = useState(() => runOf(from.id, from));
   const state = useSyncExternalStore(store.subscribe, store.read);
   useEffect(() => store.open(), [store]);
   const sheet = state.batch.live.sheet ?? state.batch.plan ?? plan;
@@ -73,7 +72,7 @@ function Dividing({ from, plan, scale }: { from: BatchOut; plan: Sheet; scale: S
 type PanelName = "risen" | "cues" | "move" | "dough";
 
 function Rising({ from, now }: { from: BatchOut; now: number }) {
-  const [store] = useState(() => new RunStore(from.id, from, outbox, runServer));
+  const [store] = useState(() => runOf(from.id, from));
   const state = useSyncExternalStore(store.subscribe, store.read);
   const [panel, setPanel] = useState<PanelName | null>(null);
   useEffect(() => store.open(), [store]);

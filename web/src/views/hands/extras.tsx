@@ -1,3 +1,5 @@
+import type { BakeEvent, EventMark } from "../../api/client";
+import { useUnits } from "../../lib/settings";
 import { Button } from "../../ui/button";
 import type { Stage } from "../marks/steps";
 import type { PanelName } from "./panels";
@@ -7,19 +9,19 @@ interface ExtrasProps {
   grows: boolean;
   marked: boolean;
   water: boolean;
-  press: string;
+  /** Other ways to end what is waited for. */
+  choices: BakeEvent["choices"];
+  onChoose: (marks: EventMark[]) => void;
   onOpen: (panel: PanelName) => void;
   method: string;
   onUndo: () => void;
-  onSkip: () => void;
-  /** Given once the forecast's latest hour has passed: it may have been ready before anybody looked. */
-  onReadyBefore: (() => void) | null;
   onLid: () => void;
 }
 
 /** Other things to say at this step, each large enough for a knuckle. */
 export function Extras(p: ExtrasProps) {
   const big = "min-h-14 flex-1 !px-2";
+  const u = useUnits();
   return (
     <div className="mt-3 flex flex-wrap gap-2">
       {p.grows && (
@@ -57,16 +59,11 @@ export function Extras(p: ExtrasProps) {
           The filling…
         </Button>
       )}
-      {p.onReadyBefore && (
-        <Button className={big} onClick={p.onReadyBefore}>
-          It was ready before I looked
+      {p.choices.map((choice) => (
+        <Button key={u.text(choice.label)} className={big} onClick={() => p.onChoose(choice.marks)}>
+          {u.text(choice.label)}
         </Button>
-      )}
-      {p.stage === "rise" && (
-        <Button className={big} onClick={p.onSkip}>
-          Go on early
-        </Button>
-      )}
+      ))}
       {p.stage === "divide" && (
         <Button className={big} onClick={() => p.onOpen("weight")}>
           Dough weighs…

@@ -1,28 +1,31 @@
 import { useQuery } from "@tanstack/react-query";
-import { useEffect, useRef, useState, useSyncExternalStore } from "react";
+import { useEffect, useState, useSyncExternalStore } from "react";
 import { Link, useNavigate, useParams } from "react-router";
 
-import { type BatchOut, type Outcome, type Sheet } from "../../api/client";
+import { type BakeEvent, type BatchOut, type EventMark, type Outcome, type Sheet } from "../../api/client";
 import { useScale } from "../../api/scale";
+import { alongWith, dueAt, frontOf, isWait, marksOf, tooSoon } from "../../stores/events";
 import { Guarded } from "../../lib/guarded";
 import { drop } from "../../lib/kept";
 import { useUnits } from "../../lib/settings";
 import { useNow } from "../../lib/use-now";
 import { CutAndWeigh } from "../../parts/portioning";
 import { LineNotice } from "../../parts/sign-in";
-import { outbox, useOutbox } from "../../stores/here";
+import { useOutbox } from "../../stores/here";
 import type { BatchRef } from "../../stores/posted";
-import { ended, pieceMark, RunStore, standing, unsentPieces } from "../../stores/run";
-import { runServer } from "../../stores/run-server";
+import { ended, openOf, pieceMark, standing, unsentPieces } from "../../stores/run";
+import { runOf } from "../../stores/runs";
 import { Button } from "../../ui/button";
 import { Notice } from "../../ui/facts";
-import { beganAt, dueAt, fermenting, stagesOf, stepOf, toldNote } from "../marks/steps";
+import { beganAt, fermenting, stagesOf, toldNote } from "../marks/steps";
 import { ClockNotice } from "../clock-notice";
 import { bakeQuery, batchQuery, notShown } from "../queries";
-import { ring, stayAwake } from "./alarm";
+import { Already } from "./already";
+import { stayAwake } from "../alarms/ring";
 import { Extras } from "./extras";
 import { HowWasIt } from "./outcome";
 import { Panels, type PanelName } from "./panels";
+import { Strip } from "./strip";
 import { meanwhile, useKeptReplies, useTold } from "./replies";
 import { StepView } from "./step-view";
 
@@ -51,23 +54,17 @@ function refOf(address: string): BatchRef | null {
   return /^[0-9a-f-]{36}$/.test(address) ? address : null;
 }
 
+const FIRST_LOAD = "heat.1.1";
 const GOES_ON = "Go on with the step: marks are still taken.";
 
-/** Rings once when the countdown passes zero, and again for each new step. */
-function useAlarm(due: number | null, now: number) {
-  const rung = useRef<number | null>(null);
-  useEffect(() => {
-    if (due === null || now < due || now - due > 120_000 || rung.current === due) return;
-    rung.current = due;
-    ring();
-  }, [due, now]);
-}
-
 function Run({ at, from }: { at: BatchRef; from: BatchOut }) {
-  const [store] = useState(() => new RunStore(at, from, outbox, runServer));
+  const [store] = useState(() => runOf(at, from));
   const state = useSyncExternalStore(store.subscribe, store.read);
   const [panel, setPanel] = useState<PanelName | null>(null);
   const [trouble, setTrouble] = useState<string | null>(null);
+  /** Looked at out of its turn; null for whatever is in front. */
+  const [chosen, setChosen] = useState<string | null>(null);
+  const [asking, setAsking] = useState<BakeEvent | null>(null);
   const now = useNow(500);
   const u = useUnits();
   const navigate = useNavigate();
@@ -84,15 +81,18 @@ function Run({ at, from }: { at: BatchRef; from: BatchOut }) {
   const endedAt = ended(state);
   const stages = sheet ? stagesOf(sheet) : [];
   const stage = stages.find((s) => !endedAt.has(s));
-  const step = stage && sheet ? stepOf(stage, sheet, u) : null;
   useKeptReplies(state, sheet, stage);
   const told = useTold(state, stage, sheet && stage ? beganAt(stage, sheet, endedAt) : null);
-  const due = step && sheet && step.figure === null ? (told?.end ?? dueAt(step.stage, sheet, endedAt)) : null;
-  useAlarm(due, now);
+  const open = openOf(state, sheet?.events ?? []);
+  const front = open.find((e) => e.id === chosen) ?? frontOf(open, now);
+  // The tables know of the first load's clock alone.
+  const mine = front && isWait(front) && front.stage === stage && ["", FIRST_LOAD].includes(front.load);
+  const toldHere = mine ? told : null;
   const scale = useScale(stage === "weigh" || stage === "divide");
+  const name = front ? u.text(front.label) : "Done";
   useEffect(() => {
-    document.title = `${step?.name ?? "Done"} · ${batch.name}`;
-  }, [step?.name, batch.name]);
+    document.title = `${name} · ${batch.name}`;
+  }, [name, batch.name]);
 
   const finish = async (outcome: Outcome) => {
     try {
@@ -135,23 +135,16 @@ function Run({ at, from }: { at: BatchRef; from: BatchOut }) {
       />
     );
 
-  const done = () => {
-    if (!step) return;
-    const seen = step.reachesSize === true && !sheet.rise.rests;
-    store.mark([
-      ...(seen ? [{ kind: "doubled" as const, stage: step.stage }] : []),
-      { kind: "done", stage: step.stage },
-    ]);
+  const record = (marks: EventMark[]) => {
+    store.mark(marks);
+    setChosen(null);
+    setAsking(null);
+  };
+  const press = (event: BakeEvent, sure = false) => {
+    if (!sure && tooSoon(event, now)) setAsking(event);
+    else record(marksOf(open, event));
   };
   const grows = stage && sheet ? fermenting(stage, sheet) : null;
-  const readyBefore =
-    step?.reachesSize && grows?.forecast.ready && now > Date.parse(grows.ready_high)
-      ? () =>
-          store.mark([
-            { kind: "was_ready", stage: step.stage },
-            { kind: "done", stage: step.stage },
-          ])
-      : null;
   const undo = () => {
     const all = standing(state);
     const last = all.at(-1);
@@ -164,8 +157,8 @@ function Run({ at, from }: { at: BatchRef; from: BatchOut }) {
     <main className="min-h-dvh bg-cobalt p-1.5 tab:p-3">
       <div className="flex min-h-[calc(100dvh-0.75rem)] flex-col rounded-3xl bg-enamel px-5 py-4 tab:min-h-[calc(100dvh-1.5rem)] tab:px-10">
         <div className="flex items-baseline justify-between gap-3 text-lg">
-          <p className="font-bold text-cobalt">{step ? step.name : "All done"}</p>
-          <p className="text-ink">
+          <p className="min-w-0 truncate font-bold text-cobalt">{batch.name}</p>
+          <p className="whitespace-nowrap text-ink">
             {stage ? `${stages.indexOf(stage) + 1} of ${stages.length}` : ""}
             <Link to={`/bench/${batch.bake_id}`} className="ml-4 font-semibold text-cobalt underline">
               leave
@@ -175,7 +168,7 @@ function Run({ at, from }: { at: BatchRef; from: BatchOut }) {
         <ClockNotice />
         <LineNotice
           line={state.line}
-          meanwhile={meanwhile(state, told !== null)}
+          meanwhile={meanwhile(state, toldHere !== null)}
           unkept={state.unkept}
           onSignedIn={store.again}
         />
@@ -189,16 +182,35 @@ function Run({ at, from }: { at: BatchRef; from: BatchOut }) {
             {state.trouble}
           </p>
         )}
-        {step ? (
+        {front && stage ? (
           <StepView
-            step={told ? { ...step, figureNote: toldNote(told) } : step}
-            due={due}
-            told={told?.end ?? null}
+            key={front.id}
+            event={front}
+            along={alongWith(open, front)}
+            stage={stage}
+            due={toldHere?.end ?? dueAt(front)}
+            note={toldHere ? toldNote(toldHere) : ""}
             now={now}
             sheet={sheet}
-            endedAt={endedAt}
-            onDone={done}
+            onPress={() => press(front)}
+            onMarks={record}
             scale={scale}
+            asking={
+              asking?.id === front.id && (
+                <Already event={front} now={now} onYes={() => press(front, true)} onNo={() => setAsking(null)} />
+              )
+            }
+            strip={
+              <Strip
+                at={at}
+                id={batch.id}
+                open={open}
+                front={front}
+                now={now}
+                onOpen={setChosen}
+                back={chosen === null ? null : () => setChosen(null)}
+              />
+            }
             cutting={
               <Guarded what="The cutting" note={GOES_ON} retryWith={[sheet]}>
                 <CutAndWeigh
@@ -212,24 +224,25 @@ function Run({ at, from }: { at: BatchRef; from: BatchOut }) {
             }
             extras={
               <Extras
-                stage={step.stage}
+                stage={stage}
                 grows={grows !== null}
-                onReadyBefore={readyBefore}
+                choices={isWait(front) && front.stage === stage ? front.choices : []}
                 water={sheet.weigh.dough.some((line) => line.key === "water")}
                 marked={marked}
                 onOpen={setPanel}
                 onUndo={undo}
-                onSkip={() => store.mark([{ kind: "done", stage: step.stage }])}
-                press={step.press}
+                onChoose={record}
                 method={sheet.heat.method}
-                onLid={() => store.mark([{ kind: "lid_lifted", stage: step.stage }])}
+                onLid={() => store.mark([{ kind: "lid_lifted", stage }])}
               />
             }
           />
+        ) : stage ? (
+          <p className="mt-6 text-2xl">Working the plan anew…</p>
         ) : (
           <>
             <HowWasIt batch={at} onFinish={(o) => void finish(o)} trouble={trouble} />
-            <Button className="mx-auto mt-3" onClick={undo}>
+            <Button className="mx-auto mt-3 min-h-14" onClick={undo}>
               Undo: not eaten yet
             </Button>
           </>

@@ -1,93 +1,101 @@
 import type { ReactNode } from "react";
 
-import type { Sheet } from "../../api/client";
+import type { BakeEvent, EventMark, Sheet } from "../../api/client";
 import type { Scale } from "../../api/scale";
-import { countdown } from "../../lib/clock";
+import { countdown, duration } from "../../lib/clock";
+import { isWait } from "../../stores/events";
 import { Guarded } from "../../lib/guarded";
 import { useUnits } from "../../lib/settings";
-import { ClosingSteps } from "../../parts/closing-steps";
-import { CoreCurve } from "../../parts/core-curve";
-import { FermentCurve, Story } from "../../parts/ferment-curve";
-import { HeatInstruments } from "../../parts/heat-instruments";
-import { heldBack, Mixing } from "../../parts/mixing";
 import { RecipeSays } from "../../parts/recipe-says";
 import { Button } from "../../ui/button";
 import { Warning } from "../../ui/facts";
-import { fermenting, nextWords, type HandsStep } from "../marks/steps";
+import type { Stage } from "../marks/steps";
+import { Beside } from "./beside";
+import { Unsafe } from "./unsafe";
 
 interface StepProps {
-  step: HandsStep;
-  due: number | null;
+  event: BakeEvent;
+  /** What is done along with it. */
+  along: BakeEvent[];
+  /** The stage the batch is in, which what is done beside it may not be of. */
+  stage: Stage;
+  due: number;
+  /** Said in place of what the event says of its hours, where something was seen without the server. */
+  note: string;
   now: number;
   sheet: Sheet;
-  endedAt: Map<string, number>;
-  onDone: () => void;
+  onPress: () => void;
+  onMarks: (marks: EventMark[]) => void;
   extras: ReactNode;
   scale: Scale | null;
-  /** When it ends by what was seen while the server is away; null where it knows of everything. */
-  told: number | null;
+  asking: ReactNode;
+  strip: ReactNode;
   /** Dividing: the pieces as they are cut and weighed. */
   cutting: ReactNode;
 }
 
-/** The figure of a step, and its curve where it has one. */
-export function StepView({ step, due, now, sheet, endedAt, onDone, extras, scale, told, cutting }: StepProps) {
+/** One event in front: what to do in huge letters, its number or its countdown, and one press to end it. */
+export function StepView(p: StepProps) {
+  const { event, now, sheet } = p;
   const u = useUnits();
-  const left = due === null ? 0 : (due - now) / 1000;
-  const over = due !== null && left < 0;
+  const left = (p.due - now) / 1000;
+  const over = left < 0 && (isWait(event) || left < -60);
+  const press = u.text(event.press);
+  const cautions = sheet.cautions.filter((c) => [event, ...p.along].some((e) => e.cautions.includes(c.code)));
   return (
     <>
-      <h1 className="mt-2 text-[1.9rem] leading-tight font-extrabold tab:text-[2.6rem]">{step.title}</h1>
-      <p className="text-lg text-ink tab:text-xl">{step.under}</p>
+      <h1 className="mt-2 text-[1.9rem] leading-tight font-extrabold tab:text-[2.6rem]">{u.text(event.words)}</h1>
+      <p className="text-lg text-ink tab:text-xl">{event.details.map(u.text).join("; ")}</p>
+      <Unsafe event={event} sheet={sheet} onTake={p.onMarks} />
       <div className="grid flex-1 items-center gap-x-10 tab:landscape:grid-cols-2">
         <div className="flex flex-col gap-3">
           <button
             type="button"
-            onClick={onDone}
-            aria-label={`${step.press}: press anywhere here`}
+            // The second press of a hurried hand would land on what comes next.
+            onClick={(e) => e.detail < 2 && p.onPress()}
+            aria-label={`${press}: press anywhere here`}
+            data-event={event.id}
             className="w-full rounded-3xl py-3 text-center"
           >
             <span
               role="timer"
-              className={`block text-[min(23vw,8.5rem)] leading-none font-extrabold tracking-tight ${over ? "text-crust" : "text-ink"}`}
+              className={`block leading-none font-extrabold tracking-tight ${over ? "text-crust" : "text-ink"} ${figureSize(figureOf(event, left, u))}`}
             >
-              {step.figure ?? countdown(left)}
+              {figureOf(event, left, u)}
             </span>
             <span className="mt-2 block text-lg text-ink tab:text-xl">
-              {over && "time to look: "}
-              {step.figureNote}
+              {over && (isWait(event) ? "time to look: " : `${duration(-left / 60)} late; `)}
+              {p.note || (event.figure_note.length > 0 ? u.text(event.figure_note) : over ? u.text(event.lost) : "")}
             </span>
           </button>
-          {step.cautions
+          {cautions
             .filter((c) => c.urgent)
             .map((c) => (
               <Warning key={c.code} title={u.text(c.title)} text={u.text(c.text)} urgent large />
             ))}
         </div>
         <div className="flex flex-col gap-3">
-          <Guarded what="The drawing of this step" note="Go on: marks are still taken." retryWith={[sheet, step.stage]}>
-            <Beside
-              step={step}
-              now={now}
-              sheet={sheet}
-              heatFrom={Math.max(endedAt.get("proof") ?? NaN, endedAt.get("wrap") ?? 0) || undefined}
-              scale={scale}
-              cutting={cutting}
-            />
+          <Guarded what="The drawing of this step" note="Go on: marks are still taken." retryWith={[sheet, event.id]}>
+            <Beside event={event} stage={p.stage} now={now} sheet={sheet} scale={p.scale} cutting={p.cutting} />
           </Guarded>
-          {told !== null && <p className="text-lg text-muted">Drawn as it stood before what you saw.</p>}
+          {p.note && <p className="text-lg text-muted">Drawn as it stood before what you saw.</p>}
         </div>
       </div>
-      <p className="mt-2 text-lg">{nextWords(step.stage, sheet, u, told)}</p>
-      {step.before && <p className="mt-2 text-xl font-bold">First: {step.before}</p>}
-      <Button look="solid" className="mt-3 min-h-24 w-full !rounded-3xl text-[1.9rem]" onClick={onDone}>
-        {step.press}
+      <Along events={p.along.filter((e) => e.kind !== "weigh")} onMarks={p.onMarks} />
+      {p.asking}
+      <Button
+        look="solid"
+        className="mt-3 min-h-24 w-full !rounded-3xl text-[1.9rem]"
+        onClick={(e) => e.detail < 2 && p.onPress()}
+      >
+        {press}
       </Button>
-      {extras}
+      {p.strip}
+      {p.extras}
       <div className="mt-3">
-        <RecipeSays stated={(sheet.stated ?? []).filter((one) => one.stage === step.stage)} large />
+        <RecipeSays stated={(sheet.stated ?? []).filter((one) => one.stage === p.stage)} large />
       </div>
-      {step.cautions
+      {cautions
         .filter((c) => !c.urgent)
         .map((c) => (
           <div key={c.code} className="mt-3">
@@ -98,39 +106,35 @@ export function StepView({ step, due, now, sheet, endedAt, onDone, extras, scale
   );
 }
 
-type BesideProps = Pick<StepProps, "step" | "now" | "sheet" | "scale" | "cutting"> & { heatFrom: number | undefined };
+/** Its number; else how long it still takes; else that it is due. */
+function figureOf(event: BakeEvent, left: number, u: ReturnType<typeof useUnits>): string {
+  if (event.figure.length > 0) return u.text(event.figure);
+  return isWait(event) || left > 0 ? countdown(left) : "now";
+}
 
-/** What a step is done by: its curve, its order, its instruments. */
-function Beside({ step, now, sheet, heatFrom, scale, cutting }: BesideProps) {
+const figureSize = (figure: string) => (figure.length > 9 ? "text-[min(12vw,5rem)]" : "text-[min(23vw,8.5rem)]");
+
+/** What is done with it in passing: a tick each, and none is needed for the press below. */
+function Along({ events, onMarks }: { events: BakeEvent[]; onMarks: (marks: EventMark[]) => void }) {
   const u = useUnits();
-  const grows = fermenting(step.stage, sheet);
+  if (events.length === 0) return null;
   return (
-    <>
-      {grows && <FermentCurve tray={grows} now={now} large width={460} height={250} />}
-      {grows && <Story tray={grows} large />}
-      {step.stage === "heat" && <HeatInstruments heat={sheet.heat} large />}
-      {step.stage === "heat" && (
-        <CoreCurve
-          heat={sheet.heat}
-          minute={heatFrom ? (now - heatFrom) / 60_000 : null}
-          large
-          width={460}
-          height={250}
-        />
-      )}
-      {step.stage === "divide" && cutting}
-      {step.stage === "wrap" &&
-        sheet.groups
-          .filter((g, i) => sheet.groups.findIndex((other) => other.wrap.closing === g.wrap.closing) === i)
-          .map((g) => <ClosingSteps key={g.wrap.closing} group={g} large />)}
-      {step.stage === "weigh" && (
-        <>
-          {sheet.weigh.hold_back_g >= 1 && (
-            <p className="rounded-xl bg-inset px-4 py-2 text-lg">{heldBack(sheet, u)}</p>
+    <ul aria-label="With it" className="mt-2 grid gap-2 tab:grid-cols-2">
+      {events.map((e) => (
+        <li key={e.id} className="flex items-center gap-3 rounded-xl border-2 border-rim px-3 py-1.5 text-lg">
+          <span className="flex-1 font-semibold">{u.text(e.words)}</span>
+          {e.marks.every((m) => m.kind === "did") && (
+            <button
+              type="button"
+              aria-label={`${u.text(e.press)}: ${u.text(e.words)}`}
+              className="grid h-12 w-12 flex-none place-items-center rounded-xl border-2 border-cobalt text-2xl text-cobalt"
+              onClick={() => onMarks(e.marks)}
+            >
+              ✓
+            </button>
           )}
-          <Mixing order={sheet.weigh.order} large scale={scale} />
-        </>
-      )}
-    </>
+        </li>
+      ))}
+    </ul>
   );
 }

@@ -147,6 +147,7 @@ function Page({ batch }: { batch: BatchOut }) {
                 stages={stages.map((s) => ({ name: u.text(s.label), ...s.forecast, actual: s.actual }))}
                 words={duration}
               />
+              <Loads loads={batch.lesson?.loads ?? []} />
             </section>
           )}
           <section className="enamel grid gap-6 p-5 tab:grid-cols-2">
@@ -188,5 +189,38 @@ function Page({ batch }: { batch: BatchOut }) {
         </div>
       </div>
     </main>
+  );
+}
+
+type Load = NonNullable<NonNullable<BatchOut["lesson"]>["loads"]>[number];
+
+/** Each load by itself: what was planned for it, and what it was. Nothing where there was but one. */
+function Loads({ loads }: { loads: Load[] }) {
+  const u = useUnits();
+  if (loads.length < 2) return null;
+  return (
+    <table className="mt-4 w-full">
+      <caption className="text-left font-bold">Each load in the heat</caption>
+      <thead>
+        <tr className="text-left text-muted">
+          {["", "pieces", "planned", "it was in", "its middle"].map((head) => (
+            <th key={head} className="py-1 font-semibold">
+              {head}
+            </th>
+          ))}
+        </tr>
+      </thead>
+      <tbody>
+        {loads.map((load) => (
+          <tr key={load.id} className="border-t border-rim">
+            <th className="py-1 text-left font-semibold">{u.text(load.label)}</th>
+            <td>{load.pieces}</td>
+            <td>{duration(load.planned_min)}</td>
+            <td>{load.actual_min === null ? "not marked" : duration(load.actual_min)}</td>
+            <td>{load.core_c === null ? "not probed" : u.temperature(load.core_c)}</td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
   );
 }

@@ -35,3 +35,11 @@ export function stayAwake(): () => void {
     void lock?.release();
   };
 }
+
+/** Say something aloud, where this browser can. */
+export function say(words: string): void {
+  if (!("speechSynthesis" in globalThis)) return;
+  const spoken = new SpeechSynthesisUtterance(words);
+  spoken.lang = "en";
+  speechSynthesis.speak(spoken);
+}

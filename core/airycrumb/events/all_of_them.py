@@ -1,0 +1,91 @@
+"""The whole list: every maker asked, each event as it stands, with the cautions and doubts that belong to it."""
+
+import re
+from collections.abc import Iterable, Iterator
+from dataclasses import replace
+
+from airycrumb.events.dough import before_the_dough, dividing, filling, growing, weighing
+from airycrumb.events.heat import heating
+from airycrumb.events.known import Draft, Known, overs
+from airycrumb.events.pieces import proofing, put_away, resting, wrapping
+from airycrumb.plan.events import Event
+
+MAKERS = (before_the_dough, weighing, growing, filling, dividing, wrapping, proofing, put_away, heating, resting)
+# The kinds of event a tray's doubts and cautions belong to, the first that there is.
+OF_TRAY = {
+    "weigh": ("knead",),
+    "rise": ("rise", "rest"),
+    "divide": ("divide",),
+    "wrap": ("wrap", "well"),
+    "proof": ("proof", "rest", "keep"),
+    "heat": ("into", "out"),
+}
+OF_CAUTION = {
+    "allergens": ("wrap", "well"),
+    "blade": ("vent", "wrap", "well"),
+    "raw_filling": ("filling", "wrap", "well"),
+    "cool_fast": ("cool", "filling"),
+    "cools_slowly": ("cool", "filling"),
+    "chills_slowly": ("put_away", "keep"),
+    "standing": ("proof", "rest", "wrap"),
+}
+# What can burn somebody, or was not hot enough, stands beside every event it concerns.
+EVERYWHERE = {
+    "probe": ("probe", "out", "stand"),
+    "pan": ("into", "out"),
+    "oven": ("light", "into", "out"),
+    "steam": ("into", "out", "stand"),
+}
+OF_DOUBT = {
+    "filling_made": ("filling",),
+    "cooling_short": ("cool",),
+    "weeps": ("filling", "wrap"),
+    "filling_short": ("filling", "wrap"),
+    "hot_liquid": ("wake", "knead"),
+}
+STOPS_IN_HEAT = ("into", "out")
+NUMBERED = re.compile(r"_\d+$")
+
+
+def _drafts(k: Known) -> Iterator[Draft]:
+    for maker in MAKERS:
+        yield from maker(k)
+
+
+def events_of(k: Known) -> list[Event]:
+    """Every event of a bake, in order of time; those that fall together in the order of the day."""
+    drafts = list(_drafts(k))
+    over = overs(k.ctx, drafts)
+    events = [d.event(k, over) for d in drafts]
+    return _hung(k, sorted(events, key=lambda e: (e.due, not e.along, e.rank)))
+
+
+def _first_of(events: list[Event], kinds: Iterable[str], tray: str) -> list[str]:
+    """Ids of the events of the first of these kinds there are, on that tray where it is told."""
+    for kind in kinds:
+        found = [e.id for e in events if e.kind == kind and tray in ("", e.tray)]
+        if found:
+            return found[:1]
+    return []
+
+
+def _hung(k: Known, events: list[Event]) -> list[Event]:
+    """Each caution and each doubt on the event it concerns."""
+    cautions: dict[str, list[str]] = {}
+    doubts: dict[str, list[str]] = {}
+    for one in k.cautions:
+        mine = [e.id for e in events if e.kind in EVERYWHERE.get(one.code, ())]
+        mine = mine or _first_of(events, OF_CAUTION.get(one.code, ()), "")
+        mine = mine or _first_of(events, OF_TRAY[one.tray], one.tray)
+        for event in mine or [events[0].id]:
+            cautions.setdefault(event, []).append(one.code)
+    for doubt in k.doubts:
+        base = NUMBERED.sub("", doubt.code)
+        found = _first_of(events, OF_DOUBT.get(base, ()), "")
+        if doubt.severity == "stop" and doubt.tray == "heat":
+            # Seen before they go in, and as long as they are.
+            found = [e.id for e in events if e.kind in STOPS_IN_HEAT]
+        found = found or _first_of(events, OF_TRAY.get(doubt.tray, ()), doubt.tray)
+        for event in found or [events[0].id]:
+            doubts.setdefault(event, []).append(doubt.code)
+    return [replace(e, cautions=cautions.get(e.id, []), doubts=doubts.get(e.id, [])) for e in events]

@@ -1,0 +1,255 @@
+"""Events of the pieces: wrapping, the proof, and the cold before the heat."""
+
+from collections.abc import Iterator
+from datetime import timedelta
+
+from airycrumb.bake.marks import StageKey
+from airycrumb.events.dough import looks, moves, spots
+from airycrumb.events.known import MOMENT_MIN, Draft, Known, ending
+from airycrumb.plan.events import EventMark
+from airycrumb.stations.keeping import Unbaked
+from airycrumb.trays.pieces import Pieces
+from airycrumb.words import (
+    NOTHING,
+    Message,
+    hour_of,
+    in_celsius,
+    in_grams,
+    in_millimetres,
+    in_minutes,
+    listed,
+    say,
+    say_n,
+    weekday_of,
+)
+
+INTO = {"steam": say("Into the steam"), "oven": say("Into the oven"), "pan": say("Into the pan")}
+AWAY = {"fridge": say("Into the fridge"), "frozen": say("Into the freezer")}
+
+
+def leaving(k: Known, stage: str) -> Message:
+    """The press that ends the stage before the heat, or before the cold."""
+    heat = k.ctx.bake.heat
+    return INTO[heat.method] if k.after(stage) == "heat" else AWAY[heat.arrive]
+
+
+def _each(k: Known, p: Pieces) -> Message:
+    """What goes into each piece of a group, and how it is rolled."""
+    wrap, several, group = p.wrapper, len(k.pieces) > 1, p.ctx.group
+    size = say("{across}", across=in_millimetres(wrap.across_mm))
+    if not wrap.round:
+        size = say("{across} by {along}", across=in_millimetres(wrap.across_mm), along=in_millimetres(wrap.along_mm))
+    if not group.parts:
+        return say("{pieces} plain: {closing}", pieces=p.ctx.share.pieces, closing=wrap.label)
+    pieces, filling = p.ctx.share.pieces, in_grams(p.ctx.share.filling_per_piece_g)
+    if not wrap.rolled:
+        return say("{pieces} with {filling} of {name} in each", pieces=pieces, filling=filling, name=group.called)
+    if not several:
+        return say(
+            "{pieces}: roll to {size}, {filling} in each, {closing}, rim wet or clean",
+            pieces=pieces,
+            size=size,
+            filling=filling,
+            closing=wrap.label,
+        )
+    return say(
+        "{pieces} with {name}: roll to {size}, {filling} in each, {closing}, rim wet or clean",
+        pieces=pieces,
+        name=group.called,
+        size=size,
+        filling=filling,
+        closing=wrap.label,
+    )
+
+
+def _rolled(p: Pieces) -> Message:
+    """How large the first group's pieces are rolled; how much of the filling is in each where they are not."""
+    w = p.wrapper
+    if not w.rolled:
+        return say("{filling}", filling=in_grams(p.ctx.share.filling_per_piece_g))
+    across = in_millimetres(w.across_mm)
+    if w.round:
+        return say("{across}", across=across)
+    return say("{across} by {along}", across=across, along=in_millimetres(w.along_mm))
+
+
+def wrapping(k: Known) -> Iterator[Draft]:
+    """Wrapped first to last, or pressed and filled once they are proofed."""
+    step, late = k.steps["wrap"], k.ctx.fills_late
+    ends = "wrap.last"
+    filled = [p for p in k.pieces if p.ctx.group.parts]
+    if filled and not k.ctx.filled_in_the_dough:
+        coldest = min(p.ctx.group.filling.celsius for p in filled)
+        yield Draft(
+            id="wrap.filling",
+            kind="take_out",
+            stage="wrap",
+            words=say("Filling out of the fridge, at {celsius}: a spoonful at a time", celsius=in_celsius(coldest)),
+            press=say("It is here"),
+            at=step.start,
+            along=ends,
+        )
+    words = say("Fill and close them") if filled else say("Shape them")
+    yield Draft(
+        id=ends,
+        kind="well" if late else "wrap",
+        stage="wrap",
+        words=say("Press a well into each and fill it") if late else words,
+        details=[_each(k, p) for p in k.pieces],
+        figure=_rolled(k.pieces[0]),
+        figure_note=say("{pieces} to wrap", pieces=k.ctx.scaled.pieces),
+        press=leaving(k, "wrap") if k.after("wrap") in ("heat", "hold") else say("The last is wrapped"),
+        at=step.start,
+        minutes=max(MOMENT_MIN, (step.end - step.start).total_seconds() / 60),
+        marks=ending("wrap", ends),
+        ends_stage="wrap",
+    )
+
+
+def proofing(k: Known) -> Iterator[Draft]:
+    """The proof: its looks, its moves, and its being ready."""
+    step, tray, bake = k.steps["proof"], k.rises["proof"], k.ctx.bake
+    clock, ends = bool(tray.clock) or tray.rests, "proof.grown"
+    goes_on = k.after("proof") in ("heat", "hold")
+    yield from moves(k, "proof", bake.proof.stays)
+    if not clock and tray.forecast.ready is not None:
+        yield from looks(k, "proof", tray)
+    yield Draft(
+        id=ends,
+        kind="rest" if clock else "proof",
+        stage="proof",
+        words=say("Nothing to wait for") if clock and step.end == step.start else say("Leave them to grow, covered"),
+        details=[spots(tray)],
+        figure_note=_grown(k),
+        press=leaving(k, "proof") if goes_on else say("They have grown"),
+        at=step.start,
+        minutes=(step.end - step.start).total_seconds() / 60,
+        waits=True,
+        low=step.end if clock else tray.ready_low,
+        high=step.end if clock else tray.ready_high,
+        when="at" if clock else "look from",
+        resource="bench",
+        marks=ending("proof", ends, seen_grown=False),
+        ends_stage="proof",
+    )
+
+
+def _grown(k: Known) -> Message:
+    tray = k.rises["proof"]
+    if tray.clock or tray.rests or tray.forecast.ready is None:
+        return say("by the clock, until {until}", until=hour_of(tray.ready)) if tray.clock else NOTHING
+    return say(
+        "ready {span}, look from {look}", span=hour_of(tray.ready_low, tray.ready_high), look=hour_of(tray.look_from)
+    )
+
+
+def put_away(k: Known) -> Iterator[Draft]:
+    """Into the cold before the heat: all of them, or some for another day."""
+    if "hold" in k.steps:
+        yield from _kept_cold(k)
+    for i, back in enumerate(k.kept_back, start=1):
+        yield Draft(
+            id=f"away.{i}",
+            kind="put_away",
+            stage="heat",
+            tray="proof",
+            label=say("{what} into the cold", what=listed(back.names)),
+            words=back.said,
+            details=[_labelled(back.unbaked)],
+            press=say("They are in the cold"),
+            at=back.put_away,
+            resource="freezer" if back.unbaked.place == "frozen" else "fridge",
+            until="rest",
+        )
+
+
+def _labelled(kept: Unbaked) -> Message:
+    return say("label: into the heat by {by}, {kind}", by=weekday_of(kept.by), kind=kept.kind)
+
+
+def _kept_cold(k: Known) -> Iterator[Draft]:
+    before: StageKey = "wrap" if k.ctx.fills_late else "proof"
+    step, kept, frozen = k.steps["hold"], k.unbaked, k.ctx.bake.heat.arrive == "frozen"
+    where = say("do not thaw them before the heat") if frozen else say("on the coldest shelf, covered")
+    by = [say("Into the heat by {by}: {kind}", by=weekday_of(kept.by), kind=kept.kind)] if kept else []
+    yield Draft(
+        id="hold.away",
+        kind="put_away",
+        stage="hold",
+        words=say("Freeze them on a tray, then bag and label them") if frozen else say("Into the fridge, covered"),
+        details=[_labelled(kept)] if kept else [],
+        press=AWAY[k.ctx.bake.heat.arrive],
+        at=step.start,
+        along="wrap.last" if before == "wrap" else "proof.grown",
+        resource="freezer" if frozen else "fridge",
+        marks=[EventMark("done", before, "hold.away")],
+    )
+    yield Draft(
+        id="hold.kept",
+        kind="keep",
+        stage="hold",
+        words=say("Keep them frozen") if frozen else say("Keep them in the fridge"),
+        details=[where, *by],
+        press=INTO[k.ctx.bake.heat.method],
+        at=step.start,
+        minutes=max(0.0, (step.end - step.start).total_seconds() / 60),
+        waits=True,
+        high=kept.by if kept else None,
+        when="by" if kept else "at",
+        resource="freezer" if frozen else "fridge",
+        marks=ending("hold", "hold.kept"),
+        ends_stage="hold",
+    )
+
+
+def resting(k: Known) -> Iterator[Draft]:
+    """Off the heat, until they are eaten; and what is left, put away."""
+    step, heat = k.steps["rest"], k.ctx.bake.heat
+    steamed = heat.method == "steam"
+    yield Draft(
+        id="rest.stand",
+        kind="stand",
+        stage="rest",
+        words=say("Leave the lid on") if steamed and heat.covered else say("On a rack"),
+        details=[
+            say(
+                "{rest}, then eat: the middle evens out to about {middle}",
+                rest=in_minutes(heat.rest_min),
+                middle=in_celsius(round(k.heats[0].tray.core_after_rest_c)),
+            )
+        ],
+        press=say("Eat"),
+        at=step.start,
+        minutes=max(0.0, (step.end - step.start).total_seconds() / 60),
+        waits=True,
+        resource="bench",
+        marks=ending("rest", "rest.stand"),
+        ends_stage="rest",
+    )
+    if any(p.ctx.bake.heat.wash == "butter" for p in k.pieces):
+        yield Draft(
+            id="rest.brush",
+            kind="brush_after",
+            stage="rest",
+            words=say("Brush them with melted butter again while they are hot"),
+            press=say("Brushed"),
+            at=step.start,
+            along="rest.stand",
+        )
+    yield Draft(
+        id="rest.keep",
+        kind="label",
+        stage="rest",
+        words=say("What is left: cool it on a rack, into the fridge within {two}, with its label", two=in_minutes(120)),
+        press=say("Put away"),
+        at=step.end,
+        along="rest.stand",
+        high=step.end + timedelta(hours=2),
+        when="by",
+        resource="fridge",
+    )
+
+
+def several(n: int) -> Message:
+    """So many pieces, in words."""
+    return say_n("{n} piece", "{n} pieces", n, n=n)

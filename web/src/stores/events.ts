@@ -1,0 +1,92 @@
+/** Which event asks for the cook now, and which come next: read off the list the core made, by the clock here. */
+import type { BakeEvent, EventMark } from "../api/client";
+
+/** What is only looked at is no more than a reminder beside what goes on. */
+const LOOKED_AT = new Set(["look", "probe", "cool"]);
+/** A stage's next step falls due by the press that ended the one before: nobody need be called for it. ms */
+const JUST_PRESSED = 60_000;
+/** What was due so long ago is no alarm any more, ms. */
+const NO_NEWS = 45 * 60_000;
+
+/** A mark made here that the list does not know of yet. */
+interface Made {
+  kind: string;
+  stage: string;
+  at: string;
+  event?: string;
+}
+
+/** Whether it is waited for, rather than done by hand. */
+export const isWait = (e: BakeEvent): boolean => e.hands_min === 0;
+export const dueAt = (e: BakeEvent): number => Date.parse(e.due);
+
+const moved = (e: BakeEvent, ms: number): BakeEvent => {
+  const by = (at: string) => new Date(Date.parse(at) + ms).toISOString();
+  const [start, end, due, low, high] = [e.start, e.end, e.due, e.low, e.high].map(by) as [
+    string,
+    string,
+    string,
+    string,
+    string,
+  ];
+  return { ...e, start, end, due, low, high };
+};
+
+/**
+ * What is still to come. waiting: marks made here that the server has not answered: what they end is over, and what
+ * comes after the last stage they ended moves along by as much as it was early or late. undone: marks the list knows of
+ * that were taken back here: what they ended is open again.
+ */
+export function openEvents(events: BakeEvent[], waiting: Made[], undone: Made[] = []): BakeEvent[] {
+  const named = waiting.flatMap((o) => [...(o.kind === "done" ? [o.stage] : []), o.event ?? ""]);
+  const over = new Set(named.filter(Boolean));
+  const isOver = (e: BakeEvent) => over.has(e.id) || over.has(e.along) || over.has(e.until);
+  const again = (e: BakeEvent) =>
+    undone.some((o) => (o.event ? o.event === e.id : o.kind === "done" && e.ends_stage && e.stage === o.stage));
+  const open = events.filter((e) => (e.standing === "open" || again(e)) && !isOver(e));
+  const ended = waiting.filter((o) => o.kind === "done").at(-1);
+  const was = ended && events.find((e) => e.ends_stage && e.stage === ended.stage);
+  if (!ended || !was) return open;
+  const by = Date.parse(ended.at) - Date.parse(was.end);
+  return open.map((e) => moved(e, by)).sort((a, b) => dueAt(a) - dueAt(b));
+}
+
+/** What a press on an event records: the last load out ends the heat, whichever that is. */
+export const marksOf = (open: BakeEvent[], event: BakeEvent): EventMark[] =>
+  event.closes.length > 0 && !open.some((e) => e.kind === event.kind && e.id !== event.id) ? event.closes : event.marks;
+
+/** What is done along with an event. */
+export const alongWith = (open: BakeEvent[], event: BakeEvent): BakeEvent[] => open.filter((e) => e.along === event.id);
+
+/** Whether it can come already: nothing of a load before the load is in. */
+const canCome = (open: BakeEvent[], e: BakeEvent) =>
+  e.kind === "into" || !open.some((o) => o.kind === "into" && o.load === e.load);
+const passed = (e: BakeEvent, now: number) => e.passes_at !== null && Date.parse(e.passes_at) <= now;
+const asks = (e: BakeEvent, now: number) => !e.along && !passed(e, now);
+
+/** The one in front: what is due, the burning oven first; else what goes on now; else what comes next. */
+export function frontOf(open: BakeEvent[], now: number): BakeEvent | undefined {
+  const all = open.filter((e) => asks(e, now) && canCome(open, e) && !LOOKED_AT.has(e.kind));
+  const due = all.filter((e) => dueAt(e) <= now).sort((a, b) => a.rank - b.rank || dueAt(a) - dueAt(b));
+  const goesOn = all.filter((e) => isWait(e) && Date.parse(e.start) <= now);
+  const stage = goesOn.find((e) => e.ends_stage);
+  return due[0] ?? stage ?? goesOn[0] ?? all[0] ?? open.find((e) => asks(e, now));
+}
+
+/** The next ones after it, by the hour they are due. */
+export const comingAfter = (open: BakeEvent[], front: BakeEvent | undefined, now: number): BakeEvent[] =>
+  open.filter((e) => asks(e, now) && e.id !== front?.id);
+
+/** Whether it calls now. lastMark: when something was last marked in its batch, ms. */
+export function calls(open: BakeEvent[], e: BakeEvent, now: number, lastMark: number): boolean {
+  const due = dueAt(e);
+  return (
+    e.rings && canCome(open, e) && asks(e, now) && due <= now && now - due < NO_NEWS && due > lastMark + JUST_PRESSED
+  );
+}
+
+/** A press so soon after a wait began that it may be a slip. */
+export function tooSoon(e: BakeEvent, now: number): boolean {
+  const [start, low] = [Date.parse(e.start), Date.parse(e.low)];
+  return isWait(e) && low - start > 120_000 && now - start < (low - start) / 4;
+}

@@ -1,0 +1,34 @@
+import type { BakeEvent } from "../../api/client";
+import { clockFrom, duration } from "../../lib/clock";
+import { useUnits } from "../../lib/settings";
+import { Button } from "../../ui/button";
+
+interface Props {
+  event: BakeEvent;
+  now: number;
+  onYes: () => void;
+  onNo: () => void;
+}
+
+/** A press so soon that it may be a slip is asked about; it is one press away either way. */
+export function Already({ event, now, onYes, onNo }: Props) {
+  const u = useUnits();
+  const ago = (now - Date.parse(event.start)) / 60_000;
+  const span = event.low === event.high ? clockFrom(event.due) : `${clockFrom(event.low)} to ${clockFrom(event.high)}`;
+  return (
+    <div role="alertdialog" aria-label="Already?" className="mt-3 rounded-2xl border-2 border-crust bg-warm p-4">
+      <p className="text-2xl font-extrabold">Already?</p>
+      <p className="mt-1 text-lg">
+        It began {ago < 1 ? "less than a minute" : duration(ago)} ago, and is expected at {span}.
+      </p>
+      <div className="mt-3 grid grid-cols-2 gap-3">
+        <Button look="crust" className="min-h-16 text-xl" onClick={onYes}>
+          Yes: {u.text(event.press)}
+        </Button>
+        <Button className="min-h-16 text-xl" onClick={onNo}>
+          No, not yet
+        </Button>
+      </div>
+    </div>
+  );
+}

@@ -1,0 +1,77 @@
+import { Link } from "react-router";
+
+import type { BakeEvent } from "../../api/client";
+import { clockFrom, countdown } from "../../lib/clock";
+import { comingAfter, dueAt } from "../../stores/events";
+import { useUnits } from "../../lib/settings";
+import type { BatchRef } from "../../stores/posted";
+import { useOthersComing, type Coming } from "../alarms/running";
+
+const SHOWN = 4;
+const WHEN: Record<BakeEvent["when"], string> = {
+  at: "at",
+  by: "by",
+  "not before": "not before",
+  "look from": "look from",
+};
+
+interface Props {
+  at: BatchRef;
+  /** The server's number of it, once it has one. */
+  id: number;
+  open: BakeEvent[];
+  front: BakeEvent;
+  now: number;
+  onOpen: (id: string) => void;
+  /** Back to what is in front, where something was looked at out of its turn. */
+  back: (() => void) | null;
+}
+
+/** What comes next, over every batch under way, each with its own countdown: one press opens it. */
+export function Strip({ at, id, open, front, now, onOpen, back }: Props) {
+  const u = useUnits();
+  const others = useOthersComing([at, id], now);
+  const mine: Coming[] = comingAfter(open, front, now).map((event) => ({ ref: at, name: "", event }));
+  const next = [...mine, ...others].sort((a, b) => dueAt(a.event) - dueAt(b.event)).slice(0, SHOWN);
+  const look = "flex min-h-14 w-full min-w-0 flex-col rounded-xl border-2 px-3 py-1.5 text-left";
+  return (
+    <section aria-label="Next" className="mt-3">
+      {back && (
+        <button type="button" onClick={back} className="mb-2 min-h-12 font-semibold text-cobalt underline">
+          Back to what is due now
+        </button>
+      )}
+      <ol className="grid gap-2 min-[30rem]:grid-cols-2 tab:grid-cols-4">
+        {next.map(({ ref, name, event }) => {
+          const left = (dueAt(event) - now) / 1000;
+          const said = (
+            <>
+              <span className="flex items-baseline justify-between gap-2">
+                <span className="text-xl font-extrabold tabular-nums">{left < 0 ? "now" : countdown(left)}</span>
+                <span className="text-base whitespace-nowrap">
+                  {WHEN[event.when]} {clockFrom(event.due)}
+                </span>
+              </span>
+              <span className="text-base leading-tight font-semibold">{u.text(event.label)}</span>
+              {name && <span className="truncate text-base leading-tight text-muted">{name}</span>}
+            </>
+          );
+          const rim = left < 0 ? "border-crust bg-warm" : "border-rim bg-enamel";
+          return (
+            <li key={`${ref} ${event.id}`} className="min-w-0">
+              {ref === at ? (
+                <button type="button" className={`${look} ${rim}`} onClick={() => onOpen(event.id)}>
+                  {said}
+                </button>
+              ) : (
+                <Link to={`/hands/${ref}`} className={`${look} ${rim}`}>
+                  {said}
+                </Link>
+              )}
+            </li>
+          );
+        })}
+      </ol>
+    </section>
+  );
+}
