@@ -32,6 +32,7 @@ from airycrumb.words import (
 
 WAKE_MIN = 10.0  # min until yeast foams: 5 to 15, common practice
 LOOKS = ("risen", "poke", "tear", "doubled", "was_ready")
+LOOK_EARLY = 0.9  # of the minutes until it may be ready; as the tray says it
 FIRM_C = 21.0  # °C under which a cooked filling must be within two hours: published, as data.safety has it
 
 
@@ -248,7 +249,8 @@ def _folds(k: Known, key: str) -> Iterator[Draft]:
 
 def moves(k: Known, stage: StageKey, stays: tuple[Stay, ...]) -> Iterator[Draft]:
     """From spot to spot, where it does not stay in the first."""
-    where, legs = k.rises[stage].where, leaves_at(k.ctx, stage, list(accumulate(s.minutes or 0.0 for s in stays[:-1])))
+    planned, late = list(accumulate(s.minutes or 0.0 for s in stays[:-1])), 0.0
+    where, legs = k.rises[stage].where, leaves_at(k.ctx, stage, planned)
     elsewhere = any(not o.event for o in k.ctx.of("moved", stage))
     for i, (after, minute) in enumerate(zip(stays[1:], legs, strict=True), start=1):
         moved = k.ctx.did(f"{stage}.move.{i}")
@@ -256,6 +258,8 @@ def moves(k: Known, stage: StageKey, stays: tuple[Stay, ...]) -> Iterator[Draft]
             # Moved otherwise than planned: what was planned for after it is given up.
             return
         at = moved or k.ctx.later(k.steps[stage].start, minute)
+        due = moved or k.ctx.later(k.steps[stage].start, planned[i - 1] + late)
+        late = minute - planned[i - 1] if moved else late
         spot = where[min(i, len(where) - 1)]
         yield Draft(
             id=f"{stage}.move.{i}",
@@ -266,6 +270,7 @@ def moves(k: Known, stage: StageKey, stays: tuple[Stay, ...]) -> Iterator[Draft]
             details=[_until(at, after.minutes)],
             press=say("It is moved"),
             at=at,
+            due=due,
             marks=[EventMark("moved", stage, f"{stage}.move.{i}", after.air_c, after.where)],
         )
 
@@ -294,6 +299,7 @@ def _growing(
         at=begins,
         minutes=max(0.0, (step.end - begins).total_seconds() / 60),
         waits=True,
+        due=k.ctx.later(begins, sum(tray.clock)) if tray.clock else k.asked_at(key),
         low=step.end if clock else tray.ready_low,
         high=step.end if clock else tray.ready_high,
         when="at" if clock else "look from",
@@ -326,12 +332,15 @@ def _ready(tray: RiseTray) -> Message:
 
 
 def looks(k: Known, key: StageKey, tray: RiseTray) -> Iterator[Draft]:
-    """At half the growth, where that would tell most, and from when it may be ready."""
+    """At half the growth, where that would tell most, and from when it may be ready: by the forecast, not by the clock."""
+    ready = tray.forecast.ready
+    assert ready is not None, "a dough that gets there"
+    from_then, no_more = k.ctx.later(tray.start, LOOK_EARLY * ready.low), k.ctx.later(tray.start, ready.high)
     if any("half" in m.template for row in tray.would_narrow for _, m in row.parameters if isinstance(m, Message)):
         f = tray.forecast
         minute = float(np.interp((1 + f.target) / 2, f.typical, f.minutes))
         at = k.ctx.later(tray.start, minute)
-        if at < tray.look_from - timedelta(minutes=5):
+        if at < from_then - timedelta(minutes=5):
             yield Draft(
                 id=f"{key}.half",
                 kind="look",
@@ -341,7 +350,7 @@ def looks(k: Known, key: StageKey, tray: RiseTray) -> Iterator[Draft]:
                 details=[tray.would_narrow[0]],
                 press=say("Looked"),
                 at=at,
-                passes_at=tray.look_from,
+                passes_at=from_then,
                 seen=LOOKS,
                 when="look from",
             )
@@ -352,8 +361,8 @@ def looks(k: Known, key: StageKey, tray: RiseTray) -> Iterator[Draft]:
         words=say("Look at it: it may be ready"),
         details=list(tray.cues),
         press=say("Not yet"),
-        at=tray.look_from,
-        passes_at=tray.ready_high,
+        at=from_then,
+        passes_at=no_more,
         when="look from",
     )
 
@@ -497,6 +506,7 @@ def _bench_rest(k: Known, step: Step, begins: datetime) -> Draft:
         at=begins,
         minutes=max(0.0, (step.end - begins).total_seconds() / 60),
         waits=True,
+        due=k.ctx.later(begins, k.ctx.bake.bench_rest_min),
         resource="bench",
         marks=ending("divide", "divide.rest"),
         ends_stage="divide",

@@ -59,6 +59,8 @@ def _lit(k: Known, h: HeatStage, first: InTurn) -> Draft:
     into = _at(k, first.into)
     at = into - timedelta(minutes=tray.preheat_min)
     lit = k.ctx.did(f"{load_id(number, 1)}.light")
+    # It is late by the hour it was wanted hot, however much later it will be now.
+    wanted = k.asked_at(_before_heat(k)) if number == 1 else _at(k, first.due_in)
     stone = c.SURFACES[heat.on].hot and tray.method == "oven"
     words = say("Light the oven: {setting}", setting=tray.setting) if tray.method == "oven" else BURNER[tray.method]
     shelf = say("on the {shelf} shelf", shelf=c.SHELVES[heat.shelf].label)
@@ -79,6 +81,7 @@ def _lit(k: Known, h: HeatStage, first: InTurn) -> Draft:
         figure_note=say("hot in {minutes}", minutes=in_minutes(tray.preheat_min)),
         press=say("It is on"),
         at=lit or at,
+        due=lit or min(at, wanted - timedelta(minutes=tray.preheat_min)),
         low=at - (k.steps["heat"].start - k.steps["heat"].start_low),
         high=at + (k.steps["heat"].start_high - k.steps["heat"].start),
         resource=_resource(h),
@@ -119,6 +122,7 @@ def _load(k: Known, h: HeatStage, load: InTurn, of: int, ends: bool) -> Iterator
         details=[setting_of(h.heated.ctx), _from_cold(h, number)],
         press=say("It is in"),
         at=into,
+        due=_at(k, load.due_in),
         high=into + timedelta(minutes=load.off * load.into) if not first else None,
         low=hot,
         when="not before" if first else "at",
@@ -330,6 +334,7 @@ def _out(k: Known, h: HeatStage, load: InTurn, name: Message, of: int, ends: boo
         at=into,
         minutes=max(0.0, (out - into).total_seconds() / 60),
         waits=True,
+        due=_at(k, load.due_out),
         low=out - off,
         high=out + off,
         resource=_resource(h),

@@ -46,6 +46,17 @@ class Known:
         """The stages and what must be ready for them, by key."""
         return {s.key: s for s in self.table.steps}
 
+    def asked_at(self, stage: str) -> datetime:
+        """When a stage is to be over by its own forecast, however late it is by now."""
+        tray, step = self.rises.get(stage), self.steps[stage]
+        if tray is None or tray.clock or tray.rests or tray.forecast.ready is None or stage in self._ended:
+            return step.end
+        return self.ctx.later(tray.start, tray.forecast.ready.typical)
+
+    @property
+    def _ended(self) -> dict[str, datetime]:
+        return self.ctx.done.ended if self.ctx.done else {}
+
     def after(self, stage: str) -> str | None:
         """The stage after, None for the last."""
         stages = self.ctx.stages

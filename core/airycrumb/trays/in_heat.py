@@ -121,8 +121,9 @@ def first_of_untold(ctx: Context, loads: Sequence[Marked], planned_min: float) -
 
 @dataclass(frozen=True)
 class InTurn:
-    """One load in the row of them. minutes: in the heat; into, out: minutes since the heat began; off: share of its
-    minutes either way, none once it is out.
+    """One load in the row of them. minutes: in the heat; into, out: minutes since the heat began, no sooner than now
+    while they wait for a mark; due_in, due_out: when they were to be; off: share of its minutes either way, none once
+    it is out.
     """
 
     marked: Marked
@@ -131,6 +132,8 @@ class InTurn:
     minutes: float
     into: float
     out: float
+    due_in: float
+    due_out: float
     off: float
 
 
@@ -157,11 +160,12 @@ def in_turn(ctx: Context, heats: Sequence[HeatLoads]) -> list[InTurn]:
     for heat in heats:
         for load, pieces, minutes in zip(heat.loads, heat.pieces, heat.minutes, strict=True):
             into = free.get(heat.resource, 0.0) if load.began is None else since(load.began)
+            due_in = into
             into = max(into, now) if load.began is None and start is not None else into
-            out = into + minutes if load.ended is None else since(load.ended)
+            due_out = out = into + minutes if load.ended is None else since(load.ended)
             out = max(out, now) if load.is_in else out
             off = heat.off if load.ended is None else 0.0
-            found.append(InTurn(load, heat.resource, pieces, minutes, into, out, off))
+            found.append(InTurn(load, heat.resource, pieces, minutes, into, out, due_in, due_out, off))
             free[heat.resource] = out + LOAD_CHANGE_MIN
     return found
 

@@ -58,9 +58,16 @@ export const marksOf = (open: BakeEvent[], event: BakeEvent): EventMark[] =>
 /** What is done along with an event. */
 export const alongWith = (open: BakeEvent[], event: BakeEvent): BakeEvent[] => open.filter((e) => e.along === event.id);
 
-/** Whether it can come already: nothing of a load before the load is in. */
-const canCome = (open: BakeEvent[], e: BakeEvent) =>
-  e.kind === "into" || !open.some((o) => o.kind === "into" && o.load === e.load);
+const notYetIn = (open: BakeEvent[], load: string) => open.some((o) => o.kind === "into" && o.load === load);
+
+/** Whether it can come already: nothing of a load before the load is in, no load before there is room for it. */
+function canCome(open: BakeEvent[], e: BakeEvent): boolean {
+  if (e.kind !== "into") return !notYetIn(open, e.load);
+  return !open.some((o) => o.kind === "out" && o.resource === e.resource && !notYetIn(open, o.load));
+}
+
+/** Loads that are in the heat now: those that can come out. */
+export const loadsIn = (open: BakeEvent[]): BakeEvent[] => open.filter((e) => e.kind === "out" && canCome(open, e));
 const passed = (e: BakeEvent, now: number) => e.passes_at !== null && Date.parse(e.passes_at) <= now;
 const asks = (e: BakeEvent, now: number) => !e.along && !passed(e, now);
 

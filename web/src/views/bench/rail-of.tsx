@@ -22,6 +22,7 @@ const SHAPES: Partial<Record<string, RailShape>> = {
   steam_out: "look",
   cover: "look",
   look: "look",
+  probe: "look",
 };
 const LEGEND: [RailShape, string][] = [
   ["hands", "your hands"],
@@ -86,18 +87,6 @@ export function RailOf({ sheet, tray, now, onOpen }: Props) {
   };
   return (
     <div className="relative">
-      <Rail
-        title={`From ${clock(sheet.day.start)} to ${clock(sheet.day.eat)}: what needs your hands, what is in the heat, and where it is not certain`}
-        start={start}
-        end={end}
-        marks={marks}
-        doubt={doubt}
-        ticks={ticks}
-        now={now}
-        hangers={phone ? [] : hangers}
-        width={phone ? 400 : tablet ? 760 : 1200}
-        onPress={press}
-      />
       <div className="flex flex-wrap items-center gap-x-4 text-sm text-muted">
         <span className="font-semibold text-ink">{day(sheet.day.start)}</span>
         {shown ? (
@@ -116,6 +105,18 @@ export function RailOf({ sheet, tray, now, onOpen }: Props) {
           all {sheet.events.length} steps
         </button>
       </div>
+      <Rail
+        title={`From ${clock(sheet.day.start)} to ${clock(sheet.day.eat)}: what needs your hands, what is in the heat, and where it is not certain`}
+        start={start}
+        end={end}
+        marks={marks}
+        doubt={doubt}
+        ticks={ticks}
+        now={now}
+        hangers={phone ? [] : hangers}
+        width={phone ? 400 : tablet ? 760 : 1200}
+        onPress={press}
+      />
       <Panel title="Every step of this bake" note="In the hours of the plan." open={all} onClose={() => setAll(false)}>
         <AllSteps sheet={sheet} onOpen={(event) => (setAll(false), press(event))} />
       </Panel>

@@ -50,7 +50,9 @@ export function Beside({ event, stage, now, sheet, scale, cutting }: Props) {
       return closings.map((g) => <ClosingSteps key={g.wrap.closing} group={g} large />);
     case "heat":
       return (
-        event.stage === "heat" && (
+        event.stage === "heat" &&
+        event.kind !== "into" &&
+        event.kind !== "light" && (
           <>
             <HeatInstruments heat={heat} large />
             <CoreCurve

@@ -4,7 +4,7 @@ import { Link, useNavigate, useParams } from "react-router";
 
 import { type BakeEvent, type BatchOut, type EventMark, type Outcome, type Sheet } from "../../api/client";
 import { useScale } from "../../api/scale";
-import { alongWith, dueAt, frontOf, isWait, marksOf, tooSoon } from "../../stores/events";
+import { alongWith, dueAt, frontOf, isWait, loadsIn, marksOf, tooSoon } from "../../stores/events";
 import { Guarded } from "../../lib/guarded";
 import { drop } from "../../lib/kept";
 import { useUnits } from "../../lib/settings";
@@ -89,6 +89,8 @@ function Run({ at, from }: { at: BatchRef; from: BatchOut }) {
   const mine = front && isWait(front) && front.stage === stage && ["", FIRST_LOAD].includes(front.load);
   const toldHere = mine ? told : null;
   const scale = useScale(stage === "weigh" || stage === "divide");
+  // What is in front begins at its own top, wherever the last was scrolled to.
+  useEffect(() => void scrollTo(0, 0), [front?.id]);
   const name = front ? u.text(front.label) : "Done";
   useEffect(() => {
     document.title = `${name} · ${batch.name}`;
@@ -256,6 +258,7 @@ function Run({ at, from }: { at: BatchRef; from: BatchOut }) {
           sheet={sheet}
           store={store}
           scale={scale}
+          loads={loadsIn(open)}
           onClose={() => setPanel(null)}
         />
       </Guarded>

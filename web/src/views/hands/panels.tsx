@@ -1,8 +1,12 @@
-import { client, take, type BatchOut, type Sheet } from "../../api/client";
+import { useState } from "react";
+
+import { client, take, type BakeEvent, type BatchOut, type Sheet } from "../../api/client";
 import type { Scale } from "../../api/scale";
 import { nowIso } from "../../lib/clock";
+import { useUnits } from "../../lib/settings";
 import { LateOrEarly } from "../../parts/options";
 import type { RunStore } from "../../stores/run";
+import { Button } from "../../ui/button";
 import { Panel } from "../../ui/panel";
 import { Cues, MovedTo } from "../marks/cues";
 import { RisenBy, TypedReading } from "../marks/readings";
@@ -31,11 +35,13 @@ interface Props {
   sheet: Sheet;
   store: RunStore;
   scale: Scale | null;
+  /** The loads in the heat now. */
+  loads: BakeEvent[];
   onClose: () => void;
 }
 
 /** Everything that can be noted beside the step itself. */
-export function Panels({ panel, stage, batch, sheet, store, scale, onClose }: Props) {
+export function Panels({ panel, stage, batch, sheet, store, scale, loads, onClose }: Props) {
   const mark = (kind: Reading, on: Stage, value: number) => {
     store.mark([{ kind, stage: on, value }]);
     onClose();
@@ -77,14 +83,7 @@ export function Panels({ panel, stage, batch, sheet, store, scale, onClose }: Pr
         onClose={onClose}
         onMark={(v) => mark("dough_temperature", "rise", v)}
       />
-      <TypedReading
-        title="The probe says"
-        note="In the middle of the thickest piece."
-        kind="temperature"
-        open={panel === "probe"}
-        onClose={onClose}
-        onMark={(v) => mark("probe", "heat", v)}
-      />
+      <ProbeSays loads={loads} store={store} open={panel === "probe"} onClose={onClose} />
       <TypedReading
         title="The oven is at"
         note="By a thermometer standing in it, not by its dial."
@@ -112,5 +111,44 @@ export function Panels({ panel, stage, batch, sheet, store, scale, onClose }: Pr
         onMark={(v) => mark("dough_weight", "divide", v)}
       />
     </>
+  );
+}
+
+type ProbeProps = Pick<Props, "loads" | "store" | "onClose"> & { open: boolean };
+
+/** A reading belongs to the load it was taken of: where two are in, which of them is asked. */
+function ProbeSays({ loads, store, open, onClose }: ProbeProps) {
+  const u = useUnits();
+  const [chosen, setChosen] = useState("");
+  const load = loads.find((e) => e.load === chosen) ?? loads[0];
+  return (
+    <TypedReading
+      title="The probe says"
+      note="In the middle of the thickest piece."
+      kind="temperature"
+      open={open}
+      onClose={onClose}
+      asked={
+        loads.length > 1 && (
+          <div role="group" aria-label="Which load" className="mt-3 flex flex-wrap gap-2">
+            {loads.map((e) => (
+              <Button
+                key={e.load}
+                look={e.load === load?.load ? "solid" : "rim"}
+                aria-pressed={e.load === load?.load}
+                className="min-h-14"
+                onClick={() => setChosen(e.load)}
+              >
+                {u.text(e.label)}
+              </Button>
+            ))}
+          </div>
+        )
+      }
+      onMark={(value) => {
+        store.mark([{ kind: "probe", stage: "heat", value, event: load?.load ?? "" }]);
+        onClose();
+      }}
+    />
   );
 }

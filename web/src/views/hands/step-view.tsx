@@ -44,7 +44,9 @@ export function StepView(p: StepProps) {
   const cautions = sheet.cautions.filter((c) => [event, ...p.along].some((e) => e.cautions.includes(c.code)));
   return (
     <>
-      <h1 className="mt-2 text-[1.9rem] leading-tight font-extrabold tab:text-[2.6rem]">{u.text(event.words)}</h1>
+      <h1 className="mt-2 text-[1.9rem] leading-tight font-extrabold tab:text-[2.6rem]">
+        {u.text(over && event.kind === "out" ? event.label : event.words)}
+      </h1>
       <p className="text-lg text-ink tab:text-xl">{event.details.map(u.text).join("; ")}</p>
       <Unsafe event={event} sheet={sheet} onTake={p.onMarks} />
       <div className="grid flex-1 items-center gap-x-10 tab:landscape:grid-cols-2">
@@ -64,7 +66,7 @@ export function StepView(p: StepProps) {
               {figureOf(event, left, u)}
             </span>
             <span className="mt-2 block text-lg text-ink tab:text-xl">
-              {over && (isWait(event) ? "time to look: " : `${duration(-left / 60)} late; `)}
+              {over && lateWords(event, -left / 60)}
               {p.note || (event.figure_note.length > 0 ? u.text(event.figure_note) : over ? u.text(event.lost) : "")}
             </span>
           </button>
@@ -109,7 +111,14 @@ export function StepView(p: StepProps) {
 /** Its number; else how long it still takes; else that it is due. */
 function figureOf(event: BakeEvent, left: number, u: ReturnType<typeof useUnits>): string {
   if (event.figure.length > 0) return u.text(event.figure);
+  // A dough is looked at from an hour on; what is in the heat is late by the second.
+  if (left < 0 && event.when === "look from") return "look";
   return isWait(event) || left > 0 ? countdown(left) : "now";
+}
+
+function lateWords(event: BakeEvent, minutes: number): string {
+  if (event.when === "look from") return "time to look: ";
+  return isWait(event) ? "" : `${duration(minutes)} late; `;
 }
 
 const figureSize = (figure: string) => (figure.length > 9 ? "text-[min(12vw,5rem)]" : "text-[min(23vw,8.5rem)]");

@@ -7,7 +7,8 @@ import { useUnits } from "../../lib/settings";
 import type { BatchRef } from "../../stores/posted";
 import { useOthersComing, type Coming } from "../alarms/running";
 
-const SHOWN = 4;
+/** Of this batch, and of all the others. */
+const SHOWN = 3;
 const WHEN: Record<BakeEvent["when"], string> = {
   at: "at",
   by: "by",
@@ -32,7 +33,8 @@ export function Strip({ at, id, open, front, now, onOpen, back }: Props) {
   const u = useUnits();
   const others = useOthersComing([at, id], now);
   const mine: Coming[] = comingAfter(open, front, now).map((event) => ({ ref: at, name: "", event }));
-  const next = [...mine, ...others].sort((a, b) => dueAt(a.event) - dueAt(b.event)).slice(0, SHOWN);
+  const soonest = (all: Coming[]) => all.sort((a, b) => dueAt(a.event) - dueAt(b.event)).slice(0, SHOWN);
+  const next = soonest(mine).concat(soonest(others));
   const look = "flex min-h-14 w-full min-w-0 flex-col rounded-xl border-2 px-3 py-1.5 text-left";
   return (
     <section aria-label="Next" className="mt-3">
@@ -41,12 +43,12 @@ export function Strip({ at, id, open, front, now, onOpen, back }: Props) {
           Back to what is due now
         </button>
       )}
-      <ol className="grid gap-2 min-[30rem]:grid-cols-2 tab:grid-cols-4">
+      <ol className="grid gap-2 min-[30rem]:grid-cols-2 tab:grid-cols-3">
         {next.map(({ ref, name, event }) => {
           const left = (dueAt(event) - now) / 1000;
           const said = (
             <>
-              <span className="flex items-baseline justify-between gap-2">
+              <span className="flex flex-wrap items-baseline justify-between gap-x-2">
                 <span className="text-xl font-extrabold tabular-nums">{left < 0 ? "now" : countdown(left)}</span>
                 <span className="text-base whitespace-nowrap">
                   {WHEN[event.when]} {clockFrom(event.due)}

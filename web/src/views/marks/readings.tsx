@@ -1,4 +1,4 @@
-import { useState } from "react";
+import { useState, type ReactNode } from "react";
 
 import { Jar } from "../../drawings/states";
 import { useSettings, useUnits } from "../../lib/settings";
@@ -77,6 +77,8 @@ export function TypedReading(p: {
   onClose: () => void;
   onMark: (value: number) => void;
   offered?: number | null;
+  /** Of which of several it is, where that has to be asked. */
+  asked?: ReactNode;
 }) {
   const { units } = useSettings();
   const u = useUnits();
@@ -117,6 +119,7 @@ export function TypedReading(p: {
             Type a number, such as {p.kind === "temperature" ? (us ? "79" : "26") : us ? "26" : "740"}.
           </p>
         )}
+        {p.asked}
         {p.offered != null && (
           <Button look="solid" className="mt-4 min-h-16 w-full text-xl" onClick={() => p.onMark(p.offered as number)}>
             Take {u.mass(p.offered)} from the scale

@@ -1,0 +1,206 @@
+"""Batches with the clock moved: each load by itself, moves over two dates, several batches at once, slips."""
+
+import re
+import uuid
+from datetime import datetime, timedelta
+from typing import Any
+
+from django.utils import timezone
+from playwright.sync_api import expect
+
+from accounts.models import Household
+from bakes import services as bakes
+from bakes.models import Bake
+from batches.models import Batch, Observation
+from kitchens.models import Kitchen
+from tests.browser.base import BrowserCase
+from tests.browser.driver import Bench, Hands
+from tests.core.examples import bake_document
+
+BEFORE_HEAT = (("weigh", 215), ("rise", 110), ("divide", 90), ("wrap", 65))  # min before the proof ended
+STEAM = {"method": "steam", "rest": "5 min", "fire": "high"}
+OVEN = {"method": "oven", "temperature": "220 C", "rest": "5 min"}
+
+
+class Events(BrowserCase):
+    """Bakes and batches made without the Bench."""
+
+    def setUp(self) -> None:
+        super().setUp()
+        self.household = Household.objects.get(pk=Kitchen.objects.earliest("pk").household_id)
+
+    def baked(self, name: str = "beetroot-walnut-buns", **changes: Any) -> Bake:
+        """A bake in this household."""
+        document = bake_document(name, plan={"eat_at": None}, **changes)
+        return bakes.create(self.household, document, uuid.uuid4()).bake
+
+    def under_way(self, bake: Bake, *more: tuple[str, str, float], proofed: float | None = None) -> Batch:
+        """A batch of it. proofed: min ago; more: (stage, event, min ago) of what else was marked as over."""
+        kitchen, head = Kitchen.objects.earliest("pk"), bake.versions.get(number=bake.head)
+        batch = Batch.objects.create(
+            household=self.household,
+            version=head,
+            kitchen=kitchen,
+            kitchen_document=kitchen.document,
+            plan={"pieces": head.document["pieces"], "room_c": 20, "eat": timezone.now().isoformat(), "rise_min": None},
+            started=timezone.now() - timedelta(minutes=240 + (proofed or 0)),
+            utc_offset=0,
+        )
+        self.mark(batch, "started", "weigh", 240 + (proofed or 0))
+        for stage, ago in BEFORE_HEAT:
+            self.mark(batch, "done", stage, ago + (proofed or 0))
+        if proofed is not None:
+            self.mark(batch, "done", "proof", proofed)
+        for stage, event, ago in more:
+            self.mark(batch, "did", stage, ago, event)
+        return batch
+
+    def mark(self, batch: Batch, kind: str, stage: str, ago: float, event: str = "") -> None:
+        at = timezone.now() - timedelta(minutes=ago)
+        Observation.objects.create(batch=batch, client_id=uuid.uuid4(), kind=kind, stage=stage, at=at, event=event)
+
+    def finish(self) -> None:
+        """Through to the notebook."""
+        self.hands.through("Eat")
+        self.hands.press("Good")
+        self.hands.press("Into the notebook")
+        expect(self.page).to_have_url(re.compile(r"/notebook/\d+"))
+
+
+class Loads(Events):
+    def test_two_loads_of_raw_buns_a_probe_in_the_second_and_each_in_the_notebook(self) -> None:
+        batch = self.under_way(self.baked("hake-fennel-buns", pieces=20, heat=STEAM), proofed=19)
+        self.page.goto(f"/hands/{batch.pk}")
+        self.hands.at("Do not lift the lid|Out: load 1")
+        self.hands.through("Load 1 is out")
+        self.hands.at("Into the steam: load 2 of 2")
+        self.hands.through("It is in")
+        self.hands.at("Do not lift the lid")
+        # A cold middle just after going in is what the second load's own clock expects.
+        before = self.page.get_by_role("timer").inner_text()
+        self.hands.reading("Probe says…", "The probe says", "21")
+        self.hands.sent()
+        self.assertEqual(batch.observations.get(kind="probe").event, "heat.1.2")
+        # Where a probe has spoken there is less to allow for; nothing is added.
+        minutes = int(before.split(":")[0])
+        near = "|".join(str(m) for m in range(minutes - 4, minutes + 2))
+        expect(self.page.get_by_role("timer")).to_have_text(re.compile(rf"^({near}):"))
+        self.hands.through("Load 2 is out")
+        self.finish()
+        rows = self.page.get_by_role("table", name="Each load in the heat").get_by_role("row")
+        expect(rows).to_have_count(3)
+        expect(rows.nth(1)).to_contain_text("load 1 of 2")
+        self.assertNotIn("Heat took", self.page.locator("main").inner_text())
+
+    def test_half_steamed_half_baked_on_a_stone_lit_in_time_each_with_its_own_line(self) -> None:
+        half = bake_document("pear-hazelnut-buns")
+        group = {"pieces": 6, "filling_per_piece": "40 g", "filling": half["filling"], "heat": {**OVEN, "on": "stone"}}
+        batch = self.under_way(self.baked(pieces=6, heat=STEAM, more_groups=[group]))
+        self.page.goto(f"/hands/{batch.pk}")
+        pressed = set()
+        while self.page.get_by_role("heading", level=1, name="How did they turn out?").count() == 0:
+            pressed.add(self.hands.front()[0])
+            self.hands.go_on()
+        self.assertTrue({"heat.1.1.out", "heat.2.1.light", "heat.2.1.in", "heat.2.1.out"} <= pressed, pressed)
+        self.hands.press("Good")
+        self.hands.press("Into the notebook")
+        expect(self.page.get_by_role("table", name="Each load in the heat").get_by_role("row")).to_have_count(3)
+
+    def test_a_plan_that_leaves_the_middle_cold_says_so_in_front_and_is_put_right_by_one_press(self) -> None:
+        batch = self.under_way(self.baked("hake-fennel-buns", heat={**STEAM, "minutes": "5 min"}))
+        self.page.goto(f"/hands/{batch.pk}")
+        self.hands.waiting_for("Into the steam")
+        unsafe = self.page.get_by_role("alert").filter(has_text="°C")
+        expect(unsafe).to_be_visible()
+        unsafe.get_by_role("button", name=re.compile("^Give them")).click()
+        expect(unsafe).to_have_count(0)
+        self.hands.through("Into the steam")
+        self.hands.sent()
+        minutes = self.page.get_by_role("timer").inner_text().split(":")[0]
+        self.assertGreater(int(minutes), 10)
+
+    def test_a_tray_is_turned_and_what_is_past_is_not_still_the_headline(self) -> None:
+        baked = self.baked("mushroom-buckwheat-half-moons", heat={**OVEN, "temperature": "200 C", "wash": "egg"})
+        batch = self.under_way(baked, proofed=12)
+        page = self.page
+        page.clock.install(time=timezone.now())
+        page.goto(f"/hands/{batch.pk}")
+        self.hands.at("Leave the door shut")
+        page.clock.fast_forward("03:00")
+        self.hands.at("Turn the tray round")
+        page.clock.fast_forward("06:00")
+        self.hands.at("Leave the door shut|Out: |Only colour")
+
+
+class Moving(Events):
+    def test_bench_then_fridge_overnight_is_told_at_its_hour_and_with_the_day(self) -> None:
+        spots = [{"where": "bench", "for": "45 min"}, {"where": "fridge", "for": "12 h"}, {"where": "bench"}]
+        bake = self.baked(rise={"to": 2.0, "spots": spots})
+        page = self.page
+        page.clock.install(time=timezone.now())
+        page.goto(f"/bench/{bake.pk}")
+        self.bench.worked()
+        self.bench.start()
+        self.hands.press("Kneaded, in the bowl")
+        self.hands.at("Let it rise")
+        expect(page.get_by_role("region", name="Next")).to_contain_text("To the next spot: in the fridge")
+        self.hands.sent()
+        page.clock.fast_forward("50:00")
+        self.hands.at("Move it, covered: in the fridge")
+        expect(page.get_by_role("alert", name="Calling")).to_contain_text("in the fridge")
+        self.hands.press("It is moved")
+        self.hands.sent()
+        moved = Batch.objects.latest("pk").observations.get(kind="moved")
+        self.assertEqual((moved.where, moved.event), ("fridge", "rise.move.1"))
+        tomorrow = (datetime.now() + timedelta(hours=12, minutes=50)).strftime("%a")
+        expect(page.get_by_role("region", name="Next")).to_contain_text(re.compile(rf"{tomorrow} \d\d:\d\d"))
+
+
+class Several(Events):
+    def test_three_batches_ring_from_one_list_on_any_view_and_are_one_press_apart(self) -> None:
+        first = self.under_way(self.baked("hake-fennel-buns", heat=STEAM), proofed=25)
+        second = self.under_way(self.baked("kale-potato-braids"))
+        self.page.goto("/kitchen")
+        calling = self.page.get_by_role("alert", name="Calling")
+        # A burning pot comes before a dough that is ready.
+        expect(calling).to_contain_text("Hake and fennel buns")
+        expect(calling).to_contain_text("Out: the pieces")
+        calling.get_by_role("link", name="Go there").click()
+        expect(self.page).to_have_url(re.compile(f"/hands/{first.pk}$"))
+        self.hands.at("Out: the pieces|Do not lift")
+        self.hands.press("Off the fire")
+        others = self.page.get_by_role("region", name="Next").get_by_role("link")
+        expect(others.first).to_be_visible()
+        others.filter(has_text="Kale").first.click()
+        expect(self.page).to_have_url(re.compile(f"/hands/{second.pk}$"))
+        expect(calling).to_be_visible()
+        for _ in range(12):
+            if calling.is_visible():
+                calling.get_by_role("button", name="I heard it").click()
+            self.page.wait_for_timeout(200)
+        # What was heard is heard on every view, and after a reload.
+        self.page.goto("/kitchen")
+        self.page.wait_for_timeout(1500)
+        self.assertEqual(calling.count(), 0, calling.all_inner_texts())
+
+    def test_slips_are_harmless_by_touch_on_a_phone(self) -> None:
+        page = self.fresh_context(size="phone").new_page()
+        self.open_first_screen(page)
+        Bench(page).set("Hour to eat", "23:50")
+        Bench(page).start()
+        hands = Hands(page)
+        hands.at("Knead")
+        # Twice in a hurry: the second falls on what comes next, and is none.
+        page.get_by_role("button", name="Kneaded, in the bowl", exact=True).dblclick()
+        hands.rising()
+        hands.sent()
+        self.assertEqual(Batch.objects.latest("pk").observations.filter(kind="done").count(), 1)
+        page.get_by_role("button", name=re.compile("press anywhere here$")).wait_for()
+        if hands.front()[1] == "The filling is made":
+            hands.go_on()
+        page.get_by_role("button", name=re.compile("press anywhere here$")).click()
+        asked = page.get_by_role("alertdialog", name="Already?")
+        expect(asked).to_be_visible()
+        asked.get_by_role("button", name="No, not yet").click()
+        hands.at("Let it rise")
+        self.assertEqual(Batch.objects.latest("pk").observations.filter(kind="done").count(), 1)
