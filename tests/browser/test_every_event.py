@@ -195,9 +195,8 @@ class Several(Events):
         hands.rising()
         hands.sent()
         self.assertEqual(Batch.objects.latest("pk").observations.filter(kind="done").count(), 1)
-        page.get_by_role("button", name=re.compile("press anywhere here$")).wait_for()
-        if hands.front()[1] == "The filling is made":
-            hands.go_on()
+        hands.the_rise()
+        hands.sent()
         page.get_by_role("button", name=re.compile("press anywhere here$")).click()
         asked = page.get_by_role("alertdialog", name="Already?")
         expect(asked).to_be_visible()

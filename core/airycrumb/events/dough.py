@@ -332,7 +332,7 @@ def _ready(tray: RiseTray) -> Message:
 
 
 def looks(k: Known, key: StageKey, tray: RiseTray) -> Iterator[Draft]:
-    """At half the growth, where that would tell most, and from when it may be ready: by the forecast, not by the clock."""
+    """At half the growth, where that would tell most, and from when it may be ready by the forecast."""
     ready = tray.forecast.ready
     assert ready is not None, "a dough that gets there"
     from_then, no_more = k.ctx.later(tray.start, LOOK_EARLY * ready.low), k.ctx.later(tray.start, ready.high)
