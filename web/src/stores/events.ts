@@ -5,6 +5,8 @@ import type { BakeEvent, EventMark } from "../api/client";
 const LOOKED_AT = new Set(["look", "probe", "cool"]);
 /** A stage's next step falls due by the press that ended the one before: nobody need be called for it. ms */
 const JUST_PRESSED = 60_000;
+/** The clock shown is read twice a second: what a press began a moment ago has begun, ms. */
+const JUST_BEGUN = 2_000;
 /** What was due so long ago is no alarm any more, ms. */
 const NO_NEWS = 45 * 60_000;
 
@@ -75,7 +77,7 @@ const asks = (e: BakeEvent, now: number) => !e.along && !passed(e, now);
 export function frontOf(open: BakeEvent[], now: number): BakeEvent | undefined {
   const all = open.filter((e) => asks(e, now) && canCome(open, e) && !LOOKED_AT.has(e.kind));
   const due = all.filter((e) => dueAt(e) <= now).sort((a, b) => a.rank - b.rank || dueAt(a) - dueAt(b));
-  const goesOn = all.filter((e) => isWait(e) && Date.parse(e.start) <= now);
+  const goesOn = all.filter((e) => isWait(e) && Date.parse(e.start) <= now + JUST_BEGUN);
   const stage = goesOn.find((e) => e.ends_stage);
   return due[0] ?? stage ?? goesOn[0] ?? all[0] ?? open.find((e) => asks(e, now));
 }

@@ -1,0 +1,139 @@
+import { describe, expect, it } from "vitest";
+
+import type { BakeEvent } from "../api/client";
+import { calls, comingAfter, frontOf, loadsIn, marksOf, openEvents, tooSoon } from "./events";
+
+const NOW = Date.parse("2026-11-25T12:00:00Z");
+const at = (minutes: number) => new Date(NOW + minutes * 60_000).toISOString();
+
+/** An event that begins and ends so many minutes from now. */
+const event = (id: string, start: number, end: number, more: Partial<BakeEvent> = {}): BakeEvent => ({
+  id,
+  kind: "rise",
+  stage: "rise",
+  tray: "rise",
+  label: [],
+  words: [],
+  details: [],
+  figure: [],
+  figure_note: [],
+  press: [],
+  start: at(start),
+  end: at(end),
+  due: at(end),
+  low: at(end),
+  high: at(end),
+  when: "at",
+  hands_min: 0,
+  resource: "bench",
+  ends: "look",
+  along: "",
+  until: "rise",
+  marks: [{ kind: "did", stage: "rise", event: id, value: null, where: null }],
+  closes: [],
+  choices: [],
+  rings: true,
+  rank: 4,
+  lost: [],
+  passes_at: null,
+  load: "",
+  cautions: [],
+  doubts: [],
+  standing: "open",
+  done_at: null,
+  ends_stage: false,
+  ...more,
+});
+const act = (id: string, start: number, more: Partial<BakeEvent> = {}) =>
+  event(id, start, start + 20, { hands_min: 20, due: at(start), low: at(start), high: at(start), rank: 6, ...more });
+const load = (kind: "into" | "out", n: number, due: number) =>
+  event(`heat.1.${n}.${kind}`, due - 20, due, {
+    kind,
+    stage: "heat",
+    until: kind === "into" ? `heat.1.${n}.out` : "heat",
+    load: `heat.1.${n}`,
+    rank: kind === "out" ? 0 : 2,
+    hands_min: kind === "out" ? 0 : 2,
+    closes: kind === "out" ? [{ kind: "done", stage: "heat", event: "", value: null, where: null }] : [],
+  });
+const ids = (events: BakeEvent[]) => events.map((e) => e.id);
+
+describe("the event in front", () => {
+  const rise = event("rise.grown", -30, 60, { ends_stage: true });
+
+  it("is what goes on until something is due, and then that", () => {
+    const open = [act("filling.make", 10), rise];
+    expect(frontOf(open, NOW)?.id).toBe("rise.grown");
+    expect(frontOf(open, NOW + 11 * 60_000)?.id).toBe("filling.make");
+  });
+
+  it("is the burning oven before the dough, whichever was due first", () => {
+    const open = [event("rise.grown", -90, -20, { ends_stage: true }), load("out", 1, -1)];
+    expect(frontOf(open, NOW)?.id).toBe("heat.1.1.out");
+    expect(ids(comingAfter(open, open[1], NOW))).toEqual(["rise.grown"]);
+  });
+
+  it("is never a reminder, nor what a load does before it is in", () => {
+    const open = [event("rise.look", -5, -5, { kind: "look", rank: 7 }), rise];
+    expect(frontOf(open, NOW)?.id).toBe("rise.grown");
+    expect(frontOf([load("into", 2, -1), load("out", 2, -1)], NOW)?.id).toBe("heat.1.2.into");
+  });
+
+  it("began a moment ago where a press began it", () => {
+    expect(frontOf([act("filling.make", 10), event("rise.grown", 0.01, 60, { ends_stage: true })], NOW)?.id).toBe(
+      "rise.grown",
+    );
+  });
+});
+
+describe("what is still open", () => {
+  it("leaves out what marks made here end, and moves the rest along", () => {
+    const knead = act("weigh.knead", -2, { stage: "weigh", until: "weigh", ends_stage: true });
+    const bowl = act("weigh.bowl", -2, { stage: "weigh", until: "weigh", along: "weigh.knead" });
+    const rise = event("rise.grown", 18, 78, { ends_stage: true });
+    const done = { kind: "done", stage: "weigh", at: at(0), event: "weigh.knead" };
+    const [left, ...more] = openEvents([knead, bowl, rise], [done]);
+    expect(more).toEqual([]);
+    // Kneaded 18 min sooner than planned.
+    expect(left).toMatchObject({ id: "rise.grown", due: at(60) });
+  });
+
+  it("opens again what was taken back before the list knows of it", () => {
+    const divided = act("divide.cut", -5, { stage: "divide", until: "divide", standing: "done" });
+    const mark = { kind: "did", stage: "divide", at: at(-5), event: "divide.cut" };
+    expect(openEvents([divided], [])).toEqual([]);
+    expect(ids(openEvents([divided], [], [mark]))).toEqual(["divide.cut"]);
+  });
+});
+
+describe("loads", () => {
+  it("are in once they went in, and the last one out ends the heat, whichever that is", () => {
+    const [first, into, second] = [load("out", 1, 5), load("into", 2, 7), load("out", 2, 27)];
+    expect(ids(loadsIn([first, into, second]))).toEqual(["heat.1.1.out"]);
+    expect(marksOf([first, into, second], first)).toBe(first.marks);
+    expect(marksOf([second], second)).toBe(second.closes);
+  });
+
+  it("do not call for a second before the first is out", () => {
+    const [first, into] = [load("out", 1, -3), load("into", 2, -1)];
+    expect(calls([first, into], into, NOW, NOW - 3_600_000)).toBe(false);
+    expect(calls([into], into, NOW, NOW - 3_600_000)).toBe(true);
+  });
+});
+
+describe("calling", () => {
+  it("is for what fell due by itself, not for what a press brought up, and not for ever", () => {
+    const out = event("rise.grown", -60, -1);
+    expect(calls([out], out, NOW, NOW - 3_600_000)).toBe(true);
+    expect(calls([out], out, NOW, NOW - 70_000)).toBe(false);
+    expect(calls([out], out, NOW + 3_600_000, NOW - 3_600_000)).toBe(false);
+    const turn = act("heat.1.1.turn.1", -6, { passes_at: at(-2) });
+    expect(calls([turn], turn, NOW, NOW - 3_600_000)).toBe(false);
+  });
+
+  it("asks about a press in the first quarter of a wait", () => {
+    expect(tooSoon(event("rise.grown", -1, 60), NOW)).toBe(true);
+    expect(tooSoon(event("rise.grown", -30, 60), NOW)).toBe(false);
+    expect(tooSoon(act("divide.cut", 0), NOW)).toBe(false);
+  });
+});
