@@ -1,5 +1,6 @@
 """Take every picture in docs/screenshots again, from the demo kitchen at five past one in the afternoon."""
 
+import re
 from datetime import UTC, datetime, timedelta
 from pathlib import Path
 from typing import Literal
@@ -105,20 +106,40 @@ def cut_and_weigh(page: Page) -> None:
 
 def through_to_the_heat(browser: Browser, base: str, address: str) -> Page:
     """The batch under way, marked on until it steams."""
-    marks = ((24, "It has doubled"), (45, "Rounded and rested"), (66, "The last is wrapped"), (98, "Into the steam"))
+    marks = (
+        (24, "It has doubled"),
+        (30, "The filling is made"),
+        (36, "Cut and rounded"),
+        (46, "Rounded and rested"),
+        (66, "The last is wrapped"),
+        (98, "Into the steam"),
+    )
     page = page_of(browser, base, "tablet", "light")
-    for minutes, press in marks:
+    for minutes, wanted in marks:
         page.clock.set_fixed_time(NOW + timedelta(minutes=minutes))
         page.goto(address)
-        if press == "Rounded and rested":
+        if wanted == "Cut and rounded":
             cut_and_weigh(page)
-        page.get_by_role("button", name=press, exact=True).click()
-        page.wait_for_load_state("networkidle")
+        press_on(page, wanted)
     for minutes, celsius in ((104, 24), (106, 36), (108, 50)):
         page.clock.set_fixed_time(NOW + timedelta(minutes=minutes))
         page.goto(address)
         probe_says(page, celsius)
     return page
+
+
+def press_on(page: Page, wanted: str) -> None:
+    """Press what is in front, until that is what was wanted."""
+    label = ""
+    while label != wanted:
+        figure = page.get_by_role("button", name=re.compile("press anywhere here$"))
+        label = str(figure.get_attribute("aria-label")).removesuffix(": press anywhere here")
+        page.get_by_role("button", name=label, exact=True).click()
+        asked = page.get_by_role("alertdialog", name="Already?")
+        if asked.is_visible():
+            asked.get_by_role("button", name=re.compile("^Yes")).click()
+        page.wait_for_load_state("networkidle")
+        page.wait_for_timeout(300)
 
 
 def probe_says(page: Page, celsius: int) -> None:

@@ -210,10 +210,10 @@ def _rows(s: Sheet) -> Iterator[tuple[str, Message]]:
     yield from (("WRAP  ", _wrapping(g)) for g in s.groups)
     yield "PROOF ", _fermenting(s.proof)
     yield from (row for h in (s.heat, *s.more_heats) for row in _heated(h))
-    for step in s.day.steps:
-        span = hour_of(step.start, step.end)
-        busy = say("{span}  {step}  (hands)", span=span, step=step.label)
-        yield "DAY   ", busy if step.hands else say("{span}  {step}", span=span, step=step.label)
+    for event in s.events:
+        at = hour_of(event.due)
+        alone, beside = say("{at}  {words}", at=at, words=event.words), say("{at}    {words}", at=at, words=event.words)
+        yield "DAY   ", beside if event.along else alone
     for d in s.doubts:
         yield "DOUBT ", say("{title}", title=d.title)
         yield "", say("{reason}", reason=d.reason)

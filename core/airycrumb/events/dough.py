@@ -435,7 +435,9 @@ def dividing(k: Known) -> Iterator[Draft]:
     step, bake = k.steps["divide"], k.ctx.bake
     rest = bake.bench_rest_min
     cut_at = k.ctx.did("divide.cut")
-    rests = cut_at or max(step.start, step.end - timedelta(minutes=rest))
+    planned = max(step.start, step.end - timedelta(minutes=rest))
+    # They rest from when they are cut: as long as nobody said so, that is no sooner than now.
+    rests = cut_at or (max(planned, k.ctx.now) if k.ctx.under_way == "divide" else planned)
     if bake.dough.kneading == "sheeted":
         yield Draft(
             id="divide.sheet",

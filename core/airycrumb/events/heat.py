@@ -29,6 +29,7 @@ from airycrumb.words import (
 WASH_G_PER_CM2 = 0.025
 DOMED = 1.4  # top of a proofed piece over its outline; assumed
 TURN_NEWS_MIN = 4.0  # after which a turn that was not made is let be; assumed
+TO_BE_MADE = ("cut ", "prick ")  # how a vent that has to be made is told
 During = Callable[..., Draft]
 BURNER = {"steam": say("Water on to boil"), "pan": say("Heat the pan")}
 OUT_OF = {"steam": say("Off the fire"), "oven": say("Out of the oven"), "pan": say("Out of the pan")}
@@ -170,7 +171,9 @@ def _finishing(k: Known, h: HeatStage, load: InTurn, at: datetime, along: str) -
             press=say("It is on"),
             **common,  # type: ignore[arg-type]
         )
-    vents = dict.fromkeys(WORDS[p.ctx.group.closing].vent for p in k.pieces if WORDS[p.ctx.group.closing].blade)
+    # A braid's gaps or a roll's ends let steam out by themselves: there is nothing to be done.
+    said = [WORDS[p.ctx.group.closing].vent for p in k.pieces]
+    vents = dict.fromkeys(vent for vent in said if vent.template.startswith(TO_BE_MADE))
     if vents and h.tray.method == "oven":
         yield Draft(
             id=f"{key}.vent",

@@ -115,6 +115,8 @@ def _shaping(ctx: Context, planned: float) -> float:
     """Minutes from the rise's end until the pieces have relaxed: from when they really were cut, once that is known."""
     cut, before = ctx.did("divide.cut"), ctx.before("divide")
     worked = ctx.minutes_since(before, cut) if cut and before else None
+    if worked is None and before and ctx.under_way == "divide":
+        return max(planned, (ctx.minutes_since(before, ctx.now) or 0.0) + ctx.bake.bench_rest_min)
     return planned if worked is None else max(0.0, worked) + ctx.bake.bench_rest_min
 
 

@@ -39,7 +39,9 @@ export function StepView(p: StepProps) {
   const { event, now, sheet } = p;
   const u = useUnits();
   const left = (p.due - now) / 1000;
-  const over = left < 0 && (isWait(event) || left < -60);
+  // What is done by hand is late once it should be over, not while the hands are at it.
+  const late = isWait(event) ? -left : (now - Date.parse(event.end)) / 1000;
+  const over = late > (isWait(event) ? 0 : 60);
   const press = u.text(event.press);
   const cautions = sheet.cautions.filter((c) => [event, ...p.along].some((e) => e.cautions.includes(c.code)));
   return (
@@ -66,7 +68,7 @@ export function StepView(p: StepProps) {
               {figureOf(event, left, u)}
             </span>
             <span className="mt-2 block text-lg text-ink tab:text-xl">
-              {over && lateWords(event, -left / 60)}
+              {over && lateWords(event, late / 60)}
               {p.note || (event.figure_note.length > 0 ? u.text(event.figure_note) : over ? u.text(event.lost) : "")}
             </span>
           </button>
