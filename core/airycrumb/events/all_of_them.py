@@ -4,10 +4,12 @@ import re
 from collections.abc import Iterable, Iterator
 from dataclasses import replace
 
-from airycrumb.events.dough import before_the_dough, dividing, filling, growing, weighing
+from airycrumb.events.dividing import dividing, filling
 from airycrumb.events.heat import heating
 from airycrumb.events.known import Draft, Known, overs
+from airycrumb.events.mixing import before_the_dough, weighing
 from airycrumb.events.pieces import proofing, put_away, resting, wrapping
+from airycrumb.events.rising import growing
 from airycrumb.plan.events import Event
 
 MAKERS = (before_the_dough, weighing, growing, filling, dividing, wrapping, proofing, put_away, heating, resting)

@@ -4,8 +4,8 @@ from collections.abc import Iterator
 from datetime import timedelta
 
 from airycrumb.bake.marks import StageKey
-from airycrumb.events.dough import looks, moves, spots
 from airycrumb.events.known import MOMENT_MIN, Draft, Known, ending
+from airycrumb.events.rising import looks, moves, spots
 from airycrumb.plan.events import EventMark
 from airycrumb.stations.keeping import Unbaked
 from airycrumb.trays.pieces import Pieces

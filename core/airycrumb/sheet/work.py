@@ -9,36 +9,34 @@ from airycrumb.bake.marks import Observation
 from airycrumb.bake.model import Bake
 from airycrumb.data import heat as heat_table
 from airycrumb.data.closing_words import WORDS
-from airycrumb.data.record import Constant
 from airycrumb.data.vocabulary import ALLERGEN
 from airycrumb.events import Known, events_of
 from airycrumb.pantry import Ingredient
 from airycrumb.plan.context import SILENT_AFTER, Context, RoomReading
 from airycrumb.plan.given import as_given
-from airycrumb.plan.timetable import Durations, Timetable
+from airycrumb.plan.timetable import Timetable
 from airycrumb.plan.timing import plan_day
-from airycrumb.quantities import Band
 from airycrumb.questions.ask import ask
 from airycrumb.questions.findings import Findings
 from airycrumb.questions.stated import stated_here
+from airycrumb.sheet.lengths import Yeast, durations, in_their_turn
 from airycrumb.stations import keeping, safety
 from airycrumb.stations.divide.portioning import Portioning
 from airycrumb.stations.divide.sharing import ShareOut
 from airycrumb.stations.keeping import Unbaked
 from airycrumb.stations.safety import Caution, HeatHazard, Stuffing
-from airycrumb.trays.cues import folded_at, proof_cues, rise_cues, sponge_cues
+from airycrumb.trays.cues import proof_cues, rise_cues, sponge_cues
 from airycrumb.trays.ferment import (
     SPONGE_MIX_MIN,
     Fermented,
     first_rise,
     ripened,
     second_rise,
-    shaping_minutes,
     tray,
 )
 from airycrumb.trays.heat_tray import HeatStage, heat_tray
 from airycrumb.trays.heating import Load, heating
-from airycrumb.trays.in_heat import HeatLoads, InTurn, heat_began, in_turn, load_id, whole_heat
+from airycrumb.trays.in_heat import InTurn, LoadShown
 from airycrumb.trays.kept_back import for_another_day, kept_back
 from airycrumb.trays.pieces import (
     Pieces,
@@ -51,81 +49,9 @@ from airycrumb.trays.pieces import (
     wrap_minutes,
 )
 from airycrumb.trays.sharing import portions, shared_out
-from airycrumb.trays.types import KeptBack, LoadShown, RiseTray, Sentence, Sheet, WeighTray
+from airycrumb.trays.types import KeptBack, RiseTray, Sentence, Sheet, WeighTray
 from airycrumb.trays.weigh import weigh
 from airycrumb.words import Message, joined, listed, say
-
-SOAK_MIN = Constant(60.0, "min", "assumed", "a scald cooled to the room, or a soak")
-
-
-@dataclass(frozen=True)
-class _Yeast:
-    """The yeast's way before the pieces: sponge, first rise and second, None where there is none."""
-
-    sponge: Fermented | None
-    first: Fermented
-    again: Fermented | None
-
-    @property
-    def last(self) -> Fermented:
-        """The stage the dough is divided after."""
-        return self.again or self.first
-
-
-def _durations(
-    ctx: Context,
-    yeast: _Yeast,
-    proof: Fermented,
-    heats: list[HeatStage],
-    loads: list[InTurn],
-    weigh_min: float,
-    wrap_min: float,
-) -> Durations:
-    b, exact = ctx.bake, lambda m: Band(m, m, m)
-    shaping = shaping_minutes(ctx)
-    mixed = SPONGE_MIX_MIN.value
-    lengths: dict[str, Band] = {
-        "weigh": exact(weigh_min),
-        "rise": yeast.first.minutes,
-        "divide": exact(_shaping(ctx, shaping)),
-        "wrap": exact(wrap_min),
-        "proof": proof.minutes,
-        "hold": exact(b.heat.cold_min),
-        "heat": whole_heat(loads),
-        "rest": exact(max(h.tray.rest_min for h in heats)),
-    }
-    if yeast.sponge is not None:
-        ripe = yeast.sponge.minutes
-        lengths["sponge"] = Band(mixed + ripe.low, mixed + ripe.typical, mixed + ripe.high)
-    if yeast.again is not None:
-        lengths["again"] = yeast.again.minutes
-    return Durations(
-        main=tuple((key, lengths[key]) for key in ctx.stages),
-        shaping=shaping,
-        filling_hands=sum(g.filling.hands_min for g in b.groups),
-        filling_cool=max(g.filling.cool_min for g in b.groups),
-        preheat=max(h.tray.preheat_min for h in heats),
-        soak=SOAK_MIN.value if "soaked" in b.dough.places else 0.0,
-        folds=tuple(("rise", minute) for minute in folded_at(b.rise.clock)),
-        hot_at=_hot_at(ctx, heats[0].tray.preheat_min),
-    )
-
-
-def _shaping(ctx: Context, planned: float) -> float:
-    """Minutes from the rise's end until the pieces have relaxed: from when they really were cut, once that is known."""
-    cut, before = ctx.did("divide.cut"), ctx.before("divide")
-    worked = ctx.minutes_since(before, cut) if cut and before else None
-    if worked is None and before and ctx.under_way == "divide":
-        return max(planned, (ctx.minutes_since(before, ctx.now) or 0.0) + ctx.bake.bench_rest_min)
-    return planned if worked is None else max(0.0, worked) + ctx.bake.bench_rest_min
-
-
-def _hot_at(ctx: Context, preheat_min: float) -> datetime | None:
-    """When the first heat is hot: so long after it was lit, or after now while nobody has; None where it plays no
-    part."""
-    if ctx.done is None or heat_began(ctx) is not None:
-        return None
-    return ctx.later(ctx.did(f"{load_id(1, 1)}.light") or ctx.now, preheat_min)
 
 
 @dataclass(frozen=True)
@@ -163,7 +89,7 @@ def _loads(ctx: Context, table: Timetable, loads: list[InTurn]) -> list[LoadShow
     ]
 
 
-def _trays(ctx: Context, yeast: _Yeast, proof: Fermented, table: Timetable, wrap_min: float) -> _Trays:
+def _trays(ctx: Context, yeast: Yeast, proof: Fermented, table: Timetable, wrap_min: float) -> _Trays:
     at = {s.key: s.start for s in table.steps}
     apart = 0.0 if ctx.fills_late else wrap_min
     middle = at["proof"] - timedelta(minutes=apart / 2)
@@ -254,24 +180,12 @@ def _shown(load: Load, pieces: list[Pieces], wrap_min: float) -> HeatStage:
     return HeatStage(heated, heat_tray(heated, most.proof, wrap_min, filling_density(most.ctx.group)))
 
 
-def _in_turn(ctx: Context, heats: list[HeatStage]) -> list[InTurn]:
-    """Every load of this day's heats, in the row of them."""
-    rows = []
-    for h in heats:
-        load, stated = h.heated.load, h.heated.ctx.bake.heat.heat_min
-        # A later load that comes cold stays in longer than the first.
-        longer = [max(h.heated.minutes, x.needs_min or 0.0) for x in h.tray.later]
-        off = 0.0 if stated else h.heated.doubt
-        rows.append(HeatLoads(load.resource, load.marked, load.each, [h.heated.minutes, *longer], off))
-    return in_turn(ctx, rows)
-
-
 @dataclass(frozen=True)
 class _Stations:
     """Everything up to the heat, worked out."""
 
     weighed: WeighTray
-    yeast: _Yeast
+    yeast: Yeast
     wrap_min: float
     pieces: list[Pieces]
     shared: ShareOut
@@ -283,7 +197,7 @@ def _stations(ctx: Context) -> _Stations:
     weighed = weigh(ctx)
     sponge = ripened(ctx)
     first = first_rise(ctx, weighed.dough_c, weighed.dough_c_measured, sponge)
-    yeast = _Yeast(sponge, first, second_rise(ctx, first))
+    yeast = Yeast(sponge, first, second_rise(ctx, first))
     wrap_min = wrap_minutes(ctx)
     pieces = work_pieces(ctx, yeast.last, wrap_min)
     shared = shared_out(ctx)
@@ -338,10 +252,10 @@ def _work(ctx: Context, heard: Sequence[RoomReading]) -> Sheet:
     minutes = {i: h.tray.minutes_planned for h, alike in zip(heats, by_heat(ctx), strict=True) for i in alike}
     # What is kept raw for another day takes no time of this one.
     today = [h for h in heats if not for_another_day(h, ctx)]
-    loads = _in_turn(ctx, today)
+    loads = in_their_turn(ctx, today)
     table, timing = plan_day(
         ctx,
-        _durations(
+        durations(
             ctx=ctx,
             yeast=yeast,
             proof=lead.proof,

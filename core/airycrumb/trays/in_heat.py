@@ -175,3 +175,19 @@ def whole_heat(loads: Sequence[InTurn]) -> Band:
     last = max(loads, key=lambda load: load.out)
     doubt = sum(load.off * load.minutes for load in loads if load.resource == last.resource)
     return Band(max(0.0, last.out - doubt), last.out, last.out + doubt)
+
+
+@dataclass(frozen=True)
+class LoadShown:
+    """One load in the heat. id: as marks and events name it; minutes: it is given; into, out: as marked, else as
+    planned; began, ended: whether they were marked."""
+
+    id: str
+    heat: int
+    number: int
+    pieces: int
+    minutes: float
+    into: datetime
+    out: datetime
+    began: bool
+    ended: bool

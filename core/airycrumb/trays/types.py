@@ -19,6 +19,7 @@ from airycrumb.stations.safety import Caution
 from airycrumb.stations.warm_clock import WarmClock
 from airycrumb.stations.weigh.formula import Line, Percentages, Scaled, Sponge
 from airycrumb.stations.weigh.mixing import Added
+from airycrumb.trays.in_heat import LoadShown
 from airycrumb.trays.needs import Decides
 from airycrumb.words import NOTHING, Message
 
@@ -323,22 +324,6 @@ class KeptBack:
     into_heat: datetime
     unbaked: Unbaked
     said: Message
-
-
-@dataclass(frozen=True)
-class LoadShown:
-    """One load in the heat. id: as marks and events name it; minutes: it is given; into, out: as marked, else as
-    planned; began, ended: whether they were marked."""
-
-    id: str
-    heat: int
-    number: int
-    pieces: int
-    minutes: float
-    into: datetime
-    out: datetime
-    began: bool
-    ended: bool
 
 
 @dataclass(frozen=True)

@@ -1,0 +1,98 @@
+"""How long each stage takes, and every load in the row of them."""
+
+from dataclasses import dataclass
+from datetime import datetime
+
+from airycrumb.data.record import Constant
+from airycrumb.plan.context import Context
+from airycrumb.plan.timetable import Durations
+from airycrumb.quantities import Band
+from airycrumb.trays.cues import folded_at
+from airycrumb.trays.ferment import SPONGE_MIX_MIN, Fermented, shaping_minutes
+from airycrumb.trays.heat_tray import HeatStage
+from airycrumb.trays.in_heat import HeatLoads, InTurn, heat_began, in_turn, load_id, whole_heat
+
+SOAK_MIN = Constant(60.0, "min", "assumed", "a scald cooled to the room, or a soak")
+
+
+@dataclass(frozen=True)
+class Yeast:
+    """The yeast's way before the pieces: sponge, first rise and second, None where there is none."""
+
+    sponge: Fermented | None
+    first: Fermented
+    again: Fermented | None
+
+    @property
+    def last(self) -> Fermented:
+        """The stage the dough is divided after."""
+        return self.again or self.first
+
+
+def durations(
+    ctx: Context,
+    yeast: Yeast,
+    proof: Fermented,
+    heats: list[HeatStage],
+    loads: list[InTurn],
+    weigh_min: float,
+    wrap_min: float,
+) -> Durations:
+    """Minutes of every stage: the forecasts of what rises and heats, the kitchen's own paces for the rest."""
+    b, exact = ctx.bake, lambda m: Band(m, m, m)
+    shaping = shaping_minutes(ctx)
+    mixed = SPONGE_MIX_MIN.value
+    lengths: dict[str, Band] = {
+        "weigh": exact(weigh_min),
+        "rise": yeast.first.minutes,
+        "divide": exact(_shaping(ctx, shaping)),
+        "wrap": exact(wrap_min),
+        "proof": proof.minutes,
+        "hold": exact(b.heat.cold_min),
+        "heat": whole_heat(loads),
+        "rest": exact(max(h.tray.rest_min for h in heats)),
+    }
+    if yeast.sponge is not None:
+        ripe = yeast.sponge.minutes
+        lengths["sponge"] = Band(mixed + ripe.low, mixed + ripe.typical, mixed + ripe.high)
+    if yeast.again is not None:
+        lengths["again"] = yeast.again.minutes
+    return Durations(
+        main=tuple((key, lengths[key]) for key in ctx.stages),
+        shaping=shaping,
+        filling_hands=sum(g.filling.hands_min for g in b.groups),
+        filling_cool=max(g.filling.cool_min for g in b.groups),
+        preheat=max(h.tray.preheat_min for h in heats),
+        soak=SOAK_MIN.value if "soaked" in b.dough.places else 0.0,
+        folds=tuple(("rise", minute) for minute in folded_at(b.rise.clock)),
+        hot_at=_hot_at(ctx, heats[0].tray.preheat_min),
+    )
+
+
+def _shaping(ctx: Context, planned: float) -> float:
+    """Minutes from the rise's end until the pieces have relaxed: from when they really were cut, once that is known."""
+    cut, before = ctx.did("divide.cut"), ctx.before("divide")
+    worked = ctx.minutes_since(before, cut) if cut and before else None
+    if worked is None and before and ctx.under_way == "divide":
+        return max(planned, (ctx.minutes_since(before, ctx.now) or 0.0) + ctx.bake.bench_rest_min)
+    return planned if worked is None else max(0.0, worked) + ctx.bake.bench_rest_min
+
+
+def _hot_at(ctx: Context, preheat_min: float) -> datetime | None:
+    """When the first heat is hot: so long after it was lit, or after now while nobody has; None where it plays no
+    part."""
+    if ctx.done is None or heat_began(ctx) is not None:
+        return None
+    return ctx.later(ctx.did(f"{load_id(1, 1)}.light") or ctx.now, preheat_min)
+
+
+def in_their_turn(ctx: Context, heats: list[HeatStage]) -> list[InTurn]:
+    """Every load of this day's heats, in the row of them."""
+    rows = []
+    for h in heats:
+        load, stated = h.heated.load, h.heated.ctx.bake.heat.heat_min
+        # A later load that comes cold stays in longer than the first.
+        longer = [max(h.heated.minutes, x.needs_min or 0.0) for x in h.tray.later]
+        off = 0.0 if stated else h.heated.doubt
+        rows.append(HeatLoads(load.resource, load.marked, load.each, [h.heated.minutes, *longer], off))
+    return in_turn(ctx, rows)
