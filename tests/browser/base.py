@@ -185,9 +185,11 @@ class BrowserCase(TransactionTestCase):
         self.page = self.context.new_page()
         self.bench, self.hands, self.notebook = Bench(self.page), Hands(self.page), Notebook(self.page)
 
-    def fresh_context(self, size: str = "laptop", theme: str = "light", keeps: bool = False) -> BrowserContext:
+    def fresh_context(
+        self, size: str = "laptop", theme: str = "light", keeps: bool = False, touch: bool = False
+    ) -> BrowserContext:
         """A browser with nothing kept, watched for requests that leave this machine. keeps: it may keep the
-        application itself, which takes every file once more.
+        application itself, which takes every file once more; touch: it has a screen to be touched.
         """
         width, height = SIZES[size]
         context = self.browser.new_context(
@@ -196,6 +198,7 @@ class BrowserCase(TransactionTestCase):
             base_url=self.server.address,
             timezone_id="Europe/Lisbon",
             service_workers="allow" if keeps else "block",
+            has_touch=touch,
         )  # type: ignore[arg-type]
         context.set_default_timeout(PATIENCE_MS)
         self.addCleanup(context.close)

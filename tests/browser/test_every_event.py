@@ -31,11 +31,11 @@ class Events(BrowserCase):
 
     def baked(self, name: str = "beetroot-walnut-buns", **changes: Any) -> Bake:
         """A bake in this household."""
-        document = bake_document(name, plan={"eat_at": None}, **changes)
+        document = bake_document(name, **{"plan": {"eat_at": None}, **changes})
         return bakes.create(self.household, document, uuid.uuid4()).bake
 
-    def under_way(self, bake: Bake, *more: tuple[str, str, float], proofed: float | None = None) -> Batch:
-        """A batch of it. proofed: min ago; more: (stage, event, min ago) of what else was marked as over."""
+    def under_way(self, bake: Bake, proofed: float | None = None, wrapped: bool = True) -> Batch:
+        """A batch of it, wrapped or about to be. proofed: min ago."""
         kitchen, head = Kitchen.objects.earliest("pk"), bake.versions.get(number=bake.head)
         batch = Batch.objects.create(
             household=self.household,
@@ -47,17 +47,15 @@ class Events(BrowserCase):
             utc_offset=0,
         )
         self.mark(batch, "started", "weigh", 240 + (proofed or 0))
-        for stage, ago in BEFORE_HEAT:
+        for stage, ago in BEFORE_HEAT[: 4 if wrapped else 3]:
             self.mark(batch, "done", stage, ago + (proofed or 0))
         if proofed is not None:
             self.mark(batch, "done", "proof", proofed)
-        for stage, event, ago in more:
-            self.mark(batch, "did", stage, ago, event)
         return batch
 
-    def mark(self, batch: Batch, kind: str, stage: str, ago: float, event: str = "") -> None:
+    def mark(self, batch: Batch, kind: str, stage: str, ago: float) -> None:
         at = timezone.now() - timedelta(minutes=ago)
-        Observation.objects.create(batch=batch, client_id=uuid.uuid4(), kind=kind, stage=stage, at=at, event=event)
+        Observation.objects.create(batch=batch, client_id=uuid.uuid4(), kind=kind, stage=stage, at=at)
 
     def finish(self) -> None:
         """Through to the notebook."""
@@ -118,6 +116,24 @@ class Loads(Events):
         self.hands.sent()
         minutes = self.page.get_by_role("timer").inner_text().split(":")[0]
         self.assertGreater(int(minutes), 10)
+
+    def test_a_stone_is_lit_before_the_pieces_are_wrapped(self) -> None:
+        stone = {**OVEN, "on": "stone", "wash": "egg"}
+        batch = self.under_way(self.baked("mushroom-buckwheat-half-moons", heat=stone), wrapped=False)
+        self.page.goto(f"/hands/{batch.pk}")
+        self.hands.at("Light the oven: 220 °C, on a hot stone")
+        self.bench.says("a hot stone in, so that it is hot through; hot in 45 min")
+        self.hands.through("It is on")
+        self.hands.at("Fill and close them")
+        # In the pan they are turned, and turned again.
+        pan = self.under_way(self.baked("pear-hazelnut-buns", heat={"method": "pan", "rest": "2 min"}), proofed=1)
+        self.page.clock.install(time=timezone.now())
+        self.page.goto(f"/hands/{pan.pk}")
+        self.hands.at("Under the lid")
+        self.page.clock.fast_forward("01:40")
+        self.hands.at("Turn them over")
+        self.hands.press("Turned")
+        self.hands.at("Under the lid")
 
     def test_a_tray_is_turned_and_what_is_past_is_not_still_the_headline(self) -> None:
         baked = self.baked("mushroom-buckwheat-half-moons", heat={**OVEN, "temperature": "200 C", "wash": "egg"})
@@ -183,11 +199,19 @@ class Several(Events):
         self.page.wait_for_timeout(1500)
         self.assertEqual(calling.count(), 0, calling.all_inner_texts())
 
-    def test_slips_are_harmless_by_touch_on_a_phone(self) -> None:
-        page = self.fresh_context(size="phone").new_page()
+    def test_slips_are_harmless_by_touch_on_a_phone_from_start_to_notebook(self) -> None:
+        page = self.fresh_context(size="phone", touch=True).new_page()
         self.open_first_screen(page)
-        Bench(page).set("Hour to eat", "23:50")
-        Bench(page).start()
+        # Tonight, for tomorrow's hour: which is meant is asked.
+        tomorrow = (timezone.now() + timedelta(hours=26)).isoformat(timespec="minutes")
+        bake = self.baked(plan={"eat_at": tomorrow})
+        page.goto(f"/bench/{bake.pk}")
+        Bench(page).worked()
+        page.get_by_role("button", name="Start this bake").tap()
+        page.get_by_role("button", name=re.compile("^Not yet: it begins at")).tap()
+        self.assertEqual(Batch.objects.filter(version__bake=bake).count(), 0)
+        page.get_by_role("button", name="Start this bake").tap()
+        page.get_by_role("button", name=re.compile("^Start now: eat about")).tap()
         hands = Hands(page)
         hands.at("Knead")
         # Twice in a hurry: the second falls on what comes next, and is none.
@@ -197,9 +221,18 @@ class Several(Events):
         self.assertEqual(Batch.objects.latest("pk").observations.filter(kind="done").count(), 1)
         hands.the_rise()
         hands.sent()
-        page.get_by_role("button", name=re.compile("press anywhere here$")).click()
+        page.get_by_role("button", name=re.compile("press anywhere here$")).tap()
         asked = page.get_by_role("alertdialog", name="Already?")
         expect(asked).to_be_visible()
-        asked.get_by_role("button", name="No, not yet").click()
+        asked.get_by_role("button", name="No, not yet").tap()
         hands.at("Let it rise")
         self.assertEqual(Batch.objects.latest("pk").observations.filter(kind="done").count(), 1)
+        hands.through("Load 2 is out", "Eat")
+        page.get_by_role("button", name="Good", exact=True).tap()
+        page.get_by_role("button", name="Into the notebook").tap()
+        expect(page).to_have_url(re.compile(r"/notebook/\d+"))
+        # On a tablet the figure is read from across the room.
+        page.set_viewport_size({"width": 820, "height": 1180})
+        page.goto(f"/hands/{self.under_way(self.baked(), proofed=2).pk}")
+        height = page.get_by_role("timer").evaluate("(e) => parseFloat(getComputedStyle(e).fontSize)")
+        self.assertGreaterEqual(height, 120)

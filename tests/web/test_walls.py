@@ -22,6 +22,7 @@ REFUSED = [
     ("src/trays/planted.tsx", "./heat"),
     ("src/trays/planted.tsx", "../views/bench/bench"),
     ("src/trays/planted.tsx", "../stores/outbox"),
+    ("src/views/alarms/planted.tsx", "../hands/hands"),
     ("src/views/bench/planted.tsx", "../hands/hands"),
     ("src/views/bench/planted.tsx", "radix-ui"),
     ("src/views/door/planted.tsx", "../kitchen/kitchen"),

@@ -74,7 +74,8 @@ export function Shell() {
   const navigate = useNavigate();
   const onBench = /^\/bench\/(\d+)/.exec(pathname)?.[1];
   const bench = onBench ? Number(onBench) : bakes.data?.[0]?.id;
-  const running = batches.data?.find((b) => !b.finished);
+  const unfinished = batches.data?.filter((b) => !b.finished) ?? [];
+  const [running] = unfinished;
   const begun = useBegunHere().find((b) => b.batch);
   const word = useUnderWay(running?.id);
   const finished = batches.data?.filter((b) => b.finished).length ?? 0;
@@ -111,7 +112,13 @@ export function Shell() {
         <nav aria-label="Views" className="order-last -mx-1 flex w-full gap-1 tab:order-none tab:ml-auto tab:w-auto">
           <Way to={`/bench/${bench ?? ""}`} name="Bench" word="plan a bake" />
           {begun && <Way to={`/hands/${begun.ref}`} name="Hands" word={begun.batch?.name ?? ""} />}
-          {!begun && running && <Way to={`/hands/${running.id}`} name="Hands" word={word || running.name} />}
+          {!begun && running && (
+            <Way
+              to={`/hands/${running.id}`}
+              name="Hands"
+              word={unfinished.length > 1 ? `${unfinished.length} under way` : word || running.name}
+            />
+          )}
           <Way to="/notebook" name="Notebook" word={`${finished} batches`} />
         </nav>
         <div className="ml-auto flex gap-1 tab:ml-0 tab:max-wide:flex-col tab:max-wide:gap-0">
