@@ -119,11 +119,14 @@ class Loads(Events):
 
     def test_a_stone_is_lit_before_the_pieces_are_wrapped(self) -> None:
         stone = {**OVEN, "on": "stone", "wash": "egg"}
-        batch = self.under_way(self.baked("mushroom-buckwheat-half-moons", heat=stone), wrapped=False)
+        warm = {"to": 1.3, "air": "33 C"}
+        baked = self.baked("mushroom-buckwheat-half-moons", heat=stone, proof=warm)
+        batch = self.under_way(baked, wrapped=False)
         self.page.goto(f"/hands/{batch.pk}")
         self.hands.at("Light the oven: 220 °C, on a hot stone")
         self.bench.says("a hot stone in, so that it is hot through; hot in 45 min")
         self.hands.through("It is on")
+        self.hands.waiting_for("The last is wrapped")
         self.hands.at("Fill and close them")
         # In the pan they are turned, and turned again.
         pan = self.under_way(self.baked("pear-hazelnut-buns", heat={"method": "pan", "rest": "2 min"}), proofed=1)
