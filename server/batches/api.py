@@ -176,6 +176,8 @@ def _vigour(lesson: dict[str, Any] | None) -> float | None:
 
 
 def _out(batch: Batch, now: datetime) -> BatchOut:
+    # Counted before anything is read: a mark that comes meanwhile makes this answer the older one, never the newer.
+    marks = batch.observations.count()
     seen = [ObservationOut.model_validate(o, from_attributes=True) for o in services.standing(batch)]
     v = batch.version
     return BatchOut(
@@ -189,7 +191,7 @@ def _out(batch: Batch, now: datetime) -> BatchOut:
         plan=services.plan_of(batch).sheet,
         live=services.live(batch, batch.finished or now),
         observations=seen,
-        marks=batch.observations.count(),
+        marks=marks,
         outcome=batch.outcome,
         lesson=batch.lesson,
         teaches=batch.teaches,

@@ -4,6 +4,7 @@ import threading
 import uuid
 from datetime import timedelta
 from typing import Any
+from unittest import mock
 
 from django.db import connection
 from django.test import TransactionTestCase
@@ -105,6 +106,24 @@ class Running(ApiCase):
         self.assertEqual(status, 422)
         self.assertIn("cannot be started yet", body["message"])
         self.assertEqual(Batch.objects.count(), 0)
+
+    def test_a_mark_that_comes_while_a_batch_is_read_is_not_counted_as_known(self) -> None:
+        batch = self.start()
+        standing = services.standing
+
+        def and_then_a_mark(of: Batch) -> list[Observation]:
+            found = standing(of)
+            Observation.objects.get_or_create(
+                batch=of, kind="done", stage="weigh", defaults={"client_id": uuid.uuid4(), "at": NOW}
+            )
+            return found
+
+        with mock.patch.object(services, "standing", and_then_a_mark):
+            read = self.call("GET", f"/batches/{batch['id']}?now={NOW.isoformat().replace('+', '%2B')}")[1]
+        # What it does not tell of it must not claim to know: nobody would ask again.
+        self.assertEqual([o["kind"] for o in read["observations"]], ["started"])
+        self.assertEqual(read["marks"], 1)
+        self.assertEqual(self.call("GET", f"/batches/{batch['id']}/news")[1]["marks"], 2)
 
 
 class Finishing(ApiCase):

@@ -8,7 +8,7 @@ from airycrumb.data import heat as c
 from airycrumb.data.closing_words import WORDS
 from airycrumb.data.heat_choices import SEARED_ML
 from airycrumb.events.known import Draft, Known, ending
-from airycrumb.events.pieces import several
+from airycrumb.events.pieces import INTO, several
 from airycrumb.plan.events import Choice, EventMark, Resource
 from airycrumb.plan.given import heat_key
 from airycrumb.trays.heat_tray import HeatStage, setting_of
@@ -138,8 +138,7 @@ def _load(k: Known, h: HeatStage, load: InTurn, of: int, ends: bool) -> Iterator
 
 
 def _into_words(h: HeatStage, name: Message, load: InTurn) -> Message:
-    into = {"steam": say("Into the steam"), "oven": say("Into the oven"), "pan": say("Into the pan")}[h.tray.method]
-    return say("{into}: {name}, {pieces}", into=into, name=name, pieces=several(load.pieces))
+    return say("{into}: {name}, {pieces}", into=INTO[h.tray.method], name=name, pieces=several(load.pieces))
 
 
 def _from_cold(h: HeatStage, number: int) -> Message:

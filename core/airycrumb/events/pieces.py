@@ -5,14 +5,13 @@ from datetime import timedelta
 
 from airycrumb.bake.marks import StageKey
 from airycrumb.events.known import MOMENT_MIN, Draft, Known, ending
-from airycrumb.events.rising import looks, moves, spots
+from airycrumb.events.rising import looks, moves, ready_words, spots
 from airycrumb.plan.events import EventMark
 from airycrumb.stations.keeping import Unbaked
 from airycrumb.trays.pieces import Pieces
 from airycrumb.words import (
     NOTHING,
     Message,
-    hour_of,
     in_celsius,
     in_grams,
     in_millimetres,
@@ -120,7 +119,7 @@ def proofing(k: Known) -> Iterator[Draft]:
         stage="proof",
         words=say("Nothing to wait for") if clock and step.end == step.start else say("Leave them to grow, covered"),
         details=[spots(tray)],
-        figure_note=_grown(k),
+        figure_note=NOTHING if tray.rests else ready_words(tray),
         press=leaving(k, "proof") if goes_on else say("They have grown"),
         at=step.start,
         minutes=(step.end - step.start).total_seconds() / 60,
@@ -132,15 +131,6 @@ def proofing(k: Known) -> Iterator[Draft]:
         resource="bench",
         marks=ending("proof", ends, seen_grown=False),
         ends_stage="proof",
-    )
-
-
-def _grown(k: Known) -> Message:
-    tray = k.rises["proof"]
-    if tray.clock or tray.rests or tray.forecast.ready is None:
-        return say("by the clock, until {until}", until=hour_of(tray.ready)) if tray.clock else NOTHING
-    return say(
-        "ready {span}, look from {look}", span=hour_of(tray.ready_low, tray.ready_high), look=hour_of(tray.look_from)
     )
 
 

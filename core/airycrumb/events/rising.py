@@ -145,7 +145,7 @@ def grown(k: Known, key: StageKey, tray: RiseTray, begins: datetime, words: Mess
         stage=key,
         words=words,
         details=[spots(tray)],
-        figure_note=_ready(tray),
+        figure_note=ready_words(tray),
         press=press,
         at=begins,
         minutes=max(0.0, (step.end - begins).total_seconds() / 60),
@@ -170,7 +170,8 @@ def otherwise(k: Known, key: StageKey, event: str, tray: RiseTray) -> list[Choic
     return found
 
 
-def _ready(tray: RiseTray) -> Message:
+def ready_words(tray: RiseTray) -> Message:
+    """When a stage is over, as it is told beside its countdown."""
     if tray.rests:
         return say("until it rolls without springing back")
     if tray.clock:
