@@ -18,6 +18,8 @@ interface Made {
   event?: string;
 }
 
+/** Whether it is a reminder: it rings once, and is not put in front. */
+export const isReminder = (e: BakeEvent): boolean => LOOKED_AT.has(e.kind);
 /** Whether it is waited for, rather than done by hand. */
 export const isWait = (e: BakeEvent): boolean => e.hands_min === 0;
 export const dueAt = (e: BakeEvent): number => Date.parse(e.due);
@@ -75,7 +77,7 @@ const asks = (e: BakeEvent, now: number) => !e.along && !passed(e, now);
 
 /** The one in front: what is due, the burning oven first; else what goes on now; else what comes next. */
 export function frontOf(open: BakeEvent[], now: number): BakeEvent | undefined {
-  const all = open.filter((e) => asks(e, now) && canCome(open, e) && !LOOKED_AT.has(e.kind));
+  const all = open.filter((e) => asks(e, now) && canCome(open, e) && !isReminder(e));
   const due = all.filter((e) => dueAt(e) <= now).sort((a, b) => a.rank - b.rank || dueAt(a) - dueAt(b));
   const goesOn = all.filter((e) => isWait(e) && Date.parse(e.start) <= now + JUST_BEGUN);
   const stage = goesOn.find((e) => e.ends_stage);

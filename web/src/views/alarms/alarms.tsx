@@ -3,7 +3,7 @@ import { Link, useLocation } from "react-router";
 
 import type { BakeEvent } from "../../api/client";
 import { clockFrom, duration } from "../../lib/clock";
-import { calls, dueAt } from "../../stores/events";
+import { calls, dueAt, isReminder } from "../../stores/events";
 import { keep, kept } from "../../lib/kept";
 import { useUnits } from "../../lib/settings";
 import { useNow } from "../../lib/use-now";
@@ -40,7 +40,7 @@ function useRinging(first: Call | undefined, now: number, aloud: boolean, words:
   useEffect(() => {
     if (!first) return;
     const before = rung.current;
-    const again = first.event.rank < 7 && now - before.at >= AGAIN;
+    const again = !isReminder(first.event) && now - before.at >= AGAIN;
     if (before.key === first.key && !again) return;
     rung.current = { key: first.key, at: now };
     ring();
