@@ -3,7 +3,9 @@
 import math
 from collections.abc import Callable, Iterator
 from datetime import datetime, timedelta
+from typing import cast
 
+from airycrumb.bake.marks import StageKey
 from airycrumb.data import heat as c
 from airycrumb.data.closing_words import WORDS
 from airycrumb.data.heat_choices import SEARED_ML
@@ -91,8 +93,9 @@ def _lit(k: Known, h: HeatStage, first: InTurn) -> Draft:
     )
 
 
-def _before_heat(k: Known) -> str:
-    return k.ctx.before("heat") or "proof"
+def _before_heat(k: Known) -> StageKey:
+    """The stage that ends as the first load goes in."""
+    return cast(StageKey, k.ctx.before("heat") or "proof")
 
 
 def _named(load: InTurn, h: HeatStage, of: int, k: Known) -> Message:
@@ -130,7 +133,7 @@ def _load(k: Known, h: HeatStage, load: InTurn, of: int, ends: bool) -> Iterator
         resource=_resource(h),
         along=along,
         load=key,
-        marks=ending(k.ctx.stages[k.ctx.stages.index("heat") - 1], f"{key}.in") if first else None,  # type: ignore[arg-type]
+        marks=ending(_before_heat(k), f"{key}.in") if first else None,
         until=f"{key}.out",
     )
     yield from _watched(k, h, load, into, name)
