@@ -153,53 +153,29 @@ def _from_cold(h: HeatStage, number: int) -> Message:
 
 def _finishing(k: Known, h: HeatStage, load: InTurn, at: datetime, along: str) -> Iterator[Draft]:
     """What is done to a load's pieces just before they go in."""
-    key, ctx = load.marked.id, h.heated.ctx
-    common = {"stage": "heat", "at": at, "along": along, "load": key}
-    wash = c.WASHES[ctx.bake.heat.wash]
-    if wash.of and h.tray.method == "oven":
-        grams = load.pieces * _top_cm2(k, h) * WASH_G_PER_CM2
-        yield Draft(
-            id=f"{key}.wash",
-            kind="wash",
-            words=_brushed(wash, grams),
-            press=say("Brushed"),
-            **common,  # type: ignore[arg-type]
-        )
-    if ctx.bake.on_top:
-        yield Draft(
-            id=f"{key}.strew",
-            kind="strew",
-            words=say("On top: {foods}", foods=listed(t.item.called for t in ctx.bake.on_top)),
-            press=say("It is on"),
-            **common,  # type: ignore[arg-type]
-        )
+    key = load.marked.id
+    for kind, words, press in _to_finish(k, h, load):
+        yield Draft(id=f"{key}.{kind}", kind=kind, stage="heat", words=words, press=press, at=at, along=along, load=key)
+
+
+def _to_finish(k: Known, h: HeatStage, load: InTurn) -> Iterator[tuple[str, Message, Message]]:
+    """Kind, words and press of each of them."""
+    bake, baked = h.heated.ctx.bake, h.tray.method == "oven"
+    wash = c.WASHES[bake.heat.wash]
+    if wash.of and baked:
+        yield "wash", _brushed(wash, load.pieces * _top_cm2(k, h) * WASH_G_PER_CM2), say("Brushed")
+    if bake.on_top:
+        yield "strew", say("On top: {foods}", foods=listed(t.item.called for t in bake.on_top)), say("It is on")
     # A braid's gaps or a roll's ends let steam out by themselves: there is nothing to be done.
     said = [WORDS[p.ctx.group.closing].vent for p in k.pieces]
     vents = dict.fromkeys(vent for vent in said if vent.template.startswith(TO_BE_MADE))
-    if vents and h.tray.method == "oven":
-        yield Draft(
-            id=f"{key}.vent",
-            kind="vent",
-            words=say("Vents: {vents}", vents=listed(vents, "commas")),
-            press=say("Cut"),
-            **common,  # type: ignore[arg-type]
-        )
-    if ctx.bake.heat.steam_pan and h.tray.method == "oven":
-        yield Draft(
-            id=f"{key}.steam_pan",
-            kind="steam_pan",
-            words=say("Boiling water into the pan in the oven, mind the steam; door shut at once"),
-            press=say("Poured"),
-            **common,  # type: ignore[arg-type]
-        )
-    if load.marked.number > 1 and ctx.bake.heat.later_loads == "fridge" and h.tray.came == "proofed":
-        yield Draft(
-            id=f"{key}.next_out",
-            kind="next_out",
-            words=say("Take this load out of the fridge and put it straight in"),
-            press=say("Taken out"),
-            **common,  # type: ignore[arg-type]
-        )
+    if vents and baked:
+        yield "vent", say("Vents: {vents}", vents=listed(vents, "commas")), say("Cut")
+    if bake.heat.steam_pan and baked:
+        boiling = say("Boiling water into the pan in the oven, mind the steam; door shut at once")
+        yield "steam_pan", boiling, say("Poured")
+    if load.marked.number > 1 and bake.heat.later_loads == "fridge" and h.tray.came == "proofed":
+        yield "next_out", say("Take this load out of the fridge and put it straight in"), say("Taken out")
 
 
 def _brushed(wash: c.Wash, grams: float) -> Message:
