@@ -13,6 +13,7 @@ import django  # noqa: E402
 django.setup()
 
 from airycrumb.bake import schema  # noqa: E402
+from airycrumb.day.document import day_schema  # noqa: E402
 from project.api import api  # noqa: E402
 
 
@@ -22,6 +23,7 @@ def texts() -> dict[Path, str]:
     files = {ROOT / "server" / "openapi.json": dump(api.get_openapi_schema())}
     for name in ("bake", "kitchen"):
         files[ROOT / "docs" / "formats" / f"{name}.schema.json"] = dump(schema(name))
+    files[ROOT / "docs" / "formats" / "day.schema.json"] = dump(day_schema())
     return files
 
 

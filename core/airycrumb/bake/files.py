@@ -31,8 +31,8 @@ def structure_problems(name: str, document: Document) -> list[Problem]:
 class Documented:
     """Marks a plain document in a contract: its schema is the published one of its kind."""
 
-    def __init__(self, name: str) -> None:
-        self.model = FILES[name]
+    def __init__(self, kind: str | type[Written]) -> None:
+        self.model = FILES[kind] if isinstance(kind, str) else kind
 
     def __get_pydantic_json_schema__(self, _schema: CoreSchema, handler: GetJsonSchemaHandler) -> JsonSchemaValue:
         found = handler(self.model.__pydantic_core_schema__)

@@ -1,0 +1,192 @@
+"""What a plan of a day costs, and what in it cannot be: one reckoning for whoever makes plans.
+
+The weights are per slot of five minutes. They stand so far apart that in the days of a home kitchen what comes
+first decides; they are a choice of ours, assumed.
+"""
+
+from collections.abc import Iterable, Iterator, Sequence
+from dataclasses import dataclass, fields
+from itertools import combinations
+from typing import Literal
+
+from airycrumb.day.job import ALIKE_C, Job, Load, Placed, Plan, Resources
+
+WEIGHTS = {
+    "unsafe": 100_000,
+    "over": 10_000,
+    "late": 2_000,
+    "night": 500,
+    "early": 40,
+    "unsure": 3,
+    "long": 1,
+}
+GRACE = 3  # slots what must be hot may stand on the table
+EARLY = {"hot": WEIGHTS["early"], "reheat": 3, "cool": 1}  # of `early`, by how it is served
+
+
+@dataclass(frozen=True)
+class Costs:
+    """Of a plan, in weighted slots. unsafe: warm for too long; over: past its best; late; night: hands
+    while asleep, or heat that nobody watches;
+    early: on the table too soon; unsure: less time than the dough may need; long: begun long before."""
+
+    unsafe: int = 0
+    over: int = 0
+    late: int = 0
+    night: int = 0
+    early: int = 0
+    unsure: int = 0
+    long: int = 0
+
+    @property
+    def total(self) -> int:
+        """All of them."""
+        return sum(getattr(self, f.name) for f in fields(self))
+
+    def __add__(self, other: "Costs") -> "Costs":
+        return Costs(*(getattr(self, f.name) + getattr(other, f.name) for f in fields(self)))
+
+
+def served(job: Job, placed: Placed) -> int:
+    """The slot the last of it is on the table."""
+    return max(into + load.slots + load.rest for into, load in zip(placed.into, job.loads, strict=True))
+
+
+@dataclass(frozen=True)
+class Op:
+    """Something hands do: whose, which stage or "filling", from when, until when, by whom."""
+
+    job: int
+    key: str
+    start: int
+    end: int
+    who: int
+
+
+def ops(job: Job, placed: Placed) -> Iterator[Op]:
+    """What hands do for a bake and have not done yet."""
+    for stage, start, who in zip(job.stages, placed.starts, placed.who, strict=True):
+        if stage.hands and stage.ended is None and who is not None:
+            yield Op(job.key, stage.key, start, start + stage.least, who)
+    if job.filling is not None and placed.filling is not None and job.filling.began is None:
+        assert placed.filler is not None, "a filling is made by somebody"
+        yield Op(job.key, "filling", placed.filling, placed.filling + job.filling.hands, placed.filler)
+
+
+def overlaps(start: int, end: int, spans: Iterable[tuple[int, int]]) -> bool:
+    """Whether something from start to end touches any of the spans."""
+    return any(start < until and since < end for since, until in spans)
+
+
+def costs(job: Job, placed: Placed, having: Resources) -> Costs:
+    """What one bake's place in the day costs."""
+    last, begins = job.stages[-1], placed.starts[-1]
+    waits = [into - begins for into in placed.into]
+    over = sum(s.over(placed.length(i)) for i, s in enumerate(job.stages[:-1]) if not s.hands)
+    over += sum(last.over(wait, load.extra) for wait, load in zip(waits, job.loads, strict=True))
+    warm = sum(max(0, wait - job.warm) for wait in waits) if job.warm is not None else 0
+    ready = [into + load.slots + load.rest for into, load in zip(placed.into, job.loads, strict=True)]
+    early = sum(max(0, job.due - GRACE - at) for at in ready)
+    night = sum(
+        op.end - op.start for op in ops(job, placed) if overlaps(op.start, op.end, having.people[op.who].asleep)
+    )
+    night += sum(
+        load.slots
+        for into, load in zip(placed.into, job.loads, strict=True)
+        if load.began is None and overlaps(into, into + load.slots, having.unwatched)
+    )
+    return Costs(
+        unsafe=WEIGHTS["unsafe"] * warm,
+        over=WEIGHTS["over"] * over,
+        late=WEIGHTS["late"] * max(0, max(ready) - job.due),
+        night=WEIGHTS["night"] * night,
+        early=EARLY[job.serve] * early,
+        unsure=WEIGHTS["unsure"] * sum(s.short(placed.length(i)) for i, s in enumerate(job.stages)),
+        long=WEIGHTS["long"] * max(0, job.due - placed.begins),
+    )
+
+
+def judged(jobs: Iterable[Job], plan: Plan, having: Resources) -> Costs:
+    """What a whole plan costs."""
+    total = Costs()
+    for job, placed in zip(jobs, plan.placed, strict=True):
+        total += costs(job, placed, having)
+    return total
+
+
+def _loads(jobs: Iterable[Job], plan: Plan) -> Iterator[tuple[Job, Load, int, int]]:
+    for job, placed in zip(jobs, plan.placed, strict=True):
+        for load, into, oven in zip(job.loads, placed.into, placed.oven, strict=True):
+            yield job, load, into, oven
+
+
+def _most_at_once(spans: Iterable[tuple[int, int, int]]) -> int:
+    """The most of anything in use at one time. spans: (from, until, how many)."""
+    spans = list(spans)
+    return max((sum(n for a, b, n in spans if a <= at < b) for at, _, _ in spans), default=0)
+
+
+Over = Literal["hands", "away", "oven", "shelves", "burners", "steamer", "pan", "fridge"]
+
+
+@dataclass(frozen=True)
+class Clash:
+    """Something wanted by more than can have it. over: what; first, second: by which work or load, "" where it is by
+    more than two."""
+
+    over: Over
+    first: str = ""
+    second: str = ""
+
+
+def clashes(jobs: Iterable[Job], plan: Plan, having: Resources) -> list[Clash]:
+    """What of a plan cannot be: nothing, of plans made here; of bakes each planned alone, where they collide."""
+    jobs = list(jobs)
+    pairs = list(zip(jobs, plan.placed, strict=True))
+    hands = [op for job, placed in pairs for op in ops(job, placed)]
+    return [*_hands_twice(hands, having), *_ovens_twice(list(_loads(jobs, plan)), having), *_too_many(pairs, having)]
+
+
+def _hands_twice(hands: Sequence[Op], having: Resources) -> Iterator[Clash]:
+    for a, b in combinations(hands, 2):
+        if a.who == b.who and a.start < b.end and b.start < a.end:
+            yield Clash("hands", f"{a.job}.{a.key}", f"{b.job}.{b.key}")
+    for op in hands:
+        if overlaps(op.start, op.end, having.people[op.who].away):
+            yield Clash("away", f"{op.job}.{op.key}")
+
+
+def _ovens_twice(loads: Sequence[tuple[Job, Load, int, int]], having: Resources) -> Iterator[Clash]:
+    baked = [row for row in loads if row[1].where == "oven"]
+    for (j, a, at, oven), (k, b, bt, other) in combinations(baked, 2):
+        if oven == other and not can_be(having, a, at, b, bt):
+            yield Clash("oven", f"{j.key}.{a.id}", f"{k.key}.{b.id}")
+    for oven in range(having.ovens):
+        inside = [(at, at + x.slots, x.shelves) for _, x, at, where in baked if where == oven]
+        if _most_at_once(inside) > having.shelves:
+            yield Clash("shelves")
+
+
+def _too_many(pairs: Sequence[tuple[Job, Placed]], having: Resources) -> Iterator[Clash]:
+    """On the hob and in the fridge, at one time."""
+    loads = [(x, at) for job, p in pairs for x, at in zip(job.loads, p.into, strict=True)]
+    on = lambda *where: [(at, at + x.slots, 1) for x, at in loads if x.where in where]
+    cold = [(p.starts[-1], max(p.into), min(j.trays, having.fridge_trays)) for j, p in pairs if j.chilled]
+    limits: tuple[tuple[Over, list[tuple[int, int, int]], int], ...] = (
+        ("burners", on("steamer", "pan"), having.burners),
+        ("steamer", on("steamer"), having.steamers),
+        ("pan", on("pan"), 1),
+        ("fridge", cold, having.fridge_trays),
+    )
+    for over, spans, most in limits:
+        if _most_at_once(spans) > most:
+            yield Clash(over)
+
+
+def can_be(having: Resources, a: Load, at: int, b: Load, bt: int) -> bool:
+    """Whether two loads can be in one oven at their times, shelves apart: at once where their temperatures are alike,
+    else one after another with time to change."""
+    if abs(a.celsius - b.celsius) <= ALIKE_C:
+        return True
+    first, second = ((a, at), (b, bt)) if at <= bt else ((b, bt), (a, at))
+    return second[1] - second[0].heats >= first[1] + first[0].slots + having.change(first[0], second[0])

@@ -1,0 +1,269 @@
+"""A planned day as it is shown: every bake's spans, every lane of the kitchen, and how sure it is. In hours."""
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from datetime import datetime
+
+from airycrumb.day.from_sheet import Clock, Made
+from airycrumb.day.job import SLOT_MIN, Job, Load, Placed, Plan, Resources
+from airycrumb.day.judging import Costs, costs, judged, ops, overlaps, served
+from airycrumb.day.simulated import IN_TIME, Doubt
+from airycrumb.plan.timetable import LABELS
+from airycrumb.words import NOTHING, Message, hour_of, in_celsius, in_minutes, listed, say, verbatim
+
+NAMES = {
+    **LABELS,
+    "sponge_mix": say("Mix the sponge"),
+    "bench_rest": say("Bench rest"),
+    "stand": say("Waits"),
+    "filling": say("Make the filling"),
+}
+WHERE = {"oven": say("Oven"), "steamer": say("Steamer"), "pan": say("Hob")}
+
+
+@dataclass(frozen=True)
+class DaySpan:
+    """Something that goes on from when until when. dish: whose; kind: hands, wait, cold, heat or rest; night: hands,
+    or somebody to watch, needed while they sleep."""
+
+    dish: int
+    key: str
+    kind: str
+    label: Message
+    start: datetime
+    end: datetime
+    night: bool = False
+
+
+@dataclass(frozen=True)
+class DayLane:
+    """What one thing of the kitchen, or one person, has to do. key: "hands.0", "oven.0", "steamer", "hob", "fridge";
+    away: when there is nobody."""
+
+    key: str
+    name: Message
+    spans: list[DaySpan]
+    away: list[DaySpan]
+
+
+@dataclass(frozen=True)
+class DayDish:
+    """One bake of the day. at: its number; begins: its first work; due, table: when it is wanted and when planned;
+    early, late: between which it is in eight of ten; on_time, past: share of days it is, and in which it is past its
+    best; says: what is wrong with its place, NOTHING for nothing."""
+
+    at: int
+    bake: int
+    batch: int | None
+    name: str
+    begins: datetime
+    due: datetime
+    table: datetime
+    early: datetime
+    late: datetime
+    on_time: float
+    past: float
+    serve: str
+    pinned: bool
+    spans: list[DaySpan]
+    allergens: list[Message]
+    may_contain: list[Message]
+    doubts: int
+    says: Message
+
+
+@dataclass(frozen=True)
+class DayPlan:
+    """A whole day. how: "greedy", "solver" or "kept"; gap: how far from the best it may be, as a share, None where
+    nobody knows; on_time: share of days with all on the table within 20 min; by: when it is in nine of ten; says: that
+    in a sentence; changed: what changed since the plan before."""
+
+    now: datetime
+    eat_at: datetime
+    begins: datetime
+    table: datetime
+    how: str
+    proven: bool
+    gap: float | None
+    on_time: float
+    over: float
+    by: datetime
+    dishes: list[DayDish]
+    lanes: list[DayLane]
+    says: Message
+    changed: Message
+    trouble: bool
+
+
+def shown(
+    made: Sequence[Made],
+    jobs: Sequence[Job],
+    having: Resources,
+    plan: Plan,
+    found: Doubt,
+    clock: Clock,
+    changed: Message = NOTHING,
+) -> DayPlan:
+    """A plan in hours and words."""
+    total = judged(jobs, plan, having)
+    dishes = [_dish(i, made[i], jobs[i], having, plan.placed[i], found, clock) for i in range(len(jobs))]
+    return DayPlan(
+        now=clock.now,
+        eat_at=clock.at(max(job.due for job in jobs)),
+        begins=min(d.begins for d in dishes),
+        table=max(d.table for d in dishes),
+        how=plan.how,
+        proven=plan.proven,
+        gap=plan.gap,
+        on_time=found.on_time,
+        over=found.over,
+        by=clock.at(found.by),
+        dishes=dishes,
+        lanes=_lanes(jobs, having, plan, dishes, clock),
+        says=_says(made, found, clock),
+        changed=changed,
+        trouble=total.late + total.night + total.unsafe > 0,
+    )
+
+
+def _in_ten(share: float) -> int:
+    return round(10 * share)
+
+
+def _says(made: Sequence[Made], found: Doubt, clock: Clock) -> Message:
+    if not made:
+        return NOTHING
+    said = say(
+        "All on the table within {grace} of its hour in {n} of 10 such days; in 9 of 10 by {by}.",
+        grace=in_minutes(IN_TIME * SLOT_MIN),
+        n=_in_ten(found.on_time),
+        by=hour_of(clock.at(round(found.by))),
+    )
+    if found.longest is None:
+        return said
+    return say("{said} {name} wait longest.", said=said, name=verbatim(made[found.longest].sheet.name))
+
+
+def _span(dish: int, key: str, kind: str, start: int, end: int, clock: Clock, label: Message, night: bool) -> DaySpan:
+    return DaySpan(dish, key, kind, label, clock.at(start), clock.at(end), night)
+
+
+def _load_words(load: Load, many: bool) -> Message:
+    name = say("Load {n}", n=int(load.id.rsplit(".", 1)[1])) if many else WHERE[load.where]
+    return say("{name}, {air}", name=name, air=in_celsius(load.celsius)) if load.where == "oven" else name
+
+
+def _dish(i: int, made: Made, job: Job, having: Resources, placed: Placed, found: Doubt, clock: Clock) -> DayDish:
+    early, _, late = found.tables[i]
+    return DayDish(
+        at=i,
+        bake=made.dish.bake,
+        batch=made.dish.batch,
+        name=made.sheet.name,
+        begins=clock.at(placed.begins),
+        due=clock.at(job.due),
+        table=clock.at(served(job, placed)),
+        early=clock.at(early),
+        late=clock.at(late),
+        on_time=1 - found.late[i],
+        past=found.past[i],
+        serve=job.serve,
+        pinned=job.pinned is not None,
+        spans=list(_spans(i, job, having, placed, clock)),
+        allergens=made.sheet.allergens,
+        may_contain=made.sheet.may_contain,
+        doubts=len([d for d in made.sheet.doubts if d.severity != "note"]),
+        says=_wrong(costs(job, placed, having), job, placed, clock),
+    )
+
+
+def _wrong(cost: Costs, job: Job, placed: Placed, clock: Clock) -> Message:
+    wrong = []
+    if cost.unsafe:
+        wrong.append(say("stands warm for longer than it may: change the plan; local rules come first"))
+    if cost.over:
+        wrong.append(say("a dough or a load waits past its best"))
+    if cost.late:
+        wrong.append(say("on the table only at {at}", at=hour_of(clock.at(served(job, placed)))))
+    if cost.night:
+        wrong.append(say("wants hands, or somebody to watch the heat, while they sleep"))
+    return say("{what}", what=listed(wrong, "commas")) if wrong else NOTHING
+
+
+def _spans(i: int, job: Job, having: Resources, placed: Placed, clock: Clock) -> list[DaySpan]:
+    found = []
+    for n, (stage, start) in enumerate(zip(job.stages, placed.starts, strict=True)):
+        end, who = start + placed.length(n), placed.who[n]
+        kind = "hands" if stage.hands else "cold" if stage.key == "hold" else "wait"
+        night = stage.hands and who is not None and overlaps(start, end, having.people[who].asleep)
+        if end > start:
+            found.append(_span(i, stage.key, kind, start, end, clock, NAMES[stage.key], night))
+    if job.filling is not None and placed.filling is not None and placed.filler is not None:
+        end = placed.filling + job.filling.hands
+        night = overlaps(placed.filling, end, having.people[placed.filler].asleep)
+        found.append(_span(i, "filling", "hands", placed.filling, end, clock, NAMES["filling"], night))
+    for load, into in zip(job.loads, placed.into, strict=True):
+        out = into + load.slots
+        unseen = load.began is None and overlaps(into, out, having.unwatched)
+        found.append(_span(i, load.id, "heat", into, out, clock, _load_words(load, len(job.loads) > 1), unseen))
+        if load.rest:
+            found.append(_span(i, f"{load.id}.rest", "rest", out, out + load.rest, clock, say("Rests"), False))
+    return sorted(found, key=lambda s: s.start)
+
+
+def _lanes(
+    jobs: Sequence[Job], having: Resources, plan: Plan, dishes: Sequence[DayDish], clock: Clock
+) -> list[DayLane]:
+    lanes = []
+    begins, ends = min(p.begins for p in plan.placed), max(served(j, p) for j, p in zip(jobs, plan.placed, strict=True))
+    work = [op for job, placed in zip(jobs, plan.placed, strict=True) for op in ops(job, placed)]
+    for p, person in enumerate(having.people):
+        spans = [
+            _span(
+                op.job,
+                op.key,
+                "hands",
+                op.start,
+                op.end,
+                clock,
+                NAMES[op.key],
+                overlaps(op.start, op.end, person.asleep),
+            )
+            for op in work
+            if op.who == p
+        ]
+        away = [
+            _span(-1, kind, kind, max(a, begins), min(b, ends), clock, words, False)
+            for times, kind, words in ((person.away, "away", say("away")), (person.asleep, "asleep", say("asleep")))
+            for a, b in times
+            if a < ends and begins < b
+        ]
+        name = verbatim(person.name) if person.name else say("Your hands") if p == 0 else say("Helping hands")
+        lanes.append(DayLane(f"hands.{p}", name, sorted(spans, key=lambda s: s.start), away))
+    return lanes + _fires(jobs, having, plan, clock) + _fridge(jobs, plan, clock)
+
+
+def _fires(jobs: Sequence[Job], having: Resources, plan: Plan, clock: Clock) -> list[DayLane]:
+    lanes = []
+    for where, name in WHERE.items():
+        for n in range(having.ovens if where == "oven" else 1):
+            spans = [
+                _span(job.key, load.id, "heat", into, into + load.slots, clock, _load_words(load, False), False)
+                for job, placed in zip(jobs, plan.placed, strict=True)
+                for load, into, oven in zip(job.loads, placed.into, placed.oven, strict=True)
+                if load.where == where and (where != "oven" or oven == n)
+            ]
+            if spans:
+                several = where == "oven" and having.ovens > 1
+                called = say("{name} {n}", name=name, n=n + 1) if several else name
+                lanes.append(DayLane(f"{where}.{n}", called, sorted(spans, key=lambda s: s.start), []))
+    return lanes
+
+
+def _fridge(jobs: Sequence[Job], plan: Plan, clock: Clock) -> list[DayLane]:
+    spans = [
+        _span(job.key, "cold", "cold", placed.starts[-1], max(placed.into), clock, say("Kept cold"), False)
+        for job, placed in zip(jobs, plan.placed, strict=True)
+        if job.chilled
+    ]
+    return [DayLane("fridge", say("Fridge"), spans, [])] if spans else []

@@ -1,0 +1,326 @@
+"""The best plan of a day, or a plan and how far it may be from the best: OR-Tools CP-SAT.
+
+Loading the solver takes about a second, so it is loaded where a day is solved and nowhere else.
+OR-Tools 9.15 is pinned: 9.12 beside numpy 2.4 called plans impossible that are not (tests/core/test_day_solving.py).
+"""
+
+from collections.abc import Callable, Sequence
+from dataclasses import dataclass, replace
+from itertools import combinations, pairwise
+from typing import Any
+
+from airycrumb.day.job import ALIKE_C, Job, Load, Placed, Plan, Resources, Stage
+from airycrumb.day.judging import EARLY, GRACE, WEIGHTS, judged
+
+WORKERS = 2
+Seen = Callable[[Plan], bool]  # told each better plan; whether to go on
+
+
+@dataclass
+class _Bake:
+    """One bake's variables."""
+
+    job: Job
+    starts: list[Any]
+    filling: Any | None
+    into: list[Any]
+    ready: list[Any]
+
+
+@dataclass(frozen=True)
+class _Hands:
+    """One thing hands do: whose, which stage (-1: the filling), from when, for how long, and who does it."""
+
+    bake: int
+    stage: int
+    start: Any
+    slots: int
+    by: list[Any]
+
+
+class _Model:
+    """A day as CP-SAT has it. before, after: slots a changed plan may not leave."""
+
+    def __init__(self, cp: Any, jobs: Sequence[Job], having: Resources) -> None:
+        self.cp, self.jobs, self.having = cp, jobs, having
+        self.m = cp.CpModel()
+        self.cost: list[Any] = []
+        self.bakes = [self._bake(i, job) for i, job in enumerate(jobs)]
+        self.hands = [h for i, bake in enumerate(self.bakes) for h in self._hands(i, bake)]
+        self._people()
+        self.ovens = self._ovens()
+        self._hob()
+        self._cold()
+        self.m.minimize(sum(self.cost))
+
+    def _slot(self, name: str, low: int = 0, high: int | None = None) -> Any:
+        return self.m.new_int_var(low, self.having.horizon if high is None else high, name)
+
+    def _at_least(self, weight: int, amount: Any, name: str) -> None:
+        """A cost of so much a slot for every slot above none."""
+        beyond = self._slot(name, high=2 * self.having.horizon)
+        self.m.add(beyond >= amount)
+        self.cost.append(weight * beyond)
+
+    def _bake(self, i: int, job: Job) -> _Bake:
+        starts = [self._slot(f"{i}.{s.key}") for s in job.stages]
+        into = [self._slot(f"{i}.{load.id}") for load in job.loads]
+        bake = _Bake(job, starts, None, into, [])
+        self._stages(i, bake)
+        self._loads(i, bake)
+        if job.filling is not None:
+            self._filling(i, bake)
+        self._when(i, bake)
+        return bake
+
+    def _stages(self, i: int, bake: _Bake) -> None:
+        job, m = bake.job, self.m
+        if job.stages[0].began is None:
+            m.add(bake.starts[0] >= job.earliest)
+        for n, stage in enumerate(job.stages):
+            end = bake.starts[n + 1] if n + 1 < len(job.stages) else bake.into[0]
+            if stage.began is not None:
+                m.add(bake.starts[n] == stage.began)
+            if stage.ended is not None:
+                m.add(end == stage.ended)
+            elif stage.hands:
+                m.add(end == bake.starts[n] + stage.least)
+            else:
+                self._wait(f"{i}.{stage.key}", stage, bake.starts[n], end, job)
+
+    def _wait(self, name: str, stage: Stage, start: Any, end: Any, job: Job) -> None:
+        m = self.m
+        m.add(end >= start + stage.least)
+        m.add(end >= job.earliest)
+        if stage.target > stage.least:
+            self._at_least(WEIGHTS["unsure"], start + stage.target - end, f"{name}.unsure")
+        # The last wait is judged load by load.
+        if stage.until is not None and stage is not job.stages[-1]:
+            self._at_least(WEIGHTS["over"], end - start - stage.until, f"{name}.over")
+
+    def _loads(self, i: int, bake: _Bake) -> None:
+        job, m, last, begins = bake.job, self.m, bake.job.stages[-1], bake.starts[-1]
+        for load, into in zip(job.loads, bake.into, strict=True):
+            name = f"{i}.{load.id}"
+            if load.began is not None:
+                m.add(into == load.began)
+            elif last.ended is None:
+                m.add(into >= begins + last.least)
+            m.add(into >= bake.into[0])
+            if last.until is not None:
+                self._at_least(WEIGHTS["over"], into - begins - last.until - load.extra, f"{name}.over")
+            if job.warm is not None:
+                self._at_least(WEIGHTS["unsafe"], into - begins - job.warm, f"{name}.warm")
+            ready = into + load.slots + load.rest
+            bake.ready.append(ready)
+            if load.began is None:
+                self._watched(load, into)
+            self._at_least(EARLY[job.serve], job.due - GRACE - ready, f"{name}.early")
+        # Loads that are alike go in in their order.
+        for (a, at), (b, bt) in pairwise(zip(job.loads, bake.into, strict=True)):
+            if replace(a, id=b.id) == b and a.began is None:
+                m.add(at <= bt)
+
+    def _watched(self, load: Load, into: Any) -> None:
+        """A cost where a load is in the heat while everybody sleeps or is away."""
+        if not self.having.unwatched:
+            return
+        unseen = self.m.new_bool_var("")
+        self._clear_of(into, load.slots, self.having.unwatched, [unseen])
+        self.cost.append(WEIGHTS["night"] * load.slots * unseen)
+
+    def _clear_of(self, start: Any, slots: int, spans: Sequence[tuple[int, int]], unless: list[Any]) -> None:
+        """Something lies before or after each span, unless one of some choices is made."""
+        m = self.m
+        for a, b in spans:
+            before, after = m.new_bool_var(""), m.new_bool_var("")
+            m.add(start + slots <= a).only_enforce_if(before)
+            m.add(start >= b).only_enforce_if(after)
+            m.add_bool_or(before, after, *unless)
+
+    def _filling(self, i: int, bake: _Bake) -> None:
+        filling = bake.job.filling
+        assert filling is not None, "a bake with a filling"
+        start = bake.filling = self._slot(f"{i}.filling")
+        if filling.began is not None:
+            self.m.add(start == filling.began)
+            return
+        wrap = bake.starts[bake.job.wrap]
+        self.m.add(start + filling.hands + filling.cool <= wrap)
+        self.m.add(start >= wrap - filling.hands - filling.cool - filling.keeps)
+        self.m.add(start >= bake.job.earliest)
+
+    def _when(self, i: int, bake: _Bake) -> None:
+        """Late, and begun long before."""
+        job = bake.job
+        if job.pinned is not None and job.stages[0].began is None:
+            self.m.add(bake.starts[0] == job.pinned)
+        late = self._slot(f"{i}.late")
+        for ready in bake.ready:
+            self.m.add(late >= ready - job.due)
+        self.cost.append(WEIGHTS["late"] * late)
+        long = self._slot(f"{i}.long", high=2 * self.having.horizon)
+        for first in (bake.starts[0], bake.filling):
+            if first is not None:
+                self.m.add(long >= job.due - first)
+        self.cost.append(WEIGHTS["long"] * long)
+
+    def _hands(self, i: int, bake: _Bake) -> list[_Hands]:
+        m, people, found = self.m, len(self.having.people), []
+        todo = [(n, bake.starts[n], s.least) for n, s in enumerate(bake.job.stages) if s.hands and s.ended is None]
+        filling = bake.job.filling
+        if filling is not None and filling.began is None:
+            todo.append((-1, bake.filling, filling.hands))
+        for n, start, slots in todo:
+            by = [m.new_bool_var(f"{i}.{n}.by{p}") for p in range(people)]
+            m.add_exactly_one(by)
+            found.append(_Hands(i, n, start, slots, by))
+        return found
+
+    def _people(self) -> None:
+        m = self.m
+        for p, person in enumerate(self.having.people):
+            busy = [
+                m.new_optional_fixed_size_interval_var(h.start, h.slots, h.by[p], f"{h.bake}.{h.stage}.{p}")
+                for h in self.hands
+            ]
+            away = [m.new_fixed_size_interval_var(a, b - a, f"away{p}") for a, b in person.away if b > a]
+            m.add_no_overlap([*busy, *away])
+            for h in self.hands:
+                self._asleep(h, p, person.asleep)
+
+    def _asleep(self, h: _Hands, p: int, spans: Sequence[tuple[int, int]]) -> None:
+        m = self.m
+        if not spans:
+            return
+        up = m.new_bool_var(f"up{h.bake}.{h.stage}.{p}")
+        self._clear_of(h.start, h.slots, spans, [up, h.by[p].negated()])
+        self.cost.append(WEIGHTS["night"] * h.slots * up)
+
+    def _ovens(self) -> dict[tuple[int, int], list[Any]]:
+        m, having = self.m, self.having
+        loads = [
+            (i, n, load) for i, job in enumerate(self.jobs) for n, load in enumerate(job.loads) if load.where == "oven"
+        ]
+        chosen = {(i, n): [m.new_bool_var(f"{i}.{n}.oven{o}") for o in range(having.ovens)] for i, n, _ in loads}
+        for i, n, load in loads:
+            m.add_exactly_one(chosen[i, n])
+            if load.began is not None:
+                m.add(chosen[i, n][0] == 1)
+        for o in range(having.ovens):
+            inside = [
+                m.new_optional_fixed_size_interval_var(self.bakes[i].into[n], load.slots, chosen[i, n][o], "")
+                for i, n, load in loads
+            ]
+            m.add_cumulative(inside, [load.shelves for _, _, load in loads], having.shelves)
+            for (i, n, a), (j, k, b) in combinations(loads, 2):
+                if abs(a.celsius - b.celsius) > ALIKE_C:
+                    self._apart(a, self.bakes[i].into[n], b, self.bakes[j].into[k], chosen[i, n][o], chosen[j, k][o])
+        return chosen
+
+    def _apart(self, a: Load, at: Any, b: Load, bt: Any, here: Any, there: Any) -> None:
+        """Two loads of unlike temperatures in one oven: one after the other, with time to change."""
+        m, first = self.m, self.m.new_bool_var("")
+        m.add(bt - b.heats >= at + a.slots + self.having.change(a, b)).only_enforce_if(first, here, there)
+        m.add(at - a.heats >= bt + b.slots + self.having.change(b, a)).only_enforce_if(first.negated(), here, there)
+
+    def _hob(self) -> None:
+        m, having = self.m, self.having
+        on = [
+            (load.where, m.new_fixed_size_interval_var(self.bakes[i].into[n], load.slots, f"{i}.{n}.hob"))
+            for i, job in enumerate(self.jobs)
+            for n, load in enumerate(job.loads)
+            if load.where != "oven"
+        ]
+        m.add_cumulative([x for _, x in on], [1] * len(on), having.burners)
+        for where, most in (("steamer", having.steamers), ("pan", 1)):
+            same = [x for w, x in on if w == where]
+            m.add_cumulative(same, [1] * len(same), most)
+
+    def _cold(self) -> None:
+        m, cold = self.m, [b for b in self.bakes if b.job.chilled]
+        spans = []
+        for bake in cold:
+            last = self._slot("last")
+            for into in bake.into:
+                m.add(last >= into)
+            size = self._slot("cold")
+            m.add(size == last - bake.starts[-1])
+            spans.append(m.new_interval_var(bake.starts[-1], size, last, "cold"))
+        if len(cold) > 1:
+            m.add_cumulative(
+                spans, [min(b.job.trays, self.having.fridge_trays) for b in cold], self.having.fridge_trays
+            )
+
+    def hint(self, plan: Plan) -> None:
+        """Begin from a plan."""
+        for bake, placed in zip(self.bakes, plan.placed, strict=True):
+            for var, value in zip([*bake.starts, *bake.into], [*placed.starts, *placed.into], strict=True):
+                self.m.add_hint(var, value)
+            if bake.filling is not None and placed.filling is not None:
+                self.m.add_hint(bake.filling, placed.filling)
+
+    def read(self, value: Callable[[Any], int]) -> Plan:
+        """The plan its variables say."""
+        who = {(h.bake, h.stage): next(p for p, v in enumerate(h.by) if value(v)) for h in self.hands}
+        placed = []
+        for i, bake in enumerate(self.bakes):
+            ovens = [
+                next((o for o, v in enumerate(self.ovens.get((i, n), [])) if value(v)), 0)
+                for n in range(len(bake.into))
+            ]
+            by = tuple(who.get((i, n), 0) if s.hands else None for n, s in enumerate(bake.job.stages))
+            filling = None if bake.filling is None else value(bake.filling)
+            placed.append(
+                Placed(
+                    job=bake.job.key,
+                    starts=tuple(value(v) for v in bake.starts),
+                    who=by,
+                    filling=filling,
+                    filler=None if filling is None else who.get((i, -1), 0),
+                    into=tuple(value(v) for v in bake.into),
+                    oven=tuple(ovens),
+                )
+            )
+        plan = Plan(tuple(placed), how="solver")
+        return replace(plan, cost=judged(self.jobs, plan, self.having).total)
+
+
+def solve(
+    jobs: Sequence[Job], having: Resources, first: Plan | None, seconds: float, seen: Seen | None = None
+) -> Plan | None:
+    """The best plan found in so many seconds, proven or with its bound; `first` where nothing is better, None where
+    there is none. seen: told each better plan; it ends the search by answering False.
+    """
+    from ortools.sat.python import cp_model
+
+    model = _Model(cp_model, jobs, having)
+    if first is not None:
+        model.hint(first)
+    solver = cp_model.CpSolver()
+    solver.parameters.max_time_in_seconds = seconds
+    solver.parameters.num_workers = WORKERS
+    status = solver.solve(model.m, _callback(cp_model, model, seen))
+    if status not in (cp_model.OPTIMAL, cp_model.FEASIBLE):
+        return first
+    plan = model.read(solver.value)
+    bound = round(solver.best_objective_bound)
+    proven = status == cp_model.OPTIMAL
+    if first is not None and first.cost < plan.cost:
+        plan = replace(first, how="greedy")
+    return replace(plan, bound=min(bound, plan.cost), proven=proven or plan.cost <= bound)
+
+
+def _callback(cp: Any, model: _Model, seen: Seen | None) -> Any:
+    """Tells of each better plan, and stops where nobody wants another."""
+    if seen is None:
+        return None
+    wants_more = seen
+
+    class Tell(cp.CpSolverSolutionCallback):  # type: ignore[misc]
+        def on_solution_callback(self) -> None:
+            bound = round(self.best_objective_bound)
+            if not wants_more(replace(model.read(self.value), bound=bound)):
+                self.stop_search()
+
+    return Tell()

@@ -1,0 +1,172 @@
+"""What leaves a day beside its plan: lists, collisions, calendar, paper; each read back or added up again."""
+
+import io
+import unittest
+from datetime import timedelta
+
+import pdfplumber
+from icalendar import Calendar
+
+from airycrumb.day.around import around, hours_of
+from airycrumb.day.beside import beside
+from airycrumb.day.planning import as_shown, collided, first_plan
+from airycrumb.day.shown import DayPlan
+from airycrumb.paper.calendar import as_calendar
+from airycrumb.paper.day_sheet import day_sheet
+from tests.core.test_day_of_bakes import EAT, KINDS, NOW, day_file, table
+
+
+def planned(**more: object) -> DayPlan:
+    """The plan of a day of two bakes."""
+    day = table(day_file(**more))
+    shown = as_shown(day, first_plan(day))
+    assert shown is not None
+    return shown
+
+
+class Lists(unittest.TestCase):
+    def test_what_is_bought_is_what_is_weighed_without_the_water(self) -> None:
+        day = table()
+        found = around(day.made, planned())
+        weighed: dict[str, float] = {}
+        for made in day.made:
+            for line in (*made.sheet.weigh.dough, *(x for g in made.sheet.groups for x in g.filling)):
+                weighed[line.key] = weighed.get(line.key, 0.0) + line.grams
+        weighed.pop("water", None)
+        self.assertEqual(
+            {b.key: round(b.grams, 6) for b in found.shopping}, {k: round(v, 6) for k, v in weighed.items()}
+        )
+
+    def test_what_several_bakes_share_comes_first(self) -> None:
+        shared = [b.shared for b in around(table().made, None).shopping]
+        self.assertEqual(shared, sorted(shared, reverse=True))
+        self.assertEqual(shared[0], len(KINDS))
+
+    def test_every_bowl_has_its_line_for_each_food(self) -> None:
+        day = table()
+        bowls = around(day.made, None).weigh
+        self.assertEqual([b.dish for b in bowls], [0, 0, 1, 1])
+        self.assertEqual(len(bowls[0].lines), len(day.made[0].sheet.weigh.dough))
+
+    def test_nothing_contained_is_only_said_to_be_possible(self) -> None:
+        found = around(table().made, None)
+        self.assertFalse({str(a) for a in found.allergens} & {str(a) for a in found.may_contain})
+        self.assertIn("wheat", [str(a) for a in found.allergens])
+
+    def test_a_cooked_filling_can_be_made_the_day_before(self) -> None:
+        said = [str(b.says) for b in around(table().made, planned()).before]
+        self.assertTrue(any("The filling of “Squash and lentil half-moons”" in words for words in said), said)
+
+    def test_on_the_day_itself_nothing_can_be_done_the_day_before(self) -> None:
+        day = table(now=NOW + timedelta(hours=16))
+        plan = as_shown(day, first_plan(day))
+        self.assertEqual(around(day.made, plan).before, [])
+
+    def test_how_much_there_is_for_each_is_said_beside_what_is_assumed(self) -> None:
+        day = table(day_file(people=4))
+        said = str(around(day.made, None, 4).eats)
+        self.assertIn("for each of 4", said)
+        self.assertIn("(assumed)", said)
+        self.assertEqual(str(around(day.made, None).eats), "")
+
+
+class Collided(unittest.TestCase):
+    def test_two_bakes_for_one_hour_want_the_same_hands(self) -> None:
+        (found,) = collided(table())
+        self.assertEqual((found.first, found.second, found.over), (0, 1, "hands"))
+        self.assertRegex(
+            str(found.says), r"Planned alone, “Squash.*” and “Mushroom.*” both want your hands at .*\d\d:\d\d"
+        )
+
+    def test_bakes_a_day_apart_want_nothing_of_one_another(self) -> None:
+        apart = day_file()
+        apart["dishes"][1]["eat_at"] = "2026-11-29T22:00:00+00:00"
+        self.assertEqual(collided(table(apart)), [])
+
+    def test_a_bake_beside_its_own_day_wants_what_the_day_has_taken(self) -> None:
+        plan = planned()
+        sheet = table().made[0].sheet
+        said = [str(m) for m in beside(sheet, plan)]
+        self.assertTrue(said)
+        self.assertTrue(all(m.startswith("Wants ") for m in said), said)
+        self.assertEqual(len(said), len(set(said)))
+
+    def test_a_bake_of_another_day_wants_nothing_of_it(self) -> None:
+        other = table(day_file(eat_at="2026-12-05T12:00:00+00:00"), now=NOW + timedelta(days=7)).made[0].sheet
+        self.assertEqual(beside(other, planned()), [])
+
+
+class Out(unittest.TestCase):
+    def test_the_calendar_has_every_work_and_load_at_its_hour_with_an_alarm(self) -> None:
+        plan = planned()
+        events = Calendar.from_ical(as_calendar(plan, "Feast")).walk("VEVENT")
+        wanted = sorted((s.start, s.end) for d in plan.dishes for s in d.spans if s.kind in ("hands", "heat"))
+        self.assertEqual(sorted((e["dtstart"].dt, e["dtend"].dt) for e in events), wanted)
+        for event in events:
+            (alarm,) = event.walk("VALARM")
+            self.assertLessEqual(alarm["trigger"].dt, timedelta())
+
+    def test_the_same_things_keep_their_names_when_the_plan_is_made_anew(self) -> None:
+        names = [
+            {str(e["uid"]) for e in Calendar.from_ical(as_calendar(plan, "")).walk("VEVENT")}
+            for plan in (planned(), planned(hands=[{"name": "I"}, {"name": "Helper"}]))
+        ]
+        self.assertEqual(*names)
+
+    def test_an_empty_day_is_an_empty_calendar(self) -> None:
+        self.assertEqual(Calendar.from_ical(as_calendar(None, "")).walk("VEVENT"), [])
+
+    def test_paper_has_every_hour_and_every_food_of_the_day(self) -> None:
+        plan = planned()
+        made = around(table().made, plan)
+        for units, mass in (("metric", " g "), ("us", " oz ")):
+            with pdfplumber.open(io.BytesIO(day_sheet(plan, made, "a4", units))) as pdf:  # type: ignore[arg-type]
+                text = "\n".join(page.extract_text() for page in pdf.pages)
+            for at, _, _ in hours_of(plan):
+                self.assertIn(f"{at:%H:%M}", text)
+            for bought in made.shopping:
+                self.assertIn(str(bought.name), text)
+            self.assertIn(mass, text)
+            self.assertIn("Contains", text)
+
+    def test_everything_in_order_begins_with_the_first_work(self) -> None:
+        rows = hours_of(planned())
+        self.assertEqual([at for at, _, _ in rows], sorted(at for at, _, _ in rows))
+        self.assertEqual(rows[0][0], planned().begins)
+
+
+class Shown(unittest.TestCase):
+    def test_no_lane_has_two_things_at_one_time(self) -> None:
+        for lane in planned().lanes:
+            for a, b in zip(lane.spans, lane.spans[1:], strict=False):
+                self.assertLessEqual(a.end, b.start, lane.key)
+
+    def test_a_bake_is_on_the_table_once_its_last_load_has_rested(self) -> None:
+        for dish in planned().dishes:
+            self.assertEqual(dish.table, max(s.end for s in dish.spans))
+            self.assertLessEqual(dish.early, dish.late)
+            self.assertTrue(0 <= dish.on_time <= 1)
+
+    def test_the_hour_in_nine_of_ten_is_no_sooner_than_most_tables(self) -> None:
+        plan = planned()
+        self.assertGreaterEqual(plan.by, plan.eat_at - timedelta(hours=2))
+        self.assertIn("in 9 of 10 by", str(plan.says))
+
+    def test_a_bake_that_is_held_begins_at_its_hour_and_says_so(self) -> None:
+        held = day_file(hands=[{"name": "I"}, {"name": "Helper"}])
+        held["dishes"][0]["begin_at"] = "2026-11-28T05:30:00+00:00"
+        plan = planned(**{k: held[k] for k in ("hands", "dishes")})
+        first = next(s for s in plan.dishes[0].spans if s.key == "weigh")
+        self.assertEqual(first.start.isoformat(), "2026-11-28T05:30:00+00:00")
+        self.assertTrue(plan.dishes[0].pinned)
+        self.assertIn("while they sleep", str(plan.dishes[0].says))
+
+    def test_what_comes_too_late_says_when(self) -> None:
+        plan = planned(eat_at=(NOW + timedelta(hours=2)).isoformat())
+        self.assertTrue(plan.trouble)
+        self.assertIn("on the table only at", str(plan.dishes[0].says))
+        self.assertNotEqual(plan.eat_at.isoformat(), EAT)
+
+
+if __name__ == "__main__":
+    unittest.main()
