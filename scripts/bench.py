@@ -11,12 +11,16 @@ import statistics
 import time
 from collections.abc import Callable
 from dataclasses import replace
+from functools import partial
 from typing import Any
 
 import numpy as np
 from playwright.sync_api import Page, sync_playwright
 
 from airycrumb.bake import read_bake
+from airycrumb.day.greedy import greedy
+from airycrumb.day.judging import WEIGHTS, judged
+from airycrumb.day.solving import solve
 from airycrumb.memo import forget
 from airycrumb.recipe import read_recipe, to_bake
 from airycrumb.recipe.headings import heading_of
@@ -30,6 +34,7 @@ from airycrumb.trays.heating import heating
 from scripts.served import demo_kitchen
 from scripts.serving import CHROMIUM, FLAGS, ROOT
 from tests.core.corpus import corpus
+from tests.core.days import KITCHEN, feast
 from tests.core.examples import NOON, bake_document, kitchen, raw_sheet, sheet
 from tests.core.test_heat import BUN, STEAM
 from tests.reference.test_conduction import against_solve_ivp
@@ -150,6 +155,29 @@ def core() -> None:
     long_rise()
 
     heat_model()
+    day_planner()
+
+
+DAYS = {3: (24, 1.0), 4: (25, 2.0), 6: (31, 20.0), 10: (33, 10.0)}  # bakes: which made-up day, and s to think about it
+
+
+def day_planner() -> None:
+    """Days of several bakes, on two cores: at once, and thought about. The solver is loaded before."""
+    solve(feast(1, 1), KITCHEN, None, 1.0)
+    for bakes, (seed, seconds) in DAYS.items():
+        jobs = feast(bakes, seed)
+        first = greedy(jobs, KITCHEN)
+        quick = statistics.median(timed(partial(greedy, jobs, KITCHEN), 5, list))
+        report(f"{bakes} bakes, a plan at once", quick, "ms", "50 for six" if bakes == 6 else "")
+        begun = time.perf_counter()
+        plan = solve(jobs, KITCHEN, first, seconds)
+        assert plan is not None and first is not None, "a day that can be planned"
+        took = time.perf_counter() - begun
+        report(f"{bakes} bakes, {'proven' if plan.proven else 'not proven'} after", took, "s", f"{seconds:g}")
+        report(f"{bakes} bakes, how far from the best at most", 100 * (plan.gap or 0.0), "%")
+        report(f"{bakes} bakes, cost over that of the quick plan", plan.cost / max(1, first.cost), "1", "1 or less")
+        late = judged(jobs, plan, KITCHEN).late
+        report(f"{bakes} bakes, late in all", 5 * late / WEIGHTS["late"], "min", "0")
 
 
 def heat_model() -> None:

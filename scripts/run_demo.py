@@ -3,11 +3,12 @@
 import os
 import secrets
 import signal
+import subprocess
 import sys
 from types import FrameType
 
 from scripts.postgres import in_use, port_is_free
-from scripts.serving import address, manage, serve, stand_in
+from scripts.serving import address, manage, serve, stand_in, worker
 
 STAND_INS = ("thermometer", "scale", "probe", "oven")
 
@@ -44,16 +45,29 @@ def run(database_url: str, wanted: int) -> int:
     port = choose_port(wanted)
     # Its own session, so that Ctrl+C reaches us first and we stop it in order.
     server = serve(env, port, start_new_session=True)
-    instruments = [stand_in(env, name, port) for name in STAND_INS]
+    # One worker plans days; any number may, on any machine that reaches the database.
+    instruments = [worker(env), *(stand_in(env, name, port) for name in STAND_INS)]
     try:
         print(f"Airy Crumb is at {address(port)}/", flush=True)
         return server.wait()
     finally:
         for instrument in instruments:
-            instrument.terminate()
-            instrument.wait()
+            _end(instrument)
         server.terminate()
         server.wait()
+
+
+PATIENCE_S = 3.0
+
+
+def _end(process: subprocess.Popen[bytes]) -> None:
+    """Stop a process of ours; a worker in the middle of a day is cut short: the next one takes it up again."""
+    process.terminate()
+    try:
+        process.wait(PATIENCE_S)
+    except subprocess.TimeoutExpired:
+        process.kill()
+        process.wait()
 
 
 def main() -> int:

@@ -61,6 +61,12 @@ def stand_in(env: dict[str, str], name: str, port: int, *options: str, **popen: 
     return subprocess.Popen(command, env=env, cwd=ROOT, stderr=subprocess.DEVNULL, start_new_session=True, **popen)
 
 
+def worker(env: dict[str, str], **popen: Any) -> subprocess.Popen[bytes]:
+    """Start a worker that plans days."""
+    command = [sys.executable, str(ROOT / "server" / "manage.py"), "work_days"]
+    return subprocess.Popen(command, env=env, start_new_session=True, **popen)
+
+
 def manage(env: dict[str, str], *command: str, quiet: bool = False) -> None:
     """Run a Django management command; CalledProcessError when it fails."""
     out = subprocess.DEVNULL if quiet else None

@@ -28,5 +28,7 @@ class Pace(SimpleRateThrottle):
 SHEETS = Pace("sheets", 1200)
 # Each of these takes the server from a tenth of a second to a whole one.
 COSTLY = Pace("costly", 120)
+# What somebody asks who only knows a private address: a calendar, once in a while.
+STRANGERS = Pace("strangers", 60)
 # Asking who one is, and at the door.
 DOOR = Pace("door", 240)

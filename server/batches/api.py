@@ -114,7 +114,7 @@ class BatchSummary(Strict):
 class BatchOut(Strict):
     """One batch: the plan it began with, the sheet as things stand, what was seen, what it taught.
 
-    marks: ever made in it, those taken back included, as its news tell.
+    marks: ever made in it, those taken back included; held: the hours its day has for it; as its news tell.
     """
 
     id: int
@@ -128,16 +128,19 @@ class BatchOut(Strict):
     live: compute.SheetReply
     observations: list[ObservationOut]
     marks: int
+    held: dict[str, str]
     outcome: Outcome | None
     lesson: compute.Lesson | None
     teaches: bool
 
 
 class BatchNews(Strict):
-    """What tells whether a batch has changed since it was read: marks ever made in it, those taken back included."""
+    """What tells whether a batch has changed since it was read: marks ever made in it, those taken back included, and
+    the hours its day has for it."""
 
     marks: int
     finished: datetime | None
+    held: dict[str, str]
 
 
 class RepliesOut(Strict):
@@ -192,6 +195,7 @@ def _out(batch: Batch, now: datetime) -> BatchOut:
         live=services.live(batch, batch.finished or now),
         observations=seen,
         marks=marks,
+        held=batch.held,
         outcome=batch.outcome,
         lesson=batch.lesson,
         teaches=batch.teaches,
@@ -252,7 +256,7 @@ def begun_batch(request: HttpRequest, client_id: uuid.UUID, now: Annotated[When,
 def batch_news(request: HttpRequest, batch_id: Id) -> BatchNews:
     """Whether somebody marked something: cheap to ask every few seconds."""
     batch = services.batch_of(household_of(request), batch_id)
-    return BatchNews(marks=batch.observations.count(), finished=batch.finished)
+    return BatchNews(marks=batch.observations.count(), finished=batch.finished, held=batch.held)
 
 
 @router.get(
@@ -298,7 +302,7 @@ def observe(request: HttpRequest, batch_id: Id, payload: Marks) -> BatchOut:
     """Add what was seen; the plan follows."""
     seen = [Seen(**o.model_dump()) for o in payload.observations]
     with transaction.atomic():
-        return _out(services.observe(household_of(request), batch_id, seen), payload.now)
+        return _out(services.observe(household_of(request), batch_id, seen, payload.now), payload.now)
 
 
 @router.post(

@@ -25,6 +25,7 @@ class Batch(models.Model):
     outcome = models.JSONField(null=True)
     lesson = models.JSONField(null=True)
     teaches = models.BooleanField(default=True, help_text="left out of learning where false")
+    held = models.JSONField(default=dict, blank=True, help_text="hours its day has for it, by stage and load")
     learned_before = models.JSONField(null=True, help_text="what its kitchen had learned when it was finished")
 
     def __str__(self) -> str:

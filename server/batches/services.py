@@ -9,6 +9,7 @@ from typing import Any
 
 from django.db import transaction
 from django.db.models import QuerySet
+from django.dispatch import Signal
 
 from accounts.models import Household
 from accounts.services import made_by, once
@@ -20,6 +21,7 @@ from gateway.contract import Refusal, missing
 from gateway.words import Message, as_document, day_of, hour_of, joined, say
 from kitchens.services import kitchen_of, locked, write_learned
 
+marked = Signal()  # sent with batch and now once something was marked: what it is part of follows
 EARLIEST = timedelta(days=7)  # an observation further before the start is a slip of the clock
 
 
@@ -82,11 +84,15 @@ def heating_since(batch: Batch, now: datetime) -> datetime | None:
     return max(ended[s] for s in last).astimezone(now.tzinfo) if all(s in ended for s in last) else None
 
 
-def live(batch: Batch, now: datetime) -> compute.SheetReply:
-    """The sheet of a batch as things stand: the same function as on the Bench, with what was seen and heard."""
+def live(batch: Batch, now: datetime, held: bool = True) -> compute.SheetReply:
+    """The sheet of a batch as things stand: the same function as on the Bench, with what was seen and heard.
+
+    held: at the hours of the day it is part of, where it is of one.
+    """
     here = now.astimezone(zone_of(batch))
     heard = heard_in_heat(batch.kitchen_id, heating_since(batch, here), here)
-    return compute.reply(batch.version.document, batch.kitchen_document, as_core(batch), here, heard)
+    found = compute.reply(batch.version.document, batch.kitchen_document, as_core(batch), here, heard)
+    return compute.held_reply(found, batch.held, here) if held else found
 
 
 KEPT_READINGS = 24  # of a heat, enough to draw and to learn from
@@ -226,8 +232,11 @@ def _locked(household: Household, batch_id: int) -> Batch:
 
 
 @transaction.atomic
-def observe(household: Household, batch_id: int, seen: Iterable[Seen]) -> Batch:
-    """Append observations; those already here (same client_id) are passed over. All or none."""
+def observe(household: Household, batch_id: int, seen: Iterable[Seen], now: datetime | None = None) -> Batch:
+    """Append observations; those already here (same client_id) are passed over. All or none.
+
+    now: when they were sent; what the batch is part of follows then.
+    """
     batch = _locked(household, batch_id)
     for one in seen:
         _check(batch, one)
@@ -235,6 +244,9 @@ def observe(household: Household, batch_id: int, seen: Iterable[Seen]) -> Batch:
         if new and (one.kind, one.stage) == ("done", "heat"):
             _keep_readings(batch, one.at)
         Observation.objects.get_or_create(batch=batch, client_id=one.client_id, defaults={**dataclasses.asdict(one)})
+    if now is not None:
+        marked.send(sender=Batch, batch=batch, now=now)
+        batch.refresh_from_db(fields=["held"])
     return batch
 
 

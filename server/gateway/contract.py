@@ -24,6 +24,7 @@ class Strict(Schema):
 
 # Named types: each stands once in the contract, and is referred to.
 BakeDocument = TypeAliasType("BakeDocument", Annotated[dict[str, Any], compute.Documented("bake")])
+DayDocument = TypeAliasType("DayDocument", Annotated[dict[str, Any], compute.Documented(compute.DayFile)])
 KitchenDocument = TypeAliasType("KitchenDocument", Annotated[dict[str, Any], compute.Documented("kitchen")])
 
 
@@ -81,13 +82,14 @@ class Refusal(Exception):
 _MISSING = {
     "bake": say("This bake is not here: it may have been deleted, or belongs to another household."),
     "batch": say("This batch is not here: it may have been deleted, or belongs to another household."),
+    "day": say("This day is not here: it may have been deleted, or belongs to another household."),
     "device": say("This device is not here: it may have been deleted, or belongs to another household."),
     "kitchen": say("This kitchen is not here: it may have been deleted, or belongs to another household."),
     "version": say("This version is not here: it may have been deleted, or belongs to another household."),
 }
 
 
-def missing(what: Literal["bake", "batch", "device", "kitchen", "version"]) -> Refusal:
+def missing(what: Literal["bake", "batch", "day", "device", "kitchen", "version"]) -> Refusal:
     """404 for what is not there or belongs to another household: the two look alike."""
     return Refusal(404, _MISSING[what])
 

@@ -13,6 +13,7 @@ from accounts.api import router as accounts
 from bakes.api import router as bakes
 from batches.api import router as batches
 from computing.api import router as computing
+from days.api import router as days
 from devices.api import router as devices
 from gateway.compute import InputError, OutOfTime, Problem
 from gateway.contract import FiniteParser, FiniteRenderer, Refusal
@@ -29,7 +30,7 @@ api = NinjaAPI(
     renderer=FiniteRenderer(),
     docs_url=None,
 )
-for router in (accounts, kitchens, bakes, computing, batches, devices, trainer):
+for router in (accounts, kitchens, bakes, computing, batches, days, devices, trainer):
     api.add_router("", router)
 
 

@@ -66,6 +66,8 @@ INSTALLED_APPS = [
     "bakes",
     "batches",
     "computing",
+    "days.apps.DaysConfig",
+    "procrastinate.contrib.django",
     "devices",
     "trainer",
     "demo",
@@ -98,6 +100,8 @@ SILENCED_SYSTEM_CHECKS = ["axes.W002"]
 AXES_FAILURE_LIMIT, AXES_COOLOFF_TIME = 10, timedelta(minutes=15)
 AXES_LOCKOUT_PARAMETERS = [["username", "ip_address"]]
 AXES_RESET_ON_SUCCESS, AXES_DISABLE_ACCESS_LOG, AXES_ENABLE_ADMIN, AXES_VERBOSE = True, True, False, False
+# Where the made-up kitchen stands: its night is read there.
+DEMO_ZONE = os.environ.get("AIRYCRUMB_DEMO_ZONE", "UTC")
 # By how much the limits of accounts/limits.py are multiplied; tests ask faster than any kitchen.
 LIMITS = float(os.environ.get("AIRYCRUMB_LIMITS", "1000" if MODE == "test" else "1"))
 # How many proxies stand before this server: by the last but so many of its forwarded addresses a stranger is known.

@@ -55,9 +55,9 @@ class Running(ApiCase):
     def test_its_news_tell_that_somebody_marked_something_or_took_it_back(self) -> None:
         batch = self.start()
         news = lambda: self.call("GET", f"/batches/{batch['id']}/news")[1]
-        self.assertEqual(news(), {"marks": batch["marks"], "finished": None})
+        self.assertEqual(news(), {"marks": batch["marks"], "finished": None, "held": {}})
         _, marked = self.mark(batch["id"], ("done", "weigh", 20, None))
-        self.assertEqual(news(), {"marks": batch["marks"] + 1, "finished": None})
+        self.assertEqual(news(), {"marks": batch["marks"] + 1, "finished": None, "held": {}})
         self.assertEqual(marked["marks"], batch["marks"] + 1)
 
     def test_sending_the_same_mark_twice_records_it_once(self) -> None:

@@ -67,11 +67,24 @@ PERMISSIONS: dict[str, tuple[bool, int | None]] = {
     "ask_question": (False, None),
     "answer_question": (False, None),
     "training_scores": (False, None),
+    "list_days": (False, None),
+    "create_day": (False, None),
+    "beside_day": (False, None),
+    "read_day": (False, 404),
+    "save_day": (False, 404),
+    "delete_day": (False, 404),
+    "split_day": (False, 404),
+    "start_dish": (False, 404),
+    "make_calendar": (False, 404),
+    "revoke_calendar": (False, 404),
+    "day_calendar": (False, 404),
+    "print_day": (False, 404),
+    "subscribed_calendar": (True, None),
 }
 
 
 # What is asked of a batch needs an hour.
-TIMED = ("read_batch", "begun_batch", "batch_options", "batch_replies")
+TIMED = ("read_batch", "begun_batch", "batch_options", "batch_replies", "read_day", "revoke_calendar")
 STARTED = str(uuid.UUID(int=7))
 
 
@@ -102,7 +115,7 @@ class Permissions(ApiCase):
                 status, body = self.call(
                     verb,
                     path.removeprefix("/api").format(
-                        kitchen_id=1, bake_id=1, batch_id=1, number=1, device_id=1, client_id=uuid.UUID(int=1)
+                        kitchen_id=1, bake_id=1, batch_id=1, day_id=1, number=1, device_id=1, client_id=uuid.UUID(int=1)
                     ),
                     {},
                     Client(),
@@ -115,7 +128,13 @@ class Permissions(ApiCase):
         kitchen_id = self.call("GET", "/kitchens")[1][0]["id"]
         now = NOW.isoformat()
         device, _ = devices.add(self.home, None, "room_thermometer", "shelf")
+        on_it = {"format": "airycrumb-day", "version": 1, "eat_at": now, "dishes": [{"bake": batch["bake_id"]}]}
+        day = self.call("POST", "/days", {"document": on_it, "now": now})[1]
         bodies: dict[str, Any] = {
+            "save_day": {"base": 1, "document": on_it, "now": now},
+            "split_day": {"now": now},
+            "start_dish": {"dish": 0, "now": now},
+            "make_calendar": {"now": now},
             "change_kitchen": {"revision": 1, "document": kitchen_document()},
             "work_sheet": {"bake": bake_document(), "kitchen_id": kitchen_id, "now": now},
             "export_recipe": {"bake": bake_document(), "kitchen_id": kitchen_id, "now": now},
@@ -144,13 +163,10 @@ class Permissions(ApiCase):
                 batch_id=batch["id"],
                 number=1,
                 device_id=device.pk,
+                day_id=day["id"],
                 client_id=STARTED,
             )
-            query = (
-                "?now=2026-11-25T12:00:00Z"
-                if name in ("read_batch", "begun_batch", "batch_options", "batch_replies")
-                else ""
-            )
+            query = "?now=2026-11-25T12:00:00Z" if name in TIMED else ""
             query += "&stage=rise" if name == "batch_replies" else ""
             with self.subTest(operation=name):
                 self.assertEqual(self.call(verb, place + query, bodies.get(name, {}), self.other)[0], answer)
@@ -182,7 +198,7 @@ class Shape(SimpleTestCase):
             k
             for k in below(Schema)
             if k.__module__.split(".")[0]
-            in ("accounts", "kitchens", "bakes", "batches", "devices", "trainer", "project")
+            in ("accounts", "kitchens", "bakes", "batches", "days", "devices", "trainer", "project")
         ]
         self.assertGreater(len(ours), 10)
         for kind in ours:

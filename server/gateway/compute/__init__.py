@@ -9,6 +9,11 @@ from airycrumb.bake.marks import MarkKind, Observation, StageKey, wrong_with
 from airycrumb.bake.room_day import read_room_day
 from airycrumb.data.spots import SPOTS
 from airycrumb.data.vocabulary import ALLERGEN
+from airycrumb.day.around import Around
+from airycrumb.day.collisions import Collision
+from airycrumb.day.planning import Table
+from airycrumb.day.shown import DayPlan
+from airycrumb.day.ways_out import WayOut
 from airycrumb.learning.finish import Lesson, finish
 from airycrumb.learning.simulated_cook import simulated_batch
 from airycrumb.learning.train_the_eye import PICTURES, Judgement, Marked, Question, question
@@ -30,20 +35,35 @@ from airycrumb.stations.heat.warm_up import warm_up
 from airycrumb.whatif.keeping import Kept
 from airycrumb.whatif.rise import Lateness, Option, away, late_by, ready_at, rise_of
 from airycrumb.whatif.wrapper import By, Solved
-from airycrumb.words import Message, hour_of, say, verbatim
+from airycrumb.words import Message, Units, hour_of, say, verbatim
 from gateway.compute.asked import asked
+from gateway.compute.day import (
+    DayFile,
+    DayReply,
+    OnTable,
+    as_made,
+    check_day,
+    day_beside,
+    day_calendar,
+    day_on_paper,
+    day_refused,
+    day_reply,
+    day_ways_out,
+    held_reply,
+    hours_as_stored,
+    hours_of_dishes,
+    made_for,
+    planned_best,
+    planned_first,
+    split_for,
+    stands,
+    table_of,
+    worth_changing,
+)
 from gateway.compute.heat import HeatAnswers, HeatChoice, card, heat_answers, heat_choices, keeping
-from gateway.compute.read import Document, Printed, kitchen_read
+from gateway.compute.read import Document, Printed, SheetReply, kitchen_read
 from gateway.compute.recipes import RecipeLine, RecipeReply, RecipeSays, recipe
 from gateway.compute.wrap import ClosingOut, closings, solve_wrapper, wrapper_template
-
-
-@dataclass(frozen=True)
-class SheetReply:
-    """A sheet, or what stands in its way."""
-
-    sheet: Sheet | None
-    problems: list[Problem]
 
 
 @dataclass(frozen=True)
@@ -224,10 +244,15 @@ def played(bake: Document, kitchen: Document, started: datetime, log_vigour: flo
 
 __all__ = [
     "PICTURES",
+    "Around",
     "Ask",
     "By",
     "ClosingOut",
+    "Collision",
     "Correction",
+    "DayFile",
+    "DayPlan",
+    "DayReply",
     "Document",
     "Documented",
     "FigureKey",
@@ -243,6 +268,7 @@ __all__ = [
     "MarkKind",
     "Marked",
     "Observation",
+    "OnTable",
     "Option",
     "OptionsReply",
     "OutOfTime",
@@ -261,23 +287,40 @@ __all__ = [
     "Solved",
     "SpotOut",
     "StageKey",
+    "Table",
+    "Units",
+    "WayOut",
     "WhereFrom",
     "as_linked_recipe",
+    "as_made",
     "as_written_recipe",
     "asked",
     "card",
+    "check_day",
     "check_kitchen",
     "closings",
+    "day_beside",
+    "day_calendar",
+    "day_on_paper",
+    "day_refused",
+    "day_reply",
+    "day_ways_out",
     "heat_answers",
     "heat_choices",
+    "held_reply",
+    "hours_as_stored",
+    "hours_of_dishes",
     "keeping",
     "learned_part",
     "lesson",
     "load_json",
+    "made_for",
     "mark_judgement",
     "options",
     "pantry",
     "plain_kitchen",
+    "planned_best",
+    "planned_first",
     "played",
     "possible",
     "question",
@@ -286,12 +329,16 @@ __all__ = [
     "reply",
     "room_day",
     "solve_wrapper",
+    "split_for",
     "spots",
+    "stands",
     "structure_problems",
+    "table_of",
     "taught",
     "warm_up",
     "with_learned",
     "within",
+    "worth_changing",
     "wrapper_template",
     "wrong_with",
 ]

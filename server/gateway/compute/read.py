@@ -9,6 +9,7 @@ from typing import Any
 from airycrumb.bake import read_bake, read_kitchen
 from airycrumb.bake.kitchen import Kitchen
 from airycrumb.bake.model import Bake
+from airycrumb.problems import Problem
 from airycrumb.sheet import Sheet, work
 
 Document = dict[str, Any]
@@ -29,6 +30,14 @@ def worked(bake: Document, kitchen: Document, now: datetime) -> tuple[Bake, Kitc
     k = kitchen_read(kitchen)
     read = read_bake(bake, k.habits.own)
     return read, k, work(read, k, now=now)
+
+
+@dataclass(frozen=True)
+class SheetReply:
+    """A sheet, or what stands in its way."""
+
+    sheet: Sheet | None
+    problems: list[Problem]
 
 
 @dataclass(frozen=True)

@@ -700,6 +700,202 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/days": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Days
+         * @description This household's days, last changed first.
+         */
+        get: operations["list_days"];
+        put?: never;
+        /**
+         * Create Day
+         * @description Keep a new day, planned at once.
+         */
+        post: operations["create_day"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/days/beside": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Beside Day
+         * @description A bake on the Bench beside the next day. Nothing is stored.
+         */
+        post: operations["beside_day"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/days/{day_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Day
+         * @description A day as things stand.
+         */
+        get: operations["read_day"];
+        /**
+         * Save Day
+         * @description Change a day: planned anew at once; a better plan is looked for.
+         */
+        put: operations["save_day"];
+        post?: never;
+        /**
+         * Delete Day
+         * @description Put a day away.
+         */
+        delete: operations["delete_day"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/days/{day_id}/split": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Split Day
+         * @description The day's file with as many pieces of each bake as its people eat. Nothing is stored.
+         */
+        post: operations["split_day"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/days/{day_id}/start": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Start Dish
+         * @description Start making one bake of a day.
+         */
+        post: operations["start_dish"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/days/{day_id}/calendar": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Make Calendar
+         * @description A private address to subscribe to; it takes the place of one there was.
+         */
+        post: operations["make_calendar"];
+        /**
+         * Revoke Calendar
+         * @description Take the private address back.
+         */
+        delete: operations["revoke_calendar"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/days/{day_id}/calendar.ics": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Day Calendar
+         * @description The day's plan as a calendar (an .ics file).
+         */
+        get: operations["day_calendar"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calendar/{key}.ics": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Subscribed Calendar
+         * @description The calendar of whoever knows its private address: hours and names of bakes, nothing else.
+         */
+        get: operations["subscribed_calendar"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/days/{day_id}/sheet": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Print Day
+         * @description The day on paper: its hours, what is weighed and bought (a PDF file).
+         */
+        get: operations["print_day"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/devices/readings": {
         parameters: {
             query?: never;
@@ -4051,7 +4247,7 @@ export interface components {
          * BatchOut
          * @description One batch: the plan it began with, the sheet as things stand, what was seen, what it taught.
          *
-         *     marks: ever made in it, those taken back included, as its news tell.
+         *     marks: ever made in it, those taken back included; held: the hours its day has for it; as its news tell.
          */
         BatchOut: {
             /** Id */
@@ -4076,6 +4272,10 @@ export interface components {
             observations: components["schemas"]["ObservationOut"][];
             /** Marks */
             marks: number;
+            /** Held */
+            held: {
+                [key: string]: string;
+            };
             outcome: components["schemas"]["Outcome"] | null;
             lesson: components["schemas"]["Lesson"] | null;
             /** Teaches */
@@ -4306,13 +4506,18 @@ export interface components {
         };
         /**
          * BatchNews
-         * @description What tells whether a batch has changed since it was read: marks ever made in it, those taken back included.
+         * @description What tells whether a batch has changed since it was read: marks ever made in it, those taken back included, and
+         *     the hours its day has for it.
          */
         BatchNews: {
             /** Marks */
             marks: number;
             /** Finished */
             finished: string | null;
+            /** Held */
+            held: {
+                [key: string]: string;
+            };
         };
         /**
          * RepliesOut
@@ -4436,6 +4641,531 @@ export interface components {
              * Format: date-time
              */
             now: string;
+        };
+        /**
+         * DaySummary
+         * @description A day in a list.
+         */
+        DaySummary: {
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+            /**
+             * Eat At
+             * Format: date-time
+             */
+            eat_at: string;
+            /** Dishes */
+            dishes: number;
+            /** Bakes */
+            bakes: number[];
+            /** Revision */
+            revision: number;
+        };
+        /**
+         * Around
+         * @description Of a whole day: what is weighed by container, what is bought, what is in it, what can be done before,
+         *     and how much of it there is for each.
+         */
+        Around: {
+            /** Weigh */
+            weigh: components["schemas"]["Container"][];
+            /** Shopping */
+            shopping: components["schemas"]["Bought"][];
+            /** Allergens */
+            allergens: components["schemas"]["Said"][];
+            /** May Contain */
+            may_contain: components["schemas"]["Said"][];
+            /** Before */
+            before: components["schemas"]["Before"][];
+            /** Eats */
+            eats: components["schemas"]["Said"];
+        };
+        /** @description A time somebody is not there. */
+        Away: {
+            /**
+             * @description A date and time with its offset.
+             * @example 2026-11-28T09:00:00+00:00
+             */
+            from: string;
+            /**
+             * @description A date and time with its offset.
+             * @example 2026-11-28T10:00:00+00:00
+             */
+            until: string;
+        };
+        /**
+         * Before
+         * @description Something that can be done, or is planned, the day before. planned: whether the plan has it then.
+         */
+        Before: {
+            /** Dish */
+            dish: number;
+            /** Says */
+            says: components["schemas"]["Said"];
+            /** Planned */
+            planned: boolean;
+        };
+        /**
+         * Bought
+         * @description One food, in g for the whole day. shared: in how many of the bakes; each_g: in each, by bake.
+         */
+        Bought: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: components["schemas"]["Said"];
+            /** Grams */
+            grams: number;
+            /** Shared */
+            shared: number;
+            /** Each G */
+            each_g: number[];
+        };
+        /**
+         * Collision
+         * @description Two bakes that want one thing at one time, were each planned alone.
+         */
+        Collision: {
+            /** First */
+            first: number;
+            /** Second */
+            second: number;
+            /**
+             * Over
+             * @enum {string}
+             */
+            over: "hands" | "away" | "oven" | "shelves" | "burners" | "steamer" | "pan" | "fridge";
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Says */
+            says: components["schemas"]["Said"];
+        };
+        /**
+         * Container
+         * @description One bowl to weigh into. dish: whose; lines: mass and food.
+         */
+        Container: {
+            /** Dish */
+            dish: number;
+            /** Name */
+            name: components["schemas"]["Said"];
+            /** Lines */
+            lines: components["schemas"]["Said"][];
+        };
+        /**
+         * DayDish
+         * @description One bake of the day. at: its number; begins: its first work; due, table: when it is wanted and when planned;
+         *     early, late: between which it is in eight of ten; on_time, past: share of days it is, and in which it is past its
+         *     best; says: what is wrong with its place, NOTHING for nothing.
+         */
+        DayDish: {
+            /** At */
+            at: number;
+            /** Bake */
+            bake: number;
+            /** Batch */
+            batch: number | null;
+            /** Name */
+            name: string;
+            /**
+             * Begins
+             * Format: date-time
+             */
+            begins: string;
+            /**
+             * Due
+             * Format: date-time
+             */
+            due: string;
+            /**
+             * Table
+             * Format: date-time
+             */
+            table: string;
+            /**
+             * Early
+             * Format: date-time
+             */
+            early: string;
+            /**
+             * Late
+             * Format: date-time
+             */
+            late: string;
+            /** On Time */
+            on_time: number;
+            /** Past */
+            past: number;
+            /** Serve */
+            serve: string;
+            /** Pinned */
+            pinned: boolean;
+            /** Spans */
+            spans: components["schemas"]["DaySpan"][];
+            /** Allergens */
+            allergens: components["schemas"]["Said"][];
+            /** May Contain */
+            may_contain: components["schemas"]["Said"][];
+            /** Doubts */
+            doubts: number;
+            /** Says */
+            says: components["schemas"]["Said"];
+        };
+        /** @description Several bakes for one table. */
+        DayDocument: {
+            /**
+             * @description What this file is.
+             * @constant
+             */
+            format: "airycrumb-day";
+            /**
+             * @description Version of this format.
+             * @constant
+             */
+            version: 1;
+            /** @description What the cook calls it. */
+            name?: string;
+            /**
+             * @description When all of it is on the table: a date and time with its offset.
+             * @example 2026-11-28T12:00:00+00:00
+             */
+            eat_at: string;
+            /**
+             * @description The kitchen's time zone, by its IANA name: hours of sleep are read in it.
+             * @example Europe/Lisbon
+             */
+            zone?: string;
+            /** @description For how many it is. */
+            people?: number | null;
+            /** @description What is made. */
+            dishes?: components["schemas"]["Dish"][];
+            /** @description Who works, the cook first. */
+            hands?: components["schemas"]["Hands"][];
+            kitchen?: components["schemas"]["Lot"];
+        };
+        /**
+         * DayLane
+         * @description What one thing of the kitchen, or one person, has to do. key: "hands.0", "oven.0", "steamer", "hob", "fridge";
+         *     away: when there is nobody.
+         */
+        DayLane: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: components["schemas"]["Said"];
+            /** Spans */
+            spans: components["schemas"]["DaySpan"][];
+            /** Away */
+            away: components["schemas"]["DaySpan"][];
+        };
+        /**
+         * DayOut
+         * @description A day as things stand.
+         *
+         *     plan null: nothing is on it, or `problems` stand in the way; state: "waiting" for a worker, "solving" or "done",
+         *     and how far: progress; ways: what would help where it does not fit; calendar: the secret of its private address.
+         */
+        DayOut: {
+            /** Id */
+            id: number;
+            /** Revision */
+            revision: number;
+            document: components["schemas"]["DayDocument"];
+            plan: components["schemas"]["DayPlan"] | null;
+            around: components["schemas"]["Around"] | null;
+            /** Collisions */
+            collisions: components["schemas"]["Collision"][];
+            /** Problems */
+            problems: components["schemas"]["Problem"][];
+            /** State */
+            state: string;
+            /** Progress */
+            progress: number;
+            /** Ways */
+            ways: components["schemas"]["WayOut"][];
+            /** Calendar */
+            calendar: string | null;
+        };
+        /**
+         * DayPlan
+         * @description A whole day. how: "greedy", "solver" or "kept"; gap: how far from the best it may be, as a share, None where
+         *     nobody knows; on_time: share of days with all on the table within 20 min; by: when it is in nine of ten; says: that
+         *     in a sentence; changed: what changed since the plan before.
+         */
+        DayPlan: {
+            /**
+             * Now
+             * Format: date-time
+             */
+            now: string;
+            /**
+             * Eat At
+             * Format: date-time
+             */
+            eat_at: string;
+            /**
+             * Begins
+             * Format: date-time
+             */
+            begins: string;
+            /**
+             * Table
+             * Format: date-time
+             */
+            table: string;
+            /** How */
+            how: string;
+            /** Proven */
+            proven: boolean;
+            /** Gap */
+            gap: number | null;
+            /** On Time */
+            on_time: number;
+            /** Over */
+            over: number;
+            /**
+             * By
+             * Format: date-time
+             */
+            by: string;
+            /** Dishes */
+            dishes: components["schemas"]["DayDish"][];
+            /** Lanes */
+            lanes: components["schemas"]["DayLane"][];
+            /** Says */
+            says: components["schemas"]["Said"];
+            /** Changed */
+            changed: components["schemas"]["Said"];
+            /** Trouble */
+            trouble: boolean;
+        };
+        /**
+         * DaySpan
+         * @description Something that goes on from when until when. dish: whose; kind: hands, wait, cold, heat or rest; night: hands,
+         *     or somebody to watch, needed while they sleep.
+         */
+        DaySpan: {
+            /** Dish */
+            dish: number;
+            /** Key */
+            key: string;
+            /** Kind */
+            kind: string;
+            /** Label */
+            label: components["schemas"]["Said"];
+            /**
+             * Start
+             * Format: date-time
+             */
+            start: string;
+            /**
+             * End
+             * Format: date-time
+             */
+            end: string;
+            /**
+             * Night
+             * @default false
+             */
+            night: boolean;
+        };
+        /** @description One bake on the day's table. */
+        Dish: {
+            /** @description Which of the household's bakes. */
+            bake: number;
+            /**
+             * @description When it is on the table, where that is not the day's own hour: a date and time with its offset.
+             * @example 2026-11-28T12:00:00+00:00
+             */
+            eat_at?: string | null;
+            /**
+             * @description hot: straight from the heat; reheat: it may be heated again; cool: as it is.
+             * @enum {string}
+             */
+            serve?: "hot" | "reheat" | "cool";
+            /**
+             * @description When its first work is done, where that is held: a date and time with its offset.
+             * @example 2026-11-28T08:00:00+00:00
+             */
+            begin_at?: string | null;
+            /** @description The batch it is, once it was started. */
+            batch?: number | null;
+            /** @description What is otherwise than in the bake on this day. */
+            changes?: components["schemas"]["Edit"][];
+        };
+        /** @description One place in a bake's file changed for this day alone. */
+        Edit: {
+            /** @description Where in the bake. */
+            path: (string | number)[];
+            /** @description What stands there on this day; null for nothing. */
+            value?: unknown;
+        };
+        /** @description A person who works. */
+        Hands: {
+            /** @description What the cook calls them. */
+            name: string;
+            /**
+             * @description HH:MM; 22:30 if left out.
+             * @example 22:30
+             */
+            sleeps?: string;
+            /**
+             * @description HH:MM; 06:30 if left out.
+             * @example 06:30
+             */
+            wakes?: string;
+            /** @description When they are not there. */
+            away?: components["schemas"]["Away"][];
+        };
+        /** @description What the kitchen has for the day, beside what is known of it. */
+        Lot: {
+            /** @description 1 to 3, all like the kitchen's. */
+            ovens?: number;
+            /** @description 1 to 3. */
+            steamers?: number;
+            /** @description 1 to 6. */
+            burners?: number;
+            /** @description Trays of pieces the fridge has room for, 1 to 20. */
+            fridge_trays?: number;
+            /** @description Minutes the oven takes for 10 °C down, 0.2 to 10. */
+            cools?: number;
+        };
+        /**
+         * WayOut
+         * @description One thing that would help. day: the day's file with it done; begins, table: the hours it leads to; price: what
+         *     it asks; late_min: what is left of the lateness.
+         */
+        WayOut: {
+            /** Key */
+            key: string;
+            /** Label */
+            label: components["schemas"]["Said"];
+            /** Price */
+            price: components["schemas"]["Said"];
+            /**
+             * Begins
+             * Format: date-time
+             */
+            begins: string;
+            /**
+             * Table
+             * Format: date-time
+             */
+            table: string;
+            /** Late Min */
+            late_min: number;
+            /** Helps */
+            helps: components["schemas"]["Said"];
+            /** Day */
+            day: {
+                [key: string]: unknown;
+            };
+        };
+        /**
+         * NewDay
+         * @description client_id is made by whoever sends it, so that sending twice is harmless.
+         */
+        NewDay: {
+            /** Client Id */
+            client_id?: string | null;
+            document: components["schemas"]["DayDocument"];
+            /**
+             * Now
+             * Format: date-time
+             */
+            now: string;
+        };
+        /**
+         * Beside
+         * @description The next day to come, null for none; which bakes are on it; and where the draft wants what it has taken.
+         */
+        Beside: {
+            day: components["schemas"]["DaySummary"] | null;
+            /** Clashes */
+            clashes: components["schemas"]["Said"][];
+        };
+        /**
+         * BenchDraft
+         * @description A bake as it stands on the Bench, unsaved.
+         */
+        BenchDraft: {
+            bake: components["schemas"]["BakeDocument"];
+            /**
+             * Now
+             * Format: date-time
+             */
+            now: string;
+        };
+        /**
+         * DaySave
+         * @description base: the revision this was made from.
+         */
+        DaySave: {
+            /** Base */
+            base: number;
+            document: components["schemas"]["DayDocument"];
+            /**
+             * Now
+             * Format: date-time
+             */
+            now: string;
+        };
+        /** Moment */
+        Moment: {
+            /**
+             * Now
+             * Format: date-time
+             */
+            now: string;
+        };
+        /**
+         * DayStarted
+         * @description The day, and the batch that was begun.
+         */
+        DayStarted: {
+            /** Batch */
+            batch: number;
+            day: components["schemas"]["DayOut"];
+        };
+        /**
+         * DishStart
+         * @description Which of the day's bakes is begun now.
+         */
+        DishStart: {
+            /** Dish */
+            dish: number;
+            /** Client Id */
+            client_id?: string | null;
+            /**
+             * Now
+             * Format: date-time
+             */
+            now: string;
+        };
+        /**
+         * PrintDay
+         * @description On which paper, in which units; now: the cook's clock, null for the server's.
+         */
+        PrintDay: {
+            /**
+             * Paper
+             * @default a4
+             * @enum {string}
+             */
+            paper: "a4" | "letter";
+            /**
+             * Units
+             * @default metric
+             * @enum {string}
+             */
+            units: "metric" | "us";
+            /** Now */
+            now?: string | null;
         };
         /**
          * Taken
@@ -6778,6 +7508,786 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+        };
+    };
+    list_days: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DaySummary"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+        };
+    };
+    create_day: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewDay"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DayOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+        };
+    };
+    beside_day: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BenchDraft"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Beside"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+        };
+    };
+    read_day: {
+        parameters: {
+            query: {
+                now: string;
+            };
+            header?: never;
+            path: {
+                day_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DayOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+        };
+    };
+    save_day: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                day_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DaySave"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DayOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+        };
+    };
+    delete_day: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                day_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+        };
+    };
+    split_day: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                day_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Moment"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DayDocument"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+        };
+    };
+    start_dish: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                day_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DishStart"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DayStarted"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+        };
+    };
+    make_calendar: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                day_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Moment"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DayOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+        };
+    };
+    revoke_calendar: {
+        parameters: {
+            query: {
+                now: string;
+            };
+            header?: never;
+            path: {
+                day_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DayOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+        };
+    };
+    day_calendar: {
+        parameters: {
+            query?: {
+                now?: string | null;
+            };
+            header?: never;
+            path: {
+                day_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+        };
+    };
+    subscribed_calendar: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+        };
+    };
+    print_day: {
+        parameters: {
+            query?: {
+                paper?: "a4" | "letter";
+                units?: "metric" | "us";
+                now?: string | null;
+            };
+            header?: never;
+            path: {
+                day_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };

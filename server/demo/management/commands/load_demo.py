@@ -18,6 +18,7 @@ from accounts.services import DEMO_USER
 from bakes import services as bakes
 from bakes.models import BakeVersion
 from batches import services as batches
+from days import services as days
 from gateway import compute
 from kitchens import services as kitchens
 from kitchens.models import Kitchen
@@ -99,6 +100,7 @@ class Command(BaseCommand):
         for line in HISTORY:
             self._finished(household, kitchen, made, noise, *line)
         self._under_way(household, made["hake"], noise)
+        self._feast(household, made)
         self._next(household, made["beetroot"])
 
     def _finished(
@@ -153,6 +155,34 @@ class Command(BaseCommand):
         """The bake the Bench opens on, last so that it is the last changed: to eat in good time from now."""
         eat = _good_hour(self.now)
         self._restore(household, version, None, eat.isoformat(timespec="minutes"))
+
+    def _feast(self, household: Household, made: dict[str, BakeVersion]) -> None:
+        """Four kinds for ten on Saturday at noon, one oven, and somebody to help from ten."""
+        noon = _saturday_noon(self.now)
+        at = lambda hour: noon.replace(hour=hour).isoformat(timespec="minutes")
+        document = {
+            "format": "airycrumb-day",
+            "version": 1,
+            "name": "Ferry house feast",
+            "eat_at": at(12),
+            "zone": settings.DEMO_ZONE,
+            "people": 10,
+            "dishes": [
+                {"bake": made["mushroom"].bake_id},
+                {"bake": made["squash"].bake_id},
+                {"bake": made["kale"].bake_id, "serve": "reheat"},
+                {"bake": made["pear"].bake_id, "serve": "cool"},
+            ],
+            "hands": [{"name": ""}, {"name": "Helper", "away": [{"from": at(0), "until": at(10)}]}],
+        }
+        days.create(household, document)
+
+
+def _saturday_noon(now: datetime) -> datetime:
+    """Of the next Saturday that leaves a day and a half to plan for."""
+    ahead = (5 - now.weekday()) % 7
+    noon = (now + timedelta(days=ahead)).replace(hour=12, minute=0, second=0, microsecond=0)
+    return noon if noon - now > timedelta(hours=36) else noon + timedelta(days=7)
 
 
 def _good_hour(now: datetime) -> datetime:
