@@ -20,6 +20,7 @@ const BELOW_VIEWS = ["api", "drawings", "lib", "parts", "stores", "ui"];
 const VIEWS = {
   alarms: BELOW_VIEWS,
   bench: [...BELOW_VIEWS, "trays", "marks"],
+  day: BELOW_VIEWS,
   door: BELOW_VIEWS,
   hands: [...BELOW_VIEWS, "marks", "alarms"],
   kitchen: BELOW_VIEWS,

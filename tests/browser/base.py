@@ -3,6 +3,7 @@
 import ctypes
 import multiprocessing
 import os
+import re
 import signal
 import socket
 import subprocess
@@ -26,6 +27,7 @@ from playwright.sync_api import Error as PlaywrightError
 from accounts.models import Household, Member
 from bakes.models import Bake, BakeVersion
 from batches.models import Batch, Observation
+from days.models import Day
 from kitchens.models import Kitchen
 from scripts.serving import CHROMIUM, FLAGS, address, serve
 from tests.browser.driver import Bench, Hands, Notebook
@@ -38,6 +40,12 @@ VIOLATIONS = """document.addEventListener("securitypolicyviolation", (e) => {
   const what = `policy: ${e.violatedDirective} ${e.blockedURI} ${e.sourceFile}:${e.lineNumber}`;
   setTimeout(() => { throw new Error(what); });
 });"""
+# A cook who has opened the figures behind every tray: what was opened stays open.
+OPENED = """if (location.protocol === "http:")
+  for (const tray of ["weigh", "rise", "wrap", "heat"]) {
+    const name = `airycrumb.more.${tray}`;
+    if (localStorage.getItem(name) === null) localStorage.setItem(name, "true");
+  }"""
 SIZES = {"laptop": (1280, 800), "tablet": (820, 1180), "phone": (390, 844)}
 
 
@@ -97,6 +105,7 @@ class Demo:
         BakeVersion,
         Batch,
         Observation,
+        Day,
     )
     kept: ClassVar[list[list[Model]]] = []
 
@@ -186,10 +195,16 @@ class BrowserCase(TransactionTestCase):
         self.bench, self.hands, self.notebook = Bench(self.page), Hands(self.page), Notebook(self.page)
 
     def fresh_context(
-        self, size: str = "laptop", theme: str = "light", keeps: bool = False, touch: bool = False
+        self,
+        size: str = "laptop",
+        theme: str = "light",
+        keeps: bool = False,
+        touch: bool = False,
+        opened: bool = True,
     ) -> BrowserContext:
         """A browser with nothing kept, watched for requests that leave this machine. keeps: it may keep the
-        application itself, which takes every file once more; touch: it has a screen to be touched.
+        application itself, which takes every file once more; touch: it has a screen to be touched; opened: every
+        figure of a tray was opened here before.
         """
         width, height = SIZES[size]
         context = self.browser.new_context(
@@ -205,6 +220,8 @@ class BrowserCase(TransactionTestCase):
         context.on("request", self._watch)
         context.on("response", self._heed)
         context.add_init_script(VIOLATIONS)
+        if opened:
+            context.add_init_script(OPENED)
         context.on("page", lambda page: page.on("pageerror", lambda error: self.errors.append(str(error))))
         return context
 
@@ -222,6 +239,10 @@ class BrowserCase(TransactionTestCase):
     def _heed(self, response: Any) -> None:
         if response.status >= 500:
             self.errors.append(f"{response.status} {response.request.method} {response.url}: {response.text()[:300]}")
+
+    def more(self, page: Page | None = None) -> None:
+        """Open what is wanted less often than the views: recipes, kitchen, units, light, the way out."""
+        (page or self.page).get_by_role("button", name=re.compile("^More:")).click()
 
     def open_first_screen(self, page: Page | None = None) -> None:
         """Go where a newcomer goes, and wait until a plan is in sight."""

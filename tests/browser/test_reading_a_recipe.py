@@ -26,6 +26,7 @@ class ReadingARecipe(BrowserCase):
 
     def test_a_cup_recipe_becomes_a_dough_to_trust(self) -> None:
         self.open_first_screen()
+        self.more()
         self.page.get_by_role("link", name="read a recipe").click()
         self.paste(CUPS)
         understood = self.page.get_by_label("What is understood")
@@ -44,6 +45,7 @@ class ReadingARecipe(BrowserCase):
         self.bench.set("Amount held", "150")
         expect(self.bench.field("Pieces")).to_have_value("4")
         self.assertNotEqual(self.bench.tab("Weigh"), flour)
+        self.more()
         self.page.get_by_role("button", name="Show ounces, Fahrenheit and inches").click()
         expect(self.bench.field("Amount held")).to_have_value("5.29")
         self.page.get_by_role("button", name="Show grams, Celsius and centimetres").click()

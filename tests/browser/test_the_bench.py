@@ -214,6 +214,7 @@ class Working(BrowserCase):
     def test_units_switch_and_change_nothing(self) -> None:
         self.open_first_screen()
         before = BakeVersion.objects.count()
+        self.more()
         self.page.get_by_role("button", name="Show ounces, Fahrenheit and inches").click()
         expect(self.bench.field("Dough in each")).to_have_value("2.19")
         expect(self.page.get_by_role("tab", name=re.compile("^Wrap"))).to_contain_text("5.2 in")
@@ -291,17 +292,30 @@ class Looks(BrowserCase):
         page = self.page
         self.open_first_screen(page)
         trays = [f"{page.url}?tray={t}" for t in ("weigh", "rise", "divide", "wrap", "proof", "heat")]
-        for path in (*trays, f"/hands/{running.pk}", "/notebook", f"/notebook/{finished.pk}"):
+        for path in (*trays, f"/hands/{running.pk}", "/notebook", f"/notebook/{finished.pk}", "/day"):
             page.goto(path)
             # What stands around a tray is the same on each: it is looked at with the first.
             part = "[role=tabpanel]" if path in trays[1:] else None
             for theme in ("light", "dark"):
                 page.emulate_media(color_scheme=theme)
-                expect(page.locator("svg[role=img]").first).to_be_visible()
+                expect(page.locator("svg[role=img], [data-lane]").first).to_be_visible()
                 # The dark pages are the same ones in other colours.
                 found = Axe().run(page, part, {"runOnly": ["color-contrast"]} if theme == "dark" else None)
                 with self.subTest(theme=theme, path=path):
                     self.assertEqual(found.violations_count, 0, found.generate_report())
+
+    def test_a_tray_shows_first_what_decides_and_what_was_opened_stays_open(self) -> None:
+        page = self.fresh_context(opened=False).new_page()
+        self.open_first_screen(page)
+        page.get_by_role("tab", name=re.compile("^Heat")).click()
+        expect(page.get_by_text("Middle at the end")).to_be_visible()
+        expect(page.get_by_text("Killing by heat")).to_have_count(0)
+        page.get_by_role("button", name="more figures").click()
+        expect(page.get_by_text("Killing by heat")).to_be_visible()
+        page.reload()
+        expect(page.get_by_text("Killing by heat")).to_be_visible()
+        page.get_by_role("button", name="fewer figures").click()
+        expect(page.get_by_text("Killing by heat")).to_have_count(0)
 
     def test_nothing_runs_off_the_side_at_any_size(self) -> None:
         running = Batch.objects.get(finished=None)

@@ -39,6 +39,7 @@ class TheDoor(BrowserCase):
         self.bench.worked()
         self.signed_out_in_the_middle()
         self.page.goto(f"{shut.address}/notebook")
+        self.more()
         self.page.get_by_role("button", name="sign out").click()
         expect(self.page.get_by_label("Password")).to_be_visible()
 

@@ -43,6 +43,7 @@ class TheHeat(BrowserCase):
     def test_a_raw_fish_bun_from_frozen_in_a_basket_at_1600_metres(self) -> None:
         self.heat_of("Hake")
         fresh = self.minutes()
+        self.more()
         self.page.get_by_role("link", name="my kitchen").click()
         field = self.page.get_by_label("Height above the sea", exact=True)
         field.fill("1600")
@@ -158,6 +159,7 @@ class TheHeat(BrowserCase):
     def test_the_region_decides_whose_line_is_quoted(self) -> None:
         self.heat_of("Hake")
         self.bench.says("Probe the middle: 75 °C")
+        self.more()
         self.page.get_by_role("link", name="my kitchen").click()
         self.bench.choose("Food-safety guidance", "United States")
         expect(self.page.locator('button[aria-label^="Food-safety guidance: United States"]')).to_be_visible()

@@ -149,6 +149,7 @@ class WithoutTheServer(BrowserCase):
         self.bench.worked()
         page.route("**/api/bakes/*", lambda route: route.abort())
         self.bench.set("Pieces", "7")
+        self.more(page)
         page.get_by_role("button", name="sign out").click()
         self.bench.says("The server has not taken 1 change of a bake")
         page.get_by_role("button", name="Sign out; keep it here").click()

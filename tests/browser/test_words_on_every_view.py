@@ -65,7 +65,7 @@ class EveryView(BrowserCase):
             Hands(page).sure()
             expect(heading).not_to_have_text(before, use_inner_text=True)
         finished = Batch.objects.exclude(finished=None).latest("pk")
-        for path in ("/notebook", f"/notebook/{finished.pk}", "/notebook/eye", "/kitchen", "/read"):
+        for path in ("/notebook", f"/notebook/{finished.pk}", "/notebook/eye", "/kitchen", "/read", "/day", "/day/new"):
             page.goto(path)
             expect(page.get_by_role("heading").first).to_be_visible()
             page.wait_for_load_state("networkidle")

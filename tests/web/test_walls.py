@@ -31,6 +31,7 @@ REFUSED = [
     ("src/views/marks/planted.tsx", "../bench/bench"),
     ("src/views/notebook/planted.tsx", "../trainer/trainer"),
     ("src/views/reading/planted.tsx", "../kitchen/kitchen"),
+    ("src/views/day/planted.tsx", "../bench/rail-of"),
     ("src/views/trainer/planted.tsx", "../../main"),
     ("src/cellar/planted.ts", "../lib/clock"),
     ("src/views/cellar/planted.ts", "../../lib/clock"),

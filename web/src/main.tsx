@@ -28,6 +28,7 @@ import { Shell } from "./views/shell";
 const hands = () => import("./views/hands/hands");
 const Hands = lazy(async () => ({ default: (await hands()).Hands }));
 const KitchenView = lazy(async () => ({ default: (await import("./views/kitchen/kitchen")).KitchenView }));
+const DayView = lazy(async () => ({ default: (await import("./views/day/day")).DayView }));
 const BatchPage = lazy(async () => ({ default: (await import("./views/notebook/batch-page")).BatchPage }));
 const Notebook = lazy(async () => ({ default: (await import("./views/notebook/notebook")).Notebook }));
 const Reading = lazy(async () => ({ default: (await import("./views/reading/reading")).Reading }));
@@ -151,6 +152,8 @@ function Views() {
         <Route path="/bench" element={<Next />} />
         <Route path="/bench/:id" element={<Bench />} />
         <Route path="/read" element={<Reading />} />
+        <Route path="/day" element={<DayView />} />
+        <Route path="/day/:id" element={<DayView />} />
         <Route path="/notebook" element={<Notebook />} />
         <Route path="/notebook/eye" element={<Trainer />} />
         <Route path="/kitchen" element={<KitchenView />} />

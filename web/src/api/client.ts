@@ -48,6 +48,14 @@ export type Inside = Schemas["Inside"];
 export type Tried = Schemas["Tried"];
 export type Kept = Schemas["Kept"];
 export type Replies = Schemas["RepliesOut"];
+export type Day = Schemas["DayOut"];
+export type DayDocument = Day["document"];
+export type DayPlan = Schemas["DayPlan"];
+export type DayDish = Schemas["DayDish"];
+export type DaySpan = Schemas["DaySpan"];
+export type DayLane = Schemas["DayLane"];
+export type WayOut = Schemas["WayOut"];
+export type DaySummary = Schemas["DaySummary"];
 export type SteamWater = Schemas["SteamWater"];
 
 const cookie = (name: string) =>

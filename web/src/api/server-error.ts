@@ -18,3 +18,11 @@ export const lineAfter = (status: number): Line =>
 /** Any error as one of the server's. */
 export const asServerError = (error: unknown): ServerError =>
   error instanceof ServerError ? error : new ServerError(0, error instanceof Error ? error.message : String(error));
+
+/** What went wrong with a change that is not kept here to be sent later: out of reach, it was simply not made. */
+export function notMade(error: unknown): string {
+  const said = asServerError(error);
+  return said.status === 0
+    ? "The server is out of reach: this was not done. Do it again once it is back."
+    : said.message;
+}

@@ -73,6 +73,15 @@ describe("the event in front", () => {
     expect(ids(comingAfter(open, open[1], NOW))).toEqual(["rise.grown"]);
   });
 
+  it("is what has to be lit before anything goes into it, however urgent the pieces are", () => {
+    const light = act("heat.2.1.light", -5, { kind: "light", stage: "heat", load: "heat.2", rank: 5 });
+    const into = { ...load("into", 1, -5), id: "heat.2.1.in", load: "heat.2.1" };
+    expect(frontOf([into, light], NOW)?.id).toBe("heat.2.1.light");
+    expect(frontOf([into], NOW)?.id).toBe("heat.2.1.in");
+    // Another heat that is not lit stands in nobody's way.
+    expect(frontOf([load("into", 1, -5), light], NOW)?.id).toBe("heat.1.1.into");
+  });
+
   it("is never a reminder, nor what a load does before it is in", () => {
     const open = [event("rise.look", -5, -5, { kind: "look", rank: 7 }), rise];
     expect(frontOf(open, NOW)?.id).toBe("rise.grown");

@@ -64,9 +64,13 @@ export const alongWith = (open: BakeEvent[], event: BakeEvent): BakeEvent[] => o
 
 const notYetIn = (open: BakeEvent[], load: string) => open.some((o) => o.kind === "into" && o.load === load);
 
-/** Whether it can come already: nothing of a load before the load is in, no load before there is room for it. */
+const notYetLit = (open: BakeEvent[], load: string) =>
+  open.some((o) => o.kind === "light" && load.startsWith(`${o.load}.`));
+
+/** Whether it can come already: nothing of a load before it is in, no load before it is lit and there is room. */
 function canCome(open: BakeEvent[], e: BakeEvent): boolean {
   if (e.kind !== "into") return !notYetIn(open, e.load);
+  if (notYetLit(open, e.load)) return false;
   return !open.some((o) => o.kind === "out" && o.resource === e.resource && !notYetIn(open, o.load));
 }
 

@@ -7,7 +7,7 @@ import type { Answer } from "./posted";
 
 /** What is asked that is worth keeping; the rest is asked anew or not at all. */
 const KEPT = new Set(
-  "me bakes bake batches batch kitchens spots pantry closings heat-choices sheet replies".split(" "),
+  "me bakes bake batches batch days day kitchens spots pantry closings heat-choices sheet replies".split(" "),
 );
 const WRITE_AFTER = 200;
 /** With more than so many answers, the older half makes room. */
@@ -52,6 +52,14 @@ export async function writeAnswers(changed: Pick<Query, "queryHash" | "queryKey"
     for (const { asked, answer } of old) if (answer.key.length > 1) await store.delete(asked);
   }
   await done;
+}
+
+/** Put in sight what was made here in place of an answer, unless one is there; written down once this resolves. */
+export async function putAndKeep<T>(queries: QueryClient, key: readonly unknown[], made: T): Promise<void> {
+  queries.setQueryData<T>(key, (known) => known ?? made);
+  const query = queries.getQueryCache().find({ queryKey: key, exact: true });
+  // A page that goes away in the next moment must find it again: there is no server to ask.
+  if (query) await writeAnswers([query]).catch(() => undefined);
 }
 
 /** Keep answers as they come. A full or shut storage keeps none, and loses nothing by it. */

@@ -1,3 +1,5 @@
+import same from "fast-deep-equal";
+
 import type { BakeEvent, BatchOut, ObservationIn, Outcome, Sheet } from "../api/client";
 import { asServerError, lineAfter, type Line } from "../api/server-error";
 import { movedBy, nowIso } from "../lib/clock";
@@ -25,7 +27,7 @@ export interface RunState {
 export interface RunServer {
   read(batch: number): Promise<BatchOut>;
   /** Whether it has changed since it was read, for a fraction of the cost. */
-  news(batch: number): Promise<{ marks: number; finished: string | null }>;
+  news(batch: number): Promise<Pick<BatchOut, "marks" | "finished" | "held">>;
 }
 
 /** How often to ask whether somebody else marked something, and to read all of it whatever they did. */
@@ -61,6 +63,7 @@ export function begunHere(
     live: { sheet, problems: [] },
     observations: [],
     marks: 0,
+    held: {},
     outcome: null,
     lesson: null,
     teaches: true,
@@ -221,12 +224,12 @@ export class RunStore {
   private readEvery = () => (this.lookers.close === 0 ? READ_BEHIND : inHeat(this.state) ? READ_IN_HEAT : READ_EVERY);
 
   private async ask() {
-    const { id, marks, finished } = this.state.batch;
+    const { id, marks, finished, held } = this.state.batch;
     if (id === NOT_YET_BEGUN) return;
     try {
       const due = Date.now() - this.lastRead >= this.readEvery();
       const news = due ? null : await this.server.news(id);
-      if (!news || news.marks !== marks || news.finished !== finished) {
+      if (!news || news.marks !== marks || news.finished !== finished || !same(news.held, held)) {
         const batch = await this.server.read(id);
         this.lastRead = Date.now();
         this.state = { ...this.state, batch: this.newer(batch) };

@@ -48,7 +48,27 @@ export function RiseFacts({ sheet }: { sheet: Sheet }) {
         title={t.rests ? "Let it rest" : `Let it rise until ${times(t.forecast.target)}`}
         under={`oiled bowl, covered, ${t.where.map(u.text).join(", then ")}: ${u.temperature(Math.round(t.air_c * 2) / 2)}`}
       />
-      <Facts>
+      <Facts
+        of="rise"
+        deeper={
+          <>
+            {!t.rests && (
+              <Fact
+                name="Yeast"
+                value={`${sheet.weigh.percentages.yeast.toFixed(2)} %`}
+                from="of the flour, as instant"
+              />
+            )}
+            {!t.rests && (
+              <Fact
+                name="This kitchen rises"
+                value={`× ${t.vigour.toFixed(2)}`}
+                from={t.bakes_logged ? `learned from ${t.bakes_logged} bakes` : "assumed: no bake logged yet"}
+              />
+            )}
+          </>
+        }
+      >
         <Fact
           name="Dough at the start"
           value={u.temperature(Math.round(t.start_c * 2) / 2)}
@@ -59,16 +79,6 @@ export function RiseFacts({ sheet }: { sheet: Sheet }) {
           }
           strong
         />
-        {!t.rests && (
-          <Fact name="Yeast" value={`${sheet.weigh.percentages.yeast.toFixed(2)} %`} from="of the flour, as instant" />
-        )}
-        {!t.rests && (
-          <Fact
-            name="This kitchen rises"
-            value={`× ${t.vigour.toFixed(2)}`}
-            from={t.bakes_logged ? `learned from ${t.bakes_logged} bakes` : "assumed: no bake logged yet"}
-          />
-        )}
         {t.past_from && (
           <Fact
             name="Past its best"

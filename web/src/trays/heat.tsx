@@ -90,30 +90,70 @@ export function HeatFacts({ sheet }: { sheet: Sheet }) {
             : `the middle does not reach ${u.temperature(h.line_c)}`
         }
       />
-      <Facts>
+      <Facts
+        of="heat"
+        deeper={
+          <>
+            <Done heat={h} />
+            <Fact name="Killing by heat" value={h.lethal_enough ? "reached" : "short"} from={u.text(h.lethal)} />
+            <Dial heat={h} />
+            {sheet.groups.length > 1 &&
+              sheet.groups.map((g, i) => (
+                <Fact
+                  key={i}
+                  name={u.text(g.name)}
+                  value={
+                    g.reaches ? `${u.temperature(g.line_c)} at ${Math.round(g.reaches.typical)} min` : "not in sight"
+                  }
+                  from={`${u.temperature(Math.round(g.core_at_end_c))} in the middle at the end`}
+                />
+              ))}
+            <Fact
+              name="Filling going in"
+              value={u.temperature(Math.round(h.start_c))}
+              from={
+                h.came === "proofed"
+                  ? "warmed this far since the fridge, on the slow side"
+                  : `as kept in the ${h.came === "frozen" ? "freezer" : "fridge"}`
+              }
+            />
+            <Fact
+              name="Then rest"
+              value={duration(h.rest_min)}
+              from={h.method === "steam" ? "off the heat, lid on" : "on a rack"}
+            />
+            <Fact
+              name="Stands warm"
+              ask="warm"
+              value={duration(h.clock.standing_min + h.clock.chilling_min)}
+              from={`${h.clock.spells
+                .filter((s) => s.rule !== "cooling")
+                .map((s) => `${u.text(s.what)} ${Math.round(s.warm_min)}`)
+                .join(" + ")}; limit ${duration(h.clock.limit_min)}${
+                h.clock.chilling_min > 0 ? `, ${duration(h.clock.all_limit_min)} with chilling` : ""
+              }, and it only adds up`}
+            />
+            {h.pace_bakes > 0 && (
+              <Fact
+                name="This kitchen"
+                value={`× ${h.pace.toFixed(2)}`}
+                from={`of the usual minutes, learned from ${h.pace_bakes} probed ${h.pace_bakes === 1 ? "bake" : "bakes"}`}
+              />
+            )}
+          </>
+        }
+      >
         <Fact
           name="Middle at the end"
           value={u.temperature(Math.round(h.core_at_end_c))}
           from={`give or take ${u.quantity({ kind: "temperature_difference", value: 10 })}; after resting ${u.temperature(Math.round(h.core_after_rest_c))}`}
           strong
         />
-        <Done heat={h} />
-        <Fact name="Killing by heat" value={h.lethal_enough ? "reached" : "short"} from={u.text(h.lethal)} />
-        <Dial heat={h} />
         <Fact
           name="At once"
           value={h.loads > 1 ? `${h.per_load}, ${h.loads} loads` : `all ${h.pieces}`}
           from="at their grown size, with a gap"
         />
-        {sheet.groups.length > 1 &&
-          sheet.groups.map((g, i) => (
-            <Fact
-              key={i}
-              name={u.text(g.name)}
-              value={g.reaches ? `${u.temperature(g.line_c)} at ${Math.round(g.reaches.typical)} min` : "not in sight"}
-              from={`${u.temperature(Math.round(g.core_at_end_c))} in the middle at the end`}
-            />
-          ))}
         {sheet.unbaked && (
           <Fact
             name="Into the heat by"
@@ -131,38 +171,6 @@ export function HeatFacts({ sheet }: { sheet: Sheet }) {
             strong
           />
         ))}
-        <Fact
-          name="Filling going in"
-          value={u.temperature(Math.round(h.start_c))}
-          from={
-            h.came === "proofed"
-              ? "warmed this far since the fridge, on the slow side"
-              : `as kept in the ${h.came === "frozen" ? "freezer" : "fridge"}`
-          }
-        />
-        <Fact
-          name="Then rest"
-          value={duration(h.rest_min)}
-          from={h.method === "steam" ? "off the heat, lid on" : "on a rack"}
-        />
-        <Fact
-          name="Stands warm"
-          ask="warm"
-          value={duration(h.clock.standing_min + h.clock.chilling_min)}
-          from={`${h.clock.spells
-            .filter((s) => s.rule !== "cooling")
-            .map((s) => `${u.text(s.what)} ${Math.round(s.warm_min)}`)
-            .join(" + ")}; limit ${duration(h.clock.limit_min)}${
-            h.clock.chilling_min > 0 ? `, ${duration(h.clock.all_limit_min)} with chilling` : ""
-          }, and it only adds up`}
-        />
-        {h.pace_bakes > 0 && (
-          <Fact
-            name="This kitchen"
-            value={`× ${h.pace.toFixed(2)}`}
-            from={`of the usual minutes, learned from ${h.pace_bakes} probed ${h.pace_bakes === 1 ? "bake" : "bakes"}`}
-          />
-        )}
       </Facts>
     </>
   );

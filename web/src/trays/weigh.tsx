@@ -81,7 +81,17 @@ export function WeighFacts({ sheet }: { sheet: Sheet }) {
         }
         note={`lands the dough near ${u.temperature(Math.round(w.dough_c))}${w.dough_c_measured ? " (measured)" : `, give or take ${u.quantity({ kind: "temperature_difference", value: 1.5, digits: 1 })}`}`}
       />
-      <Facts>
+      <Facts
+        of="weigh"
+        deeper={
+          <>
+            <Fact name="Stated hydration" from="water alone" value={percent(w.percentages.stated_hydration)} />
+            <Fact name="Yeast" from="as instant" value={percent(w.percentages.yeast)} />
+            {w.percentages.sugar > 0.05 && <Fact name="Sugar" value={percent(w.percentages.sugar)} />}
+            {w.percentages.fat > 0.05 && <Fact name="Fat" value={percent(w.percentages.fat)} />}
+          </>
+        }
+      >
         {wide ? (
           <Fact
             name="True hydration"
@@ -97,7 +107,6 @@ export function WeighFacts({ sheet }: { sheet: Sheet }) {
             strong
           />
         )}
-        <Fact name="Stated hydration" from="water alone" value={percent(w.percentages.stated_hydration)} />
         {w.sponge && (
           <Fact
             name="Sponge"
@@ -106,9 +115,6 @@ export function WeighFacts({ sheet }: { sheet: Sheet }) {
           />
         )}
         <Fact name="Salt" value={percent(w.percentages.salt)} />
-        <Fact name="Yeast" from="as instant" value={percent(w.percentages.yeast)} />
-        {w.percentages.sugar > 0.05 && <Fact name="Sugar" value={percent(w.percentages.sugar)} />}
-        {w.percentages.fat > 0.05 && <Fact name="Fat" value={percent(w.percentages.fat)} />}
       </Facts>
     </>
   );

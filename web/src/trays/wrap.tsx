@@ -70,7 +70,21 @@ export function WrapFacts({ sheet }: { sheet: Sheet }) {
             : "nothing inside"
         }
       />
-      <Facts>
+      <Facts
+        of="wrap"
+        deeper={
+          <>
+            {filled && (
+              <Fact
+                name="Filling : dough"
+                value={w.ratio.toFixed(2)}
+                from={`${w.ratio_low} to ${w.ratio_high} closes well`}
+              />
+            )}
+            {w.cut_from.length > 0 && <Fact name="Cut from" value="" from={u.text(w.cut_from)} />}
+          </>
+        }
+      >
         {w.parts.map((part) => (
           <Fact
             key={u.text(part.name)}
@@ -103,15 +117,7 @@ export function WrapFacts({ sheet }: { sheet: Sheet }) {
             from={`${spoons(w.low_ml)} to ${spoons(w.high_ml)}; up to ${u.mass(w.closes_over_g)} at this size`}
           />
         )}
-        {filled && (
-          <Fact
-            name="Filling : dough"
-            value={w.ratio.toFixed(2)}
-            from={`${w.ratio_low} to ${w.ratio_high} closes well`}
-          />
-        )}
         {filled && <Fact name="Vent" value="" from={u.text(w.vent)} />}
-        {w.cut_from.length > 0 && <Fact name="Cut from" value="" from={u.text(w.cut_from)} />}
         <Fact
           name="First to last"
           value={duration(wrapMinutes(sheet))}

@@ -1,6 +1,7 @@
 import { useContext, type ReactNode } from "react";
 
 import { Asking, type FigureKey } from "../lib/asking";
+import { useOpened } from "../lib/use-opened";
 
 /** A figure that says, when pressed, where it is from. */
 function Figure({ name, ask, children }: { name: string; ask?: FigureKey | undefined; children: ReactNode }) {
@@ -59,8 +60,28 @@ export function Fact(props: { name: string; value: ReactNode; from?: ReactNode; 
   );
 }
 
-export function Facts({ children }: { children: ReactNode }) {
-  return <dl className="mt-2.5">{children}</dl>;
+/** What changes a decision in sight; `deeper`, the figures behind it, one press away. What a cook opened stays open. */
+export function Facts(props: { children: ReactNode; of?: string; deeper?: ReactNode }) {
+  const { children, of = "", deeper } = props;
+  const [open, turn] = useOpened(of);
+  return (
+    <>
+      <dl className="mt-2.5">
+        {children}
+        {open && deeper}
+      </dl>
+      {deeper && (
+        <button
+          type="button"
+          aria-expanded={open}
+          className="min-h-9 font-semibold text-cobalt underline decoration-rim decoration-2 underline-offset-4"
+          onClick={turn}
+        >
+          {open ? "fewer figures" : "more figures"}
+        </button>
+      )}
+    </>
+  );
 }
 
 /** A picture with its caption beneath. */

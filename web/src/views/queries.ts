@@ -78,6 +78,18 @@ export const devicesQuery = queryOptions({
   queryFn: () => take(client.GET("/api/devices")),
   refetchInterval: 15_000,
 });
+export const daysQuery = queryOptions({ queryKey: ["days"], queryFn: () => take(client.GET("/api/days")) });
+/** While somebody looks for a better plan it is asked for often; else as often as a batch is marked elsewhere. */
+const ASK_SOLVING = 700;
+const ASK_DAY = 15_000;
+export const dayQuery = (id: number) =>
+  queryOptions({
+    queryKey: ["day", id],
+    queryFn: () =>
+      take(client.GET("/api/days/{day_id}", { params: { path: { day_id: id }, query: { now: nowIso() } } })),
+    refetchInterval: (query) => (query.state.data && query.state.data.state !== "done" ? ASK_SOLVING : ASK_DAY),
+    refetchOnMount: "always",
+  });
 export const scoresQuery = queryOptions({ queryKey: ["scores"], queryFn: () => take(client.GET("/api/trainer")) });
 export const pantryQuery = queryOptions({
   queryKey: ["pantry"],

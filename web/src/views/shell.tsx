@@ -2,15 +2,16 @@ import { useQuery } from "@tanstack/react-query";
 import { Suspense } from "react";
 import { Link, NavLink, Outlet, useLocation, useNavigate } from "react-router";
 
-import { clock } from "../lib/clock";
+import { clock, clockNow, day } from "../lib/clock";
 import { Guarded } from "../lib/guarded";
 import { useSettings } from "../lib/settings";
 import { Choice } from "../ui/choice";
 import { Notice } from "../ui/facts";
+import { Hanger } from "../ui/panel";
 import { useBegunHere } from "./begun-here";
 import { ClockNotice } from "./clock-notice";
 import { NewerVersion } from "./newer-version";
-import { bakesQuery, batchesQuery, batchQuery, meQuery } from "./queries";
+import { bakesQuery, batchesQuery, batchQuery, daysQuery, meQuery } from "./queries";
 import { RefusedNotice } from "./refused-notice";
 import { SignOut } from "./sign-out";
 
@@ -26,7 +27,8 @@ function Mark() {
 }
 
 const QUIET =
-  "min-h-9 rounded-lg px-2 text-sm whitespace-nowrap font-semibold text-cobalt underline decoration-rim decoration-2 underline-offset-4 tab:max-wide:min-h-6";
+  "min-h-9 rounded-lg px-2 whitespace-nowrap font-semibold text-cobalt underline decoration-rim decoration-2 underline-offset-4";
+const REST = "flex min-h-11 w-full items-center rounded-lg px-3 text-left font-semibold text-cobalt hover:bg-inset";
 const DOING: Record<string, string> = {
   sponge: "sponge ripening",
   again: "rising again",
@@ -50,6 +52,15 @@ function useUnderWay(id: number | undefined): string {
   return stage && next ? `${DOING[stage]} until ${clock(next.end)}` : "";
 }
 
+/** The next day to come, for the way to it. */
+function useComingDay(): string {
+  const days = useQuery(daysQuery);
+  const coming = days.data
+    ?.filter((d) => Date.parse(d.eat_at) > clockNow())
+    .sort((a, b) => (a.eat_at < b.eat_at ? -1 : 1))[0];
+  return coming ? `${day(coming.eat_at)}, ${clock(coming.eat_at)}` : "several bakes";
+}
+
 function Way({ to, name, word }: { to: string; name: string; word: string }) {
   return (
     <NavLink
@@ -64,12 +75,39 @@ function Way({ to, name, word }: { to: string; name: string; word: string }) {
   );
 }
 
+/** What is wanted less often than the views. */
+function TheRest() {
+  const me = useQuery(meQuery);
+  const { units, theme, setUnits, setTheme } = useSettings();
+  const metric = units === "metric";
+  return (
+    <div className="grid gap-1">
+      <Link to="/read" className={REST}>
+        read a recipe
+      </Link>
+      <Link to="/kitchen" className={REST}>
+        my kitchen
+      </Link>
+      <button
+        type="button"
+        className={REST}
+        onClick={() => setUnits(metric ? "us" : "metric")}
+        aria-label={metric ? "Show ounces, Fahrenheit and inches" : "Show grams, Celsius and centimetres"}
+      >
+        {metric ? "ounces, °F, inches" : "grams, °C, centimetres"}
+      </button>
+      <button type="button" className={REST} onClick={() => setTheme(theme === "dark" ? "light" : "dark")}>
+        {theme === "dark" ? "light" : "dark, for the late kitchen"}
+      </button>
+      {me.data && !me.data.demo_open && <SignOut className={REST} />}
+    </div>
+  );
+}
+
 /** The way between the views. Each way says what is going on there. */
 export function Shell() {
   const bakes = useQuery(bakesQuery);
   const batches = useQuery(batchesQuery);
-  const me = useQuery(meQuery);
-  const { units, theme, setUnits, setTheme } = useSettings();
   const { pathname } = useLocation();
   const navigate = useNavigate();
   const onBench = /^\/bench\/(\d+)/.exec(pathname)?.[1];
@@ -79,6 +117,7 @@ export function Shell() {
   const begun = useBegunHere().find((b) => b.batch);
   const word = useUnderWay(running?.id);
   const finished = batches.data?.filter((b) => b.finished).length ?? 0;
+  const coming = useComingDay();
   return (
     <>
       <header className="mx-auto flex w-full max-w-[1320px] flex-wrap items-center gap-x-4 gap-y-1 px-4 pt-3 tab:max-wide:gap-x-2 tab:px-8">
@@ -101,14 +140,6 @@ export function Shell() {
             {bakes.data.find((b) => String(b.id) === onBench)?.name ?? "this bake"} <span aria-hidden="true">▾</span>
           </Choice>
         )}
-        <div className="flex gap-x-2 tab:max-wide:flex-col">
-          <Link to="/read" className={`${QUIET} inline-flex items-center`}>
-            read a recipe
-          </Link>
-          <Link to="/kitchen" className={`${QUIET} inline-flex items-center`}>
-            my kitchen
-          </Link>
-        </div>
         <nav aria-label="Views" className="order-last -mx-1 flex w-full gap-1 tab:order-none tab:ml-auto tab:w-auto">
           <Way to={`/bench/${bench ?? ""}`} name="Bench" word="plan a bake" />
           {begun && <Way to={`/hands/${begun.ref}`} name="Hands" word={begun.batch?.name ?? ""} />}
@@ -119,23 +150,13 @@ export function Shell() {
               word={unfinished.length > 1 ? `${unfinished.length} under way` : word || running.name}
             />
           )}
+          <Way to="/day" name="Day" word={coming} />
           <Way to="/notebook" name="Notebook" word={`${finished} batches`} />
         </nav>
-        <div className="ml-auto flex gap-1 tab:ml-0 tab:max-wide:flex-col tab:max-wide:gap-0">
-          <button
-            type="button"
-            className={QUIET}
-            onClick={() => setUnits(units === "metric" ? "us" : "metric")}
-            aria-label={
-              units === "metric" ? "Show ounces, Fahrenheit and inches" : "Show grams, Celsius and centimetres"
-            }
-          >
-            {units === "metric" ? "g °C cm" : "oz °F in"}
-          </button>
-          {me.data && !me.data.demo_open && <SignOut className={QUIET} />}
-          <button type="button" className={QUIET} onClick={() => setTheme(theme === "dark" ? "light" : "dark")}>
-            {theme === "dark" ? "light" : "dark"}
-          </button>
+        <div className="ml-auto tab:ml-0">
+          <Hanger key={pathname} label="More: recipes, my kitchen, units, light" shown="more" className={QUIET}>
+            <TheRest />
+          </Hanger>
         </div>
       </header>
       <div className="mx-auto w-full max-w-[1320px] px-4 tab:px-8">

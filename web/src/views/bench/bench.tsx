@@ -17,8 +17,10 @@ import { useBegunHere } from "../begun-here";
 import { bakeQuery, batchQuery, kitchensQuery, notShown, pantryQuery, sheetKey, spotsQuery } from "../queries";
 import { DraftStore, type KeptSheet } from "../../stores/draft";
 import { outbox, WAITS } from "../../stores/here";
+import { putAndKeep } from "../../stores/kept-answers";
 import { draftServer } from "../../stores/draft-server";
 import { Hold } from "./hold";
+import { OnTheDay } from "./on-the-day";
 import { KeysPanel } from "./keys";
 import { RailAndTrays } from "./rail-and-trays";
 import { Repair } from "./repair";
@@ -174,7 +176,7 @@ function OpenBake({ from, kitchen }: { from: BakeOut; kitchen: Kitchen | undefin
       if (batch) return await navigate(`/hands/${batch.id}`);
       const begun = store.begun(at);
       if (!begun) return;
-      queries.setQueryData(batchQuery(id).queryKey, (known) => known ?? begun);
+      await putAndKeep(queries, batchQuery(id).queryKey, begun);
       await navigate(`/hands/${id}`);
     } catch (error) {
       setStarting(error instanceof Error ? error.message : String(error));
@@ -206,7 +208,12 @@ function OpenBake({ from, kitchen }: { from: BakeOut; kitchen: Kitchen | undefin
         <div className="min-w-0 flex-1">
           <h1 className="sr-only">{document.name}</h1>
           <Sentence document={document} sheet={sheet} problems={problems} kitchen={kitchen} edit={edit} />
-          <Hold document={document} sheet={sheet} edit={edit} />
+          <div className="flex flex-wrap items-center gap-x-5">
+            <Hold document={document} sheet={sheet} edit={edit} />
+            {sheet && (
+              <OnTheDay bakeId={from.id} document={document} eat={sheet.day.eat} saved={state.save === "saved"} />
+            )}
+          </div>
         </div>
         <SaveState
           state={state}

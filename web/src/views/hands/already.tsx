@@ -19,7 +19,7 @@ export function Already({ event, now, onYes, onNo }: Props) {
     <div role="alertdialog" aria-label="Already?" className="mt-3 rounded-2xl border-2 border-crust bg-warm p-4">
       <p className="text-2xl font-extrabold">Already?</p>
       <p className="mt-1 text-lg">
-        It began {ago < 1 ? "less than a minute" : duration(ago)} ago, and is expected at {span}.
+        {u.text(event.label)}: it began {ago < 1 ? "less than a minute" : duration(ago)} ago, and is expected at {span}.
       </p>
       <div className="mt-3 grid grid-cols-2 gap-3">
         <Button look="crust" className="min-h-16 text-xl" onClick={onYes}>

@@ -198,8 +198,9 @@ function Run({ at, from }: { at: BatchRef; from: BatchOut }) {
             onMarks={record}
             scale={scale}
             asking={
-              asking?.id === front.id && (
-                <Already event={front} now={now} onYes={() => press(front, true)} onNo={() => setAsking(null)} />
+              asking &&
+              open.some((e) => e.id === asking.id) && (
+                <Already event={asking} now={now} onYes={() => press(asking, true)} onNo={() => setAsking(null)} />
               )
             }
             strip={

@@ -1,0 +1,256 @@
+import type { KeyboardEvent, PointerEvent } from "react";
+import { useRef } from "react";
+
+import { drawn } from "../lib/guarded";
+
+export interface LaneSpan {
+  key: string;
+  kind: string;
+  start: number;
+  end: number;
+  /** Written on it, where there is room; said in full when hovered. */
+  word: string;
+  /** Written above or below it, in small. */
+  beside?: string | undefined;
+  title: string;
+  wrong: boolean;
+}
+
+export interface Lane {
+  key: string;
+  name: string;
+  note: string;
+  spans: LaneSpan[];
+  /** When it is wanted on the table. */
+  due?: number;
+  chosen: boolean;
+  /** Moved as a whole, by so many minutes; none for a lane that stands. */
+  onMove?: ((minutes: number) => void) | undefined;
+  onPress?: (() => void) | undefined;
+}
+
+interface Props {
+  title: string;
+  start: number;
+  end: number;
+  lanes: Lane[];
+  ticks: { at: number; label: string; day?: string | undefined }[];
+  nights: { start: number; end: number }[];
+  now: number;
+  width: number;
+  /** Names above their lanes, where the screen is narrow. */
+  stacked: boolean;
+}
+
+const STEP_MIN = 5;
+const TOP = 40;
+
+/** The whole day to scale: a lane for each bake, and for hands, oven, steamer, hob and fridge. */
+export const DayLanes = drawn(function DayLanes(p: Props) {
+  const left = p.stacked ? 4 : 232;
+  const high = p.stacked ? 62 : 46;
+  const x = (at: number) => left + ((at - p.start) / Math.max(1, p.end - p.start)) * (p.width - left - 14);
+  const foot = TOP + p.lanes.length * high;
+  const perMinute = ((p.width - left - 14) / Math.max(1, p.end - p.start)) * 60_000;
+  return (
+    <svg
+      viewBox={`0 0 ${p.width} ${foot + 6}`}
+      role="group"
+      aria-label={p.title}
+      className="block h-auto w-full touch-pan-y select-none"
+      fontSize={p.stacked ? 14 : 15}
+    >
+      {p.nights.map((n) => (
+        <rect
+          key={n.start}
+          x={x(Math.max(n.start, p.start))}
+          width={Math.max(0, x(Math.min(n.end, p.end)) - x(Math.max(n.start, p.start)))}
+          y={TOP - 8}
+          height={foot - TOP + 8}
+          fill="var(--inset)"
+        />
+      ))}
+      {p.ticks.map((t) => (
+        <g key={t.at}>
+          <line x1={x(t.at)} x2={x(t.at)} y1={TOP - 8} y2={foot} stroke="var(--rim)" strokeWidth={1} />
+          <text x={x(t.at)} y={TOP - 14} textAnchor="middle" fill="var(--muted)">
+            {t.label}
+          </text>
+          {t.day && (
+            <text x={x(t.at) + 4} y={12} fill="var(--ink)" fontWeight={700}>
+              {t.day}
+            </text>
+          )}
+        </g>
+      ))}
+      {p.lanes.map((lane, i) => (
+        <LaneRow key={lane.key} lane={lane} y={TOP + i * high} high={high} x={x} p={p} perMinute={perMinute} />
+      ))}
+      {p.now > p.start && p.now < p.end && (
+        <g>
+          <line x1={x(p.now)} x2={x(p.now)} y1={TOP - 6} y2={foot} stroke="var(--crust)" strokeWidth={2.5} />
+          <path d={`M${x(p.now)} ${TOP - 2} l-7 -10 h14 Z`} fill="var(--crust)" />
+        </g>
+      )}
+    </svg>
+  );
+});
+
+interface RowProps {
+  lane: Lane;
+  y: number;
+  high: number;
+  x: (at: number) => number;
+  p: Props;
+  perMinute: number;
+}
+
+function LaneRow({ lane, y, high, x, p, perMinute }: RowProps) {
+  const from = useRef<number | null>(null);
+  const group = useRef<SVGGElement>(null);
+  const bar = p.stacked ? y + 26 : y + 9;
+  const moved = (event: PointerEvent) => {
+    if (from.current === null) return 0;
+    const shown = group.current?.ownerSVGElement?.getBoundingClientRect().width ?? p.width;
+    const minutes = ((event.clientX - from.current) * (p.width / shown)) / perMinute;
+    return Math.round(minutes / STEP_MIN) * STEP_MIN;
+  };
+  const show = (minutes: number) => group.current?.setAttribute("transform", `translate(${minutes * perMinute} 0)`);
+  const down = (event: PointerEvent<SVGGElement>) => {
+    from.current = event.clientX;
+    event.currentTarget.setPointerCapture(event.pointerId);
+  };
+  const up = (event: PointerEvent<SVGGElement>) => {
+    const minutes = moved(event);
+    from.current = null;
+    show(0);
+    if (minutes && lane.onMove) lane.onMove(minutes);
+    else lane.onPress?.();
+  };
+  const key = (event: KeyboardEvent) => {
+    const by = { ArrowLeft: -STEP_MIN, ArrowRight: STEP_MIN }[event.key];
+    if (by && lane.onMove) lane.onMove(event.shiftKey ? by * 6 : by);
+    else if (event.key === "Enter" || event.key === " ") lane.onPress?.();
+    else return;
+    event.preventDefault();
+  };
+  const pressed = lane.onPress
+    ? {
+        role: "button",
+        tabIndex: 0,
+        "aria-label": `${lane.name}, ${lane.note}`,
+        "aria-pressed": lane.chosen,
+        onPointerDown: down,
+        onPointerMove: (e: PointerEvent) => from.current !== null && lane.onMove && show(moved(e)),
+        onPointerUp: up,
+        onPointerCancel: () => ((from.current = null), show(0)),
+        onKeyDown: key,
+      }
+    : { role: "img", "aria-label": `${lane.name}: ${lane.spans.map((s) => s.title).join("; ")}` };
+  return (
+    <g data-lane={lane.key}>
+      {lane.chosen && <rect x={0} y={y} width={p.width} height={high - 3} rx={8} fill="var(--inset)" />}
+      <text x={6} y={p.stacked ? y + 18 : y + 19} fill="var(--ink)" fontWeight={700}>
+        {clipped(lane.name, p.stacked ? 40 : 27)}
+      </text>
+      {!p.stacked && (
+        <text x={6} y={y + 36} fill="var(--muted)" fontSize={13}>
+          {lane.note}
+        </text>
+      )}
+      <line x1={x(p.start)} x2={x(p.end)} y1={bar + 13} y2={bar + 13} stroke="var(--rim)" strokeWidth={1.5} />
+      <g ref={group} {...pressed} className={lane.onMove ? "cursor-grab" : lane.onPress ? "cursor-pointer" : ""}>
+        {lane.onPress && (
+          <rect
+            x={x(lane.spans[0]?.start ?? p.start)}
+            width={Math.max(0, x(lane.spans.at(-1)?.end ?? p.start) - x(lane.spans[0]?.start ?? p.start))}
+            y={bar - 6}
+            height={38}
+            fill="transparent"
+          />
+        )}
+        {lane.spans.map((s, i) => (
+          <Span key={s.key + s.start} span={s} from={x(s.start)} to={x(s.end)} y={bar} above={i % 2 === 0} />
+        ))}
+      </g>
+      {lane.due !== undefined && (
+        <path d={`M${x(lane.due)} ${bar - 4} v34`} stroke="var(--ink)" strokeWidth={3} strokeLinecap="round" />
+      )}
+    </g>
+  );
+}
+
+const clipped = (name: string, most: number) => (name.length > most ? `${name.slice(0, most - 1).trimEnd()}…` : name);
+
+interface SpanProps {
+  span: LaneSpan;
+  from: number;
+  to: number;
+  y: number;
+  above: boolean;
+}
+
+function Span({ span, from, to, y, above }: SpanProps) {
+  const wide = Math.max(2.5, to - from - 1);
+  const room = span.word && wide > span.word.length * 7.6 + 4;
+  const stroke = span.wrong ? { stroke: "var(--crust)", strokeWidth: 3 } : {};
+  return (
+    <g data-span={span.key}>
+      <title>{span.title}</title>
+      <SpanShape kind={span.kind} x={from} y={y} wide={wide} stroke={stroke} />
+      {span.beside && (
+        <text x={from + wide / 2} y={above ? y - 3 : y + 38} textAnchor="middle" fontSize={12} fill="var(--ink)">
+          {span.beside}
+        </text>
+      )}
+      {room && (
+        <text
+          x={from + wide / 2}
+          y={y + 18}
+          textAnchor="middle"
+          fontSize={13}
+          fontWeight={700}
+          fill={INK[span.kind] ?? "var(--ink)"}
+        >
+          {span.word}
+        </text>
+      )}
+    </g>
+  );
+}
+
+const INK: Record<string, string> = { hands: "var(--oncrust)", heat: "var(--oncobalt)", wait: "var(--doughink)" };
+
+/** A kind of span as the legend shows it, too. */
+export function SpanShape(props: { kind: string; x: number; y: number; wide: number; stroke?: object }) {
+  const { kind, x, y, wide, stroke } = props;
+  switch (kind) {
+    case "beside":
+      return <rect x={x} y={y - 5} width={wide} height={11} rx={3} fill="var(--crust)" {...stroke} />;
+    case "hands":
+      return <rect x={x} y={y} width={wide} height={26} rx={5} fill="var(--crust)" {...stroke} />;
+    case "heat":
+      return <rect x={x} y={y} width={wide} height={26} rx={2} fill="var(--cobalt)" {...stroke} />;
+    case "cold":
+      return <rect x={x} y={y + 4} width={wide} height={18} rx={9} fill="var(--steamdeep)" {...stroke} />;
+    case "rest":
+      return <rect x={x} y={y + 8} width={wide} height={10} rx={5} fill="var(--rim)" {...stroke} />;
+    case "away":
+    case "asleep":
+      return <rect x={x} y={y + 11} width={wide} height={5} fill="var(--muted)" opacity={0.55} {...stroke} />;
+    default:
+      return (
+        <rect
+          x={x}
+          y={y + 4}
+          width={wide}
+          height={18}
+          rx={9}
+          fill="var(--dough)"
+          stroke="var(--doughline)"
+          strokeWidth={1.5}
+          {...stroke}
+        />
+      );
+  }
+}
