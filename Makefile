@@ -1,5 +1,5 @@
 # Airy Crumb. Two commands matter: make demo, and make test.
-.PHONY: demo demo-reset test words figures bench faults mutants learning practice screenshots build lock schema lint clean setup
+.PHONY: demo demo-reset test words figures bench faults mutants calm learning practice screenshots build lock schema lint clean setup
 .DELETE_ON_ERROR:
 unexport PYTHONDONTWRITEBYTECODE
 export PYTHONPATH := $(CURDIR):$(CURDIR)/core:$(CURDIR)/server
@@ -93,6 +93,10 @@ schema: setup
 	@$(PY) -m scripts.architecture
 	@$(PY) -m scripts.events_table
 	@cd web && npm run --silent client
+
+# How many words stand on each screen, and how far it scrolls.
+calm: build
+	@$(PY) -m scripts.calm
 
 # After changing a sentence: the catalogues of messages follow.
 words: setup

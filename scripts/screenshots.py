@@ -8,7 +8,7 @@ from typing import Literal
 from playwright.sync_api import Browser, Page, Route, sync_playwright
 
 from scripts.served import Served, demo_kitchen
-from scripts.serving import CHROMIUM, FLAGS, ROOT
+from scripts.serving import CHROMIUM, FLAGS, ROOT, manage
 
 FOLDER = ROOT / "docs" / "screenshots"
 NOW = datetime(2026, 11, 25, 13, 5, tzinfo=UTC)
@@ -54,7 +54,6 @@ BENCH: tuple[tuple[str, str, str, Theme], ...] = (
     ("bench-wrap", "?tray=wrap", "laptop", "light"),
     ("bench-proof", "?tray=proof", "laptop", "light"),
     ("bench-heat-dark", "?tray=heat", "laptop", "dark"),
-    ("bench-tablet", "?tray=wrap", "tablet", "light"),
     ("bench-phone", "?tray=rise", "phone", "dark"),
 )
 
@@ -101,7 +100,6 @@ def cut_and_weigh(page: Page) -> None:
         page.get_by_role("button", name="Note it").click()
         page.get_by_label(f"Piece {number + 1} weighs", exact=True).wait_for()
     page.get_by_text("Or share it out").wait_for()
-    shoot(page, "hands-divide-tablet")
 
 
 def through_to_the_heat(browser: Browser, base: str, address: str) -> Page:
@@ -217,6 +215,13 @@ def take_all(served: Served) -> None:
         page = page_of(browser, served.base, "phone", "light")
         page.goto(hands)
         shoot(page, "hands-rise-phone")
+        for size, name in (("laptop", "day"), ("phone", "day-phone")):
+            page = page_of(browser, served.base, size, "light")
+            page.goto("/day")
+            page.wait_for_selector("[data-lane]")
+            manage(served.env, "work_days", "--once", quiet=True)
+            page.get_by_role("progressbar").wait_for(state="detached", timeout=60_000)
+            shoot(page, name)
         page = page_of(browser, served.base, "laptop", "light")
         page.goto("/notebook")
         shoot(page, "notebook")

@@ -1,0 +1,76 @@
+"""How much there is to read: words in sight and pixels to scroll, of each tray and view at three sizes, as a new cook
+meets them. Writes the table of docs/screens.md."""
+
+from pathlib import Path
+
+from playwright.sync_api import Browser, Page, sync_playwright
+
+from scripts.served import demo_kitchen
+from scripts.serving import CHROMIUM, FLAGS, ROOT
+
+PAGE = Path(ROOT) / "docs" / "screens.md"
+MARK = "<!-- counted: written by make calm -->"
+SIZES = {"laptop": (1280, 800), "tablet": (820, 1180), "phone": (390, 844)}
+TRAYS = ("weigh", "rise", "divide", "wrap", "proof", "heat")
+# Every text in sight below the top bar, in how many words, and how many of them in letters under 16 px.
+COUNT = """() => {
+  const main = document.querySelector("main");
+  const walker = document.createTreeWalker(main, NodeFilter.SHOW_TEXT);
+  let [words, small] = [0, 0];
+  for (let node = walker.nextNode(); node; node = walker.nextNode()) {
+    const parent = node.parentElement;
+    if (!parent || !parent.checkVisibility() || parent.closest("title, [hidden], .sr-only")) continue;
+    const found = node.textContent.trim().split(/\\s+/).filter(Boolean).length;
+    const box = parent.ownerSVGElement;
+    const scale = box ? box.getBoundingClientRect().width / (box.viewBox.baseVal.width || 1) : 1;
+    words += found;
+    if (parseFloat(getComputedStyle(parent).fontSize) * scale < 15.9) small += found;
+  }
+  return [words, small, Math.max(0, document.documentElement.scrollHeight - innerHeight)];
+}"""
+
+
+def counted(browser: Browser, base: str) -> list[tuple[str, str]]:
+    """A row for each tray and view: its name, and its three sizes."""
+    rows: dict[str, list[str]] = {}
+    for width, height in SIZES.values():
+        page = browser.new_page(viewport={"width": width, "height": height})
+        page.goto(base)
+        page.wait_for_selector("[data-worked]")
+        bench = page.url
+        for tray in TRAYS:
+            rows.setdefault(f"Bench, {tray}", []).append(_of(page, f"{bench}?tray={tray}"))
+        for path in ("/day", "/notebook", "/kitchen"):
+            rows.setdefault(path[1:].capitalize(), []).append(_of(page, base + path))
+        page.close()
+    return [(name, " | ".join(cells)) for name, cells in rows.items()]
+
+
+def _of(page: Page, address: str) -> str:
+    page.goto(address)
+    page.wait_for_load_state("networkidle")
+    page.wait_for_selector("main svg:visible")
+    words, small, scroll = page.evaluate(COUNT)
+    return f"{words} ({round(100 * small / max(1, words))} %) | {scroll}"
+
+
+def main() -> None:
+    """Count, and write the table."""
+    with demo_kitchen() as served:
+        served.start()
+        try:
+            with sync_playwright() as play:
+                browser = play.chromium.launch(executable_path=CHROMIUM, args=FLAGS)
+                rows = counted(browser, served.base)
+                browser.close()
+        finally:
+            served.stop()
+    heads = " | ".join(f"{size}: words (under 16 px) | px to scroll" for size in SIZES)
+    table = [f"| | {heads} |", "|" + "---|" * (1 + 2 * len(SIZES)), *(f"| {name} | {cells} |" for name, cells in rows)]
+    before = PAGE.read_text(encoding="utf-8").split(MARK)[0]
+    PAGE.write_text(before + MARK + "\n\n" + "\n".join(table) + "\n", encoding="utf-8")
+    print("\n".join(table))
+
+
+if __name__ == "__main__":
+    main()
