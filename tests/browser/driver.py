@@ -93,7 +93,8 @@ class Bench:
 
     def says(self, sentence: str) -> None:
         """Wait for a sentence."""
-        expect(self.page.get_by_text(re.compile(sentence)).first).to_be_visible()
+        # What a drawing only says when pointed at is no sentence in sight.
+        expect(self.page.get_by_text(re.compile(sentence)).locator("visible=true").first).to_be_visible()
 
     def undo(self) -> None:
         """Ctrl+Z with nothing in hand."""
@@ -146,12 +147,16 @@ class Hands:
         if asked.is_visible():
             asked.get_by_role("button", name=re.compile("^Yes")).click()
 
+    def figure(self) -> Locator:
+        """The huge figure of what is in front, which is pressed to go on."""
+        return self.page.get_by_role("button", name=re.compile("press anywhere here$"))
+
     def front(self) -> tuple[str, str]:
         """The event in front, and what its large button says."""
-        figure = self.page.get_by_role("button", name=re.compile("press anywhere here$"))
-        expect(figure).to_be_visible()
-        label = str(figure.get_attribute("aria-label"))
-        return str(figure.get_attribute("data-event")), label.removesuffix(": press anywhere here")
+        expect(self.figure()).to_be_visible()
+        # Read at one moment: the next answer may put another in front.
+        event, label = self.figure().evaluate("it => [it.dataset.event, it.ariaLabel]")
+        return str(event), str(label).removesuffix(": press anywhere here")
 
     def go_on(self) -> str:
         """Press the large button, whatever it says, and wait for what comes after; what it said."""

@@ -53,17 +53,13 @@ class EveryView(BrowserCase):
             Bench(page).open(tray)
             yield f"bench, {tray}", self.read(page)
         Bench(page).start()
+        hands = Hands(page)
         for step in range(14):
-            heading = page.get_by_role("heading", level=1)
-            expect(heading).to_be_visible()
+            expect(page.get_by_role("heading", level=1)).to_be_visible()
             yield f"hands, step {step}", self.read(page)
-            figure = page.get_by_role("button", name=re.compile("press anywhere here$"))
-            if figure.count() == 0:
+            if hands.figure().count() == 0:
                 break
-            before = heading.inner_text()
-            figure.click()
-            Hands(page).sure()
-            expect(heading).not_to_have_text(before, use_inner_text=True)
+            hands.go_on()
         finished = Batch.objects.exclude(finished=None).latest("pk")
         for path in ("/notebook", f"/notebook/{finished.pk}", "/notebook/eye", "/kitchen", "/read", "/day", "/day/new"):
             page.goto(path)

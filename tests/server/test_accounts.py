@@ -33,6 +33,15 @@ class SigningIn(ApiCase):
         strict.force_login(self.person)
         self.assertEqual(self.call("POST", "/bakes", {"document": {}}, strict)[0], 403)
 
+    def test_an_answer_that_comes_late_signs_nobody_out_who_has_signed_in_since(self) -> None:
+        client = Client()
+        client.cookies["sessionid"] = "gone"
+        found = client.get("/api/bakes")
+        self.assertEqual((found.status_code, "sessionid" in found.cookies), (401, False))
+        self.call("POST", "/session", {"username": "north", "password": "crumb-of-north"}, client)
+        out = client.delete("/api/session")
+        self.assertEqual((out.status_code, out.cookies["sessionid"].value), (204, ""))
+
     def test_someone_without_a_household_is_told_whom_to_ask(self) -> None:
         self.person.member.delete()
         status, body = self.call("GET", "/bakes")
