@@ -12,46 +12,52 @@ PAGE = Path(ROOT) / "docs" / "screens.md"
 MARK = "<!-- counted: written by make calm -->"
 SIZES = {"laptop": (1280, 800), "tablet": (820, 1180), "phone": (390, 844)}
 TRAYS = ("weigh", "rise", "divide", "wrap", "proof", "heat")
-# Every text in sight below the top bar, in how many words, and how many of them in letters under 16 px.
-COUNT = """() => {
-  const main = document.querySelector("main");
-  const walker = document.createTreeWalker(main, NodeFilter.SHOW_TEXT);
+# Nothing that must be read is smaller: 16 px, on a phone 17.
+LEAST_PX = {"laptop": 16, "tablet": 16, "phone": 17}
+# Every text in sight of a part of the page: how many words, how many of them in smaller letters than these, px.
+COUNT = """([part, least]) => {
+  const root = document.querySelector(part);
+  const walker = document.createTreeWalker(root, NodeFilter.SHOW_TEXT);
   let [words, small] = [0, 0];
   for (let node = walker.nextNode(); node; node = walker.nextNode()) {
     const parent = node.parentElement;
     if (!parent || !parent.checkVisibility() || parent.closest("title, [hidden], .sr-only")) continue;
-    const found = node.textContent.trim().split(/\\s+/).filter(Boolean).length;
+    if (parent.getBoundingClientRect().width <= 1) continue;
+    const found = node.textContent.trim().split(/\\s+/).filter((word) => /[\\p{L}\\p{N}]/u.test(word)).length;
     const box = parent.ownerSVGElement;
     const scale = box ? box.getBoundingClientRect().width / (box.viewBox.baseVal.width || 1) : 1;
     words += found;
-    if (parseFloat(getComputedStyle(parent).fontSize) * scale < 15.9) small += found;
+    if (parseFloat(getComputedStyle(parent).fontSize) * scale < least - 0.3) small += found;
   }
-  return [words, small, Math.max(0, document.documentElement.scrollHeight - innerHeight)];
+  return [words, small];
 }"""
+SCROLL = "Math.max(0, document.documentElement.scrollHeight - innerHeight)"
 
 
 def counted(browser: Browser, base: str) -> list[tuple[str, str]]:
     """A row for each tray and view: its name, and its three sizes."""
     rows: dict[str, list[str]] = {}
-    for width, height in SIZES.values():
+    for size, (width, height) in SIZES.items():
         page = browser.new_page(viewport={"width": width, "height": height})
         page.goto(base)
         page.wait_for_selector("[data-worked]")
         bench = page.url
         for tray in TRAYS:
-            rows.setdefault(f"Bench, {tray}", []).append(_of(page, f"{bench}?tray={tray}"))
+            cells = _of(page, f"{bench}?tray={tray}", "[role=tabpanel]", size)
+            rows.setdefault(f"Bench, {tray}", []).append(cells)
+        rows.setdefault("Bench, above the trays", []).append(_of(page, bench, "main > div", size))
         for path in ("/day", "/notebook", "/kitchen"):
-            rows.setdefault(path[1:].capitalize(), []).append(_of(page, base + path))
+            rows.setdefault(path[1:].capitalize(), []).append(_of(page, base + path, "main", size))
         page.close()
     return [(name, " | ".join(cells)) for name, cells in rows.items()]
 
 
-def _of(page: Page, address: str) -> str:
+def _of(page: Page, address: str, part: str, size: str) -> str:
     page.goto(address)
-    page.wait_for_load_state("networkidle")
     page.wait_for_selector("main svg:visible")
-    words, small, scroll = page.evaluate(COUNT)
-    return f"{words} ({round(100 * small / max(1, words))} %) | {scroll}"
+    page.wait_for_timeout(1_500)
+    words, small = page.evaluate(COUNT, [part, LEAST_PX[size]])
+    return f"{words} ({round(100 * small / max(1, words))} %) | {page.evaluate(SCROLL)}"
 
 
 def main() -> None:
@@ -65,7 +71,7 @@ def main() -> None:
                 browser.close()
         finally:
             served.stop()
-    heads = " | ".join(f"{size}: words (under 16 px) | px to scroll" for size in SIZES)
+    heads = " | ".join(f"{size}: words (in small letters) | px to scroll" for size in SIZES)
     table = [f"| | {heads} |", "|" + "---|" * (1 + 2 * len(SIZES)), *(f"| {name} | {cells} |" for name, cells in rows)]
     before = PAGE.read_text(encoding="utf-8").split(MARK)[0]
     PAGE.write_text(before + MARK + "\n\n" + "\n".join(table) + "\n", encoding="utf-8")

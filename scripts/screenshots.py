@@ -153,9 +153,9 @@ def inside_an_oven(page: Page) -> None:
     page.get_by_role("button", name="Bake on the bench").click()
     page.get_by_role("menuitemradio", name="Squash and lentil").click()
     page.get_by_role("tab", name="Heat").click()
-    page.get_by_text("See inside").click()
+    page.get_by_role("button", name="See inside", exact=True).click()
     page.get_by_role("slider", name="Minute").wait_for()
-    page.get_by_text("See inside").scroll_into_view_if_needed()
+    page.get_by_role("heading", name="See inside").scroll_into_view_if_needed()
     page.mouse.wheel(0, 260)
     shoot(page, "bench-heat-inside")
 

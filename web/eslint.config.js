@@ -22,6 +22,7 @@ const VIEWS = {
   bench: [...BELOW_VIEWS, "trays", "marks"],
   day: BELOW_VIEWS,
   door: BELOW_VIEWS,
+  first: BELOW_VIEWS,
   hands: [...BELOW_VIEWS, "marks", "alarms"],
   kitchen: BELOW_VIEWS,
   marks: BELOW_VIEWS,

@@ -35,8 +35,25 @@ const filesOfTheApplication = (): Plugin => ({
   },
 });
 
+/** Asks for the letters along with the page: they are there before the first word is, and nothing jumps. */
+const lettersWithThePage = (): Plugin => ({
+  name: "letters-with-the-page",
+  apply: "build",
+  transformIndexHtml: {
+    order: "post",
+    handler: (_, { bundle }) =>
+      Object.keys(bundle ?? {})
+        .filter((name) => /-latin-wght-normal-.*\.woff2$/.test(name) && !name.includes("latin-ext"))
+        .map((name) => ({
+          tag: "link",
+          attrs: { rel: "preload", as: "font", type: "font/woff2", href: `/${name}`, crossorigin: "" },
+          injectTo: "head" as const,
+        })),
+  },
+});
+
 export default defineConfig({
-  plugins: [react(), tailwindcss(), filesOfTheApplication()],
+  plugins: [react(), tailwindcss(), lettersWithThePage(), filesOfTheApplication()],
   build: {
     chunkSizeWarningLimit: 800,
     rollupOptions: {

@@ -79,6 +79,11 @@ class Bench:
         self.page.get_by_role("tab", name=name).click()
         expect(self.page.get_by_role("tab", name=name, selected=True)).to_be_visible()
 
+    def pull(self, drawer: str) -> None:
+        """Pull out what lies behind a tray's first glance."""
+        self.page.get_by_role("button", name=drawer, exact=True).click()
+        expect(self.page.get_by_role("button", name=drawer, exact=True, expanded=True)).to_be_visible()
+
     def tab(self, tray: str) -> str:
         """What a tray's tab says."""
         return self.page.get_by_role("tab", name=re.compile(f"^{tray}", re.IGNORECASE)).inner_text()

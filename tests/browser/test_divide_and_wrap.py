@@ -141,7 +141,7 @@ class Closings(BrowserCase):
         self.bench.open("divide")
         self.bench.says("Divide into 12")
         self.bench.open("weigh")
-        self.page.get_by_role("button", name="Change the recipe").click()
+        self.bench.pull("Change the recipe")
         self.page.get_by_role("button", name="one plain piece besides").click()
         expect(self.bench.field("Pieces with nothing inside")).to_have_value("1")
         self.bench.says("plain folded piece")

@@ -186,6 +186,7 @@ class WhateverIsPasted(BrowserCase):
         expect(says.get_by_role("button")).to_have_count(0)
         expect(says).to_contain_text("Rise: 25 min; here")
         self.bench.open("Weigh")
+        self.bench.pull("Change the recipe")
         self.page.get_by_text("The recipe as pasted").click()
         self.bench.says("Blueberry Cream Cheese Buns")
 

@@ -64,14 +64,14 @@ class BadInput(BrowserCase):
     def test_a_dough_without_yeast_says_how_much_would_do(self) -> None:
         self.open_first_screen()
         self.bench.open("weigh")
-        self.page.get_by_role("button", name="Change the recipe").click()
+        self.bench.pull("Change the recipe")
         self.bench.set("Amount of instant yeast", "0")
         expect(self.page.get_by_role("alert")).to_contain_text("no yeast and would not rise: add about 4.5 g")
 
     def test_too_much_yeast_is_asked_about_and_one_press_puts_it_right(self) -> None:
         self.open_first_screen()
         self.bench.open("weigh")
-        self.page.get_by_role("button", name="Change the recipe").click()
+        self.bench.pull("Change the recipe")
         self.bench.set("Amount of instant yeast", "22 g")
         self.bench.says("22 g of yeast on 450 g of flour")
         self.page.get_by_role("button", name="Make it 1.2 %").click()
@@ -194,7 +194,7 @@ class Working(BrowserCase):
         self.open_first_screen()
         self.bench.open("Weigh")
         flour = self.bench.tab("Weigh")
-        self.page.get_by_role("button", name="Change the recipe").click()
+        self.bench.pull("Change the recipe")
         self.page.get_by_role("button", name="another filling for half of the pieces").click()
         expect(self.bench.field("Pieces with second filling")).to_have_value("6")
         name = self.bench.field("Name of second filling")
@@ -207,7 +207,6 @@ class Working(BrowserCase):
         self.bench.open("Divide")
         self.bench.says("6 × 62 g and 6 × 31 g")
         self.bench.open("Weigh")
-        self.page.get_by_role("button", name="Change the recipe").click()
         self.page.get_by_role("button", name="Leave this filling out").click()
         expect(self.bench.field("Pieces")).to_have_value("12")
 
@@ -310,11 +309,11 @@ class Looks(BrowserCase):
         page.get_by_role("tab", name=re.compile("^Heat")).click()
         expect(page.get_by_text("Middle at the end")).to_be_visible()
         expect(page.get_by_text("Killing by heat")).to_have_count(0)
-        page.get_by_role("button", name="more figures").click()
+        Bench(page).pull("The numbers")
         expect(page.get_by_text("Killing by heat")).to_be_visible()
         page.reload()
         expect(page.get_by_text("Killing by heat")).to_be_visible()
-        page.get_by_role("button", name="fewer figures").click()
+        page.get_by_role("button", name="put away").click()
         expect(page.get_by_text("Killing by heat")).to_have_count(0)
 
     def test_nothing_runs_off_the_side_at_any_size(self) -> None:

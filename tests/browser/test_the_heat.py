@@ -59,7 +59,7 @@ class TheHeat(BrowserCase):
         self.assertGreater(self.minutes(), 1.3 * high)
         self.bench.says("Probe the middle: 75 °C, held for 30 s")
         self.bench.says("over the 120 min limit|Stands warm")
-        self.page.get_by_text("See inside").click()
+        self.bench.pull("See inside")
         expect(self.page.get_by_role("img", name=re.compile("^The piece cut through, .* in the heat"))).to_be_visible()
         scrub = self.page.get_by_role("slider", name="Minute")
         scrub.focus()
@@ -88,7 +88,7 @@ class TheHeat(BrowserCase):
     def test_half_of_them_are_frozen_raw_and_the_day_is_that_of_the_others(self) -> None:
         self.open_first_screen()
         self.bench.open("weigh")
-        self.page.get_by_role("button", name="Change the recipe").click()
+        self.bench.pull("Change the recipe")
         self.page.get_by_role("button", name="freeze half of them raw").click()
         expect(self.bench.field("Pieces")).to_have_value("6")
         self.bench.open("heat")
@@ -108,11 +108,11 @@ class TheHeat(BrowserCase):
         self.bench.choose("Heat", "baked")
         self.bench.choose("Wash", "egg yolk")
         self.bench.open("weigh")
-        self.page.get_by_role("button", name="Change the recipe").click()
+        self.bench.pull("Change the recipe")
         self.bench.choose_food("Put on top", "sesame seeds")
         self.bench.says("sesame seeds")
         self.bench.open("heat")
-        self.page.get_by_text("After: cooling, keeping, reheating").click()
+        self.bench.pull("Afterwards")
         self.bench.says("contains .*egg.*sesame.*; may contain")
         self.bench.says("Set aside unbaked: in the fridge until")
 
@@ -135,7 +135,7 @@ class TheHeat(BrowserCase):
         self.bench.choose("Time in the heat", "a stated time")
         self.bench.set("Stated minutes", "20")
         self.bench.says("20 min leaves the middle at about")
-        self.page.get_by_text("Which oven would do").click()
+        self.bench.pull("Which oven would do")
         take = self.page.get_by_role("button", name=re.compile(r"^Take \d+ °C")).first
         take.click()
         expect(self.page.get_by_text("20 min leaves the middle")).to_have_count(0)
@@ -168,7 +168,7 @@ class TheHeat(BrowserCase):
 
     def test_keeping_is_told_and_the_bake_goes_on_paper(self) -> None:
         self.heat_of("Kale")
-        self.page.get_by_text("After: cooling, keeping, reheating").click()
+        self.bench.pull("Afterwards")
         self.bench.says("Reheat to 75 °C in the middle")
         self.bench.says("contains egg, milk, wheat")
         with self.page.expect_download() as download:
@@ -179,8 +179,8 @@ class TheHeat(BrowserCase):
         page = self.page
         self.open_first_screen(page)
         page.goto(f"/bench/{bake_id('Squash')}?tray=heat")
-        for folded in ("See inside", "Which oven would do", "After: cooling"):
-            page.get_by_text(folded).first.click()
+        for folded in ("See inside", "Which oven would do", "Afterwards"):
+            self.bench.pull(folded)
         expect(page.get_by_text("Reheat to 75 °C")).to_be_visible()
         expect(page.get_by_role("slider", name="Minute")).to_be_visible()
         for (size, (width, height)), theme in zip(SIZES.items(), ("light", "dark", "dark"), strict=True):

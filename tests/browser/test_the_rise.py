@@ -113,7 +113,7 @@ class TheRise(BrowserCase):
         bench.says("in the fridge")
         bench.set("Where it rises, how long", "30")
         bench.choose("Second rise", "knocked back, and again")
-        bench.says("Second rise, from")
+        expect(self.page.get_by_role("region", name="Second rise").last).to_contain_text("ready")
         bench.choose("Lifted by", "nothing")
         bench.says("does not rise")
         self.assertIn("rests", bench.tab("Rise"))

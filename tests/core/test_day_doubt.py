@@ -9,9 +9,10 @@ from airycrumb.day.job import Job, Plan
 from airycrumb.day.simulated import Doubt, doubt, draws, play
 from tests.core.days import KITCHEN, feast, work
 
-# Four feasts, and for how long each is thought about, s. Drawn anew with another seed than the one it is chosen by.
+# Four feasts: bakes, seed. Drawn anew with another seed than the one a plan is chosen by.
 FEASTS = ((2, 21), (3, 22), (3, 24), (4, 25))
 DAYS, SEED = 500, 77
+THOUGHT = 8.0  # about each, s
 
 
 def sure(job: Job) -> Job:
@@ -56,13 +57,13 @@ class Held(unittest.TestCase):
             jobs = feast(bakes, seed)
             quick = greedy(jobs, KITCHEN)
             assert quick is not None
-            chosen = choose(jobs, KITCHEN, 4.0, quick)
+            chosen = choose(jobs, KITCHEN, THOUGHT, quick)
             by_itself = [alone(job, KITCHEN) for job in jobs]
             assert chosen is not None and all(p is not None for p in by_itself)
             each = Plan(tuple(p for p in by_itself if p is not None))
             ours, greedily, singly = (self.played(jobs, p) for p in (chosen.plan, quick, each))
             with self.subTest(bakes=bakes, seed=seed):
-                self.assertLessEqual(ours.score, greedily.score, (ours, greedily))
+                self.assertLess(ours.score, greedily.score, (ours, greedily))
                 self.assertLess(ours.score, singly.score, (ours, singly))
                 self.assertGreaterEqual(ours.on_time, singly.on_time)
 

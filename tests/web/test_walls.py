@@ -32,6 +32,7 @@ REFUSED = [
     ("src/views/notebook/planted.tsx", "../trainer/trainer"),
     ("src/views/reading/planted.tsx", "../kitchen/kitchen"),
     ("src/views/day/planted.tsx", "../bench/rail-of"),
+    ("src/views/first/planted.tsx", "../bench/skeleton"),
     ("src/views/trainer/planted.tsx", "../../main"),
     ("src/cellar/planted.ts", "../lib/clock"),
     ("src/views/cellar/planted.ts", "../../lib/clock"),

@@ -2,9 +2,9 @@ import "./styles.css";
 
 import { QueryClient, QueryClientProvider, useQuery } from "@tanstack/react-query";
 import { setNonce } from "get-nonce";
-import { lazy, StrictMode, Suspense, useEffect, useState, type ReactNode } from "react";
+import { lazy, StrictMode, Suspense, useEffect, type ReactNode } from "react";
 import { createRoot } from "react-dom/client";
-import { BrowserRouter, Navigate, Route, Routes, useNavigate } from "react-router";
+import { BrowserRouter, Navigate, Route, Routes } from "react-router";
 
 import { client, ServerError, take, type Me } from "./api/client";
 import { askToStay } from "./lib/database";
@@ -12,14 +12,14 @@ import { Guarded } from "./lib/guarded";
 import { keepApplication } from "./lib/new-version";
 import { SettingsProvider } from "./lib/settings";
 import { postWhatWasLeft } from "./stores/before";
-import { createBake, outbox, useOutbox } from "./stores/here";
+import { outbox, useOutbox } from "./stores/here";
 import { followOutbox, forgetAnswers, keepAnswers, restoreAnswers } from "./stores/kept-answers";
 import { Button } from "./ui/button";
 import { Notice } from "./ui/facts";
 import { Alarms } from "./views/alarms/alarms";
 import { Bench } from "./views/bench/bench";
+import { BenchSkeleton } from "./views/bench/skeleton";
 import { Door } from "./views/door/door";
-import { firstBake } from "./views/first-bake";
 import { bakesQuery, meQuery, notShown } from "./views/queries";
 import { offerNewVersion } from "./views/newer-version";
 import { Shell } from "./views/shell";
@@ -27,6 +27,7 @@ import { Shell } from "./views/shell";
 // What a cook meets first comes at once; the rest when it is opened, kept in the browser by then.
 const hands = () => import("./views/hands/hands");
 const Hands = lazy(async () => ({ default: (await hands()).Hands }));
+const FirstUse = lazy(async () => ({ default: (await import("./views/first/first-use")).FirstUse }));
 const KitchenView = lazy(async () => ({ default: (await import("./views/kitchen/kitchen")).KitchenView }));
 const DayView = lazy(async () => ({ default: (await import("./views/day/day")).DayView }));
 const BatchPage = lazy(async () => ({ default: (await import("./views/notebook/batch-page")).BatchPage }));
@@ -96,32 +97,13 @@ function useOwner(user: string | null) {
   }, [user]);
 }
 
-/** The first thing to see is the bake that comes next. */
+/** The first thing to see is the bake that comes next; where there is none yet, how to begin. */
 function Next() {
-  const navigate = useNavigate();
   const bakes = useQuery(bakesQuery);
-  const [trouble, setTrouble] = useState<string | null>(null);
   const first = bakes.data?.[0];
   if (first) return <Navigate to={`/bench/${first.id}`} replace />;
-  if (!bakes.data) return <Notice title="Opening the bench…" />;
-  const begin = async () => {
-    try {
-      await createBake(firstBake);
-    } catch (error) {
-      setTrouble(error instanceof Error ? error.message : String(error));
-    }
-  };
-  return (
-    <Notice
-      title="No bake on the bench yet"
-      text={trouble ?? "Begin with an example and change it word by word; its amounts, times and drawings follow."}
-    >
-      <Button look="solid" onClick={() => void begin()}>
-        Begin with an example
-      </Button>
-      <Button onClick={() => void navigate("/read")}>Read a recipe of mine</Button>
-    </Notice>
-  );
+  if (!bakes.data) return <BenchSkeleton what="Opening the bench…" />;
+  return <FirstUse />;
 }
 
 const STILL_KEPT = "Its marks are kept and its plan stands on the Bench; load the page again to come back.";

@@ -1,32 +1,32 @@
 """A bake on the Bench beside a day that is planned: what both want at one time."""
 
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 from datetime import datetime
 
 from airycrumb.day.collisions import OVER
 from airycrumb.day.from_sheet import WHERE
-from airycrumb.day.shown import DayPlan, DaySpan
+from airycrumb.day.shown import DayLane, DaySpan
 from airycrumb.sheet import Sheet
 from airycrumb.words import Message, hour_of, say, verbatim
 
 
-def beside(sheet: Sheet, plan: DayPlan) -> list[Message]:
-    """Where a bake as planned on its own wants the hands or the heat a day has taken already; [] for nowhere."""
-    names = {d.at: verbatim(d.name) for d in plan.dishes}
+def beside(sheet: Sheet, lanes: Sequence[DayLane], names: Sequence[str]) -> list[Message]:
+    """Where a bake as planned on its own wants the hands or the heat a day has taken already; [] for nowhere. names: of
+    the day's bakes, in their order."""
     return [
         say(
             "Wants {what} at {at}, when “{name}” has them.",
             what=what,
             at=hour_of(max(start, span.start)),
-            name=names[span.dish],
+            name=verbatim(names[span.dish]),
         )
-        for what, start, span in _clashes(sheet, plan)
+        for what, start, span in _clashes(sheet, lanes)
     ]
 
 
-def _clashes(sheet: Sheet, plan: DayPlan) -> Iterator[tuple[Message, datetime, DaySpan]]:
+def _clashes(sheet: Sheet, all_lanes: Sequence[DayLane]) -> Iterator[tuple[Message, datetime, DaySpan]]:
     """The first of each kind with each bake of the day."""
-    lanes = {lane.key.split(".")[0]: lane.spans for lane in plan.lanes}
+    lanes = {lane.key.split(".")[0]: lane.spans for lane in all_lanes}
     told = set()
     hands = [(OVER["hands"], "hands", s.start, s.end) for s in sheet.day.steps if s.hands]
     for what, lane, start, end in [*hands, *_fires(sheet)]:

@@ -7,11 +7,16 @@ from dataclasses import dataclass, replace
 from airycrumb.day.greedy import greedy
 from airycrumb.day.job import Job, Plan, Resources
 from airycrumb.day.judging import WEIGHTS, judged
+from airycrumb.day.nudging import nudged
 from airycrumb.day.simulated import FEWEST, Doubt, doubt
 from airycrumb.day.solving import Seen, solve
 
 # How much longer than likely a rise is given, in its standard deviations, and slots before its hour that are aimed at.
 AIMS: tuple[tuple[float, int], ...] = ((0.5, 0), (0.5, 2), (0.9, 3))
+
+STARTS = 3  # plans that small moves are begun from
+NUDGING = 0.4  # of the time, what small moves are tried for
+NUDGED = 400  # days each of them is played through
 
 SLIGHT = WEIGHTS["late"]  # five minutes late on paper may be made up for by how it plays
 
@@ -40,7 +45,7 @@ def _plans(
 ) -> Iterator[Plan]:
     if first is not None:
         yield first
-    share = seconds / (len(AIMS) + 1)
+    share = seconds * (1 - NUDGING) / (len(AIMS) + 1)
     best = solve(jobs, having, first, share * 2, seen)
     if best is None:
         return
@@ -71,12 +76,27 @@ def choose(
             break
     if not found:
         return None
-    graves = [_grave(jobs, each.plan, having) for each in found]
     # Nothing that is unsafe, past its best, late or at night on paper is chosen for how it plays.
-    sound = [each for each, grave in zip(found, graves, strict=True) if grave <= min(graves) + SLIGHT]
-    best = min(sound, key=lambda each: each.doubt.score)
+    most = min(_grave(jobs, each.plan, having) for each in found) + SLIGHT
+    sound = lambda plan: _grave(jobs, plan, having) <= most
+    ranked = sorted((each for each in found if sound(each.plan)), key=lambda each: each.doubt.score)
     bound = max((each.plan.bound for each in found if each.plan.bound is not None), default=None)
+    best = _moved(jobs, ranked, having, seconds * NUDGING, sound) if wanted() else ranked[0]
     return replace(best, plan=replace(best.plan, bound=bound))
+
+
+def _moved(
+    jobs: Sequence[Job], ranked: list[Chosen], having: Resources, seconds: float, sound: Callable[[Plan], bool]
+) -> Chosen:
+    """The best of what small moves make of the best plans: they lead no further than the nearest hill, so that they are
+    begun from several."""
+    held = lambda plan: doubt(jobs, plan, having, NUDGED)
+    starts = list({each.plan.placed: each.plan for each in ranked}.values())[:STARTS]
+    tried = [nudged(jobs, plan, having, seconds / len(starts), held, sound) for plan in starts]
+    plan, comes_to = min(tried, key=lambda pair: pair[1].score)
+    if all(plan.placed != start.placed for start in starts):
+        plan = replace(plan, cost=judged(jobs, plan, having).total, proven=False)
+    return Chosen(plan, comes_to)
 
 
 def _grave(jobs: Sequence[Job], plan: Plan, having: Resources) -> int:

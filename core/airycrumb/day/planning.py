@@ -13,7 +13,7 @@ from airycrumb.day.document import Day
 from airycrumb.day.from_sheet import Clock, Made, clock_of, job_of, resources
 from airycrumb.day.job import Job, Placed, Plan, Resources
 from airycrumb.day.live import follows, replanned, told
-from airycrumb.day.shown import DayPlan, shown
+from airycrumb.day.shown import DayLane, DayPlan, lanes_of, shown
 from airycrumb.day.simulated import FEWEST, doubt
 from airycrumb.day.solving import Seen
 from airycrumb.problems import InputError, Problem
@@ -86,6 +86,11 @@ def as_shown(table: Table, plan: Plan, before: Plan | None = None) -> DayPlan | 
         changed = told(table.names, table.jobs, before, plan, table.clock.at)
     found = doubt(table.jobs, plan, table.having, FEWEST)
     return shown(table.made, table.jobs, table.having, plan, found, table.clock, changed)
+
+
+def lanes_shown(table: Table, plan: Plan) -> list[DayLane]:
+    """What is taken when, without playing the plan through."""
+    return lanes_of(table.jobs, table.having, plan, table.clock) if table.made else []
 
 
 def collided(table: Table) -> list[Collision]:

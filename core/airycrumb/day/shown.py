@@ -119,7 +119,7 @@ def shown(
         over=found.over,
         by=clock.at(found.by),
         dishes=dishes,
-        lanes=_lanes(jobs, having, plan, dishes, clock),
+        lanes=lanes_of(jobs, having, plan, clock),
         says=_says(made, found, clock),
         changed=changed,
         trouble=total.late + total.night + total.unsafe > 0,
@@ -211,9 +211,8 @@ def _spans(i: int, job: Job, having: Resources, placed: Placed, clock: Clock) ->
     return sorted(found, key=lambda s: s.start)
 
 
-def _lanes(
-    jobs: Sequence[Job], having: Resources, plan: Plan, dishes: Sequence[DayDish], clock: Clock
-) -> list[DayLane]:
+def lanes_of(jobs: Sequence[Job], having: Resources, plan: Plan, clock: Clock) -> list[DayLane]:
+    """What everybody's hands and everything of the kitchen have to do, in hours."""
     lanes = []
     begins, ends = min(p.begins for p in plan.placed), max(served(j, p) for j, p in zip(jobs, plan.placed, strict=True))
     work = [op for job, placed in zip(jobs, plan.placed, strict=True) for op in ops(job, placed)]

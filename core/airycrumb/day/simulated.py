@@ -9,8 +9,10 @@ import heapq
 import math
 from collections.abc import Sequence
 from dataclasses import dataclass
+from statistics import NormalDist
 
 import numpy as np
+from numpy.typing import NDArray
 
 from airycrumb.day.job import Filling, Job, Plan, Resources
 from airycrumb.day.judging import can_be
@@ -20,6 +22,7 @@ FEWEST = 120  # runs that tell a share to about one in ten
 IN_TIME = 4.0  # slots: on the table so soon after its hour counts as on time
 PAST = 1.0  # slots a dough may be past its best before it counts as over-proofed
 KITCHEN_SHARE = 0.6  # of the variance of a rise, what all of a kitchen's rises share; assumed
+NORMAL = NormalDist()
 HOT_WAIT = 6.0  # slots a finished load may stand before it is no longer hot; assumed
 
 
@@ -56,13 +59,23 @@ class Doubt:
 
 
 def draws(jobs: Sequence[Job], runs: int, seed: int) -> list[list[list[float]]]:
-    """Factors on each stage's length, by run, bake and stage: the same for every plan of these bakes."""
+    """Factors on each stage's length, by run, bake and stage: the same for every plan of these bakes.
+
+    A Latin hypercube: the kitchen's share and each bake's own are spread evenly over their doubt, so that a plan chosen
+    by few days also holds on others.
+    """
     rng = np.random.default_rng(seed)
-    shared = rng.standard_normal(runs)
-    own = rng.standard_normal((runs, len(jobs)))
+    shared, *each = (_spread(rng, runs) for _ in range(1 + len(jobs)))
+    own = np.array(each).reshape(len(jobs), runs).T
     a, b = math.sqrt(KITCHEN_SHARE), math.sqrt(1 - KITCHEN_SHARE)
     mixed = a * shared[:, None] + b * own
     return [[[math.exp(s.spread * mixed[r, j]) for s in job.stages] for j, job in enumerate(jobs)] for r in range(runs)]
+
+
+def _spread(rng: np.random.Generator, runs: int) -> NDArray[np.float64]:
+    """Normal draws, one out of each of so many equally likely bands, shuffled."""
+    shares = (rng.permutation(runs) + rng.random(runs)) / runs
+    return np.array([NORMAL.inv_cdf(min(max(share, 1e-9), 1 - 1e-9)) for share in shares])
 
 
 FILLING = -1  # among the stages

@@ -5,9 +5,11 @@ import json
 from collections.abc import Callable, Sequence
 from dataclasses import dataclass, replace
 from datetime import datetime
+from functools import lru_cache
 
 from airycrumb.bake import read_bake
 from airycrumb.bake.edits import Change, edited
+from airycrumb.bake.model import Bake
 from airycrumb.day.around import Around, around
 from airycrumb.day.beside import beside
 from airycrumb.day.collisions import Collision
@@ -23,6 +25,7 @@ from airycrumb.day.planning import (
     collided,
     first_plan,
     from_stored,
+    lanes_shown,
 )
 from airycrumb.day.shown import DayPlan
 from airycrumb.day.splitting import split
@@ -76,15 +79,30 @@ def as_made(document: Document, at: int, bake: Document) -> Document:
     return for_the_day(day.dishes[at], bake, day)
 
 
+@lru_cache(maxsize=64)
+def _worked(bake: str, kitchen: str, now: datetime) -> tuple[Bake, Sheet]:
+    """A dish worked out; InputError where it cannot be. bake, kitchen: their documents as JSON.
+
+    The same dishes are asked for with every edit of a bake beside their day.
+    """
+    k = kitchen_read(json.loads(kitchen))
+    read = read_bake(json.loads(bake), k.habits.own)
+    return read, work(read, k, now=now)
+
+
 def table_of(document: Document, kitchen: Document, dishes: Sequence[OnTable], now: datetime) -> Table:
     """Everything on a day's table worked out; InputError for what cannot be, saying which dish."""
     day, k = read_day(document), kitchen_read(kitchen)
-    here = now.astimezone(day.clock)
+    # A dish is worked to the minute: what is asked for again within it is the same.
+    here = now.astimezone(day.clock).replace(second=0, microsecond=0)
     made, problems = [], list[Problem]()
     for i, (dish, on) in enumerate(zip(day.dishes, dishes, strict=True)):
         try:
-            bake = read_bake(for_the_day(dish, on.bake, day), k.habits.own)
-            made.append(Made(dish, bake, on.sheet or work(bake, k, now=here)))
+            document = for_the_day(dish, on.bake, day)
+            if on.sheet is not None:
+                made.append(Made(dish, read_bake(document, k.habits.own), on.sheet))
+                continue
+            made.append(Made(dish, *_worked(json.dumps(document), json.dumps(kitchen), here)))
         except InputError as error:
             problems += [Problem(p.code, f"dishes[{i}].{p.where}", p.message) for p in error.problems]
     if problems:
@@ -163,9 +181,10 @@ def hours_of_dishes(table: Table, plan: Document | None) -> list[Hours]:
 def day_beside(table: Table, plan: Document | None, bake: Document, kitchen: Document, now: datetime) -> list[Message]:
     """Where a bake as it stands on the Bench wants what a day has taken; InputError for one that cannot be worked."""
     found = from_stored(plan)
-    shown = None if found is None else as_shown(table, found)
+    if found is None:
+        return []
     k = kitchen_read(kitchen)
-    return [] if shown is None else beside(work(read_bake(bake, k.habits.own), k, now=now), shown)
+    return beside(work(read_bake(bake, k.habits.own), k, now=now), lanes_shown(table, found), table.names)
 
 
 def day_calendar(table: Table, plan: Document | None) -> str:

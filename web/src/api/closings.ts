@@ -9,6 +9,11 @@ const closingsQuery = queryOptions({
   staleTime: Infinity,
 });
 
+/** Whether the names of the closings are here: a sentence that waits for them does not jump when they come. */
+export function useClosingsKnown(): "coming" | "known" {
+  return useQuery(closingsQuery).isPending ? "coming" : "known";
+}
+
 /** The closings a cook can choose from, by what the pieces are called. They are the core's own: none is listed here. */
 export function useClosings() {
   const u = useUnits();

@@ -38,8 +38,9 @@ export interface CurveProps {
 export const Curve = drawn(function Curve(p: CurveProps) {
   const width = p.width ?? 560;
   const height = p.height ?? 360;
-  const text = p.large ? 17 : 14;
-  const pad = { left: 10, right: 12, top: 30, bottom: 28 };
+  // Drawn as wide as a phone shows it, or as a laptop does: its letters are 17 or 16 px there.
+  const text = width < 400 ? 18.5 : p.large ? 17 : 16;
+  const pad = { left: 10, right: 12, top: 32, bottom: 30 };
   const last = p.x.at(-1) ?? 1;
   const x = scaleLinear([0, last], [pad.left, width - pad.right]);
   const y = scaleLinear([p.bottom, p.top], [height - pad.bottom, pad.top]);

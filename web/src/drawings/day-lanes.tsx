@@ -43,12 +43,14 @@ interface Props {
 }
 
 const STEP_MIN = 5;
-const TOP = 40;
+const TOP = 46;
+/** 17 px on a phone, 16 on anything larger, in the units it is drawn in there. */
+const lettersOf = (stacked: boolean) => (stacked ? 17.2 : 16);
 
 /** The whole day to scale: a lane for each bake, and for hands, oven, steamer, hob and fridge. */
 export const DayLanes = drawn(function DayLanes(p: Props) {
   const left = p.stacked ? 4 : 232;
-  const high = p.stacked ? 62 : 46;
+  const high = p.stacked ? 72 : 52;
   const x = (at: number) => left + ((at - p.start) / Math.max(1, p.end - p.start)) * (p.width - left - 14);
   const foot = TOP + p.lanes.length * high;
   const perMinute = ((p.width - left - 14) / Math.max(1, p.end - p.start)) * 60_000;
@@ -58,7 +60,7 @@ export const DayLanes = drawn(function DayLanes(p: Props) {
       role="group"
       aria-label={p.title}
       className="block h-auto w-full touch-pan-y select-none"
-      fontSize={p.stacked ? 14 : 15}
+      fontSize={lettersOf(p.stacked)}
     >
       {p.nights.map((n) => (
         <rect
@@ -77,7 +79,7 @@ export const DayLanes = drawn(function DayLanes(p: Props) {
             {t.label}
           </text>
           {t.day && (
-            <text x={x(t.at) + 4} y={12} fill="var(--ink)" fontWeight={700}>
+            <text x={x(t.at) + 4} y={14} fill="var(--ink)" fontWeight={700}>
               {t.day}
             </text>
           )}
@@ -108,7 +110,7 @@ interface RowProps {
 function LaneRow({ lane, y, high, x, p, perMinute }: RowProps) {
   const from = useRef<number | null>(null);
   const group = useRef<SVGGElement>(null);
-  const bar = p.stacked ? y + 26 : y + 9;
+  const bar = p.stacked ? y + 30 : y + 10;
   const moved = (event: PointerEvent) => {
     if (from.current === null) return 0;
     const shown = group.current?.ownerSVGElement?.getBoundingClientRect().width ?? p.width;
@@ -151,10 +153,10 @@ function LaneRow({ lane, y, high, x, p, perMinute }: RowProps) {
     <g data-lane={lane.key}>
       {lane.chosen && <rect x={0} y={y} width={p.width} height={high - 3} rx={8} fill="var(--inset)" />}
       <text x={6} y={p.stacked ? y + 18 : y + 19} fill="var(--ink)" fontWeight={700}>
-        {clipped(lane.name, p.stacked ? 40 : 27)}
+        {clipped(lane.name, p.stacked ? 36 : 25)}
       </text>
       {!p.stacked && (
-        <text x={6} y={y + 36} fill="var(--muted)" fontSize={13}>
+        <text x={6} y={y + 39} fill="var(--muted)">
           {lane.note}
         </text>
       )}
@@ -170,7 +172,15 @@ function LaneRow({ lane, y, high, x, p, perMinute }: RowProps) {
           />
         )}
         {lane.spans.map((s, i) => (
-          <Span key={s.key + s.start} span={s} from={x(s.start)} to={x(s.end)} y={bar} above={i % 2 === 0} />
+          <Span
+            key={s.key + s.start}
+            span={s}
+            from={x(s.start)}
+            to={x(s.end)}
+            y={bar}
+            above={i % 2 === 0}
+            letters={lettersOf(p.stacked)}
+          />
         ))}
       </g>
       {lane.due !== undefined && (
@@ -188,30 +198,24 @@ interface SpanProps {
   to: number;
   y: number;
   above: boolean;
+  letters: number;
 }
 
-function Span({ span, from, to, y, above }: SpanProps) {
+function Span({ span, from, to, y, above, letters }: SpanProps) {
   const wide = Math.max(2.5, to - from - 1);
-  const room = span.word && wide > span.word.length * 7.6 + 4;
+  const room = span.word && wide > span.word.length * letters * 0.58 + 4;
   const stroke = span.wrong ? { stroke: "var(--crust)", strokeWidth: 3 } : {};
   return (
     <g data-span={span.key}>
       <title>{span.title}</title>
       <SpanShape kind={span.kind} x={from} y={y} wide={wide} stroke={stroke} />
       {span.beside && (
-        <text x={from + wide / 2} y={above ? y - 3 : y + 38} textAnchor="middle" fontSize={12} fill="var(--ink)">
+        <text x={from + wide / 2} y={above ? y - 3 : y + 40} textAnchor="middle" fill="var(--ink)">
           {span.beside}
         </text>
       )}
       {room && (
-        <text
-          x={from + wide / 2}
-          y={y + 18}
-          textAnchor="middle"
-          fontSize={13}
-          fontWeight={700}
-          fill={INK[span.kind] ?? "var(--ink)"}
-        >
+        <text x={from + wide / 2} y={y + 19} textAnchor="middle" fontWeight={700} fill={INK[span.kind] ?? "var(--ink)"}>
           {span.word}
         </text>
       )}

@@ -7,17 +7,18 @@ interface Props {
   hours: number[];
   show: (celsius: number) => string;
   onHour?: (hour: number, celsius: number) => void;
+  narrow: boolean;
 }
 
 const W = 640;
-const H = 220;
 const LOW = 10;
 const HIGH = 34;
-const x = scaleLinear([0, 23], [46, W - 14]);
-const y = scaleLinear([LOW, HIGH], [H - 26, 14]);
 
 /** The kitchen's warmth through a day; draw along it with the pointer, an hour at a time. */
-export const DayWarmth = drawn(function DayWarmth({ hours, show, onHour }: Props) {
+export const DayWarmth = drawn(function DayWarmth({ hours, show, onHour, narrow }: Props) {
+  const [H, left, foot] = narrow ? [340, 104, 50] : [220, 54, 28];
+  const x = scaleLinear([0, 23], [left, W - 14]);
+  const y = scaleLinear([LOW, HIGH], [H - foot, 14]);
   const svg = useRef<SVGSVGElement>(null);
   const draw = (e: PointerEvent) => {
     const box = svg.current?.getBoundingClientRect();
@@ -34,7 +35,7 @@ export const DayWarmth = drawn(function DayWarmth({ hours, show, onHour }: Props
       role="img"
       aria-label={`Warmth through the day, from ${show(Math.min(...hours))} to ${show(Math.max(...hours))}`}
       className={`h-auto w-full select-none ${onHour ? "cursor-crosshair touch-none" : ""}`}
-      fontSize="12"
+      fontSize={narrow ? 36 : 16}
       onPointerDown={(e) => {
         e.currentTarget.setPointerCapture(e.pointerId);
         draw(e);
@@ -43,13 +44,13 @@ export const DayWarmth = drawn(function DayWarmth({ hours, show, onHour }: Props
     >
       {[12, 18, 24, 30].map((c) => (
         <g key={c}>
-          <line x1="46" x2={W - 14} y1={y(c)} y2={y(c)} stroke="var(--rim)" />
-          <text x="40" y={y(c) + 4} textAnchor="end" fill="var(--muted)">
+          <line x1={left} x2={W - 14} y1={y(c)} y2={y(c)} stroke="var(--rim)" />
+          <text x={left - 6} y={y(c) + (narrow ? 11 : 5)} textAnchor="end" fill="var(--muted)">
             {show(c)}
           </text>
         </g>
       ))}
-      <polygon points={`${x(0)},${H - 26} ${points.join(" ")} ${x(23)},${H - 26}`} fill="var(--steam)" />
+      <polygon points={`${x(0)},${H - foot} ${points.join(" ")} ${x(23)},${H - foot}`} fill="var(--steam)" />
       <polyline points={points.join(" ")} fill="none" stroke="var(--cobalt)" strokeWidth="3" strokeLinejoin="round" />
       {hours.map((c, i) => (
         <circle
@@ -62,8 +63,8 @@ export const DayWarmth = drawn(function DayWarmth({ hours, show, onHour }: Props
           strokeWidth="2"
         />
       ))}
-      {[0, 4, 8, 12, 16, 20].map((h) => (
-        <text key={h} x={x(h)} y={H - 8} textAnchor="middle" fill="var(--muted)">
+      {(narrow ? [0, 6, 12, 18] : [0, 4, 8, 12, 16, 20]).map((h) => (
+        <text key={h} x={x(h)} y={H - foot / 4} textAnchor="middle" fill="var(--muted)">
           {String(h).padStart(2, "0")}:00
         </text>
       ))}

@@ -44,7 +44,7 @@ export const InsideDrawing = drawn(function InsideDrawing(p: Props) {
       role="img"
       aria-label={p.title}
       className="h-auto w-full [--halo:var(--enamel)]"
-      fontSize="15"
+      fontSize={p.narrow ? 19 : 15}
     >
       <g transform={`translate(${cx} ${cy}) scale(${scale})`}>
         {p.cells.flatMap((cell, i) => {
@@ -85,7 +85,7 @@ export const InsideDrawing = drawn(function InsideDrawing(p: Props) {
             y={w.y}
             fill={w.strong ? "var(--cobalt)" : "var(--ink)"}
             fontWeight={w.strong ? 800 : 500}
-            fontSize={w.strong ? 19 : 15}
+            fontSize={w.strong ? 21 : p.narrow ? 19 : 15}
           >
             {w.label}
           </text>
@@ -95,7 +95,7 @@ export const InsideDrawing = drawn(function InsideDrawing(p: Props) {
         {HEAT_MARKS.map((c, i) => (
           <g key={c} transform={`translate(${i * step} 0)`}>
             <rect width={step} height="12" fill={heatColour(c)} />
-            <text x={step / 2} y="28" textAnchor="middle" fontSize="13" fill="var(--muted)">
+            <text x={step / 2} y="28" textAnchor="middle" fontSize={p.narrow ? 16 : 13} fill="var(--muted)">
               {p.show(c)}
             </text>
           </g>

@@ -30,7 +30,13 @@ function gathered(parts: Part[], total: number): Part[] {
 }
 
 /** What the dough is made of: a bowl filled in layers, each as high as its share of the mass. */
-export const MadeOf = drawn(function MadeOf(p: { parts: Part[]; mass: (g: number) => string; title: string }) {
+export const MadeOf = drawn(function MadeOf(p: {
+  parts: Part[];
+  mass: (g: number) => string;
+  title: string;
+  narrow: boolean;
+}) {
+  const [wide, font] = p.narrow ? [430, 22] : [330, 13.5];
   const total = p.parts.reduce((sum, part) => sum + part.grams, 0) || 1;
   const height = 190;
   const parts = gathered(p.parts, total);
@@ -42,16 +48,16 @@ export const MadeOf = drawn(function MadeOf(p: { parts: Part[]; mass: (g: number
   const labels: number[] = [];
   [...layers].forEach((layer, i) => {
     const wanted = layer.y + layer.h / 2 + 5;
-    labels.push(i === 0 ? wanted : Math.min(wanted, (labels[i - 1] ?? 0) - 18));
+    labels.push(i === 0 ? wanted : Math.min(wanted, (labels[i - 1] ?? 0) - font * 1.3));
   });
   const lift = Math.max(0, 14 - Math.min(...labels, 14));
   return (
     <svg
-      viewBox={`0 ${-lift - 8} 330 ${height + lift + 20}`}
+      viewBox={`0 ${-lift - 8} ${wide} ${height + lift + 20}`}
       role="img"
       aria-label={p.title}
       className="h-auto w-full"
-      fontSize={13.5}
+      fontSize={font}
     >
       <clipPath id="bowl">
         <path

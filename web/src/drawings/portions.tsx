@@ -24,10 +24,10 @@ export const Portions = drawn(function Portions({
 }) {
   const count = Math.max(planned, portions.length, 1);
   const step = Math.min(46, 420 / count);
-  const wide = step * count + 60;
+  const wide = Math.max(step * count + 60, 300);
   const y = (off: number) => 60 - (Math.max(-REACH, Math.min(REACH, off)) / REACH) * 46;
   return (
-    <svg viewBox={`0 0 ${wide} 128`} role="img" aria-label={title} className="h-auto w-full" fontSize={11}>
+    <svg viewBox={`0 0 ${wide} 128`} role="img" aria-label={title} className="h-auto w-full" fontSize={12}>
       <rect x={0} width={step * count} y={y(0.03)} height={y(-0.03) - y(0.03)} fill="var(--inset)" />
       <line x1={0} x2={step * count} y1={60} y2={60} stroke="var(--muted)" strokeWidth={1} />
       {[0.05, -0.05].map((off) => (
@@ -76,7 +76,7 @@ export const Portions = drawn(function Portions({
         { length: count },
         (_, i) =>
           (count <= 20 || (i + 1) % 5 === 0) && (
-            <text key={i} x={i * step + step / 2} y={124} textAnchor="middle" fill="var(--muted)" fontSize={10}>
+            <text key={i} x={i * step + step / 2} y={124} textAnchor="middle" fill="var(--muted)">
               {i + 1}
             </text>
           ),

@@ -18,12 +18,14 @@ export const Pot = drawn(function Pot({
   baskets,
   title,
   tops,
+  narrow,
 }: {
   water: Water;
   show: (ml: number) => string;
   baskets: number;
   title: string;
   tops: string[];
+  narrow: boolean;
 }) {
   const y = (ml: number) => FLOOR - ((FLOOR - TOP - 12) * Math.min(ml, water.pot_ml)) / water.pot_ml;
   const tiers = Math.min(baskets, 2);
@@ -34,14 +36,14 @@ export const Pot = drawn(function Pot({
   ];
   // Words must not lie on one another.
   const placed: number[] = [];
-  for (const l of lines) placed.push(Math.max(y(l.ml) + 4, (placed.at(-1) ?? -99) + 17));
+  for (const l of lines) placed.push(Math.max(y(l.ml) + 4, (placed.at(-1) ?? -99) + (narrow ? 24 : 17)));
   return (
     <svg
-      viewBox={`0 0 ${W + 60} ${H}`}
+      viewBox={`0 0 ${W + (narrow ? 120 : 70)} ${H}`}
       role="img"
       aria-label={title}
       className="h-auto w-full [--halo:var(--enamel)]"
-      fontSize="13"
+      fontSize={narrow ? 21.5 : 13.4}
     >
       {Array.from({ length: tiers }, (_, i) => (
         <rect
@@ -94,7 +96,7 @@ export const Pot = drawn(function Pot({
         </g>
       ))}
       {tops.map((t, i) => (
-        <text key={t} x={RIGHT + 15} y={20 + 17 * i} fill="var(--crust)" fontWeight={700}>
+        <text key={t} x={RIGHT + 15} y={20 + (narrow ? 24 : 17) * i} fill="var(--crust)" fontWeight={700}>
           {t}
         </text>
       ))}

@@ -46,7 +46,7 @@ export const Rail = drawn(function Rail(p: Props) {
       role="group"
       aria-label={p.title}
       className="block h-auto w-full"
-      fontSize={13.5}
+      fontSize={width < 500 ? 19 : 16}
     >
       {p.hangers.map((h) => (
         <path
@@ -112,7 +112,7 @@ function Mark({ mark, from, to, onPress }: MarkProps) {
       <title>{mark.label}</title>
       <Shape shape={mark.shape} x={from} y={y} wide={wide} />
       {mark.word && wide > 18 && (
-        <text x={from + wide / 2} y={y + 9.5} textAnchor="middle" fontSize={11} fontWeight={700} fill="var(--oncobalt)">
+        <text x={from + wide / 2} y={y + 13} textAnchor="middle" fontSize={16} fontWeight={700} fill="var(--oncobalt)">
           {mark.word}
         </text>
       )}
@@ -159,7 +159,7 @@ export function Shape({ shape, x, y, wide }: { shape: RailShape; x: number; y: n
         />
       );
     case "in":
-      return <rect x={x} y={y} width={wide} height={12} rx={2} fill="var(--cobalt)" />;
+      return <rect x={x} y={y} width={wide} height={16} rx={2} fill="var(--cobalt)" />;
     case "away":
       return <path d={`M${x} ${y - 8} l7 8 l-7 8 l-7 -8 Z`} fill="var(--enamel)" stroke="var(--ink)" strokeWidth={2} />;
     case "look":

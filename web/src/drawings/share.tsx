@@ -31,7 +31,7 @@ export const ShareDial = drawn(function ShareDial(p: Props) {
   const each = all.length > 40 ? Math.ceil(all.length / 8) : all.length > 16 ? 4 : 1;
   const sizes = p.groups.filter((g, i) => i === 0 || Math.abs(g.each_g - (p.groups[i - 1]?.each_g ?? 0)) > 0.5);
   return (
-    <svg viewBox="-150 -150 300 268" role="img" aria-label={p.title} className="h-auto w-full" fontSize={12}>
+    <svg viewBox="-150 -150 300 274" role="img" aria-label={p.title} className="h-auto w-full" fontSize={16.6}>
       <path d={arc(112, start, start + turn)} fill="none" stroke="var(--rim)" strokeWidth={34} strokeLinecap="butt" />
       {parts.map((s, i) => (
         <path
@@ -74,10 +74,10 @@ export const ShareDial = drawn(function ShareDial(p: Props) {
           </text>
         </>
       )}
-      <text y={84} textAnchor="middle" fontSize={13} fill="var(--muted)">
+      <text y={60} textAnchor="middle" fill="var(--muted)">
         {p.mass(total)} of dough
       </text>
-      <text y={104} textAnchor="middle" fontSize={13} fill="var(--muted)">
+      <text y={118} textAnchor="middle" fill="var(--muted)">
         {p.spare_g > 0.5 ? `${p.mass(p.spare_g)} spare, ` : ""}
         {p.mass(p.left_g)} stays on the bowl
       </text>

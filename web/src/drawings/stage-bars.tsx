@@ -14,21 +14,23 @@ export const StageBars = drawn(function StageBars({
   stages,
   words,
   title,
+  narrow,
 }: {
   stages: Stage[];
   words: (minutes: number) => string;
   title: string;
+  narrow: boolean;
 }) {
-  const [width, row, left] = [640, 40, 138];
+  const [width, row, left, right] = narrow ? [400, 50, 104, 176] : [640, 42, 150, 136];
   const longest = Math.max(...stages.map((s) => Math.max(s.high, s.actual ?? 0)), 30);
-  const x = scaleLinear([0, longest * 1.04], [left, width - 118]);
+  const x = scaleLinear([0, longest * 1.04], [left, width - right]);
   return (
     <svg
       viewBox={`0 0 ${width} ${stages.length * row + 6}`}
       role="img"
       aria-label={title}
       className="mt-2 h-auto w-full"
-      fontSize={14.5}
+      fontSize={narrow ? 21 : 16}
     >
       {stages.map((s, i) => {
         const y = i * row + 22;
@@ -37,7 +39,7 @@ export const StageBars = drawn(function StageBars({
             <text x={0} y={y + 5} fill="var(--ink)" fontWeight={700}>
               {s.name}
             </text>
-            <line x1={left} x2={width - 118} y1={y} y2={y} stroke="var(--inset)" strokeWidth={2} />
+            <line x1={left} x2={width - right} y1={y} y2={y} stroke="var(--inset)" strokeWidth={2} />
             <rect
               x={x(s.low)}
               width={Math.max(x(s.high) - x(s.low), 4)}

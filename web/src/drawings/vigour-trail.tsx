@@ -9,20 +9,14 @@ export const VigourTrail = drawn(function VigourTrail({
   points: { at: string; value: number }[];
   title: string;
 }) {
-  const [width, height, pad] = [340, 190, 34];
+  const [width, height, pad] = [340, 190, 44];
   const values = points.map((p) => p.value);
   const low = Math.min(0.8, ...values) - 0.05;
   const high = Math.max(1.02, ...values) + 0.05;
   const x = scaleLinear([0, Math.max(points.length - 1, 1)], [pad, width - 14]);
   const y = scaleLinear([low, high], [height - 26, 12]);
   return (
-    <svg
-      viewBox={`0 0 ${width} ${height}`}
-      role="img"
-      aria-label={title}
-      className="mt-2 h-auto w-full"
-      fontSize={12.5}
-    >
+    <svg viewBox={`0 0 ${width} ${height}`} role="img" aria-label={title} className="mt-2 h-auto w-full" fontSize={20}>
       {[0.8, 1, 1.2]
         .filter((v) => v > low && v < high)
         .map((v) => (

@@ -16,6 +16,8 @@ interface Props {
   round: boolean;
   length: (mm: number) => string;
   title: string;
+  /** Size of the letters, mm of the wrapper. */
+  letters: number;
 }
 
 const MARGIN = 10;
@@ -39,7 +41,7 @@ const LOOKS: Record<string, { stroke: string; dash?: string; width: number }> = 
 export const WrapperPlan = drawn(function WrapperPlan(p: Props) {
   const box = boxOf([p.outline]);
   const k = scaleOf(p.across_mm, p.along_mm);
-  const font = 11 * Math.max(1, k * 0.9);
+  const font = p.letters;
   const foot = box.bottom + 12 * k;
   const side = box.right + 10 * k;
   const width = planWidth(p.across_mm, p.along_mm, p.round);

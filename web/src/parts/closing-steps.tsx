@@ -10,9 +10,7 @@ export function ClosingSteps({ group, large = false }: { group: Sheet["groups"][
   const box = boxOfSteps(w.steps);
   return (
     <section aria-label={`How to close a ${u.text(w.label)}`} className={large ? "text-lg" : ""}>
-      <h3 className={`pb-1 font-bold ${large ? "text-xl" : "text-[1.05rem]"}`}>
-        {opening(u.text(w.label))}, step by step
-      </h3>
+      <h3 className={`pb-1 font-bold ${large ? "text-xl" : "text-lg"}`}>{opening(u.text(w.label))}, step by step</h3>
       <ol className={`grid grid-cols-2 gap-4 ${w.steps.length > 3 ? "tab:grid-cols-4" : "tab:grid-cols-3"}`}>
         {w.steps.map((step, i) => (
           <li key={u.text(step.words)} className="flex flex-col gap-1">

@@ -32,7 +32,7 @@ function OneFilling({ group, named }: { group: Group; named: boolean }) {
   const made = f.made_g !== null && f.made_g !== undefined;
   return (
     <section aria-label={`Filling: ${u.text(group.name)}`}>
-      <h3 className="text-[1.05rem] font-bold">{named ? `Filling: ${u.text(group.name)}` : "The filling"}</h3>
+      <h3 className="text-lg font-bold">{named ? `Filling: ${u.text(group.name)}` : "The filling"}</h3>
       <Facts>
         <Fact
           name="In all"

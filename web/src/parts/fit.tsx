@@ -31,7 +31,7 @@ function Loads({ heat, several }: { heat: HeatTray; several: boolean }) {
     : `${u.length(heat.fit.piece_wide_mm)} by ${u.length(heat.fit.piece_deep_mm)}`;
   return (
     <section aria-label={`In the ${what}`}>
-      <h3 className="pb-1 text-[1.05rem] font-bold">
+      <h3 className="pb-1 text-lg font-bold">
         {several ? `${heat.names.map(u.text).join(" and ")}, ` : ""}
         {heat.loads > 1 ? `${heat.loads} loads of up to ${heat.per_load}` : `all ${heat.pieces} at once`}
       </h3>
@@ -52,7 +52,7 @@ function Loads({ heat, several }: { heat: HeatTray; several: boolean }) {
           );
         })}
       </div>
-      <p className="mt-1 text-center text-sm text-muted">
+      <p className="mt-1 text-center text-base text-muted">
         dashed: {size} once grown; {u.length(heat.fit.wide_mm)}
         {heat.fit.round ? "" : ` by ${u.length(heat.fit.deep_mm)}`} {what}; shaped first, cooked first
         {all.length > SHOWN && `; ${all.length - SHOWN} more like these`}

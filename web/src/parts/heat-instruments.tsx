@@ -28,7 +28,7 @@ function Says({ said, name, lost, large }: { said: Said; name: string; lost: str
     );
   return (
     <p role="status" aria-label={`The ${name} says`} className="flex items-baseline gap-3 text-lg">
-      <strong className={`${large ? "text-[3rem]" : "text-[2rem]"} leading-none font-extrabold text-cobalt`}>
+      <strong className={`${large ? "text-[3rem]" : "text-3xl"} leading-none font-extrabold text-cobalt`}>
         {u.temperature(Math.round(10 * said.celsius) / 10)}
       </strong>
       <span>by the {name}</span>

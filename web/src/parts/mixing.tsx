@@ -32,7 +32,7 @@ function useWay() {
 function Going({ scale, wanted }: { scale: Scale; wanted: number }) {
   const u = useUnits();
   if (scale.grams === null)
-    return <span className="block text-sm font-semibold text-crust">the scale is silent: go by its own display</span>;
+    return <span className="block text-base font-semibold text-crust">the scale is silent: go by its own display</span>;
   const left = wanted - scale.grams;
   const close = Math.abs(left) <= Math.max(1, wanted * 0.01);
   return (
@@ -73,15 +73,15 @@ function Step({
         <span className={`min-w-0 flex-1 ${done ? "text-muted line-through" : ""}`}>
           {u.text(step.name)}
           {step.note.length > 0 && !done && (
-            <span className="block text-sm leading-tight text-muted">{u.text(step.note)}</span>
+            <span className="block text-base leading-tight text-muted">{u.text(step.note)}</span>
           )}
           {scale && <Going scale={scale} wanted={shown} />}
         </span>
         <span className="shrink-0 text-right">
-          <strong className={`${done ? "text-muted" : "text-cobalt"} ${large ? "text-[1.7rem]" : "text-[1.12rem]"}`}>
+          <strong className={`${done ? "text-muted" : "text-cobalt"} ${large ? "text-2xl" : "text-lg"}`}>
             {u.mass(shown)}
           </strong>
-          {way === "sum" && <span className="block text-sm text-muted">+ {u.mass(step.adds_g)}</span>}
+          {way === "sum" && <span className="block text-base text-muted">+ {u.mass(step.adds_g)}</span>}
         </span>
       </label>
     </li>
@@ -116,7 +116,7 @@ export function Mixing({
   return (
     <section aria-label="Onto the scale">
       <p className="flex flex-wrap items-baseline justify-between gap-x-3">
-        <strong className="text-[1.05rem]">Onto the scale</strong>
+        <strong className="text-lg">Onto the scale</strong>
         <span role="group" aria-label="The scale">
           {WAYS.map(({ key, label }) => (
             <button
@@ -124,7 +124,7 @@ export function Mixing({
               type="button"
               aria-pressed={way === key}
               onClick={() => setWay(key)}
-              className={`${large ? "min-h-11" : "min-h-7"} px-1.5 text-sm font-semibold ${way === key ? "text-ink" : "text-cobalt underline"}`}
+              className={`${large ? "min-h-11" : "min-h-7"} px-1.5 text-base font-semibold ${way === key ? "text-ink" : "text-cobalt underline"}`}
             >
               {label}
             </button>
@@ -133,7 +133,7 @@ export function Mixing({
       </p>
       {vessels.map((vessel) => (
         <div key={vessel}>
-          <p className="pt-1 text-sm text-muted">{VESSELS[vessel] ?? vessel}</p>
+          <p className="pt-1 text-base text-muted">{VESSELS[vessel] ?? vessel}</p>
           <ol>
             {order.map(
               (step, i) =>

@@ -101,9 +101,9 @@ export function CutAndWeigh({ sheet, scale, onPiece, unsent = 0, large = false }
     : `Piece ${next.number}${next.what.length > 0 ? `, a ${u.text(next.what)},` : ""} weighs`;
   const taken = scale?.grams ?? null;
   return (
-    <section aria-label="Cut and weigh" className={`flex flex-col gap-3 ${large ? "text-lg" : ""}`}>
+    <section aria-label="Cut and weigh" className={`flex max-w-2xl flex-col gap-3 ${large ? "text-lg" : ""}`}>
       {(done || !large) && (
-        <h3 className="text-[1.05rem] font-bold">
+        <h3 className="text-lg font-bold">
           {done
             ? `All ${p.portions.length} are cut, ${(100 * p.spread).toFixed(1)} % apart`
             : `Next, piece ${next.number} of ${planned}${next.what.length > 0 ? `, a ${u.text(next.what)}` : ""}: ${u.mass(next.grams ?? 0)}`}
@@ -126,7 +126,7 @@ export function CutAndWeigh({ sheet, scale, onPiece, unsent = 0, large = false }
           {again && <Small onClick={() => setAgain(null)}>leave it as it was</Small>}
         </div>
       )}
-      {!onPiece && <p className="text-sm text-muted">Start the bake, and each piece is kept as it is weighed.</p>}
+      {!onPiece && <p className="text-base text-muted">Start the bake, and each piece is kept as it is weighed.</p>}
       {p && p.portions.length > 0 && (
         <>
           <Plate

@@ -51,7 +51,7 @@ export function RecipeSays({
   return (
     <section aria-label="The recipe says" className="rounded-2xl bg-inset px-3.5 py-2.5">
       <h3 className="font-bold">The recipe says</h3>
-      <ul className={large ? "text-lg" : "text-[0.95rem] leading-snug"}>
+      <ul className={large ? "text-lg" : "text-base leading-snug"}>
         {held.map((one, i) => (
           <Line key={i} one={one} onTake={onTake} />
         ))}
@@ -73,7 +73,7 @@ export function PastedRecipe({ recipe }: { recipe: NonNullable<Bake["recipe"]> }
     <details className="rounded-2xl bg-inset px-3.5 py-2.5">
       <summary className="cursor-pointer font-bold">The recipe as pasted</summary>
       {unread.length > 0 && (
-        <div className="mt-2 text-[0.95rem] leading-snug">
+        <div className="mt-2 text-base leading-snug">
           <p className="text-muted">Nothing here is taken from:</p>
           <ul className="list-disc pl-5">
             {unread.map((line) => (

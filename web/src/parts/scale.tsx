@@ -16,7 +16,7 @@ export function ScaleShows({ scale, large = false }: { scale: Scale; large?: boo
     );
   return (
     <p role="status" aria-label="The scale shows" className="flex items-baseline gap-3">
-      <strong className={`${large ? "text-[3.4rem]" : "text-[2rem]"} leading-none font-extrabold text-cobalt`}>
+      <strong className={`${large ? "text-[3.4rem]" : "text-3xl"} leading-none font-extrabold text-cobalt`}>
         {u.mass(scale.grams)}
       </strong>
       <span className="text-muted">{scale.settled ? "on the scale" : "settling…"}</span>

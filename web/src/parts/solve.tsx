@@ -54,7 +54,7 @@ export function SolveWrapper({ ask, onTake, groups }: Props) {
   };
   return (
     <section aria-label="From another side">
-      <h3 className="text-[1.05rem] font-bold">From another side</h3>
+      <h3 className="text-lg font-bold">From another side</h3>
       <form
         className="flex flex-wrap items-center gap-2 py-1"
         onSubmit={(e) => {

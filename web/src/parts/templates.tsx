@@ -9,7 +9,7 @@ export function Templates({ bakeId, group, saved }: { bakeId: number; group: num
   const href = (paper: string, kind: string) =>
     `/api/bakes/${bakeId}/wrapper?group=${group}&paper=${paper}&kind=${kind}`;
   return (
-    <p className="mt-2 text-center text-sm text-muted">
+    <p className="mt-2 text-center text-base text-muted">
       To roll to, at true size:{" "}
       {papers.map((paper, i) => (
         <span key={paper}>

@@ -12,7 +12,7 @@ function Told({ found }: { found: WhereFrom }) {
   const u = useUnits();
   return (
     <div className="mt-3 flex flex-col gap-4">
-      <p className="text-[2rem] leading-none font-extrabold text-cobalt">{u.text(found.figure)}</p>
+      <p className="text-3xl leading-none font-extrabold text-cobalt">{u.text(found.figure)}</p>
       <p>{u.text(found.formula)}</p>
       {found.drives.length > 0 && (
         <section aria-label="What drives it">
@@ -30,7 +30,7 @@ function Told({ found }: { found: WhereFrom }) {
                 <span className="my-1 block h-1.5 w-full rounded bg-rim">
                   <span className="block h-full rounded bg-cobalt" style={{ width: `${Math.round(100 * d.share)}%` }} />
                 </span>
-                <p className="text-sm text-muted">
+                <p className="text-base text-muted">
                   {u.text(d.known)}; {u.text(d.doubt)} more: {u.text(d.effect)}
                 </p>
               </li>
@@ -45,7 +45,7 @@ function Told({ found }: { found: WhereFrom }) {
             {found.constants.map((c) => (
               <li key={u.text(c.name)} className="border-t-2 border-inset py-1">
                 {u.text(c.name)}: <strong>{u.text(c.stands)}</strong>
-                <span className="block text-sm text-muted">
+                <span className="block text-base text-muted">
                   {u.text(c.kind)}: {u.text(c.source)}
                 </span>
               </li>

@@ -5,7 +5,8 @@ import { CutPlan } from "../drawings/cut-plan";
 import { ShareDial } from "../drawings/share";
 import { duration } from "../lib/clock";
 import { useUnits } from "../lib/settings";
-import { Fact, Facts, Headline, Plate } from "../ui/facts";
+import type { Drawer } from "../ui/drawers";
+import { Fact, Facts, Headline, Numbers, Plate } from "../ui/facts";
 
 /** The groups' pieces in words: 12 × 62 g, or 6 × 70 g and 6 × 23 g where they differ. */
 export function useCuts() {
@@ -33,16 +34,20 @@ const HOW: Record<string, { under: string; note: string }> = {
   },
 };
 
+/** Each size of piece once. */
+const sizesOf = (d: Sheet["divide"], u: ReturnType<typeof useUnits>) =>
+  d.groups.filter(
+    (g, i) =>
+      d.groups.findIndex((other) => other.each_shown_g === g.each_shown_g && u.text(other.what) === u.text(g.what)) ===
+      i,
+  );
+
 export function DivideFacts({ sheet, by = "scale" }: { sheet: Sheet; by?: string }) {
   const u = useUnits();
   const cuts = useCuts();
   const d = sheet.divide;
   const rest = sheet.day.steps.find((s) => s.key === "divide");
-  const sizes = d.groups.filter(
-    (g, i) =>
-      d.groups.findIndex((other) => other.each_shown_g === g.each_shown_g && u.text(other.what) === u.text(g.what)) ===
-      i,
-  );
+  const sizes = sizesOf(d, u);
   const how = HOW[by] ?? HOW.scale;
   return (
     <>
@@ -58,14 +63,10 @@ export function DivideFacts({ sheet, by = "scale" }: { sheet: Sheet; by?: string
             key={i}
             name={sizes.length > 1 ? `${u.text(g.what) || u.mass(g.each_shown_g)}: fine between` : "Fine between"}
             value={`${u.mass(g.fine_from_g)} and ${u.mass(g.fine_to_g)}`}
-            from={`3 % either way; put right beyond ${u.mass(g.flag_below_g)} and ${u.mass(g.flag_above_g)}, 5 %`}
+            from="3 % either way"
             strong
           />
         ))}
-        <Fact
-          name="By eye"
-          value={d.cuts.map(u.text).join(", ") || (d.lumps > 1 ? "on the scale: two sizes" : "one piece")}
-        />
         {d.spare_g >= 0.5 && (
           <Fact
             name="Left over"
@@ -83,33 +84,63 @@ export function DivideFacts({ sheet, by = "scale" }: { sheet: Sheet; by?: string
   );
 }
 
-export function DividePlates({ sheet, weighing }: { sheet: Sheet; weighing?: ReactNode }) {
+/** The dough shared out, drawn by mass. */
+export function DividePicture({ sheet }: { sheet: Sheet }) {
   const u = useUnits();
   const cuts = useCuts();
   const d = sheet.divide;
   return (
-    <div className="flex flex-col gap-6">
-      <div className="grid items-start gap-6 min-[60rem]:grid-cols-2">
-        <Plate caption="the dough shared out, drawn by mass" className="mx-auto w-full max-w-md">
-          <ShareDial
-            title={`The dough shared out: ${cuts(d)}`}
-            groups={d.groups}
-            spare_g={d.spare_g}
-            left_g={d.left_on_bowl_g}
-            mass={u.mass}
-          />
-        </Plate>
-        {weighing}
-      </div>
-      {d.cuts.length > 0 && (
-        <Plate className="mx-auto w-full max-w-2xl" caption="without a scale: rolled to an even log, cut in this order">
-          <CutPlan
-            cuts={d.cut_at}
-            words={d.cuts.map((cut) => u.text(cut))}
-            title={`Cuts by eye: ${d.cuts.map(u.text).join(", ")}`}
-          />
-        </Plate>
-      )}
+    <div className="mx-auto w-full max-w-[20.5rem]">
+      <ShareDial
+        title={`The dough shared out: ${cuts(d)}`}
+        groups={d.groups}
+        spare_g={d.spare_g}
+        left_g={d.left_on_bowl_g}
+        mass={u.mass}
+      />
     </div>
   );
 }
+
+/** Cut without a scale: where, and in which order. */
+function ByEye({ sheet }: { sheet: Sheet }) {
+  const u = useUnits();
+  const d = sheet.divide;
+  if (d.cuts.length === 0) return <p>{d.lumps > 1 ? "On the scale: there are two sizes." : "It is one piece."}</p>;
+  return (
+    <Plate className="mx-auto w-full max-w-2xl" caption="rolled to an even log, cut in this order">
+      <p className="pb-2 text-center">{d.cuts.map(u.text).join(", ")}</p>
+      <CutPlan
+        cuts={d.cut_at}
+        words={d.cuts.map((cut) => u.text(cut))}
+        title={`Cuts by eye: ${d.cuts.map(u.text).join(", ")}`}
+      />
+    </Plate>
+  );
+}
+
+function DivideNumbers({ sheet }: { sheet: Sheet }) {
+  const u = useUnits();
+  const d = sheet.divide;
+  const sizes = sizesOf(d, u);
+  return (
+    <Numbers>
+      {sizes.map((g, i) => (
+        <Fact
+          key={i}
+          name={sizes.length > 1 ? `${u.text(g.what) || u.mass(g.each_shown_g)}: put right beyond` : "Put right beyond"}
+          value={`${u.mass(g.flag_below_g)} and ${u.mass(g.flag_above_g)}`}
+          from="5 % either way: it would be done sooner or later than the rest"
+        />
+      ))}
+      <Fact name="Stays on the bowl" value={u.mass(d.left_on_bowl_g)} />
+    </Numbers>
+  );
+}
+
+export const divideDrawers = (sheet: Sheet, settings: ReactNode, weighing: ReactNode): Drawer[] => [
+  { key: "change", name: "Change it", content: settings },
+  { key: "scale", name: "Weigh the pieces", content: weighing },
+  { key: "eye", name: "Without a scale", content: <ByEye sheet={sheet} /> },
+  { key: "numbers", name: "The numbers", content: <DivideNumbers sheet={sheet} /> },
+];

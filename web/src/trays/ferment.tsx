@@ -3,9 +3,11 @@ import type { ReactNode } from "react";
 import type { RiseTray, Sheet } from "../api/client";
 import { BowlDrawing, PokeDrawing } from "../drawings/states";
 import { clock, duration } from "../lib/clock";
+import { useBenchSize } from "../parts/bench-size";
 import { FermentCurve, Story, times } from "../parts/ferment-curve";
 import { useUnits } from "../lib/settings";
-import { Fact, Facts, Headline, Plate } from "../ui/facts";
+import type { Drawer } from "../ui/drawers";
+import { Fact, Facts, Headline, Numbers, Plate } from "../ui/facts";
 
 /** The rests of a stage left to the clock. */
 const rested = (t: RiseTray) =>
@@ -48,27 +50,7 @@ export function RiseFacts({ sheet }: { sheet: Sheet }) {
         title={t.rests ? "Let it rest" : `Let it rise until ${times(t.forecast.target)}`}
         under={`oiled bowl, covered, ${t.where.map(u.text).join(", then ")}: ${u.temperature(Math.round(t.air_c * 2) / 2)}`}
       />
-      <Facts
-        of="rise"
-        deeper={
-          <>
-            {!t.rests && (
-              <Fact
-                name="Yeast"
-                value={`${sheet.weigh.percentages.yeast.toFixed(2)} %`}
-                from="of the flour, as instant"
-              />
-            )}
-            {!t.rests && (
-              <Fact
-                name="This kitchen rises"
-                value={`× ${t.vigour.toFixed(2)}`}
-                from={t.bakes_logged ? `learned from ${t.bakes_logged} bakes` : "assumed: no bake logged yet"}
-              />
-            )}
-          </>
-        }
-      >
+      <Facts>
         <Fact
           name="Dough at the start"
           value={u.temperature(Math.round(t.start_c * 2) / 2)}
@@ -94,7 +76,7 @@ export function RiseFacts({ sheet }: { sheet: Sheet }) {
 /** The same dough in the same bowl, at the start and when it is ready: heights from the forecast volume. */
 function Bowls({ tray }: { tray: RiseTray }) {
   const bowl = (ratio: number, label: string) => (
-    <Plate caption={label} className="w-[5.6rem]">
+    <Plate caption={label} className="w-36">
       <BowlDrawing ratio={ratio} title={label} />
     </Plate>
   );
@@ -114,7 +96,7 @@ const POKES = [
 
 function Pokes() {
   return POKES.map(({ left, label }) => (
-    <Plate key={label} caption={label} className="w-[5.6rem]">
+    <Plate key={label} caption={label} className="w-36">
       <PokeDrawing left={left} title={label} />
     </Plate>
   ));
@@ -127,7 +109,7 @@ function Cues({ tray }: { tray: RiseTray }) {
       <section aria-label="By the dough">
         <h3 className="font-bold">By the dough</h3>
         {tray.cues.map((cue) => (
-          <p key={u.text(cue)} className="text-[0.95rem]">
+          <p key={u.text(cue)} className="text-base">
             {u.text(cue)}
           </p>
         ))}
@@ -136,7 +118,7 @@ function Cues({ tray }: { tray: RiseTray }) {
         <section aria-label="Surer with">
           <h3 className="font-bold">What would make it surer</h3>
           {tray.would_narrow.map((what) => (
-            <p key={u.text(what)} className="text-[0.95rem]">
+            <p key={u.text(what)} className="text-base">
               {u.text(what)}
             </p>
           ))}
@@ -158,7 +140,7 @@ function Compare({
 }) {
   if (tray.rests) return null;
   return (
-    <p className="-mt-3 text-center text-sm text-muted">
+    <p className="-mt-3 text-center text-base text-muted">
       {other
         ? `dashed: as it was, ready ${other.forecast.ready ? `${clock(other.ready_low)} to ${clock(other.ready_high)}` : "never"}; now ${tray.forecast.ready ? `${clock(tray.ready_low)} to ${clock(tray.ready_high)}` : "never"}`
         : "what if? keep this curve, then change a word"}{" "}
@@ -178,55 +160,84 @@ export interface Comparing {
   onKeep: (tray: RiseTray | null) => void;
 }
 
-export function RisePlates({
-  sheet,
-  now,
-  compare,
-  options,
-}: {
-  sheet: Sheet;
-  now: number;
-  compare?: Comparing;
-  options?: ReactNode;
-}) {
+/** How it grows, with its doubt; what it was before, where that was kept. */
+export function RisePicture({ sheet, now, other }: { sheet: Sheet; now: number; other: RiseTray | null }) {
+  const size = useBenchSize();
   const t = sheet.rise;
+  if (t.rests)
+    return (
+      <p className="rounded-xl bg-inset px-4 py-3">
+        No yeast: this dough rests for {duration(t.forecast.ready?.typical ?? 0)} and does not rise. Nothing is forecast
+        of its size.
+      </p>
+    );
+  return <FermentCurve tray={t} now={now} {...size} other={other} />;
+}
+
+/** What to look for: drawn, and in words. */
+function Looks({ tray, bowls = false }: { tray: RiseTray; bowls?: boolean }) {
   return (
     <div className="flex flex-col gap-4">
-      {t.rests ? (
-        <p className="rounded-xl bg-inset px-4 py-3">
-          No yeast: this dough rests for {duration(t.forecast.ready?.typical ?? 0)} and does not rise. Nothing is
-          forecast of its size.
-        </p>
-      ) : (
-        <FermentCurve tray={t} now={now} height={300} other={compare?.other ?? null} />
-      )}
-      {compare && <Compare tray={t} {...compare} />}
-      {!t.rests && (
+      {!tray.rests && (
         <div className="flex flex-wrap justify-around gap-3">
-          <Bowls tray={t} />
+          {bowls && <Bowls tray={tray} />}
           <Pokes />
         </div>
       )}
-      <Story tray={t} />
-      {sheet.again && (
-        <section aria-label="Second rise">
-          <h3 className="font-bold">
-            Second rise, from {clock(sheet.again.start)}: ready {clock(sheet.again.ready_low)} to{" "}
-            {clock(sheet.again.ready_high)}
-          </h3>
-          <FermentCurve tray={sheet.again} now={now} height={200} />
-        </section>
-      )}
-      <Cues tray={t} />
-      {options}
+      <Cues tray={tray} />
     </div>
   );
 }
 
+function RiseNumbers({ sheet, compare }: { sheet: Sheet; compare: Comparing }) {
+  const t = sheet.rise;
+  return (
+    <div className="flex flex-col gap-3">
+      {!t.rests && (
+        <Numbers>
+          <Fact name="Yeast" value={`${sheet.weigh.percentages.yeast.toFixed(2)} %`} from="of the flour, as instant" />
+          <Fact
+            name="This kitchen rises"
+            value={`× ${t.vigour.toFixed(2)}`}
+            from={t.bakes_logged ? `learned from ${t.bakes_logged} bakes` : "assumed: no bake logged yet"}
+          />
+        </Numbers>
+      )}
+      <Compare tray={t} {...compare} />
+      <Story tray={t} />
+    </div>
+  );
+}
+
+function SecondRise({ tray, now }: { tray: RiseTray; now: number }) {
+  return (
+    <section aria-label="Second rise">
+      <p className="font-bold">
+        From {clock(tray.start)}: ready {clock(tray.ready_low)} to {clock(tray.ready_high)}
+      </p>
+      <FermentCurve tray={tray} now={now} height={220} />
+    </section>
+  );
+}
+
+interface Parts {
+  settings: ReactNode;
+  now: number;
+  compare: Comparing;
+  options: ReactNode;
+}
+
+export const riseDrawers = (sheet: Sheet, { settings, now, compare, options }: Parts): Drawer[] => [
+  { key: "change", name: "Change it", content: settings },
+  { key: "look", name: "What to look for", content: <Looks tray={sheet.rise} bowls /> },
+  ...(sheet.again ? [{ key: "again", name: "Second rise", content: <SecondRise tray={sheet.again} now={now} /> }] : []),
+  ...(sheet.rise.rests ? [] : [{ key: "options", name: "Sooner or later", content: options }]),
+  { key: "numbers", name: "The numbers", content: <RiseNumbers sheet={sheet} compare={compare} /> },
+];
+
 export function ProofFacts({ sheet }: { sheet: Sheet }) {
   const u = useUnits();
   const t = sheet.proof;
-  const per = t.forecast.ready;
   return (
     <>
       <Ready
@@ -236,6 +247,43 @@ export function ProofFacts({ sheet }: { sheet: Sheet }) {
         under={`covered, room to grow, ${t.where.map(u.text).join(", then ")}: ${u.temperature(Math.round(t.air_c * 2) / 2)}`}
       />
       <Facts>
+        <Fact
+          name={
+            sheet.heat.method === "steam"
+              ? "Bring water to the boil"
+              : sheet.heat.method === "pan"
+                ? "Heat the pan"
+                : "Preheat"
+          }
+          value={clock(sheet.day.steps.find((s) => s.key === "preheat")?.start ?? sheet.day.eat)}
+          from={`${duration(sheet.heat.preheat_min)} before the heat`}
+          strong
+        />
+        <Fact
+          name="First to last"
+          value={duration(t.first_to_last_min)}
+          from="the first wrapped is ahead by that: cook it first"
+        />
+      </Facts>
+    </>
+  );
+}
+
+export function ProofPicture({ sheet, now }: { sheet: Sheet; now: number }) {
+  const size = useBenchSize();
+  const t = sheet.proof;
+  if (t.rests)
+    return <p className="rounded-xl bg-inset px-4 py-3">No proof: into the heat as soon as the last is wrapped.</p>;
+  return <FermentCurve tray={t} now={now} {...size} />;
+}
+
+function ProofNumbers({ sheet }: { sheet: Sheet }) {
+  const u = useUnits();
+  const t = sheet.proof;
+  const per = t.forecast.ready;
+  return (
+    <div className="flex flex-col gap-3">
+      <Numbers>
         <Fact
           name="Pieces at the start"
           value={u.temperature(Math.round(t.start_c))}
@@ -249,43 +297,14 @@ export function ProofFacts({ sheet }: { sheet: Sheet }) {
             from={`${duration(per.low)} to ${duration(per.high)}`}
           />
         )}
-        <Fact
-          name="First to last"
-          value={duration(t.first_to_last_min)}
-          from="the first wrapped is ahead by that: cook it first"
-        />
-        <Fact
-          name={
-            sheet.heat.method === "steam"
-              ? "Bring water to the boil"
-              : sheet.heat.method === "pan"
-                ? "Heat the pan"
-                : "Preheat"
-          }
-          value={clock(sheet.day.steps.find((s) => s.key === "preheat")?.start ?? sheet.day.eat)}
-          from={`${duration(sheet.heat.preheat_min)} before the heat`}
-        />
-      </Facts>
-    </>
-  );
-}
-
-export function ProofPlates({ sheet, now }: { sheet: Sheet; now: number }) {
-  const t = sheet.proof;
-  return (
-    <div className="flex flex-col gap-4">
-      {t.rests ? (
-        <p className="rounded-xl bg-inset px-4 py-3">No proof: into the heat as soon as the last is wrapped.</p>
-      ) : (
-        <FermentCurve tray={t} now={now} height={300} />
-      )}
-      {!t.rests && (
-        <div className="flex flex-wrap justify-around gap-3">
-          <Pokes />
-        </div>
-      )}
+      </Numbers>
       <Story tray={t} />
-      <Cues tray={t} />
     </div>
   );
 }
+
+export const proofDrawers = (sheet: Sheet, settings: ReactNode): Drawer[] => [
+  ...(sheet.proof.rests ? [] : [{ key: "change", name: "Change it", content: settings }]),
+  { key: "look", name: "What to look for", content: <Looks tray={sheet.proof} /> },
+  { key: "numbers", name: "The numbers", content: <ProofNumbers sheet={sheet} /> },
+];

@@ -1,5 +1,5 @@
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
-import { useState } from "react";
+import { useState, type ReactNode } from "react";
 
 import type { Answer, HeatAnswers, Kept, Sheet, Tried } from "../api/client";
 import { InsideDrawing } from "../drawings/inside";
@@ -16,8 +16,6 @@ interface Props {
   bakeId: number;
   saved: boolean;
 }
-
-const SUMMARY = "min-h-8 cursor-pointer text-[1.05rem] font-bold text-cobalt";
 
 /** The piece cut through at a minute of its heat, to be scrubbed. */
 function Scrub({ inside }: { inside: HeatAnswers["inside"] }) {
@@ -62,7 +60,7 @@ function Scrub({ inside }: { inside: HeatAnswers["inside"] }) {
           className="h-8 w-full accent-cobalt"
         />
       </label>
-      <p className="text-sm text-muted">
+      <p className="text-base text-muted">
         Dashed: the filling. Its heat so far is worth {(inside.lethal_min[at] ?? 0).toFixed(1)} min at{" "}
         {u.temperature(70)}.
       </p>
@@ -75,7 +73,7 @@ function Settings({ tried, now, onTake }: { tried: Tried[]; now: number; onTake:
   const u = useUnits();
   return (
     <table className="mt-2 w-full text-left">
-      <thead className="text-sm text-muted">
+      <thead className="text-base text-muted">
         <tr>
           <th className="font-normal">oven</th>
           <th className="font-normal">minutes</th>
@@ -91,7 +89,7 @@ function Settings({ tried, now, onTake }: { tried: Tried[]; now: number; onTake:
           <tr key={t.air_c} className={`border-t-2 border-inset ${t.works ? "" : "text-muted"}`}>
             <td className="py-1 pr-2 font-bold whitespace-nowrap">
               {u.temperature(t.air_c)}
-              <span className="block text-sm font-normal">
+              <span className="block text-base font-normal">
                 {t.dial.gas_mark ? `gas ${t.dial.gas_mark}` : `${Math.round(t.dial.fahrenheit)} °F`}
               </span>
             </td>
@@ -160,101 +158,117 @@ function After({ kept }: { kept: Kept }) {
         </strong>
         {kept.may_contain.length > 0 && `; may contain ${kept.may_contain.map(u.text).join(", ")}`}.
       </p>
-      <ul className="mt-1 list-disc pl-5 text-sm">
+      <ul className="mt-1 list-disc pl-5 text-base">
         {kept.cautions.map((c) => (
           <li key={u.text(c)}>{u.text(c)}</li>
         ))}
       </ul>
-      <p className="mt-1 text-sm text-muted">{u.text(kept.source)}</p>
+      <p className="mt-1 text-base text-muted">{u.text(kept.source)}</p>
     </section>
   );
 }
 
-/** Folded away until asked for: fetched when opened, and again after each change while open. */
-function Folded<T>({
-  title,
-  of,
-  fetch,
-  children,
-}: {
-  title: string;
-  of: string;
-  fetch: () => Promise<T>;
-  children: (found: T) => React.ReactNode;
-}) {
-  const [open, setOpen] = useState(false);
+/** What is asked for as it is opened, and again after each change while it stands open. */
+function Asked<T>(p: { title: string; of: string; fetch: () => Promise<T>; children: (found: T) => ReactNode }) {
   const found = useQuery({
-    queryKey: [title, of],
-    queryFn: fetch,
-    enabled: open,
+    queryKey: [p.title, p.of],
+    queryFn: p.fetch,
     gcTime: 60_000,
     staleTime: Infinity,
     retry: false,
     placeholderData: keepPreviousData,
   });
   return (
-    <details className="rounded-xl border-2 border-rim px-3.5 py-1.5" onToggle={(e) => setOpen(e.currentTarget.open)}>
-      <summary className={SUMMARY}>{title}</summary>
+    <>
       {found.isError && (
         <p role="alert" className="text-crust">
           {found.error.message}
         </p>
       )}
-      {found.data === undefined && !found.isError && open && <p className="text-muted">Working it out…</p>}
-      {found.data !== undefined && children(found.data)}
-    </details>
+      {found.data === undefined && !found.isError && <p className="min-h-64 text-muted">Working it out…</p>}
+      {found.data !== undefined && p.children(found.data)}
+    </>
   );
 }
 
-/** What can be asked of the heat besides: its inside, other settings, and what comes after. */
-export function HeatAnswersPlates({ sheet, ask, askKeeping, onTake, bakeId, saved }: Props) {
+/** Each kind of heat by its name, where there are several. */
+function EachHeat({ sheet, only, children }: Heats) {
   const u = useUnits();
   const heats = [sheet.heat, ...sheet.more_heats];
+  return heats.map(
+    (h, i) =>
+      (!only || h.method === only) && (
+        <section key={i} className="max-w-3xl">
+          {heats.length > 1 && <h4 className="text-lg font-bold">{h.names.map(u.text).join(" and ")}</h4>}
+          {children(h, i)}
+        </section>
+      ),
+  );
+}
+
+interface Heats {
+  sheet: Sheet;
+  only?: string;
+  children: (heat: Sheet["heat"], at: number) => ReactNode;
+}
+
+function Printed({ bakeId, saved }: { bakeId: number; saved: boolean }) {
+  const u = useUnits();
   const paper = u.units === "us" ? "letter" : "a4";
   return (
-    <div className="mt-2 flex flex-col gap-2">
-      {heats.map((h, i) => (
-        <Folded
-          key={i}
-          title={`See inside${heats.length > 1 ? `: ${h.names.map(u.text).join(" and ")}` : ""}`}
-          of={`${i} ${sheet.worked_at}`}
-          fetch={() => ask(i)}
-        >
+    <p className="mt-2">
+      <a
+        className="font-semibold text-cobalt underline decoration-rim decoration-2 underline-offset-4"
+        href={`/api/bakes/${bakeId}/card?paper=${paper}&units=${u.units}`}
+        download
+      >
+        Print the bake, its cautions and the labels (PDF)
+      </a>
+      {!saved && " (as last saved)"}
+    </p>
+  );
+}
+
+/** A heat tried out: its inside to be scrubbed, for each kind of heat. */
+export function Inside({ sheet, ask }: Pick<Props, "sheet" | "ask">) {
+  return (
+    <EachHeat sheet={sheet}>
+      {(_, i) => (
+        <Asked title="heat answers" of={`${i} ${sheet.worked_at}`} fetch={() => ask(i)}>
           {(found) => <Scrub inside={found.inside} />}
-        </Folded>
-      ))}
-      {heats.map(
-        (h, i) =>
-          h.method === "oven" && (
-            <Folded
-              key={i}
-              title={`Which oven would do${heats.length > 1 ? `: ${h.names.map(u.text).join(" and ")}` : ""}`}
-              of={`${i} ${sheet.worked_at}`}
-              fetch={() => ask(i)}
-            >
-              {(found) => <Settings tried={found.tried} now={h.air_c} onTake={onTake} />}
-            </Folded>
-          ),
+        </Asked>
       )}
-      <Folded title="After: cooling, keeping, reheating" of={sheet.worked_at} fetch={askKeeping}>
-        {(found) => (
-          <>
+    </EachHeat>
+  );
+}
+
+/** Other settings of the oven, each with its minutes. */
+export function Ovens({ sheet, ask, onTake }: Pick<Props, "sheet" | "ask" | "onTake">) {
+  return (
+    <EachHeat sheet={sheet} only="oven">
+      {(h, i) => (
+        <Asked title="heat answers" of={`${i} ${sheet.worked_at}`} fetch={() => ask(i)}>
+          {(found) => <Settings tried={found.tried} now={h.air_c} onTake={onTake} />}
+        </Asked>
+      )}
+    </EachHeat>
+  );
+}
+
+/** What comes after the heat, and the paper with the labels. */
+export function AfterTheHeat({ sheet, askKeeping, bakeId, saved }: Omit<Props, "ask" | "onTake">) {
+  return (
+    <Asked title="after" of={sheet.worked_at} fetch={askKeeping}>
+      {(found) => (
+        <>
+          <div className="grid items-start gap-3 wide:grid-cols-2">
             {found.map((k, i) => (
               <After key={i} kept={k} />
             ))}
-            <p className="mt-2">
-              <a
-                className="font-semibold text-cobalt underline decoration-rim decoration-2 underline-offset-4"
-                href={`/api/bakes/${bakeId}/card?paper=${paper}&units=${u.units}`}
-                download
-              >
-                Print the bake, its cautions and the labels (PDF)
-              </a>
-              {!saved && " (as last saved)"}
-            </p>
-          </>
-        )}
-      </Folded>
-    </div>
+          </div>
+          <Printed bakeId={bakeId} saved={saved} />
+        </>
+      )}
+    </Asked>
   );
 }

@@ -1,8 +1,13 @@
+import type { ReactNode } from "react";
+
 import type { HeatTray, Sheet } from "../api/client";
 import { Pot } from "../drawings/pot";
 import { clockFrom, duration } from "../lib/clock";
 import { useUnits } from "../lib/settings";
-import { Fact, Facts, Headline, Plate } from "../ui/facts";
+import { usePhone } from "../lib/use-narrow";
+import type { Drawer } from "../ui/drawers";
+import { Fact, Facts, Headline, Numbers, Plate } from "../ui/facts";
+import { useBenchSize } from "../parts/bench-size";
 import { CoreCurve } from "../parts/core-curve";
 import { Fitted } from "../parts/fit";
 
@@ -90,70 +95,14 @@ export function HeatFacts({ sheet }: { sheet: Sheet }) {
             : `the middle does not reach ${u.temperature(h.line_c)}`
         }
       />
-      <Facts
-        of="heat"
-        deeper={
-          <>
-            <Done heat={h} />
-            <Fact name="Killing by heat" value={h.lethal_enough ? "reached" : "short"} from={u.text(h.lethal)} />
-            <Dial heat={h} />
-            {sheet.groups.length > 1 &&
-              sheet.groups.map((g, i) => (
-                <Fact
-                  key={i}
-                  name={u.text(g.name)}
-                  value={
-                    g.reaches ? `${u.temperature(g.line_c)} at ${Math.round(g.reaches.typical)} min` : "not in sight"
-                  }
-                  from={`${u.temperature(Math.round(g.core_at_end_c))} in the middle at the end`}
-                />
-              ))}
-            <Fact
-              name="Filling going in"
-              value={u.temperature(Math.round(h.start_c))}
-              from={
-                h.came === "proofed"
-                  ? "warmed this far since the fridge, on the slow side"
-                  : `as kept in the ${h.came === "frozen" ? "freezer" : "fridge"}`
-              }
-            />
-            <Fact
-              name="Then rest"
-              value={duration(h.rest_min)}
-              from={h.method === "steam" ? "off the heat, lid on" : "on a rack"}
-            />
-            <Fact
-              name="Stands warm"
-              ask="warm"
-              value={duration(h.clock.standing_min + h.clock.chilling_min)}
-              from={`${h.clock.spells
-                .filter((s) => s.rule !== "cooling")
-                .map((s) => `${u.text(s.what)} ${Math.round(s.warm_min)}`)
-                .join(" + ")}; limit ${duration(h.clock.limit_min)}${
-                h.clock.chilling_min > 0 ? `, ${duration(h.clock.all_limit_min)} with chilling` : ""
-              }, and it only adds up`}
-            />
-            {h.pace_bakes > 0 && (
-              <Fact
-                name="This kitchen"
-                value={`× ${h.pace.toFixed(2)}`}
-                from={`of the usual minutes, learned from ${h.pace_bakes} probed ${h.pace_bakes === 1 ? "bake" : "bakes"}`}
-              />
-            )}
-          </>
-        }
-      >
+      <Facts>
         <Fact
           name="Middle at the end"
           value={u.temperature(Math.round(h.core_at_end_c))}
-          from={`give or take ${u.quantity({ kind: "temperature_difference", value: 10 })}; after resting ${u.temperature(Math.round(h.core_after_rest_c))}`}
+          from={`give or take ${u.quantity({ kind: "temperature_difference", value: 10 })}; ${u.temperature(Math.round(h.core_after_rest_c))} after resting`}
           strong
         />
-        <Fact
-          name="At once"
-          value={h.loads > 1 ? `${h.per_load}, ${h.loads} loads` : `all ${h.pieces}`}
-          from="at their grown size, with a gap"
-        />
+        <Fact name="At once" value={h.loads > 1 ? `${h.per_load}, ${h.loads} loads` : `all ${h.pieces}`} />
         {sheet.unbaked && (
           <Fact
             name="Into the heat by"
@@ -176,15 +125,70 @@ export function HeatFacts({ sheet }: { sheet: Sheet }) {
   );
 }
 
+/** The numbers behind the minutes. */
+function HeatNumbers({ sheet }: { sheet: Sheet }) {
+  const u = useUnits();
+  const h = sheet.heat;
+  return (
+    <Numbers>
+      <Done heat={h} />
+      <Fact name="Killing by heat" value={h.lethal_enough ? "reached" : "short"} from={u.text(h.lethal)} />
+      <Dial heat={h} />
+      {sheet.groups.length > 1 &&
+        sheet.groups.map((g, i) => (
+          <Fact
+            key={i}
+            name={u.text(g.name)}
+            value={g.reaches ? `${u.temperature(g.line_c)} at ${Math.round(g.reaches.typical)} min` : "not in sight"}
+            from={`${u.temperature(Math.round(g.core_at_end_c))} in the middle at the end`}
+          />
+        ))}
+      <Fact
+        name="Filling going in"
+        value={u.temperature(Math.round(h.start_c))}
+        from={
+          h.came === "proofed"
+            ? "warmed this far since the fridge, on the slow side"
+            : `as kept in the ${h.came === "frozen" ? "freezer" : "fridge"}`
+        }
+      />
+      <Fact
+        name="Then rest"
+        value={duration(h.rest_min)}
+        from={h.method === "steam" ? "off the heat, lid on" : "on a rack"}
+      />
+      <Fact
+        name="Stands warm"
+        ask="warm"
+        value={duration(h.clock.standing_min + h.clock.chilling_min)}
+        from={`${h.clock.spells
+          .filter((s) => s.rule !== "cooling")
+          .map((s) => `${u.text(s.what)} ${Math.round(s.warm_min)}`)
+          .join(" + ")}; limit ${duration(h.clock.limit_min)}${
+          h.clock.chilling_min > 0 ? `, ${duration(h.clock.all_limit_min)} with chilling` : ""
+        }, and it only adds up`}
+      />
+      {h.pace_bakes > 0 && (
+        <Fact
+          name="This kitchen"
+          value={`× ${h.pace.toFixed(2)}`}
+          from={`of the usual minutes, learned from ${h.pace_bakes} probed ${h.pace_bakes === 1 ? "bake" : "bakes"}`}
+        />
+      )}
+    </Numbers>
+  );
+}
+
 /** How wide the band is, and what it rests on. */
 const bandWords = (h: HeatTray) =>
   h.probed
-    ? `narrowed by the probe to ±${Math.round(100 * h.doubt)} % of the time`
-    : `±${Math.round(100 * h.doubt)} % of the time${h.pace_bakes ? "" : " (assumed)"}`;
+    ? `band: narrowed by the probe to ±${Math.round(100 * h.doubt)} % of the time`
+    : `band: ±${Math.round(100 * h.doubt)} % of the time${h.pace_bakes ? "" : " (assumed)"}`;
 
 function WaterPlate({ heat, baskets }: { heat: HeatTray; baskets: number }) {
   const u = useUnits();
   const w = heat.water;
+  const phone = usePhone();
   if (!w) return null;
   const tops = w.top_up.map((t) => `+ ${u.volume(t.ml)} boiling, at ${Math.round(t.minute)} min`);
   return (
@@ -196,41 +200,69 @@ function WaterPlate({ heat, baskets }: { heat: HeatTray; baskets: number }) {
         baskets={baskets}
         show={(ml) => u.volume(Math.round(ml / 10) * 10)}
         tops={tops}
+        narrow={phone}
         title={`Water in the pot: ${u.volume(w.ml)} at first, ${u.volume(Math.round(w.left_ml))} at the end, never below ${u.volume(Math.round(w.least_ml))}`}
       />
     </Plate>
   );
 }
 
-export function HeatPlates({ sheet, answers }: { sheet: Sheet; answers?: React.ReactNode }) {
+/** The middle's warmth, minute by minute, with its doubt. */
+export function HeatPicture({ sheet }: { sheet: Sheet }) {
+  const size = useBenchSize();
+  return (
+    <>
+      <CoreCurve heat={sheet.heat} {...size} />
+      <p className="text-center text-muted max-tab:sr-only">
+        {sheet.groups.length > 1 ? "the piece that needs the longest; " : ""}
+        {bandWords(sheet.heat)}
+      </p>
+    </>
+  );
+}
+
+/** A heat of its own, for pieces that go in otherwise. */
+function OtherHeat({ heat }: { heat: HeatTray }) {
   const u = useUnits();
   return (
-    <div className="flex flex-col gap-2">
-      <CoreCurve heat={sheet.heat} height={340} />
-      <p className="text-center text-sm text-muted">
-        middle of the {sheet.groups.length > 1 ? "piece that needs the longest" : "filling"}, minutes from going in; the
-        band is {bandWords(sheet.heat)}
-      </p>
-      {sheet.more_heats.map((heat, i) => (
-        <section key={i} aria-label={heat.names.map(u.text).join(" and ")} className="mt-3">
-          <h3 className="pb-1 text-[1.05rem] font-bold">
-            {heat.names.map(u.text).join(" and ")}: {DONE[heat.method]}, {duration(heat.minutes_planned)}
-            {CAME[heat.came]}
-          </h3>
-          <CoreCurve heat={heat} height={300} />
-        </section>
-      ))}
-      {answers}
-      {[sheet.heat, ...sheet.more_heats]
-        .filter((h) => h.water)
-        .map((h, i) => (
-          <section key={i} aria-label="Water for the steam" className="mx-auto mt-3 w-full max-w-md">
-            <WaterPlate heat={h} baskets={h.fit.holders} />
-          </section>
-        ))}
-      <div className="mt-4">
-        <Fitted sheet={sheet} />
-      </div>
-    </div>
+    <section aria-label={heat.names.map(u.text).join(" and ")} className="mt-3">
+      <h4 className="pb-1 text-lg font-bold">
+        {heat.names.map(u.text).join(" and ")}: {DONE[heat.method]}, {duration(heat.minutes_planned)}
+        {CAME[heat.came]}
+      </h4>
+      <CoreCurve heat={heat} height={300} />
+    </section>
   );
+}
+
+export function heatDrawers(sheet: Sheet, settings: ReactNode, answers: Drawer[]): Drawer[] {
+  const wet = [sheet.heat, ...sheet.more_heats].filter((h) => h.water);
+  return [
+    { key: "change", name: "Change it", content: settings },
+    ...(sheet.more_heats.length > 0
+      ? [
+          {
+            key: "others",
+            name: "The other heat",
+            content: sheet.more_heats.map((h, i) => <OtherHeat key={i} heat={h} />),
+          },
+        ]
+      : []),
+    { key: "lie", name: "How they lie", content: <Fitted sheet={sheet} /> },
+    ...(wet.length > 0
+      ? [
+          {
+            key: "water",
+            name: "The water",
+            content: wet.map((h, i) => (
+              <section key={i} aria-label="Water for the steam" className="mx-auto w-full max-w-md">
+                <WaterPlate heat={h} baskets={h.fit.holders} />
+              </section>
+            )),
+          },
+        ]
+      : []),
+    ...answers,
+    { key: "numbers", name: "The numbers", content: <HeatNumbers sheet={sheet} /> },
+  ];
 }

@@ -1,10 +1,7 @@
-import { useState } from "react";
-
 import type { Bake, PantryItem, Sheet } from "../api/client";
 import { useClosings } from "../api/closings";
 import { setAt } from "../lib/path";
 import { useUnits } from "../lib/settings";
-import { Button } from "../ui/button";
 import { Choice } from "../ui/choice";
 import { FoodChoice } from "../parts/food-choice";
 import { Quantity, whereOf, type Editing } from "../parts/quantity";
@@ -192,7 +189,7 @@ function Ingredients({ path, pantry, ...e }: Editing & { path: ListPath; pantry:
           <li key={`${i}-${row.use}-${row.amount}`} className="flex items-center justify-between gap-2 py-0.5">
             <span className="min-w-0 flex-1">
               {nameOf(pantry, row.use, u)}
-              {row.written && <span className="block text-sm leading-tight text-muted">“{row.written}”</span>}
+              {row.written && <span className="block text-base leading-tight text-muted">“{row.written}”</span>}
             </span>
             {part === "dough" && (
               <Choice
@@ -200,7 +197,7 @@ function Ingredients({ path, pantry, ...e }: Editing & { path: ListPath; pantry:
                 value={row.part ?? "dough"}
                 options={PLACES}
                 onChoose={(place) => put(rows.map((other, j) => (j === i ? { ...other, part: place } : other)))}
-                className="min-h-7 text-sm text-cobalt underline decoration-rim decoration-2 underline-offset-4"
+                className="min-h-7 text-base text-cobalt underline decoration-rim decoration-2 underline-offset-4"
               >
                 {PLACES.find((place) => place.value === (row.part ?? "dough"))?.short}
               </Choice>
@@ -244,7 +241,7 @@ function OnTop({ pantry, document, edit }: Editing & { pantry: PantryItem[] }) {
   return (
     <section aria-label="On top">
       <h3 className="font-bold">On top</h3>
-      <p className="text-sm text-muted">Strewn, dusted or spread on: it counts for allergens, not for the sums.</p>
+      <p className="text-base text-muted">Strewn, dusted or spread on: it counts for allergens, not for the sums.</p>
       <ul>
         {tops.map((top) => (
           <li key={top.use} className="flex items-center justify-between gap-2 py-0.5">
@@ -275,18 +272,11 @@ function OnTop({ pantry, document, edit }: Editing & { pantry: PantryItem[] }) {
 
 /** The recipe as written: a ratio, changed here, scaled above. */
 export function Recipe({ pantry, swaps, ...e }: Editing & { pantry: PantryItem[]; swaps: Swap[] }) {
-  const [open, setOpen] = useState(false);
   const u = useUnits();
   const more = e.document.more_groups ?? [];
   const closings = useClosings();
   const swap = (s: Swap) =>
     e.edit(s.answer.changes.reduce((doc, change) => setAt(doc, change.path, change.value), e.document));
-  if (!open)
-    return (
-      <Button className="mt-4" onClick={() => setOpen(true)}>
-        Change the recipe
-      </Button>
-    );
   return (
     <div className="mt-4 rounded-2xl border-2 border-rim p-4">
       <p className="mb-2 text-muted">
@@ -385,15 +375,12 @@ export function Recipe({ pantry, swaps, ...e }: Editing & { pantry: PantryItem[]
                 >
                   {u.text(s.answer.label)}
                 </button>
-                <span className="block text-sm text-muted">{u.text(s.why)}</span>
+                <span className="block text-base text-muted">{u.text(s.why)}</span>
               </li>
             ))}
           </ul>
         </section>
       )}
-      <Button className="mt-3" onClick={() => setOpen(false)}>
-        Done
-      </Button>
     </div>
   );
 }

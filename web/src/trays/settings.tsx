@@ -173,9 +173,7 @@ function RiseSettings({ sheet, spots, ...e }: Editing & { sheet: Sheet; spots: S
 export function TraySettings({ tray, sheet, spots, ...e }: Editing & { tray: string; sheet: Sheet; spots: SpotOut[] }) {
   const u = useUnits();
   const d = e.document;
-  const line = (children: ReactNode) => (
-    <p className="mt-3 border-t-2 border-inset pt-2 leading-[2.1] text-muted [--chip:var(--inset)]">{children}</p>
-  );
+  const line = (children: ReactNode) => <p className="leading-[2.1] text-muted [--chip:var(--inset)]">{children}</p>;
   if (tray === "weigh")
     return line(
       <>

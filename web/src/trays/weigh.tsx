@@ -1,9 +1,13 @@
+import type { ReactNode } from "react";
+
 import type { Sheet } from "../api/client";
 import type { Scale } from "../api/scale";
 import { MadeOf } from "../drawings/made-of";
 import { duration } from "../lib/clock";
 import { spoons } from "../lib/quantity";
 import { useUnits } from "../lib/settings";
+import { usePhone } from "../lib/use-narrow";
+import type { Drawer } from "../ui/drawers";
 import { Fact, Facts, Headline, Plate } from "../ui/facts";
 import { heldBack, Mixing } from "../parts/mixing";
 
@@ -13,61 +17,60 @@ function Lines({
   title,
   lines,
   total,
-  spoonsOf,
-  dilutions = {},
   note = "",
 }: {
   title: string;
   note?: string;
   lines: Sheet["weigh"]["dough"];
   total: number;
-  spoonsOf: Record<string, number>;
-  dilutions?: Record<string, number>;
 }) {
   const u = useUnits();
   return (
     <table className="w-full">
-      <caption className="pb-1 text-left text-[1.05rem] font-bold">{title}</caption>
+      <caption className="pb-1 text-left text-lg font-bold">{title}</caption>
       <tbody>
         {lines.map((line, i) => (
           // A food may stand in two lines, in a sponge and in the dough.
-          <tr key={`${line.key}-${i}`} className="border-t-2 border-inset">
-            <th scope="row" className="py-1 pr-2 text-left font-normal">
+          <tr key={`${line.key}-${i}`} className="border-t-2 border-inset leading-snug">
+            <th scope="row" className="py-px pr-2 text-left font-normal">
               {u.text(line.name)}
-              {line.percent != null && <span className="pl-2 text-sm text-muted">{percent(line.percent)}</span>}
             </th>
-            <td className="py-1 text-right text-[1.12rem] font-bold whitespace-nowrap">
-              {u.mass(line.shown_g)}
-              {dilutions[line.key] !== undefined && (
-                <span className="block text-sm font-normal text-muted">
-                  or {u.mass(dilutions[line.key] ?? 0)} of {u.mass(5)} stirred into water to {u.mass(100)}
-                </span>
-              )}
-              {spoonsOf[line.key] !== undefined && (
-                <span className="block text-sm font-normal text-muted">
-                  about {spoons((spoonsOf[line.key] ?? 0) * 4.929)}
-                </span>
-              )}
-            </td>
+            <td className="py-px text-right text-lg font-bold whitespace-nowrap">{u.mass(line.shown_g)}</td>
           </tr>
         ))}
-        <tr className="border-t-2 border-cobalt">
-          <th scope="row" className="py-1 text-left font-bold">
+        <tr className="border-t-2 border-cobalt leading-snug">
+          <th scope="row" className="py-px text-left font-bold">
             together
-            {note && <span className="block text-sm font-normal text-muted">{note}</span>}
+            {note && <span className="block text-base font-normal text-muted">{note}</span>}
           </th>
-          <td className="py-1 text-right text-[1.12rem] font-bold whitespace-nowrap text-cobalt">{u.mass(total)}</td>
+          <td className="py-px text-right text-lg font-bold whitespace-nowrap text-cobalt">{u.mass(total)}</td>
         </tr>
       </tbody>
     </table>
   );
 }
 
+/** How much water the dough holds: with its doubt where the flour was measured by cups. */
+function Hydration({ sheet }: { sheet: Sheet }) {
+  const u = useUnits();
+  const { hydration, dough, doubt_line, percentages } = sheet.weigh;
+  const doubtful = dough[doubt_line ?? 0];
+  if (hydration.high - hydration.low < 2)
+    return <Fact name="True hydration" value={percent(percentages.true_hydration)} strong />;
+  return (
+    <Fact
+      name="True hydration"
+      from={`most of the doubt is the ${doubtful ? u.text(doubtful.name) : "flour"}: weigh a cup of it once`}
+      value={`${Math.round(hydration.low)} to ${Math.round(hydration.high)} %`}
+      strong
+    />
+  );
+}
+
 export function WeighFacts({ sheet }: { sheet: Sheet }) {
   const u = useUnits();
   const w = sheet.weigh;
-  const doubtful = w.dough[w.doubt_line ?? 0];
-  const wide = w.hydration.high - w.hydration.low >= 2;
+  const off = u.quantity({ kind: "temperature_difference", value: 1.5, digits: 1 });
   return (
     <>
       <Headline
@@ -79,34 +82,10 @@ export function WeighFacts({ sheet }: { sheet: Sheet }) {
             ? `Iced water: ${u.mass(w.ice_g)} of ice in it`
             : `Liquid at ${u.temperature(Math.round(w.water_c))}`
         }
-        note={`lands the dough near ${u.temperature(Math.round(w.dough_c))}${w.dough_c_measured ? " (measured)" : `, give or take ${u.quantity({ kind: "temperature_difference", value: 1.5, digits: 1 })}`}`}
+        note={`lands the dough near ${u.temperature(Math.round(w.dough_c))}${w.dough_c_measured ? " (measured)" : `, give or take ${off}`}`}
       />
-      <Facts
-        of="weigh"
-        deeper={
-          <>
-            <Fact name="Stated hydration" from="water alone" value={percent(w.percentages.stated_hydration)} />
-            <Fact name="Yeast" from="as instant" value={percent(w.percentages.yeast)} />
-            {w.percentages.sugar > 0.05 && <Fact name="Sugar" value={percent(w.percentages.sugar)} />}
-            {w.percentages.fat > 0.05 && <Fact name="Fat" value={percent(w.percentages.fat)} />}
-          </>
-        }
-      >
-        {wide ? (
-          <Fact
-            name="True hydration"
-            from={`most of the doubt is the ${doubtful ? u.text(doubtful.name) : "flour"}: weigh a cup of it once`}
-            value={`${Math.round(w.hydration.low)} to ${Math.round(w.hydration.high)} %`}
-            strong
-          />
-        ) : (
-          <Fact
-            name="True hydration"
-            from="milk, egg and butter counted"
-            value={percent(w.percentages.true_hydration)}
-            strong
-          />
-        )}
+      <Facts>
+        <Hydration sheet={sheet} />
         {w.sponge && (
           <Fact
             name="Sponge"
@@ -114,29 +93,20 @@ export function WeighFacts({ sheet }: { sheet: Sheet }) {
             value={`${u.mass(w.sponge.grams)} at ${Math.round(w.sponge.hydration)} %`}
           />
         )}
-        <Fact name="Salt" value={percent(w.percentages.salt)} />
       </Facts>
+      {w.hold_back_g >= 1 && <p className="mt-1">{heldBack(sheet, u)}</p>}
     </>
   );
 }
 
-export function WeighPlates({ sheet, scale = null }: { sheet: Sheet; scale?: Scale | null }) {
+/** What is weighed, line by line. */
+export function WeighPicture({ sheet }: { sheet: Sheet }) {
   const u = useUnits();
   const w = sheet.weigh;
-  const shown = w.dough.filter((line) => line.grams > 0);
   return (
-    <div className="grid gap-6 tab:grid-cols-2">
-      <div className="flex flex-col gap-5">
-        <Lines title="Dough" lines={w.dough} total={w.dough_g} spoonsOf={w.spoons} dilutions={w.dilutions} />
-        <Plate caption="what the dough is made of, by mass">
-          <MadeOf
-            title="What the dough is made of"
-            parts={shown.map((l) => ({ name: u.text(l.name), grams: l.grams, role: l.role }))}
-            mass={u.mass}
-          />
-        </Plate>
-      </div>
-      <div className="flex flex-col gap-5">
+    <div className="grid gap-x-6 gap-y-4 tab:grid-cols-2">
+      <Lines title="Dough" lines={w.dough} total={w.dough_g} />
+      <div className="flex flex-col gap-4">
         {sheet.groups.map(
           (g, i) =>
             g.filling.length > 0 && (
@@ -150,13 +120,83 @@ export function WeighPlates({ sheet, scale = null }: { sheet: Sheet; scale?: Sca
                     ? `gives ${u.mass(g.filled.needed_g)} once ${g.filled.treatments.map(u.text).join(", ")}`
                     : ""
                 }
-                spoonsOf={w.spoons}
               />
             ),
         )}
-        <Mixing order={w.order} scale={scale} />
-        {w.hold_back_g >= 1 && <p className="text-muted">{heldBack(sheet, u)}</p>}
       </div>
     </div>
   );
 }
+
+/** The dough by baker's percentages, in spoons where it is a spoonful, and drawn by mass. */
+function Makeup({ sheet }: { sheet: Sheet }) {
+  const u = useUnits();
+  const w = sheet.weigh;
+  const { percentages } = w;
+  const phone = usePhone();
+  const filling = sheet.groups.flatMap((g) => g.filling).filter((line) => w.spoons[line.key] !== undefined);
+  const inSpoons = (key: string) => `about ${spoons((w.spoons[key] ?? 0) * 4.929)}`;
+  return (
+    <div className="grid items-start gap-x-10 gap-y-4 tab:grid-cols-2">
+      <Plate caption="what the dough is made of, by mass">
+        <MadeOf
+          title="What the dough is made of"
+          parts={w.dough
+            .filter((l) => l.grams > 0)
+            .map((l) => ({ name: u.text(l.name), grams: l.grams, role: l.role }))}
+          mass={u.mass}
+          narrow={phone}
+        />
+      </Plate>
+      <dl>
+        <Fact
+          name="Stated hydration"
+          from="water alone; the true one counts milk, egg and butter"
+          value={percent(percentages.stated_hydration)}
+        />
+        <Fact name="Yeast" from="as instant" value={percent(percentages.yeast)} />
+        <Fact name="Salt" value={percent(percentages.salt)} />
+        {percentages.sugar > 0.05 && <Fact name="Sugar" value={percent(percentages.sugar)} />}
+        {percentages.fat > 0.05 && <Fact name="Fat" value={percent(percentages.fat)} />}
+        {w.dough.map(
+          (line, i) =>
+            line.percent != null && (
+              <Fact
+                key={i}
+                name={u.text(line.name)}
+                value={`${percent(line.percent)} of the flour`}
+                from={w.spoons[line.key] === undefined ? "" : inSpoons(line.key)}
+              />
+            ),
+        )}
+        {filling.map((line, i) => (
+          <Fact key={i} name={u.text(line.name)} value={u.mass(line.shown_g)} from={inSpoons(line.key)} />
+        ))}
+        {w.dough.map(
+          (line, i) =>
+            w.dilutions[line.key] !== undefined && (
+              <Fact
+                key={i}
+                name={`${u.text(line.name)}, without a fine scale`}
+                value={`${u.mass(w.dilutions[line.key] ?? 0)} of the mix`}
+                from={`${u.mass(5)} stirred into water to ${u.mass(100)}`}
+              />
+            ),
+        )}
+      </dl>
+    </div>
+  );
+}
+
+interface Parts {
+  settings: ReactNode;
+  scale: Scale | null;
+  recipe: ReactNode;
+}
+
+export const weighDrawers = (sheet: Sheet, { settings, scale, recipe }: Parts): Drawer[] => [
+  { key: "change", name: "Change it", content: settings },
+  { key: "scale", name: "Onto the scale", content: <Mixing order={sheet.weigh.order} scale={scale} /> },
+  { key: "recipe", name: "Change the recipe", content: recipe },
+  { key: "numbers", name: "The numbers", content: <Makeup sheet={sheet} /> },
+];

@@ -1,4 +1,4 @@
-import type { ReactNode } from "react";
+import { useMemo, type ReactNode } from "react";
 
 import type { Sheet } from "../api/client";
 import { Section, sectionWidth } from "../drawings/section";
@@ -6,8 +6,9 @@ import { planWidth, WrapperPlan } from "../drawings/wrapper";
 import { duration } from "../lib/clock";
 import { spoons } from "../lib/quantity";
 import { useUnits } from "../lib/settings";
-import { usePhone } from "../lib/use-narrow";
-import { Fact, Facts, Headline, Plate } from "../ui/facts";
+import { usePhone, useTablet } from "../lib/use-narrow";
+import type { Drawer } from "../ui/drawers";
+import { Fact, Facts, Headline, Numbers, Plate } from "../ui/facts";
 import { ClosingSteps } from "../parts/closing-steps";
 import { FillingFacts } from "../parts/filling";
 
@@ -38,53 +39,32 @@ const doing = (w: Group["wrap"], size: string, whole: boolean) =>
 const named = (g: Group, u: ReturnType<typeof useUnits>) =>
   g.filling_each_g ? `${g.pieces} with ${u.text(g.name)}` : `${g.pieces} ${u.text(g.wrap.label)}`;
 
-function GroupFact({ g }: { g: Group }) {
-  const u = useUnits();
-  const size = useSize();
-  return (
-    <Fact
-      name={g.filling_each_g ? `${named(g, u)}, ${u.text(g.wrap.label)}` : named(g, u)}
-      value={`${size(g.wrap)}${g.filling_each_g ? `, ${u.mass(g.filling_each_g)}` : ""}`}
-      from={g.filling_each_g ? `${spoons(g.wrap.filling_ml)}; closes over up to ${u.mass(g.wrap.closes_over_g)}` : ""}
-      strong
-    />
-  );
+/** What is wrapped, a group at a time: of which, and how to see another. */
+export interface Chosen {
+  group: number;
+  onGroup: (group: number) => void;
 }
 
-export function WrapFacts({ sheet }: { sheet: Sheet }) {
+export function WrapFacts({ sheet, group }: { sheet: Sheet; group: number }) {
   const u = useUnits();
   const size = useSize();
-  const [first, ...more] = sheet.groups;
-  if (!first) return null;
-  const w = first.wrap;
-  const filled = first.filling_each_g > 0;
+  const g = sheet.groups[group] ?? sheet.groups[0];
+  if (!g) return null;
+  const w = g.wrap;
+  const filled = g.filling_each_g > 0;
   return (
     <>
       <Headline
         title={doing(w, size(w), sheet.divide.with_filling)}
         under={w.middle_mm > w.rim_mm ? "thick in the middle, thin at the rim" : w.rolled ? "even all over" : ""}
-        figure={filled ? `${u.mass(first.filling_each_g)} each` : `${u.mass(first.dough_each_g)} each`}
+        figure={filled ? `${u.mass(g.filling_each_g)} each` : `${u.mass(g.dough_each_g)} each`}
         note={
           filled
-            ? `${spoons(w.filling_ml)}${more.length ? ` of ${u.text(first.name)}` : ""}${w.seam_mm && w.rolled ? `; rim clean for ${u.length(w.seam_mm)}` : ""}`
+            ? `${spoons(w.filling_ml)}${sheet.groups.length > 1 ? ` of ${u.text(g.name)}` : ""}${w.seam_mm && w.rolled ? `; rim clean for ${u.length(w.seam_mm)}` : ""}`
             : "nothing inside"
         }
       />
-      <Facts
-        of="wrap"
-        deeper={
-          <>
-            {filled && (
-              <Fact
-                name="Filling : dough"
-                value={w.ratio.toFixed(2)}
-                from={`${w.ratio_low} to ${w.ratio_high} closes well`}
-              />
-            )}
-            {w.cut_from.length > 0 && <Fact name="Cut from" value="" from={u.text(w.cut_from)} />}
-          </>
-        }
-      >
+      <Facts>
         {w.parts.map((part) => (
           <Fact
             key={u.text(part.name)}
@@ -93,9 +73,6 @@ export function WrapFacts({ sheet }: { sheet: Sheet }) {
             from={`${u.mass(part.dough_g)} of dough`}
             strong
           />
-        ))}
-        {more.map((g, i) => (
-          <GroupFact key={i} g={g} />
         ))}
         {w.rolled && (
           <Fact
@@ -110,6 +87,28 @@ export function WrapFacts({ sheet }: { sheet: Sheet }) {
             strong
           />
         )}
+        {filled && <Fact name="Vent" value="" from={u.text(w.vent)} />}
+        <Fact
+          name="First to last"
+          value={duration(wrapMinutes(sheet))}
+          from={`${Math.round(g.wrap_seconds_each)} s each; wrapped first, cooked first`}
+        />
+      </Facts>
+    </>
+  );
+}
+
+/** The figures of a group's wrapper. */
+function WrapNumbers({ group, several }: { group: Group; several: boolean }) {
+  const u = useUnits();
+  const size = useSize();
+  const w = group.wrap;
+  const filled = group.filling_each_g > 0;
+  return (
+    <div>
+      {several && <h4 className="font-bold">{named(group, u)}</h4>}
+      <Numbers>
+        <Fact name={u.text(w.label)} value={size(w)} from={filled ? `${u.mass(group.filling_each_g)} inside` : ""} />
         {filled && (
           <Fact
             name="Closes well with"
@@ -117,14 +116,16 @@ export function WrapFacts({ sheet }: { sheet: Sheet }) {
             from={`${spoons(w.low_ml)} to ${spoons(w.high_ml)}; up to ${u.mass(w.closes_over_g)} at this size`}
           />
         )}
-        {filled && <Fact name="Vent" value="" from={u.text(w.vent)} />}
-        <Fact
-          name="First to last"
-          value={duration(wrapMinutes(sheet))}
-          from={`${Math.round(first.wrap_seconds_each)} s each; wrapped first, cooked first`}
-        />
-      </Facts>
-    </>
+        {filled && (
+          <Fact
+            name="Filling : dough"
+            value={w.ratio.toFixed(2)}
+            from={`${w.ratio_low} to ${w.ratio_high} closes well`}
+          />
+        )}
+        {w.cut_from.length > 0 && <Fact name="Cut from" value="" from={u.text(w.cut_from)} />}
+      </Numbers>
+    </div>
   );
 }
 
@@ -135,51 +136,87 @@ const CAPTIONS: Record<string, string> = {
   braid: "strips on each side",
 };
 
+/** Which of several kinds of piece is looked at. */
+function GroupChoice({ sheet, group, onGroup }: { sheet: Sheet } & Chosen) {
+  const u = useUnits();
+  return (
+    <div role="group" aria-label="Which pieces" className="mb-2 flex flex-wrap gap-2">
+      {sheet.groups.map((g, i) => (
+        <button
+          key={i}
+          type="button"
+          aria-pressed={i === group}
+          className="min-h-9 max-w-full truncate rounded-lg border-2 border-rim px-2.5 font-semibold text-cobalt aria-pressed:border-cobalt aria-pressed:bg-cobalt aria-pressed:text-oncobalt"
+          onClick={() => onGroup(i)}
+        >
+          {named(g, u)}
+        </button>
+      ))}
+    </div>
+  );
+}
+
 /** A wrapper from above and the piece cut through, at one scale: widths in the ratio of the millimetres drawn. */
-function Drawn({ group, several, templates }: { group: Group; several: boolean; templates: ReactNode }) {
+export function WrapPicture({ sheet, ...chosen }: { sheet: Sheet } & Chosen) {
+  const u = useUnits();
+  const several = sheet.groups.length > 1;
+  const group = sheet.groups[chosen.group] ?? sheet.groups[0];
+  if (!group) return null;
+  const own = sheet.more_heats.find((h) => h.names.some((name) => u.text(name) === u.text(group.name)));
+  const heat = own ?? sheet.heat;
+  return (
+    <>
+      {several && <GroupChoice sheet={sheet} {...chosen} />}
+      <Drawn group={group} browned={heat.method === "oven"} />
+    </>
+  );
+}
+
+function Drawn({ group, browned }: { group: Group; browned: boolean }) {
   const u = useUnits();
   const size = useSize();
-  const phone = usePhone();
+  const [phone, tablet] = [usePhone(), useTablet()];
   const w = group.wrap;
   const word = CAPTIONS[w.closing];
-  const sizes = w.sizes.map((size) => ({ ...size, when: u.text(size.when) }));
+  const sizes = useMemo(() => w.sizes.map((size) => ({ ...size, when: u.text(size.when) })), [w.sizes, u]);
+  const [plan, cut] = [planWidth(w.across_mm, w.along_mm, w.round), sectionWidth(sizes)];
+  // Beside one another at one scale on a laptop, each as wide as the screen on a phone: letters of 16 and 17 px.
+  const letters = (mm: number, px: number) =>
+    phone ? (17 * mm) / 318 : tablet ? (16 * mm) / px : (16 * ((w.rolled ? plan : 0) + cut)) / 545;
   return (
-    <section aria-label={u.text(group.name)}>
-      {several && <h3 className="pb-1 text-[1.05rem] font-bold">{named(group, u)}</h3>}
-      <div className="flex flex-col items-end gap-2 tab:flex-row">
-        {w.rolled && (
-          <Plate
-            className="w-full"
-            grow={planWidth(w.across_mm, w.along_mm, w.round)}
-            caption={word && w.folds ? `${w.folds} ${word}` : "from above"}
-          >
-            <WrapperPlan
-              title={`Wrapper from above, ${size(w)}`}
-              outline={w.outline}
-              strokes={w.strokes}
-              filling={w.filling_at}
-              across_mm={w.across_mm}
-              along_mm={w.along_mm}
-              round={w.round}
-              length={u.length}
-            />
-          </Plate>
-        )}
+    <section aria-label={u.text(group.name)} className="flex flex-col gap-3 wide:flex-row wide:items-end wide:gap-2">
+      {w.rolled && (
         <Plate
-          className="w-full"
-          grow={sectionWidth(sizes)}
-          caption={
-            phone
-              ? "cut through: width by height, all at one scale"
-              : w.rolled
-                ? "cut through the middle: width by height, at the same scale"
-                : "cut through the middle"
-          }
+          className="w-full tab:max-wide:mx-auto tab:max-wide:max-w-[260px]"
+          grow={plan}
+          caption={word && w.folds ? `${w.folds} ${word}` : "from above"}
         >
-          <Section title="Cross-section as wrapped, after the proof and cooked" sizes={sizes} length={u.length} />
+          <WrapperPlan
+            title={`Wrapper from above, ${size(w)}`}
+            outline={w.outline}
+            strokes={w.strokes}
+            filling={w.filling_at}
+            across_mm={w.across_mm}
+            along_mm={w.along_mm}
+            round={w.round}
+            length={u.length}
+            letters={letters(plan, 260)}
+          />
         </Plate>
-      </div>
-      {templates}
+      )}
+      <Plate
+        className="w-full"
+        grow={cut}
+        caption={w.rolled && !tablet ? "cut through, at the same scale" : "cut through the middle"}
+      >
+        <Section
+          title="Cross-section as wrapped, after the proof and cooked"
+          sizes={sizes}
+          length={u.length}
+          letters={letters(cut, 400)}
+          browned={browned}
+        />
+      </Plate>
     </section>
   );
 }
@@ -202,34 +239,31 @@ function HowTo({ group }: { group: Group }) {
   );
 }
 
-export function WrapPlates({
-  sheet,
-  solve,
-  templates,
-}: {
-  sheet: Sheet;
-  solve?: ReactNode;
-  templates?: (group: number) => ReactNode;
-}) {
+interface Parts {
+  settings: ReactNode;
+  solve: ReactNode;
+  templates: (group: number) => ReactNode;
+}
+
+export function wrapDrawers(sheet: Sheet, { settings, solve, templates }: Parts): Drawer[] {
   const all = sheet.groups;
-  // How to close is told once, below the last of its kind.
-  const last = (g: Group) => all.findLast((other) => other.wrap.closing === g.wrap.closing) === g;
-  return (
-    <div className="flex flex-col gap-6">
-      {all.map((g, i) => (
-        <div key={i} className="flex flex-col gap-5">
-          <Drawn group={g} several={all.length > 1} templates={g.wrap.rolled && templates?.(i)} />
-          {last(g) && <HowTo group={g} />}
-        </div>
-      ))}
-      <div
-        className={
-          sheet.groups.length > 1 ? "flex flex-col gap-5" : "grid items-start gap-x-8 gap-y-5 min-[60rem]:grid-cols-2"
-        }
-      >
-        <FillingFacts sheet={sheet} />
-        {solve}
-      </div>
-    </div>
-  );
+  // How to close is told once for each kind of closing.
+  const closings = all.filter((g, i) => all.findIndex((other) => other.wrap.closing === g.wrap.closing) === i);
+  const rolled = all.flatMap((g, i) => (g.wrap.rolled ? [i] : []));
+  return [
+    { key: "change", name: "Change it", content: settings },
+    { key: "steps", name: "How to close it", content: closings.map((g, i) => <HowTo key={i} group={g} />) },
+    ...(all.some((g) => g.filled)
+      ? [{ key: "filling", name: "The filling", content: <FillingFacts sheet={sheet} /> }]
+      : []),
+    { key: "solve", name: "From another side", content: solve },
+    ...(rolled.length > 0
+      ? [{ key: "paper", name: "On paper", content: rolled.map((i) => <div key={i}>{templates(i)}</div>) }]
+      : []),
+    {
+      key: "numbers",
+      name: "The numbers",
+      content: all.map((g, i) => <WrapNumbers key={i} group={g} several={all.length > 1} />),
+    },
+  ];
 }

@@ -39,7 +39,7 @@ export function Choice<T extends string>({ label, value, options, onChoose, chil
                 className="flex min-h-11 cursor-pointer flex-col justify-center rounded-lg px-3 py-1 outline-none data-[highlighted]:bg-inset data-[state=checked]:font-bold data-[state=checked]:text-cobalt"
               >
                 {o.label}
-                {o.note && <span className="text-sm font-normal text-muted">{o.note}</span>}
+                {o.note && <span className="text-base font-normal text-muted">{o.note}</span>}
               </DropdownMenu.RadioItem>
             ))}
           </DropdownMenu.RadioGroup>

@@ -1,7 +1,6 @@
 import { useContext, type ReactNode } from "react";
 
 import { Asking, type FigureKey } from "../lib/asking";
-import { useOpened } from "../lib/use-opened";
 
 /** A figure that says, when pressed, where it is from. */
 function Figure({ name, ask, children }: { name: string; ask?: FigureKey | undefined; children: ReactNode }) {
@@ -29,9 +28,9 @@ export function Headline(props: {
 }) {
   return (
     <header>
-      <h2 className="text-[1.35rem] leading-tight font-bold">{props.title}</h2>
+      <h2 className="text-xl leading-tight font-bold">{props.title}</h2>
       {props.under && <p className="text-muted">{props.under}</p>}
-      <p className="mt-2 text-[2rem] leading-none font-extrabold tracking-tight text-cobalt">
+      <p className="mt-2 text-3xl leading-none font-extrabold tracking-tight text-cobalt">
         <Figure name={props.title} ask={props.ask}>
           {props.figure}
         </Figure>
@@ -44,44 +43,28 @@ export function Headline(props: {
 /** Name, value, and in small what it comes from. `strong` for the one that matters most. */
 export function Fact(props: { name: string; value: ReactNode; from?: ReactNode; strong?: boolean; ask?: FigureKey }) {
   return (
-    <div className="flex items-baseline justify-between gap-4 border-t-2 border-inset py-1 first:border-t-0">
-      <dt className="text-muted">
-        {props.name}
-        {props.from && <span className="block text-sm leading-tight">{props.from}</span>}
-      </dt>
+    <div className="grid break-inside-avoid grid-cols-[1fr_auto] items-baseline gap-x-4 border-t-2 border-inset py-1 first:border-t-0">
+      <dt className="text-muted">{props.name}</dt>
       <dd
-        className={`text-right whitespace-nowrap ${props.strong ? "text-xl font-bold text-cobalt" : "text-lg font-bold"}`}
+        className={`text-right ${props.value === "" ? "" : "whitespace-nowrap"} ${props.strong ? "text-xl font-bold text-cobalt" : "text-lg font-bold"}`}
       >
         <Figure name={props.name} ask={props.ask}>
           {props.value}
         </Figure>
       </dd>
+      {props.from && <dd className="col-span-2 leading-snug text-muted">{props.from}</dd>}
     </div>
   );
 }
 
-/** What changes a decision in sight; `deeper`, the figures behind it, one press away. What a cook opened stays open. */
-export function Facts(props: { children: ReactNode; of?: string; deeper?: ReactNode }) {
-  const { children, of = "", deeper } = props;
-  const [open, turn] = useOpened(of);
-  return (
-    <>
-      <dl className="mt-2.5">
-        {children}
-        {open && deeper}
-      </dl>
-      {deeper && (
-        <button
-          type="button"
-          aria-expanded={open}
-          className="min-h-9 font-semibold text-cobalt underline decoration-rim decoration-2 underline-offset-4"
-          onClick={turn}
-        >
-          {open ? "fewer figures" : "more figures"}
-        </button>
-      )}
-    </>
-  );
+/** Beside the headline: what changes a decision, and no more than that. */
+export function Facts({ children }: { children: ReactNode }) {
+  return <dl className="mt-3">{children}</dl>;
+}
+
+/** The numbers behind what is in sight, in as many columns as there is room for. */
+export function Numbers({ children }: { children: ReactNode }) {
+  return <dl className="gap-x-10 tab:columns-2 wide:columns-3">{children}</dl>;
 }
 
 /** A picture with its caption beneath. */
@@ -92,7 +75,7 @@ export function Plate(props: { caption: ReactNode; children: ReactNode; classNam
       {...(props.grow ? { style: { flex: `${props.grow} 1 0` } } : {})}
     >
       {props.children}
-      <figcaption className="mt-1 text-center text-sm text-muted">{props.caption}</figcaption>
+      <figcaption className="mt-1 text-center text-base text-muted">{props.caption}</figcaption>
     </figure>
   );
 }
@@ -104,9 +87,9 @@ export function Warning(props: { title: string; text: string; source?: string; u
       role="note"
       className={`rounded-xl border-2 px-3.5 py-2.5 ${props.urgent ? "border-crust bg-warm" : "border-rim bg-inset"}`}
     >
-      <p className={`font-bold ${props.large ? "text-[1.35rem] leading-tight" : ""}`}>{props.title}</p>
-      <p className={props.large ? "text-lg leading-snug" : "text-[0.95rem]"}>{props.text}</p>
-      {props.source && <p className="mt-0.5 text-sm text-muted">{props.source}</p>}
+      <p className={`font-bold ${props.large ? "text-xl leading-tight" : ""}`}>{props.title}</p>
+      <p className={props.large ? "text-lg leading-snug" : "text-base"}>{props.text}</p>
+      {props.source && <p className="mt-0.5 text-base text-muted">{props.source}</p>}
     </div>
   );
 }
@@ -114,7 +97,7 @@ export function Warning(props: { title: string; text: string; source?: string; u
 /** Empty, loading and failed places say what is the matter and what still works. */
 export function Notice(props: { title: string; text?: string; children?: ReactNode }) {
   return (
-    <div role="status" className="mx-auto my-16 max-w-lg px-6 text-center">
+    <div role="status" className="mx-auto max-w-lg px-6 py-16 text-center">
       <p className="text-2xl font-bold">{props.title}</p>
       {props.text && <p className="mt-2 text-muted">{props.text}</p>}
       {props.children && <div className="mt-5 flex justify-center gap-3">{props.children}</div>}

@@ -30,6 +30,7 @@ export function SearchChoice({
   onChoose,
   children,
   className,
+  ...held
 }: {
   label: string;
   value: string;
@@ -38,9 +39,13 @@ export function SearchChoice({
   onChoose: (value: string) => void;
   children: ReactNode;
   className?: string;
+  /** Whether it stands open, where that is held elsewhere, and how it is told. */
+  open?: boolean;
+  onOpenChange?: (open: boolean) => void;
 }) {
   const list = useId();
-  const [open, setOpen] = useState(false);
+  const [own, setOwn] = useState(false);
+  const open = held.open ?? own;
   const [typed, setTyped] = useState("");
   const [lit, setLit] = useState(0);
   const wanted = folded(typed.trim());
@@ -50,7 +55,8 @@ export function SearchChoice({
     .sort((a, b) => a.at - b.at || a.option.label.localeCompare(b.option.label));
   const shown = found.slice(0, MOST_SHOWN).map(({ option }) => option);
   const show = (next: boolean) => {
-    setOpen(next);
+    setOwn(next);
+    held.onOpenChange?.(next);
     setTyped("");
     setLit(0);
   };
@@ -111,7 +117,9 @@ export function SearchChoice({
               </li>
             ))}
           </ul>
-          {found.length > MOST_SHOWN && <p className="px-3 py-1 text-sm text-muted">{found.length} of them: type on</p>}
+          {found.length > MOST_SHOWN && (
+            <p className="px-3 py-1 text-base text-muted">{found.length} of them: type on</p>
+          )}
           {found.length === 0 && <p className="px-3 py-2 text-muted">{none}</p>}
         </Popover.Content>
       </Popover.Portal>

@@ -1,5 +1,5 @@
 import { useQuery } from "@tanstack/react-query";
-import { Suspense } from "react";
+import { Suspense, useEffect, useState } from "react";
 import { Link, NavLink, Outlet, useLocation, useNavigate } from "react-router";
 
 import { clock, clockNow, day } from "../lib/clock";
@@ -12,6 +12,7 @@ import { useBegunHere } from "./begun-here";
 import { ClockNotice } from "./clock-notice";
 import { NewerVersion } from "./newer-version";
 import { bakesQuery, batchesQuery, batchQuery, daysQuery, meQuery } from "./queries";
+import { useRecipePasted } from "./pasted";
 import { RefusedNotice } from "./refused-notice";
 import { SignOut } from "./sign-out";
 
@@ -42,35 +43,51 @@ const DOING: Record<string, string> = {
   rest: "resting",
 };
 
-/** What the batch under way is doing, for the way into Hands. */
-function useUnderWay(id: number | undefined): string {
+/** Longer than this the ways are not held back, ms: a slow server must not keep anybody from them. */
+const HELD_BACK = 1_500;
+
+/** Whether what stands in the ways is known, or has been waited for long enough: they come as one, and do not jump. */
+function useSettled(known: boolean): boolean {
+  const [settled, setSettled] = useState(known);
+  if (known && !settled) setSettled(true);
+  useEffect(() => {
+    const timer = setTimeout(() => setSettled(true), HELD_BACK);
+    return () => clearTimeout(timer);
+  }, []);
+  return settled;
+}
+
+/** What the batch under way is doing, for the way into Hands; null until that is known. */
+function useUnderWay(id: number | undefined): string | null {
   const batch = useQuery({ ...batchQuery(id ?? 0), enabled: id !== undefined, refetchInterval: 60_000 });
   const done = new Set(batch.data?.observations.filter((o) => o.kind === "done").map((o) => o.stage as string));
   const steps = batch.data?.live.sheet?.day.steps ?? [];
   const next = steps.find((s) => s.key in DOING && !done.has(s.key));
   const stage = next?.key;
+  if (id !== undefined && !batch.isFetched) return null;
   return stage && next ? `${DOING[stage]} until ${clock(next.end)}` : "";
 }
 
-/** The next day to come, for the way to it. */
-function useComingDay(): string {
+/** The next day to come, for the way to it; null until that is known. */
+function useComingDay(): string | null {
   const days = useQuery(daysQuery);
   const coming = days.data
     ?.filter((d) => Date.parse(d.eat_at) > clockNow())
     .sort((a, b) => (a.eat_at < b.eat_at ? -1 : 1))[0];
+  if (!days.isFetched && !days.data) return null;
   return coming ? `${day(coming.eat_at)}, ${clock(coming.eat_at)}` : "several bakes";
 }
 
-function Way({ to, name, word }: { to: string; name: string; word: string }) {
+function Way({ to, name, word = "" }: { to: string; name: string; word?: string }) {
   return (
     <NavLink
       to={to}
       className={({ isActive }) =>
-        `min-w-0 rounded-xl border-2 px-3 py-0.5 leading-tight ${isActive ? "border-cobalt bg-enamel" : "border-transparent hover:border-rim"}`
+        `flex min-h-9 min-w-0 items-center gap-1.5 rounded-xl border-2 px-2.5 leading-tight ${isActive ? "border-cobalt bg-enamel" : "border-transparent hover:border-rim"}`
       }
     >
-      <span className="block font-bold text-ink">{name}</span>
-      <span className="block max-w-44 truncate text-sm text-muted tab:max-wide:hidden">{word}</span>
+      <span className="font-bold text-ink">{name}</span>
+      {word && <span className="max-w-44 truncate text-muted max-wide:hidden">{word}</span>}
     </NavLink>
   );
 }
@@ -116,18 +133,19 @@ export function Shell() {
   const [running] = unfinished;
   const begun = useBegunHere().find((b) => b.batch);
   const word = useUnderWay(running?.id);
-  const finished = batches.data?.filter((b) => b.finished).length ?? 0;
   const coming = useComingDay();
+  useRecipePasted();
+  const settled = useSettled(bakes.isFetched && batches.isFetched && word !== null && coming !== null);
   return (
     <>
-      <header className="mx-auto flex w-full max-w-[1320px] flex-wrap items-center gap-x-4 gap-y-1 px-4 pt-3 tab:max-wide:gap-x-2 tab:px-8">
+      <header className="mx-auto flex w-full max-w-[1320px] flex-wrap items-center gap-x-4 gap-y-1 px-4 pt-2 tab:max-wide:gap-x-2 tab:px-8">
         <Link
           to="/"
           className="flex items-center gap-2 text-xl font-bold text-cobalt"
           aria-label="Airy Crumb, to the bench"
         >
           <Mark />
-          Airy Crumb
+          <span className="max-tab:sr-only">Airy Crumb</span>
         </Link>
         {bakes.data && onBench && bakes.data.length > 0 && (
           <Choice
@@ -135,13 +153,16 @@ export function Shell() {
             value={onBench}
             options={bakes.data.map((b) => ({ value: String(b.id), label: b.name }))}
             onChoose={(id) => void navigate(`/bench/${id}`)}
-            className="max-w-[60vw] truncate tab:max-wide:max-w-40 rounded-lg border-2 border-rim bg-enamel px-2.5 py-0.5 font-semibold text-ink"
+            className="max-w-[56vw] truncate tab:max-wide:max-w-40 rounded-lg border-2 border-rim bg-enamel px-2.5 py-0.5 font-semibold text-ink"
           >
             {bakes.data.find((b) => String(b.id) === onBench)?.name ?? "this bake"} <span aria-hidden="true">▾</span>
           </Choice>
         )}
-        <nav aria-label="Views" className="order-last -mx-1 flex w-full gap-1 tab:order-none tab:ml-auto tab:w-auto">
-          <Way to={`/bench/${bench ?? ""}`} name="Bench" word="plan a bake" />
+        <nav
+          aria-label="Views"
+          className={`order-last -mx-1 flex w-full gap-1 tab:order-none tab:ml-auto tab:w-auto ${settled ? "" : "invisible"}`}
+        >
+          <Way to={`/bench/${bench ?? ""}`} name="Bench" />
           {begun && <Way to={`/hands/${begun.ref}`} name="Hands" word={begun.batch?.name ?? ""} />}
           {!begun && running && (
             <Way
@@ -150,8 +171,8 @@ export function Shell() {
               word={unfinished.length > 1 ? `${unfinished.length} under way` : word || running.name}
             />
           )}
-          <Way to="/day" name="Day" word={coming} />
-          <Way to="/notebook" name="Notebook" word={`${finished} batches`} />
+          <Way to="/day" name="Day" word={coming ?? ""} />
+          <Way to="/notebook" name="Notebook" />
         </nav>
         <div className="ml-auto tab:ml-0">
           <Hanger key={pathname} label="More: recipes, my kitchen, units, light" shown="more" className={QUIET}>

@@ -3,6 +3,7 @@ import { lazy, Suspense, useCallback, useEffect, useLayoutEffect, useRef, useSta
 import { useNavigate, useParams, useSearchParams } from "react-router";
 
 import { client, take, type Answer, type BakeOut, type Doubt, type Kitchen, type Option } from "../../api/client";
+import { useClosingsKnown } from "../../api/closings";
 import type { FigureKey } from "../../lib/asking";
 import { clockNow, nowIso } from "../../lib/clock";
 import { setAt } from "../../lib/path";
@@ -10,8 +11,9 @@ import type { Question } from "../../parts/options";
 import { AskAnyFigure } from "../../parts/where-from";
 import { LineNotice } from "../../parts/sign-in";
 import type { By } from "../../parts/solve";
+import { usePhone } from "../../lib/use-narrow";
 import { useNow } from "../../lib/use-now";
-import { Button } from "../../ui/button";
+import { Button, Small } from "../../ui/button";
 import { Notice } from "../../ui/facts";
 import { useBegunHere } from "../begun-here";
 import { bakeQuery, batchQuery, kitchensQuery, notShown, pantryQuery, sheetKey, spotsQuery } from "../queries";
@@ -19,18 +21,24 @@ import { DraftStore, type KeptSheet } from "../../stores/draft";
 import { outbox, WAITS } from "../../stores/here";
 import { putAndKeep } from "../../stores/kept-answers";
 import { draftServer } from "../../stores/draft-server";
+import { Folded } from "./folded";
 import { Hold } from "./hold";
 import { OnTheDay } from "./on-the-day";
 import { KeysPanel } from "./keys";
 import { RailAndTrays } from "./rail-and-trays";
 import { Repair } from "./repair";
 import { NowOrThen, startsLater } from "./now-or-then";
-import { SaveState } from "./save-state";
+import { BenchSkeleton } from "./skeleton";
+import { BakeLinks, SaveState } from "./save-state";
 import { Sentence } from "./sentence";
+import { WHY } from "./doubts";
 import { isTray, TRAYS, type TrayKey } from "./tray-list";
 import { Guarded } from "../../lib/guarded";
 import { useUnits } from "../../lib/settings";
+import { isOpen } from "../../lib/use-opened";
 
+// What only some cooks press: it need not be there before the plan is.
+const Find = lazy(async () => ({ default: (await import("./find")).Find }));
 const FilePanel = lazy(async () => ({ default: (await import("./file-panel")).FilePanel }));
 
 export function Bench() {
@@ -38,6 +46,7 @@ export function Bench() {
   const id = Number(params.id);
   const bake = useQuery({ ...bakeQuery(id), enabled: Number.isInteger(id) });
   const kitchens = useQuery(kitchensQuery);
+  const closings = useClosingsKnown();
   const wrong = Number.isInteger(id) ? notShown(bake) : "This address names no bake.";
   if (wrong) {
     return (
@@ -46,12 +55,20 @@ export function Bench() {
       </Notice>
     );
   }
-  if (!bake.data) return <Notice title="Opening the bake…" />;
+  if (!bake.data || closings === "coming") return <BenchSkeleton what="Opening the bake…" />;
   return <OpenBake key={id} from={bake.data} kitchen={kitchens.data?.[0]} />;
 }
 
+interface Keys {
+  open: (tray: TrayKey) => void;
+  help: () => void;
+  find: () => void;
+  answer: () => void;
+}
+
 /** Undo and redo anywhere but in a field; numbers open trays; ? lists the keys. */
-function useKeys(store: DraftStore, open: (tray: TrayKey) => void, help: () => void, answer: () => void) {
+function useKeys(store: DraftStore, keys: Keys) {
+  const { open, help, find, answer } = keys;
   // Enter answers the question in sight: kept up to date before the page is painted, not after.
   const answerNow = useRef(answer);
   useLayoutEffect(() => {
@@ -72,11 +89,15 @@ function useKeys(store: DraftStore, open: (tray: TrayKey) => void, help: () => v
       const tray = TRAYS[Number(e.key) - 1];
       if (tray) open(tray.key);
       if (e.key === "?") help();
+      if (e.key === "/") {
+        e.preventDefault();
+        find();
+      }
       if (e.key === "Enter" && e.target === document.body) answerNow.current();
     };
     addEventListener("keydown", onKey);
     return () => removeEventListener("keydown", onKey);
-  }, [store, open, help]);
+  }, [store, open, help, find]);
 }
 
 function OpenBake({ from, kitchen }: { from: BakeOut; kitchen: Kitchen | undefined }) {
@@ -87,13 +108,14 @@ function OpenBake({ from, kitchen }: { from: BakeOut; kitchen: Kitchen | undefin
   );
   const state = useSyncExternalStore(store.subscribe, store.read);
   const [search, setSearch] = useSearchParams();
-  const [panel, setPanel] = useState<"keys" | "file" | null>(null);
+  const [panel, setPanel] = useState<"keys" | "file" | "find" | null>(null);
   const pantry = useQuery(pantryQuery);
   const spots = useQuery(spotsQuery);
   const [starting, setStarting] = useState<string | null>(null);
   const [early, setEarly] = useState(false);
   const navigate = useNavigate();
   const now = useNow(20_000);
+  const phone = usePhone();
   const asked = search.get("tray");
   const tray: TrayKey = isTray(asked) ? asked : "rise";
   const { sheet, sheetOf, problems, document } = state;
@@ -114,6 +136,11 @@ function OpenBake({ from, kitchen }: { from: BakeOut; kitchen: Kitchen | undefin
     [setSearch],
   );
   const showHelp = useCallback(() => setPanel("keys"), []);
+  const [sought, setSought] = useState(false);
+  const showFind = useCallback(() => {
+    setSought(true);
+    setPanel("find");
+  }, []);
   const edit = useCallback((next: typeof document, preview?: boolean) => store.edit(next, preview), [store]);
   const answer = useCallback(
     (doubt: Doubt, chosen: Answer) => {
@@ -163,8 +190,12 @@ function OpenBake({ from, kitchen }: { from: BakeOut; kitchen: Kitchen | undefin
   );
   const here = sheet?.doubts.filter((d) => d.tray === tray || d.tray === "day") ?? [];
   const first = here[0];
-  const answerFirst = useCallback(() => first?.answers[0] && answer(first, first.answers[0]), [first, answer]);
-  useKeys(store, open, showHelp, answerFirst);
+  const answerFirst = useCallback(() => {
+    // An answer that is not in sight is not given.
+    if (first?.severity === "note" && !isOpen(WHY)) return;
+    if (first?.answers[0]) answer(first, first.answers[0]);
+  }, [first, answer]);
+  useKeys(store, { open, help: showHelp, find: showFind, answer: answerFirst });
 
   const begin = async () => {
     setStarting("Starting…");
@@ -202,18 +233,44 @@ function OpenBake({ from, kitchen }: { from: BakeOut; kitchen: Kitchen | undefin
     else await navigate(`/bench/${id}`);
   };
 
+  const links = (
+    <BakeLinks
+      state={state}
+      find={
+        sought ? (
+          <Suspense fallback={<Small disabled>find</Small>}>
+            <Find
+              sheet={sheet}
+              onOpen={open}
+              open={panel === "find"}
+              onOpenChange={(now) => setPanel(now ? "find" : null)}
+            />
+          </Suspense>
+        ) : (
+          <Small onClick={showFind}>find</Small>
+        )
+      }
+      onUndo={store.undo}
+      onRedo={store.redo}
+      onFile={() => setPanel("file")}
+      onHelp={showHelp}
+    />
+  );
   return (
-    <main className="mx-auto w-full max-w-[1320px] px-4 pb-8 tab:px-8">
-      <div className="flex flex-col justify-between gap-x-8 tab:flex-row">
-        <div className="min-w-0 flex-1">
+    <main className="mx-auto w-full max-w-[1320px] px-4 pb-20 tab:px-8 tab:pb-2">
+      <div className="max-tab:contents tab:flex tab:justify-between tab:gap-x-8">
+        <div className="max-tab:contents tab:min-w-0 tab:flex-1">
           <h1 className="sr-only">{document.name}</h1>
-          <Sentence document={document} sheet={sheet} problems={problems} kitchen={kitchen} edit={edit} />
-          <div className="flex flex-wrap items-center gap-x-5">
-            <Hold document={document} sheet={sheet} edit={edit} />
-            {sheet && (
-              <OnTheDay bakeId={from.id} document={document} eat={sheet.day.eat} saved={state.save === "saved"} />
-            )}
-          </div>
+          <Folded document={document} sheet={sheet} wrong={problems.length > 0}>
+            <Sentence document={document} sheet={sheet} problems={problems} kitchen={kitchen} edit={edit} />
+            <div className="flex flex-wrap items-center gap-x-6 wide:flex-nowrap">
+              <Hold document={document} sheet={sheet} edit={edit} />
+              {!phone && links}
+              {sheet && (
+                <OnTheDay bakeId={from.id} document={document} eat={sheet.day.eat} saved={state.save === "saved"} />
+              )}
+            </div>
+          </Folded>
         </div>
         <SaveState
           state={state}
@@ -222,14 +279,11 @@ function OpenBake({ from, kitchen }: { from: BakeOut; kitchen: Kitchen | undefin
           waits={waits.length > 0}
           inHands={waits.find((b) => b.batch)?.ref ?? null}
           onUnstart={() => void unstart()}
-          onUndo={store.undo}
-          onRedo={store.redo}
           onStart={() => (sheet && startsLater(sheet, clockNow()) ? setEarly(true) : void begin())}
-          onHelp={showHelp}
-          onFile={() => setPanel("file")}
           onTakeOther={() => void store.takeOther()}
           onKeepAsOwn={() => void keepAsOwn()}
         />
+        {phone && links}
       </div>
       {sheet && <NowOrThen sheet={sheet} open={early} onNow={beginNow} onClose={() => setEarly(false)} />}
       <LineNotice
@@ -246,7 +300,7 @@ function OpenBake({ from, kitchen }: { from: BakeOut; kitchen: Kitchen | undefin
             </p>
           ))}
           {sheet && (
-            <p className="text-sm text-muted">
+            <p className="text-base text-muted">
               Below is the last plan that could be worked out. What you typed is kept.
             </p>
           )}

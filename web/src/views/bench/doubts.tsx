@@ -1,69 +1,111 @@
 import type { Answer, Doubt } from "../../api/client";
 import { useUnits } from "../../lib/settings";
+import { useOpened } from "../../lib/use-opened";
 import { Button } from "../../ui/button";
 
 const WORDS: Record<string, string> = { stop: "Will not work as written", ask: "A question", note: "Worth knowing" };
+/** Under which name it is kept that a cook wants every reason. */
+export const WHY = "why";
+const LINK =
+  "text-left leading-snug font-semibold text-cobalt underline decoration-rim decoration-2 underline-offset-3";
 
-/** The tool's questions for this tray, each answered with one press. */
-export function Doubts({
-  doubts,
-  elsewhere,
-  onOpen,
-  onAnswer,
-}: {
+interface Props {
   doubts: Doubt[];
   elsewhere: Doubt[];
   onOpen: (tray: string) => void;
   onAnswer: (doubt: Doubt, answer: Answer) => void;
-}) {
+}
+
+/** The tool's questions for this tray, each answered with one press; why it asks is one press away. */
+export function Doubts({ doubts, elsewhere, onOpen, onAnswer }: Props) {
+  const [why, turnWhy] = useOpened(WHY);
+  return (
+    <section aria-label="Doubts" className="flex flex-col gap-2.5">
+      {doubts.map((d) => (
+        <Question key={d.code} doubt={d} why={why} onWhy={turnWhy} onAnswer={onAnswer} />
+      ))}
+      {doubts.length === 0 && <p className="text-muted">No doubts here.</p>}
+      {elsewhere.length > 0 && <Elsewhere doubts={elsewhere} onOpen={onOpen} />}
+    </section>
+  );
+}
+
+interface Asked {
+  doubt: Doubt;
+  why: boolean;
+  onWhy: () => void;
+  onAnswer: Props["onAnswer"];
+}
+
+/** A question with its answers; what is only worth knowing is its title until the cook wants more of it. */
+function Question({ doubt: d, why, onWhy, onAnswer }: Asked) {
+  const u = useUnits();
+  const quiet = d.severity === "note";
+  // What will not work is never left without its reason.
+  const told = why || d.severity === "stop";
+  return (
+    <article className={`rounded-2xl border-2 px-3.5 py-2 ${quiet ? "border-rim bg-inset" : "border-crust bg-warm"}`}>
+      <p className={`flex justify-between gap-3 font-bold ${quiet ? "text-muted" : "text-crust"}`}>
+        {WORDS[d.severity]}
+        {d.severity !== "stop" && (
+          <button
+            type="button"
+            aria-expanded={why}
+            aria-label={`${why ? "Shorter" : "Why"}: ${u.text(d.title)}`}
+            className={`min-h-6 ${LINK}`}
+            onClick={onWhy}
+          >
+            {why ? "shorter" : quiet ? "more" : "why?"}
+          </button>
+        )}
+      </p>
+      <h3 className="text-lg leading-snug font-bold">{u.text(d.title)}</h3>
+      {told && <p className="mt-1 leading-snug">{u.text(d.reason)}</p>}
+      {told && d.source.length > 0 && <p className="mt-1 text-muted">from {u.text(d.source)}</p>}
+      {(told || !quiet) && <Answers doubt={d} onAnswer={onAnswer} />}
+    </article>
+  );
+}
+
+function Answers({ doubt, onAnswer }: Pick<Asked, "doubt" | "onAnswer">) {
   const u = useUnits();
   return (
-    <section aria-label="Doubts" className="flex flex-col gap-3">
-      {doubts.map((d) => (
-        <article
-          key={d.code}
-          className={`rounded-2xl border-2 p-3.5 ${d.severity === "note" ? "border-rim bg-inset" : "border-crust bg-warm"}`}
+    <div className="mt-1.5 flex flex-wrap items-center gap-x-3 gap-y-1">
+      {doubt.answers.map((a, i) => (
+        <Button
+          key={u.text(a.label)}
+          look={a.changes.length === 0 ? "bare" : i === 0 ? "crust" : "rim"}
+          className={a.changes.length === 0 ? "!px-1" : "!px-3"}
+          onClick={() => onAnswer(doubt, a)}
         >
-          <p className={`text-sm font-bold ${d.severity === "note" ? "text-muted" : "text-crust"}`}>
-            {WORDS[d.severity]}
-          </p>
-          <h3 className="text-[1.06rem] leading-snug font-bold">{u.text(d.title)}</h3>
-          <p className="mt-1 text-[0.95rem] leading-snug">{u.text(d.reason)}</p>
-          {d.source.length > 0 && <p className="mt-1 text-sm text-muted">from {u.text(d.source)}</p>}
-          <div className="mt-2.5 flex flex-wrap items-center gap-x-3 gap-y-1">
-            {d.answers.map((a, i) => (
-              <Button
-                key={u.text(a.label)}
-                look={a.changes.length === 0 ? "bare" : i === 0 ? "crust" : "rim"}
-                className={a.changes.length === 0 ? "!px-1" : "!px-3"}
-                onClick={() => onAnswer(d, a)}
-              >
-                {u.text(a.label)}
-              </Button>
-            ))}
-          </div>
-        </article>
+          {u.text(a.label)}
+        </Button>
       ))}
-      {doubts.length === 0 && <p className="text-[0.95rem] text-muted">No doubts about this step.</p>}
-      {elsewhere.length > 0 && (
-        <div>
-          <p className="text-sm text-muted">On other trays:</p>
-          <ul>
-            {elsewhere.map((d) => (
-              <li key={d.code}>
-                <button
-                  type="button"
-                  className="py-0.5 text-left text-[0.95rem] leading-snug font-semibold text-cobalt underline decoration-rim decoration-2 underline-offset-3"
-                  onClick={() => onOpen(d.tray)}
-                >
-                  {d.tray[0]?.toUpperCase()}
-                  {d.tray.slice(1)}: {u.text(d.title)}
-                </button>
-              </li>
-            ))}
-          </ul>
-        </div>
+    </div>
+  );
+}
+
+/** What is asked on other trays: how many, and on a press which. */
+function Elsewhere({ doubts, onOpen }: { doubts: Doubt[]; onOpen: (tray: string) => void }) {
+  const u = useUnits();
+  const [open, turn] = useOpened("elsewhere");
+  return (
+    <div>
+      <button type="button" aria-expanded={open} className={`min-h-7 ${LINK}`} onClick={turn}>
+        {doubts.length} elsewhere
+      </button>
+      {open && (
+        <ul>
+          {doubts.map((d) => (
+            <li key={d.code}>
+              <button type="button" className={`py-0.5 ${LINK}`} onClick={() => onOpen(d.tray)}>
+                {d.tray[0]?.toUpperCase()}
+                {d.tray.slice(1)}: {u.text(d.title)}
+              </button>
+            </li>
+          ))}
+        </ul>
       )}
-    </section>
+    </div>
   );
 }

@@ -114,7 +114,7 @@ export function FilePanel({ id, document, open, onClose, onRename }: Props) {
         </label>
         <Button onClick={() => void putAway()}>Put it away</Button>
       </div>
-      <p className="mt-2 text-sm text-muted">
+      <p className="mt-2 text-base text-muted">
         A bake put away leaves the list; the batches made from it stay in the Notebook. A recipe is in grams, as text,
         Markdown or schema.org&rsquo;s open form, and reads back here; the bake file keeps everything.
       </p>

@@ -3,6 +3,7 @@ import { shownNumber, read, unitOf, written } from "../../lib/quantity";
 import { useSettings, useUnits } from "../../lib/settings";
 import type { Edit } from "../../parts/quantity";
 import { Amount } from "../../ui/amount";
+import { Small } from "../../ui/button";
 import { Choice } from "../../ui/choice";
 
 const FRACTIONS = [
@@ -120,6 +121,11 @@ export function Hold({ document, sheet, edit }: { document: Bake; sheet: Sheet |
       edit({ ...asScaled(document, sheet), pin: null });
     } else edit({ ...document, pin: { by: what, amount: `${Math.round(now(what) ?? 500)} g`, gives_way: "pieces" } });
   };
+  const share = (of: number) =>
+    edit({
+      ...document,
+      pin: { by: "dough", amount: `${((sheet?.weigh.dough_g ?? 500) * of).toFixed(0)} g`, gives_way: "pieces" },
+    });
   const value = pin ? read(pin.amount, "mass") : null;
   const each = by.startsWith("filling") ? "the filling in each" : "the dough in each";
   return (
@@ -132,6 +138,12 @@ export function Hold({ document, sheet, edit }: { document: Bake; sheet: Sheet |
         onChoose={choose}
         className="rounded border-b-2 border-cobalt font-bold text-cobalt"
       />
+      {!pin && !eaters && sheet && (
+        <span className="ml-3 inline-flex gap-3">
+          <Small onClick={() => share(0.5)}>half of it</Small>
+          <Small onClick={() => share(2)}>twice</Small>
+        </span>
+      )}
       {eaters && (
         <>
           {": "}
@@ -182,18 +194,6 @@ export function Hold({ document, sheet, edit }: { document: Bake; sheet: Sheet |
           {sheet && sheet.scaled.spare_dough_g > 1 && <>; {u.mass(sheet.scaled.spare_dough_g)} of dough is spare</>}
         </>
       )}
-      {!pin && sheet && (
-        <>
-          {eaters ? "; " : ": "}
-          {u.mass(sheet.weigh.flour_g)} of flour makes {u.mass(sheet.weigh.dough_g)} of dough
-          {groups.some((g) => g.filling_g) ? "; " : ""}
-          {groups
-            .filter((g) => g.filling_g)
-            .map((g) => `${u.mass(g.filling_g)} of ${groups.length > 1 ? u.text(g.name) : "filling"}`)
-            .join(", ")}
-        </>
-      )}
-      .
     </p>
   );
 }

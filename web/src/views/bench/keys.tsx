@@ -6,11 +6,13 @@ const KEYS = [
   ["Tab", "go to the next word of the sentence"],
   ["↑ ↓", "nudge a number"],
   ["Shift + ↑ ↓", "nudge it in large steps"],
+  ["Page up, Page down", "move the hour by an hour"],
   ["drag sideways", "change a number by feel"],
   ["Enter", "take a typed number; with nothing chosen, accept the first doubt's answer"],
   ["Esc", "leave a field as it was"],
   ["Ctrl + Z", "undo, also after a reload"],
   ["Ctrl + Shift + Z", "redo"],
+  ["/", "find a figure or a setting by its name"],
   ["?", "this list"],
 ];
 

@@ -4,7 +4,7 @@ import { Link, useNavigate } from "react-router";
 
 import { client, take, type Bake, type DayDocument } from "../../api/client";
 import { notMade } from "../../api/server-error";
-import { clock, clockNow, day as dayOf, nowIso } from "../../lib/clock";
+import { clockNow, day as dayOf, nowIso } from "../../lib/clock";
 import { useUnits } from "../../lib/settings";
 import { Small } from "../../ui/button";
 import { daysQuery } from "../queries";
@@ -46,9 +46,9 @@ export function OnTheDay({ bakeId, document, eat, saved }: Props) {
       setTrouble(notMade(error));
     }
   };
-  const when = day && `${day.name || "the day"}, ${dayOf(day.eat_at)} ${clock(day.eat_at)}`;
+  const when = day && (day.name || `the day of ${dayOf(day.eat_at)}`);
   return (
-    <div className="flex min-h-9 flex-wrap items-center gap-x-3 text-muted">
+    <div className="flex min-h-9 min-w-0 flex-wrap items-center gap-x-3 text-muted wide:ml-auto">
       {isOn ? (
         <Link to={`/day/${day?.id}`} className="font-semibold text-cobalt underline">
           on {when}

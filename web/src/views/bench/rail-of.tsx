@@ -66,6 +66,7 @@ export function RailOf({ sheet, tray, now, onOpen }: Props) {
     const label = `${clockFrom(e.due, start)} ${u.text(e.label)}`;
     return [{ id: e.id, shape, start: from, end: to, label, chosen: e.id === chosen, ...(word && { word }) }];
   });
+  const present = new Set(marks.map((m) => m.shape));
   const doubt = (["rise", "proof"] as const)
     .filter((k) => sheet[k].forecast.ready)
     .map((k) => ({
@@ -87,7 +88,7 @@ export function RailOf({ sheet, tray, now, onOpen }: Props) {
   };
   return (
     <div className="relative">
-      <div className="flex flex-wrap items-center gap-x-4 text-sm text-muted">
+      <div className="flex flex-wrap items-center gap-x-4 text-base text-muted">
         <span className="font-semibold text-ink">{day(sheet.day.start)}</span>
         {shown ? (
           <span className="font-semibold text-ink" role="status">
@@ -95,7 +96,7 @@ export function RailOf({ sheet, tray, now, onOpen }: Props) {
             {shown.hands_min >= 2 && `, ${duration(shown.hands_min)} of hands`}
           </span>
         ) : (
-          <Legend present={new Set(marks.map((m) => m.shape))} />
+          !phone && <Legend present={present} />
         )}
         <button
           type="button"
@@ -118,6 +119,11 @@ export function RailOf({ sheet, tray, now, onOpen }: Props) {
         onPress={press}
       />
       <Panel title="Every step of this bake" note="In the hours of the plan." open={all} onClose={() => setAll(false)}>
+        {phone && (
+          <div className="flex flex-wrap gap-x-4 text-muted">
+            <Legend present={present} />
+          </div>
+        )}
         <AllSteps sheet={sheet} onOpen={(event) => (setAll(false), press(event))} />
       </Panel>
     </div>

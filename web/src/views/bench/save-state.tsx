@@ -1,6 +1,8 @@
+import type { ReactNode } from "react";
 import { Link } from "react-router";
 
 import { clockFrom, duration } from "../../lib/clock";
+import { usePhone } from "../../lib/use-narrow";
 import { Button, Small } from "../../ui/button";
 import type { DraftState } from "../../stores/draft";
 
@@ -28,24 +30,60 @@ interface Props {
   onFile: () => void;
   onTakeOther: () => void;
   onKeepAsOwn: () => void;
+  /** The way to any figure by its name. */
+  find: ReactNode;
 }
 
-/** When to start, whether it is saved, and the way back. */
-export function SaveState(p: Props) {
-  const { sheet, save, trouble, line, unkept, coming, problems } = p.state;
+type Links = Pick<Props, "state" | "find" | "onUndo" | "onRedo" | "onFile" | "onHelp">;
+
+/** Whether it is saved, the way back, and what else there is to the bake. */
+export function BakeLinks(p: Links) {
+  const { save, line, unkept, coming } = p.state;
+  const phone = usePhone();
   return (
-    <div className="flex shrink-0 flex-col gap-0.5 pt-1 tab:w-60 tab:text-right">
+    <div className="flex min-h-9 items-center gap-x-3 whitespace-nowrap text-muted">
+      <Small disabled={!p.state.canUndo} onClick={p.onUndo}>
+        undo
+      </Small>
+      <Small disabled={!p.state.canRedo} onClick={p.onRedo}>
+        redo
+      </Small>
+      {p.find}
+      <Small onClick={p.onFile}>bake file</Small>
+      {/* A phone has none. */}
+      {!phone && <Small onClick={p.onHelp}>keys</Small>}
+      {/* Last, so that nothing moves when its words change. */}
+      <span data-save={save} aria-live="polite" className="max-tab:min-w-0 max-tab:truncate">
+        {coming && save !== "saved"
+          ? "keeping…"
+          : line === "away"
+            ? "server out of reach; kept here"
+            : unkept && save !== "saved"
+              ? "not yet saved"
+              : WORDS[save]}
+      </span>
+    </div>
+  );
+}
+
+/** When to start and what of, and what went wrong with keeping it. */
+export function SaveState(p: Omit<Props, "find" | "onUndo" | "onRedo" | "onFile" | "onHelp">) {
+  const { sheet, save, trouble, line, problems } = p.state;
+  return (
+    <div className="flex shrink-0 flex-wrap items-center gap-0.5 pt-1 tab:w-60 tab:flex-col tab:items-stretch tab:text-right">
+      {/* Its place is held until it is known. */}
+      {!sheet && <div className="h-[4.5rem] max-tab:flex-1" />}
       {sheet && (
-        <>
-          <p className="text-[1.3rem] leading-tight font-bold">Start {clockFrom(sheet.day.start, p.now)}</p>
-          <p className="text-[0.95rem] leading-snug text-muted">
+        <div className="min-h-[4.5rem] max-tab:flex-1">
+          <p className="text-xl leading-tight font-bold">Start {clockFrom(sheet.day.start, p.now)}</p>
+          <p className="text-base leading-snug text-muted">
             eat {clockFrom(sheet.day.eat_low, p.now)} to {clockFrom(sheet.day.eat_high, p.now)}
             <br />
             {duration(sheet.day.hands_min)} with your hands
           </p>
-        </>
+        </div>
       )}
-      <div className="mt-1 flex flex-wrap items-center gap-2 tab:justify-end">
+      <div className="flex tab:mt-1 flex-wrap items-center gap-2 tab:justify-end">
         <Button
           look="solid"
           disabled={!sheet || problems.length > 0 || save === "conflict" || p.waits}
@@ -54,32 +92,13 @@ export function SaveState(p: Props) {
           Start this bake
         </Button>
       </div>
-      <div className="flex flex-wrap items-center gap-x-3 text-sm text-muted tab:justify-end">
-        <span data-save={save} aria-live="polite">
-          {coming && save !== "saved"
-            ? "keeping…"
-            : line === "away"
-              ? "server out of reach; kept here"
-              : unkept && save !== "saved"
-                ? "not yet saved"
-                : WORDS[save]}
-        </span>
-        <Small disabled={!p.state.canUndo} onClick={p.onUndo}>
-          undo
-        </Small>
-        <Small disabled={!p.state.canRedo} onClick={p.onRedo}>
-          redo
-        </Small>
-        <Small onClick={p.onFile}>bake file</Small>
-        <Small onClick={p.onHelp}>keys</Small>
-      </div>
       {p.starting && (
-        <p role="status" className="text-sm font-semibold text-crust">
+        <p role="status" className="text-base font-semibold text-crust">
           {p.starting}
         </p>
       )}
       {p.waits && !p.starting && (
-        <p role="status" className="text-sm font-semibold text-crust">
+        <p role="status" className="text-base font-semibold text-crust">
           {p.inHands ? (
             <>
               Started here, kept until the server answers: it runs{" "}
@@ -95,7 +114,7 @@ export function SaveState(p: Props) {
         </p>
       )}
       {trouble && !(save === "unsaved" && (line === "away" || line === "signed out")) && (
-        <div role="alert" className="rounded-xl border-2 border-crust bg-warm p-2.5 text-left text-sm">
+        <div role="alert" className="rounded-xl border-2 border-crust bg-warm p-2.5 text-left text-base">
           <p>{trouble}</p>
           {save === "conflict" && (
             <p className="mt-2 flex flex-wrap gap-2">

@@ -171,7 +171,7 @@ function Hour(p: Props) {
   );
 }
 
-/** An hour of the day, nudged by five minutes. */
+/** An hour of the day, nudged by five minutes, by half an hour, by an hour. */
 function ClockField(p: {
   shown: string;
   label: string;
@@ -197,6 +197,10 @@ function ClockField(p: {
           if (e.key === "ArrowUp" || e.key === "ArrowDown") {
             e.preventDefault();
             p.onCommit("", e.key === "ArrowUp" ? by : -by);
+          }
+          if (e.key === "PageUp" || e.key === "PageDown") {
+            e.preventDefault();
+            p.onCommit("", e.key === "PageUp" ? 60 : -60);
           }
         }}
       />
@@ -295,7 +299,7 @@ export function Sentence(p: Props) {
   const weightFollows = pin?.gives_way === "weight" && sheet;
   const room = document.plan?.room ?? p.kitchen?.document.room ?? "";
   return (
-    <p className="text-[1.3rem] leading-[1.85] tab:text-[1.5rem] tab:leading-[1.75] wide:text-[1.62rem]">
+    <p className="text-xl leading-[1.8] tab:text-2xl tab:leading-[1.7]">
       Make <Pieces {...p} /> <Closing {...p} /> of{" "}
       <Quantity
         {...p}

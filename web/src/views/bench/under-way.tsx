@@ -33,7 +33,8 @@ export function UnderWay({ bakeId, now }: { bakeId: number; now: number }) {
 export function Weighing({ bakeId, sheet, scale }: { bakeId: number; sheet: Sheet; scale: Scale | null }) {
   const running = useRunning(bakeId);
   if (running) return <Dividing key={running.id} from={running} plan={sheet} scale={scale} />;
-  return scale && <CutAndWeigh sheet={sheet} scale={scale} onPiece={null} />;
+  if (scale) return <CutAndWeigh sheet={sheet} scale={scale} onPiece={null} />;
+  return <p>No scale is connected: weigh them by its own display, and note them in Hands.</p>;
 }
 
 function Dividing({ from, plan, scale }: { from: BatchOut; plan: Sheet; scale: Scale | null }) {

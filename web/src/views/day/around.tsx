@@ -125,7 +125,7 @@ function TakeAlong({ day, handle, many }: { day: Day; handle: DayHandle; many: n
           <p className="mt-2">
             A calendar may subscribe to this address; whoever knows it sees the hours of {many === 1 ? "it" : "all"}:
           </p>
-          <p className="rounded-lg bg-inset p-2 text-sm break-all select-all">{address}</p>
+          <p className="rounded-lg bg-inset p-2 text-base break-all select-all">{address}</p>
           <Small onClick={() => void handle.revoke()}>take the address back</Small>
         </>
       ) : (

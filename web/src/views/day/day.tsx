@@ -124,7 +124,7 @@ function Head({ day, handle }: { day: Day; handle: DayHandle }) {
   return (
     <header className="mt-4 flex flex-wrap items-start justify-between gap-x-8 gap-y-2">
       <div className="min-w-0">
-        <h1 className="text-[1.7rem] leading-tight font-bold">
+        <h1 className="text-2xl leading-tight font-bold">
           {day.document.name || "The day"}
           {people ? `, for ${people}` : ""}
         </h1>
@@ -168,7 +168,7 @@ function Head({ day, handle }: { day: Day; handle: DayHandle }) {
       </div>
       {plan && (
         <div className="max-w-md">
-          <p className="text-[2rem] leading-none font-extrabold tracking-tight text-cobalt">
+          <p className="text-3xl leading-none font-extrabold tracking-tight text-cobalt">
             {tenths(plan.on_time)} in 10 on time
           </p>
           <p className="mt-1">{u.text(plan.says)}</p>

@@ -29,7 +29,7 @@ export function Board({ board, onKeep }: { board: string | undefined; onKeep: (b
         </label>
         <Button type="submit">Keep it</Button>
       </form>
-      {!board && <p className="text-sm text-muted">Not said yet: no wrapper is called too wide.</p>}
+      {!board && <p className="text-base text-muted">Not said yet: no wrapper is called too wide.</p>}
     </section>
   );
 }

@@ -4,6 +4,7 @@ import { client, take, type Kitchen } from "../../api/client";
 import { DayWarmth } from "../../drawings/day-warmth";
 import { read } from "../../lib/quantity";
 import { useUnits } from "../../lib/settings";
+import { usePhone } from "../../lib/use-narrow";
 import { Button } from "../../ui/button";
 
 type Points = NonNullable<Kitchen["document"]["room_day"]>;
@@ -29,6 +30,7 @@ function hourly(points: Points, room: number): number[] {
 
 /** The kitchen's warmth through a day: drawn by hand, or read from a logger's file. */
 export function Day({ room, day, onKeep }: { room: number; day: Points; onKeep: (day: Points) => void }) {
+  const phone = usePhone();
   const u = useUnits();
   const [hours, setHours] = useState(() => hourly(day, room));
   const [trouble, setTrouble] = useState<string | null>(null);
@@ -67,10 +69,10 @@ export function Day({ room, day, onKeep }: { room: number; day: Points; onKeep: 
           ? "Bakes that name no warmth of their own follow this, hour by hour."
           : "Taken as steady until you draw it. Press and draw along the line."}
       </p>
-      <DayWarmth hours={hours} show={(c) => u.temperature(Math.round(c * 2) / 2)} onHour={put} />
+      <DayWarmth hours={hours} show={(c) => u.temperature(Math.round(c * 2) / 2)} onHour={put} narrow={phone} />
       <div className="mt-2 grid grid-cols-4 gap-x-4 gap-y-1 tab:grid-cols-8">
         {Array.from({ length: 24 / EVERY }, (_, i) => i * EVERY).map((h) => (
-          <label key={h} className="text-sm text-muted">
+          <label key={h} className="text-base text-muted">
             {String(h).padStart(2, "0")}:00
             <input
               aria-label={`Warmth at ${String(h).padStart(2, "0")}:00`}

@@ -56,7 +56,7 @@ export function Devices() {
           <li key={d.id} className="flex items-center justify-between border-t-2 border-inset py-1">
             <span>
               {d.name}
-              <span className="block text-sm text-muted">
+              <span className="block text-base text-muted">
                 {d.at === null
                   ? "has not spoken yet"
                   : now - Date.parse(d.at) > (d.kind === "room_thermometer" ? SILENT_MS : 15_000)

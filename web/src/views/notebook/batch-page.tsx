@@ -5,6 +5,7 @@ import { client, take, type BatchOut } from "../../api/client";
 import { StageBars } from "../../drawings/stage-bars";
 import { clock, day, duration, nowIso } from "../../lib/clock";
 import { useUnits } from "../../lib/settings";
+import { usePhone } from "../../lib/use-narrow";
 import { FermentCurve } from "../../parts/ferment-curve";
 import { CoreCurve } from "../../parts/core-curve";
 import { Button } from "../../ui/button";
@@ -72,7 +73,7 @@ function Findings({ batch }: { batch: BatchOut }) {
         <p className="mt-2 text-muted">{batch.finished ? "Nothing: it went as forecast." : "It is still under way."}</p>
       )}
       {findings.some((f) => f.weight > 0) && (
-        <p className="mt-1 text-sm text-muted">
+        <p className="mt-1 text-base text-muted">
           Causes that this batch&rsquo;s own marks and forecasts speak for, the likeliest first
           {marked ? "; a lifted lid was marked" : ""}.
         </p>
@@ -93,8 +94,8 @@ function Findings({ batch }: { batch: BatchOut }) {
                 <span className="block h-full rounded bg-crust" style={{ width: `${Math.round(100 * f.weight)}%` }} />
               </span>
             )}
-            <p className="text-[0.95rem]">{u.text(f.why)}</p>
-            <p className="text-[0.95rem] font-semibold text-cobalt">{u.text(f.next_time)}</p>
+            <p className="text-base">{u.text(f.why)}</p>
+            <p className="text-base font-semibold text-cobalt">{u.text(f.next_time)}</p>
           </li>
         ))}
       </ul>
@@ -105,6 +106,7 @@ function Findings({ batch }: { batch: BatchOut }) {
 
 function Page({ batch }: { batch: BatchOut }) {
   const u = useUnits();
+  const phone = usePhone();
   const { plan } = batch;
   if (!plan)
     return (
@@ -146,6 +148,7 @@ function Page({ batch }: { batch: BatchOut }) {
                 title="Minutes of each stage: forecast band and as it went"
                 stages={stages.map((s) => ({ name: u.text(s.label), ...s.forecast, actual: s.actual }))}
                 words={duration}
+                narrow={phone}
               />
               <Loads loads={batch.lesson?.loads ?? []} />
             </section>

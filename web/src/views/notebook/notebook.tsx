@@ -26,7 +26,7 @@ function RiseBar({ batch, longest }: { batch: BatchSummary; longest: number }) {
           <div className="absolute top-0 h-6 w-1.5 rounded bg-crust" style={{ left: `calc(${width(actual)} - 3px)` }} />
         )}
       </div>
-      <span className="text-sm text-muted">
+      <span className="text-base text-muted">
         {off === null
           ? "rising now"
           : Math.abs(off) < 3
@@ -70,7 +70,7 @@ export function Notebook() {
               >
                 <span className="min-w-0">
                   <span className="block truncate text-lg font-bold">{b.name}</span>
-                  <span className="block text-sm text-muted">
+                  <span className="block text-base text-muted">
                     {day(b.started)}, {clock(b.started)} · {b.pieces} pieces · kitchen {u.temperature(b.room_c)} ·{" "}
                     {b.finished ? (
                       <strong className={b.verdict === "good" ? "text-cobalt" : "text-crust"}>
@@ -106,7 +106,7 @@ export function Notebook() {
             Doughs here rise at <strong className="text-ink">× {(learned.at(-1)?.vigour_after ?? 1).toFixed(2)}</strong>{" "}
             the speed of the model. Every mark in Hands moves it, and narrows the next forecast.
           </p>
-          <p className="mt-3 flex items-center gap-2 text-sm text-muted">
+          <p className="mt-3 flex items-center gap-2 text-base text-muted">
             <span className="inline-block h-3 w-9 rounded-full bg-steam" /> forecast of the first rise
             <span className="ml-2 inline-block h-5 w-1.5 rounded bg-crust" /> as it went
           </p>

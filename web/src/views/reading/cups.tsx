@@ -96,7 +96,7 @@ export function Cups({ kitchen, pantry }: { kitchen: Kitchen; pantry: PantryItem
           className={WORD}
         >
           <p className="font-bold">Weigh one cup, once</p>
-          <p className="text-sm text-muted">
+          <p className="text-base text-muted">
             Fill it as you always do. From then on every cup of it is known within 2 %.
           </p>
           <div className="mt-2 flex flex-wrap items-center gap-2">

@@ -22,7 +22,7 @@ export function LeftOut({
         value="none"
         options={parts}
         onChoose={(part) => onCorrect({ written: line, nth: 0, part })}
-        className="min-h-6 shrink-0 px-1 text-sm text-cobalt underline decoration-rim decoration-2 underline-offset-4"
+        className="min-h-6 shrink-0 px-1 text-base text-cobalt underline decoration-rim decoration-2 underline-offset-4"
       >
         it is one
       </Choice>

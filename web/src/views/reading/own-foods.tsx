@@ -42,7 +42,7 @@ export function OwnFoods({
       className={WORD}
     >
       <p className="font-bold">A food the pantry does not know</p>
-      <p className="text-sm text-muted">
+      <p className="text-base text-muted">
         Say what it is like: water, fat and allergens are taken from that, and shown as assumed. What is like raw meat
         or fish stays raw.
       </p>

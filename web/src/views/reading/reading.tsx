@@ -1,18 +1,18 @@
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { useEffect, useRef, useState } from "react";
-import { useNavigate } from "react-router";
+import { useLocation, useNavigate } from "react-router";
 
 import type { Bake, RecipeOut } from "../../api/client";
 import { keep, kept } from "../../lib/kept";
 import { useLater } from "../../lib/use-later";
 import { createBake } from "../../stores/here";
 import { Button } from "../../ui/button";
+import { CORRECTIONS, RECIPE, RECIPE_BEFORE, recipeOf } from "../pasted";
 import { kitchensQuery, pantryQuery, recipeQuery } from "../queries";
 import { put, type Correction } from "./corrections";
 import { Cups } from "./cups";
 import { Understood } from "./understood";
 
-const KEY = "recipe";
 const HINT = `Sour cherry half-moons
 Makes 10
 
@@ -30,17 +30,16 @@ Filling
 Method
 Let rise 1 hour. Divide into 10 pieces…`;
 
-/** Of a long page only the recipe it carries as linked data; anything else as it is. */
-const recipeOf = (text: string): string => {
-  if (text.length < 100_000) return text;
-  const found = text.match(/<script[^>]*ld\+json[^>]*>[^]*?<\/script>/gi);
-  return found ? found.join("\n") : text;
-};
+/** Read afresh whenever one is pasted, from whichever view. */
+export function Reading() {
+  return <Read key={useLocation().key} />;
+}
 
 /** A recipe written for another kitchen, and what is understood of it, while it is typed. */
-export function Reading() {
-  const [text, setText] = useState(() => kept(KEY, ""));
-  const [corrections, setCorrections] = useState<Correction[]>(() => kept(`${KEY}.corrections`, []));
+function Read() {
+  const [text, setText] = useState(() => kept(RECIPE, ""));
+  const [before, setBefore] = useState(() => kept(RECIPE_BEFORE, ""));
+  const [corrections, setCorrections] = useState<Correction[]>(() => kept(CORRECTIONS, []));
   const kitchens = useQuery(kitchensQuery);
   const pantry = useQuery(pantryQuery);
   const asked = useLater(text, 250);
@@ -60,17 +59,23 @@ export function Reading() {
   const change = (next: string) => {
     setText(next);
     // What was typed outlives a closed page.
-    keep(KEY, next);
+    keep(RECIPE, next);
   };
   const correct = (change: Correction) => {
     const next = put(corrections, change);
     setCorrections(next);
-    keep(`${KEY}.corrections`, next);
+    keep(CORRECTIONS, next);
   };
   const clear = () => {
     change("");
     setCorrections([]);
-    keep(`${KEY}.corrections`, []);
+    keep(CORRECTIONS, []);
+  };
+  const bringBack = () => {
+    keep(RECIPE_BEFORE, text);
+    setBefore(text);
+    clear();
+    change(before);
   };
   const open = async (file: File | undefined) => file && change(recipeOf(await file.text()));
   const bench = async (read: RecipeOut) => {
@@ -86,7 +91,7 @@ export function Reading() {
   const stale = text !== asked || reading.isFetching || reading.isPlaceholderData;
   return (
     <main className="mx-auto w-full max-w-[1320px] px-4 pt-3 pb-8 tab:px-8">
-      <h1 className="text-[1.75rem] leading-tight font-bold">A recipe from another kitchen</h1>
+      <h1 className="text-2xl leading-tight font-bold">A recipe from another kitchen</h1>
       <p className="text-muted">
         Paste it as it stands: cups, spoons, fractions, ranges, method and all. Every line says what it was taken for,
         in grams, and how sure that is.
@@ -120,6 +125,11 @@ export function Reading() {
             {text && (
               <Button look="bare" onClick={clear}>
                 Clear it
+              </Button>
+            )}
+            {before.trim() && before !== text && (
+              <Button look="bare" onClick={bringBack}>
+                Bring back the one before
               </Button>
             )}
           </div>

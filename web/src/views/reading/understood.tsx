@@ -71,9 +71,9 @@ function Grams({ line, nth, onCorrect }: Editing & { line: Line; nth: number }) 
         className="[--chip:var(--inset)]"
         onCommit={put}
       />
-      {line.by === "taste" && <span className="block text-sm text-muted">to taste</span>}
+      {line.by === "taste" && <span className="block text-base text-muted">to taste</span>}
       {high > low * 1.02 && u.mass(low) !== u.mass(high) && (
-        <span className="block text-sm text-muted">
+        <span className="block text-base text-muted">
           {u.mass(low)} to {u.mass(high)}
         </span>
       )}
@@ -119,13 +119,13 @@ function Row({
           value={line.part}
           options={parts}
           onChoose={(part) => onCorrect({ written: line.written, nth, part })}
-          className="min-h-6 px-1 text-sm text-cobalt underline decoration-rim decoration-2 underline-offset-4"
+          className="min-h-6 px-1 text-base text-cobalt underline decoration-rim decoration-2 underline-offset-4"
         >
           move
         </Choice>
-        <span className="block text-sm break-words text-muted">“{line.written.replace(/^[^\p{L}\p{N}]+/u, "")}”</span>
+        <span className="block text-base break-words text-muted">“{line.written.replace(/^[^\p{L}\p{N}]+/u, "")}”</span>
         {line.why.map((why) => (
-          <span key={u.text(why)} className={`block text-sm ${lost ? "text-crust" : "text-muted"}`}>
+          <span key={u.text(why)} className={`block text-base ${lost ? "text-crust" : "text-muted"}`}>
             {u.text(why)}
           </span>
         ))}
@@ -170,7 +170,7 @@ export function Understood({
     <div aria-busy={stale} className={`rounded-2xl border-2 border-cobalt bg-enamel p-5 ${stale ? "opacity-50" : ""}`}>
       <div className="flex flex-wrap items-start justify-between gap-3">
         <div>
-          <h2 className="text-[1.35rem] leading-tight font-bold">{reading.title}</h2>
+          <h2 className="text-xl leading-tight font-bold">{reading.title}</h2>
           <p className={lost ? "font-semibold text-crust" : "text-muted"}>
             {lost
               ? `${lost} of ${reading.lines.length} lines need a word from you: choose what they are, or change the text.`

@@ -1,4 +1,4 @@
-import type { Bake } from "../api/client";
+import type { Bake } from "../../api/client";
 
 /** What an empty household can begin with: a plain bake to be changed word by word. */
 export const firstBake: Bake = {

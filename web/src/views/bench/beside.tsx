@@ -1,0 +1,97 @@
+import type { Answer, Doubt, Sheet } from "../../api/client";
+import { Guarded } from "../../lib/guarded";
+import { setAt } from "../../lib/path";
+import { useUnits } from "../../lib/settings";
+import { useOpened } from "../../lib/use-opened";
+import type { Editing } from "../../parts/quantity";
+import { RecipeSays } from "../../parts/recipe-says";
+import { Warning } from "../../ui/facts";
+import { Doubts } from "./doubts";
+import { isTray, type TrayKey } from "./tray-list";
+
+interface Props extends Editing {
+  sheet: Sheet;
+  tray: TrayKey;
+  onOpen: (tray: TrayKey) => void;
+  onAnswer: (doubt: Doubt, answer: Answer) => void;
+}
+
+const BESIDE = "Everything beside it goes on, and your edits are kept.";
+
+/** What is open about a step: its questions, its cautions, and what the recipe says of it. */
+export function Beside({ sheet, tray, onOpen, onAnswer, ...editing }: Props) {
+  const here = sheet.doubts.filter((d) => d.tray === tray || d.tray === "day");
+  const cautions = sheet.cautions.filter((c) => c.tray === tray);
+  const take = (chosen: Answer) =>
+    editing.edit(chosen.changes.reduce((doc, change) => setAt(doc, change.path, change.value), editing.document));
+  return (
+    <>
+      <Cautions cautions={cautions.filter((c) => c.urgent)} urgent />
+      <Guarded what="What is doubtful here" note={BESIDE} retryWith={[sheet, tray]}>
+        <Doubts
+          doubts={here}
+          elsewhere={sheet.doubts.filter((d) => !here.includes(d))}
+          onOpen={(t) => isTray(t) && onOpen(t)}
+          onAnswer={onAnswer}
+        />
+      </Guarded>
+      <Guarded what="What the recipe says" note={BESIDE} retryWith={[sheet, tray]}>
+        <Said stated={sheet.stated.filter((one) => one.tray === tray)} onTake={take} />
+      </Guarded>
+      <Cautions cautions={cautions.filter((c) => !c.urgent)} />
+    </>
+  );
+}
+
+/** What the recipe says of this step: how much of it is in sight, the words themselves one press away. */
+function Said({ stated, onTake }: { stated: Sheet["stated"]; onTake: (answer: Answer) => void }) {
+  const [open, turn] = useOpened("said");
+  const differs = stated.filter((one) => one.answers.length > 0).length;
+  if (stated.length === 0) return null;
+  const told = `The recipe says ${stated.length} ${stated.length === 1 ? "thing" : "things"} here`;
+  return (
+    <div>
+      <button type="button" aria-expanded={open} className={`${FOLD} text-cobalt`} onClick={turn}>
+        {differs > 0 ? `${told}, ${differs} of them otherwise` : told}
+      </button>
+      {open && <RecipeSays stated={stated} onTake={onTake} />}
+    </div>
+  );
+}
+
+const FOLD =
+  "min-h-7 text-left leading-snug font-semibold underline decoration-rim decoration-2 underline-offset-4 hover:decoration-cobalt";
+
+/** The usual cautions of a step, each named; pressed, they say why. The urgent ones are told before anything else. */
+function Cautions({ cautions, urgent = false }: { cautions: Sheet["cautions"]; urgent?: boolean }) {
+  const u = useUnits();
+  const [open, turn] = useOpened("cautions");
+  if (cautions.length === 0) return null;
+  const of = cautions.map((c) => u.text(c.title)).join("; ");
+  const fold = (
+    <button
+      type="button"
+      aria-expanded={open}
+      aria-label={`${open ? "Shorter" : "Why"}: ${of}`}
+      className={`${FOLD} text-cobalt`}
+      onClick={turn}
+    >
+      {open ? "shorter" : "why?"}
+    </button>
+  );
+  const looks = urgent ? "rounded-2xl border-2 border-crust bg-warm px-3.5 py-2" : "border-t-2 border-inset pt-2";
+  return (
+    <section aria-label={urgent ? "Mind" : "Cautions"} className={open ? "flex flex-col gap-2" : looks}>
+      {cautions.map((c, i) =>
+        open ? (
+          <Warning key={c.code} title={u.text(c.title)} text={u.text(c.text)} urgent={urgent} />
+        ) : (
+          <p key={c.code} className="leading-snug font-bold not-first:mt-1.5">
+            {u.text(c.title)} {i === cautions.length - 1 && fold}
+          </p>
+        ),
+      )}
+      {open && fold}
+    </section>
+  );
+}

@@ -1,0 +1,60 @@
+import { useState } from "react";
+
+import type { Sheet } from "../../api/client";
+import { setOpened } from "../../lib/use-opened";
+import { drawerId } from "../../ui/drawers";
+import { SearchChoice } from "../../ui/search-choice";
+import { FINDABLE } from "./find-list";
+import { TRAYS, type TrayKey } from "./tray-list";
+
+const trayName = (key: TrayKey) => TRAYS.find((t) => t.key === key)?.name ?? key;
+/** What only an oven does is not looked for in a steamer. */
+const OF_AN_OVEN = new Set(["Golden", "On other ovens"]);
+const there = (sheet: Sheet | null) => FINDABLE.filter((f) => !OF_AN_OVEN.has(f.name) || sheet?.heat.method === "oven");
+
+/** Go to any figure of the bake by a name of it: its tray is opened, its drawer pulled out. */
+export function Find({ sheet, onOpen, open, onOpenChange }: Props) {
+  const [last, setLast] = useState("");
+  const found = there(sheet);
+  const options = found.map((f, i) => ({
+    value: String(i),
+    label: `${f.name}, on ${trayName(f.tray)}`,
+    others: f.others,
+  }));
+  const go = (value: string) => {
+    const to = found[Number(value)];
+    if (!to) return;
+    setLast(value);
+    if (to.drawer) setOpened(`${to.tray}.${to.drawer}`, true);
+    onOpen(to.tray);
+    // Once it is there: the tray and its drawer are put on the page first.
+    if (to.drawer) setTimeout(() => show(drawerId(to.tray, to.drawer ?? "")), 60);
+  };
+  return (
+    <SearchChoice
+      label="Find on this bake"
+      value={last}
+      options={options}
+      none="Nothing on this bake answers to that. The glossary in the papers has the trade words."
+      onChoose={go}
+      open={open}
+      onOpenChange={onOpenChange}
+      className="min-h-6 font-semibold text-cobalt underline decoration-rim decoration-2 underline-offset-4"
+    >
+      find
+    </SearchChoice>
+  );
+}
+
+interface Props {
+  sheet: Sheet | null;
+  onOpen: (tray: TrayKey) => void;
+  open: boolean;
+  onOpenChange: (open: boolean) => void;
+}
+
+function show(id: string) {
+  const drawer = document.getElementById(id);
+  drawer?.scrollIntoView({ block: "start" });
+  drawer?.focus({ preventScroll: true });
+}
