@@ -1,4 +1,4 @@
-"""A plan moved a little at a time for as long as it then holds better: what is proven on paper need not be what holds."""
+"""A plan moved a little at a time while it then holds better: what is proven on paper need not be what holds."""
 
 from collections.abc import Callable, Iterator, Sequence
 from dataclasses import replace
@@ -27,7 +27,7 @@ def stands(job: Job, placed: Placed) -> bool:
 
 
 def _from(placed: Placed, stage: int, by: int) -> Placed:
-    """The same bake with everything from a stage on so much later; the filling goes with its first stage or wrapping."""
+    """The same bake with everything from a stage on so much later; the filling goes along with the first of them."""
     starts = tuple(at + by if i >= stage else at for i, at in enumerate(placed.starts))
     filling = placed.filling if placed.filling is None or stage > 0 else placed.filling + by
     return replace(placed, starts=starts, into=tuple(at + by for at in placed.into), filling=filling)
