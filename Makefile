@@ -7,7 +7,7 @@ export PIP_DISABLE_PIP_VERSION_CHECK := 1
 
 PY := .venv/bin/python
 STAMP := .run
-WEB_SOURCES := $(shell find web/src web/public -type f) web/index.html web/vite.config.ts web/package-lock.json
+WEB_SOURCES := $(shell find web/src web/public -type f) docs/glossary.md web/index.html web/vite.config.ts web/package-lock.json
 HEAT_SOURCES := $(wildcard core/airycrumb/stations/heat/*.py)
 
 demo: build

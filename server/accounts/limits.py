@@ -4,8 +4,6 @@ from django.conf import settings
 from django.http import HttpRequest
 from ninja.throttling import SimpleRateThrottle
 
-from accounts.services import household_of
-
 
 class Pace(SimpleRateThrottle):
     """So many asks of one kind a minute, for each household, or for each address without one.
@@ -19,8 +17,14 @@ class Pace(SimpleRateThrottle):
 
     def get_cache_key(self, request: HttpRequest) -> str:
         """Who asks, as the cache knows them."""
-        known = request.user.is_authenticated
-        who = f"household-{household_of(request).pk}" if known else f"address-{self.get_ident(request)}"
+        # Somebody may be signed in and belong to no household yet: that is told by what answers, not here.
+        member = getattr(request.user, "member", None)
+        if member is not None:
+            who = f"household-{member.household_id}"
+        elif request.user.is_authenticated:
+            who = f"user-{request.user.pk}"
+        else:
+            who = f"address-{self.get_ident(request)}"
         return self.cache_format % {"scope": self.scope, "ident": who}
 
 

@@ -40,18 +40,21 @@ VIOLATIONS = """document.addEventListener("securitypolicyviolation", (e) => {
   const what = `policy: ${e.violatedDirective} ${e.blockedURI} ${e.sourceFile}:${e.lineNumber}`;
   setTimeout(() => { throw new Error(what); });
 });"""
-# A cook who has pulled out what is behind every tray, but for what a test pulls out itself: it stays so.
+# A cook who wants every reason and the settings of every tray: it stays so. What else a test needs it pulls out.
 DRAWERS = (
-    "why cautions said elsewhere sentence weigh.change weigh.scale weigh.numbers rise.change rise.look rise.again "
-    "rise.options rise.numbers divide.change divide.scale divide.eye divide.numbers wrap.change wrap.steps "
-    "wrap.filling wrap.solve wrap.paper wrap.numbers proof.change proof.look proof.numbers heat.change heat.others "
+    "why cautions said elsewhere sentence weigh.change rise.change divide.change wrap.change proof.change heat.change"
+)
+BEHIND = (
+    f"{DRAWERS} weigh.scale weigh.numbers rise.look rise.again rise.options rise.numbers divide.scale divide.eye "
+    "divide.numbers wrap.steps wrap.filling wrap.solve wrap.paper wrap.numbers proof.look proof.numbers heat.others "
     "heat.lie heat.water heat.numbers"
 )
-OPENED = f"""if (location.protocol === "http:")
-  for (const drawer of "{DRAWERS}".split(" ")) {{
-    const name = `airycrumb.more.${{drawer}}`;
+EVERY_DRAWER = f"{BEHIND} weigh.recipe heat.inside heat.ovens heat.after"
+PULL_OUT = """if (location.protocol === "http:")
+  for (const drawer of "DRAWERS".split(" ")) {
+    const name = `airycrumb.more.${drawer}`;
     if (localStorage.getItem(name) === null) localStorage.setItem(name, "true");
-  }}"""
+  }"""
 SIZES = {"laptop": (1280, 800), "tablet": (820, 1180), "phone": (390, 844)}
 
 
@@ -164,6 +167,8 @@ class BrowserCase(TransactionTestCase):
 
     browser: Browser
     server: Server
+    # What the cook of these tests had pulled out before.
+    opened: ClassVar[str] = DRAWERS
 
     @classmethod
     def setUpClass(cls) -> None:
@@ -206,11 +211,11 @@ class BrowserCase(TransactionTestCase):
         theme: str = "light",
         keeps: bool = False,
         touch: bool = False,
-        opened: bool = True,
+        opened: str | None = None,
     ) -> BrowserContext:
         """A browser with nothing kept, watched for requests that leave this machine. keeps: it may keep the
-        application itself, which takes every file once more; touch: it has a screen to be touched; opened: every
-        figure of a tray was opened here before.
+        application itself, which takes every file once more; touch: it has a screen to be touched; opened: which
+        drawers were pulled out here before.
         """
         width, height = SIZES[size]
         context = self.browser.new_context(
@@ -226,8 +231,9 @@ class BrowserCase(TransactionTestCase):
         context.on("request", self._watch)
         context.on("response", self._heed)
         context.add_init_script(VIOLATIONS)
-        if opened:
-            context.add_init_script(OPENED)
+        pulled = self.opened if opened is None else opened
+        if pulled:
+            context.add_init_script(PULL_OUT.replace("DRAWERS", pulled))
         context.on("page", lambda page: page.on("pageerror", lambda error: self.errors.append(str(error))))
         return context
 

@@ -5,12 +5,14 @@ import re
 from playwright.sync_api import Route, expect
 
 from batches.models import Batch
-from tests.browser.base import BrowserCase
+from tests.browser.base import BEHIND, BrowserCase
 
 NONSENSE = re.compile(r"\bNaN\b|\bundefined\b|\bnull\b|Infinity|\[object")
 
 
 class AWholeBake(BrowserCase):
+    opened = BEHIND
+
     def test_a_newcomer_changes_the_sentence_bakes_and_finds_it_in_the_notebook(self) -> None:
         self.open_first_screen()
         bench, hands = self.bench, self.hands

@@ -12,12 +12,14 @@ from batches.models import Batch
 from devices import services
 from kitchens.models import Kitchen
 from scripts.serving import stand_in
-from tests.browser.base import SIZES, BrowserCase, _die_with_parent
+from tests.browser.base import BEHIND, SIZES, BrowserCase, _die_with_parent
 from tests.browser.driver import ScaleStandIn
 
 
 class OnTheScale(BrowserCase):
     """With the simulated scale running beside the server."""
+
+    opened = BEHIND
 
     def setUp(self) -> None:
         super().setUp()
@@ -108,6 +110,8 @@ class OnTheScale(BrowserCase):
 
 
 class Closings(BrowserCase):
+    opened = BEHIND
+
     def caption(self) -> str:
         return self.page.get_by_text("shaped first, cooked first").inner_text()
 

@@ -7,8 +7,11 @@ from playwright.sync_api import Page, expect
 
 from bakes.models import Bake, BakeVersion
 from batches.models import Batch
-from tests.browser.base import BrowserCase
+from tests.browser.base import BEHIND, EVERY_DRAWER, BrowserCase
 from tests.browser.driver import Bench
+
+# Every view has a drawing or a table of its own; until then it is not there.
+SOMETHING_DRAWN = "main table, svg[role=img], [data-lane]"
 
 
 class BadInput(BrowserCase):
@@ -153,6 +156,8 @@ class NothingLost(BrowserCase):
 
 
 class Working(BrowserCase):
+    opened = BEHIND
+
     def test_numbers_can_be_dragged_and_one_drag_is_one_undo(self) -> None:
         self.open_first_screen()
         self.bench.drag("Dough in each", 70)
@@ -286,35 +291,22 @@ class Working(BrowserCase):
 
 
 class Looks(BrowserCase):
-    def test_axe_finds_nothing_on_the_three_views_light_and_dark(self) -> None:
+    def test_axe_finds_nothing_on_any_view_with_everything_pulled_out_nor_in_the_dark(self) -> None:
         finished, running = Batch.objects.filter(finished__isnull=False).latest("id"), Batch.objects.get(finished=None)
-        page = self.page
-        self.open_first_screen(page)
-        trays = [f"{page.url}?tray={t}" for t in ("weigh", "rise", "divide", "wrap", "proof", "heat")]
+        light = self.fresh_context(opened=EVERY_DRAWER).new_page()
+        dark = self.fresh_context(opened="", theme="dark").new_page()
+        self.open_first_screen(light)
+        trays = [f"{light.url}?tray={t}" for t in ("weigh", "rise", "divide", "wrap", "proof", "heat")]
         for path in (*trays, f"/hands/{running.pk}", "/notebook", f"/notebook/{finished.pk}", "/day"):
-            page.goto(path)
             # What stands around a tray is the same on each: it is looked at with the first.
             part = "[role=tabpanel]" if path in trays[1:] else None
-            for theme in ("light", "dark"):
-                page.emulate_media(color_scheme=theme)
-                expect(page.locator("svg[role=img], [data-lane]").first).to_be_visible()
-                # The dark pages are the same ones in other colours.
-                found = Axe().run(page, part, {"runOnly": ["color-contrast"]} if theme == "dark" else None)
-                with self.subTest(theme=theme, path=path):
+            # The dark pages are the same ones in other colours.
+            for page, rules in ((light, None), (dark, {"runOnly": ["color-contrast"]})):
+                page.goto(path)
+                expect(page.locator(SOMETHING_DRAWN).first).to_be_visible()
+                found = Axe().run(page, part, rules)
+                with self.subTest(dark=page is dark, path=path):
                     self.assertEqual(found.violations_count, 0, found.generate_report())
-
-    def test_a_tray_shows_first_what_decides_and_what_was_opened_stays_open(self) -> None:
-        page = self.fresh_context(opened=False).new_page()
-        self.open_first_screen(page)
-        page.get_by_role("tab", name=re.compile("^Heat")).click()
-        expect(page.get_by_text("Middle at the end")).to_be_visible()
-        expect(page.get_by_text("Killing by heat")).to_have_count(0)
-        Bench(page).pull("The numbers")
-        expect(page.get_by_text("Killing by heat")).to_be_visible()
-        page.reload()
-        expect(page.get_by_text("Killing by heat")).to_be_visible()
-        page.get_by_role("button", name="put away").click()
-        expect(page.get_by_text("Killing by heat")).to_have_count(0)
 
     def test_nothing_runs_off_the_side_at_any_size(self) -> None:
         running = Batch.objects.get(finished=None)
@@ -323,7 +315,7 @@ class Looks(BrowserCase):
         trays = [f"{page.url}?tray={t}" for t in ("weigh", "wrap", "heat")]
         for path in (*trays, f"/hands/{running.pk}", "/notebook"):
             page.goto(path)
-            expect(page.locator("svg[role=img]").first).to_be_attached()
+            expect(page.locator(SOMETHING_DRAWN).first).to_be_attached()
             for size in self.at_each_size(page):
                 with self.subTest(size=size, path=path):
                     over = page.evaluate("document.documentElement.scrollWidth - innerWidth")

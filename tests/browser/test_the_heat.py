@@ -16,7 +16,7 @@ from batches.models import Batch, Observation
 from devices import services
 from kitchens.models import Kitchen
 from scripts.serving import stand_in
-from tests.browser.base import SIZES, BrowserCase, _die_with_parent
+from tests.browser.base import BEHIND, SIZES, BrowserCase, _die_with_parent
 
 STAGES = (("weigh", 215), ("rise", 110), ("divide", 90), ("wrap", 65), ("proof", 9))  # min ago
 ARMS_LENGTH_PX = 18
@@ -28,6 +28,8 @@ def bake_id(name: str) -> int:
 
 
 class TheHeat(BrowserCase):
+    opened = BEHIND
+
     def heat_of(self, name: str) -> None:
         """Open a demo bake's Heat tray."""
         self.open_first_screen()

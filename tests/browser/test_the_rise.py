@@ -13,10 +13,12 @@ from batches import services as batches
 from batches.models import Batch, Observation
 from batches.services import Seen
 from devices import services as devices
-from tests.browser.base import BrowserCase
+from tests.browser.base import BEHIND, BrowserCase
 
 
 class TheRise(BrowserCase):
+    opened = BEHIND
+
     def rising_since(self, minutes: int) -> int:
         """A batch of the first bake whose dough has stood in its bowl for so long."""
         household = Household.objects.get()

@@ -44,7 +44,7 @@ class WithoutTheServer(BrowserCase):
 
     def test_the_first_load_is_small_and_the_page_can_be_installed(self) -> None:
         sizes: dict[str, int] = {}
-        self.page = self.fresh_context(opened=False).new_page()
+        self.page = self.fresh_context(opened="").new_page()
         self.page.on("response", lambda r: sizes.update({r.url: int(r.headers.get("content-length", 0))}))
         self.open_first_screen(self.page)
         loaded = {url: size for url, size in sizes.items() if "/api/" not in url}

@@ -86,14 +86,15 @@ class Collided(unittest.TestCase):
     def test_a_bake_beside_its_own_day_wants_what_the_day_has_taken(self) -> None:
         plan = planned()
         sheet = table().made[0].sheet
-        said = [str(m) for m in beside(sheet, plan)]
+        said = [str(m) for m in beside(sheet, plan.lanes, [d.name for d in plan.dishes])]
         self.assertTrue(said)
         self.assertTrue(all(m.startswith("Wants ") for m in said), said)
         self.assertEqual(len(said), len(set(said)))
 
     def test_a_bake_of_another_day_wants_nothing_of_it(self) -> None:
         other = table(day_file(eat_at="2026-12-05T12:00:00+00:00"), now=NOW + timedelta(days=7)).made[0].sheet
-        self.assertEqual(beside(other, planned()), [])
+        plan = planned()
+        self.assertEqual(beside(other, plan.lanes, [d.name for d in plan.dishes]), [])
 
 
 class Out(unittest.TestCase):

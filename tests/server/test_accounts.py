@@ -2,7 +2,8 @@
 
 from django.test import Client, override_settings
 
-from tests.server.base import ApiCase
+from tests.core.examples import bake_document
+from tests.server.base import NOW, ApiCase
 
 
 class SigningIn(ApiCase):
@@ -47,6 +48,8 @@ class SigningIn(ApiCase):
         status, body = self.call("GET", "/bakes")
         self.assertEqual(status, 403)
         self.assertIn("no household", body["message"])
+        # What only computes asks for nobody's household, and answers.
+        self.assertEqual(self.call("POST", "/sheet", {"bake": bake_document(), "now": NOW.isoformat()})[0], 403)
 
 
 class Demo(ApiCase):

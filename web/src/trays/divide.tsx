@@ -76,6 +76,7 @@ export function DivideFacts({ sheet, by = "scale" }: { sheet: Sheet; by?: string
         )}
         <Fact
           name="Bench rest"
+          term="bench rest"
           value={duration(sheet.bench_rest_min)}
           from={rest ? "so that it rolls without springing back" : ""}
         />

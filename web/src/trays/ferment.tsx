@@ -198,6 +198,7 @@ function RiseNumbers({ sheet, compare }: { sheet: Sheet; compare: Comparing }) {
           <Fact name="Yeast" value={`${sheet.weigh.percentages.yeast.toFixed(2)} %`} from="of the flour, as instant" />
           <Fact
             name="This kitchen rises"
+            term="vigour"
             value={`× ${t.vigour.toFixed(2)}`}
             from={t.bakes_logged ? `learned from ${t.bakes_logged} bakes` : "assumed: no bake logged yet"}
           />

@@ -39,12 +39,18 @@ function Done({ heat }: { heat: HeatTray }) {
     <>
       <Fact
         name="Middle safe"
+        term="line"
         ask="middle"
         value={at(middle_min)}
         from={`${u.temperature(heat.line_c)}${r ? `, somewhere from ${Math.round(r.low)} to ${Math.round(r.high)} min` : ""}`}
         strong
       />
-      <Fact name="Crumb set" value={at(crumb_min)} from={`${u.temperature(crumb_c)} in the dough`} />
+      <Fact
+        name="Crumb set"
+        term="crumb, crust"
+        value={at(crumb_min)}
+        from={`${u.temperature(crumb_c)} in the dough`}
+      />
       {heat.method === "oven" && (
         <Fact
           name="Golden"
@@ -98,11 +104,16 @@ export function HeatFacts({ sheet }: { sheet: Sheet }) {
       <Facts>
         <Fact
           name="Middle at the end"
+          term="core"
           value={u.temperature(Math.round(h.core_at_end_c))}
           from={`give or take ${u.quantity({ kind: "temperature_difference", value: 10 })}; ${u.temperature(Math.round(h.core_after_rest_c))} after resting`}
           strong
         />
-        <Fact name="At once" value={h.loads > 1 ? `${h.per_load}, ${h.loads} loads` : `all ${h.pieces}`} />
+        <Fact
+          name="At once"
+          term="fit, load, holder"
+          value={h.loads > 1 ? `${h.per_load}, ${h.loads} loads` : `all ${h.pieces}`}
+        />
         {sheet.unbaked && (
           <Fact
             name="Into the heat by"
@@ -132,7 +143,12 @@ function HeatNumbers({ sheet }: { sheet: Sheet }) {
   return (
     <Numbers>
       <Done heat={h} />
-      <Fact name="Killing by heat" value={h.lethal_enough ? "reached" : "short"} from={u.text(h.lethal)} />
+      <Fact
+        name="Killing by heat"
+        term="lethality"
+        value={h.lethal_enough ? "reached" : "short"}
+        from={u.text(h.lethal)}
+      />
       <Dial heat={h} />
       {sheet.groups.length > 1 &&
         sheet.groups.map((g, i) => (
@@ -171,6 +187,7 @@ function HeatNumbers({ sheet }: { sheet: Sheet }) {
       {h.pace_bakes > 0 && (
         <Fact
           name="This kitchen"
+          term="pace"
           value={`× ${h.pace.toFixed(2)}`}
           from={`of the usual minutes, learned from ${h.pace_bakes} probed ${h.pace_bakes === 1 ? "bake" : "bakes"}`}
         />

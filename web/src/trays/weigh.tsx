@@ -1,4 +1,4 @@
-import type { ReactNode } from "react";
+import { useState, type ReactNode } from "react";
 
 import type { Sheet } from "../api/client";
 import type { Scale } from "../api/scale";
@@ -9,6 +9,7 @@ import { useUnits } from "../lib/settings";
 import { usePhone } from "../lib/use-narrow";
 import type { Drawer } from "../ui/drawers";
 import { Fact, Facts, Headline, Plate } from "../ui/facts";
+import { Segments } from "../ui/segments";
 import { heldBack, Mixing } from "../parts/mixing";
 
 const percent = (value: number) => `${value.toFixed(value < 10 ? 1 : 0)} %`;
@@ -56,10 +57,13 @@ function Hydration({ sheet }: { sheet: Sheet }) {
   const { hydration, dough, doubt_line, percentages } = sheet.weigh;
   const doubtful = dough[doubt_line ?? 0];
   if (hydration.high - hydration.low < 2)
-    return <Fact name="True hydration" value={percent(percentages.true_hydration)} strong />;
+    return (
+      <Fact name="True hydration" term="stated, true hydration" value={percent(percentages.true_hydration)} strong />
+    );
   return (
     <Fact
       name="True hydration"
+      term="stated, true hydration"
       from={`most of the doubt is the ${doubtful ? u.text(doubtful.name) : "flour"}: weigh a cup of it once`}
       value={`${Math.round(hydration.low)} to ${Math.round(hydration.high)} %`}
       strong
@@ -89,6 +93,7 @@ export function WeighFacts({ sheet }: { sheet: Sheet }) {
         {w.sponge && (
           <Fact
             name="Sponge"
+            term="sponge"
             from={`${Math.round(w.sponge.flour_share)} % of the flour, ${percent(w.sponge.yeast)} yeast on its own`}
             value={`${u.mass(w.sponge.grams)} at ${Math.round(w.sponge.hydration)} %`}
           />
@@ -99,32 +104,44 @@ export function WeighFacts({ sheet }: { sheet: Sheet }) {
   );
 }
 
-/** What is weighed, line by line. */
+/** What is weighed, line by line; on a phone the dough or one filling at a time. */
 export function WeighPicture({ sheet }: { sheet: Sheet }) {
   const u = useUnits();
+  const phone = usePhone();
+  const [chosen, setChosen] = useState(0);
   const w = sheet.weigh;
-  return (
-    <div className="grid gap-x-6 gap-y-4 tab:grid-cols-2">
-      <Lines title="Dough" lines={w.dough} total={w.dough_g} />
-      <div className="flex flex-col gap-4">
-        {sheet.groups.map(
-          (g, i) =>
-            g.filling.length > 0 && (
-              <Lines
-                key={i}
-                title={`Filling: ${u.text(g.name)}${sheet.groups.length > 1 ? `, for ${g.pieces}` : ""}`}
-                lines={g.filling}
-                total={g.filled?.weighed_g ?? g.filling_g}
-                note={
-                  g.filled && g.filled.weighed_g > g.filled.needed_g * 1.005
-                    ? `gives ${u.mass(g.filled.needed_g)} once ${g.filled.treatments.map(u.text).join(", ")}`
-                    : ""
-                }
-              />
-            ),
-        )}
+  const dough = <Lines title="Dough" lines={w.dough} total={w.dough_g} />;
+  const fillings = sheet.groups.flatMap((g, i) =>
+    g.filling.length > 0 ? [{ name: u.text(g.name), lines: <FillingLines key={i} sheet={sheet} group={g} /> }] : [],
+  );
+  if (!phone)
+    return (
+      <div className="grid gap-x-6 gap-y-4 wide:grid-cols-2">
+        {dough}
+        <div className="flex flex-col gap-4">{fillings.map((f) => f.lines)}</div>
       </div>
-    </div>
+    );
+  const at = Math.min(chosen, fillings.length);
+  return (
+    <>
+      {fillings.length > 0 && (
+        <Segments label="Weighed" options={["Dough", ...fillings.map((f) => f.name)]} value={at} onChoose={setChosen} />
+      )}
+      {at === 0 ? dough : fillings[at - 1]?.lines}
+    </>
+  );
+}
+
+function FillingLines({ sheet, group: g }: { sheet: Sheet; group: Sheet["groups"][number] }) {
+  const u = useUnits();
+  const loses = g.filled && g.filled.weighed_g > g.filled.needed_g * 1.005 ? g.filled : null;
+  return (
+    <Lines
+      title={`Filling: ${u.text(g.name)}${sheet.groups.length > 1 ? `, for ${g.pieces}` : ""}`}
+      lines={g.filling}
+      total={g.filled?.weighed_g ?? g.filling_g}
+      note={loses ? `gives ${u.mass(loses.needed_g)} once ${loses.treatments.map(u.text).join(", ")}` : ""}
+    />
   );
 }
 
@@ -151,6 +168,7 @@ function Makeup({ sheet }: { sheet: Sheet }) {
       <dl>
         <Fact
           name="Stated hydration"
+          term="stated, true hydration"
           from="water alone; the true one counts milk, egg and butter"
           value={percent(percentages.stated_hydration)}
         />

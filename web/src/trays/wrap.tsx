@@ -1,4 +1,4 @@
-import { useMemo, type ReactNode } from "react";
+import { useMemo, useState, type ReactNode } from "react";
 
 import type { Sheet } from "../api/client";
 import { Section, sectionWidth } from "../drawings/section";
@@ -9,6 +9,7 @@ import { useUnits } from "../lib/settings";
 import { usePhone, useTablet } from "../lib/use-narrow";
 import type { Drawer } from "../ui/drawers";
 import { Fact, Facts, Headline, Numbers, Plate } from "../ui/facts";
+import { Segments } from "../ui/segments";
 import { ClosingSteps } from "../parts/closing-steps";
 import { FillingFacts } from "../parts/filling";
 
@@ -87,7 +88,7 @@ export function WrapFacts({ sheet, group }: { sheet: Sheet; group: number }) {
             strong
           />
         )}
-        {filled && <Fact name="Vent" value="" from={u.text(w.vent)} />}
+        {filled && <Fact name="Vent" term="vent" value="" from={u.text(w.vent)} />}
         <Fact
           name="First to last"
           value={duration(wrapMinutes(sheet))}
@@ -136,26 +137,6 @@ const CAPTIONS: Record<string, string> = {
   braid: "strips on each side",
 };
 
-/** Which of several kinds of piece is looked at. */
-function GroupChoice({ sheet, group, onGroup }: { sheet: Sheet } & Chosen) {
-  const u = useUnits();
-  return (
-    <div role="group" aria-label="Which pieces" className="mb-2 flex flex-wrap gap-2">
-      {sheet.groups.map((g, i) => (
-        <button
-          key={i}
-          type="button"
-          aria-pressed={i === group}
-          className="min-h-9 max-w-full truncate rounded-lg border-2 border-rim px-2.5 font-semibold text-cobalt aria-pressed:border-cobalt aria-pressed:bg-cobalt aria-pressed:text-oncobalt"
-          onClick={() => onGroup(i)}
-        >
-          {named(g, u)}
-        </button>
-      ))}
-    </div>
-  );
-}
-
 /** A wrapper from above and the piece cut through, at one scale: widths in the ratio of the millimetres drawn. */
 export function WrapPicture({ sheet, ...chosen }: { sheet: Sheet } & Chosen) {
   const u = useUnits();
@@ -166,7 +147,14 @@ export function WrapPicture({ sheet, ...chosen }: { sheet: Sheet } & Chosen) {
   const heat = own ?? sheet.heat;
   return (
     <>
-      {several && <GroupChoice sheet={sheet} {...chosen} />}
+      {several && (
+        <Segments
+          label="Which pieces"
+          options={sheet.groups.map((g) => named(g, u))}
+          value={chosen.group}
+          onChoose={chosen.onGroup}
+        />
+      )}
       <Drawn group={group} browned={heat.method === "oven"} />
     </>
   );
@@ -176,18 +164,24 @@ function Drawn({ group, browned }: { group: Group; browned: boolean }) {
   const u = useUnits();
   const size = useSize();
   const [phone, tablet] = [usePhone(), useTablet()];
+  // A phone has room for one of the two.
+  const [side, setSide] = useState(0);
+  const [above, through] = [!phone || side === 0, !phone || side === 1 || !group.wrap.rolled];
   const w = group.wrap;
   const word = CAPTIONS[w.closing];
   const sizes = useMemo(() => w.sizes.map((size) => ({ ...size, when: u.text(size.when) })), [w.sizes, u]);
   const [plan, cut] = [planWidth(w.across_mm, w.along_mm, w.round), sectionWidth(sizes)];
   // Beside one another at one scale on a laptop, each as wide as the screen on a phone: letters of 16 and 17 px.
   const letters = (mm: number, px: number) =>
-    phone ? (17 * mm) / 318 : tablet ? (16 * mm) / px : (16 * ((w.rolled ? plan : 0) + cut)) / 545;
+    phone ? (17 * mm) / Math.min(px, 318) : tablet ? (16 * mm) / px : (16 * ((w.rolled ? plan : 0) + cut)) / 545;
   return (
     <section aria-label={u.text(group.name)} className="flex flex-col gap-3 wide:flex-row wide:items-end wide:gap-2">
-      {w.rolled && (
+      {phone && w.rolled && (
+        <Segments label="Seen" options={["from above", "cut through"]} value={side} onChoose={setSide} />
+      )}
+      {w.rolled && above && (
         <Plate
-          className="w-full tab:max-wide:mx-auto tab:max-wide:max-w-[260px]"
+          className="w-full max-wide:mx-auto max-wide:max-w-[260px] max-tab:max-w-[212px]"
           grow={plan}
           caption={word && w.folds ? `${w.folds} ${word}` : "from above"}
         >
@@ -200,23 +194,25 @@ function Drawn({ group, browned }: { group: Group; browned: boolean }) {
             along_mm={w.along_mm}
             round={w.round}
             length={u.length}
-            letters={letters(plan, 260)}
+            letters={letters(plan, phone ? 212 : 260)}
           />
         </Plate>
       )}
-      <Plate
-        className="w-full"
-        grow={cut}
-        caption={w.rolled && !tablet ? "cut through, at the same scale" : "cut through the middle"}
-      >
-        <Section
-          title="Cross-section as wrapped, after the proof and cooked"
-          sizes={sizes}
-          length={u.length}
-          letters={letters(cut, 400)}
-          browned={browned}
-        />
-      </Plate>
+      {through && (
+        <Plate
+          className="w-full"
+          grow={cut}
+          caption={w.rolled && !tablet ? "cut through, at the same scale" : "cut through the middle"}
+        >
+          <Section
+            title="Cross-section as wrapped, after the proof and cooked"
+            sizes={sizes}
+            length={u.length}
+            letters={letters(cut, 400)}
+            browned={browned}
+          />
+        </Plate>
+      )}
     </section>
   );
 }

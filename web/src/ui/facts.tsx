@@ -1,6 +1,7 @@
 import { useContext, type ReactNode } from "react";
 
 import { Asking, type FigureKey } from "../lib/asking";
+import { Explained } from "./explained";
 
 /** A figure that says, when pressed, where it is from. */
 function Figure({ name, ask, children }: { name: string; ask?: FigureKey | undefined; children: ReactNode }) {
@@ -41,10 +42,26 @@ export function Headline(props: {
 }
 
 /** Name, value, and in small what it comes from. `strong` for the one that matters most. */
-export function Fact(props: { name: string; value: ReactNode; from?: ReactNode; strong?: boolean; ask?: FigureKey }) {
+export function Fact(props: {
+  name: string;
+  value: ReactNode;
+  from?: ReactNode;
+  strong?: boolean;
+  ask?: FigureKey;
+  /** The trade word in its name, as the glossary has it. */
+  term?: string;
+}) {
   return (
     <div className="grid break-inside-avoid grid-cols-[1fr_auto] items-baseline gap-x-4 border-t-2 border-inset py-1 first:border-t-0">
-      <dt className="text-muted">{props.name}</dt>
+      <dt className="text-muted">
+        {props.term ? (
+          <Explained name={props.name} term={props.term}>
+            {props.name}
+          </Explained>
+        ) : (
+          props.name
+        )}
+      </dt>
       <dd
         className={`text-right ${props.value === "" ? "" : "whitespace-nowrap"} ${props.strong ? "text-xl font-bold text-cobalt" : "text-lg font-bold"}`}
       >

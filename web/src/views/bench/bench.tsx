@@ -100,6 +100,20 @@ function useKeys(store: DraftStore, keys: Keys) {
   }, [store, open, help, find]);
 }
 
+/** Start once, as soon as it can be: it was asked for where the recipe was read. */
+function useStartAsked(asked: boolean, start: () => void) {
+  const done = useRef(false);
+  const now = useRef(start);
+  useLayoutEffect(() => {
+    now.current = start;
+  });
+  useEffect(() => {
+    if (!asked || done.current) return;
+    done.current = true;
+    now.current();
+  }, [asked]);
+}
+
 function OpenBake({ from, kitchen }: { from: BakeOut; kitchen: Kitchen | undefined }) {
   const u = useUnits();
   const queries = useQueryClient();
@@ -217,6 +231,12 @@ function OpenBake({ from, kitchen }: { from: BakeOut; kitchen: Kitchen | undefin
     setEarly(false);
     void begin();
   };
+  const start = () => (sheet && startsLater(sheet, clockNow()) ? setEarly(true) : void begin());
+  useStartAsked(search.get("start") === "now" && sheet !== null && state.save === "saved", () => {
+    setSearch((now) => new URLSearchParams([...now].filter(([key]) => key !== "start")), { replace: true });
+    // What will not work as written is looked at first.
+    if (problems.length === 0 && sheet?.doubts.every((d) => d.severity !== "stop")) start();
+  });
   const unstart = async () => {
     const refs = waits.map((b) => b.ref);
     const gone = await outbox.withdraw(new Set(refs));
@@ -257,7 +277,7 @@ function OpenBake({ from, kitchen }: { from: BakeOut; kitchen: Kitchen | undefin
     />
   );
   return (
-    <main className="mx-auto w-full max-w-[1320px] px-4 pb-20 tab:px-8 tab:pb-2">
+    <main className="mx-auto w-full max-w-[1320px] px-4 pb-17 tab:px-8 tab:pb-2">
       <div className="max-tab:contents tab:flex tab:justify-between tab:gap-x-8">
         <div className="max-tab:contents tab:min-w-0 tab:flex-1">
           <h1 className="sr-only">{document.name}</h1>
@@ -279,7 +299,7 @@ function OpenBake({ from, kitchen }: { from: BakeOut; kitchen: Kitchen | undefin
           waits={waits.length > 0}
           inHands={waits.find((b) => b.batch)?.ref ?? null}
           onUnstart={() => void unstart()}
-          onStart={() => (sheet && startsLater(sheet, clockNow()) ? setEarly(true) : void begin())}
+          onStart={start}
           onTakeOther={() => void store.takeOther()}
           onKeepAsOwn={() => void keepAsOwn()}
         />

@@ -1,5 +1,6 @@
 import type { Answer, Doubt } from "../../api/client";
 import { useUnits } from "../../lib/settings";
+import { usePhone } from "../../lib/use-narrow";
 import { useOpened } from "../../lib/use-opened";
 import { Button } from "../../ui/button";
 
@@ -19,14 +20,47 @@ interface Props {
 /** The tool's questions for this tray, each answered with one press; why it asks is one press away. */
 export function Doubts({ doubts, elsewhere, onOpen, onAnswer }: Props) {
   const [why, turnWhy] = useOpened(WHY);
+  const phone = usePhone();
   return (
     <section aria-label="Doubts" className="flex flex-col gap-2.5">
-      {doubts.map((d) => (
-        <Question key={d.code} doubt={d} why={why} onWhy={turnWhy} onAnswer={onAnswer} />
-      ))}
+      {doubts
+        .filter((d) => why || d.severity !== "note")
+        .map((d) => (
+          <Question key={d.code} doubt={d} why={why} onWhy={turnWhy} onAnswer={onAnswer} />
+        ))}
+      {!why && <Notes doubts={doubts.filter((d) => d.severity === "note")} onMore={turnWhy} />}
       {doubts.length === 0 && <p className="text-muted">No doubts here.</p>}
-      {elsewhere.length > 0 && <Elsewhere doubts={elsewhere} onOpen={onOpen} />}
+      {/* On a phone the trays in reach of the thumb tell that. */}
+      {elsewhere.length > 0 && !phone && <Elsewhere doubts={elsewhere} onOpen={onOpen} />}
     </section>
+  );
+}
+
+/** What is only worth knowing: titles in one place until the cook wants more of them. */
+function Notes({ doubts, onMore }: { doubts: Doubt[]; onMore: () => void }) {
+  const u = useUnits();
+  if (doubts.length === 0) return null;
+  const titles = doubts.map((d) => u.text(d.title));
+  return (
+    <article className="rounded-2xl border-2 border-rim bg-inset px-3.5 py-2">
+      <p className="flex justify-between gap-3 font-bold text-muted">
+        {WORDS.note}
+        <button
+          type="button"
+          aria-expanded={false}
+          aria-label={`Why: ${titles.join("; ")}`}
+          className={`min-h-6 ${LINK}`}
+          onClick={onMore}
+        >
+          more
+        </button>
+      </p>
+      {titles.map((title) => (
+        <h3 key={title} className="leading-snug font-bold not-first:mt-1">
+          {title}
+        </h3>
+      ))}
+    </article>
   );
 }
 
@@ -37,7 +71,7 @@ interface Asked {
   onAnswer: Props["onAnswer"];
 }
 
-/** A question with its answers; what is only worth knowing is its title until the cook wants more of it. */
+/** A question with its answers, and on a press its reason. */
 function Question({ doubt: d, why, onWhy, onAnswer }: Asked) {
   const u = useUnits();
   const quiet = d.severity === "note";
@@ -55,14 +89,14 @@ function Question({ doubt: d, why, onWhy, onAnswer }: Asked) {
             className={`min-h-6 ${LINK}`}
             onClick={onWhy}
           >
-            {why ? "shorter" : quiet ? "more" : "why?"}
+            {why ? "shorter" : "why?"}
           </button>
         )}
       </p>
       <h3 className="text-lg leading-snug font-bold">{u.text(d.title)}</h3>
       {told && <p className="mt-1 leading-snug">{u.text(d.reason)}</p>}
       {told && d.source.length > 0 && <p className="mt-1 text-muted">from {u.text(d.source)}</p>}
-      {(told || !quiet) && <Answers doubt={d} onAnswer={onAnswer} />}
+      <Answers doubt={d} onAnswer={onAnswer} />
     </article>
   );
 }

@@ -35,7 +35,7 @@ export function Find({ sheet, onOpen, open, onOpenChange }: Props) {
       label="Find on this bake"
       value={last}
       options={options}
-      none="Nothing on this bake answers to that. The glossary in the papers has the trade words."
+      none="Nothing on this bake answers to that: try another name of it."
       onChoose={go}
       open={open}
       onOpenChange={onOpenChange}

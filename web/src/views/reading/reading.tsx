@@ -78,10 +78,10 @@ function Read() {
     change(before);
   };
   const open = async (file: File | undefined) => file && change(recipeOf(await file.text()));
-  const bench = async (read: RecipeOut) => {
+  const bench = async (read: RecipeOut, start = false) => {
     try {
       const made = await createBake(read.bake as Bake);
-      await navigate(`/bench/${made.id}?tray=weigh`);
+      await navigate(`/bench/${made.id}?tray=weigh${start ? "&start=now" : ""}`);
     } catch (error) {
       setTrouble(error instanceof Error ? error.message : String(error));
     }
@@ -147,7 +147,7 @@ function Read() {
               onCorrect={correct}
               stale={stale}
               trouble={trouble}
-              onTake={() => void bench(shown)}
+              onTake={(start) => void bench(shown, start)}
             />
           )}
           {text.trim() === "" && (

@@ -160,7 +160,7 @@ export function Understood({
   onTake,
   stale,
   ...editing
-}: Editing & { reading: RecipeOut; trouble: string | null; onTake: () => void; stale: boolean }) {
+}: Editing & { reading: RecipeOut; trouble: string | null; onTake: (start?: boolean) => void; stale: boolean }) {
   const parts = partOptions(reading.lines);
   const u = useUnits();
   const nth = nthOf(reading.lines);
@@ -182,9 +182,15 @@ export function Understood({
             </p>
           )}
         </div>
-        <Button look="solid" disabled={stale || reading.problems.length > 0} onClick={onTake}>
-          {stale ? "Still reading…" : "Put it on the bench"}
-        </Button>
+        <div className="flex flex-wrap gap-2">
+          <Button look="solid" disabled={stale || reading.problems.length > 0} onClick={() => onTake()}>
+            {stale ? "Still reading…" : "Put it on the bench"}
+          </Button>
+          {/* Nothing is started of which a line is not known. */}
+          {lost === 0 && !stale && reading.problems.length === 0 && (
+            <Button onClick={() => onTake(true)}>Start it now</Button>
+          )}
+        </div>
       </div>
       {(trouble ?? reading.problems[0]) && (
         <div role="alert" className="mt-2 rounded-xl border-2 border-crust bg-warm px-3 py-2">
