@@ -48,7 +48,7 @@ export const Section = drawn(function Section(p: {
   const walls = p.sizes.some((s) => s.wall_mm > 0);
   return (
     <svg
-      viewBox={`0 0 ${total} ${base + font * (walls ? 5.2 : 4)}`}
+      viewBox={`0 0 ${total} ${base + font * (walls ? 5.7 : 4.5)}`}
       role="img"
       aria-label={p.title}
       className="h-auto w-full"

@@ -133,7 +133,7 @@ def _sizes(closing: str, dough_g: float, filling_ml: float, proofed_ratio: float
     raw = dough_g / DOUGH_DENSITY.value
     moments = (
         (say("as wrapped"), AS_WRAPPED),
-        (say("after the proof"), proofed_ratio),
+        (say("proofed"), proofed_ratio),
         (say("cooked"), proofed_ratio * OVEN_SPRING.value),
     )
     return [piece_size(closing, when, raw * ratio, filling_ml, lies) for when, ratio in moments]

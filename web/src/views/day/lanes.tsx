@@ -76,7 +76,7 @@ export function Lanes({ plan, chosen, onChoose, onBegin }: Props) {
       ticks={withDays(ticks)}
       nights={asleep.map((s) => ({ start: Date.parse(s.start), end: Date.parse(s.end) }))}
       now={now}
-      width={phone ? 358 : tablet ? 740 : 1200}
+      width={phone ? 322 : tablet ? 712 : 1180}
       stacked={phone}
     />
   );
