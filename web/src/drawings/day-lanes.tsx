@@ -153,7 +153,7 @@ function LaneRow({ lane, y, high, x, p, perMinute }: RowProps) {
     <g data-lane={lane.key}>
       {lane.chosen && <rect x={0} y={y} width={p.width} height={high - 3} rx={8} fill="var(--inset)" />}
       <text x={6} y={p.stacked ? y + 18 : y + 19} fill="var(--ink)" fontWeight={700}>
-        {clipped(lane.name, p.stacked ? 36 : 25)}
+        {clipped(lane.name, p.stacked ? 29 : 25)}
       </text>
       {!p.stacked && (
         <text x={6} y={y + 39} fill="var(--muted)">

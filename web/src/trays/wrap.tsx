@@ -92,7 +92,7 @@ export function WrapFacts({ sheet, group }: { sheet: Sheet; group: number }) {
         <Fact
           name="First to last"
           value={duration(wrapMinutes(sheet))}
-          from={`${Math.round(g.wrap_seconds_each)} s each; wrapped first, cooked first`}
+          from={`${Math.round(g.wrap_seconds_each)} s each`}
         />
       </Facts>
     </>

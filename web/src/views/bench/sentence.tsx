@@ -299,7 +299,7 @@ export function Sentence(p: Props) {
   const weightFollows = pin?.gives_way === "weight" && sheet;
   const room = document.plan?.room ?? p.kitchen?.document.room ?? "";
   return (
-    <p className="text-xl leading-[1.8] tab:text-2xl tab:leading-[1.7]">
+    <p className="text-xl leading-[1.8] tab:text-2xl tab:leading-[1.62]">
       Make <Pieces {...p} /> <Closing {...p} /> of{" "}
       <Quantity
         {...p}

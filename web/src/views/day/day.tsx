@@ -195,9 +195,14 @@ function Search({ day, plan }: { day: Day; plan: DayPlan }) {
       ? "the first plan that fits"
       : gap === 0
         ? "as good as any on paper, and it holds more often"
-        : `within ${gap} % of the best there can be on paper; chosen because it holds more often`;
+        : gap <= MUCH
+          ? `within ${gap} % of the best there can be on paper; chosen because it holds more often`
+          : `on paper others may be better (none by more than ${gap} %); chosen because it holds more often`;
   return <p className="mt-1 text-muted">{word}</p>;
 }
+
+/** Further than this from the best on paper it is not called near it, %. */
+const MUCH = 25;
 
 const LEGEND: [string, string][] = [
   ["hands", "your hands"],
