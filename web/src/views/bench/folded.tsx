@@ -6,6 +6,9 @@ import { clock } from "../../lib/clock";
 import { usePhone } from "../../lib/use-narrow";
 import { useOpened } from "../../lib/use-opened";
 
+/** An hour is told to the nearest minute, ms: what is meant for nine is not eaten at 8:59. */
+const HALF_A_MINUTE = 30_000;
+
 interface Props {
   document: Bake;
   sheet: Sheet | null;
@@ -34,7 +37,9 @@ export function Folded({ document, sheet, wrong, children }: Props) {
       >
         <span className="min-w-0 truncate text-lg font-bold">
           {told}
-          {sheet && <span className="font-semibold text-muted">, eat {clock(sheet.day.eat)}</span>}
+          {sheet && (
+            <span className="font-semibold text-muted">, eat {clock(Date.parse(sheet.day.eat) + HALF_A_MINUTE)}</span>
+          )}
         </span>
         <span className="shrink-0 font-semibold text-cobalt underline decoration-rim decoration-2 underline-offset-4">
           {open ? "fold" : "change"}
