@@ -65,7 +65,7 @@ export function CoreCurve({
       }
       marks={marks}
       {...(large ? { large } : {})}
-      height={narrow ? 205 : (height ?? 360)}
+      height={narrow ? 185 : (height ?? 360)}
       width={narrow ? 350 : (width ?? 560)}
     />
   );

@@ -29,7 +29,7 @@ export function Doubts({ doubts, elsewhere, onOpen, onAnswer }: Props) {
           <Question key={d.code} doubt={d} why={why} onWhy={turnWhy} onAnswer={onAnswer} />
         ))}
       {!why && <Notes doubts={doubts.filter((d) => d.severity === "note")} onMore={turnWhy} />}
-      {doubts.length === 0 && <p className="text-muted">No doubts here.</p>}
+      {doubts.length === 0 && !phone && <p className="text-muted">No doubts here.</p>}
       {/* On a phone the trays in reach of the thumb tell that. */}
       {elsewhere.length > 0 && !phone && <Elsewhere doubts={elsewhere} onOpen={onOpen} />}
     </section>
