@@ -40,7 +40,9 @@ class SmallMoves(unittest.TestCase):
         plan = quick(jobs)
         first = plan.placed[0]
         begun = replace(jobs[0], stages=(replace(jobs[0].stages[0], began=first.starts[0]), *jobs[0].stages[1:]))
-        for held_back in (begun, replace(jobs[0], pinned=first.begins)):
+        assert jobs[0].filling is not None
+        filled = replace(jobs[0], filling=replace(jobs[0].filling, began=first.filling))
+        for held_back in (begun, filled, replace(jobs[0], pinned=first.begins)):
             found, _ = self.moved([held_back, jobs[1]], plan)
             self.assertEqual(found.placed[0], first)
             self.assertNotEqual(found.placed[1], plan.placed[1])

@@ -46,7 +46,8 @@ def _moves(job: Job, placed: Placed) -> Iterator[Placed]:
 
 
 def _movable(job: Job) -> bool:
-    marked = [*(s.began for s in job.stages), *(x.began for x in job.loads)]
+    filling = None if job.filling is None else job.filling.began
+    marked = [filling, *(s.began for s in job.stages), *(x.began for x in job.loads)]
     return job.pinned is None and all(at is None for at in marked)
 
 

@@ -25,7 +25,7 @@ export function useOpened(of: string): [open: boolean, turn: () => void] {
   return [open, () => setOpened(of, !isOpen(of))];
 }
 
-/** How many of several things stand open, as one number that changes with each of them. */
+/** Which of several things stand open, in their order. */
 export function useWhichOpened(of: string[]): boolean[] {
   const seen = useSyncExternalStore(subscribe, () => of.map((one) => (isOpen(one) ? "1" : "0")).join(""));
   return [...seen].map((one) => one === "1");
