@@ -36,10 +36,16 @@ class WithoutTheServer(BrowserCase):
         return self.page
 
     def away(self) -> None:
-        """No request of a page or a worker is answered any more."""
+        """No request of a page or a worker is answered any more.
+
+        The server itself is gone: a browser told to be offline forgets it now and then when a page is loaded anew.
+        """
         self.context.set_offline(True)
+        self.server.stop()
+        self.addCleanup(self.back)
 
     def back(self) -> None:
+        self.server.start()
         self.context.set_offline(False)
 
     def test_the_first_load_is_small_and_the_page_can_be_installed(self) -> None:
