@@ -42,7 +42,9 @@ VIOLATIONS = """document.addEventListener("securitypolicyviolation", (e) => {
 });"""
 # A cook who wants every reason and the settings of every tray: it stays so. What else a test needs it pulls out.
 DRAWERS = (
-    "why cautions said elsewhere sentence weigh.change rise.change divide.change wrap.change proof.change heat.change"
+    "why cautions said elsewhere sentence weigh.change rise.change divide.change wrap.change proof.change heat.change "
+    "kitchen.hours kitchen.heat kitchen.spots kitchen.board kitchen.instruments notebook.all day.table day.fit "
+    "day.sure day.hands day.inside day.before day.along day.legend"
 )
 BEHIND = (
     f"{DRAWERS} weigh.scale weigh.numbers rise.look rise.again rise.options rise.numbers divide.scale divide.eye "
@@ -75,7 +77,9 @@ class Server:
         self.process: subprocess.Popen[bytes] | None = None
 
     def start(self) -> None:
-        """Start it and wait until it answers."""
+        """Start it, unless it runs, and wait until it answers."""
+        if self.process is not None:
+            return
         env = {**os.environ, "AIRYCRUMB_MODE": self.mode, "AIRYCRUMB_DATABASE_URL": database_url()}
         self.process = serve(env, self.port, start_new_session=True, preexec_fn=_die_with_parent)
 

@@ -81,7 +81,7 @@ class AWholeBake(BrowserCase):
 class Marks(BrowserCase):
     def test_the_demo_batch_under_way_goes_on_where_it_was(self) -> None:
         self.page.goto("/notebook")
-        self.page.get_by_text("under way").click()
+        self.page.get_by_text("under way").first.click()
         self.hands.rising()
         expect(self.page.get_by_text("you saw +22 %")).to_be_visible()
 

@@ -50,7 +50,7 @@ const lettersOf = (stacked: boolean) => (stacked ? 17.2 : 16);
 /** The whole day to scale: a lane for each bake, and for hands, oven, steamer, hob and fridge. */
 export const DayLanes = drawn(function DayLanes(p: Props) {
   const left = p.stacked ? 4 : 232;
-  const high = p.stacked ? 72 : 52;
+  const high = p.stacked ? 60 : 52;
   const x = (at: number) => left + ((at - p.start) / Math.max(1, p.end - p.start)) * (p.width - left - 14);
   const foot = TOP + p.lanes.length * high;
   const perMinute = ((p.width - left - 14) / Math.max(1, p.end - p.start)) * 60_000;
@@ -110,7 +110,7 @@ interface RowProps {
 function LaneRow({ lane, y, high, x, p, perMinute }: RowProps) {
   const from = useRef<number | null>(null);
   const group = useRef<SVGGElement>(null);
-  const bar = p.stacked ? y + 30 : y + 10;
+  const bar = p.stacked ? y + 26 : y + 10;
   const moved = (event: PointerEvent) => {
     if (from.current === null) return 0;
     const shown = group.current?.ownerSVGElement?.getBoundingClientRect().width ?? p.width;

@@ -14,13 +14,13 @@ export interface Drawer {
 export const drawerId = (of: string, key: string) => `drawer-${of}-${key}`;
 
 /** What stands behind the first glance: a row of handles, and beneath it what was pulled out, in the same order. */
-export function Drawers(props: { of: string; drawers: Drawer[]; note: string; retryWith: unknown[] }) {
-  const { of, drawers, note, retryWith } = props;
+export function Drawers(props: { of: string; drawers: Drawer[]; note: string; retryWith: unknown[]; label?: string }) {
+  const { of, drawers, note, retryWith, label = "More of this step" } = props;
   const own = useId();
   const open = useWhichOpened(drawers.map((d) => `${of}.${d.key}`));
   return (
     <>
-      <div role="group" aria-label="More of this step" className="grid grid-cols-2 gap-2 tab:flex tab:flex-wrap">
+      <div role="group" aria-label={label} className="grid grid-cols-2 gap-2 tab:flex tab:flex-wrap">
         {drawers.map((d, i) => (
           <button
             key={d.key}

@@ -1,4 +1,4 @@
-import { useContext, type ReactNode } from "react";
+import { useContext, useEffect, useRef, type ReactNode } from "react";
 
 import { Asking, type FigureKey } from "../lib/asking";
 import { Explained } from "./explained";
@@ -108,6 +108,17 @@ export function Warning(props: { title: string; text: string; source?: string; u
       <p className={props.large ? "text-lg leading-snug" : "text-base"}>{props.text}</p>
       {props.source && <p className="mt-0.5 text-base text-muted">{props.source}</p>}
     </div>
+  );
+}
+
+/** What stands in the way of something just done; said aloud, and brought into sight. */
+export function Trouble({ text }: { text: string }) {
+  const here = useRef<HTMLParagraphElement>(null);
+  useEffect(() => here.current?.scrollIntoView({ block: "nearest" }), [text]);
+  return (
+    <p ref={here} role="alert" className="mt-2 scroll-my-20 rounded-xl border-2 border-crust bg-warm px-3.5 py-1.5">
+      {text}
+    </p>
   );
 }
 

@@ -1,91 +1,77 @@
-import { useState, type ReactNode } from "react";
+import { useState } from "react";
 import { useNavigate } from "react-router";
 
 import type { Day } from "../../api/client";
 import { useSettings, useUnits } from "../../lib/settings";
-import { useOpened } from "../../lib/use-opened";
 import { Button, Small } from "../../ui/button";
 import type { DayHandle } from "./use-day";
 
-/** What belongs to the whole day beside its hours: what to buy and weigh, what is in it, and the day to take along. */
-export function AroundTheDay({ day, handle }: { day: Day; handle: DayHandle }) {
+type Around = NonNullable<Day["around"]>;
+
+/** What the whole table wants, each food once. */
+export function ToBuy({ around }: { around: Around }) {
   const u = useUnits();
-  const { around } = day;
-  if (!around) return null;
-  const names = day.plan?.dishes.map((d) => d.name) ?? [];
   return (
-    <div className="mt-4 grid gap-4 tab:grid-cols-2 wide:grid-cols-3">
-      <Folded of="buy" title="To buy" many={`${around.shopping.length} foods`}>
-        <ul className="mt-1">
-          {around.shopping.map((b) => (
-            <li key={b.key} className="flex justify-between gap-3 border-t border-inset py-1 first:border-t-0">
-              <span>
-                {u.text(b.name)}
-                {b.shared > 1 && <span className="text-muted"> in {b.shared}</span>}
-              </span>
-              <span className="font-semibold tabular-nums">{u.mass(b.grams)}</span>
-            </li>
-          ))}
-        </ul>
-      </Folded>
-      <Folded of="weigh" title="Weigh, bowl by bowl" many={`${around.weigh.length} bowls`}>
-        {around.weigh.map((c) => (
-          <div key={u.text(c.name)} className="mt-1.5">
-            <h3 className="font-semibold">{u.text(c.name)}</h3>
-            <p className="text-muted">{c.lines.map(u.text).join(", ")}</p>
-          </div>
-        ))}
-      </Folded>
-      <div className="grid content-start gap-4">
-        <section className="enamel p-4" aria-label="In it">
-          <h2 className="text-xl font-bold">In it</h2>
-          <p>
-            {around.allergens.length
-              ? `Contains ${around.allergens.map(u.text).join(", ")}.`
-              : "None of the listed allergens."}
-          </p>
-          {around.may_contain.length > 0 && (
-            <p className="text-muted">May contain {around.may_contain.map(u.text).join(", ")}.</p>
-          )}
-        </section>
-        {around.before.length > 0 && (
-          <section className="enamel p-4" aria-label="The day before">
-            <h2 className="text-xl font-bold">The day before</h2>
-            <ul className="list-disc pl-5">
-              {around.before.map((b) => (
-                <li key={u.text(b.says)}>{u.text(b.says)}</li>
-              ))}
-            </ul>
-          </section>
-        )}
-        <TakeAlong day={day} handle={handle} many={names.length} />
-        <PutAway handle={handle} />
-      </div>
+    <ul className="gap-x-10 tab:columns-2 wide:columns-3">
+      {around.shopping.map((b) => (
+        <li key={b.key} className="flex break-inside-avoid justify-between gap-3 border-t border-inset py-1">
+          <span>
+            {u.text(b.name)}
+            {b.shared > 1 && <span className="text-muted"> in {b.shared}</span>}
+          </span>
+          <span className="font-semibold tabular-nums">{u.mass(b.grams)}</span>
+        </li>
+      ))}
+    </ul>
+  );
+}
+
+/** What goes into each bowl. */
+export function ByTheBowl({ around }: { around: Around }) {
+  const u = useUnits();
+  return (
+    <div className="gap-x-10 tab:columns-2">
+      {around.weigh.map((c) => (
+        <div key={u.text(c.name)} className="mb-2 break-inside-avoid">
+          <h4 className="font-semibold">{u.text(c.name)}</h4>
+          <p className="text-muted">{c.lines.map(u.text).join(", ")}</p>
+        </div>
+      ))}
     </div>
   );
 }
 
-/** A list that is long: how long it is, and the list itself one press away; what was opened stays open. */
-function Folded(props: { of: string; title: string; many: string; children: ReactNode }) {
-  const [open, turn] = useOpened(`day.${props.of}`);
+/** The allergens of the table. */
+export function InIt({ around }: { around: Around }) {
+  const u = useUnits();
   return (
-    <section className="enamel self-start p-4" aria-label={props.title}>
-      <h2 className="text-xl font-bold">{props.title}</h2>
-      {open && props.children}
-      <button
-        type="button"
-        aria-expanded={open}
-        className="min-h-11 font-semibold text-cobalt underline decoration-rim decoration-2 underline-offset-4"
-        onClick={turn}
-      >
-        {open ? "put it away" : props.many}
-      </button>
-    </section>
+    <>
+      <p>
+        {around.allergens.length
+          ? `Contains ${around.allergens.map(u.text).join(", ")}.`
+          : "None of the listed allergens."}
+      </p>
+      {around.may_contain.length > 0 && (
+        <p className="text-muted">May contain {around.may_contain.map(u.text).join(", ")}.</p>
+      )}
+    </>
+  );
+}
+
+/** What can be done the day before. */
+export function DayBefore({ around }: { around: Around }) {
+  const u = useUnits();
+  return (
+    <ul className="list-disc pl-5">
+      {around.before.map((b) => (
+        <li key={u.text(b.says)}>{u.text(b.says)}</li>
+      ))}
+    </ul>
   );
 }
 
 /** The end of a day that is not wanted; asked about once, for it does not come back. */
-function PutAway({ handle }: { handle: DayHandle }) {
+export function PutAway({ handle }: { handle: DayHandle }) {
   const navigate = useNavigate();
   const [asking, setAsking] = useState(false);
   const away = async () => {
@@ -93,7 +79,7 @@ function PutAway({ handle }: { handle: DayHandle }) {
   };
   if (!asking) return <Small onClick={() => setAsking(true)}>put this day away</Small>;
   return (
-    <div role="alertdialog" aria-label="Put this day away?" className="enamel p-4">
+    <div role="alertdialog" aria-label="Put this day away?" className="rounded-xl border-2 border-crust p-4">
       <p>Its plan and its calendar address go. Bakes, and batches under way, stay.</p>
       <p className="mt-2 flex gap-3">
         <Button look="crust" onClick={() => void away()}>
@@ -106,12 +92,11 @@ function PutAway({ handle }: { handle: DayHandle }) {
 }
 
 /** Paper, a calendar file, and an address a calendar can subscribe to. */
-function TakeAlong({ day, handle, many }: { day: Day; handle: DayHandle; many: number }) {
+export function TakeAlong({ day, handle, many }: { day: Day; handle: DayHandle; many: number }) {
   const { units } = useSettings();
   const address = day.calendar ? `${location.origin}/api/calendar/${day.calendar}.ics` : null;
   return (
-    <section className="enamel p-4" aria-label="To take along">
-      <h2 className="text-xl font-bold">To take along</h2>
+    <>
       <p className="flex flex-wrap gap-x-4 gap-y-1 font-semibold text-cobalt">
         <a className="underline" href={`/api/days/${day.id}/sheet?units=${units}`} download>
           the day on paper
@@ -133,6 +118,6 @@ function TakeAlong({ day, handle, many }: { day: Day; handle: DayHandle; many: n
           Make a private calendar address
         </Button>
       )}
-    </section>
+    </>
   );
 }

@@ -3,21 +3,21 @@ import { useState } from "react";
 import { Link, Navigate, useNavigate, useParams } from "react-router";
 
 import type { Day, DayPlan } from "../../api/client";
-import { SpanShape } from "../../drawings/day-lanes";
 import { clock, clockFrom, clockNow, day as dayOf, nowIso } from "../../lib/clock";
 import { useUnits } from "../../lib/settings";
 import { Button, Small } from "../../ui/button";
 import { Choice } from "../../ui/choice";
+import { Drawers } from "../../ui/drawers";
 import { Notice } from "../../ui/facts";
+import { ViewSkeleton } from "../../ui/skeleton";
 import { daysQuery, notShown } from "../queries";
-import { AroundTheDay } from "./around";
 import { Begin } from "./begin";
 import { DateAndHour } from "./date-and-hour";
 import { DishPanel } from "./dish";
-import { HandsAndOvens } from "./hands-and-ovens";
+import { drawersOfDay } from "./drawers";
 import { Lanes } from "./lanes";
 import { useDay, type DayHandle } from "./use-day";
-import { WhatCollides } from "./ways";
+import { Unfit } from "./ways";
 
 /** The day at this address, else the next one to come, else an empty one. */
 export function DayView() {
@@ -26,8 +26,13 @@ export function DayView() {
   if (id === "new") return <Begin />;
   if (id) return <OneDay key={id} id={Number(id)} />;
   const wrong = notShown(days);
-  if (wrong) return <Notice title="The days cannot be opened" text={wrong} />;
-  if (!days.data) return <Notice title="Opening the day…" />;
+  if (wrong)
+    return (
+      <Notice title="The days cannot be opened" text={wrong}>
+        <Button onClick={() => void days.refetch()}>Try again</Button>
+      </Notice>
+    );
+  if (!days.data) return <ViewSkeleton what="Opening the day…" shape="lanes" />;
   const coming = days.data.filter((d) => Date.parse(d.eat_at) > clockNow() - 6 * 3_600_000);
   const next = coming.sort((a, b) => Date.parse(a.eat_at) - Date.parse(b.eat_at))[0];
   return next ? <Navigate to={`/day/${next.id}`} replace /> : <Begin />;
@@ -45,7 +50,7 @@ function OneDay({ id }: { id: number }) {
         <Button onClick={() => void found.refetch()}>Try again</Button>
       </Notice>
     );
-  if (!day) return <Notice title="Opening the day…" />;
+  if (!day) return <ViewSkeleton what="Opening the day…" shape="lanes" />;
   const { plan } = day;
   return (
     <main className="mx-auto w-full max-w-[1320px] px-4 pb-10 tab:px-8">
@@ -62,27 +67,25 @@ function OneDay({ id }: { id: number }) {
       ))}
       {plan ? (
         <>
-          <section className="enamel mt-3 p-3 tab:p-4" aria-label="The day to scale">
+          <Unfit day={day} />
+          <section className="enamel mt-3 flex flex-col gap-3 p-3 tab:p-4" aria-label="The day to scale">
             <Lanes
               plan={plan}
               chosen={chosen}
               onChoose={(n) => setChosen(n === chosen ? null : n)}
               onBegin={(dish, at) => void handle.save(held(day, dish, at))}
             />
-            <Legend />
-          </section>
-          <div className="mt-4 grid gap-4 wide:grid-cols-[minmax(0,1fr)_minmax(0,1fr)]">
-            {chosen !== null && plan.dishes[chosen] ? (
+            {chosen !== null && plan.dishes[chosen] && (
               <DishPanel day={day} dish={plan.dishes[chosen]} handle={handle} onClose={() => setChosen(null)} />
-            ) : (
-              <Dishes day={day} plan={plan} handle={handle} onChoose={setChosen} />
             )}
-            <div className="grid content-start gap-4">
-              <WhatCollides day={day} handle={handle} />
-              <HandsAndOvens day={day} handle={handle} />
-            </div>
-          </div>
-          <AroundTheDay day={day} handle={handle} />
+            <Drawers
+              of="day"
+              label="More of this day"
+              note="The plan still holds."
+              retryWith={[day]}
+              drawers={drawersOfDay(day, plan, handle, setChosen)}
+            />
+          </section>
         </>
       ) : (
         day.problems.length === 0 && (
@@ -129,14 +132,14 @@ function Head({ day, handle }: { day: Day; handle: DayHandle }) {
           {people ? `, for ${people}` : ""}
         </h1>
         <p className="mt-1 flex flex-wrap items-center gap-x-2 gap-y-1 text-lg">
-          On the table
+          <span className="max-tab:sr-only">On the table</span>
           <DateAndHour
             label="When it is on the table"
             at={day.document.eat_at}
             onChange={(at) => void handle.save({ ...day.document, eat_at: nowIso(at) })}
           />
           {plan && (
-            <span className="text-muted">
+            <span className="text-muted tab:hidden">
               first work {dayOf(plan.begins)}, <strong className="text-ink">{clock(plan.begins)}</strong>
             </span>
           )}
@@ -171,7 +174,7 @@ function Head({ day, handle }: { day: Day; handle: DayHandle }) {
           <p className="text-3xl leading-none font-extrabold tracking-tight text-cobalt">
             {tenths(plan.on_time)} in 10 on time
           </p>
-          <p className="mt-1">{u.text(plan.says)}</p>
+          <p className="mt-1">all on the table by {clockFrom(plan.by, Date.parse(plan.eat_at))} in 9 of 10</p>
           <Search day={day} plan={plan} />
         </div>
       )}
@@ -181,108 +184,11 @@ function Head({ day, handle }: { day: Day; handle: DayHandle }) {
 
 /** How far the search for a better plan is. */
 function Search({ day, plan }: { day: Day; plan: DayPlan }) {
-  if (day.state !== "done")
-    return (
-      <p role="status" className="mt-1 flex items-center gap-2 text-muted">
-        <progress value={day.progress} max={1} aria-label="Looking for a better plan" className="h-2 w-28" />
-        {day.state === "waiting" ? "this plan stands; a better one is looked for" : "looking for a better plan"}
-      </p>
-    );
-  const gap = plan.gap === null ? null : Math.round(100 * plan.gap);
-  const word = plan.proven
-    ? "no plan is better: proven"
-    : gap === null
-      ? "the first plan that fits"
-      : gap === 0
-        ? "as good as any on paper, and it holds more often"
-        : gap <= MUCH
-          ? `within ${gap} % of the best there can be on paper; chosen because it holds more often`
-          : `on paper others may be better (none by more than ${gap} %); chosen because it holds more often`;
-  return <p className="mt-1 text-muted">{word}</p>;
-}
-
-/** Further than this from the best on paper it is not called near it, %. */
-const MUCH = 25;
-
-const LEGEND: [string, string][] = [
-  ["hands", "your hands"],
-  ["wait", "rises, rests"],
-  ["cold", "kept cold"],
-  ["heat", "in the heat"],
-  ["rest", "cools"],
-];
-
-function Legend() {
+  if (day.state === "done") return plan.proven ? <p className="mt-1 text-muted">no plan is better: proven</p> : null;
   return (
-    <p className="mt-2 flex flex-wrap items-center gap-x-5 gap-y-1 text-muted">
-      {LEGEND.map(([kind, word]) => (
-        <span key={kind} className="flex items-center gap-2 whitespace-nowrap">
-          <svg viewBox="0 0 34 28" className="h-5 w-6" aria-hidden="true">
-            <SpanShape kind={kind} x={1} y={1} wide={32} />
-          </svg>
-          {word}
-        </span>
-      ))}
-      <span className="whitespace-nowrap">
-        <span className="mr-2 inline-block h-4 w-[3px] rounded bg-ink align-middle" aria-hidden="true" />
-        wanted on the table
-      </span>
-      <span className="whitespace-nowrap">
-        <span className="mr-2 inline-block h-4 w-6 bg-inset align-middle ring-1 ring-rim" aria-hidden="true" />
-        you sleep
-      </span>
-      <span>Drag a bake sideways to hold it to another hour; press it for more.</span>
+    <p role="status" className="mt-1 flex items-center gap-2 text-muted">
+      <progress value={day.progress} max={1} aria-label="Looking for a better plan" className="h-2 w-28" />
+      {day.state === "waiting" ? "this stands; a better one is looked for" : "looking for a better plan"}
     </p>
-  );
-}
-
-/** Every bake in a line: when it begins, when it is on the table, how sure that is. */
-interface DishesProps {
-  day: Day;
-  plan: DayPlan;
-  handle: DayHandle;
-  onChoose: (at: number) => void;
-}
-
-function Dishes({ day, plan, handle, onChoose }: DishesProps) {
-  const u = useUnits();
-  const eat = Date.parse(plan.eat_at);
-  return (
-    <section className="enamel self-start p-4" aria-label="On the table">
-      <h2 className="text-xl font-bold">On the table</h2>
-      <ul>
-        {plan.dishes.map((d) => (
-          <li key={d.at} className="border-t-2 border-inset first:border-t-0">
-            <button
-              type="button"
-              className="grid w-full grid-cols-[minmax(0,1fr)_auto] gap-x-4 py-2 text-left hover:bg-inset"
-              onClick={() => onChoose(d.at)}
-            >
-              <span className="truncate text-lg font-bold">
-                {d.at + 1} {d.name}
-              </span>
-              <span className="text-right text-lg font-bold tabular-nums">{clockFrom(d.table, eat)}</span>
-              <span className="text-muted">
-                begins {clockFrom(d.begins, eat)}
-                {d.batch ? ", under way" : d.pinned ? ", held" : ""}
-                {d.serve === "hot" ? "" : d.serve === "reheat" ? "; heated again" : "; served cool"}
-              </span>
-              <span className="text-right text-muted">
-                {clock(d.early)} to {clock(d.late)}
-              </span>
-              {d.says.length > 0 && <span className="col-span-2 font-semibold text-crust">{u.text(d.says)}</span>}
-            </button>
-          </li>
-        ))}
-      </ul>
-      {day.around && day.around.eats.length > 0 && (
-        <p className="mt-2 text-muted">
-          {u.text(day.around.eats)}{" "}
-          <Small disabled={handle.saving} onClick={() => void handle.split()}>
-            share it out anew
-          </Small>
-        </p>
-      )}
-    </section>
   );
 }

@@ -39,10 +39,10 @@ export function DishPanel(props: { day: Day; dish: DayDish; handle: DayHandle; o
     if (batch !== null) void navigate(`/hands/${batch}`);
   };
   return (
-    <section className="enamel p-4" aria-label={dish.name}>
+    <section className="rounded-xl border-2 border-cobalt bg-inset p-4" aria-label={dish.name}>
       <div className="flex items-start justify-between gap-3">
         <h2 className="text-xl font-bold">{dish.name}</h2>
-        <Small onClick={onClose}>all bakes</Small>
+        <Small onClick={onClose}>close</Small>
       </div>
       {dish.says.length > 0 && <p className="font-semibold text-crust">{u.text(dish.says)}</p>}
       <Facts>

@@ -21,8 +21,7 @@ export function HandsAndOvens({ day, handle }: { day: Day; handle: DayHandle }) 
   const lot = (with_: NonNullable<DayDocument["kitchen"]>) =>
     void handle.save({ ...day.document, kitchen: { ...kitchen, ...with_ } });
   return (
-    <section className="enamel p-4" aria-label="Hands and ovens">
-      <h2 className="text-xl font-bold">Who and with what</h2>
+    <>
       <ul className="mt-1 grid gap-2">
         {hands.map((person, i) => (
           <li key={i} className="flex flex-wrap items-center gap-x-3 gap-y-1">
@@ -88,7 +87,7 @@ export function HandsAndOvens({ day, handle }: { day: Day; handle: DayHandle }) 
           />
         </span>
       </p>
-    </section>
+    </>
   );
 }
 

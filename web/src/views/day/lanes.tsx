@@ -90,7 +90,7 @@ const minutesOf = (s: DaySpan) => (Date.parse(s.end) - Date.parse(s.start)) / 60
 /** For how long a thing is taken in all. */
 function taken(lane: DayLane): string {
   const minutes = Math.round(lane.spans.reduce((sum, s) => sum + minutesOf(s), 0));
-  return minutes < 60 ? `${minutes} min in all` : `${Math.floor(minutes / 60)} h ${minutes % 60} in all`;
+  return minutes < 60 ? `${minutes} min` : `${Math.floor(minutes / 60)} h ${String(minutes % 60).padStart(2, "0")}`;
 }
 
 /** The day's name where one begins. */

@@ -1,26 +1,47 @@
 import type { Day, DayDocument } from "../../api/client";
+import { setOpened } from "../../lib/use-opened";
 import { useUnits } from "../../lib/settings";
-import { Button } from "../../ui/button";
+import { Button, Small } from "../../ui/button";
+import { drawerId } from "../../ui/drawers";
 import type { DayHandle } from "./use-day";
+
+/** Whether a bake of the day has something said against it. */
+export const fits = (day: Day) => !day.plan?.dishes.some((d) => d.says.length > 0);
+
+/** What of the day does not fit, in a sentence; what would help is one press away. */
+export function Unfit({ day }: { day: Day }) {
+  const u = useUnits();
+  const worst = day.plan?.dishes.find((d) => d.says.length > 0);
+  if (!worst) return null;
+  const open = () => {
+    setOpened("day.fit", true);
+    // It is drawn with the next frame.
+    requestAnimationFrame(() => document.getElementById(drawerId("day", "fit"))?.scrollIntoView({ block: "nearest" }));
+  };
+  return (
+    <section className="mt-2 rounded-xl border-2 border-crust bg-warm px-3.5 py-1.5" aria-label="It does not quite fit">
+      <h2 className="inline font-bold">It does not quite fit.</h2> {worst.name}: {u.text(worst.says)}{" "}
+      <Small onClick={open}>{day.ways.length ? `what would help: ${day.ways.length}` : "why"}</Small>
+    </section>
+  );
+}
 
 /** What collides where each bake is planned alone; and, where the day does not fit, each way out with its price. */
 export function WhatCollides({ day, handle }: { day: Day; handle: DayHandle }) {
   const u = useUnits();
-  const trouble = day.plan?.dishes.some((d) => d.says.length > 0) ?? false;
-  if (!day.collisions.length && !trouble) return null;
   return (
-    <section className={`enamel p-4 ${trouble ? "border-crust" : ""}`} aria-label="What collides">
-      <h2 className="text-xl font-bold">{trouble ? "It does not quite fit" : "Laid out so that nothing collides"}</h2>
-      <ul className="mt-1 list-disc pl-5 text-muted">
+    <>
+      {day.collisions.length === 0 && <p>Planned alone, no two of these collide.</p>}
+      <ul className="list-disc pl-5">
         {day.collisions.slice(0, 3).map((c) => (
           <li key={`${c.first}.${c.second}`}>{u.text(c.says)}</li>
         ))}
         {day.collisions.length > 3 && <li>and {day.collisions.length - 3} more such pairs.</li>}
       </ul>
-      {trouble && day.state !== "done" && <p className="mt-2 text-muted">What would help is being tried out…</p>}
+      {!fits(day) && day.state !== "done" && <p className="mt-2 text-muted">What would help is being tried out…</p>}
       {day.ways.length > 0 && (
         <>
-          <h3 className="mt-3 font-bold">What would help</h3>
+          <h4 className="mt-3 font-bold">What would help</h4>
           <ul className="mt-1 grid gap-2">
             {day.ways.map((way) => (
               <li key={way.key} className="grid grid-cols-[minmax(0,1fr)_auto] items-center gap-3">
@@ -38,6 +59,6 @@ export function WhatCollides({ day, handle }: { day: Day; handle: DayHandle }) {
           </ul>
         </>
       )}
-    </section>
+    </>
   );
 }

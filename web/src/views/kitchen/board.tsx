@@ -1,13 +1,11 @@
-import { useState } from "react";
-
+import { useFollowing } from "../../lib/use-following";
 import { Button } from "../../ui/button";
 
 /** The widest wrapper that can be rolled here: beyond it a bake asks. */
 export function Board({ board, onKeep }: { board: string | undefined; onKeep: (board: string) => void }) {
-  const [typed, setTyped] = useState(board ?? "");
+  const [typed, setTyped] = useFollowing(board ?? "");
   return (
-    <section className="enamel p-5" aria-label="Board">
-      <h2 className="text-xl font-bold">Board</h2>
+    <>
       <form
         className="mt-1 flex flex-wrap items-center gap-2"
         onSubmit={(e) => {
@@ -30,6 +28,6 @@ export function Board({ board, onKeep }: { board: string | undefined; onKeep: (b
         <Button type="submit">Keep it</Button>
       </form>
       {!board && <p className="text-base text-muted">Not said yet: no wrapper is called too wide.</p>}
-    </section>
+    </>
   );
 }

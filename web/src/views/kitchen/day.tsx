@@ -1,11 +1,13 @@
-import { useState } from "react";
+import { useMemo, useState } from "react";
 
 import { client, take, type Kitchen } from "../../api/client";
 import { DayWarmth } from "../../drawings/day-warmth";
 import { read } from "../../lib/quantity";
 import { useUnits } from "../../lib/settings";
-import { usePhone } from "../../lib/use-narrow";
+import { useFollowing } from "../../lib/use-following";
+import { usePhone, useTablet } from "../../lib/use-narrow";
 import { Button } from "../../ui/button";
+import { Trouble } from "../../ui/facts";
 
 type Points = NonNullable<Kitchen["document"]["room_day"]>;
 
@@ -28,16 +30,15 @@ function hourly(points: Points, room: number): number[] {
   });
 }
 
-/** The kitchen's warmth through a day: drawn by hand, or read from a logger's file. */
-export function Day({ room, day, onKeep }: { room: number; day: Points; onKeep: (day: Points) => void }) {
-  const phone = usePhone();
-  const u = useUnits();
-  const [hours, setHours] = useState(() => hourly(day, room));
-  const [trouble, setTrouble] = useState<string | null>(null);
-  const [changed, setChanged] = useState(false);
+const alike = (a: number[], b: number[]) => a.every((c, h) => c === b[h]);
+
+/** The day's warmth as it stands here: kept, or drawn and not yet kept. */
+export function useWarmth(room: number, day: Points, onKeep: (day: Points) => void) {
+  const kept = useMemo(() => hourly(day, room), [day, room]);
+  const [hours, setHours] = useFollowing(kept, alike);
+  const changed = !alike(hours, kept);
   const put = (at: number, celsius: number) => {
     setHours((now) => now.map((c, h) => (h === at ? celsius : c)));
-    setChanged(true);
   };
   /** A typed hour bends the line to its neighbours three hours away. */
   const bend = (at: number, celsius: number) => {
@@ -48,29 +49,43 @@ export function Day({ room, day, onKeep }: { room: number; day: Points; onKeep: 
         return apart < EVERY ? celsius + ((far - celsius) * apart) / EVERY : c;
       }),
     );
-    setChanged(true);
   };
+  const keep = () =>
+    onKeep(hours.map((c, h) => ({ at: `${String(h).padStart(2, "0")}:00`, room: `${Math.round(10 * c) / 10} C` })));
+  return { hours, changed, steady: day.length === 0, put, bend, keep, keepAll: onKeep };
+}
+
+type Warmth = ReturnType<typeof useWarmth>;
+
+/** The kitchen's warmth through a day, to be drawn along with a finger. */
+export function WarmthDrawn({ warmth }: { warmth: Warmth }) {
+  const u = useUnits();
+  const narrow = [usePhone(), useTablet()].includes(true);
+  return (
+    <DayWarmth
+      hours={warmth.hours}
+      show={(c) => u.temperature(Math.round(c * 2) / 2)}
+      onHour={warmth.put}
+      narrow={narrow}
+    />
+  );
+}
+
+/** The same by numbers, every third hour, or read from a logger's file. */
+export function WarmthByHour({ warmth, room }: { warmth: Warmth; room: number }) {
+  const [trouble, setTrouble] = useState<string | null>(null);
   const fromFile = async (file: File | undefined) => {
     if (!file) return;
     setTrouble(null);
     try {
-      onKeep(await take(client.POST("/api/room-day", { body: { text: await file.text() } })));
+      warmth.keepAll(await take(client.POST("/api/room-day", { body: { text: await file.text() } })));
     } catch (error) {
       setTrouble(error instanceof Error ? error.message : String(error));
     }
   };
-  const keep = () =>
-    onKeep(hours.map((c, h) => ({ at: `${String(h).padStart(2, "0")}:00`, room: `${Math.round(10 * c) / 10} C` })));
   return (
-    <section className="enamel p-5" aria-label="Warmth through the day">
-      <h2 className="text-xl font-bold">Warmth through the day</h2>
-      <p className="text-muted">
-        {day.length
-          ? "Bakes that name no warmth of their own follow this, hour by hour."
-          : "Taken as steady until you draw it. Press and draw along the line."}
-      </p>
-      <DayWarmth hours={hours} show={(c) => u.temperature(Math.round(c * 2) / 2)} onHour={put} narrow={phone} />
-      <div className="mt-2 grid grid-cols-4 gap-x-4 gap-y-1 tab:grid-cols-8">
+    <>
+      <div className="grid grid-cols-4 gap-x-4 gap-y-1 tab:grid-cols-8">
         {Array.from({ length: 24 / EVERY }, (_, i) => i * EVERY).map((h) => (
           <label key={h} className="text-base text-muted">
             {String(h).padStart(2, "0")}:00
@@ -80,18 +95,15 @@ export function Day({ room, day, onKeep }: { room: number; day: Points; onKeep: 
               step="0.5"
               min="5"
               max="40"
-              value={Math.round(2 * (hours[h] ?? room)) / 2}
-              onChange={(e) => e.target.value !== "" && bend(h, Number(e.target.value))}
+              value={Math.round(2 * (warmth.hours[h] ?? room)) / 2}
+              onChange={(e) => e.target.value !== "" && warmth.bend(h, Number(e.target.value))}
               className="w-full rounded-lg border-2 border-rim bg-enamel px-2 py-1 text-right font-semibold text-ink"
             />
           </label>
         ))}
       </div>
       <div className="mt-3 flex flex-wrap items-center gap-3">
-        <Button look="crust" disabled={!changed} onClick={keep}>
-          Keep this day
-        </Button>
-        <Button disabled={day.length === 0} onClick={() => onKeep([])}>
+        <Button disabled={warmth.steady} onClick={() => warmth.keepAll([])}>
           Steady again
         </Button>
         <label className="font-semibold text-cobalt underline decoration-rim decoration-2 underline-offset-4">
@@ -105,11 +117,7 @@ export function Day({ room, day, onKeep }: { room: number; day: Points; onKeep: 
           />
         </label>
       </div>
-      {trouble && (
-        <p role="alert" className="mt-2 rounded-xl border-2 border-crust bg-warm px-3 py-1.5">
-          {trouble}
-        </p>
-      )}
-    </section>
+      {trouble && <Trouble text={trouble} />}
+    </>
   );
 }

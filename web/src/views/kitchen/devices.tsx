@@ -6,6 +6,7 @@ import { clock } from "../../lib/clock";
 import { useUnits } from "../../lib/settings";
 import { useNow } from "../../lib/use-now";
 import { Button } from "../../ui/button";
+import { Trouble } from "../../ui/facts";
 import { devicesQuery } from "../queries";
 
 const NAMES: Record<string, string> = {
@@ -45,8 +46,7 @@ export function Devices() {
   const remove = (id: number) =>
     doing(() => take(client.DELETE("/api/devices/{device_id}", { params: { path: { device_id: id } } })));
   return (
-    <section className="enamel p-5" aria-label="Instruments">
-      <h2 className="text-xl font-bold">Instruments</h2>
+    <>
       <p className="text-muted">
         A bake goes by the thermometer if its Rise tray says so. A scale is read on the Weigh and Divide trays; a probe
         and an oven thermometer while a batch is in the heat.
@@ -106,11 +106,7 @@ export function Devices() {
           Its token, shown this once: <code className="font-bold break-all">{token}</code>
         </p>
       )}
-      {trouble && (
-        <p role="alert" className="mt-2 rounded-xl border-2 border-crust bg-warm px-3 py-1.5">
-          {trouble}
-        </p>
-      )}
-    </section>
+      {trouble && <Trouble text={trouble} />}
+    </>
   );
 }

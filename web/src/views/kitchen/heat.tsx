@@ -1,7 +1,6 @@
-import { useState } from "react";
-
 import type { Kitchen } from "../../api/client";
 import { useSettings, useUnits } from "../../lib/settings";
+import { useFollowing } from "../../lib/use-following";
 import { Button } from "../../ui/button";
 import { Choice } from "../../ui/choice";
 
@@ -12,6 +11,17 @@ const REGIONS = [
   { value: "us" as const, label: "United States", note: "federal guidance" },
   { value: "uk" as const, label: "United Kingdom", note: "Food Standards Agency guidance" },
 ];
+
+/** Whose food-safety guidance its cautions quote. */
+export const regionName = (d: Document) =>
+  REGIONS.find((r) => r.value === (d.food_safety_region ?? "strictest"))?.label.replace(" known here", "") ?? "";
+
+/** How far the oven is from its dial, as bakes with a thermometer in it have shown. */
+export function ovenSays(d: Document, u: ReturnType<typeof useUnits>): string {
+  const off = d.oven_truth?.off_c ?? 0;
+  if (!d.oven_truth) return "at its dial";
+  return `${u.degrees(Math.abs(off))} ${off < 0 ? "below" : "above"} its dial`;
+}
 
 /** A typed quantity of the kitchen, kept with its own unit. */
 function Typed({
@@ -25,7 +35,7 @@ function Typed({
   unit: string;
   onKeep: (text: string) => void;
 }) {
-  const [typed, setTyped] = useState(text);
+  const [typed, setTyped] = useFollowing(text);
   return (
     <form
       className="flex items-center justify-between gap-2 border-t-2 border-inset py-1"
@@ -64,10 +74,8 @@ export function HeatOfKitchen({
 }) {
   const u = useUnits();
   const { units } = useSettings();
-  const off = d.oven_truth?.off_c ?? 0;
   return (
-    <section className="enamel p-5" aria-label="Heat and safety">
-      <h2 className="text-xl font-bold">Heat and safety</h2>
+    <>
       <p className="py-1">
         Cautions quote{" "}
         <Choice
@@ -102,11 +110,8 @@ export function HeatOfKitchen({
       <p className="border-t-2 border-inset py-1.5">
         {d.oven_truth ? (
           <>
-            The oven runs{" "}
-            <strong>
-              {u.degrees(Math.abs(off))} {off < 0 ? "below" : "above"}
-            </strong>{" "}
-            its dial, from {d.oven_truth.bakes} {d.oven_truth.bakes === 1 ? "bake" : "bakes"} with a thermometer in it.
+            The oven runs <strong>{ovenSays(d, u)}</strong>, from {d.oven_truth.bakes}{" "}
+            {d.oven_truth.bakes === 1 ? "bake" : "bakes"} with a thermometer in it.
           </>
         ) : (
           "The oven is taken at its dial: nobody has put a thermometer in it yet."
@@ -121,6 +126,6 @@ export function HeatOfKitchen({
             </p>
           ),
       )}
-    </section>
+    </>
   );
 }

@@ -30,8 +30,7 @@ export function Spots({ spots, onKeep }: { spots: Own; onKeep: (spots: Own) => v
     setCools("");
   };
   return (
-    <section className="enamel p-5" aria-label="Spots of my own">
-      <h2 className="text-xl font-bold">Spots of my own</h2>
+    <>
       <p className="text-muted">Beside bench, oven light, hot water and fridge.</p>
       <ul>
         {spots.map((s) => (
@@ -87,6 +86,6 @@ export function Spots({ spots, onKeep }: { spots: Own; onKeep: (spots: Own) => v
         min
         <Button type="submit">Add</Button>
       </form>
-    </section>
+    </>
   );
 }
