@@ -53,8 +53,8 @@ export function SolveWrapper({ ask, onTake, groups }: Props) {
     }
   };
   return (
-    <section aria-label="From another side">
-      <h3 className="text-lg font-bold">From another side</h3>
+    <section aria-label="From its size">
+      <h3 className="text-lg font-bold">From its size</h3>
       <form
         className="flex flex-wrap items-center gap-2 py-1"
         onSubmit={(e) => {

@@ -42,31 +42,52 @@ const sizesOf = (d: Sheet["divide"], u: ReturnType<typeof useUnits>) =>
       i,
   );
 
+/** Of more sizes than these the figure is from the smallest to the largest. */
+const FEW_SIZES = 2;
+
+/** What a piece may weigh, by its size. */
+function Fine({ divide }: { divide: Sheet["divide"] }) {
+  const u = useUnits();
+  const sizes = sizesOf(divide, u);
+  return sizes.map((g, i) => (
+    <Fact
+      key={i}
+      name={sizes.length > 1 ? `${u.text(g.what) || u.mass(g.each_shown_g)}: fine between` : "Fine between"}
+      value={`${u.mass(g.fine_from_g)} and ${u.mass(g.fine_to_g)}`}
+      from="3 % either way"
+      strong
+    />
+  ));
+}
+
 export function DivideFacts({ sheet, by = "scale" }: { sheet: Sheet; by?: string }) {
   const u = useUnits();
   const cuts = useCuts();
   const d = sheet.divide;
   const rest = sheet.day.steps.find((s) => s.key === "divide");
   const sizes = sizesOf(d, u);
+  const grams = sizes.map((g) => g.each_shown_g);
   const how = HOW[by] ?? HOW.scale;
   return (
     <>
       <Headline
         title={`Divide into ${d.lumps}`}
         under={`${d.with_filling ? "the filling is in the dough already: " : ""}${how?.under ?? ""}`}
-        figure={sizes.length > 1 ? cuts(d) : `${u.mass(sizes[0]?.each_shown_g ?? 0)} each`}
-        note={d.weighed ? "from the dough you weighed" : how?.note}
+        figure={
+          sizes.length > FEW_SIZES
+            ? u.quantity({ kind: "mass", value: Math.min(...grams), to: Math.max(...grams) })
+            : sizes.length > 1
+              ? cuts(d)
+              : `${u.mass(sizes[0]?.each_shown_g ?? 0)} each`
+        }
+        note={sizes.length > FEW_SIZES ? cuts(d) : d.weighed ? "from the dough you weighed" : how?.note}
       />
       <Facts>
-        {sizes.map((g, i) => (
-          <Fact
-            key={i}
-            name={sizes.length > 1 ? `${u.text(g.what) || u.mass(g.each_shown_g)}: fine between` : "Fine between"}
-            value={`${u.mass(g.fine_from_g)} and ${u.mass(g.fine_to_g)}`}
-            from="3 % either way"
-            strong
-          />
-        ))}
+        {sizes.length > FEW_SIZES ? (
+          <Fact name="Fine within" value="3 %" from="either way" strong />
+        ) : (
+          <Fine divide={d} />
+        )}
         {d.spare_g >= 0.5 && (
           <Fact
             name="Left over"
@@ -126,6 +147,7 @@ function DivideNumbers({ sheet }: { sheet: Sheet }) {
   const sizes = sizesOf(d, u);
   return (
     <Numbers>
+      {sizes.length > FEW_SIZES && <Fine divide={d} />}
       {sizes.map((g, i) => (
         <Fact
           key={i}

@@ -104,7 +104,10 @@ export function WeighFacts({ sheet }: { sheet: Sheet }) {
   );
 }
 
-/** What is weighed, line by line; on a phone the dough or one filling at a time. */
+/** So many fillings stand beside the dough; of more, and on a phone, one thing is in sight at a time. */
+const BESIDE_THE_DOUGH = 1;
+
+/** What is weighed, line by line. */
 export function WeighPicture({ sheet }: { sheet: Sheet }) {
   const u = useUnits();
   const phone = usePhone();
@@ -114,13 +117,25 @@ export function WeighPicture({ sheet }: { sheet: Sheet }) {
   const fillings = sheet.groups.flatMap((g, i) =>
     g.filling.length > 0 ? [{ name: u.text(g.name), lines: <FillingLines key={i} sheet={sheet} group={g} /> }] : [],
   );
-  if (!phone)
+  if (!phone && fillings.length <= BESIDE_THE_DOUGH)
     return (
-      <div className="grid gap-x-6 gap-y-4 wide:grid-cols-2">
+      <div className="grid items-start gap-x-6 gap-y-4 wide:grid-cols-2">
         {dough}
-        <div className="flex flex-col gap-4">{fillings.map((f) => f.lines)}</div>
+        <div>{fillings.map((f) => f.lines)}</div>
       </div>
     );
+  if (!phone) {
+    const at = Math.min(chosen, fillings.length - 1);
+    return (
+      <div className="grid items-start gap-x-6 gap-y-4 wide:grid-cols-2">
+        {dough}
+        <div>
+          <Segments label="Filling" options={fillings.map((f) => f.name)} value={at} onChoose={setChosen} />
+          {fillings[at]?.lines}
+        </div>
+      </div>
+    );
+  }
   const at = Math.min(chosen, fillings.length);
   return (
     <>

@@ -49,6 +49,8 @@ export interface Chosen {
 export function WrapFacts({ sheet, group }: { sheet: Sheet; group: number }) {
   const u = useUnits();
   const size = useSize();
+  // A phone has room for it once: beside the thickness.
+  const phone = usePhone();
   const g = sheet.groups[group] ?? sheet.groups[0];
   if (!g) return null;
   const w = g.wrap;
@@ -57,7 +59,9 @@ export function WrapFacts({ sheet, group }: { sheet: Sheet; group: number }) {
     <>
       <Headline
         title={doing(w, size(w), sheet.divide.with_filling)}
-        under={w.middle_mm > w.rim_mm ? "thick in the middle, thin at the rim" : w.rolled ? "even all over" : ""}
+        under={
+          w.middle_mm > w.rim_mm && !phone ? "thick in the middle, thin at the rim" : w.rolled ? "even all over" : ""
+        }
         figure={filled ? `${u.mass(g.filling_each_g)} each` : `${u.mass(g.dough_each_g)} each`}
         note={
           filled
@@ -77,23 +81,18 @@ export function WrapFacts({ sheet, group }: { sheet: Sheet; group: number }) {
         ))}
         {w.rolled && (
           <Fact
-            name="Thickness"
+            name={`Thickness, ${w.middle_mm === w.rim_mm ? "even" : "middle to rim"}`}
             ask="across"
             value={
               w.middle_mm === w.rim_mm
                 ? u.length(w.mean_mm)
                 : u.quantity({ kind: "length", value: w.middle_mm, to: w.rim_mm })
             }
-            from={w.middle_mm === w.rim_mm ? "even" : "middle to rim"}
             strong
           />
         )}
         {filled && <Fact name="Vent" term="vent" value="" from={u.text(w.vent)} />}
-        <Fact
-          name="First to last"
-          value={duration(wrapMinutes(sheet))}
-          from={`${Math.round(g.wrap_seconds_each)} s each`}
-        />
+        <Fact name={`First to last, ${Math.round(g.wrap_seconds_each)} s each`} value={duration(wrapMinutes(sheet))} />
       </Facts>
     </>
   );
@@ -155,12 +154,12 @@ export function WrapPicture({ sheet, ...chosen }: { sheet: Sheet } & Chosen) {
           onChoose={chosen.onGroup}
         />
       )}
-      <Drawn group={group} browned={heat.method === "oven"} />
+      <Drawn group={group} browned={heat.method === "oven"} small={several} />
     </>
   );
 }
 
-function Drawn({ group, browned }: { group: Group; browned: boolean }) {
+function Drawn({ group, browned, small }: { group: Group; browned: boolean; small: boolean }) {
   const u = useUnits();
   const size = useSize();
   const [phone, tablet] = [usePhone(), useTablet()];
@@ -181,7 +180,7 @@ function Drawn({ group, browned }: { group: Group; browned: boolean }) {
       )}
       {w.rolled && above && (
         <Plate
-          className="w-full max-wide:mx-auto max-wide:max-w-[260px] max-tab:max-w-[212px]"
+          className={`w-full max-wide:mx-auto max-wide:max-w-[260px] ${small ? "max-tab:max-w-[140px]" : "max-tab:max-w-[168px]"}`}
           grow={plan}
           caption={word && w.folds ? `${w.folds} ${word}` : "from above"}
         >
@@ -194,7 +193,7 @@ function Drawn({ group, browned }: { group: Group; browned: boolean }) {
             along_mm={w.along_mm}
             round={w.round}
             length={u.length}
-            letters={letters(plan, phone ? 212 : 260)}
+            letters={letters(plan, phone ? (small ? 140 : 168) : 260)}
           />
         </Plate>
       )}
@@ -252,7 +251,7 @@ export function wrapDrawers(sheet: Sheet, { settings, solve, templates }: Parts)
     ...(all.some((g) => g.filled)
       ? [{ key: "filling", name: "The filling", content: <FillingFacts sheet={sheet} /> }]
       : []),
-    { key: "solve", name: "From another side", content: solve },
+    { key: "solve", name: "From its size", content: solve },
     ...(rolled.length > 0
       ? [{ key: "paper", name: "On paper", content: rolled.map((i) => <div key={i}>{templates(i)}</div>) }]
       : []),

@@ -153,7 +153,7 @@ export function Shell() {
             value={onBench}
             options={bakes.data.map((b) => ({ value: String(b.id), label: b.name }))}
             onChoose={(id) => void navigate(`/bench/${id}`)}
-            className="max-w-[56vw] truncate tab:max-wide:max-w-40 rounded-lg border-2 border-rim bg-enamel px-2.5 py-0.5 font-semibold text-ink"
+            className="max-w-[56vw] truncate tab:max-w-80 tab:max-wide:max-w-40 rounded-lg border-2 border-rim bg-enamel px-2.5 py-0.5 font-semibold text-ink"
           >
             {bakes.data.find((b) => String(b.id) === onBench)?.name ?? "this bake"} <span aria-hidden="true">▾</span>
           </Choice>

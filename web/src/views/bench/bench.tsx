@@ -281,15 +281,17 @@ function OpenBake({ from, kitchen }: { from: BakeOut; kitchen: Kitchen | undefin
       <div className="max-tab:contents tab:flex tab:justify-between tab:gap-x-8">
         <div className="max-tab:contents tab:min-w-0 tab:flex-1">
           <h1 className="sr-only">{document.name}</h1>
-          <Folded document={document} sheet={sheet} wrong={problems.length > 0}>
-            <Sentence document={document} sheet={sheet} problems={problems} kitchen={kitchen} edit={edit} />
-            <div className="flex flex-wrap items-center gap-x-6 wide:flex-nowrap">
-              <Hold document={document} sheet={sheet} edit={edit} />
-              {!phone && links}
-              {sheet && (
-                <OnTheDay bakeId={from.id} document={document} eat={sheet.day.eat} saved={state.save === "saved"} />
-              )}
-            </div>
+          <Folded
+            document={document}
+            sheet={sheet}
+            wrong={problems.length > 0}
+            sentence={<Sentence document={document} sheet={sheet} problems={problems} kitchen={kitchen} edit={edit} />}
+          >
+            <Hold document={document} sheet={sheet} edit={edit} />
+            {!phone && links}
+            {sheet && (
+              <OnTheDay bakeId={from.id} document={document} eat={sheet.day.eat} saved={state.save === "saved"} />
+            )}
           </Folded>
         </div>
         <SaveState

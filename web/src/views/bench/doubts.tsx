@@ -1,8 +1,11 @@
+import { useState, type ReactNode } from "react";
+
 import type { Answer, Doubt } from "../../api/client";
 import { useUnits } from "../../lib/settings";
 import { usePhone } from "../../lib/use-narrow";
 import { useOpened } from "../../lib/use-opened";
 import { Button } from "../../ui/button";
+import { Panel } from "../../ui/panel";
 
 const WORDS: Record<string, string> = { stop: "Will not work as written", ask: "A question", note: "Worth knowing" };
 /** Under which name it is kept that a cook wants every reason. */
@@ -19,20 +22,60 @@ interface Props {
 
 /** The tool's questions for this tray, each answered with one press; why it asks is one press away. */
 export function Doubts({ doubts, elsewhere, onOpen, onAnswer }: Props) {
+  const u = useUnits();
   const [why, turnWhy] = useOpened(WHY);
   const phone = usePhone();
+  const asked = doubts.filter((d) => d.severity !== "note");
+  const notes = doubts.filter((d) => d.severity === "note");
+  const question = (d: Doubt) => <Question key={d.code} doubt={d} why={why} onWhy={turnWhy} onAnswer={onAnswer} />;
   return (
     <section aria-label="Doubts" className="flex flex-col gap-2.5">
-      {doubts
-        .filter((d) => why || d.severity !== "note")
-        .map((d) => (
-          <Question key={d.code} doubt={d} why={why} onWhy={turnWhy} onAnswer={onAnswer} />
-        ))}
-      {!why && <Notes doubts={doubts.filter((d) => d.severity === "note")} onMore={turnWhy} />}
+      {phone && !why ? <AskedBelow asked={asked}>{asked.map(question)}</AskedBelow> : asked.map(question)}
+      {why && notes.map(question)}
+      {!why && asked.length === 0 && <Notes doubts={notes} onMore={turnWhy} />}
       {doubts.length === 0 && !phone && <p className="text-muted">No doubts here.</p>}
-      {/* On a phone the trays in reach of the thumb tell that. */}
+      {/* On a phone the trays in reach of the thumb tell what is asked on them. */}
+      <p className="flex flex-wrap gap-x-5 empty:hidden">
+        {!why && asked.length > 0 && notes.length > 0 && (
+          <button
+            type="button"
+            aria-label={`Worth knowing: ${notes.map((d) => u.text(d.title)).join("; ")}`}
+            className={`min-h-7 ${LINK}`}
+            onClick={turnWhy}
+          >
+            {notes.length} worth knowing
+          </button>
+        )}
+        {elsewhere.length > 0 && !phone && <ElsewhereTurn many={elsewhere.length} />}
+      </p>
       {elsewhere.length > 0 && !phone && <Elsewhere doubts={elsewhere} onOpen={onOpen} />}
     </section>
+  );
+}
+
+/** On a phone: what is asked, in a line above the trays; the questions themselves come up from there. */
+function AskedBelow({ asked, children }: { asked: Doubt[]; children: ReactNode }) {
+  const u = useUnits();
+  const [open, setOpen] = useState(false);
+  const [first] = asked;
+  if (!first) return null;
+  const title = asked.length === 1 ? WORDS[first.severity] : `${asked.length} questions`;
+  return (
+    <>
+      <button
+        type="button"
+        data-asked
+        aria-label={`${title}: ${u.text(first.title)}`}
+        className="fixed inset-x-0 bottom-[4.15rem] z-20 flex min-h-11 items-center gap-3 border-t-2 border-crust bg-warm px-4 text-left"
+        onClick={() => setOpen(true)}
+      >
+        <strong className="shrink-0 text-crust">{title}</strong>
+        <span className="truncate font-semibold">{u.text(first.title)}</span>
+      </button>
+      <Panel title={title ?? ""} open={open} onClose={() => setOpen(false)}>
+        <div className="mt-3 flex flex-col gap-2.5">{children}</div>
+      </Panel>
+    </>
   );
 }
 
@@ -78,7 +121,7 @@ function Question({ doubt: d, why, onWhy, onAnswer }: Asked) {
   // What will not work is never left without its reason.
   const told = why || d.severity === "stop";
   return (
-    <article className={`rounded-2xl border-2 px-3.5 py-2 ${quiet ? "border-rim bg-inset" : "border-crust bg-warm"}`}>
+    <article className={`rounded-2xl border-2 px-3.5 py-1.5 ${quiet ? "border-rim bg-inset" : "border-crust bg-warm"}`}>
       <p className={`flex justify-between gap-3 font-bold ${quiet ? "text-muted" : "text-crust"}`}>
         {WORDS[d.severity]}
         {d.severity !== "stop" && (
@@ -119,27 +162,31 @@ function Answers({ doubt, onAnswer }: Pick<Asked, "doubt" | "onAnswer">) {
   );
 }
 
-/** What is asked on other trays: how many, and on a press which. */
-function Elsewhere({ doubts, onOpen }: { doubts: Doubt[]; onOpen: (tray: string) => void }) {
-  const u = useUnits();
+/** How many are asked on other trays; on a press, which. */
+function ElsewhereTurn({ many }: { many: number }) {
   const [open, turn] = useOpened("elsewhere");
   return (
-    <div>
-      <button type="button" aria-expanded={open} className={`min-h-7 ${LINK}`} onClick={turn}>
-        {doubts.length} elsewhere
-      </button>
-      {open && (
-        <ul>
-          {doubts.map((d) => (
-            <li key={d.code}>
-              <button type="button" className={`py-0.5 ${LINK}`} onClick={() => onOpen(d.tray)}>
-                {d.tray[0]?.toUpperCase()}
-                {d.tray.slice(1)}: {u.text(d.title)}
-              </button>
-            </li>
-          ))}
-        </ul>
-      )}
-    </div>
+    <button type="button" aria-expanded={open} className={`min-h-7 ${LINK}`} onClick={turn}>
+      {many} elsewhere
+    </button>
+  );
+}
+
+/** What is asked on other trays, where that was wanted. */
+function Elsewhere({ doubts, onOpen }: { doubts: Doubt[]; onOpen: (tray: string) => void }) {
+  const u = useUnits();
+  const [open] = useOpened("elsewhere");
+  if (!open) return null;
+  return (
+    <ul>
+      {doubts.map((d) => (
+        <li key={d.code}>
+          <button type="button" className={`py-0.5 ${LINK}`} onClick={() => onOpen(d.tray)}>
+            {d.tray[0]?.toUpperCase()}
+            {d.tray.slice(1)}: {u.text(d.title)}
+          </button>
+        </li>
+      ))}
+    </ul>
   );
 }

@@ -45,7 +45,7 @@ export const FINDABLE: Findable[] = [
   ...at("wrap", null, { Thickness: ["how thin", "rolled"], "First to last": ["minutes of wrapping"] }),
   ...at("wrap", "steps", { "How to close it": ["pleats", "seam", "pinch", "fold", "braid"] }),
   ...at("wrap", "filling", { "Juice in it": ["wet filling", "soggy", "leaks"], "In all": ["amount of filling"] }),
-  ...at("wrap", "solve", { "From another side": ["widest I can roll", "bigger", "smaller"] }),
+  ...at("wrap", "solve", { "From its size": ["widest I can roll", "bigger", "smaller"] }),
   ...at("wrap", "paper", { "To roll to, at true size": ["template", "print", "circle"] }),
   ...at("wrap", "numbers", { "Closes well with": ["too much filling"], "Filling : dough": ["ratio"] }),
   ...at("proof", null, { "First to last": ["which goes in first"] }),

@@ -138,8 +138,8 @@ export function Hold({ document, sheet, edit }: { document: Bake; sheet: Sheet |
         onChoose={choose}
         className="rounded border-b-2 border-cobalt font-bold text-cobalt"
       />
-      {!pin && !eaters && sheet && (
-        <span className="ml-3 inline-flex gap-3">
+      {!pin && !eaters && (
+        <span className={`ml-3 inline-flex gap-3 ${sheet ? "" : "invisible"}`}>
           <Small onClick={() => share(0.5)}>half of it</Small>
           <Small onClick={() => share(2)}>twice</Small>
         </span>

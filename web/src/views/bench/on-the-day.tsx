@@ -33,7 +33,7 @@ export function OnTheDay({ bakeId, document, eat, saved }: Props) {
     gcTime: 60_000,
     retry: false,
   });
-  if (!found.data) return <span className="min-h-9" />;
+  if (!found.data) return <span className="min-h-9 max-tab:w-full" />;
   const { day, clashes } = found.data;
   const isOn = day?.bakes.includes(bakeId) ?? false;
 
@@ -48,7 +48,7 @@ export function OnTheDay({ bakeId, document, eat, saved }: Props) {
   };
   const when = day && (day.name || `the day of ${dayOf(day.eat_at)}`);
   return (
-    <div className="flex min-h-9 min-w-0 flex-wrap items-center gap-x-3 text-muted wide:ml-auto">
+    <div className="flex min-h-9 min-w-0 flex-wrap items-center gap-x-3 text-muted max-tab:w-full wide:ml-auto">
       {isOn ? (
         <Link to={`/day/${day?.id}`} className="font-semibold text-cobalt underline">
           on {when}

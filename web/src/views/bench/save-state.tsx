@@ -53,7 +53,7 @@ export function BakeLinks(p: Links) {
       {/* A phone has none. */}
       {!phone && <Small onClick={p.onHelp}>keys</Small>}
       {/* Last, so that nothing moves when its words change. */}
-      <span data-save={save} aria-live="polite" className="max-tab:min-w-0 max-tab:truncate">
+      <span data-save={save} aria-live="polite" className="tab:min-w-18 max-tab:min-w-0 max-tab:truncate">
         {coming && save !== "saved"
           ? "keeping…"
           : line === "away"

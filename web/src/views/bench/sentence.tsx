@@ -297,7 +297,9 @@ export function Sentence(p: Props) {
   const { document, sheet } = p;
   const pin = document.pin;
   const weightFollows = pin?.gives_way === "weight" && sheet;
-  const room = document.plan?.room ?? p.kitchen?.document.room ?? "";
+  const known = document.plan?.room ?? p.kitchen?.document.room;
+  // Until the kitchen is there its place is held, so that nothing moves when it comes.
+  const room = known ?? "20 C";
   return (
     <p className="text-xl leading-[1.8] tab:text-2xl tab:leading-[1.62]">
       Make <Pieces {...p} /> <Closing {...p} /> of{" "}
@@ -335,7 +337,10 @@ export function Sentence(p: Props) {
         <FurtherGroup key={i} {...p} at={i} />
       ))}
       , <Heat {...p} />, <Hour {...p} />, in a kitchen at{" "}
-      <Quantity {...p} label="Kitchen temperature" kind="temperature" path={["plan", "room"]} text={room} />.
+      <span className={known === undefined ? "invisible" : ""}>
+        <Quantity {...p} label="Kitchen temperature" kind="temperature" path={["plan", "room"]} text={room} />
+      </span>
+      .
     </p>
   );
 }
