@@ -1,6 +1,7 @@
 """What every part of the HTTP contract shares: strict schemas, refusals, and JSON without NaN."""
 
 import json
+import re
 from collections.abc import Sequence
 from datetime import datetime
 from typing import Annotated, Any, Literal
@@ -10,6 +11,7 @@ from ninja import Schema
 from ninja.parser import Parser
 from ninja.renderers import BaseRenderer
 from pydantic import AfterValidator, AwareDatetime, ConfigDict, Field
+from pydantic_core import to_json
 from typing_extensions import TypeAliasType
 
 from gateway import compute
@@ -107,11 +109,19 @@ class FiniteParser(Parser):
             ) from error
 
 
+# As a value of its own, or within a text.
+NO_NUMBER = re.compile(rb"[:,\[]-?(NaN|Infinity)")
+
+
 class FiniteRenderer(BaseRenderer):
     """JSON answers; a NaN in one is a bug and fails loudly."""
 
     media_type = "application/json"
 
-    def render(self, _request: HttpRequest, data: Any, *, response_status: int) -> str:
-        """The answer as text."""
-        return json.dumps(data, allow_nan=False, default=str, separators=(",", ":"), ensure_ascii=False)
+    def render(self, _request: HttpRequest, data: Any, *, response_status: int) -> bytes | str:
+        """The answer as JSON, moments as RFC 3339 has them; ValueError for a NaN."""
+        text = to_json(data, inf_nan_mode="constants", fallback=str)
+        if NO_NUMBER.search(text):
+            # A number that is none, or a name that reads like one: the slower way tells.
+            return json.dumps(data, allow_nan=False, default=str, separators=(",", ":"), ensure_ascii=False)
+        return text

@@ -1,5 +1,6 @@
 """WSGI entry point: gunicorn project.wsgi."""
 
+import gc
 import os
 
 from django.core.wsgi import get_wsgi_application
@@ -11,3 +12,6 @@ from gateway.compute import warm_up  # noqa: E402  (only once the settings are k
 
 # Before the workers are made: each of them has it, and none of their first askers waits a second for it.
 warm_up()
+# What is there by now stays: looking through it for garbage takes longer than a sheet does.
+gc.collect()
+gc.freeze()

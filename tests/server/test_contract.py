@@ -3,7 +3,7 @@
 import json
 import subprocess
 import uuid
-from datetime import timedelta
+from datetime import datetime, timedelta
 from functools import cache
 from typing import Any
 
@@ -207,6 +207,16 @@ class Shape(SimpleTestCase):
     def test_a_nan_in_an_answer_fails_loudly(self) -> None:
         with self.assertRaises(ValueError):
             FiniteRenderer().render(None, {"x": float("nan")}, response_status=200)  # type: ignore[arg-type]
+
+    def test_a_name_that_reads_like_no_number_is_a_name_and_a_moment_is_told_as_rfc_3339_has_it(self) -> None:
+        answer = {"name": "one:NaN", "at": NOW, "half": 0.5, "none": None}
+        text = FiniteRenderer().render(None, answer, response_status=200)  # type: ignore[arg-type]
+        self.assertEqual(json.loads(text)["name"], "one:NaN")
+        text = FiniteRenderer().render(None, {**answer, "name": "pão"}, response_status=200)  # type: ignore[arg-type]
+        told = json.loads(text)
+        self.assertEqual((told["name"], told["half"], told["none"]), ("pão", 0.5, None))
+        self.assertRegex(told["at"], r"^\d{4}-\d\d-\d\dT\d\d:\d\d:\d\d(Z|[+-]\d\d:\d\d)$")
+        self.assertEqual(datetime.fromisoformat(told["at"]), datetime.fromisoformat(str(NOW)))
 
 
 class Generated(SimpleTestCase):

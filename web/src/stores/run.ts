@@ -78,7 +78,7 @@ export class RunStore {
   /** How many look on, and how many of them closely. */
   private readonly lookers = { all: 0, close: 0 };
   private stops: (() => void)[] = [];
-  private lastRead = 0;
+  private lastRead: number;
   private readLine: Line = "open";
   private readTrouble: string | null = null;
   /** Why a mark was refused; it stays in sight until the next is made. */
@@ -94,6 +94,8 @@ export class RunStore {
     // What of the outbox is this batch's is told by its number, too.
     this.state = { batch } as RunState;
     this.state = { batch, ...this.standing() };
+    // What it is opened with was read a moment ago, or kept from another day.
+    this.lastRead = Math.min(Date.now(), Date.parse(batch.live.sheet?.worked_at ?? "") || 0);
   }
 
   /** Follow it until closed; several may. close: as the view in front of the cook, not behind it. */
