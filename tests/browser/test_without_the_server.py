@@ -278,7 +278,7 @@ class WithoutTheServer(BrowserCase):
         self.bench.says("as it was")
 
     def tables_are_kept(self, *stages: str) -> None:
-        """Wait until what looks would make of these stages was fetched, one in each quiet moment, and is written down."""
+        """Wait until what looks would make of these stages is fetched, one in each quiet moment, and written down."""
         told: set[str] = set()
         self.page.on("response", lambda r: told.update(s for s in stages if f"stage={s}" in r.url))
         for _ in range(100):
