@@ -18,6 +18,8 @@ KINDS: dict[str, tuple[Kind, str]] = {
     "minutes": ("duration", "min"),
     "temperature": ("temperature", "C"),
     "pieces": ("count", ""),
+    "loads": ("count", ""),
+    "at_once": ("count", ""),
     "each_g": ("mass", "g"),
     "filling_each_g": ("mass", "g"),
     "thick_mm": ("length", "mm"),

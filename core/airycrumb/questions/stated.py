@@ -34,6 +34,7 @@ PLACES = {
     "roast": ("wrap", "wrap"),
 }
 SIZES = {"pieces": "divide", "each_g": "divide", "filling_each_g": "wrap", "thick_mm": "wrap", "across_mm": "wrap"}
+HEATED = ("bake", "steam", "fry")
 NEAR_CLOCK, NEAR_HEAT, NEAR_SIZE, NEAR_WEIGHT, NEAR_C = 0.1, 0.2, 0.08, 0.05, 3.0
 SPOON = 0.2  # a spoon of filling is no scale; assumed
 STEPS_SAID: dict[str, Message] = {
@@ -81,6 +82,8 @@ def _says(one: Stated) -> Message:
         if one.band.high > one.band.low:
             return say("{low} or {high} pieces", low=count, high=round(one.band.high))
         return say_n("{count} piece", "{count} pieces", count, count=count)
+    if one.what in COUNTED:
+        return COUNTED[one.what](round(one.band.low))
     told = _quantity(one)
     sized = {
         "each_g": say("{told} of dough each", told=told),
@@ -93,6 +96,12 @@ def _says(one: Stated) -> Message:
     if one.step in STEPS_SAID:
         return say("{step}: {told}", step=STEPS_SAID[one.step], told=told)
     return say("{told}", told=told)
+
+
+COUNTED: dict[str, Callable[[int], Message]] = {
+    "loads": lambda count: say_n("in {count} load", "in {count} loads", count, count=count),
+    "at_once": lambda count: say("{count} at a time", count=count),
+}
 
 
 def _within(value: float, band: Band, share: float) -> bool:
@@ -174,6 +183,24 @@ def _oven(w: Findings, one: Stated) -> _Held:
     return _Held(one.band.low - NEAR_C <= heat.air_c <= one.band.high + NEAR_C, here, take)
 
 
+def _loads(w: Findings, one: Stated) -> _Held:
+    tray = w.heats[0].tray
+    here = say_n(
+        "here {count} load: {most} fit at once",
+        "here {count} loads: {most} fit at once",
+        tray.loads,
+        count=tray.loads,
+        most=tray.per_load,
+    )
+    return _Held(one.band.low <= tray.loads <= one.band.high, here)
+
+
+def _at_once(w: Findings, one: Stated) -> _Held:
+    most = w.heats[0].tray.per_load
+    # Fewer at a time than fit is the cook's own choice.
+    return _Held(one.band.low <= most, say("here only {most} fit at once", most=most))
+
+
 def _bench(w: Findings, one: Stated) -> _Held:
     rest = w.ctx.bake.bench_rest_min
     take = (Change(["bench_rest"], f"{one.band.typical:.0f} min"),)
@@ -191,7 +218,7 @@ _Hold = Callable[[Findings, Stated], _Held | None]
 
 def _holds(w: Findings) -> dict[tuple[str, str], _Hold]:
     """How each kind of statement is held against the bake, by its step and what is stated."""
-    heats: dict[tuple[str, str], _Hold] = {(way, "minutes"): _heat_minutes for way in ("bake", "steam", "fry")}
+    heats: dict[tuple[str, str], _Hold] = {(way, "minutes"): _heat_minutes for way in HEATED}
     return {
         ("", "pieces"): _pieces,
         ("", "each_g"): _each,
@@ -205,6 +232,8 @@ def _holds(w: Findings) -> dict[tuple[str, str], _Hold]:
         ("bake", "temperature"): _oven,
         ("preheat", "temperature"): _oven,
         **heats,
+        **{(way, "loads"): _loads for way in HEATED},
+        **{(way, "at_once"): _at_once for way in HEATED},
     }
 
 

@@ -64,9 +64,9 @@ BESIDE = set_of("more after every extra longer another fan")  # a number they st
 
 @dataclass(frozen=True)
 class Said:
-    """Something a recipe says. step: what it is about; what: temperature, minutes, pieces, each_g, filling_each_g,
-    thick_mm or across_mm; value in °C, min, pieces, g or mm; text: the sentence it stands in; condition: true where
-    it only holds in a case the sentence names ("in a cold house 15 more")."""
+    """Something a recipe says. step: what it is about; what: temperature, minutes, pieces, loads, at_once, each_g,
+    filling_each_g, thick_mm or across_mm; value in °C, min, pieces, loads, g or mm; text: the sentence it stands in;
+    condition: true where it only holds in a case the sentence names ("in a cold house 15 more")."""
 
     step: str
     what: str
@@ -194,6 +194,10 @@ class _Teller:
             return _size(number, told)
         if number.what == "pieces":
             return Said("", "pieces", number.value, told.text, condition)
+        if number.what in ("loads", "at_once"):
+            # Flour is added in two batches too.
+            step = told.step_of(number)
+            return Said(step, number.what, number.value, told.text, condition) if step in HEATS else None
         return _weight(number, told)
 
     def _about(self, number: Number, told: _Sentence) -> str:

@@ -26,6 +26,8 @@ NO_SIZE = set_of(
     "apart border borders edge edges rim from deep high above below dice cubes cube slits slit strips margin "
     "space gap long piece pieces between hole of"
 )
+LOADS = set_of("batch batches load loads lot lots")
+AT_ONCE = (("at", "a", "time"), ("at", "once"))
 GAS = {1: 140, 2: 150, 3: 160, 4: 180, 5: 190, 6: 200, 7: 220, 8: 230, 9: 240}  # °C; common practice, no source
 OVERNIGHT = Band(600.0, 600.0, 600.0)  # min; assumed
 
@@ -115,6 +117,19 @@ def _mass(tokens: Sequence[Token], low: float, high: float, at: int) -> tuple[st
     return ("g" if kind == "mass" else "ml"), _band(low, high, size or 1.0), unit[1]
 
 
+def _loads(tokens: Sequence[Token], low: float, high: float, at: int, before: int) -> Number | None:
+    """ "in two batches", "six at a time": how often, or how many at once."""
+    if low != int(low) or not 1 <= low <= 60:
+        return None
+    if _is(tokens, at, LOADS) and _is(tokens, before - 1, ("in",)):
+        return Number("loads", _band(low, high), before, at + 1)
+    end = at + 1 if _is(tokens, at, PIECES) else at
+    for words in AT_ONCE:
+        if tuple(t.word for t in tokens[end : end + len(words)]) == words:
+            return Number("at_once", _band(low, high), before, end + len(words))
+    return None
+
+
 def _bare_heat(tokens: Sequence[Token], low: float, high: float, at: int) -> Band | None:
     """ "bake 200": a number after the oven's word that only a temperature can be."""
     before = {t.word for t in tokens[max(0, at - 2) : at]}
@@ -156,6 +171,8 @@ def _number_at(tokens: Sequence[Token], at: int) -> Number | None:
     if _is(tokens, end, ("x", "×")):  # "30 x 25 cm" is a sheet, no diameter
         after = range_at(tokens, end + 1)
         return Number("sheet", _band(low, high), at, after[2] if after else end + 1)
+    if loads := _loads(tokens, low, high, end, at):
+        return loads
     heat = _bare_heat(tokens, low, high, at)
     for what, found in (
         ("minutes", _time(tokens, low, high, end)),

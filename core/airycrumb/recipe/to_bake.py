@@ -12,6 +12,7 @@ from airycrumb.recipe.doughs import IN_THE_DOUGH, STARTER, Kind, in_dough, kind_
 from airycrumb.recipe.heat_said import OVEN, first, heat_minutes, heat_of, named_in, said_of
 from airycrumb.recipe.method import Said, sentences
 from airycrumb.recipe.reading import PlacedLine, Reading
+from airycrumb.recipe.shares import by_filling, shares_of_dough, stems
 from airycrumb.stations.enclose.registry import CLOSINGS
 from airycrumb.words import Message, as_number, in_celsius, in_grams, in_millimetres, listed, say, say_n, verbatim
 
@@ -188,6 +189,32 @@ def _stuffed(reading: Reading, part: str, pieces: int, each_g: float, assumed: l
     }
 
 
+def _tellable(reading: Reading, parts: list[str]) -> dict[str, frozenset[str]]:
+    """For each filling, the words of what is in it that are in no other."""
+    lines = {part: [p.line for p in reading.lines if p.part == part and p.line.use] for part in parts}
+    words = {part: {w for one in lines[part] for w in stems(f"{one.name} {one.written}")} for part in parts}
+    return {
+        part: frozenset(own - {w for other, theirs in words.items() if other != part for w in theirs})
+        for part, own in words.items()
+    }
+
+
+def _counts(shares: list[float], pieces: int) -> list[int]:
+    """So many pieces shared out by these, one for each at least where there are enough."""
+    counts = [max(1, round(share * pieces)) for share in shares]
+    counts[counts.index(max(counts))] += pieces - sum(counts)
+    return counts
+
+
+def _for_another_day(reading: Reading, assumed: list[Message]) -> float:
+    """Which share of the dough the method keeps for something else: it is weighed, and not shared over the pieces."""
+    kept = [one for one in shares_of_dough(reading.method) if one.kept]
+    if kept and sum(one.share for one in kept) < 1:
+        assumed.append(say("“{words}”: the pieces share the rest of the dough.", words=verbatim(kept[0].clause[:120])))
+        return sum(one.share for one in kept)
+    return 0.0
+
+
 def _groups(reading: Reading, pieces: int, each_g: float, assumed: list[Message]) -> list[dict[str, Any]]:
     """The pieces shared evenly over the fillings; the first takes what does not come out even."""
     parts = _fillings(reading)
@@ -196,6 +223,8 @@ def _groups(reading: Reading, pieces: int, each_g: float, assumed: list[Message]
     told_counts = [dict(reading.counts).get(part, 0) for part in parts]
     if len(parts) > 1 and all(told_counts) and sum(told_counts) == pieces:
         shares = told_counts
+    elif len(parts) > 1 and (of_dough := by_filling(shares_of_dough(reading.method), _tellable(reading, parts))):
+        shares = _counts([of_dough[part] for part in parts], pieces)
     if pieces < len(parts):
         parts, shares = parts[:pieces], [1] * pieces
     if len(parts) > 1:
@@ -231,7 +260,8 @@ def _bench_rest(reading: Reading) -> dict[str, str]:
     return {"bench_rest": f"{min(rest.typical, LONGEST_BENCH_MIN):.0f} min"} if rest else {}
 
 
-UNITS_OF = {"minutes": "min", "temperature": "C", "pieces": "", "each_g": "g", "filling_each_g": "g"}
+COUNTED = ("pieces", "loads", "at_once")
+UNITS_OF = {"minutes": "min", "temperature": "C", "each_g": "g", "filling_each_g": "g"} | dict.fromkeys(COUNTED, "")
 
 
 def _written(what: str, value: float) -> str:
@@ -285,7 +315,8 @@ def to_bake(reading: Reading) -> Draft:
     dough = _rows(reading, *IN_THE_DOUGH)
     if any(p.part in ("sponge", "soaked") for p in reading.lines):
         assumed.append(say("What goes into the sponge or is soaked before is counted in the dough."))
-    pieces, each = _pieces(reading, _grams(reading, *IN_THE_DOUGH), assumed)
+    shared = _grams(reading, *IN_THE_DOUGH) * (1 - _for_another_day(reading, assumed))
+    pieces, each = _pieces(reading, shared, assumed)
     if len(reading.text) > LONGEST_KEPT:
         assumed.append(
             say("Only the first {most} characters of the text stay with the bake.", most=as_number(LONGEST_KEPT))

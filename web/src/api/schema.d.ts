@@ -2048,7 +2048,7 @@ export interface components {
              * @description What is stated of it.
              * @enum {string}
              */
-            what: "minutes" | "temperature" | "pieces" | "each_g" | "filling_each_g" | "thick_mm" | "across_mm";
+            what: "minutes" | "temperature" | "pieces" | "loads" | "at_once" | "each_g" | "filling_each_g" | "thick_mm" | "across_mm";
             /**
              * @description How much, with its unit; a bare number of pieces.
              * @example 60 min
