@@ -10,12 +10,14 @@ from playwright.sync_api import Page, expect
 
 from accounts.models import Household
 from bakes import services as bakes
+from batches.models import Batch
 from kitchens.models import Kitchen
 from scripts.calm import COUNT, LEAST_PX, SCROLL, TRAYS
 from tests.browser.base import SIZES, BrowserCase
 from tests.browser.driver import Bench, Hands
 from tests.browser.test_reading_a_recipe import text_of
 from tests.core.examples import bake_document
+from tests.core.test_seven_kinds import RECIPES
 
 MOST_WORDS = 120
 SCREENS_ON_A_PHONE = 1.6
@@ -241,6 +243,16 @@ class Walks(CalmCase):
         presses.click("Start it now")
         expect(page).to_have_url(re.compile("/hands/"))
         self.assertEqual(presses.count, 2)
+
+    def test_a_pasted_recipe_that_will_not_work_is_not_started_and_the_tray_that_says_why_is_open(self) -> None:
+        page = self.new_cook()
+        raw = RECIPES["giant"].replace("Steam for 25 minutes in two batches.", "Steam for 8 minutes.")
+        page.evaluate(PASTE, raw)
+        page.get_by_role("button", name="Start it now", exact=True).click()
+        expect(page.get_by_text("Not started yet.")).to_be_visible()
+        expect(page.get_by_text("Will not work as written").first).to_be_visible()
+        expect(page).to_have_url(re.compile(r"/bench/\d+\?tray=\w+$"))
+        self.assertFalse(Batch.objects.filter(version__document__name="Giant chicken buns").exists())
 
     def test_half_the_batch_for_two(self) -> None:
         page = self.new_cook()

@@ -149,6 +149,26 @@ class Loads(Events):
         page.clock.fast_forward("06:00")
         self.hands.at("Leave the door shut|Out: |Only colour")
 
+    def test_into_an_oven_that_nobody_has_lit_is_asked_about_and_lighting_it_comes_first_once_it_is_due(self) -> None:
+        oven = {"method": "oven", "temperature": "190 C", "minutes": None, "rest": "5 min"}
+        batch = self.under_way(self.baked("kale-potato-braids", heat=oven), wrapped=False)
+        self.page.clock.install()
+        self.page.goto(f"/hands/{batch.pk}")
+        self.hands.through("The last is wrapped")
+        self.hands.at("Leave them to grow")
+        self.page.get_by_role("button", name="Into the oven", exact=True).click()
+        asked = self.page.get_by_role("alertdialog", name="Already?")
+        expect(asked).to_contain_text("Nobody has said yet that the heat is on")
+        asked.get_by_role("button", name="No, not yet").click()
+        expect(asked).to_have_count(0)
+        self.page.clock.fast_forward("02:00:00")
+        self.hands.at("Light the oven|Heat the oven|Oven on")
+        self.hands.waiting_for("Into the oven")
+        self.hands.press("Into the oven")
+        self.hands.at("Leave the door shut|Out: ")
+        self.hands.sent()
+        self.assertEqual(batch.observations.filter(kind="done", stage="proof").count(), 1)
+
 
 class Moving(Events):
     def test_bench_then_fridge_overnight_is_told_at_its_hour_and_with_the_day(self) -> None:

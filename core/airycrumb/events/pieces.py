@@ -43,21 +43,20 @@ def _each(k: Known, p: Pieces) -> Message:
     pieces, filling = p.ctx.share.pieces, in_grams(p.ctx.share.filling_per_piece_g)
     if not wrap.rolled:
         return say("{pieces} with {filling} of {name} in each", pieces=pieces, filling=filling, name=group.called)
+    how = say("{closing}", closing=wrap.label)
+    if wrap.seam_mm:
+        how = say("{closing}, the rim clean for {seam}", closing=wrap.label, seam=in_millimetres(wrap.seam_mm))
     if not several:
         return say(
-            "{pieces}: roll to {size}, {filling} in each, {closing}, rim wet or clean",
-            pieces=pieces,
-            size=size,
-            filling=filling,
-            closing=wrap.label,
+            "{pieces}: roll to {size}, {filling} in each, {how}", pieces=pieces, size=size, filling=filling, how=how
         )
     return say(
-        "{pieces} with {name}: roll to {size}, {filling} in each, {closing}, rim wet or clean",
+        "{pieces} with {name}: roll to {size}, {filling} in each, {how}",
         pieces=pieces,
         name=group.called,
         size=size,
         filling=filling,
-        closing=wrap.label,
+        how=how,
     )
 
 

@@ -10,7 +10,10 @@ from airycrumb.recipe.reading import Reading
 from airycrumb.words import Message, in_celsius, say
 
 PAN = re.compile(r"\b(?:pan|skillet|griddle)\b", re.IGNORECASE)
-SEARED = re.compile(r"\badd\b[^.]{0,30}\bwater\b|\bwater\b[^.]{0,20}\blid\b", re.IGNORECASE)
+SEARED = re.compile(
+    r"\badd\b[^.]{0,30}\bwater\b|\bwater\b[^.]{0,20}\blid\b|\blid\b[^.]{0,20}\bwater\b|\bsplash(?:es)? of water\b",
+    re.IGNORECASE,
+)
 COOLEST_C, HOTTEST_C, LONGEST_PHASE_MIN = 100.0, 280.0, 120.0  # what an oven can be set to, and for how long
 OVEN = ("bake", "preheat", "")
 LONGEST_REST_MIN = 60.0

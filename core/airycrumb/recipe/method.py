@@ -198,7 +198,8 @@ class _Teller:
             # Flour is added in two batches too.
             step = told.step_of(number)
             return Said(step, number.what, number.value, told.text, condition) if step in HEATS else None
-        return _weight(number, told)
+        # A sheet of 30 x 40 cm weighs nothing.
+        return _weight(number, told) if number.what in ("g", "ml") else None
 
     def _about(self, number: Number, told: _Sentence) -> str:
         """The step of a time."""

@@ -26,6 +26,7 @@ NO_SIZE = set_of(
     "apart border borders edge edges rim from deep high above below dice cubes cube slits slit strips margin "
     "space gap long piece pieces between hole of"
 )
+YIELDS = set_of("makes yields yield")
 LOADS = set_of("batch batches load loads lot lots")
 AT_ONCE = (("at", "a", "time"), ("at", "once"))
 GAS = {1: 140, 2: 150, 3: 160, 4: 180, 5: 190, 6: 200, 7: 220, 8: 230, 9: 240}  # °C; common practice, no source
@@ -102,6 +103,8 @@ def _counted(tokens: Sequence[Token], low: float, high: float, at: int, before: 
     while _is(tokens, end, SIZED):
         end += 1
     made = low > 1 and before > 0 and any(t.word in MAKES for t in tokens[max(0, before - 3) : before])
+    # "Makes 1": a number so small is only one of pieces straight behind the word.
+    made = made or (low == high == 1 and _is(tokens, before - 1, YIELDS))
     bare = end >= len(tokens) or tokens[end].kind == "mark" or tokens[end].word in ("or", "equal", "and")
     if _is(tokens, end, PIECES) and tokens[end].word not in ("small",):
         return _band(low, high), end + 1
@@ -112,6 +115,9 @@ def _counted(tokens: Sequence[Token], low: float, high: float, at: int, before: 
 def _mass(tokens: Sequence[Token], low: float, high: float, at: int) -> tuple[str, Band, int] | None:
     unit = unit_at(tokens, at)
     if unit is None or UNITS[unit[0]][0] == "piece" or unit[0] in ("pinch", "slice", "sprig", "knob", "stick"):
+        return None
+    # "Press a well in each with a glass" weighs nothing.
+    if unit[0] == "glass" and not _is(tokens, unit[1], ("of",)):
         return None
     kind, size = UNITS[unit[0]]
     return ("g" if kind == "mass" else "ml"), _band(low, high, size or 1.0), unit[1]

@@ -4,6 +4,7 @@ import re
 from dataclasses import dataclass
 from typing import Any
 
+from airycrumb.data.closings import PRESSED
 from airycrumb.data.heat import WASHES
 from airycrumb.data.measures import NUMBER_WORDS
 from airycrumb.quantities import Band
@@ -255,6 +256,15 @@ def _rises(reading: Reading, kind: Kind, assumed: list[Message]) -> dict[str, An
     return {"spots": [*before, {"where": "fridge"}]}
 
 
+def _filled(reading: Reading, closing: str) -> dict[str, str]:
+    """Wells that are pressed and filled once they are proofed, where the method has it in that order."""
+    proofs = [s.text for s in reading.said if s.step == "proof"]
+    told = sentences(reading.method)
+    presses = [at for at, one in enumerate(told) if closing in PRESSED and closing_of("", one) == closing]
+    late = presses and any(text in told[: presses[0]] for text in proofs)
+    return {"filled": "after"} if late else {}
+
+
 def _bench_rest(reading: Reading) -> dict[str, str]:
     rest = first(reading.said, "minutes", "bench")
     return {"bench_rest": f"{min(rest.typical, LONGEST_BENCH_MIN):.0f} min"} if rest else {}
@@ -352,6 +362,7 @@ def to_bake(reading: Reading) -> Draft:
             "yeast_school": "woken" if _woken(reading) else "straight",
         },
         "rise": {"to": 2.0, **_rises(reading, kind, assumed)},
+        **_filled(reading, closing or "gathered"),
         **_bench_rest(reading),
         "filling": leading["filling"],
         **({"more_groups": more} if more else {}),

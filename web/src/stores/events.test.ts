@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
 
 import type { BakeEvent } from "../api/client";
-import { calls, comingAfter, frontOf, loadsIn, marksOf, openEvents, tooSoon } from "./events";
+import { calls, comingAfter, frontOf, loadsIn, marksOf, openEvents, putsInUnlit, tooSoon } from "./events";
 
 const NOW = Date.parse("2026-11-25T12:00:00Z");
 const at = (minutes: number) => new Date(NOW + minutes * 60_000).toISOString();
@@ -80,6 +80,20 @@ describe("the event in front", () => {
     expect(frontOf([into], NOW)?.id).toBe("heat.2.1.in");
     // Another heat that is not lit stands in nobody's way.
     expect(frontOf([load("into", 1, -5), light], NOW)?.id).toBe("heat.1.1.into");
+  });
+
+  it("is what has to be lit before a proof that ends in the oven, and the proof again once that is lit", () => {
+    const light = act("heat.1.light", -20, { kind: "light", stage: "heat", load: "heat.1", rank: 5 });
+    const proof = event("proof.grown", -60, -5, { stage: "proof", ends_stage: true, rank: 3 });
+    const into = { ...load("into", 1, -5), along: "proof.grown" };
+    expect(frontOf([proof, into, light], NOW)?.id).toBe("heat.1.light");
+    expect(putsInUnlit([proof, into, light], proof)).toBe(true);
+    expect(frontOf([proof, into], NOW)?.id).toBe("proof.grown");
+    expect(putsInUnlit([proof, into], proof)).toBe(false);
+    // Not due yet, it goes on in front until there is something to light.
+    expect(
+      frontOf([{ ...proof, due: at(30) }, into, act("heat.1.light", 10, { ...light, due: at(10) })], NOW)?.id,
+    ).toBe("proof.grown");
   });
 
   it("is never a reminder, nor what a load does before it is in", () => {

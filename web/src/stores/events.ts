@@ -74,6 +74,10 @@ function canCome(open: BakeEvent[], e: BakeEvent): boolean {
   return !open.some((o) => o.kind === "out" && o.resource === e.resource && !notYetIn(open, o.load));
 }
 
+/** Whether it puts pieces into a heat that nobody has lit: what goes in along with it would go in cold. */
+export const putsInUnlit = (open: BakeEvent[], e: BakeEvent): boolean =>
+  open.some((o) => o.kind === "into" && o.along === e.id && notYetLit(open, o.load));
+
 /** Loads that are in the heat now: those that can come out. */
 export const loadsIn = (open: BakeEvent[]): BakeEvent[] => open.filter((e) => e.kind === "out" && canCome(open, e));
 const passed = (e: BakeEvent, now: number) => e.passes_at !== null && Date.parse(e.passes_at) <= now;
@@ -82,7 +86,12 @@ const asks = (e: BakeEvent, now: number) => !e.along && !passed(e, now);
 /** The one in front: what is due, the burning oven first; else what goes on now; else what comes next. */
 export function frontOf(open: BakeEvent[], now: number): BakeEvent | undefined {
   const all = open.filter((e) => asks(e, now) && canCome(open, e) && !isReminder(e));
-  const due = all.filter((e) => dueAt(e) <= now).sort((a, b) => a.rank - b.rank || dueAt(a) - dueAt(b));
+  // What has to be lit first is in front of what goes in, however ready that is.
+  const due = all
+    .filter((e) => dueAt(e) <= now)
+    .sort(
+      (a, b) => Number(putsInUnlit(open, a)) - Number(putsInUnlit(open, b)) || a.rank - b.rank || dueAt(a) - dueAt(b),
+    );
   const goesOn = all.filter((e) => isWait(e) && Date.parse(e.start) <= now + JUST_BEGUN);
   const stage = goesOn.find((e) => e.ends_stage);
   return due[0] ?? stage ?? goesOn[0] ?? all[0] ?? open.find((e) => asks(e, now));

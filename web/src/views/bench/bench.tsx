@@ -233,9 +233,17 @@ function OpenBake({ from, kitchen }: { from: BakeOut; kitchen: Kitchen | undefin
   };
   const start = () => (sheet && startsLater(sheet, clockNow()) ? setEarly(true) : void begin());
   useStartAsked(search.get("start") === "now" && sheet !== null && state.save === "saved", () => {
-    setSearch((now) => new URLSearchParams([...now].filter(([key]) => key !== "start")), { replace: true });
+    const stop = sheet?.doubts.find((d) => d.severity === "stop");
+    setSearch(
+      (now) => {
+        const rest: Record<string, string> = Object.fromEntries([...now].filter(([key]) => key !== "start"));
+        return stop && isTray(stop.tray) ? { ...rest, tray: stop.tray } : rest;
+      },
+      { replace: true },
+    );
     // What will not work as written is looked at first.
-    if (problems.length === 0 && sheet?.doubts.every((d) => d.severity !== "stop")) start();
+    if (stop) setStarting(`Not started yet. ${u.text(stop.title)}: decide that first.`);
+    else if (problems.length === 0) start();
   });
   const unstart = async () => {
     const refs = waits.map((b) => b.ref);

@@ -5,13 +5,15 @@ import { Button } from "../../ui/button";
 
 interface Props {
   event: BakeEvent;
+  /** Whether what they go into was not lit yet, as far as anybody has said. */
+  unlit: boolean;
   now: number;
   onYes: () => void;
   onNo: () => void;
 }
 
 /** A press so soon that it may be a slip is asked about; it is one press away either way. */
-export function Already({ event, now, onYes, onNo }: Props) {
+export function Already({ event, unlit, now, onYes, onNo }: Props) {
   const u = useUnits();
   const ago = (now - Date.parse(event.start)) / 60_000;
   const span = event.low === event.high ? clockFrom(event.due) : `${clockFrom(event.low)} to ${clockFrom(event.high)}`;
@@ -19,7 +21,9 @@ export function Already({ event, now, onYes, onNo }: Props) {
     <div role="alertdialog" aria-label="Already?" className="mt-3 rounded-2xl border-2 border-crust bg-warm p-4">
       <p className="text-2xl font-extrabold">Already?</p>
       <p className="mt-1 text-lg">
-        {u.text(event.label)}: it began {ago < 1 ? "less than a minute" : duration(ago)} ago, and is expected at {span}.
+        {unlit
+          ? "Nobody has said yet that the heat is on: they would go in cold, and be done later than is told."
+          : `${u.text(event.label)}: it began ${ago < 1 ? "less than a minute" : duration(ago)} ago, and is expected at ${span}.`}
       </p>
       <div className="mt-3 grid grid-cols-2 gap-3">
         <Button look="crust" className="min-h-16 text-xl" onClick={onYes}>

@@ -4,7 +4,7 @@ import { Link, useNavigate, useParams } from "react-router";
 
 import { type BakeEvent, type BatchOut, type EventMark, type Outcome, type Sheet } from "../../api/client";
 import { useScale } from "../../api/scale";
-import { alongWith, dueAt, frontOf, isWait, loadsIn, marksOf, tooSoon } from "../../stores/events";
+import { alongWith, dueAt, frontOf, isWait, loadsIn, marksOf, putsInUnlit, tooSoon } from "../../stores/events";
 import { Guarded } from "../../lib/guarded";
 import { drop } from "../../lib/kept";
 import { useUnits } from "../../lib/settings";
@@ -143,7 +143,7 @@ function Run({ at, from }: { at: BatchRef; from: BatchOut }) {
     setAsking(null);
   };
   const press = (event: BakeEvent, sure = false) => {
-    if (!sure && tooSoon(event, now)) setAsking(event);
+    if (!sure && (tooSoon(event, now) || putsInUnlit(open, event))) setAsking(event);
     else record(marksOf(open, event));
   };
   const grows = stage && sheet ? fermenting(stage, sheet) : null;
@@ -200,7 +200,13 @@ function Run({ at, from }: { at: BatchRef; from: BatchOut }) {
             asking={
               asking &&
               open.some((e) => e.id === asking.id) && (
-                <Already event={asking} now={now} onYes={() => press(asking, true)} onNo={() => setAsking(null)} />
+                <Already
+                  event={asking}
+                  unlit={putsInUnlit(open, asking)}
+                  now={now}
+                  onYes={() => press(asking, true)}
+                  onNo={() => setAsking(null)}
+                />
               )
             }
             strip={

@@ -137,19 +137,25 @@ function Row({
   );
 }
 
+type InUnits = ReturnType<typeof useUnits>;
+
+/** What a recipe may say, in words. */
+const TOLD: Record<string, (v: number, u: InUnits) => string> = {
+  temperature: (v, u) => u.temperature(Math.round(v)),
+  minutes: (v) => duration(v),
+  each_g: (v, u) => `${u.mass(v)} each`,
+  filling_each_g: (v, u) => `${u.mass(v)} of filling each`,
+  pieces: (v) => (v === 1 ? "1 piece" : `${v} pieces`),
+  loads: (v) => (v === 1 ? "in 1 load" : `in ${v} loads`),
+  at_once: (v) => `${v} at a time`,
+  thick_mm: (v, u) => `${u.length(v)} thick`,
+  across_mm: (v, u) => `${u.length(v)} across`,
+};
+
 function Value({ says }: { says: Says }) {
   const u = useUnits();
   const { low, high } = says.value;
-  const show = (v: number) =>
-    says.what === "temperature"
-      ? u.temperature(Math.round(v))
-      : says.what === "minutes"
-        ? duration(v)
-        : says.what === "each_g" || says.what === "filling_each_g"
-          ? `${u.mass(v)} ${says.what === "each_g" ? "each" : "of filling each"}`
-          : says.what === "pieces"
-            ? `${v} pieces`
-            : `${u.length(v)} ${says.what === "thick_mm" ? "thick" : "across"}`;
+  const show = (v: number) => TOLD[says.what]?.(v, u) ?? String(v);
   return <>{high > low ? `${show(low)} to ${show(high)}` : show(low)}</>;
 }
 
