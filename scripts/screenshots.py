@@ -9,6 +9,7 @@ from playwright.sync_api import Browser, Page, Route, sync_playwright
 
 from scripts.served import Served, demo_kitchen
 from scripts.serving import CHROMIUM, FLAGS, ROOT, manage
+from scripts.states import draw_states
 
 FOLDER = ROOT / "docs" / "screenshots"
 NOW = datetime(2026, 11, 25, 13, 5, tzinfo=UTC)
@@ -161,15 +162,10 @@ def inside_an_oven(page: Page) -> None:
 
 
 def around_the_kitchen(browser: Browser, base: str) -> None:
-    """Two fillings on the Bench, the kitchen with a day drawn into it, and a question for the eye."""
+    """A braid and its steps on the Bench, the kitchen with a day drawn into it, and a question for the eye."""
     page = page_of(browser, base, "laptop", "light")
     page.goto("/")
     page.wait_for_selector("[data-worked]")
-    page.get_by_role("button", name="Bake on the bench").click()
-    page.get_by_role("menuitemradio", name="Leek or pear").click()
-    page.get_by_role("tab", name="Wrap").click()
-    page.get_by_role("button", name="6 with leek and cheese").wait_for()
-    shoot(page, "bench-two-fillings")
     page.get_by_role("button", name="Bake on the bench").click()
     page.get_by_role("menuitemradio", name="Kale and potato").click()
     page.get_by_role("tab", name="Wrap").click()
@@ -179,6 +175,7 @@ def around_the_kitchen(browser: Browser, base: str) -> None:
     shoot(page, "bench-braid")
     inside_an_oven(page)
     page.goto("/kitchen")
+    page.get_by_role("button", name="Hour by hour", exact=True).click()
     for hour, celsius in DAY.items():
         page.get_by_label(f"Warmth at {hour}").fill(celsius)
     shoot(page, "kitchen")
@@ -230,6 +227,8 @@ def take_all(served: Served) -> None:
         page.locator("main li", has_text="they sank").get_by_role("link").click()
         shoot(page, "notebook-batch")
         shoot(through_to_the_heat(browser, served.base, hands), "hands-heat-tablet")
+        running = hands.split("/")[-1]
+        draw_states(browser, lambda: page_of(browser, served.base, "laptop", "light"), running, FOLDER / "states.png")
         browser.close()
 
 

@@ -18,6 +18,7 @@ import { Button } from "./ui/button";
 import { Notice } from "./ui/facts";
 import { Alarms } from "./views/alarms/alarms";
 import { Bench } from "./views/bench/bench";
+import { ViewSkeleton } from "./ui/skeleton";
 import { BenchSkeleton } from "./views/bench/skeleton";
 import { Door } from "./views/door/door";
 import { bakesQuery, meQuery, notShown } from "./views/queries";
@@ -101,6 +102,13 @@ function useOwner(user: string | null) {
 function Next() {
   const bakes = useQuery(bakesQuery);
   const first = bakes.data?.[0];
+  const wrong = notShown(bakes);
+  if (wrong)
+    return (
+      <Notice title="The bakes cannot be fetched" text={wrong}>
+        <Button onClick={() => void bakes.refetch()}>Try again</Button>
+      </Notice>
+    );
   if (first) return <Navigate to={`/bench/${first.id}`} replace />;
   if (!bakes.data) return <BenchSkeleton what="Opening the bench…" />;
   return <FirstUse />;
@@ -116,7 +124,7 @@ function Views() {
         element={
           <Guard>
             <Guarded what="This batch" note={STILL_KEPT} retryWith={[]}>
-              <Suspense fallback={<Notice title="Opening the batch…" />}>
+              <Suspense fallback={<ViewSkeleton what="Opening the batch…" shape="tray" />}>
                 <Hands />
               </Suspense>
             </Guarded>

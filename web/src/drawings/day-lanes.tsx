@@ -52,7 +52,10 @@ export const DayLanes = drawn(function DayLanes(p: Props) {
   const left = p.stacked ? 4 : 232;
   const high = p.stacked ? 60 : 52;
   const x = (at: number) => left + ((at - p.start) / Math.max(1, p.end - p.start)) * (p.width - left - 14);
-  const foot = TOP + p.lanes.length * high;
+  // Names and temperatures share the space above a bar where names stand there.
+  const highOf = (lane: Lane) => (p.stacked && lane.spans.some((s) => s.beside) ? high + 22 : high);
+  const tops = p.lanes.map((_, i) => p.lanes.slice(0, i).reduce((y, lane) => y + highOf(lane), TOP));
+  const foot = p.lanes.reduce((y, lane) => y + highOf(lane), TOP);
   const perMinute = ((p.width - left - 14) / Math.max(1, p.end - p.start)) * 60_000;
   return (
     <svg
@@ -75,7 +78,12 @@ export const DayLanes = drawn(function DayLanes(p: Props) {
       {p.ticks.map((t) => (
         <g key={t.at}>
           <line x1={x(t.at)} x2={x(t.at)} y1={TOP - 8} y2={foot} stroke="var(--rim)" strokeWidth={1} />
-          <text x={x(t.at)} y={TOP - 14} textAnchor="middle" fill="var(--muted)">
+          <text
+            x={Math.max(x(t.at), 2)}
+            y={TOP - 14}
+            textAnchor={x(t.at) < left + 22 && p.stacked ? "start" : "middle"}
+            fill="var(--muted)"
+          >
             {t.label}
           </text>
           {t.day && (
@@ -86,7 +94,7 @@ export const DayLanes = drawn(function DayLanes(p: Props) {
         </g>
       ))}
       {p.lanes.map((lane, i) => (
-        <LaneRow key={lane.key} lane={lane} y={TOP + i * high} high={high} x={x} p={p} perMinute={perMinute} />
+        <LaneRow key={lane.key} lane={lane} y={tops[i] ?? TOP} high={highOf(lane)} x={x} p={p} perMinute={perMinute} />
       ))}
       {p.now > p.start && p.now < p.end && (
         <g>
@@ -110,7 +118,7 @@ interface RowProps {
 function LaneRow({ lane, y, high, x, p, perMinute }: RowProps) {
   const from = useRef<number | null>(null);
   const group = useRef<SVGGElement>(null);
-  const bar = p.stacked ? y + 26 : y + 10;
+  const bar = p.stacked ? y + high - (high > 70 ? 46 : 34) : y + 10;
   const moved = (event: PointerEvent) => {
     if (from.current === null) return 0;
     const shown = group.current?.ownerSVGElement?.getBoundingClientRect().width ?? p.width;

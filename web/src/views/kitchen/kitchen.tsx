@@ -82,9 +82,11 @@ function AtAGlance({ document: d, onKeep }: { document: Kitchen["document"]; onK
             title="Warmth through the day"
             figure={least === most ? u.temperature(least) : u.quantity({ kind: "temperature", value: least, to: most })}
             note={
-              warmth.steady
-                ? "Taken as steady until you draw it. Press and draw along the line."
-                : "Bakes that name no warmth of their own follow this, hour by hour."
+              warmth.changed
+                ? "As drawn here; not kept yet."
+                : warmth.steady
+                  ? "Taken as steady until you draw it. Press and draw along the line."
+                  : "Bakes that name no warmth of their own follow this, hour by hour."
             }
           />
           {warmth.changed && (

@@ -16,6 +16,7 @@ import { longestOf, Rows, RowsLegend } from "./rows";
 /** The newest of these stand in sight; the rest is one press away, so many at a time. */
 const NEWEST = 5;
 const AT_ONCE = 20;
+const MOST_DRAWN = 24;
 
 /** Batches made: what this kitchen has taught, the newest against their forecast, every other one press away. */
 export function Notebook() {
@@ -92,6 +93,7 @@ function Taught({ batches }: { batches: BatchSummary[] }) {
       />
     );
   const pace = paceOf(belief);
+  const newest = learned.slice(-MOST_DRAWN);
   return (
     <>
       <Headline
@@ -101,7 +103,7 @@ function Taught({ batches }: { batches: BatchSummary[] }) {
       />
       <VigourTrail
         title="Vigour of this kitchen after each batch"
-        points={learned.map((b) => ({ at: day(b.started), value: b.vigour_after ?? 1 }))}
+        points={newest.map((b) => ({ at: day(b.started), value: b.vigour_after ?? 1 }))}
       />
       <p className="text-muted">Forecasts count with it; every mark in Hands narrows it.</p>
     </>
