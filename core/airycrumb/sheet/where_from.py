@@ -28,7 +28,9 @@ from airycrumb.words import (
     verbatim,
 )
 
-FigureKey = Literal["rise", "proof", "heat", "middle", "water", "across", "warm", "flour"]
+FigureKey = Literal[
+    "rise", "proof", "heat", "middle", "water", "across", "warm", "flour", "crumb", "golden", "end", "thick"
+]
 Unit = Callable[[float], Quantity]
 Words = Callable[[Quantity], Message]
 
@@ -76,6 +78,9 @@ def _ready(sheet: Sheet, stage: str) -> float | None:
     ready = (sheet.rise if stage == "rise" else sheet.proof).forecast.ready
     return None if ready is None else ready.typical
 
+
+_cooler: Words = lambda change: say("{change} cooler", change=change)
+_warmer: Words = lambda change: say("{change} warmer", change=change)
 
 FIGURES: dict[str, Figure] = {
     "rise": Figure(
@@ -142,8 +147,8 @@ FIGURES: dict[str, Figure] = {
         read=lambda s: s.weigh.water_c,
         unit=in_celsius,
         change=in_degrees,
-        more=lambda change: say("{change} warmer", change=change),
-        less=lambda change: say("{change} cooler", change=change),
+        more=_warmer,
+        less=_cooler,
         formula=say(
             "A balance of heat: liquid and dry things together must come to the dough wanted, less what kneading adds. "
             "Water holds 4.19 kJ a kg and degree, flour 1.8 (handbook values, from memory)."
@@ -195,6 +200,62 @@ FIGURES: dict[str, Figure] = {
         ),
         drives=("dough_each",),
         constants=(),
+    ),
+    "crumb": Figure(
+        title=say("When the crumb is set"),
+        read=lambda s: s.heat.needs.crumb_min,
+        unit=in_minutes,
+        change=in_minutes,
+        more=LONGER,
+        less=SHORTER,
+        formula=say(
+            "The coldest point of the dough, where it lies against the filling, followed through the heat until its "
+            "starch is set; times the pace that probes have taught this kitchen."
+        ),
+        drives=HEATS,
+        constants=((say("warmth at which a crumb is set"), heat.CRUMB_SET), *HEAT_CONSTANTS[:2]),
+    ),
+    "golden": Figure(
+        title=say("When it is golden"),
+        read=lambda s: s.heat.needs.golden_min if s.heat.method == "oven" else None,
+        unit=in_minutes,
+        change=in_minutes,
+        more=LONGER,
+        less=SHORTER,
+        formula=say(
+            "The skin, once it has dried, warms above the boil and browns: slowly at first, then faster with every "
+            "degree. What is brushed on browns sooner."
+        ),
+        drives=HEATS,
+        constants=(HEAT_CONSTANTS[0], *HEAT_CONSTANTS[4:]),
+    ),
+    "end": Figure(
+        title=say("How warm the middle is at the end"),
+        read=lambda s: s.heat.core_at_end_c,
+        unit=in_celsius,
+        change=in_degrees,
+        more=_warmer,
+        less=_cooler,
+        formula=say(
+            "The coldest point of the filling when the pieces come out. The minutes planned follow what changes it, "
+            "so that it ends over its line; it goes on warming while they rest, from the crust inwards."
+        ),
+        drives=HEATS,
+        constants=HEAT_CONSTANTS[:2] + HEAT_CONSTANTS[4:],
+    ),
+    "thick": Figure(
+        title=say("How thick the wrapper is"),
+        read=lambda s: s.groups[0].wrap.mean_mm if s.groups[0].wrap.rolled else None,
+        unit=in_millimetres,
+        change=lambda value: in_millimetres(value, digits=1),
+        more=lambda change: say("{change} thicker", change=change),
+        less=lambda change: say("{change} thinner", change=change),
+        formula=say(
+            "The dough's weight over its density, spread over the wrapper; where the middle is left thicker than the "
+            "rim, that is the mean of both."
+        ),
+        drives=("dough_each", "filling_each"),
+        constants=((say("weight of degassed dough"), shapes.DOUGH_DENSITY),),
     ),
 }
 

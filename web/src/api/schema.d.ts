@@ -3905,7 +3905,7 @@ export interface components {
              * Figure
              * @enum {string}
              */
-            figure: "rise" | "proof" | "heat" | "middle" | "water" | "across" | "warm" | "flour";
+            figure: "rise" | "proof" | "heat" | "middle" | "water" | "across" | "warm" | "flour" | "crumb" | "golden" | "end" | "thick";
         };
         /**
          * HeatAnswers

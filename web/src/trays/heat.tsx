@@ -47,6 +47,7 @@ function Done({ heat }: { heat: HeatTray }) {
       />
       <Fact
         name="Crumb set"
+        ask="crumb"
         term="crumb, crust"
         value={at(crumb_min)}
         from={`${u.temperature(crumb_c)} in the dough`}
@@ -54,6 +55,7 @@ function Done({ heat }: { heat: HeatTray }) {
       {heat.method === "oven" && (
         <Fact
           name="Golden"
+          ask="golden"
           value={at(golden_min)}
           from={`${heat.colour} when out; ${heat.loss_percent.toFixed(0)} % of its weight bakes off`}
         />
@@ -104,6 +106,7 @@ export function HeatFacts({ sheet }: { sheet: Sheet }) {
       <Facts>
         <Fact
           name="Middle at the end"
+          ask="end"
           term="core"
           value={u.temperature(Math.round(h.core_at_end_c))}
           from={`give or take ${u.quantity({ kind: "temperature_difference", value: 10 })}; ${u.temperature(Math.round(h.core_after_rest_c))} after resting`}

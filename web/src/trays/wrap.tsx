@@ -82,7 +82,7 @@ export function WrapFacts({ sheet, group }: { sheet: Sheet; group: number }) {
         {w.rolled && (
           <Fact
             name={`Thickness, ${w.middle_mm === w.rim_mm ? "even" : "middle to rim"}`}
-            ask="across"
+            ask="thick"
             value={
               w.middle_mm === w.rim_mm
                 ? u.length(w.mean_mm)
