@@ -224,6 +224,23 @@ class Several(Events):
         self.page.wait_for_timeout(1500)
         self.assertEqual(calling.count(), 0, calling.all_inner_texts())
 
+    def test_what_calls_is_spoken_where_that_is_switched_on_and_stays_so(self) -> None:
+        page = self.page
+        # No voice in a browser without a screen: what it is told to say is written down.
+        page.add_init_script("speechSynthesis.speak = (told) => (window.told = [...(window.told ?? []), told.text])")
+        self.under_way(self.baked("hake-fennel-buns", heat=STEAM), proofed=25)
+        page.goto("/kitchen")
+        calling = page.get_by_role("alert", name="Calling")
+        expect(calling).to_contain_text("Out: the pieces")
+        self.assertIsNone(page.evaluate("window.told ?? null"))
+        calling.get_by_role("button", name="not spoken").click()
+        self.assertEqual(page.evaluate("window.told"), ["Hake and fennel buns: Out: the pieces"])
+        page.reload()
+        expect(calling.get_by_role("button", name="spoken too")).to_be_visible()
+        page.wait_for_function("window.told?.length === 1")
+        calling.get_by_role("button", name="spoken too").click()
+        expect(calling.get_by_role("button", name="not spoken")).to_be_visible()
+
     def test_slips_are_harmless_by_touch_on_a_phone_from_start_to_notebook(self) -> None:
         page = self.fresh_context(size="phone", touch=True).new_page()
         self.open_first_screen(page)

@@ -72,7 +72,7 @@ class LaidOut(OnTheDay):
         self.assertGreaterEqual(len(taken), 12)
         for (_, end), (start, _) in pairwise(taken):
             self.assertLessEqual(end, start + 0.5)
-        expect(self.page.get_by_role("region", name=re.compile("^What (collided|does not fit)"))).to_contain_text(
+        expect(self.page.get_by_role("region", name=re.compile("^(What collided|Does not fit)"))).to_contain_text(
             "both want"
         )
         # An hour later by keyboard: it is held there, the others give way, and one press takes it back.

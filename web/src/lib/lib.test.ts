@@ -5,7 +5,7 @@ import { clock, clockFrom, clockHeard, clockNow, clockOff, countdown, duration, 
 import { emptyHistory, pushed, recall, redone, remember, undone, type History } from "./history";
 import { keep, kept } from "./kept";
 import { setAt } from "./path";
-import { read, shownNumber, spoons, unitOf, written, type Kind, type Units } from "./quantity";
+import { read, shownNumber, spoons, spoonsRange, unitOf, written, type Kind, type Units } from "./quantity";
 
 const KINDS = fc.constantFrom<Kind>("mass", "temperature");
 const UNITS = fc.constantFrom<Units>("metric", "us");
@@ -47,6 +47,9 @@ describe("a quantity as it is typed", () => {
     expect(spoons(14.787 * 2.75)).toBe("2 ¾ tbsp");
     expect(spoons(4.929 / 2)).toBe("½ tsp");
     expect(spoons(0.01)).toBe("¼ tsp");
+    expect(spoonsRange(14.787 * 1.75, 14.787 * 4.75)).toBe("1 ¾ to 4 ¾ tbsp");
+    expect(spoonsRange(4.929, 14.787)).toBe("1 tsp to 1 tbsp");
+    expect(spoonsRange(14.787, 14.9)).toBe("1 tbsp");
   });
 });
 

@@ -60,9 +60,20 @@ export const volume = (ml: number, units: Units) => quantityText({ kind: "volume
 
 /** Spoons a cook would reach for: 1 ¾ tbsp, ⅔ tsp. */
 export function spoons(ml: number): string {
-  const [size, name] = ml >= 11 ? [14.787, "tbsp"] : [4.929, "tsp"];
+  return inSpoons(ml).join(" ");
+}
+
+/** A range in spoons, its unit told once where both ends have the same. */
+export function spoonsRange(low: number, high: number): string {
+  const [[from, one], [to, other]] = [inSpoons(low), inSpoons(high)];
+  if (one !== other) return `${from} ${one} to ${to} ${other}`;
+  return from === to ? `${from} ${one}` : `${from} to ${to} ${one}`;
+}
+
+function inSpoons(ml: number): [many: string, name: string] {
+  const [size, name]: [number, string] = ml >= 11 ? [14.787, "tbsp"] : [4.929, "tsp"];
   const quarters = Math.max(1, Math.round((ml / size) * 4));
   const part = ["", "¼", "½", "¾"][quarters % 4];
   const whole = Math.floor(quarters / 4);
-  return `${[whole || "", part].filter(Boolean).join(" ")} ${name}`;
+  return [[whole || "", part].filter(Boolean).join(" "), name];
 }

@@ -179,6 +179,7 @@ export class RunStore {
 
   /** Take back the last marks: those never on their way vanish; the others are undone by another. */
   undo(together: number) {
+    this.refusal = null;
     const taken = standing(this.state).slice(-together);
     const waits = new Set(this.state.waiting.map((o) => o.client_id));
     const unsent = new Set(taken.map((o) => o.client_id).filter((id) => waits.has(id)));

@@ -4,7 +4,7 @@ import type { Sheet } from "../api/client";
 import { Section, sectionWidth } from "../drawings/section";
 import { planWidth, WrapperPlan } from "../drawings/wrapper";
 import { duration } from "../lib/clock";
-import { spoons } from "../lib/quantity";
+import { spoons, spoonsRange } from "../lib/quantity";
 import { useUnits } from "../lib/settings";
 import { usePhone, useTablet } from "../lib/use-narrow";
 import type { Drawer } from "../ui/drawers";
@@ -113,7 +113,7 @@ function WrapNumbers({ group, several }: { group: Group; several: boolean }) {
           <Fact
             name="Closes well with"
             value={u.quantity({ kind: "mass", value: w.low_g, to: w.high_g })}
-            from={`${spoons(w.low_ml)} to ${spoons(w.high_ml)}; up to ${u.mass(w.closes_over_g)} at this size`}
+            from={`${spoonsRange(w.low_ml, w.high_ml)}; up to ${u.mass(w.closes_over_g)} at this size`}
           />
         )}
         {filled && (

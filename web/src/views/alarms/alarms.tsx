@@ -65,7 +65,8 @@ export function Alarms() {
     .filter(({ key }) => !heard.has(key))
     .sort((a, b) => a.event.rank - b.event.rank || dueAt(a.event) - dueAt(b.event));
   const [first] = calling;
-  useRinging(first, now, aloud, first ? `${first.name}: ${u.text(first.event.label)}` : "");
+  const words = first ? `${first.name}: ${u.text(first.event.label)}` : "";
+  useRinging(first, now, aloud, words);
   if (!first) return null;
   const late = (now - dueAt(first.event)) / 60_000;
   const here = pathname === `/hands/${first.ref}`;
@@ -102,6 +103,8 @@ export function Alarms() {
           onClick={() => {
             keep("aloud", !aloud);
             setAloud(!aloud);
+            // What was switched on is heard at once.
+            if (!aloud) say(words);
           }}
         >
           {aloud ? "spoken too" : "not spoken"}

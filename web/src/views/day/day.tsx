@@ -138,13 +138,13 @@ function Head({ day, handle }: { day: Day; handle: DayHandle }) {
             at={day.document.eat_at}
             onChange={(at) => void handle.save({ ...day.document, eat_at: nowIso(at) })}
           />
+        </p>
+        <div className="flex flex-wrap items-center gap-x-3">
           {plan && (
             <span className="text-muted tab:hidden">
               first work {dayOf(plan.begins)}, <strong className="text-ink">{clock(plan.begins)}</strong>
             </span>
           )}
-        </p>
-        <div className="flex flex-wrap items-center gap-x-3">
           {options.length > 1 && (
             <Choice
               label="Which day"

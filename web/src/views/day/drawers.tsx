@@ -22,7 +22,7 @@ export function drawersOfDay(day: Day, plan: DayPlan, handle: DayHandle, onChoos
     },
     {
       key: "fit",
-      name: fits(day) ? "What collided" : "What does not fit",
+      name: fits(day) ? "What collided" : "Does not fit",
       content: <WhatCollides day={day} handle={handle} />,
     },
     { key: "sure", name: "How sure", content: <HowSure plan={plan} /> },
@@ -30,11 +30,7 @@ export function drawersOfDay(day: Day, plan: DayPlan, handle: DayHandle, onChoos
     ...(around
       ? [
           { key: "buy", name: counted("Buy", around.shopping.length), content: <ToBuy around={around} /> },
-          {
-            key: "weigh",
-            name: counted("Weigh, by bowl", around.weigh.length),
-            content: <ByTheBowl around={around} />,
-          },
+          { key: "weigh", name: counted("Weigh", around.weigh.length), content: <ByTheBowl around={around} /> },
           { key: "inside", name: counted("Allergens", around.allergens.length), content: <InIt around={around} /> },
         ]
       : []),
