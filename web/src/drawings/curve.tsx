@@ -62,10 +62,13 @@ export const Curve = drawn(function Curve(p: CurveProps) {
     .y((v) => y(v))
     .curve(curveMonotoneX);
   // Curves climb from lower left to upper right: low levels are named at the right, high ones at the left.
-  const beside = (value: number) =>
-    value < (p.bottom + p.top) * 0.45
-      ? { x: width - pad.right - 2, textAnchor: "end" as const }
-      : { x: pad.left + 2, textAnchor: "start" as const };
+  const beside = ({ value, label }: Level) => {
+    if (value >= (p.bottom + p.top) * 0.45) return { x: pad.left + 2, textAnchor: "start" as const };
+    const [right, mark] = [width - pad.right - 2, p.now ? x(p.now.x) : width];
+    // The mark of an hour does not cross a name.
+    const crossed = mark < right && mark > right - label.length * text * 0.56;
+    return { x: crossed ? mark - 8 : right, textAnchor: "end" as const };
+  };
   const target = p.levels.find((l) => l.strong);
   return (
     <svg
@@ -95,7 +98,7 @@ export const Curve = drawn(function Curve(p: CurveProps) {
             strokeWidth={l.strong ? 2 : 1.4}
           />
           <text
-            {...beside(l.value)}
+            {...beside(l)}
             y={y(l.value) - 6}
             fill={l.strong ? "var(--cobalt)" : "var(--muted)"}
             fontWeight={l.strong ? 700 : 500}
