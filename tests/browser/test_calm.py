@@ -67,6 +67,26 @@ class CalmCase(BrowserCase):
         self.open_first_screen(page)
         return page
 
+    def overfull(self) -> int:
+        """A bake of six fillings with long names, wanted sooner than it can be."""
+        document = bake_document("beetroot-walnut-buns")
+        document["name"] = "The longest of all names that anybody ever gave to twelve buns of three kinds"
+        long = {**document["filling"], "name": "smoked aubergine, walnut and sour cherry"}
+        document["pieces"] = 4
+        document["plan"] = {"eat_at": (timezone.now() + timedelta(hours=3)).isoformat(timespec="minutes")}
+        document["more_groups"] = [
+            {
+                "pieces": 3 + i,
+                "closing": document["closing"],
+                "dough_per_piece": f"{51 + i} g",
+                "filling_per_piece": "30 g",
+                "filling": {**long, "name": f"{long['name']} {i + 1}"},
+            }
+            for i in range(5)
+        ]
+        home = Household.objects.get(pk=Kitchen.objects.earliest("pk").household_id)
+        return bakes.create(home, document, uuid.uuid4()).bake_id
+
     def scroll_at_most(self, size: str) -> float:
         """How far a page may scroll, px."""
         return 0 if size == "laptop" else SIZES[size][1] * (SCREENS_ON_A_PHONE - 1)
@@ -119,26 +139,6 @@ class AtAGlance(CalmCase):
                 with self.subTest(size=size, tray=tray):
                     self.assertLessEqual(page.evaluate(SCROLL), self.scroll_at_most(size))
                     self.assertLessEqual(page.evaluate("document.documentElement.scrollWidth - innerWidth"), 0)
-
-    def overfull(self) -> int:
-        """A bake of six fillings with long names, wanted sooner than it can be."""
-        document = bake_document("beetroot-walnut-buns")
-        document["name"] = "The longest of all names that anybody ever gave to twelve buns of three kinds"
-        long = {**document["filling"], "name": "smoked aubergine, walnut and sour cherry"}
-        document["pieces"] = 4
-        document["plan"] = {"eat_at": (timezone.now() + timedelta(hours=3)).isoformat(timespec="minutes")}
-        document["more_groups"] = [
-            {
-                "pieces": 3 + i,
-                "closing": document["closing"],
-                "dough_per_piece": f"{51 + i} g",
-                "filling_per_piece": "30 g",
-                "filling": {**long, "name": f"{long['name']} {i + 1}"},
-            }
-            for i in range(5)
-        ]
-        home = Household.objects.get(pk=Kitchen.objects.earliest("pk").household_id)
-        return bakes.create(home, document, uuid.uuid4()).bake_id
 
     def test_a_long_sentence_is_two_lines_until_more_of_it_is_wanted(self) -> None:
         page = self.new_cook()
@@ -316,6 +316,22 @@ class OnAPhone(CalmCase):
             }""",
             by,
         )
+
+    def test_what_is_asked_stands_above_the_trays_and_is_answered_from_there(self) -> None:
+        page = self.new_cook("phone", touch=True)
+        page.goto(f"/bench/{self.overfull()}")
+        Bench(page).worked()
+        self.tray(page, "wrap")
+        asked = page.get_by_role("button", name=re.compile(r"^\d questions: Too late for"))
+        expect(asked).to_be_in_viewport()
+        asked.tap()
+        told = page.get_by_role("dialog")
+        # With its reason, and every question of this tray.
+        expect(told.get_by_role("article")).to_have_count(2)
+        told.get_by_role("button", name=re.compile("^Start now, eat at")).tap()
+        expect(told.get_by_role("article")).to_have_count(1)
+        page.keyboard.press("Escape")
+        expect(page.get_by_role("button", name=re.compile("^A question: .* min of wrapping"))).to_be_in_viewport()
 
     def test_four_times_as_large_nothing_runs_off_the_side(self) -> None:
         page = self.new_cook()

@@ -153,6 +153,8 @@ class Faults(BrowserCase):
                 body["live"]["sheet"]["weigh"]["order"] = {"steps": None}
 
         self.break_answers(r"/api/batches/\d+", harm)
+        # Nothing of it is kept here: it is read anew.
+        self.page.evaluate("indexedDB.deleteDatabase('airycrumb')")
         self.page.reload()
         expect(self.page.get_by_role("alert")).to_contain_text("cannot be shown")
         self.hands.go_on()

@@ -18,7 +18,6 @@ import { Button } from "./ui/button";
 import { Notice } from "./ui/facts";
 import { Alarms } from "./views/alarms/alarms";
 import { Bench } from "./views/bench/bench";
-import { ViewSkeleton } from "./ui/skeleton";
 import { BenchSkeleton } from "./views/bench/skeleton";
 import { Door } from "./views/door/door";
 import { bakesQuery, meQuery, notShown } from "./views/queries";
@@ -124,7 +123,7 @@ function Views() {
         element={
           <Guard>
             <Guarded what="This batch" note={STILL_KEPT} retryWith={[]}>
-              <Suspense fallback={<ViewSkeleton what="Opening the batch…" shape="tray" />}>
+              <Suspense fallback={<Notice title="Opening the batch…" />}>
                 <Hands />
               </Suspense>
             </Guarded>
@@ -183,5 +182,13 @@ async function open() {
   if (user) await outbox.open(user);
 }
 void open().then(draw, draw);
-// Fetched while the server is there, for when it is not.
-addEventListener("load", () => void hands().catch(() => undefined));
+/**
+ * Fetch Hands while the server is there, for when it is not: once a plan is in sight, or ten seconds have passed, so
+ * that it never competes with the first view.
+ */
+function fetchHands(tries = 40) {
+  const ready = tries === 0 || document.querySelector("[data-worked]") !== null;
+  if (ready) setTimeout(() => void hands().catch(() => undefined), 700);
+  else setTimeout(() => fetchHands(tries - 1), 250);
+}
+addEventListener("load", () => fetchHands());

@@ -24,9 +24,7 @@ import { draftServer } from "../../stores/draft-server";
 import { Folded } from "./folded";
 import { Hold } from "./hold";
 import { OnTheDay } from "./on-the-day";
-import { KeysPanel } from "./keys";
 import { RailAndTrays } from "./rail-and-trays";
-import { Repair } from "./repair";
 import { NowOrThen, startsLater } from "./now-or-then";
 import { BenchSkeleton } from "./skeleton";
 import { BakeLinks, SaveState } from "./save-state";
@@ -38,6 +36,8 @@ import { useUnits } from "../../lib/settings";
 import { isOpen } from "../../lib/use-opened";
 
 // What only some cooks press: it need not be there before the plan is.
+const KeysPanel = lazy(async () => ({ default: (await import("./keys")).KeysPanel }));
+const Repair = lazy(async () => ({ default: (await import("./repair")).Repair }));
 const Find = lazy(async () => ({ default: (await import("./find")).Find }));
 const FilePanel = lazy(async () => ({ default: (await import("./file-panel")).FilePanel }));
 
@@ -370,9 +370,15 @@ function OpenBake({ from, kitchen }: { from: BakeOut; kitchen: Kitchen | undefin
       ) : problems.length === 0 ? (
         <Notice title={state.line === "open" ? "Working it out…" : "No plan of this bake is kept here"} />
       ) : (
-        <Repair document={document} problems={problems} edit={edit} />
+        <Suspense>
+          <Repair document={document} problems={problems} edit={edit} />
+        </Suspense>
       )}
-      <KeysPanel open={panel === "keys"} onClose={() => setPanel(null)} />
+      {panel === "keys" && (
+        <Suspense>
+          <KeysPanel open onClose={() => setPanel(null)} />
+        </Suspense>
+      )}
       {panel === "file" && (
         <Suspense>
           <FilePanel

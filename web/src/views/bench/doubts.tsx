@@ -1,11 +1,13 @@
-import { useState, type ReactNode } from "react";
+import { lazy, Suspense } from "react";
 
 import type { Answer, Doubt } from "../../api/client";
 import { useUnits } from "../../lib/settings";
 import { usePhone } from "../../lib/use-narrow";
 import { useOpened } from "../../lib/use-opened";
 import { Button } from "../../ui/button";
-import { Panel } from "../../ui/panel";
+
+// Wanted on a phone alone.
+const AskedBelow = lazy(async () => ({ default: (await import("./asked-below")).AskedBelow }));
 
 const WORDS: Record<string, string> = { stop: "Will not work as written", ask: "A question", note: "Worth knowing" };
 /** Under which name it is kept that a cook wants every reason. */
@@ -28,9 +30,19 @@ export function Doubts({ doubts, elsewhere, onOpen, onAnswer }: Props) {
   const asked = doubts.filter((d) => d.severity !== "note");
   const notes = doubts.filter((d) => d.severity === "note");
   const question = (d: Doubt) => <Question key={d.code} doubt={d} why={why} onWhy={turnWhy} onAnswer={onAnswer} />;
+  // There is room for the reasons where nothing else is in sight.
+  const reasoned = (d: Doubt) => <Question key={d.code} doubt={d} why onAnswer={onAnswer} />;
   return (
     <section aria-label="Doubts" className="flex flex-col gap-2.5">
-      {phone && !why ? <AskedBelow asked={asked}>{asked.map(question)}</AskedBelow> : asked.map(question)}
+      {phone && !why ? (
+        <Suspense>
+          <AskedBelow asked={asked} called={WORDS}>
+            {asked.map(reasoned)}
+          </AskedBelow>
+        </Suspense>
+      ) : (
+        asked.map(question)
+      )}
       {why && notes.map(question)}
       {!why && asked.length === 0 && <Notes doubts={notes} onMore={turnWhy} />}
       {doubts.length === 0 && !phone && <p className="text-muted">No doubts here.</p>}
@@ -50,32 +62,6 @@ export function Doubts({ doubts, elsewhere, onOpen, onAnswer }: Props) {
       </p>
       {elsewhere.length > 0 && !phone && <Elsewhere doubts={elsewhere} onOpen={onOpen} />}
     </section>
-  );
-}
-
-/** On a phone: what is asked, in a line above the trays; the questions themselves come up from there. */
-function AskedBelow({ asked, children }: { asked: Doubt[]; children: ReactNode }) {
-  const u = useUnits();
-  const [open, setOpen] = useState(false);
-  const [first] = asked;
-  if (!first) return null;
-  const title = asked.length === 1 ? WORDS[first.severity] : `${asked.length} questions`;
-  return (
-    <>
-      <button
-        type="button"
-        data-asked
-        aria-label={`${title}: ${u.text(first.title)}`}
-        className="fixed inset-x-0 bottom-[4.15rem] z-20 flex min-h-11 items-center gap-3 border-t-2 border-crust bg-warm px-4 text-left"
-        onClick={() => setOpen(true)}
-      >
-        <strong className="shrink-0 text-crust">{title}</strong>
-        <span className="truncate font-semibold">{u.text(first.title)}</span>
-      </button>
-      <Panel title={title ?? ""} open={open} onClose={() => setOpen(false)}>
-        <div className="mt-3 flex flex-col gap-2.5">{children}</div>
-      </Panel>
-    </>
   );
 }
 
@@ -110,7 +96,8 @@ function Notes({ doubts, onMore }: { doubts: Doubt[]; onMore: () => void }) {
 interface Asked {
   doubt: Doubt;
   why: boolean;
-  onWhy: () => void;
+  /** Turns the reason; none where it is always told. */
+  onWhy?: () => void;
   onAnswer: Props["onAnswer"];
 }
 
@@ -124,7 +111,7 @@ function Question({ doubt: d, why, onWhy, onAnswer }: Asked) {
     <article className={`rounded-2xl border-2 px-3.5 py-1.5 ${quiet ? "border-rim bg-inset" : "border-crust bg-warm"}`}>
       <p className={`flex justify-between gap-3 font-bold ${quiet ? "text-muted" : "text-crust"}`}>
         {WORDS[d.severity]}
-        {d.severity !== "stop" && (
+        {d.severity !== "stop" && onWhy && (
           <button
             type="button"
             aria-expanded={why}
