@@ -17,6 +17,7 @@ import { ended, openOf, pieceMark, standing, unsentPieces } from "../../stores/r
 import { runOf } from "../../stores/runs";
 import { Button } from "../../ui/button";
 import { Notice } from "../../ui/facts";
+import { ViewSkeleton } from "../../ui/skeleton";
 import { beganAt, fermenting, stagesOf, toldNote } from "../marks/steps";
 import { ClockNotice } from "../clock-notice";
 import { bakeQuery, batchQuery, notShown } from "../queries";
@@ -44,7 +45,7 @@ export function Hands() {
         </Link>
       </Notice>
     );
-  if (!batch.data) return <Notice title="Opening the batch…" />;
+  if (!batch.data) return <ViewSkeleton what="Opening the batch…" shape="tray" />;
   return <Run key={ref} at={ref ?? 0} from={batch.data} />;
 }
 
