@@ -49,7 +49,6 @@ export function drawersOfDay(day: Day, plan: DayPlan, handle: DayHandle, onChoos
   ];
 }
 
-/** Every bake in a line: when it begins, when it is on the table, how sure that is. */
 interface DishesProps {
   day: Day;
   plan: DayPlan;
@@ -57,6 +56,7 @@ interface DishesProps {
   onChoose: (at: number) => void;
 }
 
+/** Every bake in a line: when it begins, when it is on the table, how sure that is. */
 function Dishes({ day, plan, handle, onChoose }: DishesProps) {
   const u = useUnits();
   const eat = Date.parse(plan.eat_at);
