@@ -191,6 +191,14 @@ class Water(unittest.TestCase):
         steam = next(c for c in s.cautions if c.code == "steam")
         self.assertIn("boiling water only", steam.text)
 
+    def test_a_pot_too_small_for_its_width_is_refused_with_why(self) -> None:
+        flat = {"baskets": 2, "diameter": "40 cm", "net_power": "3 kW", "boil": "8 min", "pot": "700 ml"}
+        found = doubt(heated(kitchen_changes={"steamer": flat}, minutes="60 min"), "boils_dry")
+        assert found is not None
+        self.assertEqual(found.severity, "stop")
+        self.assertIn("too small", found.title)
+        self.assertIn("628 ml", found.reason)
+
     def test_a_weak_hob_under_a_full_basket_is_said(self) -> None:
         weak = {"baskets": 2, "diameter": "26 cm", "net_power": "300 W", "boil": "20 min"}
         s = heated(kitchen_changes={"steamer": weak})

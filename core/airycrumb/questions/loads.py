@@ -5,6 +5,7 @@ from collections.abc import Iterator
 from airycrumb.bake.edits import Answer, Change, Doubt
 from airycrumb.questions.each_heat import at, code_of
 from airycrumb.questions.findings import HEAT_MODEL, KEEP, Findings, piece_count
+from airycrumb.stations.heat import SteamWater
 from airycrumb.trays.heat_tray import HeatStage
 from airycrumb.trays.pieces import Pieces
 from airycrumb.trays.types import HeatTray
@@ -129,10 +130,38 @@ def loads(w: Findings, shown: HeatStage) -> Iterator[Doubt]:
     )
 
 
+def _too_small(shown: HeatStage, water: SteamWater) -> Doubt:
+    """A pot so wide and shallow that it would have to be topped up again and again."""
+    each = water.pot_ml - water.least_ml
+    reason = (
+        say(
+            "{least} must stay in it, and it holds {more} above that: enough for {lasts} of steam at a time. "
+            "Take a deeper or narrower pot.",
+            least=in_millilitres(water.least_ml),
+            more=in_millilitres(each),
+            lasts=in_minutes(water.lasts_min),
+        )
+        if each > 0
+        else say("{least} must stay in it. Take a deeper or narrower pot.", least=in_millilitres(water.least_ml))
+    )
+    return Doubt(
+        code=code_of(shown, "boils_dry"),
+        tray="heat",
+        severity="stop",
+        title=say("A pot of {pot} is too small to steam this", pot=in_millilitres(water.pot_ml)),
+        reason=reason,
+        answers=[KEEP],
+        source=HEAT_MODEL,
+    )
+
+
 def boil_dry(w: Findings, shown: HeatStage) -> Iterator[Doubt]:
     """Water for the whole steaming; a plan that lets the pot boil dry is refused."""
     water = shown.tray.water
     if water is None:
+        return
+    if water.short_ml:
+        yield _too_small(shown, water)
         return
     if water.top_up:
         at = listed(

@@ -3297,7 +3297,7 @@ export interface components {
          * SteamWater
          * @description Water for a steaming. ml: to pour in; away_ml: boils away; left_ml: at the end; least_ml: must be left; pot_ml:
          *     the pot holds; rate: ml a minute; lasts_min: of steaming, from what is poured in at first; top_up: on the way;
-         *     watts_each: net power for each piece.
+         *     watts_each: net power for each piece; short_ml: what as many top-ups as one can follow still leave lacking.
          */
         SteamWater: {
             /** Ml */
@@ -3318,6 +3318,8 @@ export interface components {
             top_up: components["schemas"]["TopUp"][];
             /** Watts Each */
             watts_each: number;
+            /** Short Ml */
+            short_ml: number;
         };
         /**
          * Step

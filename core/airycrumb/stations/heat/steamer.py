@@ -6,6 +6,9 @@ from dataclasses import dataclass
 from airycrumb.data import heat as c
 
 LATENT_KJ_KG = 2257.0  # of water at 100 °C, handbook value
+# A pot that must be topped up more often than this is too small for what stands over it (assumed).
+MOST_TOP_UPS = 20
+ENOUGH_ML = 1.0  # nobody pours in less
 
 
 @dataclass(frozen=True)
@@ -20,7 +23,7 @@ class TopUp:
 class SteamWater:
     """Water for a steaming. ml: to pour in; away_ml: boils away; left_ml: at the end; least_ml: must be left; pot_ml:
     the pot holds; rate: ml a minute; lasts_min: of steaming, from what is poured in at first; top_up: on the way;
-    watts_each: net power for each piece.
+    watts_each: net power for each piece; short_ml: what as many top-ups as one can follow still leave lacking.
     """
 
     ml: float
@@ -32,6 +35,7 @@ class SteamWater:
     lasts_min: float
     top_up: list[TopUp]
     watts_each: float
+    short_ml: float
 
 
 def steam_water_ml(net_watts: float, minutes: float) -> float:
@@ -53,7 +57,8 @@ def steam_water(net_watts: float, minutes: float, pot_ml: float, pot_mm: float, 
     """Water for so many minutes of steam, a quarter more than reckoned, and a safe depth at the end.
 
     A pot that cannot hold as much is filled, and topped up with boiling water each time it is down to a safe
-    depth: one that boils dry can catch fire. Times are from visible steam.
+    depth: one that boils dry can catch fire. Times are from visible steam. More than MOST_TOP_UPS are not listed:
+    the pot is too small then.
     """
     away, least = steam_water_ml(net_watts, minutes), least_ml(pot_mm)
     wanted, rate = away * c.WATER_MARGIN.value + least, steam_water_ml(net_watts, 1)
@@ -62,7 +67,7 @@ def steam_water(net_watts: float, minutes: float, pot_ml: float, pot_mm: float, 
     lasts = max(start - least, 0.0) / (rate * c.WATER_MARGIN.value)
     top_up: list[TopUp] = []
     at, short = lasts, wanted - start
-    while short > 1 and len(top_up) < 40:
+    while short > ENOUGH_ML and len(top_up) < MOST_TOP_UPS:
         added = min(short, each)
         top_up.append(TopUp(float(math.floor(at)), math.ceil(added / 50) * 50.0))
         short -= added
@@ -78,4 +83,5 @@ def steam_water(net_watts: float, minutes: float, pot_ml: float, pot_mm: float, 
         lasts_min=lasts,
         top_up=top_up,
         watts_each=net_watts / max(pieces, 1),
+        short_ml=short if short > ENOUGH_ML else 0.0,
     )
