@@ -8,10 +8,13 @@ from django.core.wsgi import get_wsgi_application
 os.environ.setdefault("DJANGO_SETTINGS_MODULE", "project.settings")
 application = get_wsgi_application()
 
-from gateway.compute import warm_up  # noqa: E402  (only once the settings are known)
+from django.urls import get_resolver  # noqa: E402  (only once the settings are known)
 
-# Before the workers are made: each of them has it, and none of their first askers waits a second for it.
+from gateway.compute import warm_up  # noqa: E402
+
+# Before the workers are made: each of them has both, and none of their first askers waits seconds for them.
 warm_up()
+get_resolver().url_patterns  # noqa: B018  (the routes are read when first asked for)
 # What is there by now stays: looking through it for garbage takes longer than a sheet does.
 gc.collect()
 gc.freeze()

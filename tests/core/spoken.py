@@ -2,6 +2,7 @@
 
 import dataclasses
 from collections.abc import Callable
+from datetime import datetime, timedelta
 from functools import wraps
 from typing import Any
 
@@ -24,8 +25,14 @@ from airycrumb.whatif.wrapper import solve as _solve
 from airycrumb.words import Message
 
 
+# What most of an answer is, and holds no message: passed by at once.
+PLAIN = frozenset({float, int, bool, str, type(None), datetime, timedelta})
+
+
 def spoken(value: Any) -> Any:
     """A copy of an answer in which every message is its text."""
+    if type(value) in PLAIN:
+        return value
     if isinstance(value, Message):
         return str(value)
     if dataclasses.is_dataclass(value) and not isinstance(value, type):

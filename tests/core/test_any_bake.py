@@ -13,9 +13,9 @@ from hypothesis import strategies as st
 
 from airycrumb.bake import read_bake, read_kitchen
 from airycrumb.problems import InputError
-from airycrumb.sheet import Sheet
+from airycrumb.sheet import Sheet, work
 from tests.core.examples import DEMO_BAKES, NOON, bake_document, kitchen_document, with_amount
-from tests.core.spoken import work
+from tests.core.spoken import spoken
 from tests.core.test_sheet import numbers
 
 FEW = settings(max_examples=20, suppress_health_check=[HealthCheck.too_slow])
@@ -54,7 +54,7 @@ def documents(draw: st.DrawFn) -> dict[str, Any]:
 def worked(document: dict[str, Any], **kitchen: Any) -> Sheet | None:
     """The sheet, or None where the bake is refused with a sentence."""
     try:
-        return work(read_bake(document), read_kitchen(kitchen_document(**kitchen)), now=NOON)
+        return work(read_bake(document), read_kitchen(kitchen_document(**kitchen)), [], now=NOON)
     except InputError as error:
         assert all(p.where and str(p.message).strip() for p in error.problems)
         return None
@@ -73,6 +73,7 @@ class AnyBake(unittest.TestCase):
         s = worked(document, altitude=f"{metres} m")
         if s is None:
             return
+        s = spoken(s)
         self.assertTrue(all(math.isfinite(n) for n in numbers(dataclasses.asdict(s))))
         json.dumps(dataclasses.asdict(s), default=str, allow_nan=False)
         shared = sum(g.pieces * g.each_g for g in s.divide.groups) + s.divide.spare_g + s.divide.left_on_bowl_g

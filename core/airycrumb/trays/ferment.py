@@ -1,6 +1,7 @@
 """The fermenting stages: one yeast, followed from the sponge into the bowl and on into the wrapped pieces."""
 
 import math
+from collections.abc import Sequence
 from dataclasses import dataclass, replace
 from datetime import datetime
 
@@ -336,16 +337,16 @@ def volume_over_gas_free(proof: Fermented, minute: float) -> float:
     return float((1 + c.AIR_MIXED_IN.value) * volume_ratio(proof.stage.dough, held, temperature)[0, 0])
 
 
-def grown_while_waiting(proof: Fermented, place: rise.Place, wait_min: float) -> tuple[float, float]:
-    """Size of a ready piece after so many minutes in another place, over its size when ready; and its °C then."""
+def grown_while_waiting(proof: Fermented, place: rise.Place, waits_min: Sequence[float]) -> list[tuple[float, float]]:
+    """Of each wait in another place, min: the size of a piece that was ready, over its size then; and its °C."""
     ready = min(proof.minutes.typical, float(proof.stage.course.minutes[-1]))
-    course = rise.simulate(proof.stage.dough, proof.stage.course.state_at(ready), place, math.ceil(wait_min))
+    course = rise.simulate(proof.stage.dough, proof.stage.course.state_at(ready), place, math.ceil(max(waits_min)))
     waiting = StageMaker(proof.stage.dough, proof.stage, ready, 1.0, ready)(course)
     vigour = np.array([[proof.forecast.vigour.typical]])
-    after = course.state_at(wait_min)
-    held = waiting.held(vigour, np.array([wait_min]))
-    size = float((1 + c.AIR_MIXED_IN.value) * volume_ratio(proof.stage.dough, held, after.temperature)[0, 0])
-    return size / volume_over_gas_free(proof, ready), after.temperature
+    celsius = np.interp(waits_min, course.minutes, course.temperature)
+    held = waiting.held(vigour, np.asarray(waits_min))
+    sizes = (1 + c.AIR_MIXED_IN.value) * volume_ratio(proof.stage.dough, held, celsius)[0]
+    return list(zip((sizes / volume_over_gas_free(proof, ready)).tolist(), celsius.tolist(), strict=True))
 
 
 def tray(ctx: Context, f: Fermented, start: datetime, first_to_last: float, cues: list[Message]) -> RiseTray:

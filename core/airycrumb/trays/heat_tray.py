@@ -273,14 +273,12 @@ def _later(h: LoadResult, proof: Fermented, waits: list[float]) -> list[LaterLoa
     if len(waits) == 1:
         return []
     frozen = ctx.bake.heat.arrive != "proofed"
-    found = []
-    for wait in waits[1:]:
-        if where == "staggered" or frozen or not ctx.rises:
-            found.append(LaterLoad(wait, 1.0, h.needed, where))
-            continue
-        place = Place(FRIDGE_C if where == "fridge" else ctx.room_c, "piece", proof.place.mass_g)
-        grown, dough_c = grown_while_waiting(proof, place, wait)
-        piece = h.load.most.piece
+    if where == "staggered" or frozen or not ctx.rises:
+        return [LaterLoad(wait, 1.0, h.needed, where) for wait in waits[1:]]
+    found, piece = [], h.load.most.piece
+    place = Place(FRIDGE_C if where == "fridge" else ctx.room_c, "piece", proof.place.mass_g)
+    growth = grown_while_waiting(proof, place, waits[1:])
+    for wait, (grown, dough_c) in zip(waits[1:], growth, strict=True):
         cooled = dough_c - proof.stage.course.state_at(proof.minutes.typical).temperature
         later = replace(piece, dough_c=dough_c, filling_c=max(piece.filling_c + cooled, CAME_C["fridge"]))
         needs = demand(ctx, later, h.load.most.line, h.load.most.fire).needed if where == "fridge" else h.needed
