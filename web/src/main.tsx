@@ -68,7 +68,7 @@ function Guard({ children }: { children: ReactNode }) {
   });
   const user = me.data?.user ?? null;
   useOwner(user);
-  const ready = useOutbox().owner === user;
+  const ready = useOutbox((state) => state.owner === user);
   const wrong = notShown(me) ?? (me.data?.user ? null : notShown(demo));
   if (wrong)
     return (

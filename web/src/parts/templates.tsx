@@ -1,9 +1,10 @@
 import { useUnits } from "../lib/settings";
+import { AsSaved } from "./as-saved";
 
 const LINK = "font-semibold text-cobalt underline decoration-rim decoration-2 underline-offset-4";
 
 /** The wrapper to roll to, on paper at true size. The bake is printed as it was last saved. */
-export function Templates({ bakeId, group, saved }: { bakeId: number; group: number; saved: boolean }) {
+export function Templates({ bakeId, group }: { bakeId: number; group: number }) {
   const { units } = useUnits();
   const papers = units === "us" ? (["letter", "a4"] as const) : (["a4", "letter"] as const);
   const href = (paper: string, kind: string) =>
@@ -23,7 +24,7 @@ export function Templates({ bakeId, group, saved }: { bakeId: number; group: num
           </a>
         </span>
       ))}
-      {!saved && " (as last saved)"}
+      <AsSaved />
     </p>
   );
 }

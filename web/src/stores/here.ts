@@ -1,9 +1,10 @@
 /** This browser's outbox: on its own shelf, over the contract, one tab at a time. */
 import { useSyncExternalStore } from "react";
+import { useShallow } from "zustand/react/shallow";
 
 import { client, ServerError, take, type Bake, type BakeOut } from "../api/client";
 import { nowIso } from "../lib/clock";
-import { Outbox, type Hand, type News, type Others } from "./outbox";
+import { Outbox, type Hand, type News, type Others, type OutboxState } from "./outbox";
 import type { BatchRef, Posted } from "./posted";
 import { shelf } from "./shelf";
 
@@ -77,8 +78,11 @@ const alone = async (send: () => Promise<void>): Promise<void> => {
 
 export const outbox = new Outbox(shelf, hand, otherTabs(), alone);
 
-/** What waits, and how things stand with the server. */
-export const useOutbox = () => useSyncExternalStore(outbox.subscribe, outbox.read);
+/** One thing of what waits, and of how things stand with the server: what shows it is not painted for any other. */
+export function useOutbox<T>(pick: (state: OutboxState) => T): T {
+  const picked = useShallow(pick);
+  return useSyncExternalStore(outbox.subscribe, () => picked(outbox.read()));
+}
 
 export const WAITS = "The server is out of reach: this is kept here, and done as soon as it answers.";
 

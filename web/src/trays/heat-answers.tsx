@@ -6,6 +6,7 @@ import { InsideDrawing } from "../drawings/inside";
 import { day, duration } from "../lib/clock";
 import { useUnits } from "../lib/settings";
 import { usePhone } from "../lib/use-narrow";
+import { AsSaved } from "../parts/as-saved";
 import { Button } from "../ui/button";
 
 interface Props {
@@ -14,7 +15,6 @@ interface Props {
   askKeeping: () => Promise<Kept[]>;
   onTake: (answer: Answer) => void;
   bakeId: number;
-  saved: boolean;
 }
 
 /** The piece cut through at a minute of its heat, to be scrubbed. */
@@ -212,7 +212,7 @@ interface Heats {
   children: (heat: Sheet["heat"], at: number) => ReactNode;
 }
 
-function Printed({ bakeId, saved }: { bakeId: number; saved: boolean }) {
+function Printed({ bakeId }: { bakeId: number }) {
   const u = useUnits();
   const paper = u.units === "us" ? "letter" : "a4";
   return (
@@ -224,7 +224,7 @@ function Printed({ bakeId, saved }: { bakeId: number; saved: boolean }) {
       >
         Print the bake, its cautions and the labels (PDF)
       </a>
-      {!saved && " (as last saved)"}
+      <AsSaved />
     </p>
   );
 }
@@ -256,7 +256,7 @@ export function Ovens({ sheet, ask, onTake }: Pick<Props, "sheet" | "ask" | "onT
 }
 
 /** What comes after the heat, and the paper with the labels. */
-export function AfterTheHeat({ sheet, askKeeping, bakeId, saved }: Omit<Props, "ask" | "onTake">) {
+export function AfterTheHeat({ sheet, askKeeping, bakeId }: Omit<Props, "ask" | "onTake">) {
   return (
     <Asked title="after" of={sheet.worked_at} fetch={askKeeping}>
       {(found) => (
@@ -266,7 +266,7 @@ export function AfterTheHeat({ sheet, askKeeping, bakeId, saved }: Omit<Props, "
               <After key={i} kept={k} />
             ))}
           </div>
-          <Printed bakeId={bakeId} saved={saved} />
+          <Printed bakeId={bakeId} />
         </>
       )}
     </Asked>

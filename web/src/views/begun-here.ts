@@ -15,7 +15,8 @@ export interface BegunHere {
 /** Batches started in this browser that the server does not know of yet, in order. */
 export function useBegunHere(): BegunHere[] {
   const queries = useQueryClient();
-  return useOutbox().waiting.flatMap(({ id, work }) =>
+  const starts = useOutbox(({ waiting }) => waiting.filter((p) => p.work.kind === "start"));
+  return starts.flatMap(({ id, work }) =>
     work.kind === "start"
       ? [{ ref: id, bake: work.bake, batch: queries.getQueryData(batchQuery(id).queryKey) ?? null }]
       : [],

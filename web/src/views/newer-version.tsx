@@ -15,7 +15,7 @@ export const offerNewVersion = (take: () => void) => useWaiting.setState({ take 
  */
 export function NewerVersion({ quiet }: { quiet: boolean }) {
   const { take } = useWaiting();
-  const unsent = useOutbox().waiting.length > 0;
+  const unsent = useOutbox((state) => state.waiting.length > 0);
   const now = quiet && !unsent ? take : null;
   useEffect(() => {
     if (!now) return;

@@ -5,7 +5,7 @@ import { unsentWords } from "./sign-out";
 /** What was done here and the server will not have: said on every view until the cook lets it go. */
 export function RefusedNotice() {
   // A bake that was changed elsewhere says so beside itself, where one can choose.
-  const refused = useOutbox().waiting.filter((p) => p.refused && p.work.kind !== "save");
+  const refused = useOutbox((state) => state.waiting.filter((p) => p.refused && p.work.kind !== "save"));
   const [first] = refused;
   if (!first) return null;
   return (

@@ -28,7 +28,7 @@ export function unsentWords(waiting: Posted[]): string {
 
 /** The way out. What is not yet sent is asked about first; nothing of this household stays behind unasked. */
 export function SignOut({ className }: { className: string }) {
-  const { waiting } = useOutbox();
+  const waiting = useOutbox((state) => state.waiting);
   const queries = useQueryClient();
   const [asking, setAsking] = useState(false);
   const [trouble, setTrouble] = useState<string | null>(null);

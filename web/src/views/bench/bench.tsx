@@ -1,26 +1,22 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
-import { lazy, Suspense, useCallback, useEffect, useLayoutEffect, useRef, useState, useSyncExternalStore } from "react";
-import { useNavigate, useParams, useSearchParams } from "react-router";
+import { lazy, Suspense, useCallback, useEffect, useLayoutEffect, useRef, useState } from "react";
+import { useParams, useSearchParams } from "react-router";
 
-import { client, take, type Answer, type BakeOut, type Doubt, type Kitchen, type Option } from "../../api/client";
+import type { BakeOut, Kitchen, PantryItem, SpotOut } from "../../api/client";
 import { useClosingsKnown } from "../../api/closings";
-import type { FigureKey } from "../../lib/asking";
-import { clockNow, nowIso } from "../../lib/clock";
-import { setAt } from "../../lib/path";
-import type { Question } from "../../parts/options";
+import { clockNow } from "../../lib/clock";
+import { SavedOrNot } from "../../parts/as-saved";
 import { AskAnyFigure } from "../../parts/where-from";
 import { LineNotice } from "../../parts/sign-in";
-import type { By } from "../../parts/solve";
 import { usePhone } from "../../lib/use-narrow";
 import { useNow } from "../../lib/use-now";
 import { Button, Small } from "../../ui/button";
 import { Notice } from "../../ui/facts";
-import { useBegunHere } from "../begun-here";
-import { bakeQuery, batchQuery, kitchensQuery, notShown, pantryQuery, sheetKey, spotsQuery } from "../queries";
+import { bakeQuery, kitchensQuery, notShown, pantryQuery, sheetKey, spotsQuery } from "../queries";
 import { DraftStore, type KeptSheet } from "../../stores/draft";
-import { outbox, WAITS } from "../../stores/here";
-import { putAndKeep } from "../../stores/kept-answers";
+import { outbox } from "../../stores/here";
 import { draftServer } from "../../stores/draft-server";
+import { doingOf } from "./doing";
 import { Folded } from "./folded";
 import { Hold } from "./hold";
 import { OnTheDay } from "./on-the-day";
@@ -31,6 +27,8 @@ import { BakeLinks, SaveState } from "./save-state";
 import { Sentence } from "./sentence";
 import { WHY } from "./doubts";
 import { isTray, TRAYS, type TrayKey } from "./tray-list";
+import { useDraft } from "./use-draft";
+import { useStarting } from "./use-starting";
 import { Guarded } from "../../lib/guarded";
 import { useUnits } from "../../lib/settings";
 import { isOpen } from "../../lib/use-opened";
@@ -40,6 +38,9 @@ const KeysPanel = lazy(async () => ({ default: (await import("./keys")).KeysPane
 const Repair = lazy(async () => ({ default: (await import("./repair")).Repair }));
 const Find = lazy(async () => ({ default: (await import("./find")).Find }));
 const FilePanel = lazy(async () => ({ default: (await import("./file-panel")).FilePanel }));
+
+const NO_SPOTS: SpotOut[] = [];
+const NO_FOODS: PantryItem[] = [];
 
 export function Bench() {
   const params = useParams();
@@ -120,20 +121,25 @@ function OpenBake({ from, kitchen }: { from: BakeOut; kitchen: Kitchen | undefin
   const [store] = useState(
     () => new DraftStore(from, draftServer, outbox, queries.getQueryData<KeptSheet>(sheetKey(from.id))),
   );
-  const state = useSyncExternalStore(store.subscribe, store.read);
+  const [does] = useState(() => doingOf(store));
+  const document = useDraft(store, (state) => state.document);
+  const sheet = useDraft(store, (state) => state.sheet);
+  const sheetOf = useDraft(store, (state) => state.sheetOf);
+  const problems = useDraft(store, (state) => state.problems);
+  const answers = useDraft(store, (state) => state.answers);
+  const line = useDraft(store, (state) => state.line);
+  const unkept = useDraft(store, (state) => state.unkept);
+  const saved = useDraft(store, (state) => state.save === "saved");
   const [search, setSearch] = useSearchParams();
   const [panel, setPanel] = useState<"keys" | "file" | "find" | null>(null);
   const pantry = useQuery(pantryQuery);
   const spots = useQuery(spotsQuery);
-  const [starting, setStarting] = useState<string | null>(null);
+  const starting = useStarting(store, kitchen?.id ?? null);
   const [early, setEarly] = useState(false);
-  const navigate = useNavigate();
   const now = useNow(20_000);
   const phone = usePhone();
   const asked = search.get("tray");
   const tray: TrayKey = isTray(asked) ? asked : "rise";
-  const { sheet, sheetOf, problems, document } = state;
-  const waits = useBegunHere().filter((b) => b.bake === from.id);
 
   useEffect(() => store.open(), [store]);
   useEffect(() => store.arrived(from), [store, from]);
@@ -155,84 +161,21 @@ function OpenBake({ from, kitchen }: { from: BakeOut; kitchen: Kitchen | undefin
     setSought(true);
     setPanel("find");
   }, []);
-  const edit = useCallback((next: typeof document, preview?: boolean) => store.edit(next, preview), [store]);
-  const answer = useCallback(
-    (doubt: Doubt, chosen: Answer) => {
-      const now = store.read().document;
-      if (chosen.changes.length === 0)
-        return store.edit({ ...now, kept: [...new Set([...(now.kept ?? []), doubt.code])] });
-      store.edit(chosen.changes.reduce((doc, change) => setAt(doc, change.path, change.value), now));
-    },
-    [store],
-  );
-  const ask = useCallback(
-    (question: Question) =>
-      take(client.POST("/api/rise/options", { body: { bake: store.read().document, now: nowIso(), ...question } })),
-    [store],
-  );
-  const takeOption = useCallback(
-    (option: Option) =>
-      option.answer &&
-      store.edit(
-        option.answer.changes.reduce((doc, change) => setAt(doc, change.path, change.value), store.read().document),
-      ),
-    [store],
-  );
-  const solve = useCallback(
-    (group: number, by: By, value: number) =>
-      take(client.POST("/api/wrap/solve", { body: { bake: store.read().document, now: nowIso(), group, by, value } })),
-    [store],
-  );
-  const solved = useCallback(
-    (found: Answer) =>
-      store.edit(found.changes.reduce((doc, change) => setAt(doc, change.path, change.value), store.read().document)),
-    [store],
-  );
-  const heatAnswers = useCallback(
-    (heat: number) =>
-      take(client.POST("/api/heat/answers", { body: { bake: store.read().document, now: nowIso(), heat } })),
-    [store],
-  );
-  const whereFrom = useCallback(
-    (figure: FigureKey) =>
-      take(client.POST("/api/where-from", { body: { bake: store.read().document, now: nowIso(), figure } })),
-    [store],
-  );
-  const keeping = useCallback(
-    () => take(client.POST("/api/heat/keeping", { body: { bake: store.read().document, now: nowIso() } })),
-    [store],
-  );
   const here = sheet?.doubts.filter((d) => d.tray === tray || d.tray === "day") ?? [];
   const first = here[0];
   const answerFirst = useCallback(() => {
     // An answer that is not in sight is not given.
     if (first?.severity === "note" && !isOpen(WHY)) return;
-    if (first?.answers[0]) answer(first, first.answers[0]);
-  }, [first, answer]);
+    if (first?.answers[0]) does.onAnswer(first, first.answers[0]);
+  }, [first, does]);
   useKeys(store, { open, help: showHelp, find: showFind, answer: answerFirst });
 
-  const begin = async () => {
-    setStarting("Starting…");
-    try {
-      const version = await store.settle();
-      const [at, id] = [nowIso(), crypto.randomUUID()];
-      const batch = await outbox.deliver(store.start(version, kitchen?.id ?? null, at), id);
-      setStarting(null);
-      if (batch) return await navigate(`/hands/${batch.id}`);
-      const begun = store.begun(at);
-      if (!begun) return;
-      await putAndKeep(queries, batchQuery(id).queryKey, begun);
-      await navigate(`/hands/${id}`);
-    } catch (error) {
-      setStarting(error instanceof Error ? error.message : String(error));
-    }
-  };
   const beginNow = () => {
     setEarly(false);
-    void begin();
+    starting.start();
   };
-  const start = () => (sheet && startsLater(sheet, clockNow()) ? setEarly(true) : void begin());
-  useStartAsked(search.get("start") === "now" && sheet !== null && state.save === "saved", () => {
+  const start = () => (sheet && startsLater(sheet, clockNow()) ? setEarly(true) : starting.start());
+  useStartAsked(search.get("start") === "now" && sheet !== null && saved, () => {
     const stop = sheet?.doubts.find((d) => d.severity === "stop");
     setSearch(
       (now) => {
@@ -242,28 +185,12 @@ function OpenBake({ from, kitchen }: { from: BakeOut; kitchen: Kitchen | undefin
       { replace: true },
     );
     // What will not work as written is looked at first.
-    if (stop) setStarting(`Not started yet. ${u.text(stop.title)}: decide that first.`);
+    if (stop) starting.tell(`Not started yet. ${u.text(stop.title)}: decide that first.`);
     else if (problems.length === 0) start();
   });
-  const unstart = async () => {
-    const refs = waits.map((b) => b.ref);
-    const gone = await outbox.withdraw(new Set(refs));
-    gone.forEach((ref) => queries.removeQueries(batchQuery(ref)));
-    // Marks of a batch that never was go with it; those were never on their way.
-    const marks = outbox.read().waiting.filter(({ work }) => "batch" in work && gone.has(String(work.batch)));
-    await outbox.withdraw(new Set(marks.map((p) => p.id)));
-    if (refs.some((ref) => !gone.has(ref)))
-      setStarting("It was on its way already, and may have begun: look in Hands.");
-  };
-  const keepAsOwn = async () => {
-    const id = await store.keepAsOwn();
-    if (id === null) setStarting(WAITS);
-    else await navigate(`/bench/${id}`);
-  };
-
   const links = (
     <BakeLinks
-      state={state}
+      store={store}
       find={
         sought ? (
           <Suspense fallback={<Small disabled>find</Small>}>
@@ -293,33 +220,31 @@ function OpenBake({ from, kitchen }: { from: BakeOut; kitchen: Kitchen | undefin
             document={document}
             sheet={sheet}
             wrong={problems.length > 0}
-            sentence={<Sentence document={document} sheet={sheet} problems={problems} kitchen={kitchen} edit={edit} />}
+            sentence={
+              <Sentence document={document} sheet={sheet} problems={problems} kitchen={kitchen} edit={does.edit} />
+            }
           >
-            <Hold document={document} sheet={sheet} edit={edit} />
+            <Hold document={document} sheet={sheet} edit={does.edit} />
             {!phone && links}
-            {sheet && (
-              <OnTheDay bakeId={from.id} document={document} eat={sheet.day.eat} saved={state.save === "saved"} />
-            )}
+            {sheet && <OnTheDay bakeId={from.id} document={document} eat={sheet.day.eat} saved={saved} />}
           </Folded>
         </div>
         <SaveState
-          state={state}
+          store={store}
           now={now}
-          starting={starting}
-          waits={waits.length > 0}
-          inHands={waits.find((b) => b.batch)?.ref ?? null}
-          onUnstart={() => void unstart()}
+          starting={starting.told}
+          onUnstart={starting.takeBack}
           onStart={start}
           onTakeOther={() => void store.takeOther()}
-          onKeepAsOwn={() => void keepAsOwn()}
+          onKeepAsOwn={starting.keepAsOwn}
         />
         {phone && links}
       </div>
       {sheet && <NowOrThen sheet={sheet} open={early} onNow={beginNow} onClose={() => setEarly(false)} />}
       <LineNotice
-        line={state.line}
+        line={line}
         meanwhile={`what you change is kept here; ${sheet ? "what stands below was worked before it." : "its plan comes as soon as it answers."}`}
-        unkept={state.unkept}
+        unkept={unkept}
         onSignedIn={store.again}
       />
       {problems.length > 0 && (
@@ -342,36 +267,31 @@ function OpenBake({ from, kitchen }: { from: BakeOut; kitchen: Kitchen | undefin
           note="The words above can be changed, and what is wrong there put right."
           retryWith={[sheet]}
         >
-          <AskAnyFigure ask={whereFrom}>
-            <RailAndTrays
-              sheet={sheet}
-              tray={tray}
-              now={now}
-              stale={problems.length > 0}
-              answer={state.answers}
-              onOpen={open}
-              onAnswer={answer}
-              onAsk={ask}
-              onTake={takeOption}
-              onSolve={solve}
-              onSolved={solved}
-              onHeat={heatAnswers}
-              onKeeping={keeping}
-              saved={state.save === "saved"}
-              spots={spots.data ?? []}
-              bakeId={from.id}
-              document={document}
-              problems={problems}
-              edit={edit}
-              pantry={pantry.data ?? []}
-            />
-          </AskAnyFigure>
+          <SavedOrNot value={saved}>
+            <AskAnyFigure ask={does.onWhereFrom}>
+              <RailAndTrays
+                sheet={sheet}
+                tray={tray}
+                now={now}
+                stale={problems.length > 0}
+                answer={answers}
+                onOpen={open}
+                does={does}
+                spots={spots.data ?? NO_SPOTS}
+                bakeId={from.id}
+                document={document}
+                problems={problems}
+                edit={does.edit}
+                pantry={pantry.data ?? NO_FOODS}
+              />
+            </AskAnyFigure>
+          </SavedOrNot>
         </Guarded>
       ) : problems.length === 0 ? (
-        <Notice title={state.line === "open" ? "Working it out…" : "No plan of this bake is kept here"} />
+        <Notice title={line === "open" ? "Working it out…" : "No plan of this bake is kept here"} />
       ) : (
         <Suspense>
-          <Repair document={document} problems={problems} edit={edit} />
+          <Repair document={document} problems={problems} edit={does.edit} />
         </Suspense>
       )}
       {panel === "keys" && (
@@ -386,7 +306,7 @@ function OpenBake({ from, kitchen }: { from: BakeOut; kitchen: Kitchen | undefin
             document={document}
             open
             onClose={() => setPanel(null)}
-            onRename={(name) => edit({ ...document, name })}
+            onRename={(name) => does.edit({ ...document, name })}
           />
         </Suspense>
       )}

@@ -1,29 +1,28 @@
+import { memo } from "react";
+
 import type { Answer, Doubt, Sheet } from "../../api/client";
 import { Guarded } from "../../lib/guarded";
-import { setAt } from "../../lib/path";
 import { useUnits } from "../../lib/settings";
 import { useOpened } from "../../lib/use-opened";
-import type { Editing } from "../../parts/quantity";
 import { RecipeSays } from "../../parts/recipe-says";
 import { Warning } from "../../ui/facts";
 import { Doubts } from "./doubts";
-import { isTray, type TrayKey } from "./tray-list";
+import type { TrayKey } from "./tray-list";
 
-interface Props extends Editing {
+interface Props {
   sheet: Sheet;
   tray: TrayKey;
-  onOpen: (tray: TrayKey) => void;
+  onOpen: (tray: string) => void;
   onAnswer: (doubt: Doubt, answer: Answer) => void;
+  onTake: (answer: Answer) => void;
 }
 
 const BESIDE = "Everything beside it goes on, and your edits are kept.";
 
 /** What is open about a step: its questions, its cautions, and what the recipe says of it. */
-export function Beside({ sheet, tray, onOpen, onAnswer, ...editing }: Props) {
+export const Beside = memo(({ sheet, tray, onOpen, onAnswer, onTake }: Props) => {
   const here = sheet.doubts.filter((d) => d.tray === tray || d.tray === "day");
   const cautions = sheet.cautions.filter((c) => c.tray === tray);
-  const take = (chosen: Answer) =>
-    editing.edit(chosen.changes.reduce((doc, change) => setAt(doc, change.path, change.value), editing.document));
   return (
     <>
       <Cautions cautions={cautions.filter((c) => c.urgent)} urgent />
@@ -31,17 +30,17 @@ export function Beside({ sheet, tray, onOpen, onAnswer, ...editing }: Props) {
         <Doubts
           doubts={here}
           elsewhere={sheet.doubts.filter((d) => !here.includes(d))}
-          onOpen={(t) => isTray(t) && onOpen(t)}
+          onOpen={onOpen}
           onAnswer={onAnswer}
         />
       </Guarded>
       <Guarded what="What the recipe says" note={BESIDE} retryWith={[sheet, tray]}>
-        <Said stated={sheet.stated.filter((one) => one.tray === tray)} onTake={take} />
+        <Said stated={sheet.stated.filter((one) => one.tray === tray)} onTake={onTake} />
       </Guarded>
       <Cautions cautions={cautions.filter((c) => !c.urgent)} />
     </>
   );
-}
+});
 
 /** What the recipe says of this step: how much of it is in sight, the words themselves one press away. */
 function Said({ stated, onTake }: { stated: Sheet["stated"]; onTake: (answer: Answer) => void }) {

@@ -1,3 +1,5 @@
+import { memo } from "react";
+
 import type { Bake, Sheet } from "../../api/client";
 import { shownNumber, read, unitOf, written } from "../../lib/quantity";
 import { useSettings, useUnits } from "../../lib/settings";
@@ -50,7 +52,7 @@ function filled(document: Bake, sheet: Sheet | null): Bake {
 }
 
 /** What is held and what gives way, as a second, smaller sentence. */
-export function Hold({ document, sheet, edit }: { document: Bake; sheet: Sheet | null; edit: Edit }) {
+export const Hold = memo(({ document, sheet, edit }: { document: Bake; sheet: Sheet | null; edit: Edit }) => {
   const { units } = useSettings();
   const u = useUnits();
   const pin = document.pin;
@@ -196,4 +198,4 @@ export function Hold({ document, sheet, edit }: { document: Bake; sheet: Sheet |
       )}
     </p>
   );
-}
+});

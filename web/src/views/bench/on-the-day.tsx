@@ -1,5 +1,5 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
-import { useState } from "react";
+import { memo, useState } from "react";
 import { Link, useNavigate } from "react-router";
 
 import { client, take, type Bake, type DayDocument } from "../../api/client";
@@ -18,7 +18,7 @@ interface Props {
 }
 
 /** The way onto the next day to come; beside a day it is not on, what both want at one time. */
-export function OnTheDay({ bakeId, document, eat, saved }: Props) {
+export const OnTheDay = memo(({ bakeId, document, eat, saved }: Props) => {
   const u = useUnits();
   const navigate = useNavigate();
   const queries = useQueryClient();
@@ -37,14 +37,12 @@ export function OnTheDay({ bakeId, document, eat, saved }: Props) {
   const { day, clashes } = found.data;
   const isOn = day?.bakes.includes(bakeId) ?? false;
 
-  const put = async () => {
-    try {
-      const id = day ? await added(day.id, bakeId) : await begun(eat, bakeId);
+  const put = () => {
+    const open = async (id: number) => {
       await queries.invalidateQueries(daysQuery);
-      void navigate(`/day/${id}`);
-    } catch (error) {
-      setTrouble(notMade(error));
-    }
+      await navigate(`/day/${id}`);
+    };
+    (day ? added(day.id, bakeId) : begun(eat, bakeId)).then(open).catch((error) => setTrouble(notMade(error)));
   };
   const when = day && (day.name || `the day of ${dayOf(day.eat_at)}`);
   return (
@@ -54,7 +52,7 @@ export function OnTheDay({ bakeId, document, eat, saved }: Props) {
           on {when}
         </Link>
       ) : (
-        <Small onClick={() => void put()}>put it on {when ?? "a day with other bakes"}</Small>
+        <Small onClick={put}>put it on {when ?? "a day with other bakes"}</Small>
       )}
       {!isOn && clashes[0] && (
         <span className="font-semibold text-crust">
@@ -65,7 +63,7 @@ export function OnTheDay({ bakeId, document, eat, saved }: Props) {
       {trouble && <span role="alert">{trouble}</span>}
     </div>
   );
-}
+});
 
 async function added(id: number, bake: number): Promise<number> {
   const params = { path: { day_id: id } };

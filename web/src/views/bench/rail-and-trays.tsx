@@ -1,33 +1,20 @@
-import { lazy, useState } from "react";
+import { lazy, memo, useCallback, useState } from "react";
 
-import type {
-  Answer,
-  Doubt,
-  HeatAnswers,
-  Kept,
-  Option,
-  OptionsReply,
-  PantryItem,
-  RiseTray,
-  Sheet,
-  Solved,
-  SpotOut,
-} from "../../api/client";
+import type { Bake, PantryItem, RiseTray, Sheet, SpotOut } from "../../api/client";
 import { useScale, type Scale } from "../../api/scale";
 import { Guarded } from "../../lib/guarded";
 import { DivideFacts, DividePicture, divideDrawers } from "../../trays/divide";
 import { ProofFacts, proofDrawers, ProofPicture, RiseFacts, riseDrawers, RisePicture } from "../../trays/ferment";
 import { HeatFacts, heatDrawers, HeatPicture } from "../../trays/heat";
-import type { Question } from "../../parts/options";
 import type { Editing } from "../../parts/quantity";
 import { PastedRecipe } from "../../parts/recipe-says";
-import type { By } from "../../parts/solve";
 import { Templates } from "../../parts/templates";
 import { WeighFacts, weighDrawers, WeighPicture } from "../../trays/weigh";
 import { WrapFacts, wrapDrawers, WrapPicture } from "../../trays/wrap";
 import { Drawers, type Drawer } from "../../ui/drawers";
 import { TrayPanel, TrayRoot } from "../../ui/panel";
 import { Beside } from "./beside";
+import type { Doing } from "./doing";
 import { RailOf } from "./rail-of";
 import { useSwipe } from "./swipe";
 import { isTray, TRAYS, type TrayKey } from "./tray-list";
@@ -55,14 +42,7 @@ interface Props extends Editing {
   /** Number of the answer in sight, so that a repaint can be timed. */
   answer: number;
   onOpen: (tray: TrayKey) => void;
-  onAnswer: (doubt: Doubt, answer: Answer) => void;
-  onAsk: (question: Question) => Promise<OptionsReply>;
-  onTake: (option: Option) => void;
-  onSolve: (group: number, by: By, value: number) => Promise<Solved>;
-  onSolved: (answer: Answer) => void;
-  onHeat: (heat: number) => Promise<HeatAnswers>;
-  onKeeping: () => Promise<Kept[]>;
-  saved: boolean;
+  does: Doing;
 }
 
 const BESIDE = "Everything beside it goes on, and your edits are kept.";
@@ -75,29 +55,34 @@ interface Looking {
   onGroup: (group: number) => void;
 }
 
-function Facts({ sheet, tray, document, group }: Props & Looking) {
-  if (tray === "weigh") return <WeighFacts sheet={sheet} />;
-  if (tray === "rise") return <RiseFacts sheet={sheet} />;
-  if (tray === "divide") return <DivideFacts sheet={sheet} by={document.divide_by ?? "scale"} />;
-  if (tray === "wrap") return <WrapFacts sheet={sheet} group={group} />;
-  return tray === "proof" ? <ProofFacts sheet={sheet} /> : <HeatFacts sheet={sheet} />;
-}
+type Seen = Pick<Props & Looking, "sheet" | "tray" | "now" | "other" | "group" | "onGroup">;
 
-function Picture({ sheet, tray, now, other, group, onGroup }: Props & Looking) {
+// Each is painted again for what it shows alone: an edit of the words is in sight before its answer is.
+const Facts = memo(
+  ({ sheet, tray, by, group }: Pick<Seen, "sheet" | "tray" | "group"> & { by: NonNullable<Bake["divide_by"]> }) => {
+    if (tray === "weigh") return <WeighFacts sheet={sheet} />;
+    if (tray === "rise") return <RiseFacts sheet={sheet} />;
+    if (tray === "divide") return <DivideFacts sheet={sheet} by={by} />;
+    if (tray === "wrap") return <WrapFacts sheet={sheet} group={group} />;
+    return tray === "proof" ? <ProofFacts sheet={sheet} /> : <HeatFacts sheet={sheet} />;
+  },
+);
+
+const Picture = memo(({ sheet, tray, now, other, group, onGroup }: Seen) => {
   if (tray === "weigh") return <WeighPicture sheet={sheet} />;
   if (tray === "rise") return <RisePicture sheet={sheet} now={now} other={other} />;
   if (tray === "divide") return <DividePicture sheet={sheet} />;
   if (tray === "wrap") return <WrapPicture sheet={sheet} group={group} onGroup={onGroup} />;
   return tray === "proof" ? <ProofPicture sheet={sheet} now={now} /> : <HeatPicture sheet={sheet} />;
-}
+});
 
 /** What lies behind the first glance of a tray, in the order it is wanted. */
 function drawersOf(p: Props & Looking, scale: Scale | null): Drawer[] {
-  const { sheet, tray, spots, bakeId, saved, document, edit, problems } = p;
+  const { sheet, tray, spots, bakeId, document, edit, problems, does } = p;
   const settings = <TraySettings {...{ tray, sheet, spots, document, edit, problems }} />;
   if (tray === "weigh") return weighDrawers(sheet, { settings, scale, recipe: <TheRecipe {...p} /> });
   if (tray === "rise") {
-    const options = <LateOrEarly ask={p.onAsk} onTake={p.onTake} />;
+    const options = <LateOrEarly ask={does.onAsk} onTake={does.onTake} />;
     return riseDrawers(sheet, { settings, now: p.now, compare: { other: p.other, onKeep: p.onKeep }, options });
   }
   if (tray === "divide")
@@ -105,17 +90,17 @@ function drawersOf(p: Props & Looking, scale: Scale | null): Drawer[] {
   if (tray === "wrap")
     return wrapDrawers(sheet, {
       settings,
-      solve: <SolveWrapper ask={p.onSolve} onTake={p.onSolved} groups={sheet.groups} />,
-      templates: (group) => <Templates bakeId={bakeId} group={group} saved={saved} />,
+      solve: <SolveWrapper ask={does.onSolve} onTake={does.onPut} groups={sheet.groups} />,
+      templates: (group) => <Templates bakeId={bakeId} group={group} />,
     });
   if (tray === "proof") return proofDrawers(sheet, settings);
   return heatDrawers(sheet, settings, heatAnswers(p));
 }
 
-function heatAnswers({ sheet, onHeat, onKeeping, onSolved, bakeId, saved }: Props): Drawer[] {
-  const inside = <Inside sheet={sheet} ask={onHeat} />;
-  const ovens = <Ovens sheet={sheet} ask={onHeat} onTake={onSolved} />;
-  const after = <AfterTheHeat sheet={sheet} askKeeping={onKeeping} bakeId={bakeId} saved={saved} />;
+function heatAnswers({ sheet, does, bakeId }: Props): Drawer[] {
+  const inside = <Inside sheet={sheet} ask={does.onHeat} />;
+  const ovens = <Ovens sheet={sheet} ask={does.onHeat} onTake={does.onPut} />;
+  const after = <AfterTheHeat sheet={sheet} askKeeping={does.onKeeping} bakeId={bakeId} />;
   const bakes = [sheet.heat, ...sheet.more_heats].some((h) => h.method === "oven");
   return [
     { key: "inside", name: "See inside", content: inside },
@@ -134,13 +119,14 @@ function TheRecipe({ pantry, sheet, document, edit, problems }: Props) {
 }
 
 /** The clock of the bake, its trays, and the open tray filling the bench. */
-export function RailAndTrays(props: Props) {
-  const { sheet, tray, now, stale, answer, onOpen, bakeId } = props;
+export const RailAndTrays = memo((props: Props) => {
+  const { sheet, tray, now, stale, answer, onOpen, bakeId, document, does } = props;
   const [other, onKeep] = useState<RiseTray | null>(null);
   const [chosen, onGroup] = useState(0);
   const group = Math.min(chosen, sheet.groups.length - 1);
   const scale = useScale(tray === "weigh" || tray === "divide");
   const p = { ...props, other, onKeep, group, onGroup };
+  const openTray = useCallback((named: string) => isTray(named) && onOpen(named), [onOpen]);
   const at = TRAYS.findIndex((t) => t.key === tray);
   const swipe = useSwipe((by) => {
     const next = TRAYS[at + by];
@@ -155,7 +141,7 @@ export function RailAndTrays(props: Props) {
       data-edit={answer}
     >
       <Guarded what="The clock of the bake" note={BESIDE} retryWith={[sheet]}>
-        <RailOf sheet={sheet} tray={tray} now={now} onOpen={(t) => isTray(t) && onOpen(t)} />
+        <RailOf sheet={sheet} tray={tray} now={now} onOpen={openTray} />
       </Guarded>
       <TrayTabs sheet={sheet} />
       <TrayPanel
@@ -167,16 +153,16 @@ export function RailAndTrays(props: Props) {
         <div className="tray">
           <section aria-label="What to do" className="[grid-area:do]">
             <Guarded what="What to do here" note={BESIDE} retryWith={[sheet, tray]}>
-              <Facts {...p} />
+              <Facts {...{ sheet, tray, group }} by={document.divide_by ?? "scale"} />
             </Guarded>
           </section>
           <section aria-label="What you will see" className="min-w-0 [grid-area:see]">
             <Guarded what="This tray" note={BESIDE} retryWith={[sheet, tray]}>
-              <Picture {...p} />
+              <Picture {...{ sheet, tray, now, other, group, onGroup }} />
             </Guarded>
           </section>
           <div className="flex flex-col gap-2.5 [grid-area:beside] wide:border-l-2 wide:border-rim wide:pl-5">
-            <Beside {...props} />
+            <Beside sheet={sheet} tray={tray} onOpen={openTray} onAnswer={does.onAnswer} onTake={does.onPut} />
           </div>
         </div>
         {(tray === "rise" || tray === "proof") && <UnderWay bakeId={bakeId} now={now} />}
@@ -184,4 +170,4 @@ export function RailAndTrays(props: Props) {
       </TrayPanel>
     </TrayRoot>
   );
-}
+});

@@ -1,4 +1,4 @@
-import { useState } from "react";
+import { memo, useState } from "react";
 
 import type { BakeEvent, Sheet } from "../../api/client";
 import { Rail, Shape, type RailMark, type RailShape } from "../../drawings/rail";
@@ -51,7 +51,7 @@ interface Props {
 }
 
 /** The day of the bake to scale, every event on it; one pressed says what it is and opens its tray. */
-export function RailOf({ sheet, tray, now, onOpen }: Props) {
+export const RailOf = memo(({ sheet, tray, now, onOpen }: Props) => {
   const u = useUnits();
   const [tablet, phone] = [useTablet(), usePhone()];
   const [chosen, setChosen] = useState<string | null>(null);
@@ -128,7 +128,7 @@ export function RailOf({ sheet, tray, now, onOpen }: Props) {
       </Panel>
     </div>
   );
-}
+});
 
 function Legend({ present }: { present: Set<RailShape> }) {
   return (

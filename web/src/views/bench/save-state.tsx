@@ -4,7 +4,9 @@ import { Link } from "react-router";
 import { clockFrom, duration } from "../../lib/clock";
 import { usePhone } from "../../lib/use-narrow";
 import { Button, Small } from "../../ui/button";
-import type { DraftState } from "../../stores/draft";
+import type { DraftState, DraftStore } from "../../stores/draft";
+import { useBegunHere } from "../begun-here";
+import { useDraft } from "./use-draft";
 
 const WORDS: Record<DraftState["save"], string> = {
   saved: "saved",
@@ -14,15 +16,14 @@ const WORDS: Record<DraftState["save"], string> = {
   refused: "kept here, not saved",
 };
 
+const whole = (state: DraftState) => state;
+
 interface Props {
-  state: DraftState;
+  store: DraftStore;
   now: number;
   starting: string | null;
-  /** Whether this bake was started and the server has not yet taken that. */
-  waits: boolean;
-  /** Under which address that runs meanwhile; null where its plan could not be worked any more. */
-  inHands: string | null;
-  onUnstart: () => void;
+  /** Told that the batches started here and not yet known to the server are wanted back. */
+  onUnstart: (refs: string[]) => void;
   onUndo: () => void;
   onRedo: () => void;
   onStart: () => void;
@@ -34,18 +35,18 @@ interface Props {
   find: ReactNode;
 }
 
-type Links = Pick<Props, "state" | "find" | "onUndo" | "onRedo" | "onFile" | "onHelp">;
+type Links = Pick<Props, "store" | "find" | "onUndo" | "onRedo" | "onFile" | "onHelp">;
 
 /** Whether it is saved, the way back, and what else there is to the bake. */
 export function BakeLinks(p: Links) {
-  const { save, line, unkept, coming } = p.state;
+  const { save, line, unkept, coming, canUndo, canRedo } = useDraft(p.store, whole);
   const phone = usePhone();
   return (
     <div className="flex min-h-9 items-center gap-x-3 whitespace-nowrap text-muted">
-      <Small disabled={!p.state.canUndo} onClick={p.onUndo}>
+      <Small disabled={!canUndo} onClick={p.onUndo}>
         undo
       </Small>
-      <Small disabled={!p.state.canRedo} onClick={p.onRedo}>
+      <Small disabled={!canRedo} onClick={p.onRedo}>
         redo
       </Small>
       {p.find}
@@ -68,7 +69,10 @@ export function BakeLinks(p: Links) {
 
 /** When to start and what of, and what went wrong with keeping it. */
 export function SaveState(p: Omit<Props, "find" | "onUndo" | "onRedo" | "onFile" | "onHelp">) {
-  const { sheet, save, trouble, line, problems } = p.state;
+  const { sheet, save, trouble, line, problems } = useDraft(p.store, whole);
+  // Started here, and the server has not yet taken that; under which address it runs meanwhile, where it has a plan.
+  const waits = useBegunHere().filter((b) => b.bake === p.store.id);
+  const inHands = waits.find((b) => b.batch)?.ref;
   return (
     <div className="flex shrink-0 flex-wrap items-center gap-0.5 pt-1 tab:w-60 tab:flex-col tab:items-stretch tab:text-right">
       {/* Its place is held until it is known. */}
@@ -86,7 +90,7 @@ export function SaveState(p: Omit<Props, "find" | "onUndo" | "onRedo" | "onFile"
       <div className="flex tab:mt-1 flex-wrap items-center gap-2 tab:justify-end">
         <Button
           look="solid"
-          disabled={!sheet || problems.length > 0 || save === "conflict" || p.waits}
+          disabled={!sheet || problems.length > 0 || save === "conflict" || waits.length > 0}
           onClick={p.onStart}
         >
           Start this bake
@@ -97,12 +101,12 @@ export function SaveState(p: Omit<Props, "find" | "onUndo" | "onRedo" | "onFile"
           {p.starting}
         </p>
       )}
-      {p.waits && !p.starting && (
+      {waits.length > 0 && !p.starting && (
         <p role="status" className="text-base font-semibold text-crust">
-          {p.inHands ? (
+          {inHands ? (
             <>
               Started here, kept until the server answers: it runs{" "}
-              <Link to={`/hands/${p.inHands}`} className="text-cobalt underline">
+              <Link to={`/hands/${inHands}`} className="text-cobalt underline">
                 in Hands
               </Link>
               .{" "}
@@ -110,7 +114,7 @@ export function SaveState(p: Omit<Props, "find" | "onUndo" | "onRedo" | "onFile"
           ) : (
             "Started here, and its last change not yet worked out: it goes to Hands, with this hour, as soon as the server answers. "
           )}
-          <Small onClick={p.onUnstart}>take it back</Small>
+          <Small onClick={() => p.onUnstart(waits.map((b) => b.ref))}>take it back</Small>
         </p>
       )}
       {trouble && !(save === "unsaved" && (line === "away" || line === "signed out")) && (

@@ -1,3 +1,5 @@
+import { memo } from "react";
+
 import type { Bake, Kitchen, Sheet } from "../../api/client";
 import { clock, clockNow, nowIso } from "../../lib/clock";
 import { setAt } from "../../lib/path";
@@ -293,7 +295,7 @@ function FurtherGroup({ at, ...p }: Props & { at: number }) {
 }
 
 /** The bake in one sentence. Every raised word can be changed; a sunk number follows from a held one. */
-export function Sentence(p: Props) {
+export const Sentence = memo((p: Props) => {
   const { document, sheet } = p;
   const pin = document.pin;
   const weightFollows = pin?.gives_way === "weight" && sheet;
@@ -343,4 +345,4 @@ export function Sentence(p: Props) {
       .
     </p>
   );
-}
+});

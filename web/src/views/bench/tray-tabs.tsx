@@ -1,3 +1,4 @@
+import { memo } from "react";
 import { ErrorBoundary } from "react-error-boundary";
 
 import type { Sheet } from "../../api/client";
@@ -41,7 +42,7 @@ const TAB =
   "tab:data-[state=active]:-mb-[26px] tab:data-[state=active]:pb-[26px]";
 
 /** The trays of a bake, each with its hour and what is in it; on a phone in reach of the thumb. */
-export function TrayTabs({ sheet }: { sheet: Sheet }) {
+export const TrayTabs = memo(({ sheet }: { sheet: Sheet }) => {
   const doubts = (key: string) => sheet.doubts.filter((d) => d.tray === key && d.severity !== "note").length;
   const start = (key: string) => clock(sheet.day.steps.find((s) => s.key === key)?.start ?? sheet.day.start);
   return (
@@ -67,7 +68,7 @@ export function TrayTabs({ sheet }: { sheet: Sheet }) {
       ))}
     </TrayList>
   );
-}
+});
 
 /** How many questions wait on a tray: a figure where there is room, a spot beside the name where there is not. */
 function Count({ of }: { of: number }) {

@@ -1,5 +1,5 @@
 import { useQuery } from "@tanstack/react-query";
-import { useEffect, useState, useSyncExternalStore } from "react";
+import { memo, useEffect, useState, useSyncExternalStore } from "react";
 import { Link } from "react-router";
 
 import type { BatchOut, Sheet } from "../../api/client";
@@ -24,10 +24,10 @@ function useRunning(bakeId: number): BatchOut | null {
 }
 
 /** The batch of this bake that is rising now, to be marked without leaving the Bench. Nothing where there is none. */
-export function UnderWay({ bakeId, now }: { bakeId: number; now: number }) {
+export const UnderWay = memo(({ bakeId, now }: { bakeId: number; now: number }) => {
   const running = useRunning(bakeId);
   return running && <Rising key={running.id} from={running} now={now} />;
-}
+});
 
 /** The dough cut and weighed: kept in the batch being divided now, else only compared with the plan. */
 export function Weighing({ bakeId, sheet, scale }: { bakeId: number; sheet: Sheet; scale: Scale | null }) {

@@ -33,7 +33,7 @@ import { StepView } from "./step-view";
 export function Hands() {
   const ref = refOf(useParams().id ?? "");
   // What the server has not taken it cannot be asked for.
-  const asks = !useOutbox().waiting.some((p) => p.id === ref);
+  const asks = useOutbox((state) => !state.waiting.some((p) => p.id === ref));
   const batch = useQuery({ ...batchQuery(ref ?? 0), enabled: ref !== null && asks, staleTime: Infinity });
   const wrong = ref === null ? "This address names no batch." : notShown(batch);
   if (wrong)
