@@ -99,6 +99,13 @@ def shut_server() -> Server:
     return server
 
 
+def _stop_shut_server() -> None:
+    """Its connections would keep the test database from being dropped."""
+    if shut_server.cache_info().currsize:
+        shut_server().stop()
+        shut_server.cache_clear()
+
+
 def _die_with_parent() -> None:
     """A test process that is killed must not leave its server behind (Linux: PR_SET_PDEATHSIG)."""
     ctypes.CDLL(None).prctl(1, signal.SIGKILL)
@@ -157,8 +164,7 @@ def _of_this_process() -> tuple[Browser, Server]:
 
     def end(number: int, _frame: FrameType | None) -> None:
         server.stop()
-        if shut_server.cache_info().currsize:
-            shut_server().stop()
+        _stop_shut_server()
         signal.signal(number, signal.SIG_DFL)
         os.kill(os.getpid(), number)
 
@@ -189,6 +195,7 @@ class BrowserCase(TransactionTestCase):
         cls.addClassCleanup(playwright.stop)
         cls.addClassCleanup(cls.browser.close)
         cls.addClassCleanup(cls.server.stop)
+        cls.addClassCleanup(_stop_shut_server)
 
     def __reduce__(self) -> Any:
         # Cases travel between test processes by name: a browser cannot be pickled.
@@ -216,16 +223,17 @@ class BrowserCase(TransactionTestCase):
         keeps: bool = False,
         touch: bool = False,
         opened: str | None = None,
+        at: str | None = None,
     ) -> BrowserContext:
         """A browser with nothing kept, watched for requests that leave this machine. keeps: it may keep the
         application itself, which takes every file once more; touch: it has a screen to be touched; opened: which
-        drawers were pulled out here before.
+        drawers were pulled out here before; at: the address it knows the application by.
         """
         width, height = SIZES[size]
         context = self.browser.new_context(
             viewport={"width": width, "height": height},
             color_scheme=theme,
-            base_url=self.server.address,
+            base_url=at or self.server.address,
             timezone_id="Europe/Lisbon",
             service_workers="allow" if keeps else "block",
             has_touch=touch,

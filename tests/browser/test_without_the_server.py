@@ -12,6 +12,7 @@ from playwright.sync_api import Page, expect
 from batches.models import Batch
 from tests.browser.base import BrowserCase, shut_server
 from tests.browser.driver import Bench, Hands
+from tests.browser.line import Line
 
 FIRST_LOAD_BYTES = 260_000
 # Asked from outside: a page that lets nothing be evaluated in it cannot poll for itself.
@@ -23,9 +24,14 @@ CONTROLLED = """new Promise((done) => {
 
 
 class WithoutTheServer(BrowserCase):
+    def setUp(self) -> None:
+        super().setUp()
+        self.line = Line(self.server)
+        self.addCleanup(self.line.stop)
+
     def kept(self, own_clock: bool = False) -> Page:
         """A page of a browser that has kept the whole application. own_clock: its clock can be put forward."""
-        self.context = self.fresh_context(keeps=True)
+        self.context = self.fresh_context(keeps=True, at=self.line.address)
         self.page = self.context.new_page()
         if own_clock:
             self.page.clock.install()
@@ -38,14 +44,13 @@ class WithoutTheServer(BrowserCase):
     def away(self) -> None:
         """No request of a page or a worker is answered any more.
 
-        The server itself is gone: a browser told to be offline forgets it now and then when a page is loaded anew.
+        The line itself is cut: a browser told to be offline forgets it now and then when a page is loaded anew.
         """
         self.context.set_offline(True)
-        self.server.stop()
-        self.addCleanup(self.back)
+        self.line.stop()
 
     def back(self) -> None:
-        self.server.start()
+        self.line.start()
         self.context.set_offline(False)
 
     def test_the_first_load_is_small_and_the_page_can_be_installed(self) -> None:
@@ -173,7 +178,7 @@ class WithoutTheServer(BrowserCase):
         page.get_by_role("button", name="Sign in").click()
 
     def test_a_storage_that_is_full_says_so_and_the_mark_is_sent_all_the_same(self) -> None:
-        self.context = self.fresh_context()
+        self.context = self.fresh_context(at=self.line.address)
         page = self.page = self.context.new_page()
         self.bench, self.hands = Bench(page), Hands(page)
         # Every write is refused, as by a full disk.

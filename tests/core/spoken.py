@@ -24,7 +24,6 @@ from airycrumb.whatif.keeping import kept as _kept
 from airycrumb.whatif.wrapper import solve as _solve
 from airycrumb.words import Message
 
-
 # What most of an answer is, and holds no message: passed by at once.
 PLAIN = frozenset({float, int, bool, str, type(None), datetime, timedelta})
 
