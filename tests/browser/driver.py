@@ -5,6 +5,21 @@ import re
 from playwright.sync_api import Locator, Page, expect
 from playwright.sync_api import TimeoutError as PlaywrightTimeout
 
+# As pressing a link does, without loading the application anew.
+WALK = """path => {
+  const left = document.querySelector("main");
+  if (left && new URL(path, location).pathname !== location.pathname) left.dataset.left = "";
+  history.pushState(null, "", path);
+  dispatchEvent(new PopStateEvent("popstate", { state: null }));
+}"""
+
+
+def walk(page: Page, path: str) -> None:
+    """Go to a view of the application that is open in this page already."""
+    page.evaluate(WALK, path)
+    expect(page.locator("main[data-left]")).to_have_count(0)
+    expect(page.locator("main").first).to_be_visible()
+
 
 class Bench:
     """One bake on the Bench."""

@@ -1,6 +1,7 @@
 """The Bench: bad input, undo, two tabs, a server that goes away, keys, units, sizes, accessibility."""
 
 import re
+from urllib.parse import urlsplit
 
 from axe_playwright_python.sync_playwright import Axe
 from playwright.sync_api import Page, expect
@@ -8,7 +9,7 @@ from playwright.sync_api import Page, expect
 from bakes.models import Bake, BakeVersion
 from batches.models import Batch
 from tests.browser.base import BEHIND, EVERY_DRAWER, BrowserCase
-from tests.browser.driver import Bench
+from tests.browser.driver import Bench, walk
 
 # Every view has a drawing or a table of its own; until then it is not there.
 SOMETHING_DRAWN = "main table, svg[role=img], [data-lane]"
@@ -296,14 +297,17 @@ class Looks(BrowserCase):
         light = self.fresh_context(opened=EVERY_DRAWER).new_page()
         dark = self.fresh_context(opened="", theme="dark").new_page()
         self.open_first_screen(light)
-        trays = [f"{light.url}?tray={t}" for t in ("weigh", "rise", "divide", "wrap", "proof", "heat")]
+        self.open_first_screen(dark)
+        bench = urlsplit(light.url).path
+        trays = [f"{bench}?tray={t}" for t in ("weigh", "rise", "divide", "wrap", "proof", "heat")]
         for path in (*trays, f"/hands/{running.pk}", "/notebook", f"/notebook/{finished.pk}", "/day", "/kitchen"):
             # What stands around a tray is the same on each: it is looked at with the first.
             part = "[role=tabpanel]" if path in trays[1:] else None
             # The dark pages are the same ones in other colours.
             for page, rules in ((light, {}), (dark, {"runOnly": ["color-contrast"]})):
-                page.goto(path)
+                walk(page, path)
                 expect(page.locator(SOMETHING_DRAWN).first).to_be_visible()
+                page.wait_for_load_state("networkidle")
                 found = Axe().run(page, part, {"resultTypes": ["violations"], **rules})
                 with self.subTest(dark=page is dark, path=path):
                     self.assertEqual(found.violations_count, 0, found.generate_report())
@@ -312,9 +316,9 @@ class Looks(BrowserCase):
         running = Batch.objects.get(finished=None)
         page = self.page
         self.open_first_screen(page)
-        trays = [f"{page.url}?tray={t}" for t in ("weigh", "wrap", "heat")]
+        trays = [f"{urlsplit(page.url).path}?tray={t}" for t in ("weigh", "wrap", "heat")]
         for path in (*trays, f"/hands/{running.pk}", "/notebook"):
-            page.goto(path)
+            walk(page, path)
             expect(page.locator(SOMETHING_DRAWN).first).to_be_attached()
             for size in self.at_each_size(page):
                 with self.subTest(size=size, path=path):

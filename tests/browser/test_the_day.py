@@ -72,7 +72,7 @@ class LaidOut(OnTheDay):
         self.assertGreaterEqual(len(taken), 12)
         for (_, end), (start, _) in pairwise(taken):
             self.assertLessEqual(end, start + 0.5)
-        expect(self.page.get_by_role("region", name=re.compile("^(What collided|Does not fit)"))).to_contain_text(
+        expect(self.page.get_by_role("region", name=re.compile("^(What collided|Clashes)"))).to_contain_text(
             "both want"
         )
         # An hour later by keyboard: it is held there, the others give way, and one press takes it back.
@@ -215,7 +215,7 @@ class Workers(OnTheDay):
     def test_a_worker_that_is_killed_leaves_the_plan_standing_and_the_next_one_finishes(self) -> None:
         day = self.day(*KINDS, hours=12)
         self.page.goto(f"/day/{day.pk}")
-        expect(self.page.get_by_text("this stands")).to_be_visible()
+        expect(self.page.get_by_text("a better one will be looked for")).to_be_visible()
         killed = self.work()
         expect(self.page.get_by_text("looking for a better plan", exact=True)).to_be_visible(timeout=SOLVED_MS)
         killed.kill()

@@ -9,7 +9,7 @@ from playwright.sync_api import Page, expect
 
 from batches.models import Batch
 from tests.browser.base import PATIENCE_MS, BrowserCase
-from tests.browser.driver import Bench, Hands
+from tests.browser.driver import Bench, Hands, walk
 
 ROOT = Path(__file__).resolve().parent.parent.parent
 CATALOGUE = ROOT / "core" / "airycrumb" / "words" / "messages.pot"
@@ -62,7 +62,7 @@ class EveryView(BrowserCase):
             hands.go_on()
         finished = Batch.objects.exclude(finished=None).latest("pk")
         for path in ("/notebook", f"/notebook/{finished.pk}", "/notebook/eye", "/kitchen", "/read", "/day", "/day/new"):
-            page.goto(path)
+            walk(page, path)
             expect(page.get_by_role("heading").first).to_be_visible()
             page.wait_for_load_state("networkidle")
             yield path, self.read(page)

@@ -20,6 +20,8 @@ export interface Lane {
   key: string;
   name: string;
   note: string;
+  /** The note as it is told where the picture is not seen. */
+  told?: string;
   spans: LaneSpan[];
   /** When it is wanted on the table. */
   due?: number;
@@ -148,7 +150,7 @@ function LaneRow({ lane, y, high, x, p, perMinute }: RowProps) {
     ? {
         role: "button",
         tabIndex: 0,
-        "aria-label": `${lane.name}, ${lane.note}`,
+        "aria-label": `${lane.name}, ${lane.told ?? lane.note}`,
         "aria-pressed": lane.chosen,
         onPointerDown: down,
         onPointerMove: (e: PointerEvent) => from.current !== null && lane.onMove && show(moved(e)),

@@ -157,7 +157,7 @@ function Head({ day, handle }: { day: Day; handle: DayHandle }) {
             </Choice>
           )}
           <Link to="/day/new" className="font-semibold text-cobalt underline">
-            a new day
+            new day
           </Link>
           <Small disabled={!handle.undoable || handle.saving} onClick={() => void handle.undo()}>
             undo
@@ -174,7 +174,7 @@ function Head({ day, handle }: { day: Day; handle: DayHandle }) {
           <p className="text-3xl leading-none font-extrabold tracking-tight text-cobalt">
             {tenths(plan.on_time)} in 10 on time
           </p>
-          <p className="mt-1">all on the table by {clockFrom(plan.by, Date.parse(plan.eat_at))} in 9 of 10</p>
+          <p className="mt-1">in 9 of 10 by {clockFrom(plan.by, Date.parse(plan.eat_at))}</p>
           <Search day={day} plan={plan} />
         </div>
       )}
@@ -188,7 +188,7 @@ function Search({ day, plan }: { day: Day; plan: DayPlan }) {
   return (
     <p role="status" className="mt-1 flex items-center gap-2 text-muted">
       <progress value={day.progress} max={1} aria-label="Looking for a better plan" className="h-2 w-28" />
-      {day.state === "waiting" ? "this stands; a better one is looked for" : "looking for a better plan"}
+      {day.state === "waiting" ? "a better one will be looked for" : "looking for a better plan"}
     </p>
   );
 }

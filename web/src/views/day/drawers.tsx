@@ -20,11 +20,7 @@ export function drawersOfDay(day: Day, plan: DayPlan, handle: DayHandle, onChoos
       name: counted("Table", plan.dishes.length),
       content: <Dishes day={day} plan={plan} handle={handle} onChoose={onChoose} />,
     },
-    {
-      key: "fit",
-      name: fits(day) ? "What collided" : "Does not fit",
-      content: <WhatCollides day={day} handle={handle} />,
-    },
+    { key: "fit", name: fits(day) ? "What collided" : "Clashes", content: <WhatCollides day={day} handle={handle} /> },
     { key: "sure", name: "How sure", content: <HowSure plan={plan} /> },
     { key: "hands", name: "Who", content: <HandsAndOvens day={day} handle={handle} /> },
     ...(around

@@ -1,7 +1,7 @@
 import type { DayDish, DayLane, DayPlan, DaySpan } from "../../api/client";
 import { DayLanes, type Lane, type LaneSpan } from "../../drawings/day-lanes";
 import { clockTicks } from "../../drawings/ticks";
-import { clock, clockFrom, clockNow, day as dayOf } from "../../lib/clock";
+import { clock, clockFrom, clockNow, day as dayOf, duration } from "../../lib/clock";
 import { useUnits } from "../../lib/settings";
 import { usePhone, useTablet } from "../../lib/use-narrow";
 import { useNow } from "../../lib/use-now";
@@ -36,32 +36,37 @@ export function Lanes({ plan, chosen, onChoose, onBegin }: Props) {
     title: `${clockFrom(s.start)} to ${clock(s.end)}: ${u.text(s.label)}${s.dish >= 0 ? `, ${name(s.dish)}` : ""}`,
     wrong: s.night,
   });
-  // The filling is made beside the dough's own way.
+  // Told on one bake, the stages of the others are known by their looks; the filling is made beside the dough's way.
   const ofBake = (s: DaySpan): LaneSpan =>
-    s.key === "filling" ? { ...span(s, ""), kind: "beside" } : span(s, u.text(s.label));
+    s.key === "filling"
+      ? { ...span(s, ""), kind: "beside" }
+      : span(s, s.dish === (chosen ?? plan.dishes[0]?.at) ? u.text(s.label) : "");
   const bake = (d: DayDish): Lane => ({
     key: `dish.${d.at}`,
     name: `${d.at + 1}  ${d.name}`,
-    note: `${clock(d.begins)} to ${clock(d.table)}`,
+    note: `from ${clock(d.begins)}`,
+    told: `${clock(d.begins)} to ${clock(d.table)}`,
     due: Date.parse(d.due),
     chosen: chosen === d.at,
     spans: d.spans.map(ofBake),
     onPress: () => onChoose(d.at),
     onMove: d.batch ? undefined : (minutes) => onBegin(d.at, Math.max(startOf(d) + minutes * 60_000, clockNow())),
   });
+  // What hands are at stands right above them; in an oven it is inside.
+  const bakeOn = (lane: DayLane, s: DaySpan) => (lane.key.startsWith("hands") ? "" : String(s.dish + 1));
   const airOf = (lane: DayLane, s: DaySpan) =>
     lane.key.startsWith("oven") ? u.text(s.label).split(", ")[1] : undefined;
   const shared = (lane: DayLane): Lane => ({
     key: lane.key,
     name: u.text(lane.name),
-    note: taken(lane),
+    note: lane.key.startsWith("hands") && lane.spans.length > 0 ? duration(minutesOf(lane.spans)) : "",
     chosen: false,
     spans: [
       ...lane.away.map((s) => span(s, "")),
-      ...lane.spans.map((s) => ({ ...span(s, String(s.dish + 1)), beside: airOf(lane, s) })),
+      ...lane.spans.map((s) => ({ ...span(s, bakeOn(lane, s)), beside: airOf(lane, s) })),
     ],
   });
-  const most = phone ? 4 : tablet ? 8 : 12;
+  const most = phone ? 4 : 8;
   const ticks = clockTicks(plan.begins, (end - start) / 60_000, clock, most).map((t) => ({
     at: start + t.x * 60_000,
     label: t.label,
@@ -85,13 +90,9 @@ export function Lanes({ plan, chosen, onChoose, onBegin }: Props) {
 /** When its first stage begins: what a held bake is held to. */
 const startOf = (d: DayDish) => Date.parse(d.spans.find((s) => s.key !== "filling")?.start ?? d.begins);
 
-const minutesOf = (s: DaySpan) => (Date.parse(s.end) - Date.parse(s.start)) / 60_000;
-
-/** For how long a thing is taken in all. */
-function taken(lane: DayLane): string {
-  const minutes = Math.round(lane.spans.reduce((sum, s) => sum + minutesOf(s), 0));
-  return minutes < 60 ? `${minutes} min` : `${Math.floor(minutes / 60)} h ${String(minutes % 60).padStart(2, "0")}`;
-}
+/** For how long spans last in all, min. */
+const minutesOf = (spans: DaySpan[]) =>
+  spans.reduce((sum, s) => sum + (Date.parse(s.end) - Date.parse(s.start)) / 60_000, 0);
 
 /** The day's name where one begins. */
 function withDays(ticks: { at: number; label: string }[]) {

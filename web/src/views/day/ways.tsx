@@ -20,8 +20,8 @@ export function Unfit({ day }: { day: Day }) {
   };
   return (
     <section className="mt-2 rounded-xl border-2 border-crust bg-warm px-3.5 py-1.5" aria-label="It does not quite fit">
-      <h2 className="inline font-bold">It does not quite fit.</h2> {worst.name}: {u.text(worst.says)}{" "}
-      <Small onClick={open}>{day.ways.length ? `what would help: ${day.ways.length}` : "why"}</Small>
+      <h2 className="inline font-bold">{worst.name}</h2>: {u.text(worst.says)}{" "}
+      <Small onClick={open}>{day.ways.length ? `ways out: ${day.ways.length}` : "why"}</Small>
     </section>
   );
 }
