@@ -52,8 +52,8 @@ class Learning(unittest.TestCase):
         scores = study(60, seed=8, most=2, roams=True, law=LAWS["enzymes"])
         self.assertLess(scores["2"].median, 0.18)
         self.assertTrue(0.80 <= scores["2"].coverage <= 0.99, scores["2"].coverage)
-        # 0.6 and 3.5 points over 300 kitchens (docs/models/rise.md); fewer here, with room for chance.
+        # 0 and 2.5 points over 300 kitchens (docs/models/rise.md); fewer here, with room for chance.
         for law in LAWS.values():
             pressed = late_press(60, law=law)
-            self.assertLess(pressed["an hour late"].median, pressed["no press"].median + 0.06)
+            self.assertLess(pressed["an hour late"].median, pressed["no press"].median + 0.05)
             self.assertLess(pressed["late, and said so"].median, pressed["no press"].median + 0.02)

@@ -165,6 +165,18 @@ class Readings(unittest.TestCase):
         self.assertAlmostEqual(long_after.typical, before.typical, delta=0.5)
         self.assertLess(soon.high, before.typical + 3)
 
+    def test_said_to_have_been_ready_before_it_outweighs_a_press_at_the_same_minute(self) -> None:
+        """A press may come from anybody passing by; who says it was ready before has thought of it."""
+        before = rising().ready
+        assert before is not None
+        pressed, told = (
+            rising(readings=[Reading(before.low, 2.0, doubled=True, by_then=by_then)]).ready
+            for by_then in (False, True)
+        )
+        assert pressed is not None and told is not None
+        self.assertLess(told.high, pressed.high)
+        self.assertLess(pressed.typical, before.typical)
+
     @given(st.floats(0, 2000), st.floats(0.01, 60))
     @settings(max_examples=40)
     def test_no_reading_however_wild_gives_nonsense(self, minute: float, ratio: float) -> None:

@@ -3,8 +3,8 @@
 fixtures/demo-database.json.gz is that day's demo database (dumpdata of people, kitchens, bakes and batches), and
 demo-forecasts.json what the same day's code forecast for each of its batches (regression, self-made); its heat as
 forecast since pieces are cooked as sections, 1 to 2 min and up to 4 °C apart from before, and what was seen of it as
-read since a press may come late, up to 2.5 min apart; half-moons 1 to 2 min longer since their
-middles hold more filling (docs/models).
+read since a press may come late, up to 2.5 min apart, and since most are taken to, up to 2 min more; half-moons 1 to
+2 min longer since their middles hold more filling (docs/models).
 """
 
 import json

@@ -59,7 +59,7 @@ COLD_DOUBT = Constant(
 # Outside these the model has never been checked: leaving one is a finding on the sheet.
 PAST_BEST = Constant(1.4, "1", "assumed", "share of the growth asked for from which a dough is past its best")
 PRESS_SPREAD = Constant(0.06, "ln minutes", "assumed", "how near to its moment a size is marked that is watched for")
-PRESSED_LATE = Constant(0.4, "share", "assumed", "of presses made some time after it was ready, when somebody came by")
+PRESSED_LATE = Constant(0.6, "share", "assumed", "of presses made some time after it was ready, when somebody came by")
 PRESSED_EARLY = Constant(0.15, "1", "assumed", "presses before it was ready, over those as long after")
 ANY_TIME_SPREAD = Constant(0.5, "ln minutes", "assumed", "how long after")
 OSMOTOLERANT = Constant(1.5, "1", "assumed", "half-point of a yeast bred for sweet doughs over that of an ordinary one")

@@ -197,15 +197,17 @@ def updates(belief: Belief, stage: Stage, readings: list[Reading], target: float
     found = [belief]
     for reading in readings:
         off = _off(reading, stage, ratios, ready, target)
-        # Student's t of 4 degrees of freedom, without the factor that every vigour shares.
-        logs = logs + (_pressed(off) if reading.doubled else -2.5 * np.log1p(off**2 / 4))
+        # Student's t of 4 degrees of freedom, without the factor that every vigour shares. Whoever says that it was
+        # ready before does not say when it was: nothing then hangs on the moment of the press.
+        by_its_moment = reading.doubled and not reading.by_then
+        logs = logs + (_pressed(off) if by_its_moment else -2.5 * np.log1p(off**2 / 4))
         weight = np.exp(logs - logs.max())
         found.append(Belief(belief.log_vigour, weight / weight.sum()))
     return found
 
 
 def _pressed(off: Array) -> Array:
-    """Log likelihood of a press: most are made when it is ready, some when somebody comes by, mostly after.
+    """Log likelihood of a press: some are made when it is ready, more when somebody comes by, mostly after.
 
     A press that contradicts an earlier look is then taken for one of those, and counts for little.
     """
