@@ -36,7 +36,7 @@ HAM = {"ham": 400}
 
 
 GIANT = "by twenty minutes the middle is at 53 °C, and no rest brings it to its line: 30 are needed"
-BRAID = "by 25 minutes 550 g are pale and half baked: the time is one for a smaller braid"
+BRAID = "550 g are half baked by 25 minutes, and pale: the time is one for a smaller braid"
 SEARED = "a degree below the line for reheating at the end of its rest: 9 minutes are there"
 BURNT, RESTED = ("dark", "burnt"), "with the rest"
 
@@ -183,7 +183,7 @@ def facts() -> Iterator[Fact]:
         (20, 20),
         bake(1, 110, 145, "gathered", STEAM, raw),
         "short",
-        "by twenty minutes the middle is at 53 °C, and no rest brings it to its line: 30 are needed",
+        GIANT,
     )
     lifted = bake(12, 40, 20, "ball", STEAM, cooked, leavening="yeast and baking powder")
     yield Fact("powder-lifted balls, 40 + 20 g, steamed", (10, 12), lifted, "in")
@@ -203,7 +203,7 @@ def facts() -> Iterator[Fact]:
         (20, 25),
         braid,
         "short",
-        "550 g are half baked by 25 minutes, and pale: the time is one for a smaller braid",
+        BRAID,
     )
     thin = bake(8, 42, 71, "envelope", oven(232, on="stone"), raw, leavening="none")
     yield Fact("thin-skinned envelopes, 42 + 71 g, raw, stone at 232 °C", (12, 15), thin, RESTED)
@@ -220,6 +220,24 @@ def facts() -> Iterator[Fact]:
     yield Fact("small crescents in the pan, turned three times", (7.5, 10), crescents, "in")
     seared = bake(12, 30, 15, "crescent", {**PAN, "seared": True}, cooked)
     yield Fact("small crescents seared 3 min, then water and a lid 5", (8, 8), seared, "short", SEARED)
+
+    # The next eight were written down, each with what it was to give, before any of them was worked.
+    dogs = bake(12, 45, 30, "sticks", oven(200, wash="egg"), filled(HAM, "cooked"), dough=RICH)
+    yield Fact("small stick rolls, 45 + 30 g, 200 °C", (12, 15), dogs, RESTED)
+    pasties = bake(12, 60, 40, "half_moon_fork", oven(200, wash="egg"), cooked)
+    yield Fact("baked half-moons, 60 + 40 g, 200 °C", (18, 22), pasties, "in")
+    sweet = bake(12, 50, 25, "ball", oven(180, wash="egg"), custard, dough=RICH)
+    yield Fact("sweet buns of custard, 50 + 25 g, 180 °C", (15, 18), sweet, "in")
+    parcels = bake(10, 60, 40, "envelope", oven(190, wash="egg"), cooked)
+    yield Fact("envelopes of greens, 60 + 40 g, 190 °C", (20, 25), parcels, "in")
+    kneaded = bake(12, 70, 20, "kneaded_in", oven(190, wash="egg"), filled({"olive": 100}, "cooked"))
+    yield Fact("rolls with olives kneaded in, 70 + 20 g, 190 °C", (18, 22), kneaded, "in")
+    loaf = bake(1, 500, 200, "layered", oven(180, wash="egg"), filled(COCONUT, "cooked"), dough=RICH)
+    yield Fact("a filled roll, 500 + 200 g, 180 °C", (30, 40), loaf, "in")
+    reheated = bake(8, 57, 45, "gathered", STEAM, cooked)
+    yield Fact("pleated buns of cooked filling, 57 + 45 g, steamed", (12, 15), reheated, RESTED)
+    flat = bake(6, 80, 60, "two_rounds", oven(220), cooked)
+    yield Fact("two rounds sealed, 80 + 60 g, 220 °C", (15, 20), flat, "in")
 
     frozen = bake(8, 57, 45, "gathered", {**STEAM, "from": "frozen"}, raw)
     yield Fact("pleated buns, 57 + 45 g, raw, steamed from frozen, 1.45 times as long", (24, 24), frozen, RESTED)

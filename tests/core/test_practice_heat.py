@@ -44,6 +44,9 @@ class Practice(unittest.TestCase):
         out = [fact for fact in facts() if fact.verdict not in ("in", "with the rest")]
         self.assertEqual([fact.verdict for fact in out], ["short", "short", "short", "caught"])
         self.assertTrue(all(fact.why for fact in out))
+        # A slip that is caught is as it should be: it is no time of the trade that fails.
+        fail = [fact for fact in out if fact.verdict != "caught"]
+        self.assertGreaterEqual(1 - len(fail) / len(list(facts())), 0.9)
 
     def test_twelve_grams_at_120_degrees_cook_and_cannot_brown(self) -> None:
         c = cook(Piece("round bun", 12, 0.01, DOUGH, MEAT, 480, 26, 26), oven(120), 20)
