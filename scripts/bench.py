@@ -4,6 +4,7 @@ Speeds of the models are ratios against scipy's solve_ivp on the same equations 
 measured in this run; times in milliseconds depend on the machine.
 """
 
+import gc
 import gzip
 import json
 import math
@@ -329,6 +330,9 @@ def server() -> None:
 
 if __name__ == "__main__":
     bundle()
+    # As in the server's workers: what is loaded by now is not looked through for garbage.
+    gc.collect()
+    gc.freeze()
     core()
     server()
     (ROOT / "bench.json").write_text(json.dumps(FIGURES, indent=1) + "\n")
