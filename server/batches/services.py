@@ -271,7 +271,7 @@ def _taught_by(batch: Batch, kitchen: compute.Document) -> compute.Document:
     learned = compute.lesson(document, batch.kitchen_document, kitchen, as_core(batch), troubles, here)
     batch.lesson, batch.learned_before = plain(learned), compute.learned_part(kitchen)
     batch.save()
-    return compute.taught(kitchen, learned, document["closing"]) if batch.teaches else kitchen
+    return compute.after_lesson(kitchen, learned, document["closing"]) if batch.teaches else kitchen
 
 
 @transaction.atomic

@@ -23,7 +23,7 @@ from airycrumb.bake.marks import Observation
 from airycrumb.learning.finish import finish
 from airycrumb.learning.simulated_cook import simulated_batch
 from airycrumb.learning.train_the_eye import question
-from airycrumb.learning.write_back import taught
+from airycrumb.learning.write_back import after_lesson
 from airycrumb.plan.context import Context, RoomReading
 from airycrumb.recipe import read_recipe, to_bake
 from airycrumb.sheet import work
@@ -152,7 +152,7 @@ def _lesson(troubles: list[str], changes: dict[str, Any]) -> dict[str, Any]:
     bake = read_bake(bake_document(HAKE, **changes))
     marks: list[Observation] = simulated_batch(bake, kitchen(), NOON, -0.3, seed=4)
     learned = finish(bake, kitchen(), marks, troubles, now=marks[-1].at)
-    return {"lesson": learned, "kitchen": taught(kitchen_document(), learned, "gathered")}
+    return {"lesson": learned, "kitchen": after_lesson(kitchen_document(), learned, "gathered")}
 
 
 def flat(value: Any, path: str = "") -> Iterator[str]:

@@ -10,7 +10,7 @@ from airycrumb.bake import read_bake, read_kitchen
 from airycrumb.bake.marks import Observation
 from airycrumb.learning.finish import Lesson
 from airycrumb.learning.simulated_cook import simulated_batch
-from airycrumb.learning.write_back import taught
+from airycrumb.learning.write_back import after_lesson
 from airycrumb.stations.enclose import CLOSINGS
 from airycrumb.stations.heat.learning import OvenTruth, Pace, Probed, learn_oven, learn_pace
 from airycrumb.stations.rise import Vigour
@@ -59,7 +59,7 @@ class WrittenBack(unittest.TestCase):
             else learn_oven(OvenTruth(), 190, 500, [(2.0 * i, c) for i, c in enumerate(oven)]),
         )
         document = kitchen_document()
-        after = read_kitchen(taught(document, learned, closing))
+        after = read_kitchen(after_lesson(document, learned, closing))
         self.assertEqual(document, kitchen_document(), "the document itself is left alone")
         self.assertEqual(after.vigour.bakes, vigour.bakes)
         if drank is not None:
@@ -74,7 +74,7 @@ class WrittenBack(unittest.TestCase):
     def test_what_is_not_taught_stays(self) -> None:
         before = kitchen_document(wrap_seconds={"gathered": 61.0}, drinks={"rye flour": 1.05})
         learned = Lesson(Vigour(0.1, 0.02, 3), 1.0, 44.0, [], [], "bread flour", 0.97)
-        after = taught(before, learned, "ball")
+        after = after_lesson(before, learned, "ball")
         self.assertEqual(after["wrap_seconds"], {"gathered": 61.0, "ball": 44.0})
         self.assertEqual(after["drinks"], {"rye flour": 1.05, "bread flour": 0.97})
         self.assertEqual(
@@ -87,7 +87,7 @@ class WrittenBack(unittest.TestCase):
         for log_vigour in (-0.5, 0.5):
             marks = simulated_batch(bake, kitchen(), NOON, log_vigour, seed=11)
             learned = finish(bake, kitchen(), marks, [], now=marks[-1].at)
-            after = read_kitchen(taught(kitchen_document(), learned, "gathered"))
+            after = read_kitchen(after_lesson(kitchen_document(), learned, "gathered"))
             with self.subTest(log_vigour=log_vigour):
                 self.assertEqual(after.vigour.mean > kitchen().vigour.mean, log_vigour > 0)
                 self.assertEqual(after.vigour.bakes, kitchen().vigour.bakes + 1)

@@ -43,20 +43,20 @@ class Lesson:
     loads: list[LoadRecord] = field(default_factory=list)
 
 
-def _drank(ctx: Context, taught: Kitchen, flour: str) -> float | None:
+def _drank(ctx: Context, learner: Kitchen, flour: str) -> float | None:
     """Share of the recipe's water this flour takes here: half from this batch, half from what was believed."""
     left, water = ctx.latest("water_left"), sum(line.grams for line in weigh(ctx).dough if line.key == "water")
     if left is None or water <= 0:
         return None
     now = 1 - min(left / water, 0.5)
-    return round((now + taught.absorption.get(flour, now)) / 2, 4)
+    return round((now + learner.absorption.get(flour, now)) / 2, 4)
 
 
-def _kneading_warms(ctx: Context, taught: Kitchen, predicted_c: float, start_c: float) -> float | None:
+def _kneading_warms(ctx: Context, learner: Kitchen, predicted_c: float, start_c: float) -> float | None:
     """°C kneading adds, moved half way to what a measured dough says."""
     if ctx.latest("dough_temperature") is None or ctx.bake.dough.start_c is not None:
         return None
-    return round(min(max(taught.friction_c + (start_c - predicted_c) / 2, 0.0), 15.0), 2)
+    return round(min(max(learner.friction_c + (start_c - predicted_c) / 2, 0.0), 15.0), 2)
 
 
 def _actual(ctx: Context, stage: str) -> float | None:
@@ -104,7 +104,7 @@ def finish(
     kitchen: as it was when the batch began, so that the plan comes out as it stood then;
     kitchen_now: as it is now (other batches may have taught it meanwhile), which is what learns.
     """
-    taught = kitchen_now or kitchen
+    learner = kitchen_now or kitchen
     ctx = Context(bake, kitchen, tuple(observations), now)
     started = ctx.done.started if ctx.done and ctx.done.started else now
     plan = work(bake, kitchen, [o for o in observations if o.kind == "started"], now=started)
@@ -114,28 +114,28 @@ def finish(
     # A sponge's looks and the dough's are one yeast's: together they are one lesson.
     before = sponge.before if sponge is not None else seen.before
     looks_at = bool(seen.seen.readings or (sponge is not None and sponge.seen.readings))
-    vigour = learn(taught.vigour, before, seen.after, seen.doubt_sd) if looks_at else taught.vigour
+    vigour = learn(learner.vigour, before, seen.after, seen.doubt_sd) if looks_at else learner.vigour
     stages = _stages(ctx, plan)
     wrapped = ctx.lasted("wrap", ctx.before("wrap") or "divide")
-    pace_now = wrap_seconds(Context(bake, taught, (), now))
+    pace_now = wrap_seconds(Context(bake, learner, (), now))
     one_closing = len({g.closing for g in bake.groups}) == 1
     # Two closings wrapped in one go do not tell how long each took.
     pace = learned_wrap_seconds(pace_now, wrapped, ctx.scaled.pieces) if wrapped is not None and one_closing else None
     live = work(bake, kitchen, observations, now=now)
     record = record_of(ctx, plan, live)
     loads = loads_of(ctx, plan)
-    findings = review(stages, record, troubles, taught.vigour.factor, vigour.factor, loads)
+    findings = review(stages, record, troubles, learner.vigour.factor, vigour.factor, loads)
     flour = main_flour(bake.dough.parts)
     return Lesson(
         vigour,
-        taught.vigour.factor,
+        learner.vigour.factor,
         pace,
         stages,
         findings,
         flour,
-        _drank(ctx, taught, flour),
-        _kneading_warms(ctx, taught, weighed.dough_c, seen.start.temperature),
+        _drank(ctx, learner, flour),
+        _kneading_warms(ctx, learner, weighed.dough_c, seen.start.temperature),
         bake.heat.method,
-        *heat_lesson(ctx, taught, plan, troubles),
+        *heat_lesson(ctx, learner, plan, troubles),
         loads=loads,
     )

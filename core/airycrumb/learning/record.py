@@ -142,7 +142,7 @@ GUMMY_HINT = Probed(0.2, 0.25)
 
 
 def heat_lesson(
-    ctx: Context, taught: Kitchen, plan: Sheet, troubles: list[str]
+    ctx: Context, learner: Kitchen, plan: Sheet, troubles: list[str]
 ) -> tuple[Pace | None, OvenTruth | None]:
     """How this way of heating runs here, and how the oven really is; None where neither thermometer nor outcome
     spoke.
@@ -154,13 +154,13 @@ def heat_lesson(
     heat_min = _in_each(ctx, plan.heat)
     if not judged and "gummy" in troubles and heat_min and heat_min >= plan.heat.minutes_planned:
         judged = [GUMMY_HINT]
-    pace = taught.paces.get(method, Pace())
+    pace = learner.paces.get(method, Pace())
     for one in judged:
         pace = learn_pace(pace, one)
     readings = oven_readings(ctx, loads) if method == "oven" else []
     at_once = min(plan.heat.per_load, plan.heat.pieces)
-    oven = learn_oven(taught.true_oven, ctx.bake.heat.air_c, load_g(ctx, at_once), readings) if readings else None
-    return (pace if judged else None), (None if oven == taught.true_oven else oven)
+    oven = learn_oven(learner.true_oven, ctx.bake.heat.air_c, load_g(ctx, at_once), readings) if readings else None
+    return (pace if judged else None), (None if oven == learner.true_oven else oven)
 
 
 def _judged(ctx: Context, plan: Sheet, load: Marked) -> Probed | None:

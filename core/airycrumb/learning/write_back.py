@@ -21,7 +21,7 @@ def with_learned(kitchen: Document, learned: Document) -> Document:
     return {key: value for key, value in kitchen.items() if key not in LEARNED} | learned
 
 
-def taught(kitchen: Document, learned: Lesson, closing: str) -> Document:
+def after_lesson(kitchen: Document, learned: Lesson, closing: str) -> Document:
     """The kitchen document with a lesson written into it. closing: what was wrapped, for its seconds."""
     return edited(kitchen, _changes(learned, closing))
 

@@ -18,7 +18,7 @@ from airycrumb.learning.finish import Lesson, finish
 from airycrumb.learning.simulated_cook import simulated_batch
 from airycrumb.learning.train_the_eye import PICTURES, Judgement, Marked, Question, question
 from airycrumb.learning.train_the_eye import mark as mark_judgement
-from airycrumb.learning.write_back import learned_part, taught, with_learned
+from airycrumb.learning.write_back import after_lesson, learned_part, with_learned
 from airycrumb.memo import OutOfTime, within
 from airycrumb.pantry import shelf
 from airycrumb.paper.linked_recipe import as_recipe
@@ -291,6 +291,7 @@ __all__ = [
     "Units",
     "WayOut",
     "WhereFrom",
+    "after_lesson",
     "as_linked_recipe",
     "as_made",
     "as_written_recipe",
@@ -334,7 +335,6 @@ __all__ = [
     "stands",
     "structure_problems",
     "table_of",
-    "taught",
     "warm_up",
     "with_learned",
     "within",
