@@ -1,4 +1,4 @@
-"""From bakes, marks and hours to a day that can be planned: lengths, nights, clock changes, and back into hours."""
+"""From bakes, marks and hours to a day that can be planned: lengths, nights, slots changes, and back into hours."""
 
 import unittest
 from datetime import UTC, datetime, timedelta
@@ -7,7 +7,7 @@ from typing import Any
 from airycrumb.bake.marks import Observation
 from airycrumb.bake.model import Bake, read_bake
 from airycrumb.day.document import read_day
-from airycrumb.day.from_sheet import Made, clock_of, resources
+from airycrumb.day.from_sheet import Made, grid_of, resources
 from airycrumb.day.holding import held, held_hours
 from airycrumb.day.planning import Table, as_shown, as_stored, first_plan, from_stored
 from airycrumb.day.splitting import split
@@ -60,8 +60,8 @@ class Lengths(unittest.TestCase):
         marks = (Observation("started", "weigh", begun), Observation("done", "weigh", begun + timedelta(minutes=40)))
         day = table(marks=marks)
         weigh, rise = day.jobs[0].stages[:2]
-        self.assertEqual(day.clock.at(weigh.began or 0), begun)
-        self.assertEqual(day.clock.at(weigh.ended or 0), begun + timedelta(minutes=40))
+        self.assertEqual(day.grid.at(weigh.began or 0), begun)
+        self.assertEqual(day.grid.at(weigh.ended or 0), begun + timedelta(minutes=40))
         self.assertEqual(rise.began, weigh.ended)
         self.assertIsNone(rise.ended)
 
@@ -71,18 +71,18 @@ class Hours(unittest.TestCase):
         for eat, hours in (("2026-10-25T12:00+00:00", 9), ("2027-03-28T12:00+01:00", 7), ("2026-11-28T12:00+00:00", 8)):
             day = read_day(day_file(eat_at=eat))
             now = datetime.fromisoformat(eat) - timedelta(hours=20)
-            clock = clock_of(day, now)
-            nights = resources(day, kitchen(), clock).people[0].asleep
-            before = [b - a for a, b in nights if clock.at(b).date() == datetime.fromisoformat(eat).date()]
+            grid = grid_of(day, now)
+            nights = resources(day, kitchen(), grid).people[0].asleep
+            before = [b - a for a, b in nights if grid.at(b).date() == datetime.fromisoformat(eat).date()]
             self.assertEqual(before, [12 * hours], eat)
-            shown = clock.at(nights[-2][1])
+            shown = grid.at(nights[-2][1])
             self.assertEqual((shown.hour, shown.minute), (6, 30))
 
     def test_slots_and_hours_lead_back_to_one_another(self) -> None:
-        clock = table().clock
+        grid = table().grid
         for minutes in (0, 5, 95, 1440):
             at = NOW + timedelta(minutes=minutes)
-            self.assertEqual(clock.at(clock.slot(at)), at)
+            self.assertEqual(grid.at(grid.slot(at)), at)
 
     def test_what_is_no_hour_no_zone_or_backwards_is_told_all_at_once(self) -> None:
         away = [{"from": "2026-11-28T10:00+00:00", "until": "2026-11-28T09:00+00:00"}]

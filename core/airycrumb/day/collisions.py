@@ -5,7 +5,7 @@ from dataclasses import dataclass
 from datetime import datetime
 from itertools import combinations
 
-from airycrumb.day.from_sheet import Clock
+from airycrumb.day.from_sheet import Grid
 from airycrumb.day.greedy import alone
 from airycrumb.day.job import Job, Placed, Plan, Resources
 from airycrumb.day.judging import Over, clashes
@@ -34,7 +34,7 @@ class Collision:
     says: Message
 
 
-def collisions(names: Sequence[str], jobs: Sequence[Job], having: Resources, clock: Clock) -> list[Collision]:
+def collisions(names: Sequence[str], jobs: Sequence[Job], having: Resources, grid: Grid) -> list[Collision]:
     """Every pair that collides, the first thing over which it does."""
     by_itself = [alone(job, having) for job in jobs]
     found = []
@@ -45,7 +45,7 @@ def collisions(names: Sequence[str], jobs: Sequence[Job], having: Resources, clo
         over = clashes([jobs[i], jobs[k]], Plan((a, b)), having)
         if over:
             what = over[0].over
-            at = clock.at(_when(what, jobs[i], a, jobs[k], b))
+            at = grid.at(_when(what, jobs[i], a, jobs[k], b))
             says = say(
                 "Planned alone, “{a}” and “{b}” both want {what} at {at}.",
                 a=verbatim(names[i]),

@@ -114,7 +114,7 @@ class Day(Written):
     kitchen: Lot = Lot.model_construct(ovens=1, steamers=1, burners=4, fridge_trays=3, door_min=3.0)
 
     @property
-    def clock(self) -> ZoneInfo:
+    def time_zone(self) -> ZoneInfo:
         """Its time zone."""
         return ZoneInfo(self.zone)
 

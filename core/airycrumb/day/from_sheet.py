@@ -28,7 +28,7 @@ WHERE: dict[str, Where] = {"oven": "oven", "steam": "steamer", "pan": "pan"}
 
 
 @dataclass(frozen=True)
-class Clock:
+class Grid:
     """Slots of a day: slot 0 is at `origin`; nothing is planned before `now`. Minutes are counted in UTC, so that a
     night in which clocks are changed is as long as it is."""
 
@@ -49,21 +49,21 @@ def _hours(day: Day) -> list[datetime]:
     return [moment(day.eat_at, "eat_at"), *(moment(d.eat_at, "eat_at") for d in day.dishes if d.eat_at)]
 
 
-def clock_of(day: Day, now: datetime) -> Clock:
+def grid_of(day: Day, now: datetime) -> Grid:
     """From before anything of the day can begin, in the day's own zone."""
     origin = (min(_hours(day)) - BEFORE).astimezone(UTC)
-    return Clock(origin.replace(minute=0, second=0, microsecond=0), now.astimezone(day.clock))
+    return Grid(origin.replace(minute=0, second=0, microsecond=0), now.astimezone(day.time_zone))
 
 
-def resources(day: Day, kitchen: Kitchen, clock: Clock) -> Resources:
+def resources(day: Day, kitchen: Kitchen, grid: Grid) -> Resources:
     """What there is to work with, in slots."""
-    last = max(clock.now, *_hours(day)) + AFTER
+    last = max(grid.now, *_hours(day)) + AFTER
     return Resources(
         people=tuple(
             Person(
                 hands.name,
-                tuple((clock.slot(moment(a.since, "from")), clock.slot(moment(a.until, "until"))) for a in hands.away),
-                tuple(_nights(*hands.night, day, clock, last)),
+                tuple((grid.slot(moment(a.since, "from")), grid.slot(moment(a.until, "until"))) for a in hands.away),
+                tuple(_nights(*hands.night, day, grid, last)),
             )
             for hands in day.hands
         ),
@@ -74,19 +74,19 @@ def resources(day: Day, kitchen: Kitchen, clock: Clock) -> Resources:
         fridge_trays=day.kitchen.fridge_trays,
         warms=max(0.1, kitchen.oven.preheat_min / 18),  # from the room to 200 °C
         cools=day.kitchen.door_min,
-        horizon=clock.slot(last),
+        horizon=grid.slot(last),
     )
 
 
-def _nights(sleeps: float, wakes: float, day: Day, clock: Clock, last: datetime) -> list[tuple[int, int]]:
+def _nights(sleeps: float, wakes: float, day: Day, grid: Grid, last: datetime) -> list[tuple[int, int]]:
     """Hours of sleep in slots, by the clock on the wall: a night in which it is changed is longer or shorter."""
     found = []
     hour = lambda minute: time(int(minute) // 60, int(minute) % 60)
-    dates = days_between(clock.origin.date() - timedelta(days=1), last.astimezone(day.clock).date())
+    dates = days_between(grid.origin.date() - timedelta(days=1), last.astimezone(day.time_zone).date())
     for at in dates:
-        since = datetime.combine(at, hour(sleeps), day.clock)
-        until = datetime.combine(at + timedelta(days=1) if wakes <= sleeps else at, hour(wakes), day.clock)
-        span = (max(0, clock.slot(since)), clock.slot(until))
+        since = datetime.combine(at, hour(sleeps), day.time_zone)
+        until = datetime.combine(at + timedelta(days=1) if wakes <= sleeps else at, hour(wakes), day.time_zone)
+        span = (max(0, grid.slot(since)), grid.slot(until))
         if span[1] > span[0]:
             found.append(span)
     return found
@@ -106,25 +106,25 @@ def slots(minutes: float) -> int:
     return math.ceil(round(minutes / SLOT_MIN, 6))
 
 
-def job_of(key: int, made: Made, day: Day, kitchen: Kitchen, clock: Clock) -> Job:
+def job_of(key: int, made: Made, day: Day, kitchen: Kitchen, grid: Grid) -> Job:
     """One dish as the planner sees it."""
     dish, bake, sheet = made.dish, made.bake, made.sheet
-    stages = _stages(bake, sheet, clock, started=dish.batch is not None)
+    stages = _stages(bake, sheet, grid, started=dish.batch is not None)
     chilled = bake.heat.arrive == "fridge"
-    due = clock.slot(moment(dish.eat_at or day.eat_at, "eat_at"))
+    due = grid.slot(moment(dish.eat_at or day.eat_at, "eat_at"))
     first = stages[0]
-    begin = None if dish.begin_at is None or first.began is not None else clock.slot(moment(dish.begin_at, "begin_at"))
+    begin = None if dish.begin_at is None or first.began is not None else grid.slot(moment(dish.begin_at, "begin_at"))
     serve: Serve = "reheat" if dish.serve == "reheat" else "cool" if dish.serve == "cool" else "hot"
     return Job(
         key=key,
         stages=tuple(stages),
-        filling=_filling(bake, sheet, clock),
-        loads=tuple(_loads(bake, sheet, clock, kitchen.oven.preheat_min)),
+        filling=_filling(bake, sheet, grid),
+        loads=tuple(_loads(bake, sheet, grid, kitchen.oven.preheat_min)),
         due=due,
         serve=serve,
         warm=_warm(sheet, stages[-1]) if bake.heat.arrive == "proofed" else None,
-        pinned=begin if begin is None else max(begin, clock.slot(clock.now)),
-        earliest=clock.slot(clock.now),
+        pinned=begin if begin is None else max(begin, grid.slot(grid.now)),
+        earliest=grid.slot(grid.now),
         chilled=chilled,
     )
 
@@ -134,15 +134,15 @@ def _steps(sheet: Sheet) -> list[Step]:
     return [step for step in sheet.day.steps if step.key in main]
 
 
-def _stages(bake: Bake, sheet: Sheet, clock: Clock, started: bool) -> list[Stage]:
+def _stages(bake: Bake, sheet: Sheet, grid: Grid, started: bool) -> list[Stage]:
     """Its stages up to the heat: work as long as it takes, waits with what may be made of them. started: whether it is
     being made, if only its first stage."""
     ended: dict[str, datetime] = {e.stage: e.done_at for e in sheet.events if e.ends_stage and e.done_at is not None}
     begun, found = started or bool(ended), list[Stage]()
     for step in _steps(sheet):
-        began = clock.slot(step.start) if begun else None
+        began = grid.slot(step.start) if begun else None
         end = ended.get(step.key)
-        over = None if end is None else max(began or 0, clock.slot(end))
+        over = None if end is None else max(began or 0, grid.slot(end))
         found += _stage(bake, sheet, step, began, over)
         begun = end is not None
     if found[-1].hands:
@@ -207,7 +207,7 @@ def _held(sheet: Sheet, minutes: float, began: int | None, over: int | None) -> 
     return Stage("hold", False, slots(minutes), slots(minutes), most, began=began, ended=over)
 
 
-def _filling(bake: Bake, sheet: Sheet, clock: Clock) -> Filling | None:
+def _filling(bake: Bake, sheet: Sheet, grid: Grid) -> Filling | None:
     step = next((s for s in sheet.day.steps if s.key == "filling"), None)
     if step is None:
         return None
@@ -216,11 +216,11 @@ def _filling(bake: Bake, sheet: Sheet, clock: Clock) -> Filling | None:
     made = next((e.done_at for e in sheet.events if e.kind == "filling" and e.done_at is not None), None)
     wrapped = any(e.stage in ("divide", "wrap") and e.ends_stage and e.done_at is not None for e in sheet.events)
     hands = slots((step.end - step.start).total_seconds() / 60)
-    began = clock.slot(made) - hands if made is not None else clock.slot(step.start) if wrapped else None
+    began = grid.slot(made) - hands if made is not None else grid.slot(step.start) if wrapped else None
     return Filling(hands, slots(cool), slots(KEEPS_MIN.value), began)
 
 
-def _loads(bake: Bake, sheet: Sheet, clock: Clock, preheat_min: float) -> list[Load]:
+def _loads(bake: Bake, sheet: Sheet, grid: Grid, preheat_min: float) -> list[Load]:
     heats = (sheet.heat, *sheet.more_heats)
     found = []
     for load in sheet.loads:
@@ -237,7 +237,7 @@ def _loads(bake: Bake, sheet: Sheet, clock: Clock, preheat_min: float) -> list[L
                 shelves=_shelves(tray, load.pieces),
                 heats=slots(stone),
                 extra=slots(COLD_WAIT_MIN.value) if waits_cold else 0,
-                began=clock.slot(load.into) if load.began else None,
+                began=grid.slot(load.into) if load.began else None,
             )
         )
     return found

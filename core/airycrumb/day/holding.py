@@ -17,12 +17,12 @@ def held_hours(table: Table, plan: Plan) -> list[Hours]:
     """By dish: when each stage begins and each load goes in, by their names; "filling" for the filling."""
     found = []
     for job, placed in zip(table.jobs, plan.placed, strict=True):
-        hours = {s.key: table.clock.at(at) for s, at in zip(job.stages, placed.starts, strict=True) if s.began is None}
+        hours = {s.key: table.grid.at(at) for s, at in zip(job.stages, placed.starts, strict=True) if s.began is None}
         hours |= {
-            load.id: table.clock.at(at) for load, at in zip(job.loads, placed.into, strict=True) if load.began is None
+            load.id: table.grid.at(at) for load, at in zip(job.loads, placed.into, strict=True) if load.began is None
         }
         if job.filling is not None and job.filling.began is None and placed.filling is not None:
-            hours["filling"] = table.clock.at(placed.filling)
+            hours["filling"] = table.grid.at(placed.filling)
         found.append(hours)
     return found
 

@@ -10,7 +10,7 @@ from airycrumb.bake.kitchen import Kitchen
 from airycrumb.day.choosing import choose
 from airycrumb.day.collisions import Collision, collisions
 from airycrumb.day.document import Day
-from airycrumb.day.from_sheet import Clock, Made, clock_of, job_of, resources
+from airycrumb.day.from_sheet import Grid, Made, grid_of, job_of, resources
 from airycrumb.day.job import Job, Placed, Plan, Resources
 from airycrumb.day.live import follows, replanned, told
 from airycrumb.day.shown import DayLane, DayPlan, lanes_of, shown
@@ -30,19 +30,19 @@ class Table:
     now: datetime
 
     @cached_property
-    def clock(self) -> Clock:
+    def grid(self) -> Grid:
         """Its slots."""
-        return clock_of(self.day, self.now)
+        return grid_of(self.day, self.now)
 
     @cached_property
     def having(self) -> Resources:
         """What there is to work with."""
-        return resources(self.day, self.kitchen, self.clock)
+        return resources(self.day, self.kitchen, self.grid)
 
     @cached_property
     def jobs(self) -> list[Job]:
         """Its bakes."""
-        return [job_of(i, made, self.day, self.kitchen, self.clock) for i, made in enumerate(self.made)]
+        return [job_of(i, made, self.day, self.kitchen, self.grid) for i, made in enumerate(self.made)]
 
     @property
     def names(self) -> list[str]:
@@ -83,19 +83,19 @@ def as_shown(table: Table, plan: Plan, before: Plan | None = None) -> DayPlan | 
         return None
     changed: Message = NOTHING
     if before is not None and follows(table.jobs, before):
-        changed = told(table.names, table.jobs, before, plan, table.clock.at)
+        changed = told(table.names, table.jobs, before, plan, table.grid.at)
     found = doubt(table.jobs, plan, table.having, FEWEST)
-    return shown(table.made, table.jobs, table.having, plan, found, table.clock, changed)
+    return shown(table.made, table.jobs, table.having, plan, found, table.grid, changed)
 
 
 def lanes_shown(table: Table, plan: Plan) -> list[DayLane]:
     """What is taken when, without playing the plan through."""
-    return lanes_of(table.jobs, table.having, plan, table.clock) if table.made else []
+    return lanes_of(table.jobs, table.having, plan, table.grid) if table.made else []
 
 
 def collided(table: Table) -> list[Collision]:
     """Which of its bakes want one thing at one time, were each planned alone."""
-    return collisions(table.names, table.jobs, table.having, table.clock)
+    return collisions(table.names, table.jobs, table.having, table.grid)
 
 
 def as_stored(plan: Plan) -> dict[str, Any]:

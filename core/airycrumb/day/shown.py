@@ -4,7 +4,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from datetime import datetime
 
-from airycrumb.day.from_sheet import Clock, Made
+from airycrumb.day.from_sheet import Grid, Made
 from airycrumb.day.job import SLOT_MIN, Job, Load, Placed, Plan, Resources
 from airycrumb.day.judging import Costs, costs, judged, ops, overlaps, served
 from airycrumb.day.simulated import IN_TIME, Doubt
@@ -101,15 +101,15 @@ def shown(
     having: Resources,
     plan: Plan,
     found: Doubt,
-    clock: Clock,
+    grid: Grid,
     changed: Message = NOTHING,
 ) -> DayPlan:
     """A plan in hours and words."""
     total = judged(jobs, plan, having)
-    dishes = [_dish(i, made[i], jobs[i], having, plan.placed[i], found, clock) for i in range(len(jobs))]
+    dishes = [_dish(i, made[i], jobs[i], having, plan.placed[i], found, grid) for i in range(len(jobs))]
     return DayPlan(
-        now=clock.now,
-        eat_at=clock.at(max(job.due for job in jobs)),
+        now=grid.now,
+        eat_at=grid.at(max(job.due for job in jobs)),
         begins=min(d.begins for d in dishes),
         table=max(d.table for d in dishes),
         how=plan.how,
@@ -117,10 +117,10 @@ def shown(
         gap=plan.gap,
         on_time=found.on_time,
         over=found.over,
-        by=clock.at(found.by),
+        by=grid.at(found.by),
         dishes=dishes,
-        lanes=lanes_of(jobs, having, plan, clock),
-        says=_says(made, found, clock),
+        lanes=lanes_of(jobs, having, plan, grid),
+        says=_says(made, found, grid),
         changed=changed,
         trouble=total.late + total.night + total.unsafe > 0,
     )
@@ -130,22 +130,22 @@ def _in_ten(share: float) -> int:
     return round(10 * share)
 
 
-def _says(made: Sequence[Made], found: Doubt, clock: Clock) -> Message:
+def _says(made: Sequence[Made], found: Doubt, grid: Grid) -> Message:
     if not made:
         return NOTHING
     said = say(
         "All on the table within {grace} of its hour in {n} of 10 such days; in 9 of 10 by {by}.",
         grace=in_minutes(IN_TIME * SLOT_MIN),
         n=_in_ten(found.on_time),
-        by=hour_of(clock.at(round(found.by))),
+        by=hour_of(grid.at(round(found.by))),
     )
     if found.longest is None:
         return said
     return say("{said} {name} wait longest.", said=said, name=verbatim(made[found.longest].sheet.name))
 
 
-def _span(dish: int, key: str, kind: str, start: int, end: int, clock: Clock, label: Message, night: bool) -> DaySpan:
-    return DaySpan(dish, key, kind, label, clock.at(start), clock.at(end), night)
+def _span(dish: int, key: str, kind: str, start: int, end: int, grid: Grid, label: Message, night: bool) -> DaySpan:
+    return DaySpan(dish, key, kind, label, grid.at(start), grid.at(end), night)
 
 
 def _load_words(load: Load, many: bool) -> Message:
@@ -153,65 +153,65 @@ def _load_words(load: Load, many: bool) -> Message:
     return say("{name}, {air}", name=name, air=in_celsius(load.celsius)) if load.where == "oven" else name
 
 
-def _dish(i: int, made: Made, job: Job, having: Resources, placed: Placed, found: Doubt, clock: Clock) -> DayDish:
+def _dish(i: int, made: Made, job: Job, having: Resources, placed: Placed, found: Doubt, grid: Grid) -> DayDish:
     early, _, late = found.tables[i]
     return DayDish(
         at=i,
         bake=made.dish.bake,
         batch=made.dish.batch,
         name=made.sheet.name,
-        begins=clock.at(placed.begins),
-        due=clock.at(job.due),
-        table=clock.at(served(job, placed)),
-        early=clock.at(early),
-        late=clock.at(late),
+        begins=grid.at(placed.begins),
+        due=grid.at(job.due),
+        table=grid.at(served(job, placed)),
+        early=grid.at(early),
+        late=grid.at(late),
         on_time=1 - found.late[i],
         past=found.past[i],
         serve=job.serve,
         pinned=job.pinned is not None,
-        spans=list(_spans(i, job, having, placed, clock)),
+        spans=list(_spans(i, job, having, placed, grid)),
         allergens=made.sheet.allergens,
         may_contain=made.sheet.may_contain,
         doubts=len([d for d in made.sheet.doubts if d.severity != "note"]),
-        says=_wrong(costs(job, placed, having), job, placed, clock),
+        says=_wrong(costs(job, placed, having), job, placed, grid),
     )
 
 
-def _wrong(cost: Costs, job: Job, placed: Placed, clock: Clock) -> Message:
+def _wrong(cost: Costs, job: Job, placed: Placed, grid: Grid) -> Message:
     wrong = []
     if cost.unsafe:
         wrong.append(say("stands warm for longer than it may: change the plan; local rules come first"))
     if cost.over:
         wrong.append(say("a dough or a load waits past its best"))
     if cost.late:
-        wrong.append(say("on the table only at {at}", at=hour_of(clock.at(served(job, placed)))))
+        wrong.append(say("on the table only at {at}", at=hour_of(grid.at(served(job, placed)))))
     if cost.night:
         wrong.append(say("wants hands, or somebody to watch the heat, while they sleep"))
     return say("{what}", what=listed(wrong, "commas")) if wrong else NOTHING
 
 
-def _spans(i: int, job: Job, having: Resources, placed: Placed, clock: Clock) -> list[DaySpan]:
+def _spans(i: int, job: Job, having: Resources, placed: Placed, grid: Grid) -> list[DaySpan]:
     found = []
     for n, (stage, start) in enumerate(zip(job.stages, placed.starts, strict=True)):
         end, who = start + placed.length(n), placed.who[n]
         kind = "hands" if stage.hands else "cold" if stage.key == "hold" else "wait"
         night = stage.hands and who is not None and overlaps(start, end, having.people[who].asleep)
         if end > start:
-            found.append(_span(i, stage.key, kind, start, end, clock, NAMES[stage.key], night))
+            found.append(_span(i, stage.key, kind, start, end, grid, NAMES[stage.key], night))
     if job.filling is not None and placed.filling is not None and placed.filler is not None:
         end = placed.filling + job.filling.hands
         night = overlaps(placed.filling, end, having.people[placed.filler].asleep)
-        found.append(_span(i, "filling", "hands", placed.filling, end, clock, NAMES["filling"], night))
+        found.append(_span(i, "filling", "hands", placed.filling, end, grid, NAMES["filling"], night))
     for load, into in zip(job.loads, placed.into, strict=True):
         out = into + load.slots
         unseen = load.began is None and overlaps(into, out, having.unwatched)
-        found.append(_span(i, load.id, "heat", into, out, clock, _load_words(load, len(job.loads) > 1), unseen))
+        found.append(_span(i, load.id, "heat", into, out, grid, _load_words(load, len(job.loads) > 1), unseen))
         if load.rest:
-            found.append(_span(i, f"{load.id}.rest", "rest", out, out + load.rest, clock, say("Rests"), False))
+            found.append(_span(i, f"{load.id}.rest", "rest", out, out + load.rest, grid, say("Rests"), False))
     return sorted(found, key=lambda s: s.start)
 
 
-def lanes_of(jobs: Sequence[Job], having: Resources, plan: Plan, clock: Clock) -> list[DayLane]:
+def lanes_of(jobs: Sequence[Job], having: Resources, plan: Plan, grid: Grid) -> list[DayLane]:
     """What everybody's hands and everything of the kitchen have to do, in hours."""
     lanes = []
     begins, ends = min(p.begins for p in plan.placed), max(served(j, p) for j, p in zip(jobs, plan.placed, strict=True))
@@ -224,7 +224,7 @@ def lanes_of(jobs: Sequence[Job], having: Resources, plan: Plan, clock: Clock) -
                 "hands",
                 op.start,
                 op.end,
-                clock,
+                grid,
                 NAMES[op.key],
                 overlaps(op.start, op.end, person.asleep),
             )
@@ -232,22 +232,22 @@ def lanes_of(jobs: Sequence[Job], having: Resources, plan: Plan, clock: Clock) -
             if op.who == p
         ]
         away = [
-            _span(-1, kind, kind, max(a, begins), min(b, ends), clock, words, False)
+            _span(-1, kind, kind, max(a, begins), min(b, ends), grid, words, False)
             for times, kind, words in ((person.away, "away", say("away")), (person.asleep, "asleep", say("asleep")))
             for a, b in times
             if a < ends and begins < b
         ]
         name = verbatim(person.name) if person.name else say("Your hands") if p == 0 else say("Helping hands")
         lanes.append(DayLane(f"hands.{p}", name, sorted(spans, key=lambda s: s.start), away))
-    return lanes + _fires(jobs, having, plan, clock) + _fridge(jobs, plan, clock)
+    return lanes + _fires(jobs, having, plan, grid) + _fridge(jobs, plan, grid)
 
 
-def _fires(jobs: Sequence[Job], having: Resources, plan: Plan, clock: Clock) -> list[DayLane]:
+def _fires(jobs: Sequence[Job], having: Resources, plan: Plan, grid: Grid) -> list[DayLane]:
     lanes = []
     for where, name in WHERE.items():
         for n in range(having.ovens if where == "oven" else 1):
             spans = [
-                _span(job.key, load.id, "heat", into, into + load.slots, clock, _load_words(load, False), False)
+                _span(job.key, load.id, "heat", into, into + load.slots, grid, _load_words(load, False), False)
                 for job, placed in zip(jobs, plan.placed, strict=True)
                 for load, into, oven in zip(job.loads, placed.into, placed.oven, strict=True)
                 if load.where == where and (where != "oven" or oven == n)
@@ -259,9 +259,9 @@ def _fires(jobs: Sequence[Job], having: Resources, plan: Plan, clock: Clock) -> 
     return lanes
 
 
-def _fridge(jobs: Sequence[Job], plan: Plan, clock: Clock) -> list[DayLane]:
+def _fridge(jobs: Sequence[Job], plan: Plan, grid: Grid) -> list[DayLane]:
     spans = [
-        _span(job.key, "cold", "cold", placed.starts[-1], max(placed.into), clock, say("Kept cold"), False)
+        _span(job.key, "cold", "cold", placed.starts[-1], max(placed.into), grid, say("Kept cold"), False)
         for job, placed in zip(jobs, plan.placed, strict=True)
         if job.chilled
     ]

@@ -70,7 +70,7 @@ def _tries(table: Table, day: Document, plan: Plan) -> Iterator[_Try]:
         yield _Try("helper", say("Somebody helps"), say("another pair of hands"), helped)
     late = max(served(j, p) - j.due for j, p in zip(table.jobs, plan.placed, strict=True))
     if late > 0:
-        at = moment(day["eat_at"], "eat_at").astimezone(table.day.clock)
+        at = moment(day["eat_at"], "eat_at").astimezone(table.day.time_zone)
         later = _next_quarter(at + timedelta(minutes=SLOT_MIN * late))
         price = say("the table waits {by}", by=in_minutes((later - at).total_seconds() / 60))
         moved = {**day, "eat_at": later.isoformat(timespec="minutes")}
@@ -146,8 +146,8 @@ def _tried(build: Build, changed: Document) -> tuple[Table, Plan, int] | None:
 
 def _told(tried: _Try, table: Table, plan: Plan) -> WayOut:
     pairs = list(zip(table.jobs, plan.placed, strict=True))
-    begins = table.clock.at(min(p.begins for p in plan.placed))
-    at = table.clock.at(max(served(job, placed) for job, placed in pairs))
+    begins = table.grid.at(min(p.begins for p in plan.placed))
+    at = table.grid.at(max(served(job, placed) for job, placed in pairs))
     left = _left(judged(table.jobs, plan, table.having))
     return WayOut(
         key=tried.key,

@@ -94,7 +94,7 @@ def table_of(document: Document, kitchen: Document, dishes: Sequence[OnTable], n
     """Everything on a day's table worked out; InputError for what cannot be, saying which dish."""
     day, k = read_day(document), kitchen_read(kitchen)
     # A dish is worked to the minute: what is asked for again within it is the same.
-    here = now.astimezone(day.clock).replace(second=0, microsecond=0)
+    here = now.astimezone(day.time_zone).replace(second=0, microsecond=0)
     made, problems = [], list[Problem]()
     for i, (dish, on) in enumerate(zip(day.dishes, dishes, strict=True)):
         try:
