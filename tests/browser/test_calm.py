@@ -197,6 +197,8 @@ class AtAGlance(CalmCase):
                 page.keyboard.press("/")
                 page.get_by_role("combobox").fill(typed)
                 page.keyboard.press("Enter")
+                # What is looked for may have been in sight before: the list must be gone for the next to be typed.
+                expect(page.get_by_role("combobox")).to_have_count(0)
                 expect(page.get_by_text(lands).locator("visible=true").first).to_be_visible()
                 page.locator("body").evaluate("(body) => document.activeElement.blur()")
         page.keyboard.press("/")

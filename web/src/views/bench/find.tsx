@@ -56,5 +56,6 @@ interface Props {
 function show(id: string) {
   const drawer = document.getElementById(id);
   drawer?.scrollIntoView({ block: "start" });
-  drawer?.focus({ preventScroll: true });
+  // Whoever types already keeps the place that is typed in.
+  if (!(document.activeElement instanceof HTMLInputElement)) drawer?.focus({ preventScroll: true });
 }
