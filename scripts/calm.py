@@ -12,6 +12,15 @@ PAGE = Path(ROOT) / "docs" / "screens.md"
 MARK = "<!-- counted: written by make calm -->"
 SIZES = {"laptop": (1280, 800), "tablet": (820, 1180), "phone": (390, 844)}
 TRAYS = ("weigh", "rise", "divide", "wrap", "proof", "heat")
+# Where each view is; Hands is wherever a batch is under way.
+VIEWS = {
+    "Hands, rising": "",
+    "Day": "/day",
+    "Notebook": "/notebook",
+    "Train the eye": "/notebook/eye",
+    "Kitchen": "/kitchen",
+    "Read a recipe, nothing pasted": "/read",
+}
 # Nothing that must be read is smaller: 16 px, on a phone 17.
 LEAST_PX = {"laptop": 16, "tablet": 16, "phone": 17}
 # Every text in sight of a part of the page: how many words, how many of them in smaller letters than these, px.
@@ -46,15 +55,16 @@ def counted(browser: Browser, base: str) -> list[tuple[str, str]]:
             cells = _of(page, f"{bench}?tray={tray}", "[role=tabpanel]", size)
             rows.setdefault(f"Bench, {tray}", []).append(cells)
         rows.setdefault("Bench, above the trays", []).append(_of(page, bench, "main > div", size))
-        for path in ("/day", "/notebook", "/kitchen"):
-            rows.setdefault(path[1:].capitalize(), []).append(_of(page, base + path, "main", size))
+        hands = page.locator("a[href^='/hands/']").first.get_attribute("href")
+        for name, path in VIEWS.items():
+            rows.setdefault(name, []).append(_of(page, base + (path or str(hands)), "main", size))
         page.close()
     return [(name, " | ".join(cells)) for name, cells in rows.items()]
 
 
 def _of(page: Page, address: str, part: str, size: str) -> str:
     page.goto(address)
-    page.wait_for_selector("main svg:visible")
+    page.wait_for_selector("main h1")
     page.wait_for_timeout(1_500)
     words, small = page.evaluate(COUNT, [part, LEAST_PX[size]])
     return f"{words} ({round(100 * small / max(1, words))} %) | {page.evaluate(SCROLL)}"

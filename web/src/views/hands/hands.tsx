@@ -157,8 +157,8 @@ function Run({ at, from }: { at: BatchRef; from: BatchOut }) {
   const marked = standing(state).length > 0;
 
   return (
-    <main className="min-h-dvh bg-cobalt p-1.5 tab:p-3">
-      <div className="flex min-h-[calc(100dvh-0.75rem)] flex-col rounded-3xl bg-enamel px-5 py-4 tab:min-h-[calc(100dvh-1.5rem)] tab:px-10">
+    <main className="min-h-dvh bg-cobalt p-1.5 tab:p-2">
+      <div className="flex min-h-[calc(100dvh-0.75rem)] flex-col rounded-3xl bg-enamel px-5 py-4 tab:min-h-[calc(100dvh-1rem)] tab:px-10 tab:py-1.5">
         <div className="flex items-baseline justify-between gap-3 text-lg">
           <p className="min-w-0 truncate font-bold text-cobalt">{batch.name}</p>
           <p className="whitespace-nowrap text-ink">
