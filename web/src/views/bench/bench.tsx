@@ -281,7 +281,6 @@ function OpenBake({ from, kitchen }: { from: BakeOut; kitchen: Kitchen | undefin
                 bakeId={from.id}
                 document={document}
                 problems={problems}
-                edit={does.edit}
                 pantry={pantry.data ?? NO_FOODS}
               />
             </AskAnyFigure>

@@ -31,7 +31,7 @@ const Inside = lazy(async () => ({ default: (await answers()).Inside }));
 const Ovens = lazy(async () => ({ default: (await answers()).Ovens }));
 const AfterTheHeat = lazy(async () => ({ default: (await answers()).AfterTheHeat }));
 
-interface Props extends Editing {
+interface Props extends Omit<Editing, "edit"> {
   sheet: Sheet;
   pantry: PantryItem[];
   spots: SpotOut[];
@@ -78,8 +78,8 @@ const Picture = memo(({ sheet, tray, now, other, group, onGroup }: Seen) => {
 
 /** What lies behind the first glance of a tray, in the order it is wanted. */
 function drawersOf(p: Props & Looking, scale: Scale | null): Drawer[] {
-  const { sheet, tray, spots, bakeId, document, edit, problems, does } = p;
-  const settings = <TraySettings {...{ tray, sheet, spots, document, edit, problems }} />;
+  const { sheet, tray, spots, bakeId, document, problems, does } = p;
+  const settings = <TraySettings {...{ tray, sheet, spots, document, problems }} edit={does.edit} />;
   if (tray === "weigh") return weighDrawers(sheet, { settings, scale, recipe: <TheRecipe {...p} /> });
   if (tray === "rise") {
     const options = <LateOrEarly ask={does.onAsk} onTake={does.onTake} />;
@@ -109,10 +109,10 @@ function heatAnswers({ sheet, does, bakeId }: Props): Drawer[] {
   ];
 }
 
-function TheRecipe({ pantry, sheet, document, edit, problems }: Props) {
+function TheRecipe({ pantry, sheet, document, does, problems }: Props) {
   return (
     <>
-      <Recipe pantry={pantry} swaps={sheet.weigh.swaps} {...{ document, edit, problems }} />
+      <Recipe pantry={pantry} swaps={sheet.weigh.swaps} {...{ document, problems }} edit={does.edit} />
       {document.recipe && <PastedRecipe recipe={document.recipe} />}
     </>
   );
