@@ -18,6 +18,7 @@ from airycrumb.paper.wrapper_files import as_pdf, as_svg
 from airycrumb.paper.wrapper_pages import PAPERS, template_of, thickness_of
 from airycrumb.problems import InputError, Problem
 from airycrumb.recipe import Draft, Reading, read_recipe, to_bake
+from airycrumb.recipe.carried import in_a_comment
 from airycrumb.sheet import Sheet, work
 from airycrumb.trays.types import FillingTray, GroupTray, HeatTray, RiseTray
 from airycrumb.words import (
@@ -256,13 +257,14 @@ def _sheet(args: argparse.Namespace) -> int:
 
 def _export(args: argparse.Namespace) -> int:
     kitchen = _kitchen(args.kitchen)
-    bake = read_bake(_read(args.file), kitchen.habits.own)
+    document = _read(args.file)
+    bake = read_bake(document, kitchen.habits.own)
     sheet = work(bake, kitchen, now=_now(args.now))
     if args.form == "linked":
-        print(json.dumps(as_recipe(bake.name, sheet), indent=1, ensure_ascii=False))
+        print(json.dumps(as_recipe(document, sheet), indent=1, ensure_ascii=False))
     else:
         page = page_of(bake, sheet)
-        print(as_markdown(page) if args.form == "markdown" else as_text(page), end="")
+        print(in_a_comment(document, as_markdown(page)) if args.form == "markdown" else as_text(page), end="")
     return 0
 
 

@@ -50,7 +50,7 @@ class EveryClosing(unittest.TestCase):
     def test_what_a_bake_makes_is_said_in_its_export(self) -> None:
         for key in CLOSINGS:
             s = raw_sheet(bake_document("mushroom-buckwheat-half-moons", closing=key))
-            text = " ".join(step["text"] for step in as_recipe("x", s)["recipeInstructions"])
+            text = " ".join(step["text"] for step in as_recipe({"name": "x"}, s)["recipeInstructions"])
             self.assertIn(str(CLOSINGS[key].words.label), text)
 
 

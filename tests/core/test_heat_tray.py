@@ -356,7 +356,7 @@ class OnPaper(unittest.TestCase):
                 with pdfplumber.open(io.BytesIO(card_as_pdf(card_of(s, labels), "a4"))) as pdf:
                     text = " ".join(page.extract_text() or "" for page in pdf.pages)
                 squeezed = "".join(text.split())
-                steps = [step["text"] for step in as_recipe("x", s)["recipeInstructions"]]
+                steps = [step["text"] for step in as_recipe({"name": "x"}, s)["recipeInstructions"]]
                 for caution in s.cautions:
                     first_words = "".join(str(caution.title).split()[:2])
                     self.assertIn(first_words, squeezed)
@@ -364,7 +364,9 @@ class OnPaper(unittest.TestCase):
                 self.assertIn("Labelsforthebox", squeezed)
 
     def test_the_probe_caution_comes_after_the_heat_it_belongs_to(self) -> None:
-        steps = [step["text"] for step in as_recipe("x", raw_sheet(bake_document(HAKE)))["recipeInstructions"]]
+        steps = [
+            step["text"] for step in as_recipe({"name": "x"}, raw_sheet(bake_document(HAKE)))["recipeInstructions"]
+        ]
         at = lambda words: next(i for i, step in enumerate(steps) if words in step)
         self.assertLess(at("Steam (high fire)"), at("Probe the middle"))
         self.assertLess(at("Roll "), at("Raw filling"))

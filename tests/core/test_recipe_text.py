@@ -1,17 +1,21 @@
 """A bake written as a recipe reads back as itself: text, Markdown and every food by its own name."""
 
+import json
 import unittest
 from typing import Any
 
 from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
 
-from airycrumb.bake import read_bake
+from airycrumb.bake import load_json, read_bake
 from airycrumb.bake.model import Bake
 from airycrumb.pantry import shelf
+from airycrumb.paper.linked_recipe import as_recipe
 from airycrumb.paper.recipe_text import as_markdown, as_text, page_of
 from airycrumb.problems import InputError
 from airycrumb.quantities import parse
+from airycrumb.recipe import Correction, Habits, corrected
+from airycrumb.recipe.carried import OPENS, in_a_comment
 from airycrumb.recipe.closing import TOLD, closing_of
 from airycrumb.stations.enclose.registry import CLOSINGS
 from tests.core.examples import DEMO_BAKES, bake_document, raw_sheet
@@ -85,6 +89,12 @@ class Back(unittest.TestCase):
             return  # refused with a sentence: there is nothing to write
         self.same(bake, text)
 
+    def test_what_is_brushed_on_comes_back(self) -> None:
+        document = bake_document("leek-or-pear-buns", on_top=[{"use": "single cream", "brushed": True}])
+        document["heat"] = {"method": "oven", "temperature": "190 C", "wash": "yolk", "rest": "5 min", "minutes": None}
+        bake, text = written(document)
+        self.same(bake, text)
+
     def test_toppings_and_pieces_of_each_filling_come_back(self) -> None:
         document = bake_document("leek-or-pear-buns", on_top=[{"use": "poppy seed"}], pieces=8)
         bake, text = written(document)
@@ -102,3 +112,61 @@ class Back(unittest.TestCase):
         self.assertEqual(set(TOLD), set(CLOSINGS))
         for closing, sentence in TOLD.items():
             self.assertEqual(closing_of("Filled bread", str(sentence)), closing)
+
+
+class CarriedWhole(unittest.TestCase):
+    """The bake itself goes with its words where a form has room for it."""
+
+    def forms(self, document: dict[str, Any]) -> dict[str, str]:
+        """The bake's recipe in Markdown, as linked data, and in a page's source."""
+        sheet = raw_sheet(document)
+        data = json.dumps(as_recipe(document, sheet), ensure_ascii=False)
+        return {
+            "markdown": in_a_comment(document, as_markdown(page_of(read_bake(document), sheet))),
+            "linked": data,
+            "page": f'<html><script type="application/ld+json">{data}</script><p>Hello</p></html>',
+        }
+
+    def test_every_bake_of_the_demo_kitchen_comes_back_to_the_last_field(self) -> None:
+        for path in DEMO_BAKES:
+            document = load_json(path.read_text(encoding="utf-8"))
+            for form, text in self.forms(document).items():
+                with self.subTest(bake=path.stem, form=form):
+                    back = to_bake(read_recipe(text))
+                    self.assertEqual(back.document, document)
+                    self.assertEqual(len(back.assumed), 1)
+
+    @FEW
+    @given(documents(), st.text(max_size=30))
+    def test_any_bake_comes_back_whatever_its_notes(self, document: dict[str, Any], notes: str) -> None:
+        document = {**document, "notes": f"--> {notes} <!-- </script>"}
+        try:
+            forms = self.forms(document)
+        except InputError:
+            return  # refused with a sentence: there is nothing to write
+        for text in (forms["markdown"], forms["linked"]):
+            self.assertEqual(to_bake(read_recipe(text)).document, document)
+
+    def test_a_word_changed_and_the_words_are_what_counts(self) -> None:
+        document = bake_document("leek-or-pear-buns")
+        for form, text in self.forms(document).items():
+            with self.subTest(form=form):
+                changed = text.replace("Divide", "Cut", 1)
+                self.assertNotEqual(changed, text)
+                back = read_recipe(changed)
+                self.assertIsNone(back.bake)
+                self.assertEqual(back.unread, [])
+                self.assertNotIn("airycrumb", back.text)
+
+    def test_broken_or_foreign_baggage_is_left_aside(self) -> None:
+        text = self.forms(bake_document("leek-or-pear-buns"))["markdown"]
+        words, _, packed = text.rpartition(OPENS)
+        for bad in ("{", "[]", "null", '{"bake":1}', "[" * 5000, packed.replace('"airycrumb-bake"', '"other"')):
+            with self.subTest(bad=bad[:20]):
+                self.assertIsNone(read_recipe(f"{words}{OPENS}{bad} -->").bake)
+
+    def test_put_right_by_the_cook_it_is_read_from_the_words(self) -> None:
+        reading = read_recipe(self.forms(bake_document("leek-or-pear-buns"))["markdown"])
+        line = reading.lines[0].line
+        put = corrected(reading, [Correction(line.written, 0, grams=400.0)], Habits())
+        self.assertEqual(parse(to_bake(put).document["dough"]["ingredients"][0]["amount"], "mass"), 400)

@@ -98,12 +98,12 @@ class RestsOnly(unittest.TestCase):
                 self.assertTrue(all(v == 1.0 for v in s.rise.forecast.typical))
 
     def test_what_is_written_out_says_so_too(self) -> None:
-        steps = as_recipe("x", raw_sheet(self.rested("none")))["recipeInstructions"]
+        steps = as_recipe({"name": "x"}, raw_sheet(self.rested("none")))["recipeInstructions"]
         text = " ".join(step["text"] for step in steps)
         self.assertIn("it does not rise", text)
         self.assertNotIn("Proof, covered", text)
         both = {**sponge_document(), "rise": {"to": 2.0, "again_to": 1.4}, "plan": {"eat_at": None}}
-        text = " ".join(step["text"] for step in as_recipe("x", raw_sheet(both))["recipeInstructions"])
+        text = " ".join(step["text"] for step in as_recipe({"name": "x"}, raw_sheet(both))["recipeInstructions"])
         self.assertLess(text.index("sponge"), text.index("Let it rise"))
         self.assertIn("Knock it back", text)
 

@@ -6,7 +6,7 @@ from typing import Annotated, Any, Self
 
 from pydantic import AfterValidator, Field, PrivateAttr, ValidationInfo, model_validator
 
-from airycrumb.bake.fields import Count, Measured, NeverNull, OneOf, Problems, Text, Written, left_out, told
+from airycrumb.bake.fields import Count, Flag, Measured, NeverNull, OneOf, Problems, Text, Written, left_out, told
 from airycrumb.bake.heating import HeatSettings
 from airycrumb.data.filling import TREATMENTS
 from airycrumb.pantry import Ingredient, Part, find
@@ -88,6 +88,7 @@ class OnTop(Written):
 
     use: Annotated[str, Text(60)] = told("use", 'Key of a pantry item, such as "sesame".')
     written: Annotated[str, Text(200)] = left_out("", "written", "The line of the recipe it was read from.")
+    brushed: Flag = left_out(False, "brushed", "Whether it is brushed on, beside the wash or instead of one.")
     _item: Ingredient = PrivateAttr()
 
     @property

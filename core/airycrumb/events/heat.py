@@ -1,7 +1,7 @@
 """Events of the heat: lit, filled, watched and emptied, load by load."""
 
 import math
-from collections.abc import Callable, Iterator
+from collections.abc import Callable, Iterator, Sequence
 from datetime import datetime, timedelta
 from typing import cast
 
@@ -162,10 +162,11 @@ def _to_finish(k: Known, h: HeatStage, load: InTurn) -> Iterator[tuple[str, Mess
     """Kind, words and press of each of them."""
     bake, baked = h.heated.ctx.bake, h.tray.method == "oven"
     wash = c.WASHES[bake.heat.wash]
-    if wash.of and baked:
-        yield "wash", _brushed(wash, load.pieces * _top_cm2(k, h) * WASH_G_PER_CM2), say("Brushed")
-    if bake.on_top:
-        yield "strew", say("On top: {foods}", foods=listed(t.item.called for t in bake.on_top)), say("It is on")
+    brushed = [top.item.called for top in bake.on_top if top.brushed]
+    if brushed or (wash.of and baked):
+        yield "wash", _brushed(wash, brushed, load.pieces * _top_cm2(k, h) * WASH_G_PER_CM2), say("Brushed")
+    if strewn := [top.item.called for top in bake.on_top if not top.brushed]:
+        yield "strew", say("On top: {foods}", foods=listed(strewn)), say("It is on")
     # A braid's gaps or a roll's ends let steam out by themselves: there is nothing to be done.
     said = [WORDS[p.ctx.group.closing].vent for p in k.pieces]
     vents = dict.fromkeys(vent for vent in said if vent.template.startswith(TO_BE_MADE))
@@ -178,10 +179,13 @@ def _to_finish(k: Known, h: HeatStage, load: InTurn) -> Iterator[tuple[str, Mess
         yield "next_out", say("Take this load out of the fridge and put it straight in"), say("Taken out")
 
 
-def _brushed(wash: c.Wash, grams: float) -> Message:
+def _brushed(wash: c.Wash, besides: Sequence[Message], grams: float) -> Message:
+    """What is brushed on, all of it together, and what the wash does."""
+    if not wash.of:
+        return say("Brush them with {wash}, about {grams}", wash=listed(besides), grams=in_grams(grams, significant=1))
     return say(
         "Brush them with {wash}, about {grams}: {note}",
-        wash=wash.label,
+        wash=listed([wash.label, *besides]),
         grams=in_grams(grams, significant=1),
         note=wash.note,
     )

@@ -198,6 +198,7 @@ def _steps(s: Sheet) -> list[Message]:
     ]
 
 
-def as_recipe(name: str, s: Sheet) -> dict[str, Any]:
-    """A worked bake as a schema.org Recipe document."""
-    return linked(name, s.divide.pieces, _lines(s), s.day.total_min, [str(step) for step in _steps(s)])
+def as_recipe(document: dict[str, Any], s: Sheet) -> dict[str, Any]:
+    """A bake's document and its sheet as a schema.org Recipe document, which carries the bake."""
+    steps = [str(step) for step in _steps(s)]
+    return linked(document["name"], s.divide.pieces, _lines(s), s.day.total_min, steps, document)

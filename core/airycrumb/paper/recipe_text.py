@@ -66,11 +66,13 @@ def _parts(bake: Bake, s: Sheet) -> Iterator[tuple[Message, list[Message]]]:
     yield from _dough(bake, s)
     filled = [g for g in s.groups if g.filling]
     yield from (_filling(group, len(filled) > 1) for group in filled)
-    wash = WASHES.get(bake.heat.wash)
+    wash, brushed = WASHES.get(bake.heat.wash), [top.item.called for top in bake.on_top if top.brushed]
     if bake.heat.method == "oven" and wash is not None and wash.of:
-        yield say("Wash"), [say("{name}", name=find(wash.of).called)]
-    if bake.on_top:
-        yield say("Topping"), [say("{name}", name=top.item.called) for top in bake.on_top]
+        brushed.insert(0, find(wash.of).called)
+    if brushed:
+        yield say("Wash"), [say("{name}", name=name) for name in brushed]
+    if strewn := [top.item.called for top in bake.on_top if not top.brushed]:
+        yield say("Topping"), [say("{name}", name=name) for name in strewn]
 
 
 def _rise(bake: Bake, s: Sheet) -> Message:

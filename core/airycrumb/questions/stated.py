@@ -4,7 +4,8 @@ from collections.abc import Callable, Iterator, Sequence
 from dataclasses import dataclass
 
 from airycrumb.bake.edits import Answer, Change
-from airycrumb.bake.stated import Stated
+from airycrumb.bake.stated import FOOD, Stated
+from airycrumb.data.heat import WASHES
 from airycrumb.quantities import Band
 from airycrumb.questions.findings import Findings, piece_count
 from airycrumb.trays.ferment import Fermented
@@ -35,6 +36,7 @@ PLACES = {
 }
 SIZES = {"pieces": "divide", "each_g": "divide", "filling_each_g": "wrap", "thick_mm": "wrap", "across_mm": "wrap"}
 HEATED = ("bake", "steam", "fry")
+WASH_OF = {wash.of: key for key, wash in WASHES.items() if wash.of}
 NEAR_CLOCK, NEAR_HEAT, NEAR_SIZE, NEAR_WEIGHT, NEAR_C = 0.1, 0.2, 0.08, 0.05, 3.0
 SPOON = 0.2  # a spoon of filling is no scale; assumed
 STEPS_SAID: dict[str, Message] = {
@@ -53,6 +55,8 @@ STEPS_SAID: dict[str, Message] = {
     "cool": say("Cool"),
     "simmer": say("Cook"),
     "roast": say("Roast"),
+    "wash": say("Brushed on"),
+    "topping": say("On top"),
 }
 
 
@@ -77,6 +81,8 @@ def _quantity(one: Stated) -> Quantity:
 
 def _says(one: Stated) -> Message:
     """A statement in a few words."""
+    if one.item is not None:
+        return say("{step}: {food}", step=STEPS_SAID[one.step], food=one.item.called)
     if one.what == "pieces":
         count = round(one.band.low)
         if one.band.high > one.band.low:
@@ -213,6 +219,31 @@ def _rest(w: Findings, one: Stated) -> _Held:
     return _Held(one.band.low <= rest <= one.band.high, say("here {rest}", rest=in_minutes(rest)), take)
 
 
+def _brush(w: Findings, one: Stated) -> _Held | None:
+    """How the recipe's wash becomes the bake's, where it is one that changes the colour and no other of the recipe's
+    is brushed on already."""
+    heat, stated = w.ctx.bake.heat, {s.value for s in w.ctx.bake.recipe.stated if s.step == "wash" and not s.condition}
+    if one.value not in WASH_OF or WASHES[heat.wash].of in stated - {one.value}:
+        return None
+    if heat.method != "oven":
+        return _Held(False, say("here nothing is brushed on: only an oven bakes it in"))
+    here = say("here it is brushed with {wash}", wash=WASHES[heat.wash].label)
+    return _Held(False, here, (Change(["heat", "wash"], WASH_OF[one.value]),))
+
+
+def _outside(w: Findings, one: Stated) -> _Held:
+    """A wash or topping, held against what is on the label."""
+    bake = w.ctx.bake
+    eaten = {item.key for each in w.ctx.each_group() for item in each.brushed_on} | {top.use for top in bake.on_top}
+    if one.value in eaten:
+        return _Held(True)
+    if one.step == "wash" and (brush := _brush(w, one)):
+        return brush
+    rows = [top.model_dump(exclude_defaults=True, by_alias=True) for top in bake.on_top]
+    rows.append({"use": one.value, "written": one.words[:200]} | ({"brushed": True} if one.step == "wash" else {}))
+    return _Held(False, say("here it is left off, and is not on the label"), (Change(["on_top"], rows),))
+
+
 _Hold = Callable[[Findings, Stated], _Held | None]
 
 
@@ -231,6 +262,8 @@ def _holds(w: Findings) -> dict[tuple[str, str], _Hold]:
         ("rest", "minutes"): _rest,
         ("bake", "temperature"): _oven,
         ("preheat", "temperature"): _oven,
+        ("wash", FOOD): _outside,
+        ("topping", FOOD): _outside,
         **heats,
         **{(way, "loads"): _loads for way in HEATED},
         **{(way, "at_once"): _at_once for way in HEATED},
@@ -242,24 +275,26 @@ def _answers(one: Stated, at: int, held: _Held) -> list[Answer]:
     if not held.take:
         return []
     keep = Change(["recipe", "stated", at, "settled"], True)
-    says = _quantity(one) if one.what != "pieces" else None
+    says = None if one.what in ("pieces", FOOD) else _quantity(one)
     label = say("Take {told}", told=says) if says else say("Take the recipe’s")
     return [Answer(label, list(held.take)), Answer(say("Keep what is here"), [keep])]
 
 
 def stated_here(w: Findings) -> Iterator[StatedHere]:
     """Everything the recipe states, in its order. The first of each kind decides; others are told beside their step."""
-    holds, seen = _holds(w), set[tuple[str, str]]()
+    holds, seen = _holds(w), set[tuple[str, ...]]()
     stated: Sequence[Stated] = w.ctx.bake.recipe.stated
     for at, one in enumerate(stated):
         key = ("bake" if one.step == "preheat" and one.what == "temperature" else one.step, one.what)
+        # Each food decides for itself: a roll may be brushed with two.
+        mine = (*key, one.value) if one.what == FOOD else key
         tray, stage = (SIZES[one.what],) * 2 if one.what in SIZES else PLACES.get(one.step, ("heat", "heat"))
         hold = holds.get(key)
-        held = hold(w, one) if hold is not None and key not in seen and not one.condition else None
+        held = hold(w, one) if hold is not None and mine not in seen and not one.condition else None
         if held is None:
             yield StatedHere(tray, stage, one.words, _says(one), "beside", NOTHING, [])
             continue
-        seen.add(key)
+        seen.add(mine)
         state = "taken" if held.same else "differs"
         answers = [] if held.same or one.settled else _answers(one, at, held)
         yield StatedHere(tray, stage, one.words, _says(one), state, NOTHING if held.same else held.here, answers)

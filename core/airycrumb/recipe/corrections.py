@@ -85,4 +85,5 @@ def corrected(reading: Reading, corrections: Sequence[Correction], habits: Habit
             line = _line(placed.line, put, habits)
             placed = PlacedLine(put.part or placed.part, put.part is not None or placed.sure, line)
         lines.append(placed)
-    return replace(reading, lines=lines)
+    # What is put right is no longer the bake that came with the words.
+    return replace(reading, lines=lines, bake=None if corrections else reading.bake)

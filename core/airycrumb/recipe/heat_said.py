@@ -29,18 +29,11 @@ def first(said: list[Said], what: str, *steps: str) -> Band | None:
     return next((s.value for s in said_of(said, what, *steps)), None)
 
 
-def named_in(reading: Reading, *parts: str) -> list[str]:
-    """Pantry keys of what a recipe lists under these parts, with or without an amount."""
-    return list(dict.fromkeys(p.line.use for p in reading.lines if p.part in parts and p.line.use))
-
-
 def wash_of(reading: Reading) -> str:
-    """What is brushed on: the one that browns most of those listed; egg where the method only says so."""
-    listed_there = named_in(reading, "wash")
+    """What is brushed on: the one that browns most of all that is. "none" where none of it is a wash known here."""
+    brushed = [one.key for one in reading.outside if one.step == "wash" and not one.condition]
     known = sorted(WASHES.items(), key=lambda row: -row[1].sooner)
-    found = next((key for key, wash in known if wash.of in listed_there), None)
-    told = re.search(r"egg ?wash|beaten egg", reading.method, re.IGNORECASE)
-    return found or ("egg" if told or listed_there else "none")
+    return next((key for key, wash in known if wash.of in brushed), "none")
 
 
 def heat_minutes(said: list[Said]) -> float | None:

@@ -7,6 +7,7 @@ from collections.abc import Iterator
 from html.parser import HTMLParser
 from typing import Any
 
+from airycrumb.recipe.carried import NAME, carried, carrying, out_of_a_comment
 from airycrumb.recipe.tokens import set_of
 
 KIND = "application/ld+json"
@@ -159,19 +160,26 @@ def _from_page(page: str) -> str:
     return "\n".join([*told["name"][:1], *made, *ingredients, "Method", *told["recipeInstructions"]])
 
 
-def as_plain_text(text: str) -> str:
-    """The text to read: the first Recipe of linked data or of a page's source, else the words themselves."""
+def unwrapped(text: str) -> tuple[str, dict[str, Any] | None]:
+    """The words to read, of the first Recipe of linked data or of a page's source, else as they are; and the bake that
+    comes with them, where one does and they are unchanged."""
     start = text.lstrip()[:1]
     blocks = [text] if start in ("{", "[") else _scripts(text)
     for block in blocks:
         for recipe in _recipes(_loaded(block)):
-            return _as_text(recipe)
-    return _from_page(text) if start == "<" and re.search(r"</\w+>", text) else text
+            words, with_it = _as_text(recipe), recipe.get("encoding")
+            return words, carried(with_it.get("text"), words) if isinstance(with_it, dict) else None
+    if start == "<" and re.search(r"</\w+>", text):
+        return _from_page(text), None
+    return out_of_a_comment(text)
 
 
-def linked(name: str, pieces: int, lines: list[str], minutes: float, steps: list[str]) -> dict[str, Any]:
-    """A schema.org Recipe. lines: "450 g bread flour"; minutes: from start to table; steps: sentences."""
-    return {
+def linked(
+    name: str, pieces: int, lines: list[str], minutes: float, steps: list[str], document: dict[str, Any]
+) -> dict[str, Any]:
+    """A schema.org Recipe, with the bake itself for whoever reads it back. lines: "450 g bread flour"; minutes: from
+    start to table; steps: sentences; document: of the bake."""
+    told = {
         "@context": "https://schema.org",
         "@type": "Recipe",
         "name": name,
@@ -179,4 +187,12 @@ def linked(name: str, pieces: int, lines: list[str], minutes: float, steps: list
         "totalTime": f"PT{round(minutes)}M",
         "recipeIngredient": lines,
         "recipeInstructions": [{"@type": "HowToStep", "text": step} for step in steps],
+    }
+    return told | {
+        "encoding": {
+            "@type": "MediaObject",
+            "name": NAME,
+            "encodingFormat": "application/json",
+            "text": carrying(document, _as_text(told)),
+        }
     }

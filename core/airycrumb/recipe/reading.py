@@ -3,14 +3,16 @@
 import re
 from collections.abc import Iterator
 from dataclasses import dataclass, replace
+from typing import Any
 
 from airycrumb.memo import in_time
 from airycrumb.problems import InputError, Problem
 from airycrumb.recipe.layout import LONGEST_LINE, Sorted, Sorter, mended, rows_of
 from airycrumb.recipe.lexicon import hits
 from airycrumb.recipe.lines import Habits, ReadLine, line_of, of_flour, read_line
-from airycrumb.recipe.linked import as_plain_text
+from airycrumb.recipe.linked import unwrapped
 from airycrumb.recipe.method import Said, counts_in, said_in, sentences
+from airycrumb.recipe.outside import ON_IT, PutOn, put_on
 from airycrumb.recipe.prose import OUTSIDE, Cursor, brushed_on, things_told
 from airycrumb.recipe.tokens import plain, tokens_of
 from airycrumb.words import as_number, say, verbatim
@@ -64,7 +66,8 @@ class Reading:
     """A recipe as understood; lines in their order; not_used: lines of the text that name a food or an amount and were
     taken for no ingredient; pages: all the lines taken for no part of the recipe; tongue: the language it is in, ""
     for English; text: what was read, a page's recipe without the page; counts: pieces of each filling, by its
-    part, where its heading says so."""
+    part, where its heading says so; finish: what the method brushes or strews on; bake: the
+    document that came with these words, None where none did."""
 
     title: str
     lines: list[PlacedLine]
@@ -75,12 +78,23 @@ class Reading:
     tongue: str = ""
     text: str = ""
     counts: tuple[tuple[str, int], ...] = ()
+    finish: tuple[PutOn, ...] = ()
+    bake: dict[str, Any] | None = None
 
     @property
     def unread(self) -> list[ReadLine]:
         """Lines without an ingredient or an amount."""
         counted = (p for p in self.lines if p.part != NOT_AN_INGREDIENT and p.line.by != "taste")
         return [p.line for p in counted if p.line.use is None or p.line.grams is None]
+
+    @property
+    def outside(self) -> list[PutOn]:
+        """What is listed as a wash or topping, then what only the method puts on. What fills the pieces is none."""
+        on_it = [(p.part, p.line) for p in self.lines if p.part in ON_IT]
+        listed = {line.use: PutOn(part, line.use, line.name, line.written) for part, line in on_it if line.use}
+        inside = {p.line.use for p in self.lines if p.part.startswith("filling")}
+        told = [one for one in self.finish if one.key not in listed and (one.step == "wash" or one.key not in inside)]
+        return [*(one for key, one in listed.items() if key != "water"), *told]
 
 
 def _refuse_rubbish(text: str, longest: int) -> None:
@@ -255,7 +269,8 @@ def read_recipe(text: str, habits: Habits = Habits()) -> Reading:  # noqa: B008
     """
     _refuse_rubbish(text, LONGEST_PAGE)
     # One space is as good as many, and no pattern then runs along them again and again.
-    text = SPACES.sub(" ", as_plain_text(text))
+    words, bake = unwrapped(text)
+    text = SPACES.sub(" ", words)
     _refuse_rubbish(text, LONGEST_TEXT)
     sorter = Sorter(mended(rows_of(text)), habits.own)
     rows = sorter.sorted()
@@ -288,4 +303,6 @@ def read_recipe(text: str, habits: Habits = Habits()) -> Reading:  # noqa: B008
         _tongue(lines),
         text.strip(),
         tuple(sorter.counts.items()),
+        tuple(put_on(joined, habits.own)),
+        bake,
     )

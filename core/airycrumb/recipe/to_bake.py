@@ -10,8 +10,9 @@ from airycrumb.data.measures import NUMBER_WORDS
 from airycrumb.quantities import Band
 from airycrumb.recipe.closing import closing_of
 from airycrumb.recipe.doughs import IN_THE_DOUGH, STARTER, Kind, in_dough, kind_of, unpacked
-from airycrumb.recipe.heat_said import OVEN, first, heat_minutes, heat_of, named_in, said_of
+from airycrumb.recipe.heat_said import OVEN, first, heat_minutes, heat_of, said_of
 from airycrumb.recipe.method import Said, sentences
+from airycrumb.recipe.outside import PutOn
 from airycrumb.recipe.reading import PlacedLine, Reading
 from airycrumb.recipe.shares import by_filling, shares_of_dough, stems
 from airycrumb.stations.enclose.registry import CLOSINGS
@@ -83,11 +84,19 @@ def _pieces(reading: Reading, dough: float, assumed: list[Message]) -> tuple[int
     return pieces, min(max(weight, SMALLEST_PIECE), LARGEST_PIECE)
 
 
-def _on_top(reading: Reading) -> list[dict[str, Any]]:
-    """What a recipe strews or dusts on: its topping, and what its wash has besides the wash."""
-    washes = {wash.of for wash in WASHES.values()} | {"water"}
-    besides = [use for use in named_in(reading, "wash") if use not in washes]
-    return [{"use": use} for use in dict.fromkeys([*besides, *named_in(reading, "topping")])][:MOST_ON_TOP]
+def _on_top(reading: Reading, wash: str, assumed: list[Message]) -> list[dict[str, Any]]:
+    """What a recipe strews on, and what it brushes on besides the wash."""
+    put = [one for one in reading.outside if not one.condition and one.key != WASHES[wash].of]
+    brushed = [one.called for one in put if one.step == "wash"]
+    if brushed:
+        assumed.append(
+            say(
+                "{foods} is brushed on as well: on the label, and not counted in the colour.",
+                foods=listed(brushed),
+            )
+        )
+    rows = {one.key: {"use": one.key} | ({"brushed": True} if one.step == "wash" else {}) for one in put}
+    return list(rows.values())[:MOST_ON_TOP]
 
 
 def _said(reading: Reading) -> dict[str, Any]:
@@ -285,12 +294,18 @@ def _stated(one: Said) -> dict[str, Any]:
     return told | ({"condition": True} if one.condition else {})
 
 
+def _finished(one: PutOn) -> dict[str, Any]:
+    told = {"step": one.step, "what": "food", "value": one.key, "words": one.text[:420]}
+    return told | ({"condition": True} if one.condition else {})
+
+
 def _recipe(reading: Reading) -> dict[str, Any]:
     """The recipe itself, what it states, and what nothing is taken from."""
     unread = [*(line.written for line in reading.unread), *reading.not_used]
+    told = [one for one in reading.said if one.value.low > 0]
     return {
         "text": reading.text[:LONGEST_KEPT],
-        "stated": [_stated(one) for one in reading.said if one.value.low > 0][:MOST_STATED],
+        "stated": [*map(_finished, reading.outside), *map(_stated, told)][:MOST_STATED],
         "unread": list(dict.fromkeys(line[:300] for line in unread))[:MOST_UNREAD],
     }
 
@@ -316,8 +331,13 @@ def _kept_plain(reading: Reading, first_group: dict[str, Any], assumed: list[Mes
     return [{"pieces": count, "closing": "plain"}]
 
 
+WHOLE = say("The bake itself came with this recipe, and its words are unchanged: it is taken as it is.")
+
+
 def to_bake(reading: Reading) -> Draft:
     """A bake document from a reading. Every number the recipe does not give is named in `assumed`."""
+    if reading.bake is not None:
+        return Draft(reading.bake, [WHOLE])
     assumed: list[Message] = []
     reading = unpacked(reading, assumed)
     kind = kind_of(reading)
@@ -345,7 +365,7 @@ def to_bake(reading: Reading) -> Draft:
                 cold=in_celsius(6),
             )
         )
-    on_top = _on_top(reading)
+    on_top = _on_top(reading, heat.get("wash", "none"), assumed)
     document = {
         "format": "airycrumb-bake",
         "version": 1,

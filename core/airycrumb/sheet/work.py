@@ -223,7 +223,8 @@ def _eaten(ctx: Context) -> list[Ingredient]:
 def _finish(ctx: Context, back: list[KeptBack]) -> Message:
     """What goes on the pieces before the heat, and which of them are put away instead."""
     brushed = {i.key: i.called for each in ctx.each_group() for i in each.brushed_on}
-    on_top = [top.item.called for top in ctx.bake.on_top]
+    brushed |= {top.use: top.item.called for top in ctx.bake.on_top if top.brushed}
+    on_top = [top.item.called for top in ctx.bake.on_top if not top.brushed]
     said = [say("Brush with {wash}.", wash=listed(brushed.values()))] if brushed else []
     top = [say("On top: {foods}.", foods=listed(on_top))] if on_top else []
     return joined([*said, *top, *(k.said for k in back)])

@@ -27,6 +27,7 @@ from airycrumb.plan.context import Context, RoomReading
 from airycrumb.plan.timetable import possible
 from airycrumb.problems import InputError, Problem
 from airycrumb.recipe import Correction
+from airycrumb.recipe.carried import in_a_comment
 from airycrumb.sheet import Sheet, work
 from airycrumb.sheet.replies import Replies, ReplyGrid
 from airycrumb.sheet.replies import replies as worked_replies
@@ -211,7 +212,7 @@ def as_linked_recipe(bake: Document, kitchen: Document, now: datetime) -> Docume
     """A bake as a schema.org Recipe; InputError for one that cannot be worked."""
     k = kitchen_read(kitchen)
     read = read_bake(bake, k.habits.own)
-    return as_recipe(read.name, work(read, k, now=now))
+    return as_recipe(bake, work(read, k, now=now))
 
 
 def as_written_recipe(bake: Document, kitchen: Document, now: datetime, markdown: bool) -> str:
@@ -219,7 +220,7 @@ def as_written_recipe(bake: Document, kitchen: Document, now: datetime, markdown
     k = kitchen_read(kitchen)
     read = read_bake(bake, k.habits.own)
     page = page_of(read, work(read, k, now=now))
-    return as_markdown(page) if markdown else as_text(page)
+    return in_a_comment(bake, as_markdown(page)) if markdown else as_text(page)
 
 
 def lesson(

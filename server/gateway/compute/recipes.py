@@ -1,13 +1,13 @@
 """Recipes as pasted, and what they make."""
 
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from airycrumb.bake import read_bake
 from airycrumb.problems import InputError, Problem
 from airycrumb.quantities import Band
-from airycrumb.recipe import Correction, corrected, read_recipe, to_bake
-from airycrumb.words import Message
+from airycrumb.recipe import Correction, Draft, Habits, Reading, corrected, read_recipe, to_bake
+from airycrumb.words import Message, say
 from gateway.compute.read import Document, kitchen_read
 
 
@@ -54,6 +54,23 @@ class RecipeReply:
     tongue: str
 
 
+def _drafted(reading: Reading, habits: Habits) -> tuple[Draft, list[Problem]]:
+    """The bake a reading makes, and what is wrong with it. One that came with the words and is none here gives way to
+    the words."""
+    draft = to_bake(reading)
+    try:
+        read_bake(draft.document, habits.own)
+    except InputError as error:
+        if reading.bake is None:
+            return draft, list(error.problems)
+        draft, problems = _drafted(replace(reading, bake=None), habits)
+        why = say(
+            "The bake that came with this recipe is none here: {why} Its words are read.", why=error.problems[0].message
+        )
+        return Draft(draft.document, [why, *draft.assumed]), problems
+    return draft, []
+
+
 def recipe(text: str, corrections: Sequence[Correction], kitchen: Document) -> RecipeReply:
     """A pasted recipe, read with this kitchen's cups and the cook's corrections.
 
@@ -61,7 +78,7 @@ def recipe(text: str, corrections: Sequence[Correction], kitchen: Document) -> R
     """
     habits = kitchen_read(kitchen).habits
     reading = corrected(read_recipe(text, habits), corrections, habits)
-    draft = to_bake(reading)
+    draft, problems = _drafted(reading, habits)
     lines = [
         RecipeLine(
             p.line.written,
@@ -77,11 +94,6 @@ def recipe(text: str, corrections: Sequence[Correction], kitchen: Document) -> R
         for p in reading.lines
     ]
     said = [RecipeSays(**vars(s)) for s in reading.said]
-    try:
-        read_bake(draft.document, habits.own)
-        problems: list[Problem] = []
-    except InputError as error:
-        problems = list(error.problems)
     return RecipeReply(
         title=reading.title,
         lines=lines,

@@ -1955,6 +1955,8 @@ export interface components {
             use: string;
             /** @description The line of the recipe it was read from. */
             written?: string;
+            /** @description Whether it is brushed on, beside the wash or instead of one. */
+            brushed?: boolean;
         };
         /** @description When and where. */
         Plan: {
@@ -1997,7 +1999,7 @@ export interface components {
         Recipe: {
             /** @description The recipe as it was pasted. */
             text?: string;
-            /** @description What its method and headings state in numbers. */
+            /** @description What its method and headings state: numbers, and what goes on the outside. */
             stated?: components["schemas"]["Stated"][];
             /** @description Lines with a number or a food that nothing in the bake is taken from. */
             unread?: string[];
@@ -2043,14 +2045,14 @@ export interface components {
              * @description What it is about; empty where it is about the pieces.
              * @enum {string}
              */
-            step: "" | "yeast" | "knead" | "rise" | "cold" | "bench" | "proof" | "preheat" | "bake" | "steam" | "fry" | "rest" | "core" | "cool" | "simmer" | "roast";
+            step: "" | "yeast" | "knead" | "rise" | "cold" | "bench" | "proof" | "preheat" | "bake" | "steam" | "fry" | "rest" | "core" | "cool" | "simmer" | "roast" | "wash" | "topping";
             /**
              * @description What is stated of it.
              * @enum {string}
              */
-            what: "minutes" | "temperature" | "pieces" | "loads" | "at_once" | "each_g" | "filling_each_g" | "thick_mm" | "across_mm";
+            what: "minutes" | "temperature" | "pieces" | "loads" | "at_once" | "each_g" | "filling_each_g" | "thick_mm" | "across_mm" | "food";
             /**
-             * @description How much, with its unit; a bare number of pieces.
+             * @description How much, with its unit; a bare number of pieces; the key of a food.
              * @example 60 min
              */
             value: string;

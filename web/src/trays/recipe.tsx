@@ -241,7 +241,7 @@ function OnTop({ pantry, document, edit }: Editing & { pantry: PantryItem[] }) {
   return (
     <section aria-label="On top">
       <h3 className="font-bold">On top</h3>
-      <p className="text-base text-muted">Strewn, dusted or spread on: it counts for allergens, not for the sums.</p>
+      <p className="text-base text-muted">Strewn, brushed or spread on: it counts for allergens, not for the sums.</p>
       <ul>
         {tops.map((top) => (
           <li key={top.use} className="flex items-center justify-between gap-2 py-0.5">
