@@ -33,8 +33,11 @@ FARTHEST = 13  # words from a verb to what it puts on
 
 @dataclass(frozen=True)
 class PutOn:
-    """A food a recipe puts on the outside. step: wash or topping; key: of the pantry; text: the line or sentence; condition: true where
-    the sentence leaves it open ("or", "if you like")."""
+    """A food a recipe puts on the outside.
+
+    step: wash or topping; key, called: of the pantry; text: the line or sentence; condition: true where the sentence
+    leaves it open ("or", "if you like").
+    """
 
     step: str
     key: str
@@ -68,7 +71,7 @@ def _put_on(words: Sequence[str], own: Own) -> Iterator[tuple[Ingredient, bool]]
 
 
 def _not_on_a_piece(before: Sequence[str], verb: str, told: Sequence[str]) -> bool:
-    """Whether it goes on a board, into a tin or on what will be inside: "a board dusted with", "line a tray, oil it"."""
+    """Whether it goes on a board, into a tin or on what will be inside: "a board dusted with", "a tray, oil it"."""
     if set(told) & PIECES - {"top"}:
         return False
     pointed_back = "it" in told and bool(set(before) & NOT_A_PIECE)

@@ -6,21 +6,19 @@ from typing import Any
 
 from airycrumb.data.closings import PRESSED
 from airycrumb.data.heat import WASHES
-from airycrumb.data.measures import NUMBER_WORDS
 from airycrumb.quantities import Band
 from airycrumb.recipe.closing import closing_of
 from airycrumb.recipe.doughs import IN_THE_DOUGH, STARTER, Kind, in_dough, kind_of, unpacked
 from airycrumb.recipe.heat_said import OVEN, first, heat_minutes, heat_of, said_of
 from airycrumb.recipe.method import Said, sentences
 from airycrumb.recipe.outside import PutOn
-from airycrumb.recipe.reading import PlacedLine, Reading
-from airycrumb.recipe.shares import by_filling, shares_of_dough, stems
+from airycrumb.recipe.piece_groups import LARGEST_PIECE, PLAIN_ONES, groups_of, kept_plain
+from airycrumb.recipe.reading import Reading
+from airycrumb.recipe.rows import grams_in, rows_in
+from airycrumb.recipe.shares import shares_of_dough
 from airycrumb.stations.enclose.registry import CLOSINGS
-from airycrumb.words import Message, as_number, in_celsius, in_grams, in_millimetres, listed, say, say_n, verbatim
+from airycrumb.words import Message, as_number, in_celsius, in_grams, in_millimetres, listed, say, verbatim
 
-RAW_ROLES = ("ground meat", "poultry", "fish")
-COOKS = re.compile(r"\b(?:fry|saut[eé]|brown|simmer|cook)\b", re.IGNORECASE)
-COOKED = re.compile(r"\b(?:filling|meat|mince|pork|beef|lamb|chicken)\b", re.IGNORECASE)
 FOAMS = re.compile(r"foam|froth", re.IGNORECASE)
 WAITS = re.compile(r"bubbl|\b(?:5|10) min", re.IGNORECASE)
 FEEL = re.compile(r"\b(stiff|firm|soft|sticky)(?:,? (?:but )?(?:not )?\w+)? dough\b", re.IGNORECASE)
@@ -31,7 +29,7 @@ KNEADED = {
 NARROWEST_MM, WIDEST_MM = 30.0, 1200.0  # a width that can be rolled
 NARROWER = 0.75  # of the width a filling asks for: a filling heaped higher still closes; assumed
 LONGEST_KEPT, MOST_STATED, MOST_UNREAD = 60_000, 80, 60
-SMALLEST_PIECE, LARGEST_PIECE, MOST_PIECES, MOST_ON_TOP = 10.0, 1500.0, 200, 12
+SMALLEST_PIECE, MOST_PIECES, MOST_ON_TOP = 10.0, 200, 12
 
 
 @dataclass(frozen=True)
@@ -40,29 +38,6 @@ class Draft:
 
     document: dict[str, Any]
     assumed: list[Message]
-
-
-def _amount(grams: float) -> str:
-    return f"{grams:.4g} g" if grams < 1000 else f"{grams:.0f} g"
-
-
-def _row(placed: PlacedLine) -> dict[str, Any]:
-    line = placed.line
-    assert line.use is not None and line.grams is not None
-    row: dict[str, Any] = {"use": line.use, "amount": _amount(line.grams.typical), "written": line.written[:200]}
-    if placed.part in ("sponge", "soaked"):
-        row["part"] = placed.part
-    if line.grams.high > line.grams.low * 1.001:
-        row |= {"low": _amount(line.grams.low), "high": _amount(line.grams.high)}
-    return row
-
-
-def _rows(reading: Reading, *parts: str) -> list[dict[str, Any]]:
-    return [_row(p) for p in reading.lines if p.part in parts and p.line.use and p.line.grams]
-
-
-def _grams(reading: Reading, *parts: str) -> float:
-    return sum(p.line.grams.typical for p in reading.lines if p.part in parts and p.line.grams)
 
 
 def _pieces(reading: Reading, dough: float, assumed: list[Message]) -> tuple[int, float]:
@@ -150,70 +125,9 @@ def _feel(reading: Reading) -> dict[str, str]:
     return {"feel": told[1].lower()} if told else {}
 
 
-def _state(reading: Reading, part: str, assumed: list[Message]) -> str:
-    raw = [p.line.name for p in reading.lines if p.part == part and p.line.use and p.line.role in RAW_ROLES]
-    if not raw:
-        return "cooked"
-    if any(COOKS.search(one) and COOKED.search(one) for one in sentences(reading.method)):
-        assumed.append(say("The method cooks the filling before wrapping, so {raw} counts as part-cooked.", raw=raw[0]))
-        return "part-cooked"
-    return "raw"
-
-
 def _woken(reading: Reading) -> bool:
     """Whether the method wakes the yeast and waits for it."""
     return any(FOAMS.search(s) or ("yeast" in s.lower() and WAITS.search(s)) for s in sentences(reading.method))
-
-
-def _named(reading: Reading, part: str) -> str:
-    """The two weightiest things in a filling, as one says them."""
-    inside = [p.line for p in reading.lines if p.part == part and p.line.use and p.line.grams]
-    most = sorted(inside, key=lambda line: -(line.grams.typical if line.grams else 0.0))[:2]
-    return " and ".join(str(line.name).removeprefix("raw ") for line in most)[:60] or "grated cheese"
-
-
-def _fillings(reading: Reading) -> list[str]:
-    """The fillings there is something for, in the order of the recipe; one at least."""
-    found = dict.fromkeys(p.part for p in reading.lines if p.part.startswith("filling") and p.line.use and p.line.grams)
-    return list(found) or ["filling"]
-
-
-def _stuffed(reading: Reading, part: str, pieces: int, each_g: float, assumed: list[Message]) -> dict[str, Any]:
-    """So many pieces and the filling that goes into each."""
-    rows, whole = _rows(reading, part), _grams(reading, part)
-    if not rows:
-        rows = [{"use": "hard cheese", "amount": "100 g"}]
-        assumed.append(say("No filling was found: a grated cheese stands in until you change it."))
-    inside = whole / pieces if whole else each_g * 0.4
-    state = _state(reading, part, assumed)
-    return {
-        "filling_per_piece": f"{min(max(inside, 5.0), LARGEST_PIECE):.0f} g",
-        "filling": {
-            "name": _named(reading, part),
-            "ingredients": rows,
-            "state": state,
-            "temperature": "6 C",
-            "hands_on": "20 min",
-            "cooling": "0 min" if state == "raw" else "75 min",
-        },
-    }
-
-
-def _tellable(reading: Reading, parts: list[str]) -> dict[str, frozenset[str]]:
-    """For each filling, the words of what is in it that are in no other."""
-    lines = {part: [p.line for p in reading.lines if p.part == part and p.line.use] for part in parts}
-    words = {part: {w for one in lines[part] for w in stems(f"{one.name} {one.written}")} for part in parts}
-    return {
-        part: frozenset(own - {w for other, theirs in words.items() if other != part for w in theirs})
-        for part, own in words.items()
-    }
-
-
-def _counts(shares: list[float], pieces: int) -> list[int]:
-    """So many pieces shared out by these, one for each at least where there are enough."""
-    counts = [max(1, round(share * pieces)) for share in shares]
-    counts[counts.index(max(counts))] += pieces - sum(counts)
-    return counts
 
 
 def _for_another_day(reading: Reading, assumed: list[Message]) -> float:
@@ -223,27 +137,6 @@ def _for_another_day(reading: Reading, assumed: list[Message]) -> float:
         assumed.append(say("“{words}”: the pieces share the rest of the dough.", words=verbatim(kept[0].clause[:120])))
         return sum(one.share for one in kept)
     return 0.0
-
-
-def _groups(reading: Reading, pieces: int, each_g: float, assumed: list[Message]) -> list[dict[str, Any]]:
-    """The pieces shared evenly over the fillings; the first takes what does not come out even."""
-    parts = _fillings(reading)
-    shares = [pieces // len(parts)] * len(parts)
-    shares[0] += pieces - sum(shares)
-    told_counts = [dict(reading.counts).get(part, 0) for part in parts]
-    if len(parts) > 1 and all(told_counts) and sum(told_counts) == pieces:
-        shares = told_counts
-    elif len(parts) > 1 and (of_dough := by_filling(shares_of_dough(reading.method), _tellable(reading, parts))):
-        shares = _counts([of_dough[part] for part in parts], pieces)
-    if pieces < len(parts):
-        parts, shares = parts[:pieces], [1] * pieces
-    if len(parts) > 1:
-        told = listed(
-            say("{pieces} with {filling}", pieces=n, filling=verbatim(_named(reading, part)))
-            for part, n in zip(parts, shares, strict=True)
-        )
-        assumed.append(say("The pieces are shared over the fillings: {told}.", told=told))
-    return [{"pieces": n, **_stuffed(reading, part, n, each_g, assumed)} for part, n in zip(parts, shares, strict=True)]
 
 
 COLD_OR = re.compile(r"\bor\b[^.]{0,20}\b(?:fridge|refrigerat\w*|overnight)\b", re.IGNORECASE)
@@ -310,27 +203,6 @@ def _recipe(reading: Reading) -> dict[str, Any]:
     }
 
 
-PLAIN_ONES = re.compile(
-    r"\b(one|two|three|four|\d{1,2}) (?:of them )?(?:stays?|remains?|(?:is|are) left|(?:is|are) kept) plain\b|"
-    r"\bleave (one|two|three|four|\d{1,2}) (?:of them )?(?:plain|unfilled)\b",
-    re.IGNORECASE,
-)
-
-
-def _kept_plain(reading: Reading, first_group: dict[str, Any], assumed: list[Message]) -> list[dict[str, Any]]:
-    """Pieces the method leaves without a filling: they come out of the first group."""
-    told = PLAIN_ONES.search(reading.method)
-    if told is None:
-        return []
-    word = (told[1] or told[2]).lower()
-    count = int(NUMBER_WORDS.get(word, 0) or word)
-    if not 0 < count < first_group["pieces"]:
-        return []
-    first_group["pieces"] -= count
-    assumed.append(say_n("{count} piece stays plain.", "{count} pieces stay plain.", count, count=count))
-    return [{"pieces": count, "closing": "plain"}]
-
-
 WHOLE = say("The bake itself came with this recipe, and its words are unchanged: it is taken as it is.")
 
 
@@ -342,17 +214,17 @@ def to_bake(reading: Reading) -> Draft:
     reading = unpacked(reading, assumed)
     kind = kind_of(reading)
     assumed += kind.told
-    dough = _rows(reading, *IN_THE_DOUGH)
+    dough = rows_in(reading, *IN_THE_DOUGH)
     if any(p.part in ("sponge", "soaked") for p in reading.lines):
         assumed.append(say("What goes into the sponge or is soaked before is counted in the dough."))
-    shared = _grams(reading, *IN_THE_DOUGH) * (1 - _for_another_day(reading, assumed))
+    shared = grams_in(reading, *IN_THE_DOUGH) * (1 - _for_another_day(reading, assumed))
     pieces, each = _pieces(reading, shared, assumed)
     if len(reading.text) > LONGEST_KEPT:
         assumed.append(
             say("Only the first {most} characters of the text stay with the bake.", most=as_number(LONGEST_KEPT))
         )
-    leading, *more = _groups(reading, pieces, each, assumed)
-    more += _kept_plain(reading, leading, assumed)
+    leading, *more = groups_of(reading, pieces, each, assumed)
+    more += kept_plain(reading, leading, assumed)
     closing = closing_of(reading.title, PLAIN_ONES.sub("", reading.method))
     if closing is None:
         assumed.append(say("Nothing says how the pieces are closed: taken as pleated rounds."))
