@@ -1,14 +1,31 @@
 """A recipe in cups, pasted, questioned, held by what is in the fridge, and kept."""
 
 import re
+from pathlib import Path
 
 from playwright.sync_api import expect
 
 from bakes.models import Bake, BakeVersion
 from tests.browser.base import BrowserCase
+from tests.browser.driver import Bench, walk
+from tests.browser.line import Line
 from tests.core.corpus import corpus
 from tests.core.examples import DEMO_BAKES
 from tests.core.test_recipe import CUPS, TWO_FILLINGS
+
+BRUSHED = """Leek rolls
+Makes 8
+500 g bread flour
+320 g water
+7 g instant yeast
+10 g salt
+Filling
+300 g leek
+100 g hard cheese
+Method
+Knead for 10 minutes. Let rise for 1 hour. Divide into 8 balls, fill and close seam side down.
+Brush with egg yolk beaten with milk and scatter with sesame seeds. Bake at 200 C for 20 minutes.
+"""
 
 
 def text_of(name: str) -> str:
@@ -167,7 +184,7 @@ class WhateverIsPasted(BrowserCase):
         self.paste(text_of("head-02"))
         self.page.get_by_role("button", name="Put it on the bench").click()
         self.bench.worked()
-        for label in ("Pieces", "Pieces with cooked spinach and double cream"):
+        for label in ("Pieces", "Pieces with spinach"):
             expect(self.bench.field(label)).to_have_value("2")
 
     def test_cups_with_brackets_and_what_the_recipe_says_on_its_tray(self) -> None:
@@ -230,3 +247,55 @@ class WhateverIsPasted(BrowserCase):
         self.bench.worked()
         self.bench.saved()
         self.assertEqual(BakeVersion.objects.latest("id").document["name"], "Leek half-moons")
+
+    def test_what_only_the_method_brushes_on_is_seen_held_and_put_back(self) -> None:
+        self.read_page()
+        self.paste(BRUSHED)
+        understood = self.page.get_by_label("What is understood")
+        expect(understood).to_contain_text("On top: sesame seeds")
+        expect(understood).to_contain_text("Brushed on: egg yolk")
+        self.page.get_by_role("button", name="Put it on the bench").click()
+        self.bench.worked()
+        self.bench.open("Weigh")
+        self.bench.pull("Change the recipe")
+        self.page.get_by_role("button", name="Leave sesame off").click()
+        self.bench.open("Heat")
+        says = self.page.get_by_role("region", name="The recipe says")
+        expect(says).to_contain_text("On top: sesame seeds; here it is left off, and is not on the label")
+        expect(says).to_contain_text("Brushed on: egg yolk; as here")
+        says.get_by_role("button", name="On top: sesame seeds: Take the recipe’s").click()
+        expect(says).to_contain_text("On top: sesame seeds; as here")
+        self.bench.saved()
+        tops = BakeVersion.objects.latest("id").document["on_top"]
+        self.assertEqual([top["use"] for top in tops], ["whole milk", "sesame"])
+
+    def test_a_bake_written_out_in_markdown_comes_back_to_the_last_field(self) -> None:
+        self.open_first_screen()
+        document = Bake.objects.order_by("-changed")[0].versions.latest("number").document
+        self.page.get_by_role("button", name="bake file").click()
+        with self.page.expect_download() as download:
+            self.page.get_by_role("button", name="as Markdown").click()
+        written = Path(download.value.path()).read_text(encoding="utf-8")
+        walk(self.page, "/read")
+        self.paste(written)
+        self.bench.says("its words are unchanged")
+        self.page.get_by_role("button", name="Put it on the bench").click()
+        self.bench.worked()
+        self.bench.saved()
+        self.assertEqual(BakeVersion.objects.latest("id").document, document)
+
+    def test_pasted_while_nobody_answers_it_is_read_once_somebody_does(self) -> None:
+        line = Line(self.server)
+        self.addCleanup(line.stop)
+        self.context = self.fresh_context(at=line.address)
+        self.page = self.context.new_page()
+        self.bench = Bench(self.page)
+        self.read_page()
+        expect(self.page.get_by_label("The recipe, as written")).to_be_visible()
+        line.stop()
+        self.page.get_by_label("The recipe, as written").fill(BRUSHED)
+        expect(self.page.get_by_role("alert")).to_contain_text("The server is out of reach")
+        expect(self.page.get_by_role("button", name="Put it on the bench")).to_have_count(0)
+        line.start()
+        self.bench.says("All 6 lines are read")
+        expect(self.page.get_by_role("alert")).to_have_count(0)

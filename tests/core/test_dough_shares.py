@@ -127,3 +127,37 @@ class Loads(unittest.TestCase):
                 (one,) = told
                 self.assertEqual((one.tray, one.state), ("heat", state))
                 self.assertIn(here, one.here)
+
+
+class ToldApart(unittest.TestCase):
+    """What is said of one filling's pieces alone is theirs alone."""
+
+    def bakes(self, share: str = EVENLY, heat: str = AT_ONCE) -> tuple[Any, Any]:
+        """The first group and the second."""
+        document = drafted(share, heat).document
+        return document, document["more_groups"][0]
+
+    def test_a_closing_by_the_filling_it_is_round(self) -> None:
+        first, second = self.bakes("Braid the strips over the walnuts. Shape the feta ones into boats.")
+        self.assertEqual((first["closing"], second["closing"]), ("braid", "boat"))
+
+    def test_a_heat_of_its_own(self) -> None:
+        first, second = self.bakes(heat="Bake at 200 C for 15 minutes. Steam the feta ones for 12 minutes.")
+        self.assertEqual((first["heat"]["method"], second["heat"]["method"]), ("oven", "steam"))
+        _, cooler = self.bakes(heat="Bake at 200 C for 15 minutes. Bake the spinach ones at 180 C for 18 minutes.")
+        self.assertEqual(cooler["heat"]["temperature"], "180 C")
+
+    def test_a_weight_of_its_own(self) -> None:
+        _, second = self.bakes("Divide into 12 pieces of 65 g. Make those with feta 80 g each.")
+        self.assertEqual(second["dough_per_piece"], "80 g")
+
+    def test_it_is_said_of_whom_it_is_taken(self) -> None:
+        assumed = " ".join(map(str, drafted("Shape the feta ones into boats.").assumed))
+        self.assertIn("alone: “Shape the feta ones into boats", assumed)
+
+    def test_a_sentence_about_both_or_about_making_a_filling_sets_nothing_apart(self) -> None:
+        for share in (EVENLY, "Fold the walnuts and the feta in.", "Crumble the feta over the spinach and season."):
+            with self.subTest(share=share):
+                first, second = self.bakes(share)
+                self.assertEqual(set(second), {"pieces", "filling", "filling_per_piece"})
+                self.assertEqual(first["closing"], "half_moon")

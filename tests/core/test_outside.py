@@ -101,7 +101,7 @@ class InTheBake(unittest.TestCase):
     def test_two_things_brushed_on_are_both_there(self) -> None:
         draft = drafted("Brush with egg yolk beaten with a spoonful of milk.")
         self.assertEqual(finish_of(draft.document), ("yolk", [("whole milk", True)]))
-        self.assertIn("brushed on as well", " ".join(map(str, draft.assumed)))
+        self.assertIn("Brushed on as well", " ".join(map(str, draft.assumed)))
         sheet = sheet_of(draft.document)
         words = [str(event.words) for event in sheet.events if event.kind == "wash"]
         self.assertTrue(words and all("egg yolk and " in one and "milk" in one for one in words), words)

@@ -1,17 +1,18 @@
 """A bake as a clean recipe in plain text or Markdown: in grams, and read back to the same bake.
 
-What a recipe has no words for is not in it: groups of another closing, size or heat, what is laid inside a filling, how
-much of the dough's parts goes in late, the cook's own spots.
+What a recipe has no words for is not in it: what is laid inside a filling, how much of the dough's parts goes in late,
+the cook's own spots. Markdown and linked data carry the bake itself besides.
 """
 
 from collections.abc import Iterator
 from dataclasses import dataclass
 
+from airycrumb.bake.heating import HeatSettings
 from airycrumb.bake.model import Bake
 from airycrumb.data.heat import WASHES
 from airycrumb.pantry import find
 from airycrumb.recipe.closing import TOLD
-from airycrumb.trays.types import GroupTray, Sheet
+from airycrumb.trays.types import GroupTray, HeatTray, Sheet
 from airycrumb.words import Message, as_number, in_celsius, in_grams, in_millimetres, in_minutes, say, say_n
 
 KILOGRAMS_FROM = 10_000.0  # g
@@ -37,7 +38,9 @@ class Page:
 
 def _weighed(grams: float, name: Message) -> Message:
     # To the gram whatever there is of it: rounded to hundreds, a batch for many would read back as another dough.
-    exactly = in_grams(grams, significant=6) if grams >= KILOGRAMS_FROM else in_grams(grams, digits=int(grams < 10))
+    # A pinch keeps two figures: yeast of 0.01 g rounded to nothing is another dough too.
+    figures = 6 if grams >= KILOGRAMS_FROM else 2 if grams < 1 else 0
+    exactly = in_grams(grams, significant=figures) if figures else in_grams(grams, digits=int(grams < 10))
     return say("{mass} {name}", mass=exactly, name=name)
 
 
@@ -55,17 +58,18 @@ def _dough(bake: Bake, s: Sheet) -> Iterator[tuple[Message, list[Message]]]:
             yield heading, lines
 
 
-def _filling(group: GroupTray, several: bool) -> tuple[Message, list[Message]]:
+def _filling(group: GroupTray, number: int, several: bool) -> tuple[Message, list[Message]]:
     lines = [_weighed(line.grams, line.name) for line in group.filling]
     if not several:
         return say("Filling: {name}", name=group.name), lines
-    return say("Filling (for {pieces}): {name}", pieces=group.pieces, name=group.name), lines
+    heading = say("Filling {number} (for {pieces}): {name}", number=number, pieces=group.pieces, name=group.name)
+    return heading, lines
 
 
 def _parts(bake: Bake, s: Sheet) -> Iterator[tuple[Message, list[Message]]]:
     yield from _dough(bake, s)
     filled = [g for g in s.groups if g.filling]
-    yield from (_filling(group, len(filled) > 1) for group in filled)
+    yield from (_filling(group, number, len(filled) > 1) for number, group in enumerate(filled, start=1))
     wash, brushed = WASHES.get(bake.heat.wash), [top.item.called for top in bake.on_top if top.brushed]
     if bake.heat.method == "oven" and wash is not None and wash.of:
         brushed.insert(0, find(wash.of).called)
@@ -86,23 +90,58 @@ def _rise(bake: Bake, s: Sheet) -> Message:
     return say("Let the dough rise for {time}, or until it is {to} times its size.", time=in_minutes(minutes), to=to)
 
 
+def _divided(s: Sheet) -> Iterator[Message]:
+    """Into how many pieces, of what weight; a weight of its own for each filling where they differ."""
+    count, filled = sum(g.pieces for g in s.groups), [g for g in s.groups if g.filling_each_g]
+    weights = {round(g.dough_each_g) for g in filled} or {round(s.groups[0].dough_each_g)}
+    if len(weights) == 1:
+        yield say("Divide the dough into {count} pieces of {each} each.", count=count, each=in_grams(*weights))
+    else:
+        yield say("Divide the dough into {count} pieces.", count=count)
+        for number, group in enumerate(filled, start=1):
+            each = in_grams(round(group.dough_each_g))
+            yield say("Weigh {each} of dough for each of those with filling {number}.", each=each, number=number)
+    plain = sum(g.pieces for g in s.groups if not g.filling_each_g) if filled else 0
+    if plain:
+        yield say_n("{count} piece stays plain.", "{count} pieces stay plain.", plain, count=plain)
+
+
+def _wrapped(group: GroupTray) -> Iterator[Message]:
+    """How one group is rolled, filled and closed."""
+    if group.wrap.rolled and group.wrap.round:
+        yield say("Roll each to {across} across.", across=in_millimetres(round(group.wrap.across_mm)))
+    if group.filling_each_g:
+        yield say("Put {each} of filling on each.", each=in_grams(round(group.filling_each_g)))
+    yield TOLD[group.wrap.closing]
+
+
 def _shaping(bake: Bake, s: Sheet) -> Iterator[Message]:
-    lead = s.groups[0]
-    count = sum(g.pieces for g in s.groups)
-    yield say(
-        "Divide the dough into {count} pieces of {each} each.", count=count, each=in_grams(round(lead.dough_each_g))
-    )
+    yield from _divided(s)
     if bake.bench_rest_min:
         yield say("Round them up and let the balls rest for {rest}.", rest=in_minutes(bake.bench_rest_min))
-    if lead.wrap.rolled and lead.wrap.round:
-        yield say("Roll each to {across} across.", across=in_millimetres(round(lead.wrap.across_mm)))
-    if lead.filling_each_g:
-        yield say("Put {each} of filling on each.", each=in_grams(round(lead.filling_each_g)))
-    yield TOLD[bake.closing]
+    filled = [g for g in s.groups if g.filling_each_g] or s.groups[:1]
+    for number, group in enumerate(filled, start=1):
+        yield from (_of(number if len(filled) > 1 else 0, step) for step in _wrapped(group))
+
+
+def _of(number: int, step: Message) -> Message:
+    """A step of the pieces with one filling, 0 for all of them."""
+    return say("Those with filling {number}: {step}", number=number, step=step) if number else step
 
 
 def _heating(bake: Bake, s: Sheet) -> Iterator[Message]:
-    minutes, heat = in_minutes(round(s.heat.minutes_planned)), bake.heat
+    """The heat of the first group and all that go with it, then of each that has one of its own."""
+    each = [group.heat or bake.heat for group in bake.groups]
+    trays = dict(zip(dict.fromkeys([bake.heat, *each]), [s.heat, *s.more_heats], strict=True))
+    yield from _heated(bake.heat, s.heat)
+    filled = [heat for heat, group in zip(each, bake.groups, strict=True) if group.parts]
+    for number, heat in enumerate(filled, start=1):
+        if heat != bake.heat:
+            yield from (_of(number, step) for step in _heated(heat, trays[heat]))
+
+
+def _heated(heat: HeatSettings, tray: HeatTray) -> Iterator[Message]:
+    minutes = in_minutes(round(tray.minutes_planned))
     if heat.method == "steam":
         yield say("Steam for {minutes}.", minutes=minutes)
     elif heat.method == "pan":

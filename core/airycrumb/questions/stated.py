@@ -79,7 +79,7 @@ def _quantity(one: Stated) -> Quantity:
     return in_grams(low, high) if one.what.endswith("_g") else in_millimetres(low, high)
 
 
-def _says(one: Stated) -> Message:
+def says_of(one: Stated) -> Message:
     """A statement in a few words."""
     if one.item is not None:
         return say("{step}: {food}", step=STEPS_SAID[one.step], food=one.item.called)
@@ -292,9 +292,9 @@ def stated_here(w: Findings) -> Iterator[StatedHere]:
         hold = holds.get(key)
         held = hold(w, one) if hold is not None and mine not in seen and not one.condition else None
         if held is None:
-            yield StatedHere(tray, stage, one.words, _says(one), "beside", NOTHING, [])
+            yield StatedHere(tray, stage, one.words, says_of(one), "beside", NOTHING, [])
             continue
         seen.add(mine)
         state = "taken" if held.same else "differs"
         answers = [] if held.same or one.settled else _answers(one, at, held)
-        yield StatedHere(tray, stage, one.words, _says(one), state, NOTHING if held.same else held.here, answers)
+        yield StatedHere(tray, stage, one.words, says_of(one), state, NOTHING if held.same else held.here, answers)

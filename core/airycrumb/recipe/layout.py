@@ -13,6 +13,7 @@ from airycrumb.recipe.lines import BULLET, things_of
 from airycrumb.recipe.parts_of_line import Thing, phrases
 from airycrumb.recipe.tokens import plain, set_of, tokens_of
 
+LONGEST_NAME = 60  # characters of what a filling is called
 LONGEST_META = 90  # characters, of a line about the recipe
 LONGEST_LINE = 300  # characters, of an ingredient
 # What begins what belongs to the page and not to the recipe; common practice, no source.
@@ -172,6 +173,7 @@ class Sorter:
         first = next((i for i, (text, _) in enumerate(rows) if self._opens_list(text)), None)
         self.list_at = first if first is not None and first > 3 else 0
         self.counts: dict[str, int] = {}
+        self.called: dict[str, str] = {}
 
     @staticmethod
     def _opens_list(text: str) -> bool:
@@ -224,6 +226,8 @@ class Sorter:
         self.heading = named
         if (told := FOR_PIECES.search(text)) and named.part == "filling":
             self.counts[self._part(named)] = int(NUMBER_WORDS.get(told[1].lower(), 0) or told[1])
+        if named.part == "filling" and not named.rest and (name := text.partition(":")[2].strip(" *_#")):
+            self.called[self._part(named)] = name[:LONGEST_NAME]
         return [Sorted("heading", text, written), *self._behind(named, written, "ingredient")]
 
     def _behind(self, named: Heading, written: str, kind: str) -> list[Sorted]:

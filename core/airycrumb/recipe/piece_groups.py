@@ -15,7 +15,8 @@ COOKS = re.compile(r"\b(?:fry|saut[eé]|brown|simmer|cook)\b", re.IGNORECASE)
 COOKED = re.compile(r"\b(?:filling|meat|mince|pork|beef|lamb|chicken)\b", re.IGNORECASE)
 LARGEST_PIECE = 1500.0  # g
 PLAIN_ONES = re.compile(
-    r"\b(one|two|three|four|\d{1,2}) (?:of them )?(?:stays?|remains?|(?:is|are) left|(?:is|are) kept) plain\b|"
+    r"\b(one|two|three|four|\d{1,2}) (?:of them |pieces? |buns? |rolls? )?"
+    r"(?:stays?|remains?|(?:is|are) left|(?:is|are) kept) plain\b|"
     r"\bleave (one|two|three|four|\d{1,2}) (?:of them )?(?:plain|unfilled)\b",
     re.IGNORECASE,
 )
@@ -32,13 +33,15 @@ def _state(reading: Reading, part: str, assumed: list[Message]) -> str:
 
 
 def _named(reading: Reading, part: str) -> str:
-    """The two weightiest things in a filling, as one says them."""
+    """What the recipe calls a filling; else the two weightiest things in it, as one says them."""
+    if called := dict(reading.called).get(part):
+        return called
     inside = [p.line for p in reading.lines if p.part == part and p.line.use and p.line.grams]
     most = sorted(inside, key=lambda line: -(line.grams.typical if line.grams else 0.0))[:2]
     return " and ".join(str(line.name).removeprefix("raw ") for line in most)[:60] or "grated cheese"
 
 
-def _fillings(reading: Reading) -> list[str]:
+def fillings_of(reading: Reading) -> list[str]:
     """The fillings there is something for, in the order of the recipe; one at least."""
     found = dict.fromkeys(p.part for p in reading.lines if p.part.startswith("filling") and p.line.use and p.line.grams)
     return list(found) or ["filling"]
@@ -65,8 +68,9 @@ def _stuffed(reading: Reading, part: str, pieces: int, each_g: float, assumed: l
     }
 
 
-def _tellable(reading: Reading, parts: list[str]) -> dict[str, frozenset[str]]:
+def words_apart(reading: Reading) -> dict[str, frozenset[str]]:
     """For each filling, the words of what is in it that are in no other."""
+    parts = fillings_of(reading)
     lines = {part: [p.line for p in reading.lines if p.part == part and p.line.use] for part in parts}
     words = {part: {w for one in lines[part] for w in stems(f"{one.name} {one.written}")} for part in parts}
     return {
@@ -84,13 +88,13 @@ def _counts(shares: list[float], pieces: int) -> list[int]:
 
 def groups_of(reading: Reading, pieces: int, each_g: float, assumed: list[Message]) -> list[dict[str, Any]]:
     """The pieces shared evenly over the fillings; the first takes what does not come out even."""
-    parts = _fillings(reading)
+    parts = fillings_of(reading)
     shares = [pieces // len(parts)] * len(parts)
     shares[0] += pieces - sum(shares)
     told_counts = [dict(reading.counts).get(part, 0) for part in parts]
     if len(parts) > 1 and all(told_counts) and sum(told_counts) == pieces:
         shares = told_counts
-    elif len(parts) > 1 and (of_dough := by_filling(shares_of_dough(reading.method), _tellable(reading, parts))):
+    elif len(parts) > 1 and (of_dough := by_filling(shares_of_dough(reading.method), words_apart(reading))):
         shares = _counts([of_dough[part] for part in parts], pieces)
     if pieces < len(parts):
         parts, shares = parts[:pieces], [1] * pieces
@@ -103,15 +107,14 @@ def groups_of(reading: Reading, pieces: int, each_g: float, assumed: list[Messag
     return [{"pieces": n, **_stuffed(reading, part, n, each_g, assumed)} for part, n in zip(parts, shares, strict=True)]
 
 
-def kept_plain(reading: Reading, first_group: dict[str, Any], assumed: list[Message]) -> list[dict[str, Any]]:
-    """Pieces the method leaves without a filling: they come out of the first group."""
+def kept_plain(reading: Reading, pieces: int, assumed: list[Message]) -> int:
+    """How many of the pieces the method leaves without a filling."""
     told = PLAIN_ONES.search(reading.method)
     if told is None:
-        return []
+        return 0
     word = (told[1] or told[2]).lower()
     count = int(NUMBER_WORDS.get(word, 0) or word)
-    if not 0 < count < first_group["pieces"]:
-        return []
-    first_group["pieces"] -= count
+    if not 0 < count < pieces:
+        return 0
     assumed.append(say_n("{count} piece stays plain.", "{count} pieces stay plain.", count, count=count))
-    return [{"pieces": count, "closing": "plain"}]
+    return count

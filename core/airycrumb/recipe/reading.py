@@ -66,7 +66,8 @@ class Reading:
     """A recipe as understood; lines in their order; not_used: lines of the text that name a food or an amount and were
     taken for no ingredient; pages: all the lines taken for no part of the recipe; tongue: the language it is in, ""
     for English; text: what was read, a page's recipe without the page; counts: pieces of each filling, by its
-    part, where its heading says so; finish: what the method brushes or strews on; bake: the
+    part, where its heading says so; called: what it calls each
+    filling; finish: what the method brushes or strews on; bake: the
     document that came with these words, None where none did."""
 
     title: str
@@ -78,6 +79,7 @@ class Reading:
     tongue: str = ""
     text: str = ""
     counts: tuple[tuple[str, int], ...] = ()
+    called: tuple[tuple[str, str], ...] = ()
     finish: tuple[PutOn, ...] = ()
     bake: dict[str, Any] | None = None
 
@@ -303,6 +305,7 @@ def read_recipe(text: str, habits: Habits = Habits()) -> Reading:  # noqa: B008
         _tongue(lines),
         text.strip(),
         tuple(sorter.counts.items()),
+        tuple(sorter.called.items()),
         tuple(put_on(joined, habits.own)),
         bake,
     )

@@ -12,10 +12,11 @@ from airycrumb.recipe.doughs import IN_THE_DOUGH, STARTER, Kind, in_dough, kind_
 from airycrumb.recipe.heat_said import OVEN, first, heat_minutes, heat_of, said_of
 from airycrumb.recipe.method import Said, sentences
 from airycrumb.recipe.outside import PutOn
-from airycrumb.recipe.piece_groups import LARGEST_PIECE, PLAIN_ONES, groups_of, kept_plain
+from airycrumb.recipe.piece_groups import LARGEST_PIECE, PLAIN_ONES, groups_of, kept_plain, words_apart
 from airycrumb.recipe.reading import Reading
 from airycrumb.recipe.rows import grams_in, rows_in
 from airycrumb.recipe.shares import shares_of_dough
+from airycrumb.recipe.told_apart import own_settings, told_apart
 from airycrumb.stations.enclose.registry import CLOSINGS
 from airycrumb.words import Message, as_number, in_celsius, in_grams, in_millimetres, listed, say, verbatim
 
@@ -64,12 +65,7 @@ def _on_top(reading: Reading, wash: str, assumed: list[Message]) -> list[dict[st
     put = [one for one in reading.outside if not one.condition and one.key != WASHES[wash].of]
     brushed = [one.called for one in put if one.step == "wash"]
     if brushed:
-        assumed.append(
-            say(
-                "{foods} is brushed on as well: on the label, and not counted in the colour.",
-                foods=listed(brushed),
-            )
-        )
+        assumed.append(say("Brushed on as well, on the label, not in the colour: {foods}.", foods=listed(brushed)))
     rows = {one.key: {"use": one.key} | ({"brushed": True} if one.step == "wash" else {}) for one in put}
     return list(rows.values())[:MOST_ON_TOP]
 
@@ -223,12 +219,18 @@ def to_bake(reading: Reading) -> Draft:
         assumed.append(
             say("Only the first {most} characters of the text stay with the bake.", most=as_number(LONGEST_KEPT))
         )
-    leading, *more = groups_of(reading, pieces, each, assumed)
-    more += kept_plain(reading, leading, assumed)
-    closing = closing_of(reading.title, PLAIN_ONES.sub("", reading.method))
+    plain = kept_plain(reading, pieces, assumed)
+    leading, *more = groups_of(reading, pieces - plain, each, assumed)
+    apart = told_apart(reading, words_apart(reading))
+    of_the_first = apart.of(apart.parts[0])
+    closing = closing_of(reading.title, PLAIN_ONES.sub("", of_the_first.method))
     if closing is None:
         assumed.append(say("Nothing says how the pieces are closed: taken as pleated rounds."))
-    heat = heat_of(reading, assumed)
+    heat = heat_of(of_the_first, assumed)
+    lead = {"closing": closing or "gathered", "heat": heat}
+    for part, group in zip(apart.parts[1:], more, strict=False):
+        group |= own_settings(apart, part, lead, group["filling"]["name"], assumed)
+    more += [{"pieces": plain, "closing": "plain"}] if plain else []
     if kind.leavening.startswith("yeast"):
         assumed.append(
             say(
@@ -246,7 +248,7 @@ def to_bake(reading: Reading) -> Draft:
         "dough_per_piece": f"{each:.0f} g",
         "filling_per_piece": leading["filling_per_piece"],
         "closing": closing or "gathered",
-        **_across(reading, closing or "gathered", leading["filling_per_piece"], assumed),
+        **_across(of_the_first, closing or "gathered", leading["filling_per_piece"], assumed),
         "dough": {
             "ingredients": dough,
             "leavening": kind.leavening,

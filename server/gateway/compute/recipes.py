@@ -4,8 +4,10 @@ from collections.abc import Sequence
 from dataclasses import dataclass, replace
 
 from airycrumb.bake import read_bake
+from airycrumb.bake.stated import Recipe as RecipeKept
 from airycrumb.problems import InputError, Problem
 from airycrumb.quantities import Band
+from airycrumb.questions.stated import says_of
 from airycrumb.recipe import Correction, Draft, Habits, Reading, corrected, read_recipe, to_bake
 from airycrumb.words import Message, say
 from gateway.compute.read import Document, kitchen_read
@@ -28,13 +30,11 @@ class RecipeLine:
 
 @dataclass(frozen=True)
 class RecipeSays:
-    """A number from the method. what: temperature, minutes, pieces, each_g, filling_each_g, thick_mm or across_mm;
-    condition: whether it only holds in a case its sentence names."""
+    """Something the method states. says: it in a few words; words: the recipe's own; condition: whether it only holds
+    in a case its sentence names."""
 
-    step: str
-    what: str
-    value: Band
-    text: str
+    says: Message
+    words: str
     condition: bool
 
 
@@ -71,6 +71,13 @@ def _drafted(reading: Reading, habits: Habits) -> tuple[Draft, list[Problem]]:
     return draft, []
 
 
+def _said(draft: Draft, listed: set[str], habits: Habits) -> list[RecipeSays]:
+    """What the bake's recipe states, each once, but for what a line shown above says."""
+    stated = RecipeKept.model_validate(draft.document.get("recipe", {}), context={"own": habits.own}).stated
+    said = [RecipeSays(says_of(one), one.words, one.condition) for one in stated if one.words not in listed]
+    return list({(str(one.says), one.condition): one for one in reversed(said)}.values())[::-1]
+
+
 def recipe(text: str, corrections: Sequence[Correction], kitchen: Document) -> RecipeReply:
     """A pasted recipe, read with this kitchen's cups and the cook's corrections.
 
@@ -93,11 +100,10 @@ def recipe(text: str, corrections: Sequence[Correction], kitchen: Document) -> R
         )
         for p in reading.lines
     ]
-    said = [RecipeSays(**vars(s)) for s in reading.said]
     return RecipeReply(
         title=reading.title,
         lines=lines,
-        said=said,
+        said=_said(draft, {line.written for line in lines}, habits),
         bake=draft.document,
         assumed=draft.assumed,
         problems=problems,

@@ -4123,17 +4123,14 @@ export interface components {
         };
         /**
          * RecipeSays
-         * @description A number from the method. what: temperature, minutes, pieces, each_g, filling_each_g, thick_mm or across_mm;
-         *     condition: whether it only holds in a case its sentence names.
+         * @description Something the method states. says: it in a few words; words: the recipe's own; condition: whether it only holds
+         *     in a case its sentence names.
          */
         RecipeSays: {
-            /** Step */
-            step: string;
-            /** What */
-            what: string;
-            value: components["schemas"]["Band"];
-            /** Text */
-            text: string;
+            /** Says */
+            says: components["schemas"]["Said"];
+            /** Words */
+            words: string;
             /** Condition */
             condition: boolean;
         };

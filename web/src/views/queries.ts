@@ -60,13 +60,17 @@ export const repliesQuery = (id: number, stage: Replies["stage"]) =>
       ),
     retry: false,
   });
+const ASK_AGAIN = 2_000;
 export const recipeQuery = (text: string, corrections: Correction[]) =>
   queryOptions({
     queryKey: ["recipe", text, corrections],
     queryFn: () => take(client.POST("/api/recipe", { body: { text, corrections } })),
     staleTime: Infinity,
     gcTime: 60_000,
-    retry: false,
+    // Nobody answers: what was pasted is read as soon as somebody does.
+    networkMode: "always",
+    retry: (_, error) => error instanceof ServerError && error.status === 0,
+    retryDelay: ASK_AGAIN,
   });
 export const spotsQuery = queryOptions({
   queryKey: ["spots"],

@@ -116,7 +116,8 @@ export function FilePanel({ id, document, open, onClose, onRename }: Props) {
       </div>
       <p className="mt-2 text-base text-muted">
         A bake put away leaves the list; the batches made from it stay in the Notebook. A recipe is in grams, as text,
-        Markdown or schema.org&rsquo;s open form, and reads back here; the bake file keeps everything.
+        Markdown or schema.org&rsquo;s open form, and reads back here; the last two carry the whole bake, notes and all,
+        until a word of them is changed.
       </p>
       {trouble && (
         <p role="alert" className="mt-3 rounded-xl border-2 border-crust bg-warm p-3">

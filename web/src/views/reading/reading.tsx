@@ -87,6 +87,7 @@ function Read() {
     }
   };
   const shown = text.trim() === "" ? undefined : reading.data;
+  const unread = reading.error ?? reading.failureReason;
   // What is still being read is not put on the bench, and no earlier reading stands in for it.
   const stale = text !== asked || reading.isFetching || reading.isPlaceholderData;
   return (
@@ -135,12 +136,12 @@ function Read() {
           </div>
         </section>
         <section aria-label="What is understood" aria-live="polite" data-read={reading.isFetching ? "no" : "yes"}>
-          {reading.isError && text.trim() !== "" && (
+          {unread && text.trim() !== "" && (
             <p role="alert" className="rounded-xl border-2 border-crust bg-warm px-4 py-2.5 font-semibold">
-              {reading.error.message}
+              {unread.message}
             </p>
           )}
-          {shown && !reading.isError && (
+          {shown && !unread && (
             <Understood
               reading={shown}
               pantry={pantry.data ?? []}

@@ -1,5 +1,4 @@
 import type { PantryItem, RecipeOut } from "../../api/client";
-import { duration } from "../../lib/clock";
 import { read, shownNumber, unitOf, written } from "../../lib/quantity";
 import { useUnits } from "../../lib/settings";
 import { Amount } from "../../ui/amount";
@@ -8,8 +7,6 @@ import { Choice } from "../../ui/choice";
 import { FoodChoice } from "../../parts/food-choice";
 import { LeftOut } from "./left-out";
 import { nthOf, type Correction, type Line } from "./corrections";
-
-type Says = RecipeOut["said"][number];
 
 const FURTHER = ["Second", "Third", "Fourth", "Fifth", "Sixth"].map((nth, i) => ({
   key: `filling ${i + 2}`,
@@ -26,23 +23,6 @@ const PARTS = [
   { key: "serve", name: "To serve, in no sum" },
   { key: "none", name: "No ingredient" },
 ];
-const STEPS: Record<string, string> = {
-  bake: "bake",
-  preheat: "oven",
-  steam: "steam",
-  rise: "first rise",
-  proof: "final proof",
-  rest: "rest",
-  knead: "knead",
-  yeast: "for the yeast",
-  fry: "pan",
-  cold: "in the cold",
-  bench: "bench rest",
-  core: "in the middle",
-  cool: "cool",
-  simmer: "cook",
-  roast: "roast",
-};
 const TONGUES: Record<string, string> = { es: "Spanish", it: "Italian", de: "German", fr: "French" };
 
 interface Editing {
@@ -137,28 +117,6 @@ function Row({
   );
 }
 
-type InUnits = ReturnType<typeof useUnits>;
-
-/** What a recipe may say, in words. */
-const TOLD: Record<string, (v: number, u: InUnits) => string> = {
-  temperature: (v, u) => u.temperature(Math.round(v)),
-  minutes: (v) => duration(v),
-  each_g: (v, u) => `${u.mass(v)} each`,
-  filling_each_g: (v, u) => `${u.mass(v)} of filling each`,
-  pieces: (v) => (v === 1 ? "1 piece" : `${v} pieces`),
-  loads: (v) => (v === 1 ? "in 1 load" : `in ${v} loads`),
-  at_once: (v) => `${v} at a time`,
-  thick_mm: (v, u) => `${u.length(v)} thick`,
-  across_mm: (v, u) => `${u.length(v)} across`,
-};
-
-function Value({ says }: { says: Says }) {
-  const u = useUnits();
-  const { low, high } = says.value;
-  const show = (v: number) => TOLD[says.what]?.(v, u) ?? String(v);
-  return <>{high > low ? `${show(low)} to ${show(high)}` : show(low)}</>;
-}
-
 /** What was made of a recipe, line by line, and the way to the Bench. */
 export function Understood({
   reading,
@@ -233,11 +191,8 @@ export function Understood({
           <h3 className="mt-4 font-bold">The recipe says</h3>
           <ul className="mt-1 flex flex-wrap gap-2">
             {reading.said.map((s, i) => (
-              <li key={i} title={s.text} className="rounded-lg bg-inset px-2.5 py-1">
-                {STEPS[s.step] && <span className="text-muted">{STEPS[s.step]} </span>}
-                <strong>
-                  <Value says={s} />
-                </strong>
+              <li key={i} title={s.words} className="rounded-lg bg-inset px-2.5 py-1">
+                <strong>{u.text(s.says)}</strong>
                 {s.condition && <span className="text-muted"> in some cases</span>}
               </li>
             ))}
