@@ -59,6 +59,12 @@ def _out(version: BakeVersion) -> BakeOut:
     )
 
 
+def _file(made: compute.Printed) -> HttpResponse:
+    """A file to be saved, and how many pages there are of it."""
+    headers = {"Content-Disposition": f'attachment; filename="{made.name}"', "X-Pages": str(made.pages)}
+    return HttpResponse(made.body, content_type=made.kind, headers=headers)
+
+
 class PrintCard(Strict):
     """On which paper, in which units; now: the cook's clock, null for the server's."""
 
@@ -77,9 +83,27 @@ def print_card(request: HttpRequest, bake_id: Id, how: Query[PrintCard]) -> Http
     """A bake as it stands on paper, with its cautions and labels for the box (a PDF file)."""
     household = household_of(request)
     bake, kitchen = services.head_of(household, bake_id).document, kitchen_of(household, None).document
-    made = compute.card(bake, kitchen, how.now or timezone.now(), how.paper, how.units)
-    headers = {"Content-Disposition": f'attachment; filename="{made.name}"'}
-    return HttpResponse(made.body, content_type=made.kind, headers=headers)
+    return _file(compute.card(bake, kitchen, how.now or timezone.now(), how.paper, how.units))
+
+
+class PrintRecipe(Strict):
+    """On which paper; now: the cook's clock, null for the server's."""
+
+    paper: Literal["a4", "letter"] = "a4"
+    now: When | None = None
+
+
+@router.get(
+    "/bakes/{bake_id}/recipe",
+    response={401: Failure, 403: Failure, 404: Failure, 422: Failure, 429: Failure},
+    operation_id="print_recipe",
+    throttle=[COSTLY],
+)
+def print_recipe(request: HttpRequest, bake_id: Id, how: Query[PrintRecipe]) -> HttpResponse:
+    """A bake as a recipe on paper, in grams (a PDF file)."""
+    household = household_of(request)
+    bake, kitchen = services.head_of(household, bake_id).document, kitchen_of(household, None).document
+    return _file(compute.printed_recipe(bake, kitchen, how.now or timezone.now(), how.paper))
 
 
 class Print(Strict):
@@ -101,9 +125,7 @@ def print_wrapper(request: HttpRequest, bake_id: Id, how: Query[Print]) -> HttpR
     """A wrapper of a bake as it stands, at true size on paper (a file)."""
     household = household_of(request)
     bake, kitchen = services.head_of(household, bake_id).document, kitchen_of(household, None).document
-    made = compute.wrapper_template(bake, kitchen, timezone.now(), how.group, how.paper, how.kind, how.page)
-    name = f'attachment; filename="{made.name}"'
-    return HttpResponse(made.body, content_type=made.kind, headers={"Content-Disposition": name, "X-Pages": made.pages})
+    return _file(compute.wrapper_template(bake, kitchen, timezone.now(), how.group, how.paper, how.kind, how.page))
 
 
 @router.get("/bakes", response={200: list[BakeSummary], 401: Failure, 403: Failure}, operation_id="list_bakes")

@@ -1,9 +1,11 @@
 """A bake written as a recipe reads back as itself: text, Markdown and every food by its own name."""
 
+import io
 import json
 import unittest
 from typing import Any
 
+import pdfplumber
 from hypothesis import HealthCheck, assume, given, settings
 from hypothesis import strategies as st
 
@@ -11,6 +13,7 @@ from airycrumb.bake import load_json, read_bake
 from airycrumb.bake.model import Bake
 from airycrumb.pantry import shelf
 from airycrumb.paper.linked_recipe import as_recipe
+from airycrumb.paper.pdf import recipe_as_pdf
 from airycrumb.paper.recipe_text import as_markdown, as_text, page_of
 from airycrumb.problems import InputError
 from airycrumb.quantities import parse
@@ -244,3 +247,31 @@ class GroupsInWords(unittest.TestCase):
         # A recipe in which 100 kg stand in one line is refused with a sentence as it comes back.
         assume(all(group.pieces * (group.filling_each_g + group.dough_each_g) < 100_000 for group in bake.groups))
         self.same_groups(document)
+
+
+class OnPaper(unittest.TestCase):
+    def copied(self, document: dict[str, Any], paper: str = "a4") -> str:
+        """The words of the printed recipe, as one copies them out of it."""
+        printed = recipe_as_pdf(page_of(read_bake(document), raw_sheet(document)), paper)
+        with pdfplumber.open(io.BytesIO(printed)) as pdf:
+            return "\n".join(page.extract_text() for page in pdf.pages)
+
+    def test_every_bake_of_the_demo_kitchen_is_copied_out_of_its_page_and_read_again(self) -> None:
+        for stem in DEMO:
+            with self.subTest(bake=stem):
+                document = bake_document(stem)
+                bake, _ = written(document)
+                reading = read_recipe(self.copied(document))
+                self.assertEqual((reading.unread, reading.not_used), ([], ()))
+                back = read_bake(to_bake(reading).document)
+                self.assertEqual((back.name, back.heat.method), (bake.name, bake.heat.method))
+                self.assertEqual([g.closing for g in back.groups], [g.closing for g in bake.groups])
+                self.assertEqual({i.key for i, _ in back.dough.parts}, {i.key for i, _ in bake.dough.parts})
+
+    def test_either_paper_holds_it_on_two_pages_at_most(self) -> None:
+        document = bake_document("leek-or-pear-buns")
+        page = page_of(read_bake(document), raw_sheet(document))
+        for paper, size in (("a4", (595, 842)), ("letter", (612, 792))):
+            with self.subTest(paper=paper), pdfplumber.open(io.BytesIO(recipe_as_pdf(page, paper))) as pdf:
+                self.assertEqual((round(pdf.pages[0].width), round(pdf.pages[0].height)), size)
+                self.assertLessEqual(len(pdf.pages), 2)

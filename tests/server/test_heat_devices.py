@@ -199,6 +199,15 @@ class AnswersOverHttp(ApiCase):
             self.assertEqual((done.status_code, done.content[:5]), (200, b"%PDF-"))
         self.assertEqual(self.client.get(f"/api/bakes/{bake_id}/card?paper=a3").status_code, 422)
 
+    def test_the_recipe_is_a_page_for_either_paper(self) -> None:
+        bake_id = self.call("POST", "/bakes", bake_document())[1]["id"]
+        for paper in ("a4", "letter"):
+            done = self.client.get(f"/api/bakes/{bake_id}/recipe?paper={paper}")
+            self.assertEqual((done.status_code, done["Content-Type"]), (200, "application/pdf"))
+            self.assertIn(f"recipe-{paper}.pdf", done["Content-Disposition"])
+            self.assertTrue(done.content.startswith(b"%PDF-"))
+        self.assertEqual(self.client.get(f"/api/bakes/{bake_id}/recipe?paper=a3").status_code, 422)
+
     def test_a_bad_draft_is_told_in_sentences(self) -> None:
         ask = {"bake": bake_document(pieces=0), "now": NOW.isoformat()}
         for path in ("/heat/answers", "/heat/keeping"):

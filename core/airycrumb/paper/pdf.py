@@ -1,4 +1,4 @@
-"""A bake on paper: its stations in order, the cautions beside the step they belong to, labels for the box. PDF."""
+"""A bake on paper: its stations in order, cautions beside their step, labels for the box; or as a recipe. PDF."""
 
 from collections.abc import Callable
 from dataclasses import dataclass
@@ -11,6 +11,7 @@ from reportlab.lib.styles import ParagraphStyle
 from reportlab.lib.units import mm
 from reportlab.platypus import Flowable, KeepTogether, Paragraph, SimpleDocTemplate, Spacer, Table
 
+from airycrumb.paper.recipe_text import Page
 from airycrumb.words import Message, Units, say, text
 
 Said = Callable[[Message], str]
@@ -22,6 +23,8 @@ TITLE = ParagraphStyle("title", BOLD, fontSize=16, leading=19)
 TICKED = ParagraphStyle("ticked", BODY, leftIndent=5 * mm, firstLineIndent=-5 * mm)
 BOX = "[&nbsp;&nbsp;]"  # to tick with a pencil
 HEAD = ParagraphStyle("head", BOLD, fontSize=11, leading=13.5, textColor=RIM)
+LARGE = ParagraphStyle("large", BODY, fontSize=11, leading=14.5)  # a recipe stands beside the bowl
+STEP = ParagraphStyle("step", LARGE, spaceAfter=1.5 * mm)
 
 
 @dataclass(frozen=True)
@@ -74,28 +77,32 @@ def _labels(labels: list[list[Message]], wide: float, said: Said) -> list[Flowab
     return [KeepTogether([Paragraph(said(say("Labels for the box")), HEAD), Spacer(0, 1 * mm), table])]
 
 
+def _printed(title: str, under: Message, paper: str, margin: float, said: Said, flow: list[Flowable]) -> bytes:
+    """Pages under a title."""
+    out = BytesIO()
+    sides = dict.fromkeys(("leftMargin", "rightMargin", "topMargin", "bottomMargin"), margin)
+    document = SimpleDocTemplate(out, pagesize=PAPERS[paper], title=title, invariant=1, **sides)
+    top = [Paragraph(escape(title), TITLE), Paragraph(said(under), BODY), Spacer(0, 3 * mm)]
+    document.build([*top, *flow])
+    return out.getvalue()
+
+
 def card_as_pdf(card: Card, paper: str, units: Units = "metric") -> bytes:
     """The pages. paper: "a4" or "letter"; units: "metric" or "us"."""
     said = lambda message: escape(text(message, units))
-    out = BytesIO()
-    page = PAPERS[paper]
     margin = 13 * mm
-    wide = page[0] - 2 * margin
-    document = SimpleDocTemplate(
-        out,
-        pagesize=page,
-        leftMargin=margin,
-        rightMargin=margin,
-        topMargin=margin,
-        bottomMargin=margin,
-        title=card.title,
-        invariant=1,
-    )
-    flow: list[Flowable] = [
-        Paragraph(escape(card.title), TITLE),
-        Paragraph(said(card.under), BODY),
-        Spacer(0, 3 * mm),
-    ]
-    flow += [_section(s, wide, said) for s in card.sections] + _labels(card.labels, wide, said)
-    document.build(flow)
-    return out.getvalue()
+    wide = PAPERS[paper][0] - 2 * margin
+    flow = [_section(s, wide, said) for s in card.sections] + _labels(card.labels, wide, said)
+    return _printed(card.title, card.under, paper, margin, said, flow)
+
+
+def recipe_as_pdf(page: Page, paper: str) -> bytes:
+    """A recipe's page, in grams: its words can be copied out of it and read again. paper: "a4" or "letter"."""
+    said = lambda message: escape(text(message, "metric"))
+    flow: list[Flowable] = []
+    for heading, lines in page.parts:
+        part = [Paragraph(said(heading), HEAD), *(Paragraph(said(line), LARGE) for line in lines), Spacer(0, 3 * mm)]
+        flow.append(KeepTogether(part))
+    flow.append(Paragraph(said(say("Method")), HEAD))
+    flow += [Paragraph(said(step), STEP) for step in page.steps]
+    return _printed(page.name, page.makes, paper, 20 * mm, said, flow)

@@ -13,7 +13,7 @@ from airycrumb.data.heat import WASHES
 from airycrumb.pantry import find
 from airycrumb.recipe.closing import TOLD
 from airycrumb.trays.types import GroupTray, HeatTray, Sheet
-from airycrumb.words import Message, as_number, in_celsius, in_grams, in_millimetres, in_minutes, say, say_n
+from airycrumb.words import Message, as_number, in_celsius, in_grams, in_millimetres, in_minutes, listed, say, say_n
 
 KILOGRAMS_FROM = 10_000.0  # g
 SPONGE, SOAKED = ("sponge",), ("soaked",)
@@ -66,16 +66,22 @@ def _filling(group: GroupTray, number: int, several: bool) -> tuple[Message, lis
     return heading, lines
 
 
+def _outside(bake: Bake) -> tuple[list[Message], list[Message]]:
+    """What is brushed on and what is strewn on."""
+    wash, brushed = WASHES.get(bake.heat.wash), [top.item.called for top in bake.on_top if top.brushed]
+    if bake.heat.method == "oven" and wash is not None and wash.of:
+        brushed.insert(0, find(wash.of).called)
+    return brushed, [top.item.called for top in bake.on_top if not top.brushed]
+
+
 def _parts(bake: Bake, s: Sheet) -> Iterator[tuple[Message, list[Message]]]:
     yield from _dough(bake, s)
     filled = [g for g in s.groups if g.filling]
     yield from (_filling(group, number, len(filled) > 1) for number, group in enumerate(filled, start=1))
-    wash, brushed = WASHES.get(bake.heat.wash), [top.item.called for top in bake.on_top if top.brushed]
-    if bake.heat.method == "oven" and wash is not None and wash.of:
-        brushed.insert(0, find(wash.of).called)
+    brushed, strewn = _outside(bake)
     if brushed:
         yield say("Wash"), [say("{name}", name=name) for name in brushed]
-    if strewn := [top.item.called for top in bake.on_top if not top.brushed]:
+    if strewn:
         yield say("Topping"), [say("{name}", name=name) for name in strewn]
 
 
@@ -133,6 +139,11 @@ def _heating(bake: Bake, s: Sheet) -> Iterator[Message]:
     """The heat of the first group and all that go with it, then of each that has one of its own."""
     each = [group.heat or bake.heat for group in bake.groups]
     trays = dict(zip(dict.fromkeys([bake.heat, *each]), [s.heat, *s.more_heats], strict=True))
+    brushed, strewn = _outside(bake)
+    if brushed:
+        yield say("Brush them with {foods}.", foods=listed(brushed))
+    if strewn:
+        yield say("Strew the tops with {foods}.", foods=listed(strewn))
     yield from _heated(bake.heat, s.heat)
     filled = [heat for heat, group in zip(each, bake.groups, strict=True) if group.parts]
     for number, heat in enumerate(filled, start=1):
@@ -162,6 +173,8 @@ def _steps(bake: Bake, s: Sheet) -> Iterator[Message]:
         yield say("Let the filled pieces proof for {time}.", time=in_minutes(s.proof.forecast.ready.typical))
     yield from _heating(bake, s)
     yield from (say("{title}. {text}", title=c.title, text=c.text) for c in s.cautions if c.urgent)
+    if s.allergens:
+        yield say("Contains {allergens}.", allergens=listed(s.allergens))
 
 
 def page_of(bake: Bake, s: Sheet) -> Page:

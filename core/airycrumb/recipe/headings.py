@@ -66,6 +66,7 @@ BESIDE = set_of(
 DECORATED = re.compile(r"^\W*(?:#{1,4}\s|\*{2,}|\[|={2,}|-{2,}|_{2,})")
 TOLD = re.compile(r"\(\s*(?:for|in) the ([^()]{2,60})\)\s*$|\((filling|dough|wash|topping)\)\s*$", re.IGNORECASE)
 BEGINS_WITH_AMOUNT = re.compile(r"^\W*\d(?!\d?[.):](?!\d))")  # "2 cups", and not "1) Dough"
+TWO_SENTENCES = re.compile(r"[^\W\d_]{3}\. [A-Z]")
 LONGEST = 70  # characters of a heading
 YIELD = re.compile(
     r"^\W*(?:makes?|yields?|serves?|servings?|quantity|portions?|"
@@ -169,7 +170,7 @@ def heading_of(line: str, begun: bool = False) -> Heading | None:
     """The part a line opens; None for what is no heading. begun: whether a title or an ingredient stands before it."""
     if len(line) > 400 or YIELD.match(line) or line.rstrip().endswith((".", "!", "?")):
         return None
-    if BEGINS_WITH_AMOUNT.match(line):
+    if BEGINS_WITH_AMOUNT.match(line) or TWO_SENTENCES.search(line):
         return None
     before, behind = _split(line.strip().rstrip(":;—–- "))
     rest = behind.strip(" :*_#")

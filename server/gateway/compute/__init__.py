@@ -21,13 +21,10 @@ from airycrumb.learning.train_the_eye import mark as mark_judgement
 from airycrumb.learning.write_back import after_lesson, learned_part, with_learned
 from airycrumb.memo import OutOfTime, within
 from airycrumb.pantry import shelf
-from airycrumb.paper.linked_recipe import as_recipe
-from airycrumb.paper.recipe_text import as_markdown, as_text, page_of
 from airycrumb.plan.context import Context, RoomReading
 from airycrumb.plan.timetable import possible
 from airycrumb.problems import InputError, Problem
 from airycrumb.recipe import Correction
-from airycrumb.recipe.carried import in_a_comment
 from airycrumb.sheet import Sheet, work
 from airycrumb.sheet.replies import Replies, ReplyGrid
 from airycrumb.sheet.replies import replies as worked_replies
@@ -63,7 +60,15 @@ from gateway.compute.day import (
 )
 from gateway.compute.heat import HeatAnswers, HeatChoice, card, heat_answers, heat_choices, keeping
 from gateway.compute.read import Document, Printed, SheetReply, kitchen_read
-from gateway.compute.recipes import RecipeLine, RecipeReply, RecipeSays, recipe
+from gateway.compute.recipes import (
+    RecipeLine,
+    RecipeReply,
+    RecipeSays,
+    as_linked_recipe,
+    as_written_recipe,
+    printed_recipe,
+    recipe,
+)
 from gateway.compute.wrap import ClosingOut, closings, solve_wrapper, wrapper_template
 
 
@@ -208,21 +213,6 @@ def room_day(text: str) -> list[HourOfDay]:
     return [HourOfDay(at, f"{celsius:g} C") for at, celsius in read_room_day(text)]
 
 
-def as_linked_recipe(bake: Document, kitchen: Document, now: datetime) -> Document:
-    """A bake as a schema.org Recipe; InputError for one that cannot be worked."""
-    k = kitchen_read(kitchen)
-    read = read_bake(bake, k.habits.own)
-    return as_recipe(bake, work(read, k, now=now))
-
-
-def as_written_recipe(bake: Document, kitchen: Document, now: datetime, markdown: bool) -> str:
-    """A bake as a clean recipe in plain text or Markdown; InputError for one that cannot be worked."""
-    k = kitchen_read(kitchen)
-    read = read_bake(bake, k.habits.own)
-    page = page_of(read, work(read, k, now=now))
-    return in_a_comment(bake, as_markdown(page)) if markdown else as_text(page)
-
-
 def lesson(
     bake: Document,
     kitchen: Document,
@@ -325,6 +315,7 @@ __all__ = [
     "planned_first",
     "played",
     "possible",
+    "printed_recipe",
     "question",
     "recipe",
     "replies",

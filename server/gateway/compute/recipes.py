@@ -2,15 +2,20 @@
 
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
+from datetime import datetime
 
 from airycrumb.bake import read_bake
 from airycrumb.bake.stated import Recipe as RecipeKept
+from airycrumb.paper.linked_recipe import as_recipe
+from airycrumb.paper.pdf import recipe_as_pdf
+from airycrumb.paper.recipe_text import as_markdown, as_text, page_of
 from airycrumb.problems import InputError, Problem
 from airycrumb.quantities import Band
 from airycrumb.questions.stated import says_of
 from airycrumb.recipe import Correction, Draft, Habits, Reading, corrected, read_recipe, to_bake
+from airycrumb.recipe.carried import in_a_comment
 from airycrumb.words import Message, say
-from gateway.compute.read import Document, kitchen_read
+from gateway.compute.read import Document, Printed, kitchen_read, worked
 
 
 @dataclass(frozen=True)
@@ -111,3 +116,21 @@ def recipe(text: str, corrections: Sequence[Correction], kitchen: Document) -> R
         pages=list(reading.pages),
         tongue=reading.tongue,
     )
+
+
+def as_linked_recipe(bake: Document, kitchen: Document, now: datetime) -> Document:
+    """A bake as a schema.org Recipe; InputError for one that cannot be worked."""
+    return as_recipe(bake, worked(bake, kitchen, now)[2])
+
+
+def as_written_recipe(bake: Document, kitchen: Document, now: datetime, markdown: bool) -> str:
+    """A bake as a clean recipe in plain text or Markdown; InputError for one that cannot be worked."""
+    read, _, sheet = worked(bake, kitchen, now)
+    page = page_of(read, sheet)
+    return in_a_comment(bake, as_markdown(page)) if markdown else as_text(page)
+
+
+def printed_recipe(bake: Document, kitchen: Document, now: datetime, paper: str) -> Printed:
+    """A bake as a recipe on paper, in grams."""
+    read, _, sheet = worked(bake, kitchen, now)
+    return Printed(recipe_as_pdf(page_of(read, sheet), paper), "application/pdf", f"recipe-{paper}.pdf", 1)

@@ -168,6 +168,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/bakes/{bake_id}/recipe": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Print Recipe
+         * @description A bake as a recipe on paper, in grams (a PDF file).
+         */
+        get: operations["print_recipe"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/bakes/{bake_id}/wrapper": {
         parameters: {
             query?: never;
@@ -1464,6 +1484,20 @@ export interface components {
              * @enum {string}
              */
             units: "metric" | "us";
+            /** Now */
+            now?: string | null;
+        };
+        /**
+         * PrintRecipe
+         * @description On which paper; now: the cook's clock, null for the server's.
+         */
+        PrintRecipe: {
+            /**
+             * Paper
+             * @default a4
+             * @enum {string}
+             */
+            paper: "a4" | "letter";
             /** Now */
             now?: string | null;
         };
@@ -5745,6 +5779,67 @@ export interface operations {
             query?: {
                 paper?: "a4" | "letter";
                 units?: "metric" | "us";
+                now?: string | null;
+            };
+            header?: never;
+            path: {
+                bake_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+        };
+    };
+    print_recipe: {
+        parameters: {
+            query?: {
+                paper?: "a4" | "letter";
                 now?: string | null;
             };
             header?: never;

@@ -4,6 +4,7 @@ import { useNavigate } from "react-router";
 
 import { client, take, type Bake } from "../../api/client";
 import { nowIso } from "../../lib/clock";
+import { useUnits } from "../../lib/settings";
 import { createBake } from "../../stores/here";
 import { Button } from "../../ui/button";
 import { Panel } from "../../ui/panel";
@@ -29,6 +30,9 @@ function save(content: string, type: string, name: string) {
 const download = (content: unknown, name: string) =>
   save(`${JSON.stringify(content, null, 2)}\n`, "application/json", fileName(name));
 
+const LIKE_A_BUTTON =
+  "inline-flex min-h-10 cursor-pointer items-center rounded-xl border-2 border-cobalt bg-enamel px-4 font-semibold text-cobalt";
+
 interface Props {
   id: number;
   document: Bake;
@@ -41,6 +45,7 @@ interface Props {
 export function FilePanel({ id, document, open, onClose, onRename }: Props) {
   const [trouble, setTrouble] = useState<string | null>(null);
   const queries = useQueryClient();
+  const paper = useUnits().units === "us" ? "letter" : "a4";
   const navigate = useNavigate();
   const go = async (to: string) => {
     await queries.invalidateQueries({ queryKey: bakesQuery.queryKey });
@@ -103,7 +108,10 @@ export function FilePanel({ id, document, open, onClose, onRename }: Props) {
         <Button onClick={() => void writeRecipe("text")}>Save as a recipe</Button>
         <Button onClick={() => void writeRecipe("markdown")}>as Markdown</Button>
         <Button onClick={() => void exportRecipe()}>as data</Button>
-        <label className="inline-flex min-h-10 cursor-pointer items-center rounded-xl border-2 border-cobalt bg-enamel px-4 font-semibold text-cobalt focus-within:outline-3 focus-within:outline-crust">
+        <a className={LIKE_A_BUTTON} href={`/api/bakes/${id}/recipe?paper=${paper}`} download>
+          on paper
+        </a>
+        <label className={`${LIKE_A_BUTTON} focus-within:outline-3 focus-within:outline-crust`}>
           Open a bake file
           <input
             type="file"
@@ -116,8 +124,8 @@ export function FilePanel({ id, document, open, onClose, onRename }: Props) {
       </div>
       <p className="mt-2 text-base text-muted">
         A bake put away leaves the list; the batches made from it stay in the Notebook. A recipe is in grams, as text,
-        Markdown or schema.org&rsquo;s open form, and reads back here; the last two carry the whole bake, notes and all,
-        until a word of them is changed.
+        Markdown, schema.org&rsquo;s open form or a page to print, and reads back here; Markdown and data carry the
+        whole bake, notes and all, until a word of them is changed.
       </p>
       {trouble && (
         <p role="alert" className="mt-3 rounded-xl border-2 border-crust bg-warm p-3">
