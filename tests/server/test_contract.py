@@ -61,6 +61,7 @@ PERMISSIONS: dict[str, tuple[bool, int | None]] = {
     "heat_answers": (False, 404),
     "keeping": (False, 404),
     "print_card": (False, 404),
+    "print_recipe": (False, 404),
     "read_scales": (False, None),
     "play_stand_in": (False, 404),
     "fetch_plays": (False, 401),

@@ -200,7 +200,7 @@ class AnswersOverHttp(ApiCase):
         self.assertEqual(self.client.get(f"/api/bakes/{bake_id}/card?paper=a3").status_code, 422)
 
     def test_the_recipe_is_a_page_for_either_paper(self) -> None:
-        bake_id = self.call("POST", "/bakes", bake_document())[1]["id"]
+        bake_id = self.make_bake()["id"]
         for paper in ("a4", "letter"):
             done = self.client.get(f"/api/bakes/{bake_id}/recipe?paper={paper}")
             self.assertEqual((done.status_code, done["Content-Type"]), (200, "application/pdf"))
