@@ -15,13 +15,14 @@ from gateway.contract import Refusal
 from gateway.words import in_minutes, say
 
 DEMO_USER = "ferry-house"
+SIGNS_IN = "accounts.backends.WithHousehold"
 
 
 def household_of(request: HttpRequest) -> Household:
     """The signed-in person's household, looked up once a request; Refusal 403 for someone who has none."""
     found: Household | None = getattr(request, "household", None)
     if found is None:
-        member = Member.objects.select_related("household").filter(user__username=request.user.get_username()).first()
+        member: Member | None = getattr(request.user, "member", None)
         if member is None:
             raise Refusal(403, say("You belong to no household yet: ask whoever runs this server to add you to one."))
         found = member.household
@@ -85,4 +86,4 @@ def open_demo(request: HttpRequest) -> None:
     user = get_user_model().objects.filter(username=DEMO_USER).first()
     if not demo_is_open(request) or user is None:
         raise Refusal(403, say("The demo kitchen is not open here: sign in instead."))
-    login(request, user, backend="django.contrib.auth.backends.ModelBackend")
+    login(request, user, backend=SIGNS_IN)

@@ -1,6 +1,7 @@
 """Making, saving and reading bakes. A save adds a version; it never overwrites one."""
 
 import uuid
+from collections.abc import Collection
 
 from django.db import transaction
 from django.db.models import F
@@ -25,6 +26,14 @@ def heads_of(household: Household) -> list[BakeVersion]:
     # One question, one snapshot: somebody saving meanwhile is seen wholly or not at all.
     heads = BakeVersion.objects.filter(bake__household=household, bake__deleted=False, number=F("bake__head"))
     return list(heads.select_related("bake").order_by("-bake__changed", "-bake_id"))
+
+
+def heads_among(household: Household, bake_ids: Collection[int]) -> dict[int, BakeVersion]:
+    """The newest version of each of these bakes, by bake; what is put away or another household's is left out."""
+    heads = BakeVersion.objects.filter(
+        bake__household=household, bake_id__in=bake_ids, bake__deleted=False, number=F("bake__head")
+    )
+    return {version.bake_id: version for version in heads}
 
 
 def head_of(household: Household, bake_id: int) -> BakeVersion:

@@ -6,6 +6,7 @@ from datetime import datetime
 from typing import Annotated, Any, Literal
 
 from django.db import transaction
+from django.db.models import prefetch_related_objects
 from django.http import HttpRequest
 from ninja import Query, Router
 from pydantic import Field
@@ -179,7 +180,8 @@ def _vigour(lesson: dict[str, Any] | None) -> float | None:
 
 
 def _out(batch: Batch, now: datetime) -> BatchOut:
-    # Counted before anything is read: a mark that comes meanwhile makes this answer the older one, never the newer.
+    # Read once for all of it: a mark that comes meanwhile is in no part of this answer, and not in its number.
+    prefetch_related_objects([batch], "observations")
     marks = batch.observations.count()
     seen = [ObservationOut.model_validate(o, from_attributes=True) for o in services.standing(batch)]
     v = batch.version
@@ -289,6 +291,7 @@ def batch_replies(
 ) -> RepliesOut:
     """What plausible looks and readings would make of a stage: kept by a page, and looked up while nobody answers."""
     batch = services.batch_of(household_of(request), batch_id)
+    prefetch_related_objects([batch], "observations")
     marks = batch.observations.count()
     return RepliesOut(stage=stage, marks=marks, grids=services.replies(batch, stage, now).grids)
 

@@ -13,6 +13,7 @@ from django.db.models import QuerySet
 from accounts.models import Household
 from accounts.services import once
 from bakes import services as bakes
+from bakes.models import BakeVersion
 from batches import services as batches
 from batches.models import Batch
 from days.models import Day
@@ -96,23 +97,23 @@ def delete(household: Household, day_id: int) -> None:
 
 def dishes_of(day: Day, now: datetime) -> list[compute.OnTable]:
     """What is on its table, with the sheets of what was started."""
-    found = []
-    for i, dish in enumerate(day.document.get("dishes", [])):
+    found, dishes = [], day.document.get("dishes", [])
+    heads = bakes.heads_among(day.household, [dish["bake"] for dish in dishes if dish.get("batch") is None])
+    for i, dish in enumerate(dishes):
         batch = _batch_of(day, dish.get("batch"))
         if batch is None:
-            found.append(compute.OnTable(_bake_of(day, i, dish["bake"])))
+            found.append(compute.OnTable(_bake_of(heads, i, dish["bake"])))
             continue
         reply = batches.live(batch, batch.finished or now, held=False)
         found.append(compute.OnTable(batch.version.document, reply.sheet, batch.observations.count()))
     return found
 
 
-def _bake_of(day: Day, dish: int, bake_id: int) -> compute.Document:
+def _bake_of(heads: dict[int, BakeVersion], dish: int, bake_id: int) -> compute.Document:
     """A bake as it stands; InputError for one that was put away: the day is kept, and says so."""
-    try:
-        return bakes.head_of(day.household, bake_id).document
-    except Refusal as refusal:
-        raise compute.InputError([compute.Problem("no_bake", f"dishes[{dish}].bake", refusal.message)]) from refusal
+    if bake_id not in heads:
+        raise compute.InputError([compute.Problem("no_bake", f"dishes[{dish}].bake", missing("bake").message)])
+    return heads[bake_id].document
 
 
 def _batch_of(day: Day, batch_id: int | None) -> Batch | None:

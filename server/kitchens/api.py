@@ -1,6 +1,6 @@
 """Kitchens and the pantry."""
 
-from django.http import HttpRequest
+from django.http import HttpRequest, HttpResponse
 from ninja import Router
 
 from accounts.services import household_of
@@ -61,6 +61,7 @@ def list_spots(request: HttpRequest) -> list[compute.SpotOut]:
     response={200: list[compute.PantryItem], 401: Failure, 403: Failure, 404: Failure},
     operation_id="list_pantry",
 )
-def list_pantry(request: HttpRequest) -> list[compute.PantryItem]:
+def list_pantry(request: HttpRequest) -> HttpResponse:
     """What is on the shelf, this household's first kitchen's own among it."""
-    return compute.pantry(services.kitchen_of(household_of(request), None).document)
+    kitchen = services.kitchen_of(household_of(request), None).document
+    return HttpResponse(compute.pantry_as_json(kitchen), content_type="application/json; charset=utf-8")

@@ -95,7 +95,7 @@ PASSWORD_HASHERS = (
     else ["django.contrib.auth.hashers.PBKDF2PasswordHasher"]
 )
 # A name tried ten times from one place with a wrong password waits a quarter of an hour.
-AUTHENTICATION_BACKENDS = ["axes.backends.AxesStandaloneBackend", "django.contrib.auth.backends.ModelBackend"]
+AUTHENTICATION_BACKENDS = ["axes.backends.AxesStandaloneBackend", "accounts.backends.WithHousehold"]
 # Its middleware would answer a locked name in a page of its own: signing in says so in our one shape.
 SILENCED_SYSTEM_CHECKS = ["axes.W002"]
 AXES_FAILURE_LIMIT, AXES_COOLOFF_TIME = 10, timedelta(minutes=15)

@@ -4,6 +4,8 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from datetime import datetime
 
+from pydantic import TypeAdapter
+
 from airycrumb.bake import Documented, load_json, plain_kitchen, read_bake, read_kitchen, structure_problems
 from airycrumb.bake.marks import MarkKind, Observation, StageKey, wrong_with
 from airycrumb.bake.room_day import read_room_day
@@ -19,8 +21,8 @@ from airycrumb.learning.simulated_cook import simulated_batch
 from airycrumb.learning.train_the_eye import PICTURES, Judgement, Marked, Question, question
 from airycrumb.learning.train_the_eye import mark as mark_judgement
 from airycrumb.learning.write_back import after_lesson, learned_part, with_learned
-from airycrumb.memo import OutOfTime, within
-from airycrumb.pantry import shelf
+from airycrumb.memo import OutOfTime, remembered, within
+from airycrumb.pantry import Own, shelf
 from airycrumb.plan.context import Context, RoomReading
 from airycrumb.plan.timetable import possible
 from airycrumb.problems import InputError, Problem
@@ -33,7 +35,7 @@ from airycrumb.stations.heat.warm_up import warm_up
 from airycrumb.whatif.keeping import Kept
 from airycrumb.whatif.rise import Lateness, Option, away, late_by, ready_at, rise_of
 from airycrumb.whatif.wrapper import By, Solved
-from airycrumb.words import Message, Units, hour_of, say, verbatim
+from airycrumb.words import Message, Units, hour_of, language, say, verbatim
 from gateway.compute.asked import asked
 from gateway.compute.day import (
     DayFile,
@@ -95,10 +97,17 @@ class PantryItem:
     aliases: list[str]
 
 
-def pantry(kitchen: Document) -> list[PantryItem]:
-    """Everything on the shelf and this kitchen's own, by name."""
-    items = sorted((*kitchen_read(kitchen).habits.own, *shelf().values()), key=lambda i: i.name)
-    return [PantryItem(i.key, i.called, i.role, [ALLERGEN[a] for a in i.allergens], list(i.aliases)) for i in items]
+def pantry_as_json(kitchen: Document) -> bytes:
+    """Everything on the shelf and this kitchen's own, by name, in the language spoken."""
+    return _pantry_as_json(kitchen_read(kitchen).habits.own, language())
+
+
+@remembered(16)
+def _pantry_as_json(own: Own, _language: str) -> bytes:
+    """Every page asks for these seven hundred foods, and few kitchens have more."""
+    items = sorted((*own, *shelf().values()), key=lambda i: i.name)
+    listed = [PantryItem(i.key, i.called, i.role, [ALLERGEN[a] for a in i.allergens], list(i.aliases)) for i in items]
+    return TypeAdapter(list[PantryItem]).dump_json(listed)
 
 
 def check_kitchen(document: Document) -> None:
@@ -309,7 +318,7 @@ __all__ = [
     "made_for",
     "mark_judgement",
     "options",
-    "pantry",
+    "pantry_as_json",
     "plain_kitchen",
     "planned_best",
     "planned_first",

@@ -16,6 +16,7 @@ from airycrumb.day.collisions import Collision
 from airycrumb.day.document import Day, Dish, moment, read_day
 from airycrumb.day.from_sheet import Made
 from airycrumb.day.holding import Hours, held, held_hours
+from airycrumb.day.job import SLOT_MIN
 from airycrumb.day.live import gains
 from airycrumb.day.planning import (
     Table,
@@ -93,8 +94,9 @@ def _worked(bake: str, kitchen: str, now: datetime) -> tuple[Bake, Sheet]:
 def table_of(document: Document, kitchen: Document, dishes: Sequence[OnTable], now: datetime) -> Table:
     """Everything on a day's table worked out; InputError for what cannot be, saying which dish."""
     day, k = read_day(document), kitchen_read(kitchen)
-    # A dish is worked to the minute: what is asked for again within it is the same.
-    here = now.astimezone(day.time_zone).replace(second=0, microsecond=0)
+    # A plan counts in slots: within one, a dish that is asked for again is the same.
+    here = now.astimezone(day.time_zone)
+    here = here.replace(minute=here.minute - here.minute % SLOT_MIN, second=0, microsecond=0)
     made, problems = [], list[Problem]()
     for i, (dish, on) in enumerate(zip(day.dishes, dishes, strict=True)):
         try:
