@@ -113,7 +113,8 @@ class BatchSummary(Strict):
 
 
 class BatchOut(Strict):
-    """One batch: the plan it began with, the sheet as things stand, what was seen, what it taught.
+    """One batch: the plan it began with, the sheet as things stand, what was seen, what it taught; once finished, every
+    step of it beside its plan.
 
     marks: ever made in it, those taken back included; held: the hours its day has for it; as its news tell.
     """
@@ -133,6 +134,7 @@ class BatchOut(Strict):
     outcome: Outcome | None
     lesson: compute.Lesson | None
     teaches: bool
+    steps: list[compute.StepRecord]
 
 
 class BatchNews(Strict):
@@ -184,7 +186,8 @@ def _out(batch: Batch, now: datetime) -> BatchOut:
     prefetch_related_objects([batch], "observations")
     marks = batch.observations.count()
     seen = [ObservationOut.model_validate(o, from_attributes=True) for o in services.standing(batch)]
-    v = batch.version
+    v, plan, live = batch.version, services.plan_of(batch).sheet, services.live(batch, batch.finished or now)
+    told = live.sheet if batch.finished is not None else None
     return BatchOut(
         id=batch.pk,
         bake_id=v.bake_id,
@@ -193,14 +196,15 @@ def _out(batch: Batch, now: datetime) -> BatchOut:
         started=batch.started.astimezone(zone_of(batch)),
         finished=batch.finished,
         document=v.document,
-        plan=services.plan_of(batch).sheet,
-        live=services.live(batch, batch.finished or now),
+        plan=plan,
+        live=live,
         observations=seen,
         marks=marks,
         held=batch.held,
         outcome=batch.outcome,
         lesson=batch.lesson,
         teaches=batch.teaches,
+        steps=compute.steps_of(plan, told) if plan is not None and told is not None else [],
     )
 
 

@@ -75,6 +75,9 @@ class AWholeBake(BrowserCase):
         self.page.goto(f"/notebook/{batch.pk}")
         self.bench.says("less filling next time")
         self.bench.says("Seams opened")
+        self.page.get_by_text("Every step beside its plan").click()
+        steps = self.page.get_by_role("row").filter(has=self.page.get_by_role("rowheader", name="Knead", exact=True))
+        expect(steps).to_contain_text(re.compile("later|sooner|as planned"))
         self.assertNotRegex(self.bench.text(), NONSENSE)
 
 

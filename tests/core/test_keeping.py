@@ -224,4 +224,8 @@ class FoodsToldApart(unittest.TestCase):
         )
         document = to_bake(read_recipe(text)).document
         self.assertEqual(document["heat"]["wash"], "yolk")
-        self.assertEqual([top["use"] for top in document["on_top"]], ["sesame"])
+        # The yolk is the wash, and the milk in it is on the label too.
+        self.assertEqual(
+            [(top["use"], top.get("brushed", False)) for top in document["on_top"]],
+            [("sesame", False), ("whole milk", True)],
+        )

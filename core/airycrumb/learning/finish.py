@@ -8,7 +8,7 @@ from airycrumb.bake.kitchen import Kitchen
 from airycrumb.bake.marks import Observation
 from airycrumb.bake.model import Bake
 from airycrumb.learning.notebook import Finding, LoadRecord, Stage, learned_wrap_seconds, review
-from airycrumb.learning.record import heat_lesson, loads_of, record_of
+from airycrumb.learning.record import heat_lessons, loads_of, record_of
 from airycrumb.plan.context import Context
 from airycrumb.quantities import Band
 from airycrumb.sheet.work import work
@@ -25,8 +25,8 @@ class Lesson:
     """What changes in the kitchen, and what the batch says. wrap_seconds: None if wrapping was not marked.
 
     flour, drank: the main flour and the share of the recipe's water it took, None where nothing was said of it;
-    kneading_warms: °C, None where the dough was not measured; pace: of this way of heating, and oven, None where no
-    thermometer spoke.
+    kneading_warms: °C, None where the dough was not measured; pace: of the first way of heating, and oven, None where
+    no thermometer spoke; more_paces: of the other ways, by method.
     """
 
     vigour: Vigour
@@ -41,6 +41,7 @@ class Lesson:
     pace: Pace | None = None
     oven: OvenTruth | None = None
     loads: list[LoadRecord] = field(default_factory=list)
+    more_paces: dict[str, Pace] = field(default_factory=dict)
 
 
 def _drank(ctx: Context, learner: Kitchen, flour: str) -> float | None:
@@ -126,6 +127,7 @@ def finish(
     loads = loads_of(ctx, plan)
     findings = review(stages, record, troubles, learner.vigour.factor, vigour.factor, loads)
     flour = main_flour(bake.dough.parts)
+    paces, oven = heat_lessons(ctx, learner, plan, troubles)
     return Lesson(
         vigour,
         learner.vigour.factor,
@@ -136,6 +138,8 @@ def finish(
         _drank(ctx, learner, flour),
         _kneading_warms(ctx, learner, weighed.dough_c, seen.start.temperature),
         bake.heat.method,
-        *heat_lesson(ctx, learner, plan, troubles),
+        paces.pop(bake.heat.method, None),
+        oven,
         loads=loads,
+        more_paces=paces,
     )

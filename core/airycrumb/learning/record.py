@@ -10,6 +10,7 @@ from airycrumb.stations import heat
 from airycrumb.stations.heat.learning import OvenTruth, Pace, Probed, learn_oven, learn_pace, probed
 from airycrumb.trays.heating import load_g, pace_of
 from airycrumb.trays.in_heat import Marked, core_readings, first_of_untold, marked, oven_readings
+from airycrumb.trays.pieces import by_heat
 from airycrumb.trays.types import HeatTray, RiseTray, Sheet
 from airycrumb.words import Message, listed, say
 
@@ -141,32 +142,43 @@ def _proofed(ctx: Context, live: Sheet) -> float | None:
 GUMMY_HINT = Probed(0.2, 0.25)
 
 
-def heat_lesson(
+def heat_lessons(
     ctx: Context, learner: Kitchen, plan: Sheet, troubles: list[str]
-) -> tuple[Pace | None, OvenTruth | None]:
-    """How this way of heating runs here, and how the oven really is; None where neither thermometer nor outcome
-    spoke.
+) -> tuple[dict[str, Pace], OvenTruth | None]:
+    """How each way of heating of a batch runs here, by its method, and how the oven really is; without those of which
+    neither thermometer nor outcome spoke, None for the oven likewise.
     """
-    method, loads = ctx.bake.heat.method, marked_loads(ctx, plan.heat, 1)
-    # Each load is pieces of its own: it is judged by its own clock, and is a lesson of its own.
-    lessons = [_judged(ctx, plan, load) for load in loads]
-    judged = [one for one in lessons if one is not None]
-    heat_min = _in_each(ctx, plan.heat)
-    if not judged and "gummy" in troubles and heat_min and heat_min >= plan.heat.minutes_planned:
-        judged = [GUMMY_HINT]
-    pace = learner.paces.get(method, Pace())
-    for one in judged:
-        pace = learn_pace(pace, one)
-    readings = oven_readings(ctx, loads) if method == "oven" else []
-    at_once = min(plan.heat.per_load, plan.heat.pieces)
-    oven = learn_oven(learner.true_oven, ctx.bake.heat.air_c, load_g(ctx, at_once), readings) if readings else None
-    return (pace if judged else None), (None if oven == learner.true_oven else oven)
+    paces, oven = dict[str, Pace](), learner.true_oven
+    for number, (tray, alike) in enumerate(zip([plan.heat, *plan.more_heats], by_heat(ctx), strict=True), start=1):
+        own = ctx.each_group()[alike[0]]
+        loads, method = marked_loads(own, tray, number), own.bake.heat.method
+        judged = [one for load in loads if (one := _judged(own, tray, load)) is not None]
+        if number == 1 and not judged:
+            judged = _gummy(ctx, tray, troubles)
+        for one in judged:
+            paces[method] = learn_pace(paces.get(method) or learner.paces.get(method, Pace()), one)
+        if method == "oven":
+            oven = _oven_after(own, oven, tray, oven_readings(own, loads))
+    return paces, (None if oven == learner.true_oven else oven)
 
 
-def _judged(ctx: Context, plan: Sheet, load: Marked) -> Probed | None:
-    """What a probe in one load says of the forecast, None where none was in it."""
+def _judged(ctx: Context, tray: HeatTray, load: Marked) -> Probed | None:
+    """What a probe in one load says of the forecast, None where none was in it. Each load is pieces of its own: it is
+    judged by its own clock, and is a lesson of its own."""
     seen = core_readings(ctx, load)
-    return probed(seen, _model(plan, pace_of(ctx).factor)) if seen else None
+    return probed(seen, _model(tray, pace_of(ctx).factor)) if seen else None
+
+
+def _gummy(ctx: Context, tray: HeatTray, troubles: list[str]) -> list[Probed]:
+    """A gummy middle after all of the minutes, where no probe said more."""
+    heat_min = _in_each(ctx, tray)
+    return [GUMMY_HINT] if "gummy" in troubles and heat_min and heat_min >= tray.minutes_planned else []
+
+
+def _oven_after(ctx: Context, oven: OvenTruth, tray: HeatTray, readings: list[tuple[float, float]]) -> OvenTruth:
+    """The oven as believed once its own thermometer has spoken; unchanged where none was in it."""
+    at_once = min(tray.per_load, tray.pieces)
+    return learn_oven(oven, ctx.bake.heat.air_c, load_g(ctx, at_once), readings) if readings else oven
 
 
 def _in_each(ctx: Context, heat: HeatTray) -> float | None:
@@ -179,8 +191,7 @@ def _in_each(ctx: Context, heat: HeatTray) -> float | None:
     return None if whole is None else whole / max(heat.loads, 1)
 
 
-def _model(plan: Sheet, factor: float) -> heat.Course:
+def _model(h: HeatTray, factor: float) -> heat.Course:
     """The core's course as the model has it, without this kitchen's pace."""
-    h = plan.heat
     heated = np.array(h.minutes) <= h.minutes_planned + 1e-6
     return heat.Course(np.array(h.minutes)[heated] / factor, np.array(h.core)[heated])

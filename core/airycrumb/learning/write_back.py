@@ -34,9 +34,9 @@ def _changes(learned: Lesson, closing: str) -> Iterator[Change]:
         yield Change(["drinks", learned.flour], learned.drank)
     if learned.kneading_warms is not None:
         yield Change(["kneading_warms"], f"{learned.kneading_warms} C")
-    if learned.pace is not None:
-        pace = learned.pace
-        yield Change(["heats", learned.method], _belief(pace.mean, pace.variance, pace.bakes, PACE_MEAN))
+    paces = learned.more_paces | ({learned.method: learned.pace} if learned.pace is not None else {})
+    for method, pace in paces.items():
+        yield Change(["heats", method], _belief(pace.mean, pace.variance, pace.bakes, PACE_MEAN))
     if learned.oven is not None:
         oven = learned.oven
         yield Change(["oven_truth", "off_c"], round(oven.off_c, 1))

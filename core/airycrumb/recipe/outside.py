@@ -7,12 +7,13 @@ from dataclasses import dataclass
 from airycrumb.memo import in_time
 from airycrumb.pantry import Ingredient, Own
 from airycrumb.recipe.lexicon import hits
-from airycrumb.recipe.method import SHAPED_FOR_SURE
+from airycrumb.recipe.method import CLOSED, SHAPED_FOR_SURE
 from airycrumb.recipe.numbers import sentences
 from airycrumb.recipe.tokens import Token, plain, set_of, tokens_of
 from airycrumb.words import Message
 
 ON_IT = ("wash", "topping")
+SHAPED = SHAPED_FOR_SURE | (CLOSED - {"filling"})
 BRUSHES = set_of("brush brushed brushing paint painted glaze glazed egg-wash")
 STREWS = set_of("sprinkle sprinkled sprinkling scatter scattered strew strewn dust dusted top topped press finish dip")
 ROLLS = set_of("roll rolled coat coated dredge dredged")
@@ -105,5 +106,5 @@ def put_on(method: str, own: Own = ()) -> list[PutOn]:
         in_time()
         for one in _of(text, own, shaped):
             found.setdefault((one.step, one.key), one)
-        shaped = shaped or bool({t.word for t in tokens_of(plain(text))} & SHAPED_FOR_SURE)
+        shaped = shaped or bool({t.word for t in tokens_of(plain(text))} & SHAPED)
     return list(found.values())

@@ -3,6 +3,7 @@
 from collections.abc import Sequence
 from dataclasses import dataclass
 from datetime import datetime
+from functools import lru_cache
 
 from pydantic import TypeAdapter
 
@@ -18,10 +19,11 @@ from airycrumb.day.shown import DayPlan
 from airycrumb.day.ways_out import WayOut
 from airycrumb.learning.finish import Lesson, finish
 from airycrumb.learning.simulated_cook import simulated_batch
+from airycrumb.learning.step_records import StepRecord, steps_of
 from airycrumb.learning.train_the_eye import PICTURES, Judgement, Marked, Question, question
 from airycrumb.learning.train_the_eye import mark as mark_judgement
 from airycrumb.learning.write_back import after_lesson, learned_part, with_learned
-from airycrumb.memo import OutOfTime, remembered, within
+from airycrumb.memo import OutOfTime, within
 from airycrumb.pantry import Own, shelf
 from airycrumb.plan.context import Context, RoomReading
 from airycrumb.plan.timetable import possible
@@ -102,7 +104,7 @@ def pantry_as_json(kitchen: Document) -> bytes:
     return _pantry_as_json(kitchen_read(kitchen).habits.own, language())
 
 
-@remembered(16)
+@lru_cache(maxsize=16)
 def _pantry_as_json(own: Own, _language: str) -> bytes:
     """Every page asks for these seven hundred foods, and few kitchens have more."""
     items = sorted((*own, *shelf().values()), key=lambda i: i.name)
@@ -287,6 +289,7 @@ __all__ = [
     "Solved",
     "SpotOut",
     "StageKey",
+    "StepRecord",
     "Table",
     "Units",
     "WayOut",
@@ -334,6 +337,7 @@ __all__ = [
     "split_for",
     "spots",
     "stands",
+    "steps_of",
     "structure_problems",
     "table_of",
     "warm_up",

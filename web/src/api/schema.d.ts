@@ -4280,7 +4280,8 @@ export interface components {
         };
         /**
          * BatchOut
-         * @description One batch: the plan it began with, the sheet as things stand, what was seen, what it taught.
+         * @description One batch: the plan it began with, the sheet as things stand, what was seen, what it taught; once finished, every
+         *     step of it beside its plan.
          *
          *     marks: ever made in it, those taken back included; held: the hours its day has for it; as its news tell.
          */
@@ -4315,6 +4316,8 @@ export interface components {
             lesson: components["schemas"]["Lesson"] | null;
             /** Teaches */
             teaches: boolean;
+            /** Steps */
+            steps: components["schemas"]["StepRecord"][];
         };
         /**
          * Finding
@@ -4345,8 +4348,8 @@ export interface components {
          * @description What changes in the kitchen, and what the batch says. wrap_seconds: None if wrapping was not marked.
          *
          *     flour, drank: the main flour and the share of the recipe's water it took, None where nothing was said of it;
-         *     kneading_warms: °C, None where the dough was not measured; pace: of this way of heating, and oven, None where no
-         *     thermometer spoke.
+         *     kneading_warms: °C, None where the dough was not measured; pace: of the first way of heating, and oven, None where
+         *     no thermometer spoke; more_paces: of the other ways, by method.
          */
         Lesson: {
             vigour: components["schemas"]["Vigour"];
@@ -4376,6 +4379,10 @@ export interface components {
             oven?: components["schemas"]["OvenTruth"] | null;
             /** Loads */
             loads?: components["schemas"]["LoadRecord"][];
+            /** More Paces */
+            more_paces?: {
+                [key: string]: components["schemas"]["Pace"];
+            };
         };
         /**
          * LoadRecord
@@ -4500,6 +4507,27 @@ export interface components {
             forecast: components["schemas"]["Band"];
             /** Actual */
             actual: number | null;
+        };
+        /**
+         * StepRecord
+         * @description One event of a batch. planned, done: its hours in words, NOTHING where it was not planned or not marked; off: how
+         *     far apart they are, in words; off_min: the same in minutes, None where one of them is missing.
+         */
+        StepRecord: {
+            /** Id */
+            id: string;
+            /** Stage */
+            stage: string;
+            /** Label */
+            label: components["schemas"]["Said"];
+            /** Planned */
+            planned: components["schemas"]["Said"];
+            /** Done */
+            done: components["schemas"]["Said"];
+            /** Off */
+            off: components["schemas"]["Said"];
+            /** Off Min */
+            off_min: number | null;
         };
         /**
          * Vigour

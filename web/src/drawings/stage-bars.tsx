@@ -21,7 +21,8 @@ export const StageBars = drawn(function StageBars({
   title: string;
   narrow: boolean;
 }) {
-  const [width, row, left, right] = narrow ? [400, 50, 104, 176] : [640, 42, 150, 136];
+  // On a phone the bar stands under its words, which take all of the width.
+  const [width, row, left, right, under] = narrow ? [400, 68, 4, 4, 25] : [640, 42, 150, 136, 0];
   const longest = Math.max(...stages.map((s) => Math.max(s.high, s.actual ?? 0)), 30);
   const x = scaleLinear([0, longest * 1.04], [left, width - right]);
   return (
@@ -33,10 +34,11 @@ export const StageBars = drawn(function StageBars({
       fontSize={narrow ? 21 : 16}
     >
       {stages.map((s, i) => {
-        const y = i * row + 22;
+        const said = i * row + 27;
+        const y = said - 5 + under;
         return (
           <g key={s.name}>
-            <text x={0} y={y + 5} fill="var(--ink)" fontWeight={700}>
+            <text x={0} y={said} fill="var(--ink)" fontWeight={700}>
               {s.name}
             </text>
             <line x1={left} x2={width - right} y1={y} y2={y} stroke="var(--inset)" strokeWidth={2} />
@@ -52,7 +54,7 @@ export const StageBars = drawn(function StageBars({
             {s.actual !== null && (
               <rect x={x(s.actual) - 3} y={y - 14} width={6} height={28} rx={3} fill="var(--crust)" />
             )}
-            <text x={width} y={y + 5} textAnchor="end" fill="var(--muted)">
+            <text x={width} y={said} textAnchor="end" fill="var(--muted)">
               {s.actual === null ? "not marked" : `${words(s.typical)} → ${words(s.actual)}`}
             </text>
           </g>

@@ -67,6 +67,7 @@ export function begunHere(
     outcome: null,
     lesson: null,
     teaches: true,
+    steps: [],
   };
 }
 

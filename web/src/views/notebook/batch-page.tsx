@@ -151,6 +151,7 @@ function Page({ batch }: { batch: BatchOut }) {
                 narrow={phone}
               />
               <Loads loads={batch.lesson?.loads ?? []} />
+              <EveryStep steps={batch.steps} />
             </section>
           )}
           <section className="enamel grid gap-6 p-5 tab:grid-cols-2">
@@ -184,6 +185,10 @@ function Page({ batch }: { batch: BatchOut }) {
                   ` Wrapping one takes about ${Math.round(batch.lesson.wrap_seconds)} s.`}
                 {batch.lesson.pace &&
                   ` Its heat takes × ${Math.exp(batch.lesson.pace.mean).toFixed(2)} of the usual minutes, now from ${batch.lesson.pace.bakes} probed ${batch.lesson.pace.bakes === 1 ? "bake" : "bakes"}.`}
+                {Object.entries(batch.lesson.more_paces ?? {}).map(
+                  ([method, pace]) =>
+                    ` ${WAYS[method] ?? method} takes × ${Math.exp(pace.mean).toFixed(2)} of the usual minutes.`,
+                )}
                 {batch.lesson.oven &&
                   ` The oven runs ${u.degrees(Math.abs(batch.lesson.oven.off_c))} ${batch.lesson.oven.off_c < 0 ? "below" : "above"} its dial.`}
               </p>
@@ -192,6 +197,46 @@ function Page({ batch }: { batch: BatchOut }) {
         </div>
       </div>
     </main>
+  );
+}
+
+const WAYS: Record<string, string> = { steam: "Steaming", oven: "Baking", pan: "The pan" };
+
+/** Each step by itself: the hour it was planned for, and the hour it was marked. */
+function EveryStep({ steps }: Pick<BatchOut, "steps">) {
+  const u = useUnits();
+  if (steps.length === 0) return null;
+  const marked = steps.filter((step) => step.done.length > 0).length;
+  return (
+    <details className="mt-4">
+      <summary className="min-h-8 cursor-pointer font-bold">
+        Every step beside its plan{" "}
+        <span className="font-normal text-muted">
+          {marked} of {steps.length} marked
+        </span>
+      </summary>
+      <table className="mt-1 w-full">
+        <thead>
+          <tr className="text-left text-muted">
+            {["", "planned", "done", ""].map((head, at) => (
+              <th key={at} className="py-1 pr-3 font-semibold">
+                {head}
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {steps.map((step) => (
+            <tr key={step.id} className={`border-t border-rim ${step.done.length > 0 ? "" : "text-muted"}`}>
+              <th className="py-1 pr-3 text-left font-semibold">{u.text(step.label)}</th>
+              <td className="pr-3">{u.text(step.planned)}</td>
+              <td className="pr-3">{u.text(step.done)}</td>
+              <td>{u.text(step.off)}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </details>
   );
 }
 
