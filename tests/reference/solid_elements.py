@@ -8,6 +8,7 @@ from skfem.helpers import dot, grad
 from airycrumb.data.shapes import OPEN_WALLS
 from airycrumb.stations.heat.properties import GRID, Table
 from airycrumb.stations.heat.shape import Body
+from tests.reference.per_cell import PerCell
 
 ABOVE, BELOW = 800.0, 400.0  # W/m2K of condensing steam
 STEP_S = 20.0
@@ -60,6 +61,8 @@ class Solid:
         self.mesh, self.tables = _quarter(b), tables
         self.basis = FemBasis(self.mesh, ElementHex1())
         self.flat = self.basis.with_element(ElementHex0())
+        self.stores = PerCell(stores, self.basis, self.flat, "heat")
+        self.conducts = PerCell(conducts, self.basis, self.flat, "k")
         reach = lambda p: np.sqrt(
             (p[0] / b.half_width) ** 2 + (p[1] / b.half_length) ** 2 + (p[2] / b.half_height) ** 2
         )
@@ -98,9 +101,8 @@ class Solid:
             new = celsius
             for _ in range(2):
                 middle = ((celsius + new) / 2)[self.mesh.t].mean(axis=0)
-                heat = self.flat.interpolate(density * self._of(middle, "capacity") / STEP_S)
-                k = self.flat.interpolate(self._of(middle, "conductivity"))
-                stored, led = stores.assemble(self.basis, heat=heat), conducts.assemble(self.basis, k=k)
+                stored = self.stores(density * self._of(middle, "capacity") / STEP_S)
+                led = self.conducts(self._of(middle, "conductivity"))
                 new = solve(stored + led + self.takes, stored @ celsius + self.given * steam_c)
             celsius = new
             found.append(float(celsius[self.inside].min()))

@@ -22,6 +22,7 @@ from skfem.helpers import dot, grad
 from airycrumb.stations.heat import Boundary, Cook, Piece, cook, steam_temperature
 from airycrumb.stations.heat.properties import GRID, Table, dough_table, filling_table
 from airycrumb.stations.heat.shape import Body
+from tests.reference.per_cell import PerCell
 from tests.reference.solid_elements import Solid
 
 DOUGH = (0.385, 0.07, 0.03, 0.50, 0.015)
@@ -88,7 +89,9 @@ class Elements:
             ]
         )
         self.basis = FemBasis(self.mesh, ElementTriP1())
-        self.flat = self.basis.with_element(ElementTriP0())
+        flat = self.basis.with_element(ElementTriP0())
+        self.stores = PerCell(stores, self.basis, flat, "heat")
+        self.conducts = PerCell(conducts, self.basis, flat, "k")
         ends = self.mesh.p[:, self.mesh.facets[:, outer]]
         lengths, out, up = np.hypot(*(ends[:, 0] - ends[:, 1])), ends[0].mean(axis=0), ends[1].mean(axis=0)
         # From the axis below outwards, until so much of the whole surface touches; turned over, the same above.
@@ -130,9 +133,8 @@ class Elements:
                 gained = self._by_material(after, "enthalpy") - self._by_material(before, "enthalpy")
                 secant = gained / np.where(still, 1.0, moved)
                 stores_each = np.where(still, self._by_material(middle, "capacity"), secant)
-                heat = self.flat.interpolate(density * stores_each / STEP_S)
-                k = self.flat.interpolate(self._by_material(middle, "conductivity"))
-                stored, led = stores.assemble(self.basis, heat=heat), conducts.assemble(self.basis, k=k)
+                stored = self.stores(density * stores_each / STEP_S)
+                led = self.conducts(self._by_material(middle, "conductivity"))
                 new = solve(stored + led + taken, stored @ celsius + put)
             celsius = new
             found.append(float(celsius[self.inside].min()))
