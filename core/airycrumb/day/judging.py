@@ -5,9 +5,10 @@ first decides; they are a choice of ours, assumed.
 """
 
 from collections.abc import Iterable, Iterator, Sequence
-from dataclasses import dataclass, fields
+from dataclasses import dataclass
 from itertools import combinations
-from typing import Literal
+from operator import add
+from typing import Literal, NamedTuple
 
 from airycrumb.day.job import ALIKE_C, Job, Load, Placed, Plan, Resources
 
@@ -24,8 +25,7 @@ GRACE = 3  # slots what must be hot may stand on the table
 EARLY = {"hot": WEIGHTS["early"], "reheat": 3, "cool": 1}  # of `early`, by how it is served
 
 
-@dataclass(frozen=True)
-class Costs:
+class Costs(NamedTuple):
     """Of a plan, in weighted slots. unsafe: warm for too long; over: past its best; late; night: hands
     while asleep, or heat that nobody watches;
     early: on the table too soon; unsure: less time than the dough may need; long: begun long before."""
@@ -41,10 +41,10 @@ class Costs:
     @property
     def total(self) -> int:
         """All of them."""
-        return sum(getattr(self, f.name) for f in fields(self))
+        return sum(self)
 
-    def __add__(self, other: "Costs") -> "Costs":
-        return Costs(*(getattr(self, f.name) + getattr(other, f.name) for f in fields(self)))
+    def __add__(self, other: "Costs") -> "Costs":  # type: ignore[override]
+        return Costs._make(map(add, self, other))
 
 
 def served(job: Job, placed: Placed) -> int:
