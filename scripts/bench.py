@@ -75,6 +75,8 @@ LINE = "4 to 4 1/2 cups (about 540 g) unbleached all-purpose flour, plus extra f
 # An edit of each kind, made to a bake just worked.
 EDITS: dict[str, dict[str, Any]] = {
     "name": {"name": "Another name"},
+    "hour to eat": {"plan": {"eat_at": "19:10", "start_at": None, "room": None}},
+    "topping": {"on_top": [{"use": "sesame"}]},
     "pieces": {"pieces": 11},
     "dough in each": {"dough_per_piece": "63 g"},
     "filling in each": {"filling_per_piece": "41 g"},

@@ -7,6 +7,7 @@ from playwright.sync_api import Browser, Page, sync_playwright
 
 from scripts.served import demo_kitchen
 from scripts.serving import CHROMIUM, FLAGS, ROOT
+from tests.browser.driver import Bench, Hands
 
 PAGE = Path(ROOT) / "docs" / "screens.md"
 MARK = "<!-- counted: written by make calm -->"
@@ -21,6 +22,7 @@ VIEWS = {
     "Kitchen": "/kitchen",
     "Read a recipe, nothing pasted": "/read",
 }
+MOST_STEPS, LAST_PRESS = 60, "Eat"  # of a bake in Hands
 # Nothing that must be read is smaller: 16 px, on a phone 17.
 LEAST_PX = {"laptop": 16, "tablet": 16, "phone": 17}
 # Every text in sight of a part of the page: how many words, how many of them in smaller letters than these, px.
@@ -66,8 +68,42 @@ def _of(page: Page, address: str, part: str, size: str) -> str:
     page.goto(address)
     page.wait_for_selector("main h1")
     page.wait_for_timeout(1_500)
+    return _cells(page, part, size)
+
+
+def _cells(page: Page, part: str, size: str) -> str:
     words, small = page.evaluate(COUNT, [part, LEAST_PX[size]])
     return f"{words} ({round(100 * small / max(1, words))} %) | {page.evaluate(SCROLL)}"
+
+
+def stepped_through(browser: Browser, base: str) -> list[tuple[str, str]]:
+    """A row for each step of a bake in Hands, from its start to the table."""
+    page = browser.new_page(viewport={"width": 1280, "height": 800})
+    bench, hands = Bench(page), Hands(page)
+    page.goto(base)
+    bench.worked()
+    bench.start()
+    rows: dict[str, str] = {}
+    for _ in range(MOST_STEPS):
+        event, label = hands.front()
+        name = f"Hands, {page.locator('main h1').first.inner_text().strip().rstrip('.:').lower()[:48]}"
+        if name not in rows:
+            rows[name] = " | ".join(_at(page, size) for size in SIZES)
+        if label == LAST_PRESS or hands.go_on() == LAST_PRESS:
+            break
+    page.close()
+    return list(rows.items())
+
+
+def _at(page: Page, size: str) -> str:
+    """Hands as it stands, on a screen of this size, once what rang was heard."""
+    width, height = SIZES[size]
+    page.set_viewport_size({"width": width, "height": height})
+    ringing = page.get_by_role("button", name="I heard it")
+    if ringing.is_visible():
+        ringing.click()
+    page.wait_for_timeout(400)
+    return _cells(page, "main", size)
 
 
 def main() -> None:
@@ -77,7 +113,7 @@ def main() -> None:
         try:
             with sync_playwright() as play:
                 browser = play.chromium.launch(executable_path=CHROMIUM, args=FLAGS)
-                rows = counted(browser, served.base)
+                rows = counted(browser, served.base) + stepped_through(browser, served.base)
                 browser.close()
         finally:
             served.stop()

@@ -6,6 +6,8 @@ import { keep, kept } from "../lib/kept";
 import { useUnits } from "../lib/settings";
 import { PlayScale } from "./scale";
 
+/** A longer list stands in two columns on a laptop: it is to be seen whole beside the bowl. */
+const ONE_COLUMN = 5;
 type Added = Sheet["weigh"]["order"][number];
 const VESSELS: Record<string, string> = {
   sponge: "Hours before: a small bowl on the scale, set to zero",
@@ -61,7 +63,7 @@ function Step({
   const u = useUnits();
   const shown = way === "sum" ? step.reads_g : step.adds_g;
   return (
-    <li className="border-t-2 border-inset first:border-t-0">
+    <li className="break-inside-avoid border-t-2 border-inset first:border-t-0">
       <label className={`flex cursor-pointer items-center gap-3 ${large ? "min-h-14 py-1.5 text-xl" : "min-h-9 py-1"}`}>
         <input
           type="checkbox"
@@ -134,7 +136,7 @@ export function Mixing({
       {vessels.map((vessel) => (
         <div key={vessel}>
           <p className="pt-1 text-base text-muted">{VESSELS[vessel] ?? vessel}</p>
-          <ol>
+          <ol className={large && order.length > ONE_COLUMN ? "gap-x-6 wide:columns-2" : ""}>
             {order.map(
               (step, i) =>
                 step.vessel === vessel && (

@@ -1,5 +1,7 @@
 import type { Answer, Bake, Sheet } from "../api/client";
 import { useUnits } from "../lib/settings";
+import { useOpened } from "../lib/use-opened";
+import { FOLD, FOLD_LARGE } from "../ui/fold";
 
 type Stated = Sheet["stated"][number];
 const PRESS =
@@ -35,7 +37,7 @@ function Line({ one, onTake }: { one: Stated; onTake?: ((answer: Answer) => void
 }
 
 /** What the recipe states about this step: as it is here, different here and why, or told beside it. */
-export function RecipeSays({
+function RecipeSays({
   stated,
   large = false,
   onTake,
@@ -62,6 +64,32 @@ export function RecipeSays({
         ))}
       </ul>
     </section>
+  );
+}
+
+/** What the recipe says of this step: how much of it is in sight, the words themselves one press away. */
+export function RecipeSaid({
+  stated,
+  onTake,
+  large = false,
+}: {
+  stated: Stated[];
+  onTake?: (answer: Answer) => void;
+  large?: boolean;
+}) {
+  const [open, turn] = useOpened("said");
+  const differs = stated.filter(
+    (one) => one.state === "differs" && (onTake === undefined || one.answers.length > 0),
+  ).length;
+  if (stated.length === 0) return null;
+  const told = `The recipe says ${stated.length} ${stated.length === 1 ? "thing" : "things"} here`;
+  return (
+    <div>
+      <button type="button" aria-expanded={open} className={`${large ? FOLD_LARGE : FOLD} text-cobalt`} onClick={turn}>
+        {differs > 0 ? `${told}, ${differs} of them otherwise` : told}
+      </button>
+      {open && <RecipeSays stated={stated} large={large} {...(onTake && { onTake })} />}
+    </div>
   );
 }
 

@@ -2,10 +2,8 @@ import { memo } from "react";
 
 import type { Answer, Doubt, Sheet } from "../../api/client";
 import { Guarded } from "../../lib/guarded";
-import { useUnits } from "../../lib/settings";
-import { useOpened } from "../../lib/use-opened";
-import { RecipeSays } from "../../parts/recipe-says";
-import { Warning } from "../../ui/facts";
+import { Cautions } from "../../parts/cautions";
+import { RecipeSaid } from "../../parts/recipe-says";
 import { Doubts } from "./doubts";
 import type { TrayKey } from "./tray-list";
 
@@ -35,62 +33,9 @@ export const Beside = memo(({ sheet, tray, onOpen, onAnswer, onTake }: Props) =>
         />
       </Guarded>
       <Guarded what="What the recipe says" note={BESIDE} retryWith={[sheet, tray]}>
-        <Said stated={sheet.stated.filter((one) => one.tray === tray)} onTake={onTake} />
+        <RecipeSaid stated={sheet.stated.filter((one) => one.tray === tray)} onTake={onTake} />
       </Guarded>
       <Cautions cautions={cautions.filter((c) => !c.urgent)} />
     </>
   );
 });
-
-/** What the recipe says of this step: how much of it is in sight, the words themselves one press away. */
-function Said({ stated, onTake }: { stated: Sheet["stated"]; onTake: (answer: Answer) => void }) {
-  const [open, turn] = useOpened("said");
-  const differs = stated.filter((one) => one.answers.length > 0).length;
-  if (stated.length === 0) return null;
-  const told = `The recipe says ${stated.length} ${stated.length === 1 ? "thing" : "things"} here`;
-  return (
-    <div>
-      <button type="button" aria-expanded={open} className={`${FOLD} text-cobalt`} onClick={turn}>
-        {differs > 0 ? `${told}, ${differs} of them otherwise` : told}
-      </button>
-      {open && <RecipeSays stated={stated} onTake={onTake} />}
-    </div>
-  );
-}
-
-const FOLD =
-  "min-h-7 text-left leading-snug font-semibold underline decoration-rim decoration-2 underline-offset-4 hover:decoration-cobalt";
-
-/** The usual cautions of a step, each named; pressed, they say why. The urgent ones are told before anything else. */
-function Cautions({ cautions, urgent = false }: { cautions: Sheet["cautions"]; urgent?: boolean }) {
-  const u = useUnits();
-  const [open, turn] = useOpened("cautions");
-  if (cautions.length === 0) return null;
-  const of = cautions.map((c) => u.text(c.title)).join("; ");
-  const fold = (
-    <button
-      type="button"
-      aria-expanded={open}
-      aria-label={`${open ? "Shorter" : "Why"}: ${of}`}
-      className={`${FOLD} text-cobalt`}
-      onClick={turn}
-    >
-      {open ? "shorter" : "why?"}
-    </button>
-  );
-  const looks = urgent ? "rounded-2xl border-2 border-crust bg-warm px-3.5 py-2" : "border-t-2 border-inset pt-2";
-  return (
-    <section aria-label={urgent ? "Mind" : "Cautions"} className={open ? "flex flex-col gap-2" : looks}>
-      {cautions.map((c, i) =>
-        open ? (
-          <Warning key={c.code} title={u.text(c.title)} text={u.text(c.text)} urgent={urgent} />
-        ) : (
-          <p key={c.code} className="leading-snug font-bold not-first:mt-1.5">
-            {u.text(c.title)} {i === cautions.length - 1 && fold}
-          </p>
-        ),
-      )}
-      {open && fold}
-    </section>
-  );
-}

@@ -2,12 +2,11 @@ import type { ReactNode } from "react";
 
 import type { BakeEvent, Sheet } from "../../api/client";
 import type { Scale } from "../../api/scale";
-import { useUnits } from "../../lib/settings";
 import { ClosingSteps } from "../../parts/closing-steps";
 import { CoreCurve } from "../../parts/core-curve";
 import { FermentCurve, Story } from "../../parts/ferment-curve";
 import { HeatInstruments } from "../../parts/heat-instruments";
-import { heldBack, Mixing } from "../../parts/mixing";
+import { Mixing } from "../../parts/mixing";
 import { fermenting, type Stage } from "../marks/steps";
 
 interface Props {
@@ -21,7 +20,6 @@ interface Props {
 
 /** What an event is done by: its curve, its order on the scale, its instruments, its drawings. */
 export function Beside({ event, stage, now, sheet, scale, cutting }: Props) {
-  const u = useUnits();
   // What is made beside the dough does not take its curve out of sight.
   const grows = fermenting(event.stage === "filling" ? stage : event.stage, sheet);
   const load = sheet.loads.find((l) => l.id === event.load);
@@ -34,12 +32,7 @@ export function Beside({ event, stage, now, sheet, scale, cutting }: Props) {
       return event.stage === "sponge" && event.kind === "ripen" && grows ? (
         <Grown tray={grows} now={now} />
       ) : (
-        <>
-          {sheet.weigh.hold_back_g >= 1 && (
-            <p className="rounded-xl bg-inset px-4 py-2 text-lg">{heldBack(sheet, u)}</p>
-          )}
-          <Mixing order={sheet.weigh.order} large scale={scale} />
-        </>
+        <Mixing order={sheet.weigh.order} large scale={scale} />
       );
     case "rise":
     case "proof":

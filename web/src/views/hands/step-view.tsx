@@ -6,9 +6,10 @@ import { countdown, duration } from "../../lib/clock";
 import { isWait } from "../../stores/events";
 import { Guarded } from "../../lib/guarded";
 import { useUnits } from "../../lib/settings";
-import { RecipeSays } from "../../parts/recipe-says";
+import { usePhone } from "../../lib/use-narrow";
+import { Cautions } from "../../parts/cautions";
+import { RecipeSaid } from "../../parts/recipe-says";
 import { Button } from "../../ui/button";
-import { Warning } from "../../ui/facts";
 import type { Stage } from "../marks/steps";
 import { Beside } from "./beside";
 import { Unsafe } from "./unsafe";
@@ -43,13 +44,29 @@ export function StepView(p: StepProps) {
   const late = isWait(event) ? -left : (now - Date.parse(event.end)) / 1000;
   const over = late > (isWait(event) ? 0 : 60);
   const press = u.text(event.press);
+  const phone = usePhone();
   const cautions = sheet.cautions.filter((c) => [event, ...p.along].some((e) => e.cautions.includes(c.code)));
+  const done = p.along.filter((e) => e.kind !== "weigh" && !(e.kind === "into" && sheet.loads.length === 1));
+  const mind = <Cautions cautions={cautions.filter((c) => c.urgent)} urgent large />;
+  const along = <Along events={done} onMarks={p.onMarks} />;
+  // On a phone these come last: what is done comes before what is told of it.
+  const folded = (
+    <div className="flex flex-col items-start gap-x-8 wide:mt-3 wide:max-w-md wide:items-end">
+      <RecipeSaid stated={(sheet.stated ?? []).filter((one) => one.stage === p.stage)} large />
+      <Cautions cautions={cautions.filter((c) => !c.urgent)} large />
+    </div>
+  );
   return (
     <>
-      <h1 className="mt-2 text-[1.9rem] leading-tight font-extrabold tab:text-[2.6rem]">
-        {u.text(over && event.kind === "out" ? event.label : event.words)}
-      </h1>
-      <p className="text-lg text-ink tab:text-xl">{event.details.map(u.text).join("; ")}</p>
+      <div className="wide:grid wide:grid-cols-[minmax(0,1fr)_auto] wide:gap-x-8">
+        <div>
+          <h1 className="mt-2 text-[1.9rem] leading-tight font-extrabold tab:text-[2.6rem]">
+            {u.text(over && event.kind === "out" ? event.label : event.words)}
+          </h1>
+          <p className="text-lg text-ink tab:text-xl">{event.details.map(u.text).join("; ")}</p>
+        </div>
+        {!phone && folded}
+      </div>
       <Unsafe event={event} sheet={sheet} onTake={p.onMarks} />
       <div className="grid flex-1 items-center gap-x-10 tab:landscape:grid-cols-2">
         <div className="flex flex-col gap-3">
@@ -59,7 +76,7 @@ export function StepView(p: StepProps) {
             onClick={(e) => e.detail < 2 && p.onPress()}
             aria-label={`${press}: press anywhere here`}
             data-event={event.id}
-            className="w-full rounded-3xl py-3 text-center"
+            className="w-full rounded-3xl py-3 text-center wide:py-1"
           >
             <span
               role="timer"
@@ -72,40 +89,29 @@ export function StepView(p: StepProps) {
               {p.note || (event.figure_note.length > 0 ? u.text(event.figure_note) : over ? u.text(event.lost) : "")}
             </span>
           </button>
-          {cautions
-            .filter((c) => c.urgent)
-            .map((c) => (
-              <Warning key={c.code} title={u.text(c.title)} text={u.text(c.text)} urgent large />
-            ))}
+          {done.length < 2 && mind}
+          {!phone && along}
         </div>
         <div className="flex flex-col gap-3">
           <Guarded what="The drawing of this step" note="Go on: marks are still taken." retryWith={[sheet, event.id]}>
             <Beside event={event} stage={p.stage} now={now} sheet={sheet} scale={p.scale} cutting={p.cutting} />
           </Guarded>
           {p.note && <p className="text-lg text-muted">Drawn as it stood before what you saw.</p>}
+          {done.length > 1 && mind}
+          {phone && along}
         </div>
       </div>
-      <Along events={p.along.filter((e) => e.kind !== "weigh")} onMarks={p.onMarks} />
       {p.asking}
       <Button
         look="solid"
-        className="mt-3 min-h-24 w-full !rounded-3xl text-[1.9rem]"
+        className="mt-3 min-h-24 w-full !rounded-3xl text-[1.9rem] wide:min-h-20"
         onClick={(e) => e.detail < 2 && p.onPress()}
       >
         {press}
       </Button>
       {p.strip}
       {p.extras}
-      <div className="mt-3">
-        <RecipeSays stated={(sheet.stated ?? []).filter((one) => one.stage === p.stage)} large />
-      </div>
-      {cautions
-        .filter((c) => !c.urgent)
-        .map((c) => (
-          <div key={c.code} className="mt-3">
-            <Warning title={u.text(c.title)} text={u.text(c.text)} large />
-          </div>
-        ))}
+      {phone && folded}
     </>
   );
 }
@@ -130,7 +136,7 @@ function Along({ events, onMarks }: { events: BakeEvent[]; onMarks: (marks: Even
   const u = useUnits();
   if (events.length === 0) return null;
   return (
-    <ul aria-label="With it" className="mt-2 grid gap-2 tab:grid-cols-2">
+    <ul aria-label="With it" className="grid gap-2">
       {events.map((e) => (
         <li key={e.id} className="flex items-center gap-3 rounded-xl border-2 border-rim px-3 py-1.5 text-lg">
           <span className="flex-1 font-semibold">{u.text(e.words)}</span>

@@ -4,10 +4,11 @@ import type { BakeEvent } from "../../api/client";
 import { clockFrom, countdown } from "../../lib/clock";
 import { comingAfter, dueAt } from "../../stores/events";
 import { useUnits } from "../../lib/settings";
+import { usePhone } from "../../lib/use-narrow";
 import type { BatchRef } from "../../stores/posted";
 import { useOthersComing, type Coming } from "../alarms/running";
 
-/** Of this batch, and of all the others. */
+/** So many of this batch, and of so many others. */
 const SHOWN = 3;
 const WHEN: Record<BakeEvent["when"], string> = {
   at: "at",
@@ -33,9 +34,14 @@ export function Strip({ at, id, open, front, now, onOpen, back }: Props) {
   const u = useUnits();
   const others = useOthersComing([at, id], now);
   const mine: Coming[] = comingAfter(open, front, now).map((event) => ({ ref: at, name: "", event }));
-  const soonest = (all: Coming[]) => all.sort((a, b) => dueAt(a.event) - dueAt(b.event)).slice(0, SHOWN);
-  const next = soonest(mine).concat(soonest(others));
-  const look = "flex min-h-14 w-full min-w-0 flex-col rounded-xl border-2 px-3 py-1.5 text-left";
+  const phone = usePhone();
+  const soonest = (all: Coming[]) => all.sort((a, b) => dueAt(a.event) - dueAt(b.event));
+  // Of each other batch what is due first: there the rest is a press away.
+  const first = soonest(others).filter((one, at, all) => all.findIndex((other) => other.ref === one.ref) === at);
+  const next = soonest(mine)
+    .slice(0, phone ? SHOWN - 1 : SHOWN)
+    .concat(first.slice(0, SHOWN));
+  const look = "flex h-full min-h-14 w-full min-w-0 flex-col rounded-xl border-2 px-3 py-1.5 text-left";
   return (
     <section aria-label="Next" className="mt-3">
       {back && (
@@ -43,7 +49,7 @@ export function Strip({ at, id, open, front, now, onOpen, back }: Props) {
           Back to what is due now
         </button>
       )}
-      <ol className="grid gap-2 min-[30rem]:grid-cols-2 tab:grid-cols-3">
+      <ol className="grid grid-cols-2 gap-2 tab:grid-cols-3 wide:auto-cols-fr wide:grid-flow-col wide:grid-cols-none">
         {next.map(({ ref, name, event }) => {
           const left = (dueAt(event) - now) / 1000;
           const said = (
