@@ -7,9 +7,9 @@ import { isWait } from "../../stores/events";
 import { Guarded } from "../../lib/guarded";
 import { useUnits } from "../../lib/settings";
 import { usePhone } from "../../lib/use-narrow";
-import { Cautions } from "../../parts/cautions";
 import { RecipeSaid } from "../../parts/recipe-says";
 import { Button } from "../../ui/button";
+import { Warning } from "../../ui/facts";
 import type { Stage } from "../marks/steps";
 import { Beside } from "./beside";
 import { Unsafe } from "./unsafe";
@@ -47,13 +47,24 @@ export function StepView(p: StepProps) {
   const phone = usePhone();
   const cautions = sheet.cautions.filter((c) => [event, ...p.along].some((e) => e.cautions.includes(c.code)));
   const done = p.along.filter((e) => e.kind !== "weigh" && !(e.kind === "into" && sheet.loads.length === 1));
-  const mind = <Cautions cautions={cautions.filter((c) => c.urgent)} urgent large />;
+  const mind = cautions
+    .filter((c) => c.urgent)
+    .map((c) => <Warning key={c.code} title={u.text(c.title)} text={u.text(c.text)} urgent large />);
   const along = <Along events={done} onMarks={p.onMarks} />;
+  const aside = phone || (done.length === 1 && mind.length > 1);
   // On a phone these come last: what is done comes before what is told of it.
   const folded = (
-    <div className="flex flex-col items-start gap-x-8 wide:mt-3 wide:max-w-md wide:items-end">
+    <div className="flex flex-col items-start gap-x-8 wide:mt-1 wide:max-w-lg wide:items-end">
       <RecipeSaid stated={(sheet.stated ?? []).filter((one) => one.stage === p.stage)} large />
-      <Cautions cautions={cautions.filter((c) => !c.urgent)} large />
+      {/* At the stove a caution is whole, whatever was folded away on the Bench. */}
+      {cautions
+        .filter((c) => !c.urgent)
+        .map((c) => (
+          <div key={c.code} role="note" className="text-lg leading-snug wide:text-right">
+            <p className="font-bold">{u.text(c.title)}</p>
+            <p>{u.text(c.text)}</p>
+          </div>
+        ))}
     </div>
   );
   return (
@@ -89,16 +100,17 @@ export function StepView(p: StepProps) {
               {p.note || (event.figure_note.length > 0 ? u.text(event.figure_note) : over ? u.text(event.lost) : "")}
             </span>
           </button>
-          {done.length < 2 && mind}
-          {!phone && along}
+          {done.length < 2 && mind.slice(0, 2)}
+          {!aside && along}
         </div>
         <div className="flex flex-col gap-3">
           <Guarded what="The drawing of this step" note="Go on: marks are still taken." retryWith={[sheet, event.id]}>
             <Beside event={event} stage={p.stage} now={now} sheet={sheet} scale={p.scale} cutting={p.cutting} />
           </Guarded>
           {p.note && <p className="text-lg text-muted">Drawn as it stood before what you saw.</p>}
-          {done.length > 1 && mind}
-          {phone && along}
+          {/* Both columns end about alike: beside the figure there is room for two. */}
+          {done.length > 1 ? mind : mind.slice(2)}
+          {aside && along}
         </div>
       </div>
       {p.asking}
