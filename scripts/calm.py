@@ -85,7 +85,7 @@ def stepped_through(browser: Browser, base: str) -> list[tuple[str, str]]:
     bench.start()
     rows: dict[str, str] = {}
     for _ in range(MOST_STEPS):
-        event, label = hands.front()
+        _, label = hands.front()
         name = f"Hands, {page.locator('main h1').first.inner_text().strip().rstrip('.:').lower()[:48]}"
         if name not in rows:
             rows[name] = " | ".join(_at(page, size) for size in SIZES)
