@@ -89,6 +89,7 @@ def shoot(page: Page, name: str) -> None:
     page.wait_for_load_state("networkidle")
     page.wait_for_selector("svg:visible")
     page.evaluate("document.fonts.ready")
+    page.evaluate("scrollTo(0, 0)")
     page.wait_for_timeout(250)
     page.screenshot(path=Path(FOLDER) / f"{name}.png")
     print(f"{name}.png")

@@ -147,6 +147,10 @@ class ToldApart(unittest.TestCase):
         _, cooler = self.bakes(heat="Bake at 200 C for 15 minutes. Bake the spinach ones at 180 C for 18 minutes.")
         self.assertEqual(cooler["heat"]["temperature"], "180 C")
 
+    def test_a_filling_that_is_baked_itself_is_no_heat_of_its_pieces(self) -> None:
+        _, second = self.bakes("Bake the spinach at 180 C for 25 minutes.")
+        self.assertNotIn("heat", second)
+
     def test_a_weight_of_its_own(self) -> None:
         _, second = self.bakes("Divide into 12 pieces of 65 g. Make those with feta 80 g each.")
         self.assertEqual(second["dough_per_piece"], "80 g")

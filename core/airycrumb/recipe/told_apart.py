@@ -8,7 +8,8 @@ from typing import Any
 
 from airycrumb.recipe.closing import closing_of
 from airycrumb.recipe.heat_said import OVEN, first, heat_of, said_of
-from airycrumb.recipe.numbers import sentences
+from airycrumb.recipe.numbers import sentences, tokens_in
+from airycrumb.recipe.outside import SHAPED
 from airycrumb.recipe.reading import Reading
 from airycrumb.recipe.shares import stems
 from airycrumb.words import Message, say, verbatim
@@ -32,6 +33,13 @@ class Apart:
         """The reading without what is said of another filling alone."""
         others = {text for other, texts in self.told.items() if other != part for text in texts}
         return self._with(set(sentences(self.reading.method)) - others) if others else self.reading
+
+    def heated(self, part: str) -> Reading:
+        """What is said of this filling's pieces alone once pieces are shaped: before that it is the filling that is
+        baked or steamed."""
+        told = sentences(self.reading.method)
+        shaped = next((at for at, text in enumerate(told) if SHAPED & {t.word for t in tokens_in(text)}), len(told))
+        return self._with(set(self.told[part]) & set(told[shaped + 1 :]))
 
     def _with(self, kept: set[str]) -> Reading:
         method = "\n".join(one for one in sentences(self.reading.method) if one in kept)
@@ -61,7 +69,8 @@ def own_settings(apart: Apart, part: str, lead: Mapping[str, Any], name: str, as
         found["closing"] = closing
     if each:
         found["dough_per_piece"] = f"{each.typical:.0f} g"
-    if _heats(mine) and (heat := heat_of(mine, [])) != lead["heat"]:
+    heated = apart.heated(part)
+    if _heats(heated) and (heat := heat_of(heated, [])) != lead["heat"]:
         found["heat"] = heat
     if found:
         words = verbatim(" ".join(apart.told[part])[:120])
@@ -70,4 +79,5 @@ def own_settings(apart: Apart, part: str, lead: Mapping[str, Any], name: str, as
 
 
 def _heats(mine: Reading) -> bool:
+    """Whether a time or a temperature of a heat is said."""
     return bool(said_of(mine.said, "minutes", "bake", "steam", "fry") or said_of(mine.said, "temperature", *OVEN[:2]))

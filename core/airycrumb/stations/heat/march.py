@@ -229,18 +229,20 @@ def around(dt, temperature, k, turn, sides, grams, owed, per_k, tables, base, li
 @njit(cache=True, error_model="numpy")
 def take_sample(samples, cells, row, seconds, temperature, k, half, air, edge, core, crumb, seen, known, gone):
     """Write one row: seconds, coldest filling, coldest crumb, top skin, lower skin, kg evaporated; and every cell."""
-    coldest, wall, outer, at = 1e9, 1e9, temperature.shape[1] - 1, -1
+    coldest, held_at, wall, outer = 1e9, 1e9, 1e9, temperature.shape[1] - 1
     for j in range(temperature.shape[0]):
         for i in range(temperature.shape[1]):
-            cells[row, j, i] = temperature[j, i]
-            if core[j, i] and temperature[j, i] < coldest:
-                coldest, at = temperature[j, i], j if i == 0 else -1
+            here = temperature[j, i]
+            cells[row, j, i] = here
+            if core[j, i]:
+                held_at = min(held_at, here)
+                # A cell is as warm as it is on the whole: its coldest point lies as far below as the curve inwards
+                # says. Of all of them the coldest: that of the coldest cell alone leaps where another takes over.
+                if i == 0 and core[j, 1]:
+                    here -= min(INWARDS * max(temperature[j, 1] - here, 0.0), MOST_INWARDS)
+                coldest = min(coldest, here)
             if crumb[j, i]:
                 wall = min(wall, temperature[j, i])
-    held_at = coldest
-    # A cell is as warm as it is on the whole: its coldest point lies as far below as the curve inwards says.
-    if at >= 0 and core[at, 1]:
-        coldest -= min(INWARDS * max(temperature[at, 1] - coldest, 0.0), MOST_INWARDS)
     samples[row, CELL] = held_at
     # While its cell warms, so does it.
     if row == 0:
