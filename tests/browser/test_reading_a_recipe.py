@@ -11,21 +11,10 @@ from tests.browser.driver import Bench, walk
 from tests.browser.line import Line
 from tests.core.corpus import corpus
 from tests.core.examples import DEMO_BAKES
+from tests.core.test_outside import RECIPE
 from tests.core.test_recipe import CUPS, TWO_FILLINGS
 
-BRUSHED = """Leek rolls
-Makes 8
-500 g bread flour
-320 g water
-7 g instant yeast
-10 g salt
-Filling
-300 g leek
-100 g hard cheese
-Method
-Knead for 10 minutes. Let rise for 1 hour. Divide into 8 balls, fill and close seam side down.
-Brush with egg yolk beaten with milk and scatter with sesame seeds. Bake at 200 C for 20 minutes.
-"""
+BRUSHED = RECIPE.format(finish="Brush with egg yolk beaten with milk and scatter with sesame seeds.", listed="")
 
 
 def text_of(name: str) -> str:
