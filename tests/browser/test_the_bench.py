@@ -178,6 +178,19 @@ class Working(BrowserCase):
         self.bench.choose("Held", "nothing")
         expect(self.page.get_by_role("tab", name=re.compile("^Divide"))).to_contain_text("6 ×")
 
+    def test_a_number_typed_before_its_plan_is_there_stays_when_nothing_is_held_any_more(self) -> None:
+        self.open_first_screen()
+        self.bench.choose("Held", "the flour I have")
+        self.bench.set("Amount held", "300")
+        expect(self.bench.field("Pieces")).to_have_value("8")
+        self.page.route("**/api/sheet", lambda _route: None)
+        self.bench.set("Pieces", "6")
+        self.bench.choose("Held", "nothing")
+        expect(self.bench.field("Pieces")).to_have_value("6")
+        # What was kept waiting is let go with it.
+        self.page.unroute("**/api/sheet")
+        expect(self.page.get_by_role("tab", name=re.compile("^Divide"))).to_contain_text("6 ×")
+
     def test_who_eats_decides_until_pieces_are_typed(self) -> None:
         self.open_first_screen()
         self.bench.choose("Held", "who eats")

@@ -30,8 +30,11 @@ function eachGroup(document: Bake, change: (at: number, group: Bake | Group) => 
 const withPieces = (document: Bake, sheet: Sheet | null): Bake =>
   eachGroup(document, (i, g) => ({ pieces: sheet?.scaled.shares[i]?.pieces ?? g.pieces }));
 
-const asScaled = (document: Bake, sheet: Sheet | null): Bake =>
-  eachGroup(withPieces(document, sheet), (i, g) => {
+/** The bake with what followed from the held number written into it. What was typed stays: the sheet in sight may be
+ * the one before it. */
+const asScaled = (document: Bake, sheet: Sheet | null): Bake => {
+  if (document.pin?.gives_way === "pieces") return withPieces(document, sheet);
+  return eachGroup(document, (i, g) => {
     const share = sheet?.scaled.shares[i];
     if (!share) return {};
     const dough = g.dough_per_piece === undefined ? {} : { dough_per_piece: `${share.dough_per_piece_g.toFixed(1)} g` };
@@ -41,6 +44,7 @@ const asScaled = (document: Bake, sheet: Sheet | null): Bake =>
       ...(share.filling_per_piece_g > 0 && { filling_per_piece: `${share.filling_per_piece_g.toFixed(1)} g` }),
     };
   });
+};
 
 /** As many pieces as one load takes: the groups keep their proportion, the first takes what is over. */
 function filled(document: Bake, sheet: Sheet | null): Bake {
