@@ -59,6 +59,12 @@ def _out(version: BakeVersion) -> BakeOut:
     )
 
 
+def _as_it_stands(request: HttpRequest, bake_id: int) -> tuple[compute.Document, compute.Document]:
+    """The documents of a bake and of the household's first kitchen, to be printed."""
+    household = household_of(request)
+    return services.head_of(household, bake_id).document, kitchen_of(household, None).document
+
+
 def _file(made: compute.Printed) -> HttpResponse:
     """A file to be saved, and how many pages there are of it."""
     headers = {"Content-Disposition": f'attachment; filename="{made.name}"', "X-Pages": str(made.pages)}
@@ -81,9 +87,7 @@ class PrintCard(Strict):
 )
 def print_card(request: HttpRequest, bake_id: Id, how: Query[PrintCard]) -> HttpResponse:
     """A bake as it stands on paper, with its cautions and labels for the box (a PDF file)."""
-    household = household_of(request)
-    bake, kitchen = services.head_of(household, bake_id).document, kitchen_of(household, None).document
-    return _file(compute.card(bake, kitchen, how.now or timezone.now(), how.paper, how.units))
+    return _file(compute.card(*_as_it_stands(request, bake_id), how.now or timezone.now(), how.paper, how.units))
 
 
 class PrintRecipe(Strict):
@@ -101,9 +105,7 @@ class PrintRecipe(Strict):
 )
 def print_recipe(request: HttpRequest, bake_id: Id, how: Query[PrintRecipe]) -> HttpResponse:
     """A bake as a recipe on paper, in grams (a PDF file)."""
-    household = household_of(request)
-    bake, kitchen = services.head_of(household, bake_id).document, kitchen_of(household, None).document
-    return _file(compute.printed_recipe(bake, kitchen, how.now or timezone.now(), how.paper))
+    return _file(compute.printed_recipe(*_as_it_stands(request, bake_id), how.now or timezone.now(), how.paper))
 
 
 class Print(Strict):
@@ -123,8 +125,7 @@ class Print(Strict):
 )
 def print_wrapper(request: HttpRequest, bake_id: Id, how: Query[Print]) -> HttpResponse:
     """A wrapper of a bake as it stands, at true size on paper (a file)."""
-    household = household_of(request)
-    bake, kitchen = services.head_of(household, bake_id).document, kitchen_of(household, None).document
+    bake, kitchen = _as_it_stands(request, bake_id)
     return _file(compute.wrapper_template(bake, kitchen, timezone.now(), how.group, how.paper, how.kind, how.page))
 
 
