@@ -23,7 +23,7 @@ from pathlib import Path
 
 ROOT = Path(__file__).resolve().parent.parent
 RUN = ROOT / ".run"
-FIRST_PORT = 54610
+FIRST_PORT = 21610  # below what Linux gives to outgoing connections: such a port may be taken while a server restarts
 RUN.mkdir(exist_ok=True)
 
 

@@ -60,6 +60,20 @@ class Bodies(unittest.TestCase):
         self.assertAlmostEqual(body("round bun", 1e-4, 5e-5).plan_power, 2)
         self.assertAlmostEqual(body("braid", 1e-4, 5e-5).plan_power, 1, delta=0.15)
 
+    def test_the_axis_is_as_far_below_its_sector_as_between_a_bowl_and_a_cone(self) -> None:
+        x = np.linspace(0, 2, 20001)
+        for shape in ("round bun", "braid", "boat"):
+            b = body(shape, 1e-4, 5e-5)
+            weight = x ** (b.plan_power - 1)
+            below = []
+            for profile in (x**2, x):
+                own, next_one = (np.average(profile[w], weights=weight[w]) for w in (x <= 1, x >= 1))
+                below.append(own / (next_one - own))
+            bowl, cone = below
+            with self.subTest(shape=shape):
+                self.assertAlmostEqual(mesh(b, 0.3, shape, False).on_axis, 2 * bowl, places=3)
+                self.assertLess(mesh(b, 0.3, shape, False).on_axis, cone)
+
     def test_an_open_piece_has_its_filling_on_top_and_its_dough_below(self) -> None:
         m = mesh(body("boat", 1e-4, 1e-4), 0.5, "boat", False)
         self.assertGreater(m.filling[0, -1], 0.9)

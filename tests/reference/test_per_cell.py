@@ -5,7 +5,7 @@ import unittest
 import numpy as np
 from skfem import Basis, ElementHex0, ElementHex1, ElementTriP0, ElementTriP1, MeshHex, MeshTri
 
-from tests.reference import solid_elements, test_heat_fem
+from tests.reference.elements import conducts, stores
 from tests.reference.per_cell import PerCell
 
 
@@ -14,13 +14,13 @@ class AsAssembled(unittest.TestCase):
         random = np.random.default_rng(3)
         flat_mesh = MeshTri.init_tensor(np.linspace(0.1, 1, 7), np.linspace(0, 2, 5))
         solid_mesh = MeshHex.init_tensor(*(np.linspace(0, 1, n) for n in (4, 3, 5)))
-        for mesh, element, flat, forms in (
-            (flat_mesh, ElementTriP1(), ElementTriP0(), test_heat_fem),
-            (solid_mesh, ElementHex1(), ElementHex0(), solid_elements),
+        for mesh, element, flat in (
+            (flat_mesh, ElementTriP1(), ElementTriP0()),
+            (solid_mesh, ElementHex1(), ElementHex0()),
         ):
             basis = Basis(mesh, element)
             cells = basis.with_element(flat)
-            for form, name in ((forms.stores, "heat"), (forms.conducts, "k")):
+            for form, name in ((stores, "heat"), (conducts, "k")):
                 values = random.uniform(0.1, 9.0, mesh.t.shape[1])
                 made = form.assemble(basis, **{name: cells.interpolate(values)})
                 found = PerCell(form, basis, cells, name)(values)

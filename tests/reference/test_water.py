@@ -12,6 +12,7 @@ import fluids
 import iapws
 
 from airycrumb.data import rise
+from airycrumb.data.heat import STEAM_LATENT
 from airycrumb.stations.heat.properties import solid_conductivity, solid_density, specific_heat
 from airycrumb.stations.heat.water import air_pressure, boiling_point, latent_heat, saturation_pressure
 
@@ -28,6 +29,8 @@ class Steam(unittest.TestCase):
         for t in (20, 60, 100):
             theirs = 1000 * (iapws.IAPWS97(T=t + 273.15, x=1).h - iapws.IAPWS97(T=t + 273.15, x=0).h)
             self.assertAlmostEqual(float(latent_heat(t)) / theirs, 1, delta=0.007)
+        at_boiling = iapws.IAPWS97(P=0.101325, x=1).h - iapws.IAPWS97(P=0.101325, x=0).h
+        self.assertAlmostEqual(STEAM_LATENT.value / at_boiling, 1, delta=0.0005)
 
     def test_boiling_point_at_altitude(self) -> None:
         for altitude in (0, 800, 1600, 2400):

@@ -11,29 +11,43 @@ from scripts import postgres
 from scripts.postgres import Cluster, in_use, port_is_free
 from scripts.run_demo import choose_port, wanted_port
 
-NAME = f"trial-{os.getpid()}"
+
+def destroyed(name: str) -> None:
+    """No such cluster any more, and nothing of it: destroying needs the state file, and leaves only locks behind."""
+    Cluster(name).destroy()
+    for left in postgres.RUN.glob(f"postgres-{name}.*"):
+        left.unlink()
+    assert not [*postgres.RUN.glob(f"postgres-{name}")], "a cluster's folder was left"
 
 
-class PrivateCluster(unittest.TestCase):
+class OneCluster(unittest.TestCase):
+    """A cluster of this process alone, kept from test to test: making one takes seconds."""
+
+    name: str
+
+    @classmethod
+    def setUpClass(cls) -> None:
+        cls.name = f"trial-{cls.__name__}-{os.getpid()}"
+        cls.addClassCleanup(destroyed, cls.name)
+
     def setUp(self) -> None:
-        # The last first: destroying needs the state file, and leaves only locks behind.
-        self.addCleanup(lambda: self.assertEqual([*postgres.RUN.glob(f"postgres-{NAME}")], []))
-        self.addCleanup(lambda: [p.unlink() for p in postgres.RUN.glob(f"postgres-{NAME}.*")])
-        self.addCleanup(lambda: Cluster(NAME).destroy())
+        self.addCleanup(lambda: Cluster(self.name).stop())
 
     def started(self) -> Cluster:
-        cluster = Cluster(NAME)
+        cluster = Cluster(self.name)
         cluster.start()
         self.assertTrue(cluster.is_running())
         return cluster
 
+
+class KeptCluster(OneCluster):
     def test_it_starts_twice_as_once_and_keeps_its_password_and_port(self) -> None:
         first = self.started()
         again = self.started()
         self.assertEqual(first.url, again.url)
         self.assertIn("@127.0.0.1:", first.url)
         again.stop()
-        self.assertFalse(Cluster(NAME).is_running())
+        self.assertFalse(Cluster(self.name).is_running())
         self.assertEqual(self.started().url, first.url)
 
     def test_it_comes_back_after_it_was_killed(self) -> None:
@@ -61,7 +75,7 @@ class PrivateCluster(unittest.TestCase):
         with socket.create_server(("127.0.0.1", cluster.state["port"])):
             moved = self.started()
             self.assertNotEqual(moved.state["port"], cluster.state["port"])
-        self.assertEqual(Cluster(NAME).state["port"], moved.state["port"])
+        self.assertEqual(Cluster(self.name).state["port"], moved.state["port"])
 
     def test_a_port_taken_just_before_the_start_is_passed_over(self) -> None:
         cluster = self.started()
@@ -74,22 +88,28 @@ class PrivateCluster(unittest.TestCase):
             moved = self.started()
         self.assertNotEqual(moved.state["port"], port)
 
+    def test_the_last_of_its_users_stops_it(self) -> None:
+        with in_use(self.name) as one:
+            with in_use(self.name) as other:
+                self.assertTrue(other.is_running())
+            self.assertTrue(one.is_running())
+        self.assertFalse(Cluster(self.name).is_running())
+
+
+class FreshCluster(OneCluster):
+    def setUp(self) -> None:
+        destroyed(self.name)
+        super().setUp()
+
     def test_a_folder_left_half_made_is_made_again(self) -> None:
-        cluster = Cluster(NAME)
+        cluster = Cluster(self.name)
         with mock.patch.object(Cluster, "_launch", side_effect=KeyboardInterrupt), self.assertRaises(KeyboardInterrupt):
             cluster.start()
         self.started()
 
     def test_a_spoilt_state_file_is_no_obstacle(self) -> None:
-        Cluster(NAME).state_file.write_text("{half")
+        Cluster(self.name).state_file.write_text("{half")
         self.started()
-
-    def test_the_last_of_its_users_stops_it(self) -> None:
-        with in_use(NAME) as one:
-            with in_use(NAME) as other:
-                self.assertTrue(other.is_running())
-            self.assertTrue(one.is_running())
-        self.assertFalse(Cluster(NAME).is_running())
 
     def test_destroyed_it_leaves_nothing(self) -> None:
         cluster = self.started()

@@ -174,6 +174,9 @@ WASHES = {
 
 LEAST_WATER_ML = Constant(150.0, "ml", "assumed", "water that must be left in the pot")
 LEAST_WATER_MM = Constant(5.0, "mm", "assumed", "depth that must be left in the pot")
+STEAM_LATENT = Constant(2257.0, "kJ/kg", "published", "heat that boils away water at 100 °C: IAPWS-97")
+MOST_TOP_UPS = Constant(20, "times", "assumed", "a pot that must be topped up more often is too small for its load")
+LEAST_TOP_UP_ML = Constant(1.0, "ml", "assumed", "less than this nobody pours in")
 WATER_MARGIN = Constant(1.25, "1", "assumed", "water boiled away over the reckoned amount")
 WEAK_HOB_W = Constant(45.0, "W a piece", "assumed", "net power below which a basket heats slowly; a medium bun")
 

@@ -227,9 +227,10 @@ def around(dt, temperature, k, turn, sides, grams, owed, per_k, tables, base, li
 
 
 @njit(cache=True, error_model="numpy")
-def take_sample(samples, cells, row, seconds, temperature, k, half, air, edge, core, crumb, seen, known, gone):
+def take_sample(samples, cells, row, seconds, temperature, k, half, air, edge, core, crumb, seen, on_axis, known, gone):
     """Write one row: seconds, coldest filling, coldest crumb, top skin, lower skin, kg evaporated; and every cell."""
-    coldest, held_at, wall, outer = 1e9, 1e9, 1e9, temperature.shape[1] - 1
+    coldest, held_at, wall = 1e9, 1e9, 1e9
+    last, outer = temperature.shape[0] - 1, temperature.shape[1] - 1
     for j in range(temperature.shape[0]):
         for i in range(temperature.shape[1]):
             here = temperature[j, i]
@@ -237,9 +238,13 @@ def take_sample(samples, cells, row, seconds, temperature, k, half, air, edge, c
             if core[j, i]:
                 held_at = min(held_at, here)
                 # A cell is as warm as it is on the whole: its coldest point lies as far below as the curve inwards
-                # says. Of all of them the coldest: that of the coldest cell alone leaps where another takes over.
+                # says, or in a filling that is open on top, coldest off the middle, the curve towards the axis. Of all
+                # of them the coldest: that of the coldest cell alone leaps where another takes over.
+                beside = 1 if j == 0 else last - 1
                 if i == 0 and core[j, 1]:
                     here -= min(INWARDS * max(temperature[j, 1] - here, 0.0), MOST_INWARDS)
+                elif (j == 0 or j == last) and core[beside, i]:
+                    here -= min(on_axis * max(temperature[beside, i] - here, 0.0), MOST_INWARDS)
                 coldest = min(coldest, here)
             if crumb[j, i]:
                 wall = min(wall, temperature[j, i])
@@ -249,7 +254,6 @@ def take_sample(samples, cells, row, seconds, temperature, k, half, air, edge, c
         coldest = max(coldest, known)
     elif held_at >= samples[row - 1, CELL]:
         coldest = max(coldest, samples[row - 1, CORE])
-    last = temperature.shape[0] - 1
     samples[row, AT], samples[row, CORE], samples[row, CRUMB] = seconds, coldest, wall
     samples[row, TOP] = 0.0
     for j in range(temperature.shape[0]):
@@ -275,6 +279,7 @@ def march(
     inwards,
     outwards,
     turn,
+    on_axis,
     out,
     middle,
     sides,
@@ -292,11 +297,11 @@ def march(
     """March a piece through phases; returns samples (columns as named above), every cell and the skins' water at each.
 
     temperature, filling, core, crumb: (sectors, layers), the first changed in place; grams: kg of filling and dough,
-    (2, sectors, layers); seen: share of each sector in the skin looked at from above; inwards, outwards, turn, out,
-    middle, sides, skin, touching: of heat.shape.Mesh; tables: (4, 3, grid) enthalpy, capacity, conductivity of filling
-    and dough, then of each as it cools; skin_water: kg/m2 free to evaporate from each sector; phases: (n,
-    PHASE_COLUMNS); every: s between samples; known: °C the coldest point has got to already, far below for a piece that
-    only begins.
+    (2, sectors, layers); seen: share of each sector in the skin looked at from above; inwards, outwards, turn,
+    on_axis, out, middle, sides, skin, touching: of heat.shape.Mesh; tables: (4, 3, grid) enthalpy, capacity,
+    conductivity of filling and dough, then of each as it cools; skin_water: kg/m2 free to evaporate from each sector;
+    phases: (n, PHASE_COLUMNS); every: s between samples; known: °C the coldest point has got to already, far below for
+    a piece that only begins.
     """
     sectors, layers = temperature.shape
     long = 0.0
@@ -331,7 +336,21 @@ def march(
         while left > 0.5:
             if seconds >= row * every:
                 take_sample(
-                    samples, cells, row, seconds, temperature, k, half, air, edge, core, crumb, seen, known, gone
+                    samples,
+                    cells,
+                    row,
+                    seconds,
+                    temperature,
+                    k,
+                    half,
+                    air,
+                    edge,
+                    core,
+                    crumb,
+                    seen,
+                    on_axis,
+                    known,
+                    gone,
                 )
                 samples[row, ENERGY], wets[row] = energy, wet
                 row += 1
@@ -375,6 +394,6 @@ def march(
             for j in range(sectors):
                 wet[j] -= dt * edge[DRIES, j] / latent / skin[j]
             done, seconds, left = done + dt, seconds + dt, left - dt
-    take_sample(samples, cells, row, seconds, temperature, k, half, air, edge, core, crumb, seen, known, gone)
+    take_sample(samples, cells, row, seconds, temperature, k, half, air, edge, core, crumb, seen, on_axis, known, gone)
     samples[row, ENERGY], wets[row] = energy, wet
     return samples[: row + 1], cells[: row + 1], wets[: row + 1]

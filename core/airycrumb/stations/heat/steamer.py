@@ -5,11 +5,6 @@ from dataclasses import dataclass
 
 from airycrumb.data import heat as c
 
-LATENT_KJ_KG = 2257.0  # of water at 100 °C, handbook value
-# A pot that must be topped up more often than this is too small for what stands over it (assumed).
-MOST_TOP_UPS = 20
-ENOUGH_ML = 1.0  # nobody pours in less
-
 
 @dataclass(frozen=True)
 class TopUp:
@@ -44,7 +39,7 @@ def steam_water_ml(net_watts: float, minutes: float) -> float:
     >>> round(steam_water_ml(1000, 20))
     532
     """
-    return 60 * net_watts / LATENT_KJ_KG * minutes
+    return 60 * net_watts / c.STEAM_LATENT.value * minutes
 
 
 def least_ml(pot_mm: float) -> float:
@@ -57,8 +52,8 @@ def steam_water(net_watts: float, minutes: float, pot_ml: float, pot_mm: float, 
     """Water for so many minutes of steam, a quarter more than reckoned, and a safe depth at the end.
 
     A pot that cannot hold as much is filled, and topped up with boiling water each time it is down to a safe
-    depth: one that boils dry can catch fire. Times are from visible steam. More than MOST_TOP_UPS are not listed:
-    the pot is too small then.
+    depth: one that boils dry can catch fire. Times are from visible steam. More top-ups than one can follow (20) are
+    not listed: the pot is too small then.
     """
     away, least = steam_water_ml(net_watts, minutes), least_ml(pot_mm)
     wanted, rate = away * c.WATER_MARGIN.value + least, steam_water_ml(net_watts, 1)
@@ -67,7 +62,7 @@ def steam_water(net_watts: float, minutes: float, pot_ml: float, pot_mm: float, 
     lasts = max(start - least, 0.0) / (rate * c.WATER_MARGIN.value)
     top_up: list[TopUp] = []
     at, short = lasts, wanted - start
-    while short > ENOUGH_ML and len(top_up) < MOST_TOP_UPS:
+    while short > c.LEAST_TOP_UP_ML.value and len(top_up) < c.MOST_TOP_UPS.value:
         added = min(short, each)
         top_up.append(TopUp(float(math.floor(at)), math.ceil(added / 50) * 50.0))
         short -= added
@@ -83,5 +78,5 @@ def steam_water(net_watts: float, minutes: float, pot_ml: float, pot_mm: float, 
         lasts_min=lasts,
         top_up=top_up,
         watts_each=net_watts / max(pieces, 1),
-        short_ml=short if short > ENOUGH_ML else 0.0,
+        short_ml=short if short > c.LEAST_TOP_UP_ML.value else 0.0,
     )
