@@ -21,6 +21,19 @@ def walk(page: Page, path: str) -> None:
     expect(page.locator("main").first).to_be_visible()
 
 
+# What is left of a wait: 12:05, 1:20:00 or 11 h 40.
+COUNTDOWN = re.compile(r"(?:(\d+):)?(\d+):(\d\d)|(\d+) h (\d\d)")
+
+
+def milliseconds(countdown: str) -> int | None:
+    """So many of them a countdown says are left; None where nothing is counted down."""
+    left = COUNTDOWN.match(countdown)
+    if left is None:
+        return None
+    h, m, s, long_h, long_m = (int(part or 0) for part in left.groups())
+    return 1000 * (s + 60 * (m + long_m + 60 * (h + long_h)))
+
+
 class Bench:
     """One bake on the Bench."""
 
@@ -139,6 +152,22 @@ class Hands:
     def __init__(self, page: Page) -> None:
         self.page = page
         self.pressed: list[str] = []
+        self.patient = False
+
+    def in_its_time(self) -> None:
+        """From here on what takes its time is waited for, by the page's clock, before it is gone on from."""
+        self.page.clock.install()
+        self.patient = True
+
+    def _wait(self) -> None:
+        """Until what is in front is due, or something that has its hour before it."""
+        for _ in range(6):
+            coming = self.page.get_by_role("region", name="Next").get_by_role("button").all_inner_texts()
+            told = [self.page.get_by_role("timer").inner_text(), *(text for text in coming if "\nat " in text)]
+            left = [ms for ms in map(milliseconds, told) if ms is not None]
+            if milliseconds(told[0]) is None or not left:
+                return
+            self.page.clock.fast_forward(min(left) + 1000)
 
     def at(self, title: str) -> None:
         """Wait for a step."""
@@ -180,6 +209,8 @@ class Hands:
 
     def go_on(self) -> str:
         """Press the large button, whatever it says, and wait for what comes after; what it said."""
+        if self.patient:
+            self._wait()
         event, label = self.front()
         try:
             self.page.get_by_role("button", name=label, exact=True).click(timeout=4_000)

@@ -154,6 +154,17 @@ describe("calling", () => {
     expect(calls([turn], turn, NOW, NOW - 3_600_000)).toBe(false);
   });
 
+  it("is for one thing at a time: what follows a rise does not call beside it, an oven to be lit does", () => {
+    const rise = event("rise.grown", -60, -2, { ends_stage: true });
+    const cut = act("divide.cut", -1, { stage: "divide", until: "divide" });
+    const filling = act("filling.make", -1, { stage: "filling", until: "wrap" });
+    const light = act("heat.1.1.light", -1, { kind: "light", stage: "heat", until: "proof", load: "heat.1.1" });
+    const open = [rise, cut, filling, light];
+    const called = open.filter((e) => calls(open, e, NOW, NOW - 3_600_000));
+    expect(ids(called)).toEqual(["rise.grown", "filling.make", "heat.1.1.light"]);
+    expect(calls([cut], cut, NOW, NOW - 3_600_000)).toBe(true);
+  });
+
   it("asks about a press in the first quarter of a wait", () => {
     expect(tooSoon(event("rise.grown", -1, 60), NOW)).toBe(true);
     expect(tooSoon(event("rise.grown", -30, 60), NOW)).toBe(false);

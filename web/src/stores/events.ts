@@ -101,12 +101,16 @@ export function frontOf(open: BakeEvent[], now: number): BakeEvent | undefined {
 export const comingAfter = (open: BakeEvent[], front: BakeEvent | undefined, now: number): BakeEvent[] =>
   open.filter((e) => asks(e, now) && e.id !== front?.id);
 
+/** Whether it comes of itself once what went on before it is over: the press that ends that one calls for it too. */
+const followsAStage = (open: BakeEvent[], e: BakeEvent) =>
+  e.until === e.stage &&
+  open.some((o) => o.ends_stage && o.stage !== e.stage && Date.parse(o.start) < Date.parse(e.start));
+
 /** Whether it calls now. lastMark: when something was last marked in its batch, ms. */
 export function calls(open: BakeEvent[], e: BakeEvent, now: number, lastMark: number): boolean {
   const due = dueAt(e);
-  return (
-    e.rings && canCome(open, e) && asks(e, now) && due <= now && now - due < NO_NEWS && due > lastMark + JUST_PRESSED
-  );
+  if (!e.rings || !asks(e, now) || !canCome(open, e) || followsAStage(open, e)) return false;
+  return due <= now && now - due < NO_NEWS && due > lastMark + JUST_PRESSED;
 }
 
 /** A press so soon after a wait began that it may be a slip. */
