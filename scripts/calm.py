@@ -42,6 +42,9 @@ COUNT = """([part, least]) => {
   }
   return [words, small];
 }"""
+# Words of whole cautions: at the stove they are not folded away, and are no part of what is to be done.
+CAUTIONS = """() => [...document.querySelectorAll("main [role=note], main [role=alert]")]
+  .flatMap((caution) => caution.innerText.trim().split(/\\s+/)).length"""
 SCROLL = "Math.max(0, document.documentElement.scrollHeight - innerHeight)"
 
 
@@ -61,7 +64,7 @@ def counted(browser: Browser, base: str) -> list[tuple[str, str]]:
         for name, path in VIEWS.items():
             rows.setdefault(name, []).append(_of(page, base + (path or str(hands)), "main", size))
         page.close()
-    return [(name, " | ".join(cells)) for name, cells in rows.items()]
+    return [(name, " | ".join([*cells, ""])) for name, cells in rows.items()]
 
 
 def _of(page: Page, address: str, part: str, size: str) -> str:
@@ -88,7 +91,9 @@ def stepped_through(browser: Browser, base: str) -> list[tuple[str, str]]:
         _, label = hands.front()
         name = f"Hands, {page.locator('main h1').first.inner_text().strip().rstrip('.:').lower()[:48]}"
         if name not in rows:
-            rows[name] = " | ".join(_at(page, size) for size in SIZES)
+            cells = " | ".join(_at(page, size) for size in SIZES)
+            cautions = page.evaluate(CAUTIONS)
+            rows[name] = f"{cells} | {cautions or ''}"
         if label == LAST_PRESS or hands.go_on() == LAST_PRESS:
             break
     page.close()
@@ -118,7 +123,11 @@ def main() -> None:
         finally:
             served.stop()
     heads = " | ".join(f"{size}: words (in small letters) | px to scroll" for size in SIZES)
-    table = [f"| | {heads} |", "|" + "---|" * (1 + 2 * len(SIZES)), *(f"| {name} | {cells} |" for name, cells in rows)]
+    table = [
+        f"| | {heads} | words of caution |",
+        "|" + "---|" * (2 + 2 * len(SIZES)),
+        *(f"| {name} | {cells} |" for name, cells in rows),
+    ]
     before = PAGE.read_text(encoding="utf-8").split(MARK)[0]
     PAGE.write_text(before + MARK + "\n\n" + "\n".join(table) + "\n", encoding="utf-8")
     print("\n".join(table))

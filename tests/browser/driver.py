@@ -270,6 +270,8 @@ class Hands:
 
     def sent(self) -> None:
         """Wait until nothing is waiting to be sent."""
+        # A mark is written into the browser's own store before it is on its way.
+        self.page.wait_for_timeout(100)
         expect(self.page.get_by_text("Sending…")).to_have_count(0)
         expect(self.page.get_by_text("Server out of reach")).to_have_count(0)
 

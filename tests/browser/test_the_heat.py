@@ -240,7 +240,7 @@ class InHands(BrowserCase):
         batch = self.steaming()
         self.page.goto(f"/hands/{batch.pk}")
         self.hands.at("Do not lift the lid")
-        before = self.page.get_by_text(re.compile(r"the middle reaches 75 °C at \d+ min")).inner_text()
+        before = self.page.get_by_text(re.compile(r"the middle reaches 75 °C at \d+:\d\d")).inner_text()
         self.probe()
         shown = self.page.get_by_label("The probe says")
         expect(shown).to_contain_text(re.compile(r"[34]\d(\.\d)? °C"), timeout=25_000)

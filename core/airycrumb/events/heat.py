@@ -354,9 +354,8 @@ def _reaches(h: HeatStage, into: datetime) -> Message:
         return say("the middle may not reach {line}: probe it", line=in_celsius(tray.line_c))
     at = lambda minute: into + timedelta(minutes=minute)
     return say(
-        "the middle reaches {line} at {minutes}: {at} ({span})",
+        "the middle reaches {line} at {at} ({span})",
         line=in_celsius(tray.line_c),
-        minutes=in_minutes(round(tray.reaches.typical)),
         at=hour_of(at(tray.reaches.typical)),
         span=hour_of(at(tray.reaches.low), at(tray.reaches.high)),
     )

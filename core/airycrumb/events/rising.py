@@ -82,7 +82,7 @@ def _risen(k: Known, key: StageKey) -> Iterator[Draft]:
 def _set(tray: RiseTray, vessel: str) -> Message:
     if vessel == "bag":
         return say("Set it, in an oiled bag pressed flat: {spot}", spot=spots(tray))
-    return say("Set it, covered, in an oiled bowl: {spot}", spot=spots(tray))
+    return say("Into an oiled bowl, covered: {spot}", spot=spots(tray))
 
 
 def _folds(k: Known, key: str) -> Iterator[Draft]:

@@ -10,11 +10,14 @@ export function ClosingSteps({ group, large = false }: { group: Sheet["groups"][
   const box = boxOfSteps(w.steps);
   return (
     <section aria-label={`How to close a ${u.text(w.label)}`} className={large ? "text-lg" : ""}>
-      <h3 className={`pb-1 font-bold ${large ? "text-xl" : "text-lg"}`}>{opening(u.text(w.label))}, step by step</h3>
-      <ol className={`grid grid-cols-2 gap-4 ${w.steps.length > 3 ? "tab:grid-cols-4" : "tab:grid-cols-3"}`}>
+      <h3 className={`pb-1 font-bold ${large ? "text-xl" : "text-lg"}`}>
+        {opening(u.text(w.label))}
+        {!large && ", step by step"}
+      </h3>
+      <ol className={`grid gap-x-4 gap-y-2 ${w.steps.length > 3 ? "tab:grid-cols-4" : "tab:grid-cols-3"}`}>
         {w.steps.map((step, i) => (
-          <li key={u.text(step.words)} className="flex flex-col gap-1">
-            <div className="mx-auto w-full max-w-44">
+          <li key={u.text(step.words)} className="flex items-center gap-3 tab:flex-col tab:items-stretch tab:gap-1">
+            <div className="w-20 flex-none tab:mx-auto tab:w-full tab:max-w-44">
               <ClosingStep step={step} box={box} title={`Step ${i + 1}: ${u.text(step.words)}`} />
             </div>
             <p>

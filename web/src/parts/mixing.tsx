@@ -4,16 +4,20 @@ import type { Sheet } from "../api/client";
 import type { Scale } from "../api/scale";
 import { keep, kept } from "../lib/kept";
 import { useUnits } from "../lib/settings";
+import { usePhone } from "../lib/use-narrow";
+import { FOLD_LARGE } from "../ui/fold";
 import { PlayScale } from "./scale";
 
 /** A longer list stands in two columns on a laptop: it is to be seen whole beside the bowl. */
 const ONE_COLUMN = 5;
+/** So many are in sight on a phone, of a longer list. */
+const NEXT_FEW = 3;
 type Added = Sheet["weigh"]["order"][number];
 const VESSELS: Record<string, string> = {
-  sponge: "Hours before: a small bowl on the scale, set to zero",
-  soaked: "Before: another small bowl, set to zero",
-  jug: "A jug on the scale, set to zero",
-  bowl: "The bowl on the scale, set to zero",
+  sponge: "Hours before: a small bowl on the scale, at zero",
+  soaked: "Before: another small bowl, at zero",
+  jug: "Jug on the scale, at zero",
+  bowl: "Bowl on the scale, at zero",
 };
 const WAYS = [
   { key: "zero", label: "zero after each" },
@@ -31,7 +35,7 @@ function useWay() {
 }
 
 /** What the scale says of the thing going in now. */
-function Going({ scale, wanted }: { scale: Scale; wanted: number }) {
+function Going({ scale, wanted, large }: { scale: Scale; wanted: number; large: boolean }) {
   const u = useUnits();
   if (scale.grams === null)
     return <span className="block text-base font-semibold text-crust">the scale is silent: go by its own display</span>;
@@ -39,7 +43,7 @@ function Going({ scale, wanted }: { scale: Scale; wanted: number }) {
   const close = Math.abs(left) <= Math.max(1, wanted * 0.01);
   return (
     <span role="status" className="block font-semibold text-cobalt">
-      {u.mass(scale.grams)} on the scale:{" "}
+      {!large && `${u.mass(scale.grams)} on the scale: `}
       {close ? "there" : left > 0 ? `${u.mass(left)} to go` : `${u.mass(-left)} over`}
     </span>
   );
@@ -74,10 +78,11 @@ function Step({
         />
         <span className={`min-w-0 flex-1 ${done ? "text-muted line-through" : ""}`}>
           {u.text(step.name)}
-          {step.note.length > 0 && !done && (
+          {/* In Hands what goes in late stands beside, to be ticked off. */}
+          {step.note.length > 0 && !done && !(large && step.vessel === "bowl") && (
             <span className="block text-base leading-tight text-muted">{u.text(step.note)}</span>
           )}
-          {scale && <Going scale={scale} wanted={shown} />}
+          {scale && <Going scale={scale} wanted={shown} large={large} />}
         </span>
         <span className="shrink-0 text-right">
           <strong className={`${done ? "text-muted" : "text-cobalt"} ${large ? "text-2xl" : "text-lg"}`}>
@@ -114,32 +119,34 @@ export function Mixing({
   const tick = (key: number) =>
     setDone((now) => new Set(now.has(key) ? [...now].filter((k) => k !== key) : [...now, key]));
   const current = order.findIndex((_, i) => !done.has(i));
+  const phone = usePhone();
+  const [whole, setWhole] = useState(false);
+  // On a phone the next few: the list moves along as it is ticked off.
+  const fold = large && phone && !whole && order.length - current > NEXT_FEW + 1;
+  const inSight = (i: number) => !fold || (i >= current && i < current + NEXT_FEW);
+  const other = WAYS.find(({ key }) => key !== way) ?? WAYS[0];
   const vessels = [...new Set(order.map((step) => step.vessel))];
   return (
     <section aria-label="Onto the scale">
-      <p className="flex flex-wrap items-baseline justify-between gap-x-3">
-        <strong className="text-lg">Onto the scale</strong>
-        <span role="group" aria-label="The scale">
-          {WAYS.map(({ key, label }) => (
-            <button
-              key={key}
-              type="button"
-              aria-pressed={way === key}
-              onClick={() => setWay(key)}
-              className={`${large ? "min-h-11" : "min-h-7"} px-1.5 text-base font-semibold ${way === key ? "text-ink" : "text-cobalt underline"}`}
-            >
-              {label}
-            </button>
-          ))}
-        </span>
-      </p>
-      {vessels.map((vessel) => (
+      {vessels.map((vessel, n) => (
         <div key={vessel}>
-          <p className="pt-1 text-base text-muted">{VESSELS[vessel] ?? vessel}</p>
+          <p className="flex items-center justify-between gap-x-3 pt-1 text-base text-muted">
+            {VESSELS[vessel] ?? vessel}
+            {n === 0 && (
+              <button
+                type="button"
+                onClick={() => setWay(other.key)}
+                className={`${large ? "min-h-11" : "min-h-7"} font-semibold whitespace-nowrap text-cobalt underline`}
+              >
+                {other.label}
+              </button>
+            )}
+          </p>
           <ol className={large && order.length > ONE_COLUMN ? "gap-x-6 wide:columns-2" : ""}>
             {order.map(
               (step, i) =>
-                step.vessel === vessel && (
+                step.vessel === vessel &&
+                inSight(i) && (
                   <Step
                     key={i}
                     step={step}
@@ -154,6 +161,11 @@ export function Mixing({
           </ol>
         </div>
       ))}
+      {fold && (
+        <button type="button" className={FOLD_LARGE} onClick={() => setWhole(true)}>
+          All {order.length}
+        </button>
+      )}
       {scale?.standIn && <PlayScale scale={scale} suggest={order[current]?.adds_g ?? 100} large={large} />}
     </section>
   );

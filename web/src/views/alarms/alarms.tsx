@@ -89,16 +89,16 @@ export function Alarms() {
         {!here && (
           <Link
             to={`/hands/${first.ref}`}
-            className="grid min-h-14 place-items-center rounded-xl bg-crust px-5 text-lg font-semibold text-oncrust"
+            className="grid min-h-14 place-items-center rounded-xl bg-crust px-3 text-lg font-semibold text-oncrust tab:px-5"
           >
             Go there
           </Link>
         )}
-        <Button className="min-h-14 text-lg" onClick={() => hear([first.key])}>
+        <Button className="min-h-14 !px-3 text-lg tab:!px-5" onClick={() => hear([first.key])}>
           I heard it
         </Button>
         <Button
-          className="min-h-14"
+          className="min-h-14 !px-3 tab:!px-5"
           aria-pressed={aloud}
           onClick={() => {
             keep("aloud", !aloud);

@@ -1,4 +1,4 @@
-import type { ReactNode } from "react";
+import type { MouseEvent, ReactNode } from "react";
 
 import type { BakeEvent, EventMark, Sheet } from "../../api/client";
 import type { Scale } from "../../api/scale";
@@ -46,7 +46,10 @@ export function StepView(p: StepProps) {
   const press = u.text(event.press);
   const phone = usePhone();
   const cautions = sheet.cautions.filter((c) => [event, ...p.along].some((e) => e.cautions.includes(c.code)));
-  const done = p.along.filter((e) => e.kind !== "weigh" && !(e.kind === "into" && sheet.loads.length === 1));
+  // What the list on the scale, the title and the countdown tell already is not told again.
+  const told = (e: BakeEvent) =>
+    e.kind === "weigh" || e.kind === "lid_shut" || (e.kind === "into" && sheet.loads.length === 1);
+  const done = p.along.filter((e) => !told(e));
   const mind = cautions
     .filter((c) => c.urgent)
     .map((c) => <Warning key={c.code} title={u.text(c.title)} text={u.text(c.text)} urgent large />);
@@ -71,7 +74,7 @@ export function StepView(p: StepProps) {
     <>
       <div className="wide:grid wide:grid-cols-[minmax(0,1fr)_auto] wide:gap-x-8">
         <div>
-          <h1 className="mt-2 text-[1.9rem] leading-tight font-extrabold tab:text-[2.6rem]">
+          <h1 className="mt-2 text-[1.7rem] leading-tight font-extrabold tab:text-[2.6rem]">
             {u.text(over && event.kind === "out" ? event.label : event.words)}
           </h1>
           <p className="text-lg text-ink tab:text-xl">{event.details.map(u.text).join("; ")}</p>
@@ -83,19 +86,19 @@ export function StepView(p: StepProps) {
         <div className="flex flex-col gap-3">
           <button
             type="button"
-            // The second press of a hurried hand would land on what comes next.
-            onClick={(e) => e.detail < 2 && p.onPress()}
+            onClickCapture={once}
+            onClick={p.onPress}
             aria-label={`${press}: press anywhere here`}
             data-event={event.id}
-            className="w-full rounded-3xl py-3 text-center wide:py-1"
+            className="w-full rounded-3xl py-0.5 text-center tab:py-3 wide:py-1"
           >
             <span
               role="timer"
-              className={`block leading-none font-extrabold tracking-tight ${over ? "text-crust" : "text-ink"} ${figureSize(figureOf(event, left, u))}`}
+              className={`block leading-none font-extrabold tracking-tight ${over ? "text-crust" : "text-ink"} ${figureSize(figureOf(event, left, u), mind.length > 1)}`}
             >
               {figureOf(event, left, u)}
             </span>
-            <span className="mt-2 block text-lg text-ink tab:text-xl">
+            <span className="mt-1 block text-lg leading-snug text-ink tab:mt-2 tab:text-xl">
               {over && lateWords(event, late / 60)}
               {p.note || (event.figure_note.length > 0 ? u.text(event.figure_note) : over ? u.text(event.lost) : "")}
             </span>
@@ -116,16 +119,26 @@ export function StepView(p: StepProps) {
       {p.asking}
       <Button
         look="solid"
-        className="mt-3 min-h-24 w-full !rounded-3xl text-[1.9rem] wide:min-h-20"
-        onClick={(e) => e.detail < 2 && p.onPress()}
+        className="mt-3 min-h-20 w-full !rounded-3xl text-[1.6rem] tab:min-h-24 tab:text-[1.9rem] wide:min-h-20"
+        onClickCapture={once}
+        onClick={p.onPress}
       >
         {press}
       </Button>
-      {p.strip}
-      {p.extras}
-      {phone && folded}
+      <div onClickCapture={once}>
+        {p.strip}
+        {p.extras}
+      </div>
+      {phone && <div className="mt-2">{folded}</div>}
     </>
   );
+}
+
+/** The second press of a hurried hand lands on whatever stands there by then: it is none. */
+function once(e: MouseEvent) {
+  if (e.detail < 2) return;
+  e.preventDefault();
+  e.stopPropagation();
 }
 
 /** Its number; else how long it still takes; else that it is due. */
@@ -141,14 +154,20 @@ function lateWords(event: BakeEvent, minutes: number): string {
   return isWait(event) ? "" : `${duration(minutes)} late; `;
 }
 
-const figureSize = (figure: string) => (figure.length > 9 ? "text-[min(12vw,5rem)]" : "text-[min(23vw,8.5rem)]");
+/** As large as it stands on one line; beside much that must be minded there is less room. */
+function figureSize(figure: string, much: boolean): string {
+  if (figure.length > 9) return "text-[min(12vw,5rem)]";
+  const most = much ? "wide:text-[6.5rem]" : "";
+  // Digits are narrow: an hour to the second is as large as minutes are.
+  return `${figure.length > 5 && !/^[\d:]+$/.test(figure) ? "text-[min(17vw,8.5rem)]" : "text-[min(23vw,8.5rem)]"} ${most}`;
+}
 
 /** What is done with it in passing: a tick each, and none is needed for the press below. */
 function Along({ events, onMarks }: { events: BakeEvent[]; onMarks: (marks: EventMark[]) => void }) {
   const u = useUnits();
   if (events.length === 0) return null;
   return (
-    <ul aria-label="With it" className="grid gap-2">
+    <ul aria-label="With it" className="grid gap-2" onClickCapture={once}>
       {events.map((e) => (
         <li key={e.id} className="flex items-center gap-3 rounded-xl border-2 border-rim px-3 py-1.5 text-lg">
           <span className="flex-1 font-semibold">{u.text(e.words)}</span>

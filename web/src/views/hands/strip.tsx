@@ -2,14 +2,12 @@ import { Link } from "react-router";
 
 import type { BakeEvent } from "../../api/client";
 import { clockFrom, countdown } from "../../lib/clock";
-import { comingAfter, dueAt } from "../../stores/events";
+import { comingAfter, dueAt, isReminder } from "../../stores/events";
 import { useUnits } from "../../lib/settings";
-import { usePhone } from "../../lib/use-narrow";
 import type { BatchRef } from "../../stores/posted";
 import { useOthersComing, type Coming } from "../alarms/running";
 
-/** So many of this batch, and of so many others. */
-const SHOWN = 3;
+const [SHOWN, SHOWN_OTHERS] = [2, 3]; // so many of this batch, and of so many others
 const WHEN: Record<BakeEvent["when"], string> = {
   at: "at",
   by: "by",
@@ -34,14 +32,13 @@ export function Strip({ at, id, open, front, now, onOpen, back }: Props) {
   const u = useUnits();
   const others = useOthersComing([at, id], now);
   const mine: Coming[] = comingAfter(open, front, now).map((event) => ({ ref: at, name: "", event }));
-  const phone = usePhone();
+  // What is to be done comes before what is only looked at: from when on, the figure in front says.
+  const acts = mine.filter(({ event }) => !isReminder(event));
   const soonest = (all: Coming[]) => all.sort((a, b) => dueAt(a.event) - dueAt(b.event));
   // Of each other batch what is due first: there the rest is a press away.
   const first = soonest(others).filter((one, at, all) => all.findIndex((other) => other.ref === one.ref) === at);
-  const next = soonest(mine)
-    .slice(0, phone ? SHOWN - 1 : SHOWN)
-    .concat(first.slice(0, SHOWN));
-  const look = "flex h-full min-h-14 w-full min-w-0 flex-col rounded-xl border-2 px-3 py-1.5 text-left";
+  const rim = (due: boolean) => (due ? "border-crust bg-warm" : "border-rim bg-enamel");
+  const look = "flex h-full w-full min-w-0 rounded-xl border-2 px-3 text-left";
   return (
     <section aria-label="Next" className="mt-3">
       {back && (
@@ -49,37 +46,48 @@ export function Strip({ at, id, open, front, now, onOpen, back }: Props) {
           Back to what is due now
         </button>
       )}
-      <ol className="grid grid-cols-2 gap-2 tab:grid-cols-3 wide:auto-cols-fr wide:grid-flow-col wide:grid-cols-none">
-        {next.map(({ ref, name, event }) => {
-          const left = (dueAt(event) - now) / 1000;
-          const said = (
-            <>
-              <span className="flex flex-wrap items-baseline justify-between gap-x-2">
-                <span className="text-xl font-extrabold tabular-nums">{left < 0 ? "now" : countdown(left)}</span>
-                <span className="text-base whitespace-nowrap">
-                  {WHEN[event.when]} {clockFrom(event.due)}
-                </span>
-              </span>
-              <span className="text-base leading-tight font-semibold">{u.text(event.label)}</span>
-              {name && <span className="truncate text-base leading-tight text-muted">{name}</span>}
-            </>
-          );
-          const rim = left < 0 ? "border-crust bg-warm" : "border-rim bg-enamel";
-          return (
-            <li key={`${ref} ${event.id}`} className="min-w-0">
-              {ref === at ? (
-                <button type="button" className={`${look} ${rim}`} onClick={() => onOpen(event.id)}>
-                  {said}
+      <div className="grid gap-2 wide:grid-cols-2">
+        <ol className="grid grid-cols-2 gap-2">
+          {soonest(acts.length < SHOWN ? mine : acts)
+            .slice(0, SHOWN)
+            .map(({ event }) => (
+              <li key={event.id} className="min-w-0">
+                <button
+                  type="button"
+                  className={`${look} min-h-14 flex-col py-1.5 ${rim(dueAt(event) < now)}`}
+                  onClick={() => onOpen(event.id)}
+                >
+                  <span className="flex flex-wrap items-baseline gap-x-3">
+                    <Left ms={dueAt(event) - now} />
+                    <span className="text-base whitespace-nowrap">
+                      {WHEN[event.when]} {clockFrom(event.due)}
+                    </span>
+                  </span>
+                  <span className="text-base leading-tight font-semibold">{u.text(event.label)}</span>
                 </button>
-              ) : (
-                <Link to={`/hands/${ref}`} className={`${look} ${rim}`}>
-                  {said}
-                </Link>
-              )}
+              </li>
+            ))}
+        </ol>
+        <ol className="grid auto-cols-fr grid-flow-col gap-2">
+          {first.slice(0, SHOWN_OTHERS).map(({ ref, name, event }) => (
+            <li key={ref} className="min-w-0">
+              <Link
+                to={`/hands/${ref}`}
+                aria-label={`${name}: ${u.text(event.label)}`}
+                className={`${look} min-h-12 flex-col justify-center py-1 ${rim(dueAt(event) < now)}`}
+              >
+                <Left ms={dueAt(event) - now} />
+                <span className="truncate text-base leading-tight">{name}</span>
+              </Link>
             </li>
-          );
-        })}
-      </ol>
+          ))}
+        </ol>
+      </div>
     </section>
   );
 }
+
+/** What is left of it, or that it is due. */
+const Left = ({ ms }: { ms: number }) => (
+  <span className="text-xl font-extrabold tabular-nums">{ms < 0 ? "now" : countdown(ms / 1000)}</span>
+);
