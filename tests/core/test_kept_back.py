@@ -1,10 +1,14 @@
 """Some pieces heated today, the others kept raw: what the day is, how long they keep and what is said of them."""
 
 import unittest
+from datetime import timedelta
 from typing import Any
 
 from airycrumb.trays.types import Sheet
-from tests.core.examples import bake_document, raw_sheet, sheet
+from tests.core.examples import NOON, bake_document, raw_sheet, seen, sheet
+
+# Minutes after noon at which each stage of a day is over.
+STAGES = (("weigh", 25), ("rise", 150), ("divide", 175), ("wrap", 200), ("proof", 250), ("heat", 275))
 
 
 def half(place: str = "frozen", cold_for: str = "336 h", which: str = "hake-fennel-buns", **changes: Any) -> Sheet:
@@ -54,6 +58,17 @@ class KeptBack(unittest.TestCase):
         heat = {**document["heat"], "from": "proofed"}
         more = [{"pieces": 2, "filling": document["filling"], "filling_per_piece": "40 g", "heat": heat}]
         self.assertIn("cold_before_warm", {d.code for d in sheet({**document, "more_groups": more}).doubts})
+
+    def test_a_day_whose_heat_is_over_goes_on_though_loads_of_the_others_never_began(self) -> None:
+        document = bake_document("hake-fennel-buns")
+        heat = {**document["heat"], "from": "frozen", "minutes": None}
+        kept = {"pieces": 40, "filling": document["filling"], "filling_per_piece": "40 g", "heat": heat}
+        marks = [seen("started", "weigh", 0), *(seen("done", s, m) for s, m in STAGES)]
+        found = raw_sheet(
+            bake_document("hake-fennel-buns", pieces=4, more_groups=[kept]), marks, NOON + timedelta(hours=7)
+        )
+        self.assertGreater(found.more_heats[0].loads, 1)
+        self.assertEqual([e.id for e in found.events if e.standing == "open" and not e.along][-1], "rest.stand")
 
     def test_one_filling_is_named_once(self) -> None:
         self.assertEqual(half().sentence.filling_name, sheet(bake_document("hake-fennel-buns")).sentence.filling_name)

@@ -113,9 +113,11 @@ def oven_readings(ctx: Context, loads: Sequence[Marked]) -> list[tuple[float, fl
 def first_of_untold(ctx: Context, loads: Sequence[Marked], planned_min: float) -> tuple[Marked, ...]:
     """The loads, the first one ended where a whole heat was marked as one: later readings are other pieces'."""
     first, *later = loads
-    if not later or later[0].began is not None or ctx.done is None or "heat" not in ctx.done.ended:
+    # Pieces kept raw for another day never began, though the heat of the others is over.
+    if not later or first.began is None or later[0].began is not None:
         return tuple(loads)
-    assert first.began is not None, "a heat that is over began"
+    if ctx.done is None or "heat" not in ctx.done.ended:
+        return tuple(loads)
     return (replace(first, ended=first.began + timedelta(minutes=UNTOLD_LONGER * planned_min)), *later)
 
 
