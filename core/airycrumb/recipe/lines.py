@@ -204,7 +204,10 @@ def _calibrates(first: Measure, grams: Band | None) -> list[Message]:
     if grams is None or first.unit != "cup":
         return []
     return [
-        say("The grams beside it win; they make a cup {cup}.", cup=quantity.in_grams(grams.typical / first.typical))
+        say(
+            "The grams beside it are taken; they make a cup {cup}.",
+            cup=quantity.in_grams(grams.typical / first.typical),
+        )
     ]
 
 

@@ -8,7 +8,18 @@ from functools import lru_cache
 # A thousands comma has three digits behind it and no nought before; any other comma is a decimal one.
 _NUMBER = r"\d{1,3}(?:,\d{3})++(?![\d.,])|\d++(?:[.,]\d++)?"
 _WORD = r"[^\W\d_]++(?:['-][^\W\d_]++)*+"
-_TOKEN = re.compile(rf"(?P<number>{_NUMBER})|(?P<word>[dl]'(?=[^\W\d_])|{_WORD})|(?P<mark>\S)", re.IGNORECASE)
+# "1e3" is how machines write a thousand, and no cook: half of it read would be another number.
+_POWER = r"\d++(?:[.,]\d++)?e[+-]?\d++"
+# How finely a flour is milled is part of its name: "type 405", "T55", "00".
+_ALONE, _ENDS = r"(?<![^\W_])", r"(?![^\W_]|[.,]\d)"
+_GRADE = (
+    rf"{_ALONE}(?:type|typ|tipo)[. ]{{0,2}}\d{{1,4}}{_ENDS}|{_ALONE}t ?(?:45|55|65|80|110|130|150){_ENDS}"
+    r"|(?<![\d.,/:])0{2,4}(?![\d/]|[.,:]\d)|(?<![\d.,/:])0(?= flour)"
+)
+_TOKEN = re.compile(
+    rf"(?P<grade>{_GRADE})|(?P<power>{_POWER})|(?P<number>{_NUMBER})|(?P<word>[dl]'(?=[^\W\d_])|{_WORD})|(?P<mark>\S)",
+    re.IGNORECASE,
+)
 LONGEST_NUMBER = 24  # characters; a longer run of digits is no amount of anything
 _ELIDED = ("d'", "l'")  # "d'huile": the word behind it is what counts
 
@@ -52,7 +63,9 @@ def tokens_of(text: str) -> tuple[Token, ...]:
     found = []
     for hit in _TOKEN.finditer(text):
         kind = hit.lastgroup or "mark"
-        if kind == "number" and len(hit[0]) > LONGEST_NUMBER:
+        if kind == "grade":
+            kind = "word"
+        if kind == "power" or (kind == "number" and len(hit[0]) > LONGEST_NUMBER):
             kind = "mark"
         found.append(Token(kind, hit[0], folded(hit[0]), hit.start(), hit.end()))
     return tuple(t for t in found if t.word not in _ELIDED)
