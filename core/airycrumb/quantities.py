@@ -118,7 +118,7 @@ def parse(text: str, kind: str, where: str = "") -> float:
         raise _refuse(
             "unknown_unit",
             where,
-            say("“{unit}” is not a unit for this known here: use {known}.", unit=unknown, known=known)
+            say("“{unit}” is not a unit known here for this: use {known}.", unit=unknown, known=known)
             if unit
             else say("“{text}” has no unit: use {known}.", text=verbatim(text.strip()[:40]), known=known),
         )

@@ -68,7 +68,7 @@ class Causes(unittest.TestCase):
             ("collapsed", {"proof_size": 1.3, "rest_min": 5, "rest_planned_min": 5}, "Over-proofed", "1.3"),
             ("collapsed", {"lid_min": 6.0, "heat_min": 12.0}, "The lid was lifted", "6 min"),
             ("wrinkled", {"rest_min": 0, "rest_planned_min": 5}, "Opened too soon after the fire", "0 min"),
-            ("burst", {"filling_g": 80, "bears_g": 60}, "Fuller than the wrapper closes over", "60 g"),
+            ("burst", {"filling_g": 80, "bears_g": 60}, "More filling than the wrapper closes over", "60 g"),
             ("leaked", {"juice": 34, "bears": 20}, "A wet filling", "34 %"),
             ("soggy", {"juice": 34, "bears": 20}, "A wet filling", "34 %"),
             ("gummy", {"core_c": 62, "core_probed": True}, "Not long enough in the heat", "62 °C"),

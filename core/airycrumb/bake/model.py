@@ -232,7 +232,9 @@ class Bake(Written):
         (), "kept", 'Doubts the cook has answered with "keep".'
     )
     notes: Annotated[str, Text(4000)] = left_out("", "notes", "The cook's own notes.")
-    said: Claims = Claims.model_construct()
+    claims: Claims = left_out(
+        Claims.model_construct(), "said", "What the recipe it was read from says, held against what is worked out."
+    )
     recipe: Recipe = Recipe.model_construct()
     eaters: Eaters | None = left_out(None, "eaters", "Who eats: decides the number of pieces instead of `pieces`.")
     sponge: SpongeStage = SpongeStage.model_construct()

@@ -225,7 +225,7 @@ def too_full(r: Record) -> Cause | None:
     if r.filling_g <= 0 or r.bears_g <= 0 or r.filling_g <= 0.9 * r.bears_g:
         return None
     return Cause(
-        say("Fuller than the wrapper closes over"),
+        say("More filling than the wrapper closes over"),
         _part(r.filling_g / r.bears_g, 0.9, 1.3),
         say(
             "{filling} in each; this wrapper closes over {bears}.",

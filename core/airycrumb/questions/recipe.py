@@ -50,22 +50,22 @@ def cups(w: Findings) -> Iterator[Doubt]:
 
 def made(w: Findings) -> Iterator[Doubt]:
     """Pieces times weight against the dough the recipe makes."""
-    said = w.ctx.bake.said
-    if not said.pieces or not said.piece_g:
+    claims = w.ctx.bake.claims
+    if not claims.pieces or not claims.piece_g:
         return
-    asked, dough = said.pieces * said.piece_g, sum(g for _, g in w.ctx.bake.dough.parts)
+    asked, dough = claims.pieces * claims.piece_g, sum(g for _, g in w.ctx.bake.dough.parts)
     if abs(asked / dough - 1) <= MADE_TOLERANCE:
         return
-    each = dough * (1 - w.ctx.kitchen.bowl_loss) / said.pieces
-    count = max(1, int(dough * (1 - w.ctx.kitchen.bowl_loss) / said.piece_g))
+    each = dough * (1 - w.ctx.kitchen.bowl_loss) / claims.pieces
+    count = max(1, int(dough * (1 - w.ctx.kitchen.bowl_loss) / claims.piece_g))
     yield Doubt(
         code="made",
         tray="divide",
         severity="ask",
         title=say(
             "{pieces} × {each} is {asked}, and the recipe makes {dough}",
-            pieces=round(said.pieces),
-            each=in_grams(said.piece_g),
+            pieces=round(claims.pieces),
+            each=in_grams(claims.piece_g),
             asked=in_grams(asked),
             dough=in_grams(dough),
         ),
@@ -91,7 +91,7 @@ def made(w: Findings) -> Iterator[Doubt]:
 
 def liquid(w: Findings) -> Iterator[Doubt]:
     """Liquid too hot for the yeast that goes into it."""
-    celsius = w.ctx.bake.said.liquid_c
+    celsius = w.ctx.bake.claims.liquid_c
     if celsius is None or celsius <= YEAST_HURT_C:
         return
     dead = celsius >= YEAST_DEAD_C
@@ -121,7 +121,7 @@ def clock_against_kitchen(w: Findings) -> Iterator[Doubt]:
     """A stated rise or proof this kitchen will not keep to."""
     if w.ctx.bake.recipe.stated:
         return  # told with the recipe's own words beside the stage
-    claims = w.ctx.bake.said
+    claims = w.ctx.bake.claims
     for stage, said, tray in (("rise", claims.rise_min, w.first), ("proof", claims.proof_min, w.proof)):
         ready = tray.forecast.ready
         if not said or ready is None or ready.low * 0.9 <= said <= ready.high * 1.1:
@@ -169,20 +169,20 @@ def _by_then(heated: LoadResult, minutes: float) -> Message:
 def stated_heat(w: Findings) -> Iterator[Doubt]:
     """A recipe's minutes that are not what is needed here: both said, and why they differ."""
     heated, bake = w.heats[0].heated, w.ctx.bake
-    said, needs, planned = bake.said, heated.needs, heated.needs.planned
-    if not said.heat_min or needs.middle is None or planned is None or bake.heat.heat_min is not None:
+    claims, needs, planned = bake.claims, heated.needs, heated.needs.planned
+    if not claims.heat_min or needs.middle is None or planned is None or bake.heat.heat_min is not None:
         return
-    if said.oven_c and bake.heat.method == "oven" and abs(said.oven_c - bake.heat.air_c) > 3:
+    if claims.oven_c and bake.heat.method == "oven" and abs(claims.oven_c - bake.heat.air_c) > 3:
         return  # the cook bakes at something else: the recipe's time means nothing
-    short = said.heat_min < 0.9 * needs.middle
-    if not short and abs(said.heat_min / planned - 1) <= HEAT_TOLERANCE:
+    short = claims.heat_min < 0.9 * needs.middle
+    if not short and abs(claims.heat_min / planned - 1) <= HEAT_TOLERANCE:
         return
-    title = say("The recipe's {heat} is short", heat=in_minutes(said.heat_min))
+    title = say("The recipe's {heat} is short", heat=in_minutes(claims.heat_min))
     if not short:
         title = say(
-            "The recipe says {heat}; {planned} here", heat=in_minutes(said.heat_min), planned=in_minutes(planned)
+            "The recipe says {heat}; {planned} here", heat=in_minutes(claims.heat_min), planned=in_minutes(planned)
         )
-    why = [_each_at(heated), _by_then(heated, said.heat_min)]
+    why = [_each_at(heated), _by_then(heated, claims.heat_min)]
     yield Doubt(
         code="said_heat",
         tray="heat",
@@ -196,9 +196,9 @@ def stated_heat(w: Findings) -> Iterator[Doubt]:
 
 def filling_made(w: Findings) -> Iterator[Doubt]:
     """The filling the recipe makes against what it puts into each piece."""
-    each, bake = w.ctx.bake.said.filling_each_g, w.ctx.bake
+    each, bake = w.ctx.bake.claims.filling_each_g, w.ctx.bake
     lead = bake.groups[0]
-    made_g, pieces = sum(g for _, g in lead.parts), bake.said.pieces or lead.pieces
+    made_g, pieces = sum(g for _, g in lead.parts), bake.claims.pieces or lead.pieces
     if not each or len(bake.groups) > 1 or abs(each * pieces / made_g - 1) <= FILLING_TOLERANCE:
         return
     off = in_grams(abs(each * pieces - made_g))
@@ -231,7 +231,7 @@ def filling_made(w: Findings) -> Iterator[Doubt]:
 
 def claimed_feel(w: Findings) -> Iterator[Doubt]:
     """A dough the recipe calls soft that works out stiff, or the other way."""
-    said, found = w.ctx.bake.said.feel, w.weighed.feel
+    said, found = w.ctx.bake.claims.feel, w.weighed.feel
     order = ("stiff", "firm", "soft", "sticky")
     if said is None or abs(order.index(said) - order.index(found)) < 2:
         return

@@ -18,6 +18,7 @@ from airycrumb.day.planning import Table
 from airycrumb.day.shown import DayPlan
 from airycrumb.day.ways_out import WayOut
 from airycrumb.learning.finish import Lesson, finish
+from airycrumb.learning.rises_here import RisesHere, rises_here
 from airycrumb.learning.simulated_cook import simulated_batch
 from airycrumb.learning.step_records import StepRecord, steps_of
 from airycrumb.learning.train_the_eye import PICTURES, Judgement, Marked, Question, question
@@ -238,6 +239,11 @@ def lesson(
     return finish(read, then, observations, troubles, now=now, kitchen_now=read_kitchen(kitchen_now))
 
 
+def how_it_rises(kitchen: Document) -> RisesHere | None:
+    """What a kitchen has taught of its doughs, in words; None where nothing has."""
+    return rises_here(kitchen_read(kitchen))
+
+
 def played(bake: Document, kitchen: Document, started: datetime, log_vigour: float, seed: int) -> list[Observation]:
     """Observations of a simulated cook making this bake (demo data)."""
     k = read_kitchen(kitchen)
@@ -283,6 +289,7 @@ __all__ = [
     "RecipeSays",
     "Replies",
     "ReplyGrid",
+    "RisesHere",
     "RoomReading",
     "Sheet",
     "SheetReply",
@@ -314,6 +321,7 @@ __all__ = [
     "held_reply",
     "hours_as_stored",
     "hours_of_dishes",
+    "how_it_rises",
     "keeping",
     "learned_part",
     "lesson",

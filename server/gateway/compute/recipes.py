@@ -60,7 +60,7 @@ class RecipeReply:
 
 
 def _drafted(reading: Reading, habits: Habits) -> tuple[Draft, list[Problem]]:
-    """The bake a reading makes, and what is wrong with it. One that came with the words and is none here gives way to
+    """The bake a reading makes, and what is wrong with it. One that came with the words and cannot be used gives way to
     the words."""
     draft = to_bake(reading)
     try:
@@ -70,7 +70,8 @@ def _drafted(reading: Reading, habits: Habits) -> tuple[Draft, list[Problem]]:
             return draft, list(error.problems)
         draft, problems = _drafted(replace(reading, bake=None), habits)
         why = say(
-            "The bake that came with this recipe is none here: {why} Its words are read.", why=error.problems[0].message
+            "The bake that came with this recipe cannot be used here: {why} Its words are read instead.",
+            why=error.problems[0].message,
         )
         return Draft(draft.document, [why, *draft.assumed]), problems
     return draft, []

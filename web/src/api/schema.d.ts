@@ -1274,7 +1274,10 @@ export interface components {
             oven_truth?: components["schemas"]["LearnedOven"];
         };
         KitchenDocument: components["schemas"]["Kitchen"];
-        /** KitchenOut */
+        /**
+         * KitchenOut
+         * @description rises: how its doughs rise beside a usual kitchen's, in words; null where no batch has taught it.
+         */
         KitchenOut: {
             /** Id */
             id: number;
@@ -1283,6 +1286,7 @@ export interface components {
             /** Revision */
             revision: number;
             document: components["schemas"]["KitchenDocument"];
+            rises: components["schemas"]["RisesHere"] | null;
         };
         /** @description How the oven really is, learned from a thermometer in it. */
         LearnedOven: {
@@ -1391,6 +1395,16 @@ export interface components {
              * @example 60 min
              */
             cools?: string;
+        };
+        /**
+         * RisesHere
+         * @description How much slower or faster than in a usual kitchen. figure: as it most likely is; band: in eight cases of ten.
+         */
+        RisesHere: {
+            /** Figure */
+            figure: components["schemas"]["Said"];
+            /** Band */
+            band: components["schemas"]["Said"];
         };
         /** @description How warm the kitchen is at an hour of the day. */
         RoomPoint: {
@@ -1600,6 +1614,7 @@ export interface components {
             kept?: string[];
             /** @description The cook's own notes. */
             notes?: string;
+            /** @description What the recipe it was read from says, held against what is worked out. */
             said?: components["schemas"]["Claims"];
             recipe?: components["schemas"]["Recipe"];
             /** @description Who eats: decides the number of pieces instead of `pieces`. */

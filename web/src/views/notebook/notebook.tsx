@@ -1,3 +1,4 @@
+import { useUnits } from "../../lib/settings";
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link } from "react-router";
@@ -10,7 +11,6 @@ import { Drawers } from "../../ui/drawers";
 import { Headline, Notice } from "../../ui/facts";
 import { ViewSkeleton } from "../../ui/skeleton";
 import { batchesQuery, kitchensQuery, notShown } from "../queries";
-import { paceOf } from "./pace";
 import { longestOf, Rows, RowsLegend } from "./rows";
 
 /** The newest of these stand in sight; the rest is one press away, so many at a time. */
@@ -82,9 +82,10 @@ function Filled({ batches }: { batches: BatchSummary[] }) {
 
 /** How doughs rise here against a usual kitchen's, and how that came to be known. */
 function Taught({ batches }: { batches: BatchSummary[] }) {
-  const belief = useQuery(kitchensQuery).data?.[0]?.document.vigour;
+  const u = useUnits();
+  const rises = useQuery(kitchensQuery).data?.[0]?.rises;
   const learned = [...batches].reverse().filter((b) => b.vigour_after !== null);
-  if (!belief || learned.length < 2)
+  if (!rises || learned.length < 2)
     return (
       <Headline
         title="Doughs here rise"
@@ -92,14 +93,13 @@ function Taught({ batches }: { batches: BatchSummary[] }) {
         note="Not known better yet: two finished batches with a mark during the rise, and it is."
       />
     );
-  const pace = paceOf(belief);
   const newest = learned.slice(-MOST_DRAWN);
   return (
     <>
       <Headline
         title="Doughs here rise"
-        figure={pace.figure}
-        note={`than in a usual kitchen: ${pace.band} in 8 of 10`}
+        figure={u.text(rises.figure)}
+        note={`than in a usual kitchen: ${u.text(rises.band)} in 8 of 10`}
       />
       <VigourTrail
         title="Vigour of this kitchen after each batch"
