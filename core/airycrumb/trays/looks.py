@@ -109,7 +109,7 @@ def _shift(ctx: Context, was: Band | None, now: Band | None, stage_key: str) -> 
     if wide >= 0.95 * before:
         return moved
     return say(
-        "{moved}, surer: {wide} wide instead of {before}",
+        "{moved}, with {wide} of doubt instead of {before}",
         moved=moved,
         wide=in_minutes(wide),
         before=in_minutes(before),
