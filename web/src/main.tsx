@@ -2,13 +2,14 @@ import "./styles.css";
 
 import { QueryClient, QueryClientProvider, useQuery } from "@tanstack/react-query";
 import { setNonce } from "get-nonce";
-import { lazy, StrictMode, Suspense, useEffect, type ReactNode } from "react";
+import { StrictMode, Suspense, useEffect, type ReactNode } from "react";
 import { createRoot } from "react-dom/client";
 import { BrowserRouter, Navigate, Route, Routes } from "react-router";
 
 import { client, ServerError, take, type Me } from "./api/client";
 import { askToStay } from "./lib/database";
 import { Guarded } from "./lib/guarded";
+import { later } from "./lib/later";
 import { keepApplication } from "./lib/new-version";
 import { SettingsProvider } from "./lib/settings";
 import { postWhatWasLeft } from "./stores/before";
@@ -26,14 +27,24 @@ import { Shell } from "./views/shell";
 
 // What a cook meets first comes at once; the rest when it is opened, kept in the browser by then.
 const hands = () => import("./views/hands/hands");
-const Hands = lazy(async () => ({ default: (await hands()).Hands }));
-const FirstUse = lazy(async () => ({ default: (await import("./views/first/first-use")).FirstUse }));
-const KitchenView = lazy(async () => ({ default: (await import("./views/kitchen/kitchen")).KitchenView }));
-const DayView = lazy(async () => ({ default: (await import("./views/day/day")).DayView }));
-const BatchPage = lazy(async () => ({ default: (await import("./views/notebook/batch-page")).BatchPage }));
-const Notebook = lazy(async () => ({ default: (await import("./views/notebook/notebook")).Notebook }));
-const Reading = lazy(async () => ({ default: (await import("./views/reading/reading")).Reading }));
-const Trainer = lazy(async () => ({ default: (await import("./views/trainer/trainer")).Trainer }));
+const Hands = later(async () => (await hands()).Hands);
+const FirstUse = later(async () => (await import("./views/first/first-use")).FirstUse);
+const KitchenView = later(async () => (await import("./views/kitchen/kitchen")).KitchenView);
+const DayView = later(async () => (await import("./views/day/day")).DayView);
+const BatchPage = later(async () => (await import("./views/notebook/batch-page")).BatchPage);
+const Notebook = later(async () => (await import("./views/notebook/notebook")).Notebook);
+const Reading = later(async () => (await import("./views/reading/reading")).Reading);
+const Trainer = later(async () => (await import("./views/trainer/trainer")).Trainer);
+/** What a page is opened for, by its path; the first that fits. */
+const OPENED_FOR: [RegExp, { ready: () => Promise<void> }][] = [
+  [/^\/hands\//, Hands],
+  [/^\/day/, DayView],
+  [/^\/notebook\/eye/, Trainer],
+  [/^\/notebook\/./, BatchPage],
+  [/^\/notebook/, Notebook],
+  [/^\/kitchen/, KitchenView],
+  [/^\/read/, Reading],
+];
 
 // A dialog keeps the page still by a style it makes itself: this page's own policy lets it by this word.
 const nonce = document.querySelector<HTMLMetaElement>("meta[name=style-nonce]")?.content;
@@ -110,7 +121,7 @@ function Next() {
     );
   if (first) return <Navigate to={`/bench/${first.id}`} replace />;
   if (!bakes.data) return <BenchSkeleton what="Opening the bench…" />;
-  return <FirstUse />;
+  return <FirstUse.View />;
 }
 
 const STILL_KEPT = "Its marks are kept and its plan stands on the Bench; load the page again to come back.";
@@ -124,7 +135,7 @@ function Views() {
           <Guard>
             <Guarded what="This batch" note={STILL_KEPT} retryWith={[]}>
               <Suspense fallback={<Notice title="Opening the batch…" />}>
-                <Hands />
+                <Hands.View />
               </Suspense>
             </Guarded>
           </Guard>
@@ -140,13 +151,13 @@ function Views() {
         <Route path="/" element={<Next />} />
         <Route path="/bench" element={<Next />} />
         <Route path="/bench/:id" element={<Bench />} />
-        <Route path="/read" element={<Reading />} />
-        <Route path="/day" element={<DayView />} />
-        <Route path="/day/:id" element={<DayView />} />
-        <Route path="/notebook" element={<Notebook />} />
-        <Route path="/notebook/eye" element={<Trainer />} />
-        <Route path="/kitchen" element={<KitchenView />} />
-        <Route path="/notebook/:id" element={<BatchPage />} />
+        <Route path="/read" element={<Reading.View />} />
+        <Route path="/day" element={<DayView.View />} />
+        <Route path="/day/:id" element={<DayView.View />} />
+        <Route path="/notebook" element={<Notebook.View />} />
+        <Route path="/notebook/eye" element={<Trainer.View />} />
+        <Route path="/kitchen" element={<KitchenView.View />} />
+        <Route path="/notebook/:id" element={<BatchPage.View />} />
         <Route
           path="*"
           element={<Notice title="There is nothing at this address" text="The ways at the top lead back." />}
@@ -177,7 +188,8 @@ const draw = () =>
 
 /** What was answered before is in sight first, and what waits is known, before anything is drawn. */
 async function open() {
-  await restoreAnswers(queries);
+  const view = OPENED_FOR.find(([path]) => path.test(location.pathname))?.[1];
+  await Promise.all([restoreAnswers(queries, location.pathname), view?.ready()]);
   const user = queries.getQueryData<Me>(meQuery.queryKey)?.user;
   if (user) await outbox.open(user);
 }

@@ -19,15 +19,38 @@ interface Kept {
   answer: { key: readonly unknown[]; data: unknown };
 }
 
-/** Put what was answered before back in sight, as old as it is. Whose answers they are is among them. */
-export async function restoreAnswers(queries: QueryClient): Promise<void> {
+/** Whole batches are large, and all but the open one can wait for the page to be painted. */
+const LARGE = /^\["(?:batch|replies)",/;
+
+/**
+ * Put what was answered before back in sight, as old as it is. Whose answers they are is among them. path: of the page
+ * that opens; what it does not need comes once it is in sight.
+ */
+export async function restoreAnswers(queries: QueryClient, path: string): Promise<void> {
   try {
-    const all = (await (await database()).getAll("answers")) as Kept[];
-    for (const { answer, at } of all) queries.setQueryData(answer.key, answer.data, { updatedAt: at });
-    // However new they are, the server may have thought again meanwhile: each is asked anew where it is looked at.
-    await queries.invalidateQueries({ refetchType: "none" });
+    const asked = (await (await database()).getAllKeys("answers")) as string[];
+    const [, batch] = /^\/hands\/([^/]+)$/.exec(path) ?? [];
+    const open = [`["batch",${batch}]`, `["batch","${batch}"]`];
+    const later = asked.filter((key) => LARGE.test(key) && !open.includes(key));
+    await putBack(
+      queries,
+      asked.filter((key) => !later.includes(key)),
+    );
+    requestAnimationFrame(() => setTimeout(() => void putBack(queries, later).catch(() => undefined)));
   } catch {
     // A browser that keeps nothing asks the server for everything.
+  }
+}
+
+/** Answers by what was asked, where none has come meanwhile. */
+async function putBack(queries: QueryClient, asked: string[]): Promise<void> {
+  const db = await database();
+  const all = (await Promise.all(asked.map((key) => db.get("answers", key)))) as (Kept | undefined)[];
+  for (const kept of all) {
+    if (!kept || queries.getQueryData(kept.answer.key) !== undefined) continue;
+    queries.setQueryData(kept.answer.key, kept.answer.data, { updatedAt: kept.at });
+    // However new it is, the server may have thought again meanwhile: it is asked anew where it is looked at.
+    await queries.invalidateQueries({ queryKey: kept.answer.key, exact: true, refetchType: "none" });
   }
 }
 
