@@ -30,8 +30,10 @@ export async function restoreAnswers(queries: QueryClient, path: string): Promis
   try {
     const asked = (await (await database()).getAllKeys("answers")) as string[];
     const [, batch] = /^\/hands\/([^/]+)$/.exec(path) ?? [];
+    // At the stove the open batch is needed, and what looks at it would tell without the server.
     const open = [`["batch",${batch}]`, `["batch","${batch}"]`];
-    const later = asked.filter((key) => LARGE.test(key) && !open.includes(key));
+    const needed = (key: string) => batch !== undefined && (key.startsWith('["replies"') || open.includes(key));
+    const later = asked.filter((key) => LARGE.test(key) && !needed(key));
     await putBack(
       queries,
       asked.filter((key) => !later.includes(key)),

@@ -23,15 +23,18 @@ interface Call {
   event: BakeEvent;
 }
 
-/** Calls that were heard, kept in this browser: one that was acknowledged rings on no view of it any more. */
-function useHeard(): [Set<string>, (keys: string[]) => void] {
-  const [heard, setHeard] = useState(() => kept<string[]>("heard", []));
-  const hear = (keys: string[]) => {
-    const next = [...heard, ...keys].slice(-MOST_HEARD);
+/**
+ * Calls that were heard, and when, kept in this browser: one that was acknowledged rings on no view of it any more,
+ * unless it falls due anew, later than that.
+ */
+function useHeard(): [Map<string, number>, (key: string, at: number) => void] {
+  const [heard, setHeard] = useState(() => kept<[string, number][]>("heard-at", []));
+  const hear = (key: string, at: number) => {
+    const next = [...heard.filter(([other]) => other !== key), [key, at] as [string, number]].slice(-MOST_HEARD);
     setHeard(next);
-    keep("heard", next);
+    keep("heard-at", next);
   };
-  return [new Set(heard), hear];
+  return [new Map(heard), hear];
 }
 
 /** Ring for what calls first, and again until somebody says that it was heard; looks are no more than a reminder. */
@@ -60,9 +63,9 @@ export function Alarms() {
     .flatMap(({ ref, name, open, lastMark }) =>
       open
         .filter((event) => calls(open, event, now, lastMark))
-        .map((event) => ({ key: `${ref} ${event.id} ${event.due}`, ref, name, event })),
+        .map((event) => ({ key: `${ref} ${event.id}`, ref, name, event })),
     )
-    .filter(({ key }) => !heard.has(key))
+    .filter(({ key, event }) => (heard.get(key) ?? 0) < dueAt(event))
     .sort((a, b) => a.event.rank - b.event.rank || dueAt(a.event) - dueAt(b.event));
   const [first] = calling;
   const words = first ? `${first.name}: ${u.text(first.event.label)}` : "";
@@ -94,7 +97,7 @@ export function Alarms() {
             Go there
           </Link>
         )}
-        <Button className="min-h-14 !px-3 text-lg tab:!px-5" onClick={() => hear([first.key])}>
+        <Button className="min-h-14 !px-3 text-lg tab:!px-5" onClick={() => hear(first.key, now)}>
           I heard it
         </Button>
         <Button

@@ -106,7 +106,11 @@ function TwoLines(props: { whole: boolean; onTurn: () => void; children: [senten
   return (
     <>
       <div className="relative">
-        <div ref={here} onFocus={reach} className={whole ? "" : "-mx-1 -mb-1 max-h-[3.5em] overflow-hidden px-1 text-2xl"}>
+        <div
+          ref={here}
+          onFocus={reach}
+          className={whole ? "" : "-mx-1 -mb-1 max-h-[3.5em] overflow-hidden px-1 text-2xl"}
+        >
           {sentence}
         </div>
         {long && (
