@@ -59,8 +59,11 @@ export interface Told {
 /** What the last look made while the server is away makes of the open stage, by the tables kept here; null for none. */
 export function useTold(state: RunState, stage: Stage | undefined, began: number | null): Told | null {
   const queries = useQueryClient();
-  if (!stage || began === null || state.line === "open") return null;
+  // What waited already as this was opened was made while the server was away, whether or not it is known to be yet.
+  const [left] = useState(() => new Set(state.waiting.map((o) => o.client_id)));
+  if (!stage || began === null) return null;
   const seen = state.waiting.filter((o) => o.stage === stage && o.value !== null && o.value !== undefined).at(-1);
+  if (seen && state.line === "open" && !left.has(seen.client_id)) return null;
   const kept = queries.getQueryData<Replies>(repliesQuery(state.batch.id, stage).queryKey);
   if (!seen || !kept) return null;
   const minute = (Date.parse(seen.at) - began) / 60_000;
