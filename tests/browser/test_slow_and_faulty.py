@@ -154,7 +154,11 @@ class Faults(BrowserCase):
 
         self.break_answers(r"/api/batches/\d+", harm)
         # Nothing of it is kept here: it is read anew.
-        self.page.evaluate("indexedDB.deleteDatabase('airycrumb')")
+        # What was answered last is written down a moment later, and as the page goes.
+        self.page.wait_for_timeout(600)
+        self.page.evaluate(
+            "new Promise((done) => { indexedDB.deleteDatabase('airycrumb').onsuccess = () => done(null); })"
+        )
         self.page.reload()
         expect(self.page.get_by_role("alert")).to_contain_text("cannot be shown")
         self.hands.go_on()
