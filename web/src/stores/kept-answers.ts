@@ -19,6 +19,9 @@ interface Kept {
   answer: { key: readonly unknown[]; data: unknown };
 }
 
+/** How often everything was forgotten: what is still being read then is somebody else's. */
+let forgotten = 0;
+
 /** Whole batches are large, and all but the open one can wait for the page to be painted. */
 const LARGE = /^\["(?:batch|replies)",/;
 
@@ -46,9 +49,10 @@ export async function restoreAnswers(queries: QueryClient, path: string): Promis
 
 /** Answers by what was asked, where none has come meanwhile. */
 async function putBack(queries: QueryClient, asked: string[]): Promise<void> {
-  const db = await database();
+  const [db, before] = [await database(), forgotten];
   const all = (await Promise.all(asked.map((key) => db.get("answers", key)))) as (Kept | undefined)[];
   for (const kept of all) {
+    if (forgotten !== before) return;
     if (!kept || queries.getQueryData(kept.answer.key) !== undefined) continue;
     queries.setQueryData(kept.answer.key, kept.answer.data, { updatedAt: kept.at });
     // However new it is, the server may have thought again meanwhile: it is asked anew where it is looked at.
@@ -58,6 +62,7 @@ async function putBack(queries: QueryClient, asked: string[]): Promise<void> {
 
 /** Forget everything the server said to somebody who has gone. Who is signed in now is not forgotten. */
 export async function forgetAnswers(queries: QueryClient): Promise<void> {
+  forgotten += 1;
   queries.removeQueries({ predicate: ({ queryKey }) => queryKey[0] !== "me" });
   await database()
     .then((db) => db.clear("answers"))

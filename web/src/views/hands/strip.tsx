@@ -73,11 +73,11 @@ export function Strip({ at, id, open, front, now, onOpen, back }: Props) {
             <li key={ref} className="min-w-0">
               <Link
                 to={`/hands/${ref}`}
-                aria-label={`${name}: ${u.text(event.label)}`}
                 className={`${look} min-h-12 flex-col justify-center py-1 ${rim(dueAt(event) < now)}`}
               >
                 <Left ms={dueAt(event) - now} />
                 <span className="truncate text-base leading-tight">{name}</span>
+                <span className="sr-only">{u.text(event.label)}</span>
               </Link>
             </li>
           ))}
