@@ -160,6 +160,6 @@ def moment_text(moment: Moment, now: datetime | None = None) -> str:
     today = None if now is None else now.astimezone(moment.at.tzinfo).date()
     with_day = len(days) > 1 or (today is not None and days != {today})
     low = _clock(moment.at, with_day)
-    if moment.to is None:
+    if moment.to is None or (len(days) == 1 and _clock(moment.to, with_day) == low):
         return low
     return _span(low, _clock(moment.to, with_day and moment.to.date() != moment.at.date()))

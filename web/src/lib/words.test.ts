@@ -1,6 +1,6 @@
 import { describe, expect, inject, it } from "vitest";
 
-import { opening, quantityText, sentence, type Said, type Units } from "./words";
+import { hoursText, opening, quantityText, sentence, type Said, type Units } from "./words";
 
 /** A sentence of the contract, and what the core wrote of it. */
 interface Case extends Record<Units, string> {
@@ -35,6 +35,22 @@ describe("a quantity", () => {
 
   it("of a kind nobody knows is an error and no empty place", () => {
     expect(() => quantityText({ kind: "speed" as never, value: 1 }, "metric")).toThrow("no unit");
+  });
+});
+
+describe("a span of hours", () => {
+  const friday = new Date(2026, 10, 27, 17, 40).getTime();
+  const at = (day: number, hour: number, minute = 0) => new Date(2026, 10, day, hour, minute).getTime();
+
+  it("names a day once, and both where it goes from one into the other", () => {
+    expect(hoursText(at(27, 18, 30), at(27, 19, 10), friday)).toBe("18:30 to 19:10");
+    expect(hoursText(at(28, 0, 18), at(28, 1, 31), friday)).toBe("Sat 00:18 to 01:31");
+    expect(hoursText(at(27, 23, 40), at(28, 1, 5), friday)).toBe("Fri 23:40 to Sat 01:05");
+  });
+
+  it("of one minute is an hour", () => {
+    expect(hoursText(at(27, 18), at(27, 18, 0) + 20_000, friday)).toBe("18:00");
+    expect(hoursText(at(28, 0, 18), at(28, 0, 18), friday)).toBe("Sat 00:18");
   });
 });
 

@@ -162,11 +162,15 @@ export function momentText(m: Moment, now: number): string {
   const at = new Date(m.at);
   if (m.shown === "day") return at.toLocaleDateString(LOCALE, { day: "numeric", month: "short", year: "numeric" });
   if (m.shown === "weekday") return `${weekday(at, "long")}, ${hour(at)}`;
-  const until = m.until === undefined ? null : new Date(m.until);
-  const today = new Date(now).toDateString();
-  const away = at.toDateString() !== today || (until !== null && until.toDateString() !== today);
-  const low = named(at, away);
-  return until ? span(low, named(until, away && until.toDateString() !== at.toDateString())) : low;
+  return hoursText(m.at, m.until ?? m.at, now);
+}
+
+/** "18:30", "18:30 to 19:10", "Sat 00:18 to 01:31": a weekday once, wherever the span leaves the reader's day. */
+export function hoursText(from: string | number, to: string | number, now: number = clockNow()): string {
+  const [low, high, today] = [new Date(from), new Date(to), new Date(now).toDateString()];
+  const leaves = high.toDateString() !== low.toDateString();
+  const first = named(low, leaves || low.toDateString() !== today);
+  return !leaves && hour(low) === hour(high) ? first : `${first} to ${named(high, leaves)}`;
 }
 
 const LISTS = {

@@ -180,7 +180,8 @@ function Drawn({ group, browned, small }: { group: Group; browned: boolean; smal
       )}
       {w.rolled && above && (
         <Plate
-          className={`w-full max-wide:mx-auto max-wide:max-w-[260px] ${small ? "max-tab:max-w-[140px]" : "max-tab:max-w-[168px]"}`}
+          // A caption may be wider than a picture this narrow.
+          className={`w-full max-tab:[&>figcaption]:w-max max-tab:[&>figcaption]:self-center max-wide:mx-auto max-wide:max-w-[260px] ${small ? "max-tab:max-w-[140px]" : "max-tab:max-w-[168px]"}`}
           grow={plan}
           caption={word && w.folds ? `${w.folds} ${word}` : "from above"}
         >

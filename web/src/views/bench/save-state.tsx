@@ -2,6 +2,7 @@ import type { ReactNode } from "react";
 import { Link } from "react-router";
 
 import { clockFrom, duration } from "../../lib/clock";
+import { hoursText } from "../../lib/words";
 import { usePhone } from "../../lib/use-narrow";
 import { Button, Small } from "../../ui/button";
 import type { DraftState, DraftStore } from "../../stores/draft";
@@ -81,7 +82,7 @@ export function SaveState(p: Omit<Props, "find" | "onUndo" | "onRedo" | "onFile"
         <div className="min-h-[4.5rem] max-tab:flex-1">
           <p className="text-xl leading-tight font-bold">Start {clockFrom(sheet.day.start, p.now)}</p>
           <p className="text-base leading-snug text-muted">
-            eat {clockFrom(sheet.day.eat_low, p.now)} to {clockFrom(sheet.day.eat_high, p.now)}
+            eat {hoursText(sheet.day.eat_low, sheet.day.eat_high, p.now)}
             <br />
             {duration(sheet.day.hands_min)} with your hands
           </p>
@@ -90,6 +91,7 @@ export function SaveState(p: Omit<Props, "find" | "onUndo" | "onRedo" | "onFile"
       <div className="flex tab:mt-1 flex-wrap items-center gap-2 tab:justify-end">
         <Button
           look="solid"
+          className="max-tab:px-3"
           disabled={!sheet || problems.length > 0 || save === "conflict" || waits.length > 0}
           onClick={p.onStart}
         >

@@ -3,6 +3,7 @@ import { DayLanes, type Lane, type LaneSpan } from "../../drawings/day-lanes";
 import { clockTicks } from "../../drawings/ticks";
 import { clock, clockFrom, clockNow, day as dayOf, duration } from "../../lib/clock";
 import { useUnits } from "../../lib/settings";
+import { hoursText } from "../../lib/words";
 import { usePhone, useTablet } from "../../lib/use-narrow";
 import { useNow } from "../../lib/use-now";
 
@@ -33,7 +34,7 @@ export function Lanes({ plan, chosen, onChoose, onBegin }: Props) {
     start: Date.parse(s.start),
     end: Date.parse(s.end),
     word,
-    title: `${clockFrom(s.start)} to ${clock(s.end)}: ${u.text(s.label)}${s.dish >= 0 ? `, ${name(s.dish)}` : ""}`,
+    title: `${hoursText(s.start, s.end)}: ${u.text(s.label)}${s.dish >= 0 ? `, ${name(s.dish)}` : ""}`,
     wrong: s.night,
   });
   // Told on one bake, the stages of the others are known by their looks; the filling is made beside the dough's way.
@@ -45,7 +46,7 @@ export function Lanes({ plan, chosen, onChoose, onBegin }: Props) {
     key: `dish.${d.at}`,
     name: `${d.at + 1}  ${d.name}`,
     note: `from ${clock(d.begins)}`,
-    told: `${clock(d.begins)} to ${clock(d.table)}`,
+    told: hoursText(d.begins, d.table),
     due: Date.parse(d.due),
     chosen: chosen === d.at,
     spans: d.spans.map(ofBake),

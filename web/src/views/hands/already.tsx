@@ -1,6 +1,7 @@
 import type { BakeEvent } from "../../api/client";
-import { clockFrom, duration } from "../../lib/clock";
+import { duration } from "../../lib/clock";
 import { useUnits } from "../../lib/settings";
+import { hoursText } from "../../lib/words";
 import { Button } from "../../ui/button";
 
 interface Props {
@@ -16,7 +17,7 @@ interface Props {
 export function Already({ event, unlit, now, onYes, onNo }: Props) {
   const u = useUnits();
   const ago = (now - Date.parse(event.start)) / 60_000;
-  const span = event.low === event.high ? clockFrom(event.due) : `${clockFrom(event.low)} to ${clockFrom(event.high)}`;
+  const span = hoursText(event.low, event.high);
   return (
     <div role="alertdialog" aria-label="Already?" className="mt-3 rounded-2xl border-2 border-crust bg-warm p-4">
       <p className="text-2xl font-extrabold">Already?</p>

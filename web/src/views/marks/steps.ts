@@ -1,5 +1,6 @@
 import type { RiseTray, Sheet } from "../../api/client";
-import { clockFrom, clockNow } from "../../lib/clock";
+import { clockNow } from "../../lib/clock";
+import { hoursText } from "../../lib/words";
 
 const STAGES = ["sponge", "weigh", "rise", "again", "divide", "wrap", "proof", "hold", "heat", "rest"] as const;
 export type Stage = (typeof STAGES)[number];
@@ -30,4 +31,4 @@ export function beganAt(stage: Stage, sheet: Sheet, endedAt: Map<string, number>
 export const toldNote = ({ low, high }: { low: number | null; high: number | null }) =>
   low === null || high === null
     ? "by what you saw it does not get there: watch it"
-    : `by what you saw: ready ${clockFrom(low)} to ${clockFrom(high)}; the server will work it out anew`;
+    : `by what you saw: ready ${hoursText(low, high)}; the server will work it out anew`;
