@@ -38,6 +38,26 @@ def doubt(s: Sheet, code: str) -> Doubt | None:
     return next((d for d in s.doubts if d.code == code), None)
 
 
+class WhenToProbe(unittest.TestCase):
+    def test_under_a_lid_once_it_is_lifted_elsewhere_from_the_earliest_the_line_may_be_passed(self) -> None:
+        steamed, baked = heated(method="steam").heat, heated(method="oven", temperature="180 C").heat
+        self.assertEqual(steamed.probe_from_min, steamed.minutes_planned)
+        assert baked.probe_from_min is not None and baked.reaches is not None
+        self.assertLessEqual(baked.probe_from_min, baked.reaches.low)
+        self.assertGreater(baked.probe_from_min, baked.reaches.low - 1)
+        self.assertLess(baked.probe_from_min, baked.minutes_planned)
+
+    def test_a_line_never_passed_is_not_probed_for(self) -> None:
+        cool = heated(method="oven", temperature="100 C", **{"from": "frozen"}).heat
+        self.assertEqual((cool.reaches, cool.probe_from_min), (None, None))
+
+    def test_minutes_too_short_for_it_do_not_bring_it_forward(self) -> None:
+        for way in ({"method": "steam"}, {"method": "oven", "temperature": "180 C"}):
+            short = heated(minutes="3 min", **way).heat
+            assert short.probe_from_min is not None and short.reaches is not None
+            self.assertAlmostEqual(short.probe_from_min, short.reaches.low, delta=1)
+
+
 class EveryHeat(unittest.TestCase):
     def test_every_way_to_heat_every_demo_bake_gives_a_whole_tray(self) -> None:
         ways: tuple[dict[str, Any], ...] = (

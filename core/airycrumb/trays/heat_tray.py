@@ -212,6 +212,7 @@ def heat_tray(h: LoadResult, proof: Fermented, wrap_min: float, density: float) 
         line_why=line.why,
         hold_min=line.hold_min,
         reaches=h.reaches,
+        probe_from_min=_probe_from(h),
         core_at_end_c=float(shown.core[end]),
         core_after_rest_c=float(shown.core[-1]),
         lethal_enough=bool(shown.lethal_min[-1] >= c.LETHAL_MIN.value),
@@ -253,6 +254,14 @@ def heat_tray(h: LoadResult, proof: Fermented, wrap_min: float, density: float) 
         oven_really_c=load.most.fire.air_c if b.method == "oven" and measured else None,
         probed=len(h.marks) > 0,
     )
+
+
+def _probe_from(h: LoadResult) -> float | None:
+    """Minute from which probing tells anything, None if the line is never passed: under a lid, once it is lifted."""
+    if h.reaches is None:
+        return None
+    earliest = max(1.0, float(int(h.reaches.low)))
+    return max(earliest, h.minutes) if h.ctx.bake.heat.method == "steam" else earliest
 
 
 def _preheat(ctx: Context) -> float:

@@ -40,7 +40,8 @@ export const Curve = drawn(function Curve(p: CurveProps) {
   const height = p.height ?? 360;
   // Drawn as wide as a phone shows it, or as a laptop does: its letters are 17 or 16 px there.
   const text = width < 400 ? 18.5 : p.large ? 17 : 16;
-  const pad = { left: 10, right: 12, top: 32, bottom: 30 };
+  // On a phone what stands at the mark of an hour has a row of its own, above the names of the levels.
+  const pad = { left: 10, right: 12, top: width < 400 ? 42 : 32, bottom: 30 };
   const last = p.x.at(-1) ?? 1;
   const x = scaleLinear([0, last], [pad.left, width - pad.right]);
   const y = scaleLinear([p.bottom, p.top], [height - pad.bottom, pad.top]);
@@ -170,14 +171,14 @@ export const Curve = drawn(function Curve(p: CurveProps) {
           <line
             x1={x(p.now.x)}
             x2={x(p.now.x)}
-            y1={pad.top - 8}
+            y1={24}
             y2={height - pad.bottom}
             stroke="var(--crust)"
             strokeWidth={2.5}
           />
           <text
             x={x(p.now.x) + (p.now.x > last * 0.7 ? -7 : 7)}
-            y={pad.top - 10}
+            y={width < 400 ? 17 : 22}
             textAnchor={p.now.x > last * 0.7 ? "end" : "start"}
             fill="var(--crust)"
             fontWeight={700}

@@ -1,6 +1,7 @@
 import type { HeatTray } from "../api/client";
 import { Curve } from "../drawings/curve";
 import { minuteTicks } from "../drawings/ticks";
+import { duration } from "../lib/clock";
 import { useUnits } from "../lib/settings";
 import { usePhone } from "../lib/use-narrow";
 
@@ -32,7 +33,7 @@ export function CoreCurve({
   const levels = [
     {
       value: heat.line_c,
-      label: `${u.temperature(heat.line_c)} line${heat.reaches ? `: probe from ${Math.max(1, Math.floor(heat.reaches.low))} min` : ""}`,
+      label: `${u.temperature(heat.line_c)} line${narrow || heat.probe_from_min === null ? "" : `: probe from ${duration(heat.probe_from_min)}`}`,
       strong: true,
     },
     { value: heat.core[0] ?? 0, label: `${u.temperature(start)} going in` },

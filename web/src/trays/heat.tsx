@@ -87,7 +87,6 @@ function Dial({ heat }: { heat: HeatTray }) {
 export function HeatFacts({ sheet }: { sheet: Sheet }) {
   const u = useUnits();
   const h = sheet.heat;
-  const r = h.reaches;
   return (
     <>
       <Headline
@@ -98,8 +97,8 @@ export function HeatFacts({ sheet }: { sheet: Sheet }) {
         ask="heat"
         figure={duration(h.minutes_planned)}
         note={
-          r
-            ? `probe the middle from ${Math.round(r.low)} min on`
+          h.probe_from_min !== null
+            ? `probe the middle from ${duration(h.probe_from_min)} on`
             : `the middle does not reach ${u.temperature(h.line_c)}`
         }
       />
