@@ -30,7 +30,7 @@ from airycrumb.recipe.tokens import folded, plain, tokens_of
 from airycrumb.sheet.work import heats_of
 from airycrumb.stations.heat import cook
 from airycrumb.stations.rise import Place, State, simulate
-from airycrumb.stations.rise.forecast import Stage
+from airycrumb.stations.rise.stage import Stage
 from airycrumb.trays.heating import heating
 from scripts.served import demo_kitchen
 from scripts.serving import CHROMIUM, FLAGS, ROOT

@@ -11,7 +11,8 @@ import numpy as np
 
 from airycrumb.quantities import Band
 from airycrumb.stations.rise import Dough, Leg, Place, State, Vigour, cooling, forecast, place_of, simulate, steady
-from airycrumb.stations.rise.forecast import StageMaker, prior, temperature_doubt
+from airycrumb.stations.rise.forecast import prior, temperature_doubt
+from airycrumb.stations.rise.stage import StageMaker
 
 LEAN = Dough(yeast=1.0, hydration=66, salt=1.8, sugar=0, fat=0, total=168.8, rise_ceiling=4.5, awake=0.29)
 SPONGE = Dough(1.0, 48, 0, 0, 0, 149, 3.3, 0.29)

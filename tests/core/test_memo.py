@@ -3,6 +3,7 @@
 import dataclasses
 import unittest
 from dataclasses import dataclass
+from typing import Any
 
 import numpy as np
 
@@ -10,7 +11,7 @@ from airycrumb.memo import STATIONS, forget, remembered
 from airycrumb.stations.heat import cook
 from airycrumb.words import as_json
 from airycrumb.words.message import Message
-from tests.core.examples import DEMO_BAKES, bake_document, raw_sheet
+from tests.core.examples import DEMO_BAKES, NOON, bake_document, raw_sheet, seen
 from tests.core.test_heat import BUN, STEAM
 
 
@@ -38,13 +39,29 @@ class Memo(unittest.TestCase):
                 forget()
                 self.assertEqual(found, plain(raw_sheet(document)))
 
-    def test_a_name_alone_works_no_station_again(self) -> None:
+    def test_an_edit_that_leaves_dough_and_heat_alone_works_no_station_again(self) -> None:
         path = DEMO_BAKES[0].stem
         raw_sheet(bake_document(path))
         missed = [station.cache_info().misses for station in STATIONS]
         self.assertTrue(all(missed))
-        raw_sheet(bake_document(path, name="Another name"))
-        self.assertEqual([station.cache_info().misses for station in STATIONS], missed)
+        edits: tuple[dict[str, Any], ...] = (
+            {"name": "Another name"},
+            {"notes": "warm plates"},
+            {"plan": {"eat_at": "19:10", "start_at": None, "room": None}},
+            {"on_top": [{"use": "sesame"}]},
+        )
+        for edit in edits:
+            with self.subTest(edit=edit):
+                raw_sheet(bake_document(path, **edit))
+                self.assertEqual([station.cache_info().misses for station in STATIONS], missed)
+
+    def test_a_batch_after_a_look_is_the_batch_from_nothing(self) -> None:
+        looks = [seen("done", "weigh", 20), seen("risen", "rise", 60, 0.3), seen("poke", "rise", 90, 1)]
+        after_others = [plain(raw_sheet(bake_document(), looks[:n], NOON)) for n in (3, 1, 2, 3)]
+        for n, found in zip((3, 1, 2, 3), after_others, strict=True):
+            forget()
+            self.assertEqual(found, plain(raw_sheet(bake_document(), looks[:n], NOON)))
+        self.assertNotEqual(after_others[1], after_others[2])
 
     def test_what_is_kept_cannot_be_written_into(self) -> None:
         with self.assertRaises(ValueError):

@@ -10,8 +10,9 @@ from hypothesis import strategies as st
 
 from airycrumb.data.rise import BAKE_SPREAD
 from airycrumb.stations.rise import Dough, Place, Reading, State, Vigour, forecast, learn, simulate
-from airycrumb.stations.rise.forecast import Forecast, StageMaker, prior
+from airycrumb.stations.rise.forecast import Forecast, prior
 from airycrumb.stations.rise.model import bubble_gas, volume_ratio
+from airycrumb.stations.rise.stage import StageMaker
 from tests.core.examples import bake_document, sheet
 
 LEAN = Dough(yeast=1.0, hydration=66, salt=1.8, sugar=0, fat=0, total=168.8, rise_ceiling=4.5, awake=0.29)

@@ -2,7 +2,6 @@
 
 import re
 from collections.abc import Iterable, Iterator
-from dataclasses import replace
 
 from airycrumb.events.dividing import dividing, filling
 from airycrumb.events.heat import heating
@@ -72,15 +71,14 @@ def _first_of(events: list[Event], kinds: Iterable[str], tray: str) -> list[str]
 
 
 def _hung(k: Known, events: list[Event]) -> list[Event]:
-    """Each caution and each doubt on the event it concerns."""
-    cautions: dict[str, list[str]] = {}
-    doubts: dict[str, list[str]] = {}
+    """Each caution and each doubt on the event it concerns: the events were just made, their lists are still empty."""
+    by_id = {e.id: e for e in events}
     for one in k.cautions:
         mine = [e.id for e in events if e.kind in EVERYWHERE.get(one.code, ())]
         mine = mine or _first_of(events, OF_CAUTION.get(one.code, ()), "")
         mine = mine or _first_of(events, OF_TRAY[one.tray], one.tray)
         for event in mine or [events[0].id]:
-            cautions.setdefault(event, []).append(one.code)
+            by_id[event].cautions.append(one.code)
     for doubt in k.doubts:
         base = NUMBERED.sub("", doubt.code)
         found = _first_of(events, OF_DOUBT.get(base, ()), "")
@@ -89,5 +87,5 @@ def _hung(k: Known, events: list[Event]) -> list[Event]:
             found = [e.id for e in events if e.kind in STOPS_IN_HEAT]
         found = found or _first_of(events, OF_TRAY.get(doubt.tray, ()), doubt.tray)
         for event in found or [events[0].id]:
-            doubts.setdefault(event, []).append(doubt.code)
-    return [replace(e, cautions=cautions.get(e.id, []), doubts=doubts.get(e.id, [])) for e in events]
+            by_id[event].doubts.append(doubt.code)
+    return events

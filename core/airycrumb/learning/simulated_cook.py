@@ -11,7 +11,8 @@ from airycrumb.bake.marks import Observation
 from airycrumb.bake.model import Bake
 from airycrumb.plan.context import Context
 from airycrumb.sheet.work import work
-from airycrumb.stations.rise.forecast import LONGEST, crossings
+from airycrumb.stations.rise.forecast import LONGEST
+from airycrumb.stations.rise.stage import crossings
 from airycrumb.trays.ferment import first_rise, shaping_minutes
 from airycrumb.trays.pieces import wrap_minutes
 from airycrumb.trays.types import Sheet, WeighTray

@@ -6,8 +6,8 @@ from typing import Literal
 
 import numpy as np
 
-from airycrumb.stations.rise.forecast import Stage, crossings
 from airycrumb.stations.rise.model import Dough, State, bubble_gas, simulate
+from airycrumb.stations.rise.stage import Stage, crossings
 from airycrumb.stations.rise.surroundings import Place
 from airycrumb.words import Message, as_number, in_millimetres, say
 

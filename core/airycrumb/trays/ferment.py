@@ -1,7 +1,6 @@
 """The fermenting stages: one yeast, followed from the sponge into the bowl and on into the wrapped pieces."""
 
 import math
-from collections.abc import Sequence
 from dataclasses import dataclass, replace
 from datetime import datetime
 
@@ -13,18 +12,9 @@ from airycrumb.data.record import Constant
 from airycrumb.plan.context import Context
 from airycrumb.quantities import Band
 from airycrumb.stations import rise
-from airycrumb.stations.rise.forecast import (
-    LONGEST,
-    Belief,
-    Forecast,
-    Stage,
-    StageMaker,
-    by_clock,
-    past_best,
-    prior,
-    temperature_doubt,
-)
-from airycrumb.stations.rise.model import time_constant_h, volume_ratio
+from airycrumb.stations.rise.forecast import LONGEST, Belief, Forecast, by_clock, past_best, prior, temperature_doubt
+from airycrumb.stations.rise.model import time_constant_h
+from airycrumb.stations.rise.stage import Stage, StageMaker
 from airycrumb.trays.doughs import Ripe, dough_of, of_sponge, sponge_dough
 from airycrumb.trays.looks import Looks, looks_at, story
 from airycrumb.trays.places import fixed_minutes, way
@@ -326,27 +316,6 @@ def final_proof(ctx: Context, last: Fermented, wrap_min: float) -> Fermented:
     least = 0.0 if found.clock else 2.0
     rest = Band(*(max(least, m - ahead) for m in (whole.low, whole.typical, whole.high)))
     return replace(found, minutes=rest)
-
-
-def volume_over_gas_free(proof: Fermented, minute: float) -> float:
-    """Dough volume at a minute of the proof over that of the dough with no gas at all (air included)."""
-    vigour = np.array([[proof.forecast.vigour.typical]])
-    at = np.array([min(minute, float(proof.stage.course.minutes[-1]))])
-    held = proof.stage.held(vigour, at)
-    temperature = proof.stage.course.state_at(float(at[0])).temperature
-    return float((1 + c.AIR_MIXED_IN.value) * volume_ratio(proof.stage.dough, held, temperature)[0, 0])
-
-
-def grown_while_waiting(proof: Fermented, place: rise.Place, waits_min: Sequence[float]) -> list[tuple[float, float]]:
-    """Of each wait in another place, min: the size of a piece that was ready, over its size then; and its °C."""
-    ready = min(proof.minutes.typical, float(proof.stage.course.minutes[-1]))
-    course = rise.simulate(proof.stage.dough, proof.stage.course.state_at(ready), place, math.ceil(max(waits_min)))
-    waiting = StageMaker(proof.stage.dough, proof.stage, ready, 1.0, ready)(course)
-    vigour = np.array([[proof.forecast.vigour.typical]])
-    celsius = np.interp(waits_min, course.minutes, course.temperature)
-    held = waiting.held(vigour, np.asarray(waits_min))
-    sizes = (1 + c.AIR_MIXED_IN.value) * volume_ratio(proof.stage.dough, held, celsius)[0]
-    return list(zip((sizes / volume_over_gas_free(proof, ready)).tolist(), celsius.tolist(), strict=True))
 
 
 def tray(ctx: Context, f: Fermented, start: datetime, first_to_last: float, cues: list[Message]) -> RiseTray:

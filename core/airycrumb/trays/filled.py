@@ -1,6 +1,7 @@
 """A group's filling as shown: how much there must be, how wet it is, how it cools."""
 
 from airycrumb.data.filling import TREATMENTS
+from airycrumb.memo import remembered
 from airycrumb.plan.context import Context
 from airycrumb.stations import filling
 from airycrumb.trays.types import FillingTray
@@ -11,14 +12,17 @@ VESSELS = ("tray", "box", "bowl")
 def moisture_of(ctx: Context) -> filling.Moisture:
     """How wet the filling of the group looked at is, against what its closing bears."""
     f, bake = ctx.group.filling, ctx.bake
-    return filling.moisture(
-        parts=ctx.group.parts,
+    return _moisture(
+        parts=tuple(ctx.group.parts),
         state=f.state,
-        treatments=f.treatments,
+        treatments=tuple(f.treatments),
         closing=ctx.group.closing,
         method=bake.heat.method,
         total_g=ctx.share.filling_g,
     )
+
+
+_moisture = remembered(64)(filling.moisture)
 
 
 def made_g(ctx: Context) -> float | None:

@@ -12,7 +12,8 @@ from airycrumb.stations import heat
 from airycrumb.stations.heat.settings import Dial, dial, preheat_min
 from airycrumb.stations.rise import Place
 from airycrumb.stations.warm_clock import danger_zone
-from airycrumb.trays.ferment import Fermented, grown_while_waiting
+from airycrumb.trays.ferment import Fermented
+from airycrumb.trays.growth import grown_while_waiting
 from airycrumb.trays.heating import (
     CAME_C,
     LoadResult,

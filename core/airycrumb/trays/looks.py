@@ -4,7 +4,8 @@ from dataclasses import dataclass
 
 from airycrumb.plan.context import Context
 from airycrumb.quantities import Band
-from airycrumb.stations.rise.forecast import Belief, Reading, Stage, ready_band, updates
+from airycrumb.stations.rise.forecast import Belief, Reading, ready_band, updates
+from airycrumb.stations.rise.stage import Stage
 from airycrumb.trays.types import Mark, Told
 from airycrumb.words import NOTHING, Message, hour_of, in_minutes, in_percent, say
 

@@ -13,8 +13,9 @@ from airycrumb.stations import safety
 from airycrumb.stations.divide.portioning import Portioning
 from airycrumb.stations.enclose import CLOSINGS, Fit, Wrapper, enclose
 from airycrumb.stations.safety import CoreLine
-from airycrumb.trays.ferment import Fermented, final_proof, volume_over_gas_free
+from airycrumb.trays.ferment import Fermented, final_proof
 from airycrumb.trays.filled import filled
+from airycrumb.trays.growth import volume_over_gas_free
 from airycrumb.trays.heating import Demand, Load, crumb_target, demand, fire_of, fit_of, most_demanding, piece_of
 from airycrumb.trays.in_heat import marked
 from airycrumb.trays.types import GroupTray

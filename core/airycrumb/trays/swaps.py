@@ -3,6 +3,7 @@
 from collections.abc import Iterator
 
 from airycrumb.bake.edits import Answer, Change
+from airycrumb.memo import remembered
 from airycrumb.pantry import Ingredient, Part, find
 from airycrumb.plan.context import Context
 from airycrumb.trays.types import Swap
@@ -126,7 +127,12 @@ KINDS = ((YEASTS, _yeast), (FLOURS, _flour), (SALTS, _salt), (FATS, _fat), (MILK
 
 def swaps(ctx: Context) -> list[Swap]:
     """Every swap this dough allows."""
-    return list(_each(ctx.bake.dough.parts))
+    return _swaps(tuple(ctx.bake.dough.parts))
+
+
+@remembered(16)
+def _swaps(parts: tuple[Part, ...]) -> list[Swap]:
+    return list(_each(list(parts)))
 
 
 def _each(parts: list[Part]) -> Iterator[Swap]:

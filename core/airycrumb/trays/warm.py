@@ -39,10 +39,9 @@ def _cooling(ctx: Context, density: float) -> Spell:
 
 def _proofing(proof: Fermented, cold_c: float) -> float:
     """Minutes of the proof in which the piece is not yet cold: one in the fridge counts until it is."""
-    minutes = proof.minutes.typical
-    at = np.linspace(0, minutes, 25)
-    warm = [proof.stage.course.state_at(float(m)).temperature > cold_c for m in at]
-    return minutes * float(np.mean(warm))
+    minutes, course = proof.minutes.typical, proof.stage.course
+    warmth = np.interp(np.linspace(0, minutes, 25), course.minutes, course.temperature)
+    return minutes * float(np.mean(warmth > cold_c))
 
 
 def _waiting(ctx: Context, proof: Fermented, wait_min: float) -> float:

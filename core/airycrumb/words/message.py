@@ -97,9 +97,19 @@ def say(template: str, /, **parameters: Parameter | int) -> Message:
     """A message; a whole number among its values is a count. ValueError where a place of the template has no value,
     or a value no place.
     """
+    if not parameters:
+        return _plain(template)
     if place_names(template) != parameters.keys():
         raise ValueError(f"places of “{template}” and values {sorted(parameters)} differ")
     return Message(template, _typed(parameters))
+
+
+@lru_cache(maxsize=4096)
+def _plain(template: str) -> Message:
+    """A message without places, made once."""
+    if place_names(template):
+        raise ValueError(f"“{template}” has places and no values for them")
+    return Message(template)
 
 
 def say_n(one: str, many: str, n: int, /, **parameters: Parameter | int) -> Message:

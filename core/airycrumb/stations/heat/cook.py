@@ -2,6 +2,7 @@
 
 from collections.abc import Callable
 from dataclasses import dataclass
+from functools import cached_property
 
 import numpy as np
 from numpy.typing import NDArray
@@ -92,7 +93,7 @@ class Cook:
         """The core's course."""
         return Course(self.minutes, self.core)
 
-    @property
+    @cached_property
     def lethal_min(self) -> Array:
         """Minutes at 70 °C the coldest point's heat so far is worth: the integral of 10^((T - 70)/z) dt."""
         return lethality(self.minutes, self.core)

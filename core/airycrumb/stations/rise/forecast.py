@@ -1,27 +1,23 @@
 """When the dough is ready, with a 90 % band that readings narrow."""
 
 import math
+from collections.abc import Sequence
 from dataclasses import dataclass, field, replace
 from typing import Any
 
 import numpy as np
 
 from airycrumb.data import rise as c
+from airycrumb.memo import remembered
 from airycrumb.quantities import Band
 from airycrumb.stations.rise.model import (
-    Course,
     Dough,
     State,
     activity,
-    bubble_gas,
-    dissolved_limit,
-    gas_with_ceiling,
-    powder_gas,
-    retained,
     simulate,
     time_constant_h,
-    volume_ratio,
 )
+from airycrumb.stations.rise.stage import Stage, StageMaker, crossings
 from airycrumb.stations.rise.surroundings import Array, Place
 from airycrumb.words import Message, in_celsius, in_percent, say
 
@@ -49,9 +45,9 @@ class Reading:
     by_then: bool = False
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, eq=False)
 class Belief:
-    """What is believed of ln vigour for this bake: a weight on each grid point (sum 1)."""
+    """What is believed of ln vigour for this bake: a weight on each grid point (sum 1). Equal to itself alone."""
 
     log_vigour: Array
     weight: Array
@@ -87,6 +83,7 @@ class Forecast:
     findings: list[Message] = field(default_factory=list)
 
 
+@remembered(64)
 def temperature_doubt(place: Place, start: State, start_sd: float, over_h: float = 2.0) -> float:
     """Doubt of ln rate (standard deviation) from not knowing start and room exactly."""
     tau = time_constant_h(place)
@@ -101,6 +98,7 @@ def temperature_doubt(place: Place, start: State, start_sd: float, over_h: float
     return math.hypot(rate, c.COLD_DOUBT.value) if cold else rate
 
 
+@remembered(64)
 def prior(mean: float, variance: float) -> Belief:
     """Normal belief of ln vigour on a grid of 41 points, 4 standard deviations each way."""
     sd = math.sqrt(variance)
@@ -109,87 +107,14 @@ def prior(mean: float, variance: float) -> Belief:
     return Belief(grid, weight / weight.sum())
 
 
-class Stage:
-    """One stage as seen by every vigour: the course, and what bubbles it began with.
-
-    kept: bubble gas (mL/mL) and dissolved gas carried in by vigour, from a knock-back; zero
-    at mixing.
-    """
-
-    def __init__(
-        self,
-        dough: Dough,
-        course: Course,
-        before: "Stage | None" = None,
-        at: float = 0.0,
-        share: float = 0.0,
-        waited: float = 0.0,
-    ):
-        self.dough, self.course, self.waited = dough, course, waited
-        self._before, self._at, self._share = before, at, share
-
-    def _pressure(self, vigour: Array, minute: Array | None = None) -> Array:
-        gas = self.course.gas if minute is None else np.interp(minute, self.course.minutes, self.course.gas)
-        minutes = self.course.minutes if minute is None else minute
-        made = gas_with_ceiling(self.dough, gas, vigour)
-        if self.dough.baking_powder > 0:
-            made += powder_gas(self.dough, minutes + self.waited)
-        if self.dough.pressure != 1.0:
-            # Thin air: the same gas takes more room, and less of it dissolves.
-            made /= self.dough.pressure
-        return made
-
-    def _carried(self, vigour: Array) -> Array:
-        """Retained gas just after the knock-back: what was dissolved, and a share of the bubbles."""
-        if self._before is None:
-            return np.zeros_like(vigour)
-        held = self._before.held(vigour, np.array([self._at]))
-        warm = self._before.course.state_at(self._at).temperature
-        bubbles = bubble_gas(self.dough, held, warm)
-        return held - (1 - self._share) * bubbles
-
-    def held(self, vigour: Array, minute: Array | None = None) -> Array:
-        """Gas held at each minute; vigour of shape (n, 1) gives (n, minutes)."""
-        now = self._pressure(vigour, minute)
-        at_start = self._pressure(vigour, np.array([0.0]))
-        # Below the flour's ceiling retention is nearly the identity, so the carried gas stands
-        # for the pressure it came from.
-        start = self._carried(vigour) if self._before else at_start
-        now += start - at_start
-        return retained(self.dough, np.maximum(now, 0.0, out=now))
-
-    def ratio_at(self, vigour: float, minute: float) -> float:
-        """Volume over that at the start, at one vigour and minute."""
-        row = self.ratios(np.array([vigour]))[0]
-        return float(np.interp(minute, self.course.minutes, row))
-
-    def ratios(self, vigour: Array) -> Array:
-        """Volume over the volume at the stage's start, shape (vigours, minutes)."""
-        k = np.asarray(vigour, dtype=float).reshape(-1, 1)
-        volume = volume_ratio(self.dough, self.held(k), self.course.temperature)
-        return volume / volume[:, :1]
-
-
-def crossings(minutes: Array, ratios: Array, target: float) -> Array:
-    """First minute each row reaches the target; inf where it does not."""
-    reached = ratios >= target
-    first = reached.argmax(axis=1)
-    rows = np.arange(len(ratios))
-    before = np.maximum(first - 1, 0)
-    r0, r1 = ratios[rows, before], ratios[rows, first]
-    part = np.where(first > 0, (target - r0) / np.maximum(r1 - r0, 1e-12), 0.0)
-    step = minutes[1] - minutes[0]
-    return np.where(reached.any(axis=1), minutes[before] + part * step, np.inf)
-
-
-def update(belief: Belief, stage: Stage, readings: list[Reading], target: float) -> Belief:
+def update(belief: Belief, stage: Stage, readings: Sequence[Reading], target: float) -> Belief:
     """Weigh each vigour by how well it explains the readings."""
     if not readings:
         return belief
     return updates(belief, stage, readings, target)[-1]
 
 
-def updates(belief: Belief, stage: Stage, readings: list[Reading], target: float) -> list[Belief]:
+def updates(belief: Belief, stage: Stage, readings: Sequence[Reading], target: float) -> list[Belief]:
     """The belief after none, one, two … of the readings, in order."""
     ratios = stage.ratios(np.exp(belief.log_vigour))
     logs = np.log(np.maximum(belief.weight, 1e-300))
@@ -267,28 +192,13 @@ def _outside(name: str, value: float, low: float, high: float) -> Message:
     )
 
 
-class StageMaker:
-    """Builds a stage from a course, remembering what it was knocked back from."""
-
-    def __init__(
-        self, dough: Dough, before: Stage | None = None, at: float = 0.0, share: float = 0.0, waited: float = 0.0
-    ):
-        self._args = (before, at, share, waited)
-        self._dough = dough
-
-    def __call__(self, course: Course) -> Stage:
-        """The stage this course makes."""
-        before, at, share, waited = self._args
-        return Stage(dough=self._dough, course=course, before=before, at=at, share=share, waited=waited)
-
-
 def forecast(
     dough: Dough,
     start: State,
     place: Place,
     target: float,
     belief: Belief,
-    readings: list[Reading],
+    readings: Sequence[Reading],
     make: StageMaker | None = None,
     at_least: float = 0.0,
 ) -> tuple[Forecast, Stage, Belief]:
@@ -297,7 +207,20 @@ def forecast(
     target: volume ratio > 1; at_least: minutes to be looked ahead. A belief from `prior` includes every doubt that acts
     like vigour.
     """
-    make = make or StageMaker(dough)
+    return _foretold(dough, start, place, target, belief, tuple(readings), make or StageMaker(dough), at_least)
+
+
+@remembered(64)
+def _foretold(
+    dough: Dough,
+    start: State,
+    place: Place,
+    target: float,
+    belief: Belief,
+    readings: tuple[Reading, ...],
+    make: StageMaker,
+    at_least: float,
+) -> tuple[Forecast, Stage, Belief]:
     # What is still to come of the spots is part of the plan: look at least as far.
     last = max(leg.from_min for leg in place.spots())
     horizons = HORIZONS if last == 0 and place.air_c >= c.COLD_FROM.value else (max(last + 720.0, LONGEST), COLD_DAYS)
@@ -344,10 +267,15 @@ def cooler_adds(found: Forecast, stage: Stage, start: State, place: Place, degre
     """
     if found.ready is None:
         return None
-    cooler = Stage(stage.dough, simulate(stage.dough, start, place.warmer(-degrees), float(stage.course.minutes[-1])))
-    ratios = cooler.ratios(np.array([found.vigour.typical]))
-    minute = float(crossings(cooler.course.minutes, ratios, found.target)[0])
+    minute = _ready_there(stage, start, place.warmer(-degrees), found.vigour.typical, found.target)
     return minute - found.ready.typical if math.isfinite(minute) else None
+
+
+@remembered(16)
+def _ready_there(stage: Stage, start: State, place: Place, vigour: float, target: float) -> float:
+    """Minute at which the same dough would be ready in another place, inf for never."""
+    there = Stage(stage.dough, simulate(stage.dough, start, place, float(stage.course.minutes[-1])))
+    return float(crossings(there.course.minutes, there.ratios(np.array([vigour])), target)[0])
 
 
 def past_best(target: float) -> float:
@@ -374,19 +302,3 @@ def _shown(stage: Stage, ratios: Array, ready: Band | None, points: int = 61) ->
         "high": pick(ratios.max(axis=0)),
         "temperature": pick(stage.course.temperature),
     }
-
-
-__all__ = [
-    "Belief",
-    "Forecast",
-    "Reading",
-    "Stage",
-    "StageMaker",
-    "by_clock",
-    "cooler_adds",
-    "crossings",
-    "dissolved_limit",
-    "forecast",
-    "prior",
-    "temperature_doubt",
-]

@@ -51,9 +51,9 @@ class State:
     gas: float = 0.0
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, eq=False)
 class Course:
-    """A stage minute by minute: t min, temperature °C, theta h, gas Q mL/mL (for vigour 1)."""
+    """A stage minute by minute: t min, temperature °C, theta h, gas Q mL/mL (for vigour 1). Equal to itself alone."""
 
     minutes: Array
     temperature: Array

@@ -106,9 +106,11 @@ def hydration_doubt(parts: list[Part], bands: tuple[Band, ...]) -> HydrationDoub
     typical = percentages(parts).true_hydration
     swings = []
     for i, band in enumerate(bands):
-        swung = [[*parts[:i], (parts[i][0], g), *parts[i + 1 :]] for g in (band.low, band.high)]
+        # What is weighed does not swing.
+        ends = () if band.low == band.high == parts[i][1] else (band.low, band.high)
+        swung = [[*parts[:i], (parts[i][0], g), *parts[i + 1 :]] for g in ends]
         found = [percentages(p).true_hydration - typical for p in swung]
-        swings.append((min(0.0, *found), max(0.0, *found)))
+        swings.append((min([0.0, *found]), max([0.0, *found])))
     down, up = (math.sqrt(sum(s[side] ** 2 for s in swings)) for side in (0, 1))
     widest = max(range(len(swings)), key=lambda i: swings[i][1] - swings[i][0], default=None)
     if widest is not None and swings[widest] == (0.0, 0.0):
