@@ -203,8 +203,8 @@ def _rows(s: Sheet) -> Iterator[tuple[str, Message]]:
         yield "SPONGE", _fermenting(s.sponge)
     yield "RISE  ", _fermenting(s.rise)
     yield from (("", cue) for cue in s.rise.cues)
-    if s.again:
-        yield "AGAIN ", _fermenting(s.again)
+    if s.second_rise:
+        yield "AGAIN ", _fermenting(s.second_rise)
     yield "DIVIDE", s.divide.in_words()
     if s.divide.cuts:
         yield "", say("by eye: {cuts}", cuts=listed(s.divide.cuts, "commas"))

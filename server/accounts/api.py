@@ -5,15 +5,14 @@ from datetime import datetime
 from django.http import HttpRequest
 from django.middleware.csrf import get_token
 from django.utils import timezone
-from ninja import Router
 from ninja.utils import check_csrf
 
 from accounts import services
 from accounts.limits import DOOR
-from gateway.contract import Failure, Refusal, Strict
+from gateway.contract import Failure, Refusal, Strict, routes
 from gateway.words import say
 
-router = Router(tags=["accounts"])
+router = routes("accounts")
 
 
 class Me(Strict):

@@ -6,7 +6,7 @@ from typing import Annotated, Literal
 
 from django.http import HttpRequest, HttpResponse
 from django.utils import timezone
-from ninja import Query, Router
+from ninja import Query
 from pydantic import Field
 
 from accounts.limits import COSTLY
@@ -14,10 +14,10 @@ from accounts.services import household_of
 from bakes import services
 from bakes.models import BakeVersion
 from gateway import compute
-from gateway.contract import BakeDocument, Failure, Id, Number, Strict, When
+from gateway.contract import BakeDocument, Failure, Id, Number, Strict, When, routes
 from kitchens.services import kitchen_of
 
-router = Router(tags=["bakes"])
+router = routes("bakes")
 
 
 class BakeOut(Strict):

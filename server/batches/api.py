@@ -8,7 +8,7 @@ from typing import Annotated, Any, Literal
 from django.db import transaction
 from django.db.models import prefetch_related_objects
 from django.http import HttpRequest
-from ninja import Query, Router
+from ninja import Query
 from pydantic import Field
 
 from accounts.limits import COSTLY
@@ -17,10 +17,10 @@ from batches import services
 from batches.models import Batch
 from batches.services import Seen, zone_of
 from gateway import compute
-from gateway.contract import BakeDocument, Failure, Id, Number, Reading, Strict, When
+from gateway.contract import BakeDocument, Failure, Id, Number, Reading, Strict, When, routes
 
 log = logging.getLogger("airycrumb")
-router = Router(tags=["batches"])
+router = routes("batches")
 Verdict = Literal["good", "fair", "poor"]
 Trouble = Literal[
     "burst",

@@ -3,18 +3,17 @@
 from typing import Annotated, Any, Literal
 
 from django.http import HttpRequest
-from ninja import Router
 from pydantic import Field
 
 from accounts.limits import COSTLY, SHEETS
 from accounts.services import household_of
 from devices.services import heard_in_room
 from gateway import compute
-from gateway.contract import BakeDocument, Failure, Id, Reading, Strict, When
+from gateway.contract import BakeDocument, Failure, Id, Reading, Strict, When, routes
 from gateway.words import Message
 from kitchens.services import kitchen_of
 
-router = Router(tags=["computing"])
+router = routes("computing")
 
 
 class Draft(Strict):

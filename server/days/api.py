@@ -6,7 +6,7 @@ from typing import Annotated, Literal
 
 from django.http import HttpRequest, HttpResponse
 from django.utils import timezone
-from ninja import Query, Router
+from ninja import Query
 from pydantic import Field
 
 from accounts.limits import COSTLY, STRANGERS
@@ -14,10 +14,10 @@ from accounts.services import household_of
 from days import services
 from days.models import Day
 from gateway import compute
-from gateway.contract import BakeDocument, DayDocument, Failure, Id, Number, Strict, When
+from gateway.contract import BakeDocument, DayDocument, Failure, Id, Number, Strict, When, routes
 from gateway.words import Message
 
-router = Router(tags=["days"])
+router = routes("days")
 
 
 class DaySummary(Strict):

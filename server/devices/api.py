@@ -4,16 +4,15 @@ from datetime import datetime
 from typing import Annotated, Literal
 
 from django.http import HttpRequest
-from ninja import Router
 from ninja.security import HttpBearer
 from pydantic import Field
 
 from accounts.services import household_of
 from devices import services
 from devices.models import Device
-from gateway.contract import Failure, Id, Strict, When
+from gateway.contract import Failure, Id, Strict, When, routes
 
-router = Router(tags=["devices"])
+router = routes("devices")
 
 
 DeviceKind = Literal["room_thermometer", "scale", "probe", "oven_thermometer"]

@@ -7,15 +7,22 @@ from datetime import datetime
 from typing import Annotated, Any, Literal
 
 from django.http import HttpRequest
-from ninja import Schema
+from ninja import Router, Schema
 from ninja.parser import Parser
 from ninja.renderers import BaseRenderer
 from pydantic import AfterValidator, AwareDatetime, ConfigDict, Field
 from pydantic_core import to_json
 from typing_extensions import TypeAliasType
 
-from gateway import compute
+from gateway import compute, known_as
 from gateway.words import Message, as_json, say, verbatim
+
+known_as.keep_names(known_as.KNOWN_AS)
+
+
+def routes(tag: str) -> Router:
+    """The routes of one app, answering under the names clients know."""
+    return Router(tags=[tag], by_alias=True)
 
 
 class Strict(Schema):

@@ -1,15 +1,14 @@
 """Kitchens and the pantry."""
 
 from django.http import HttpRequest, HttpResponse
-from ninja import Router
 
 from accounts.services import household_of
 from gateway import compute
-from gateway.contract import Failure, Id, KitchenDocument, Number, Strict
+from gateway.contract import Failure, Id, KitchenDocument, Number, Strict, routes
 from kitchens import services
 from kitchens.models import Kitchen
 
-router = Router(tags=["kitchens"])
+router = routes("kitchens")
 
 
 class KitchenOut(Strict):

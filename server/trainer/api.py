@@ -4,15 +4,15 @@ import uuid
 from typing import Annotated
 
 from django.http import HttpRequest
-from ninja import Query, Router
+from ninja import Query
 from pydantic import Field
 
 from accounts.services import household_of
 from gateway import compute
-from gateway.contract import Failure, Strict
+from gateway.contract import Failure, Strict, routes
 from trainer import services
 
-router = Router(tags=["trainer"])
+router = routes("trainer")
 Seed = Annotated[int, Field(ge=0, lt=2**31)]
 
 

@@ -64,7 +64,7 @@ def of_a_heat(bake: Bake, tray: HeatTray, vents: bool) -> Iterator[tuple[str, in
     yield "turn", loads * len([t for t in tray.turns if t < minutes])
     yield "cover", loads * (tray.method == "pan" and heat.seared)
     yield "top_up", len(tray.water.top_up) if tray.water else 0
-    yield "next_out", (loads - 1) * (heat.later_loads == "fridge" and tray.came == "proofed")
+    yield "next_out", (loads - 1) * (heat.later_loads == "fridge" and tray.arrives == "proofed")
     yield "probe", loads * (tray.reaches is not None)
 
 

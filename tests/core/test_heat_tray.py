@@ -351,7 +351,7 @@ class Keeping(unittest.TestCase):
         for one in (braid, plain):
             for method in ("steam", "oven"):
                 cold, frozen = (
-                    next(r.minutes for r in one.reheating if (r.method, r.came) == (method, came))
+                    next(r.minutes for r in one.reheating if (r.method, r.kept_in) == (method, came))
                     for came in ("fridge", "frozen")
                 )
                 assert cold is not None and frozen is not None

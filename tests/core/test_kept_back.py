@@ -35,7 +35,7 @@ class KeptBack(unittest.TestCase):
     def test_the_others_are_timed_from_the_cold_and_said_with_what_goes_on(self) -> None:
         found = half()
         (other,) = found.more_heats
-        self.assertEqual(other.came, "frozen")
+        self.assertEqual(other.arrives, "frozen")
         self.assertGreater(other.minutes_planned, found.heat.minutes_planned)
         self.assertRegex(found.finish, r"Freeze 4 of them raw.*straight from the cold for \d+ min, by ")
 

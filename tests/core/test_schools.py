@@ -71,7 +71,7 @@ class ASecondRise(unittest.TestCase):
     def test_kneading_only_then_drives_out_more_and_takes_longer(self) -> None:
         late = bake_document(rise={"to": 2.0, "again_to": 1.4}, dough={"kneading": "after"}, plan={"eat_at": None})
         plain = bake_document(rise={"to": 2.0, "again_to": 1.4}, dough={"kneading": "none"}, plan={"eat_at": None})
-        growth = lambda d: sheet(d).again
+        growth = lambda d: sheet(d).second_rise
         a, b = growth(late), growth(plain)
         assert a and b and a.forecast.ready and b.forecast.ready
         self.assertNotAlmostEqual(a.forecast.ready.typical, b.forecast.ready.typical, delta=0.5)

@@ -3,15 +3,18 @@
 import json
 import subprocess
 import uuid
+from dataclasses import dataclass
 from datetime import datetime, timedelta
 from functools import cache
 from typing import Any
 
 from django.test import Client, SimpleTestCase
 from ninja import Schema
+from pydantic import TypeAdapter
 
 from devices import services as devices
 from gateway.contract import FiniteRenderer, Strict
+from gateway.known_as import KNOWN_AS, keep_names
 from project.api import api
 from scripts.export_schema import texts
 from tests.core.examples import ROOT, bake_document, kitchen_document
@@ -102,6 +105,45 @@ def operations() -> dict[str, tuple[str, str]]:
     return {
         op["operationId"]: (verb.upper(), path) for path, verbs in schema["paths"].items() for verb, op in verbs.items()
     }
+
+
+@dataclass(frozen=True)
+class Lid:
+    """A lid. fits_over: what it covers, mm."""
+
+    fits_over: float
+    inner: list[int]
+
+
+class NamesClientsKnow(ApiCase):
+    def test_a_field_renamed_in_the_core_is_sent_and_described_as_before(self) -> None:
+        keep_names({Lid: {"fits_over": "across"}})
+        adapter = TypeAdapter(list[Lid])
+        self.assertEqual(json.loads(adapter.dump_json([Lid(80.0, [1])], by_alias=True)), [{"across": 80, "inner": [1]}])
+        described = adapter.json_schema(mode="serialization", by_alias=True)["$defs"]["Lid"]
+        self.assertEqual(set(described["properties"]), {"across", "inner"})
+        self.assertEqual(described["description"], "A lid. across: what it covers, mm.")
+
+    def test_a_name_that_is_not_there_or_is_taken_is_refused(self) -> None:
+        for names in ({"fits_under": "below"}, {"inner": "fits_over"}):
+            with self.subTest(names=names), self.assertRaisesRegex(ValueError, "Lid"):
+                keep_names({Lid: names})
+
+    def test_every_name_kept_is_in_the_contract_and_the_one_in_the_core_is_not(self) -> None:
+        schemas = published()["components"]["schemas"]
+        for kind, names in KNOWN_AS.items():
+            properties = schemas[kind.__name__]["properties"]
+            with self.subTest(kind=kind.__name__):
+                self.assertLessEqual(set(names.values()), set(properties))
+                self.assertFalse(names.keys() & properties.keys())
+
+    def test_an_answer_has_them_too(self) -> None:
+        rises_twice = bake_document(rise={"to": 2.0, "again_to": 1.4}, heat={"from": "fridge"})
+        status, answer = self.call("POST", "/sheet", {"bake": rises_twice, "now": NOW.isoformat()})
+        self.assertEqual((status, answer["problems"]), (200, []))
+        self.assertIsNotNone(answer["sheet"]["again"])
+        self.assertEqual(answer["sheet"]["heat"]["came"], "fridge")
+        self.assertNotIn("second_rise", answer["sheet"])
 
 
 class Permissions(ApiCase):

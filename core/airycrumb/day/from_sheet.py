@@ -158,7 +158,7 @@ def _stage(bake: Bake, sheet: Sheet, step: Step, began: int | None, over: int | 
         mixed = Stage("sponge_mix", True, 2, 2, began=began, ended=None if began is None else began + 2)
         return [mixed, rise if began is None else _wait("sponge", sheet.sponge, minutes - 10, began + 2, over)]
     if step.key in WAITS:
-        tray = {"rise": sheet.rise, "again": sheet.again, "proof": sheet.proof}.get(step.key)
+        tray = {"rise": sheet.rise, "again": sheet.second_rise, "proof": sheet.proof}.get(step.key)
         if step.key == "hold":
             return [_held(sheet, minutes, began, over)]
         return [_wait(step.key, tray, minutes, began, over)]

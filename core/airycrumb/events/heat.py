@@ -146,8 +146,8 @@ def _into_words(h: HeatStage, name: Message, load: InTurn) -> Message:
 
 def _from_cold(h: HeatStage, number: int) -> Message:
     came = {"fridge": say("straight from the fridge"), "frozen": say("straight from the freezer, not thawed")}
-    if h.tray.came in came:
-        return came[h.tray.came]
+    if h.tray.arrives in came:
+        return came[h.tray.arrives]
     return say("out of the fridge now") if number > 1 and h.heated.ctx.bake.heat.later_loads == "fridge" else NOTHING
 
 
@@ -175,7 +175,7 @@ def _to_finish(k: Known, h: HeatStage, load: InTurn) -> Iterator[tuple[str, Mess
     if bake.heat.steam_pan and baked:
         boiling = say("Boiling water into the pan in the oven, mind the steam; door shut at once")
         yield "steam_pan", boiling, say("Poured")
-    if load.marked.number > 1 and bake.heat.later_loads == "fridge" and h.tray.came == "proofed":
+    if load.marked.number > 1 and bake.heat.later_loads == "fridge" and h.tray.arrives == "proofed":
         yield "next_out", say("Take this load out of the fridge and put it straight in"), say("Taken out")
 
 

@@ -84,7 +84,7 @@ def _stages(ctx: Context, plan: Sheet) -> list[Stage]:
 
 
 def _band(plan: Sheet, key: str, minutes: float) -> Band:
-    tray = {"sponge": plan.sponge, "rise": plan.rise, "again": plan.again, "proof": plan.proof}.get(key)
+    tray = {"sponge": plan.sponge, "rise": plan.rise, "again": plan.second_rise, "proof": plan.proof}.get(key)
     if tray is not None and tray.forecast.ready is not None:
         r = tray.forecast.ready
         return Band(minutes * r.low / r.typical, minutes, minutes * r.high / r.typical)

@@ -86,7 +86,7 @@ def _when(s: Sheet, key: str) -> Message:
 
 def _reheated(r: Reheating) -> Message:
     method, minutes = METHOD[r.method], in_minutes(r.minutes or 0.0)
-    if r.came == "frozen":
+    if r.kept_in == "frozen":
         return say("{method}, from frozen: {minutes}", method=method, minutes=minutes)
     return say("{method}, from the fridge: {minutes}", method=method, minutes=minutes)
 

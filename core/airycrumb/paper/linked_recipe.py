@@ -111,9 +111,9 @@ def in_turn(spots: list[Message]) -> Message:
 
 def _cook(h: HeatTray) -> Message:
     way, minutes = say("{verb} ({setting})", verb=VERB[h.method], setting=h.setting), in_minutes(h.minutes_planned)
-    if h.came == "fridge":
+    if h.arrives == "fridge":
         return say("Straight from the fridge. {way} for {minutes}.", way=way, minutes=minutes)
-    if h.came == "frozen":
+    if h.arrives == "frozen":
         return say("Straight from the freezer. {way} for {minutes}.", way=way, minutes=minutes)
     return say("{way} for {minutes}.", way=way, minutes=minutes)
 
@@ -185,7 +185,7 @@ def _steps(s: Sheet) -> list[Message]:
         mixing_words(s),
         *_caution(s, "weigh"),
         stage_words(s.rise, RISE),
-        *([stage_words(s.again, RISE_AGAIN)] if s.again else []),
+        *([stage_words(s.second_rise, RISE_AGAIN)] if s.second_rise else []),
         *_caution(s, "rise"),
         _dividing(s),
         *wrapping_words(s),

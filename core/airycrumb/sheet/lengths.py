@@ -21,12 +21,12 @@ class Yeast:
 
     sponge: Fermented | None
     first: Fermented
-    again: Fermented | None
+    second: Fermented | None
 
     @property
     def last(self) -> Fermented:
         """The stage the dough is divided after."""
-        return self.again or self.first
+        return self.second or self.first
 
 
 def durations(
@@ -55,8 +55,8 @@ def durations(
     if yeast.sponge is not None:
         ripe = yeast.sponge.minutes
         lengths["sponge"] = Band(mixed + ripe.low, mixed + ripe.typical, mixed + ripe.high)
-    if yeast.again is not None:
-        lengths["again"] = yeast.again.minutes
+    if yeast.second is not None:
+        lengths["again"] = yeast.second.minutes
     return Durations(
         main=tuple((key, lengths[key]) for key in ctx.stages),
         shaping=shaping,

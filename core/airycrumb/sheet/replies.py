@@ -61,7 +61,7 @@ def _steps(sheet: Sheet) -> dict[str, Step]:
 
 
 def _tray(sheet: Sheet, stage: str) -> RiseTray | None:
-    trays = {"sponge": sheet.sponge, "rise": sheet.rise, "again": sheet.again, "proof": sheet.proof}
+    trays = {"sponge": sheet.sponge, "rise": sheet.rise, "again": sheet.second_rise, "proof": sheet.proof}
     return trays.get(stage)
 
 

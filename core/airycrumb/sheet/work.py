@@ -60,13 +60,13 @@ class _Trays:
 
     sponge: RiseTray | None
     rise: RiseTray
-    again: RiseTray | None
+    second_rise: RiseTray | None
     proof: RiseTray
 
     @property
     def by_key(self) -> dict[str, RiseTray]:
         """Those there are, by their stages."""
-        found = {"sponge": self.sponge, "rise": self.rise, "again": self.again, "proof": self.proof}
+        found = {"sponge": self.sponge, "rise": self.rise, "again": self.second_rise, "proof": self.proof}
         return {key: tray for key, tray in found.items() if tray is not None}
 
 
@@ -98,7 +98,7 @@ def _trays(ctx: Context, yeast: Yeast, proof: Fermented, table: Timetable, wrap_
     return _Trays(
         None if yeast.sponge is None else tray(ctx, yeast.sponge, at["sponge"] + mixed, 0.0, sponge_cues()),
         tray(ctx, yeast.first, at["rise"], 0.0, cues),
-        None if yeast.again is None else tray(ctx, yeast.again, at["again"], 0.0, cues),
+        None if yeast.second is None else tray(ctx, yeast.second, at["again"], 0.0, cues),
         tray(ctx, proof, middle, apart, proof_cues(ctx)),
     )
 
@@ -312,7 +312,7 @@ def _work(ctx: Context, heard: Sequence[RoomReading]) -> Sheet:
         weigh=weighed,
         sponge=trays.sponge,
         rise=trays.rise,
-        again=trays.again,
+        second_rise=trays.second_rise,
         divide=shared,
         bench_rest_min=bake.bench_rest_min,
         wrap_seconds_each=lead.seconds,

@@ -230,7 +230,7 @@ def heat_tray(h: LoadResult, proof: Fermented, wrap_min: float, density: float) 
         browning=heat.browning(seen, browns_sooner(ctx)) if b.method == "oven" else 0.0,
         loss_percent=float(shown.loss[end] * 100),
         start_c=load.most.piece.filling_c,
-        came=b.arrive,
+        arrives=b.arrive,
         boils_at_c=heat.boiling_point(k.altitude_m),
         per_load=load.fit.per_load,
         loads=load.loads,

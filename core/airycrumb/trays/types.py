@@ -195,7 +195,7 @@ class HeatTray:
     line_c, hold_min: what the core must reach, and for how many minutes; reaches: when the coldest point passes it,
     None if it never does; probe_from_min: when it is worth probing first; lethal_enough, lethal: whether its heat, the
     rest included, is worth the minutes at 70 °C that are asked, and in words; browning: 0 where colour begins, 100
-    where it burns; came: as proofed, or from "fridge" or "frozen"; water: under the steam; turns, handling: when tray
+    where it burns; arrives: proofed, or from "fridge" or "frozen"; water: under the steam; turns, handling: when tray
     or piece is turned, and what the hands do; dial: the setting in other ovens' words; later: loads after the first;
     doubt: share of the minutes either way; pace, pace_bakes: minutes this kitchen needs over the model's, learned from
     so many bakes; probe, oven: live instruments; oven_really_c: None where nobody has measured; names, pieces: what
@@ -226,7 +226,7 @@ class HeatTray:
     browning: float
     loss_percent: float
     start_c: float
-    came: str
+    arrives: str
     boils_at_c: float
     per_load: int
     loads: int
@@ -362,7 +362,7 @@ class Sheet:
     weigh: WeighTray
     sponge: RiseTray | None
     rise: RiseTray
-    again: RiseTray | None
+    second_rise: RiseTray | None
     divide: ShareOut
     bench_rest_min: float
     wrap_seconds_each: float

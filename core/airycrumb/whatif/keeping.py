@@ -24,10 +24,10 @@ COOLING_MIN = 180.0
 
 @dataclass(frozen=True)
 class Reheating:
-    """One way to heat a kept piece through. came: from the "fridge" or "frozen"; minutes: None past 75 min."""
+    """One way to heat a kept piece through. kept_in: from the "fridge" or "frozen"; minutes: None past 75 min."""
 
     method: str
-    came: str
+    kept_in: str
     setting: Message
     minutes: float | None
 

@@ -2664,7 +2664,7 @@ export interface components {
          *     line_c, hold_min: what the core must reach, and for how many minutes; reaches: when the coldest point passes it,
          *     None if it never does; probe_from_min: when it is worth probing first; lethal_enough, lethal: whether its heat, the
          *     rest included, is worth the minutes at 70 °C that are asked, and in words; browning: 0 where colour begins, 100
-         *     where it burns; came: as proofed, or from "fridge" or "frozen"; water: under the steam; turns, handling: when tray
+         *     where it burns; came: proofed, or from "fridge" or "frozen"; water: under the steam; turns, handling: when tray
          *     or piece is turned, and what the hands do; dial: the setting in other ovens' words; later: loads after the first;
          *     doubt: share of the minutes either way; pace, pace_bakes: minutes this kitchen needs over the model's, learned from
          *     so many bakes; probe, oven: live instruments; oven_really_c: None where nobody has measured; names, pieces: what
