@@ -135,9 +135,10 @@ def create_day(request: HttpRequest, payload: NewDay) -> tuple[int, DayOut]:
 
 
 class BenchDraft(Strict):
-    """A bake as it stands on the Bench, unsaved."""
+    """A bake as it stands on the Bench, unsaved. bake_id: which it is, null for none that was ever saved."""
 
     bake: BakeDocument
+    bake_id: Id | None = None
     now: When
 
 
@@ -156,7 +157,7 @@ class Beside(Strict):
 )
 def beside_day(request: HttpRequest, payload: BenchDraft) -> Beside:
     """A bake on the Bench beside the next day. Nothing is stored."""
-    day, clashes = services.beside(household_of(request), payload.bake, payload.now)
+    day, clashes = services.beside(household_of(request), payload.bake, payload.bake_id, payload.now)
     return Beside(day=None if day is None else _summary(day), clashes=clashes)
 
 

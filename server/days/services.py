@@ -293,14 +293,21 @@ def on_paper(day: Day, now: datetime, paper: str, units: compute.Units) -> compu
     return compute.day_on_paper(*_planned(day, now), paper, units)
 
 
-def beside(household: Household, bake: compute.Document, now: datetime) -> tuple[Day | None, list[Message]]:
-    """The next day to come, and where a bake as it stands on the Bench wants what that day has taken."""
+def beside(
+    household: Household, bake: compute.Document, bake_id: int | None, now: datetime
+) -> tuple[Day | None, list[Message]]:
+    """The next day to come, and where a bake as it stands on the Bench wants what that day has taken; of one that is on
+    it, nothing: the day itself sees to that.
+    """
     coming = [day for day in days_of(household) if datetime.fromisoformat(day.document["eat_at"]) > now]
     if not coming:
         return None, []
     day = min(coming, key=lambda d: datetime.fromisoformat(d.document["eat_at"]))
-    found = standing(day, now)
-    if found.table is None:
+    if any(dish["bake"] == bake_id for dish in day.document.get("dishes", [])):
         return day, []
-    kitchen = kitchen_of(household, None).document
-    return day, compute.day_beside(found.table, found.day.plan, bake, kitchen, now)
+
+    def planned() -> tuple[compute.Table, compute.Document | None] | None:
+        found = standing(day, now)
+        return None if found.table is None else (found.table, found.day.plan)
+
+    return day, compute.day_beside(day.document, bake, kitchen_of(household, None).document, now, planned)

@@ -2,17 +2,20 @@
 
 import io
 import unittest
-from datetime import timedelta
+from datetime import datetime, timedelta
 
 import pdfplumber
 from icalendar import Calendar
 
 from airycrumb.day.around import around, hours_of
-from airycrumb.day.beside import beside
+from airycrumb.day.beside import beside, near
+from airycrumb.day.document import read_day
+from airycrumb.day.from_sheet import horizon
 from airycrumb.day.planning import as_shown, collided, first_plan
 from airycrumb.day.shown import DayPlan
 from airycrumb.paper.calendar import as_calendar
 from airycrumb.paper.day_sheet import day_sheet
+from tests.core.examples import bake_document, sheet
 from tests.core.test_day_of_bakes import EAT, KINDS, NOW, day_file, table
 
 
@@ -95,6 +98,21 @@ class Collided(unittest.TestCase):
         other = table(day_file(eat_at="2026-12-05T12:00:00+00:00"), now=NOW + timedelta(days=7)).made[0].sheet
         plan = planned()
         self.assertEqual(beside(other, plan.lanes, [d.name for d in plan.dishes]), [])
+
+    def test_only_what_reaches_into_the_hours_a_day_can_take_is_near_it(self) -> None:
+        day = read_day(day_file())
+        begins, ends = horizon(day)
+        eat = datetime.fromisoformat(EAT)
+        self.assertTrue(begins < eat - timedelta(days=1) and ends > eat)
+        eaten = lambda at: sheet(bake_document(plan={"eat_at": at.isoformat()}), now=begins - timedelta(days=2))
+        for at, is_near in (
+            (begins - timedelta(hours=12), False),
+            (begins + timedelta(minutes=5), True),
+            (ends + timedelta(hours=1), True),
+            (ends + timedelta(hours=24), False),
+        ):
+            with self.subTest(at=at):
+                self.assertEqual(near(eaten(at), day), is_near)
 
 
 class Out(unittest.TestCase):

@@ -6,6 +6,7 @@ from concurrent.futures import ThreadPoolExecutor
 from datetime import datetime, timedelta
 from itertools import pairwise
 from typing import Any
+from unittest.mock import patch
 
 from django.core.management import call_command
 from django.db import connection
@@ -243,9 +244,10 @@ class QueueTest(TransactionTestCase):
 
 
 class BesideTest(DayCase):
-    def beside(self, bake: dict[str, Any]) -> dict[str, Any]:
+    def beside(self, bake: dict[str, Any], bake_id: int | None = None) -> dict[str, Any]:
         """What the Bench is told of a draft beside the next day."""
-        status, found = self.call("POST", "/days/beside", {"bake": bake["document"], "now": NOW.isoformat()})
+        body = {"bake": bake["document"], "bake_id": bake_id, "now": NOW.isoformat()}
+        status, found = self.call("POST", "/days/beside", body)
         self.assertEqual(status, 200, found)
         return found  # type: ignore[no-any-return]
 
@@ -263,7 +265,16 @@ class BesideTest(DayCase):
     def test_a_draft_for_another_day_wants_nothing_of_it(self) -> None:
         self.make_day()
         draft = self.make_bake(plan={"eat_at": (EAT + timedelta(days=3)).isoformat()})
-        self.assertEqual(self.beside(draft)["clashes"], [])
+        with patch("days.services.standing", side_effect=AssertionError("a day far off is not worked out")):
+            self.assertEqual(self.beside(draft)["clashes"], [])
+
+    def test_a_bake_that_is_on_the_day_does_not_clash_with_itself(self) -> None:
+        day = self.make_day()
+        mine = self.make_bake(plan={"eat_at": EAT.isoformat()})
+        self.assertTrue(self.beside(mine, mine["id"])["clashes"])
+        with patch("days.services.standing", side_effect=AssertionError("the day sees to it")):
+            found = self.beside(mine, self.bakes[0])
+        self.assertEqual((found["day"]["id"], found["clashes"]), (day["id"], []))
 
     def test_the_next_day_to_come_is_meant_and_no_day_that_is_past(self) -> None:
         later = (EAT + timedelta(days=2)).isoformat()

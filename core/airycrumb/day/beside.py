@@ -4,7 +4,8 @@ from collections.abc import Iterator, Sequence
 from datetime import datetime
 
 from airycrumb.day.collisions import OVER
-from airycrumb.day.from_sheet import WHERE
+from airycrumb.day.document import Day
+from airycrumb.day.from_sheet import WHERE, horizon
 from airycrumb.day.shown import DayLane, DaySpan
 from airycrumb.sheet import Sheet
 from airycrumb.words import Message, hour_of, say, verbatim
@@ -22,6 +23,12 @@ def beside(sheet: Sheet, lanes: Sequence[DayLane], names: Sequence[str]) -> list
         )
         for what, start, span in _clashes(sheet, lanes)
     ]
+
+
+def near(sheet: Sheet, day: Day) -> bool:
+    """Whether a bake as planned on its own lies anywhere near a day: elsewhere it can want nothing of it."""
+    begins, ends = horizon(day)
+    return sheet.day.start < ends and begins < sheet.day.eat_high
 
 
 def _clashes(sheet: Sheet, all_lanes: Sequence[DayLane]) -> Iterator[tuple[Message, datetime, DaySpan]]:

@@ -49,15 +49,20 @@ def _hours(day: Day) -> list[datetime]:
     return [moment(day.eat_at, "eat_at"), *(moment(d.eat_at, "eat_at") for d in day.dishes if d.eat_at)]
 
 
+def horizon(day: Day) -> tuple[datetime, datetime]:
+    """From when until when anything of a day can lie."""
+    return min(_hours(day)) - BEFORE, max(_hours(day)) + AFTER
+
+
 def grid_of(day: Day, now: datetime) -> Grid:
     """From before anything of the day can begin, in the day's own zone."""
-    origin = (min(_hours(day)) - BEFORE).astimezone(UTC)
+    origin = horizon(day)[0].astimezone(UTC)
     return Grid(origin.replace(minute=0, second=0, microsecond=0), now.astimezone(day.time_zone))
 
 
 def resources(day: Day, kitchen: Kitchen, grid: Grid) -> Resources:
     """What there is to work with, in slots."""
-    last = max(grid.now, *_hours(day)) + AFTER
+    last = max(grid.now + AFTER, horizon(day)[1])
     return Resources(
         people=tuple(
             Person(

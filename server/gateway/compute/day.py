@@ -11,7 +11,7 @@ from airycrumb.bake import read_bake
 from airycrumb.bake.edits import Change, edited
 from airycrumb.bake.model import Bake
 from airycrumb.day.around import Around, around
-from airycrumb.day.beside import beside
+from airycrumb.day.beside import beside, near
 from airycrumb.day.collisions import Collision
 from airycrumb.day.document import Day, Dish, moment, read_day
 from airycrumb.day.from_sheet import Made
@@ -36,9 +36,10 @@ from airycrumb.paper.day_sheet import day_sheet
 from airycrumb.problems import InputError, Problem
 from airycrumb.sheet import Sheet, work
 from airycrumb.words import Message, Units, say
-from gateway.compute.read import Document, Printed, SheetReply, kitchen_read
+from gateway.compute.read import Document, Printed, SheetReply, kitchen_read, worked
 
 DayFile = Day
+Planned = tuple[Table, Document | None]  # a day worked out, and its plan as stored
 SECONDS = 12.0  # a worker thinks about a day
 
 
@@ -180,13 +181,17 @@ def hours_of_dishes(table: Table, plan: Document | None) -> list[Hours]:
     return [] if found is None else held_hours(table, found)
 
 
-def day_beside(table: Table, plan: Document | None, bake: Document, kitchen: Document, now: datetime) -> list[Message]:
-    """Where a bake as it stands on the Bench wants what a day has taken; InputError for one that cannot be worked."""
-    found = from_stored(plan)
-    if found is None:
-        return []
-    k = kitchen_read(kitchen)
-    return beside(work(read_bake(bake, k.habits.own), k, now=now), lanes_shown(table, found), table.names)
+def day_beside(
+    document: Document, bake: Document, kitchen: Document, now: datetime, planned: Callable[[], Planned | None]
+) -> list[Message]:
+    """Where a bake as it stands on the Bench wants what a day has taken; InputError for one that cannot be worked.
+
+    planned: the day worked out and its plan, None where it cannot be; asked only for a bake that is made near the day.
+    """
+    sheet = worked(bake, kitchen, now)[2]
+    found = planned() if near(sheet, read_day(document)) else None
+    plan = None if found is None else from_stored(found[1])
+    return [] if found is None or plan is None else beside(sheet, lanes_shown(found[0], plan), found[0].names)
 
 
 def day_calendar(table: Table, plan: Document | None) -> str:

@@ -5171,10 +5171,12 @@ export interface components {
         };
         /**
          * BenchDraft
-         * @description A bake as it stands on the Bench, unsaved.
+         * @description A bake as it stands on the Bench, unsaved. bake_id: which it is, null for none that was ever saved.
          */
         BenchDraft: {
             bake: components["schemas"]["BakeDocument"];
+            /** Bake Id */
+            bake_id?: number | null;
             /**
              * Now
              * Format: date-time

@@ -23,7 +23,7 @@ export const OnTheDay = memo(({ bakeId, document, eat, saved }: Props) => {
   const navigate = useNavigate();
   const queries = useQueryClient();
   const [trouble, setTrouble] = useState<string | null>(null);
-  const body = { bake: document, now: nowIso() };
+  const body = { bake: document, bake_id: bakeId, now: nowIso() };
   const found = useQuery({
     queryKey: ["beside", bakeId, document],
     queryFn: () => take(client.POST("/api/days/beside", { body })),
