@@ -144,6 +144,7 @@ def joined(sentences: Iterable[Message]) -> Message:
     return Message(" ".join(f"{{{n}}}" for n in names), tuple(zip(names, kept, strict=True)))
 
 
+@lru_cache(maxsize=4096)
 def _is_glue(template: str) -> bool:
     """Whether a template has no words of its own: it then needs no catalogue."""
     return all(not words.strip() for words, _ in _places(template))
@@ -155,36 +156,39 @@ def _template(message: Message) -> str:
     return template_in(language(), message.template, message.plural, message.of == 1)
 
 
-def _flat_parameter(value: Parameter | str) -> Iterable[Part]:
-    if isinstance(value, Message):
-        return _flat(value)
-    if isinstance(value, Listing):
-        return (FlatListing(tuple(tuple(_merged(_flat_parameter(item))) for item in value.items), value.joined),)
-    return (value,)
+def _put(value: Parameter | str, parts: list[Part]) -> None:
+    """Set a value behind what is there already: words run into one another. Every sheet has hundreds of messages."""
+    if isinstance(value, str):
+        if parts and isinstance(parts[-1], str):
+            parts[-1] += value
+        elif value:
+            parts.append(value)
+    elif isinstance(value, Message):
+        _put_all(value, parts)
+    elif isinstance(value, Listing):
+        parts.append(FlatListing(tuple(tuple(_flat(item)) for item in value.items), value.joined))
+    else:
+        parts.append(value)
 
 
-def _flat(message: Message) -> Iterable[Part]:
+def _put_all(message: Message, parts: list[Part]) -> None:
     values = dict(message.parameters)
     for words, name in _places(_template(message)):
         if words:
-            yield words
+            _put(words, parts)
         if name:
-            yield from _flat_parameter(values[name])
+            _put(values[name], parts)
 
 
-def _merged(parts: Iterable[Part]) -> list[Part]:
-    merged: list[Part] = []
-    for part in parts:
-        if isinstance(part, str) and merged and isinstance(merged[-1], str):
-            merged[-1] += part
-        elif part != "":
-            merged.append(part)
-    return merged
+def _flat(value: Parameter | str) -> list[Part]:
+    parts: list[Part] = []
+    _put(value, parts)
+    return parts
 
 
 def flat(message: Message) -> list[Part]:
     """The message in the language spoken, its quantities in place; [] for NOTHING."""
-    return _merged(_flat(message))
+    return _flat(message)
 
 
 def _written(part: Part, units: Units, now: datetime | None) -> str:
