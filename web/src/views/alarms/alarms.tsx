@@ -60,10 +60,10 @@ export function Alarms() {
   const [aloud, setAloud] = useState(() => kept("aloud", false));
   const { pathname } = useLocation();
   const calling: Call[] = useRunning()
-    .flatMap(({ ref, name, open, lastMark }) =>
+    .flatMap(({ ref, name, begun, open, lastMark }) =>
       open
         .filter((event) => calls(open, event, now, lastMark))
-        .map((event) => ({ key: `${ref} ${event.id}`, ref, name, event })),
+        .map((event) => ({ key: `${ref} ${event.id}`, ref, name: begun ? `${name}, begun ${begun}` : name, event })),
     )
     .filter(({ key, event }) => (heard.get(key) ?? 0) < dueAt(event))
     .sort((a, b) => a.event.rank - b.event.rank || dueAt(a.event) - dueAt(b.event));

@@ -3,6 +3,7 @@ import { useQueries, useQuery } from "@tanstack/react-query";
 import { useEffect, useSyncExternalStore } from "react";
 
 import type { BakeEvent, BatchOut } from "../../api/client";
+import { clockFrom } from "../../lib/clock";
 import { comingAfter, frontOf } from "../../stores/events";
 import type { BatchRef } from "../../stores/posted";
 import { openOf, standing, type RunStore } from "../../stores/run";
@@ -14,7 +15,10 @@ export interface Running {
   ref: BatchRef;
   id: number;
   name: string;
+  /** The hour it was begun at, where several are of one name; else "". */
+  begun: string;
   open: BakeEvent[];
+  started: string;
   /** When something was last marked in it, ms. */
   lastMark: number;
 }
@@ -23,6 +27,7 @@ export interface Coming {
   ref: BatchRef;
   /** Of its bake; "" where it is the one in front. */
   name: string;
+  begun: string;
   event: BakeEvent;
 }
 
@@ -60,7 +65,7 @@ class Following {
     this.changed();
   }
   private changed = () => {
-    this.state = this.stores.map(({ ref, store }) => runningOf(ref, store));
+    this.state = this.stores.map(({ ref, store }) => runningOf(ref, store)).map(toldApart);
     this.listeners.forEach((listener) => listener());
   };
   subscribe = (listener: () => void) => {
@@ -78,9 +83,16 @@ function runningOf(ref: BatchRef, store: RunStore): Running {
     ref,
     id: batch.id,
     name: batch.name,
+    begun: "",
+    started: batch.started,
     open: batch.finished || state.finishing ? [] : openOf(state, batch.live.sheet?.events ?? []),
     lastMark: Math.max(Date.parse(batch.started), ...marks),
   };
+}
+
+function toldApart(one: Running, _: number, all: Running[]): Running {
+  const alike = all.filter((other) => other.name === one.name).length > 1;
+  return { ...one, begun: alike ? clockFrom(one.started) : "" };
 }
 
 const following = new Following();
@@ -101,9 +113,9 @@ export const useRunning = (): Running[] => useSyncExternalStore(following.subscr
 export function useOthersComing(here: BatchRef[], now: number): Coming[] {
   return useRunning()
     .filter((r) => !here.includes(r.ref) && !here.includes(r.id))
-    .flatMap(({ ref, name, open }) => {
+    .flatMap(({ ref, name, begun, open }) => {
       const front = frontOf(open, now);
       const next = front ? [front, ...comingAfter(open, front, now)] : [];
-      return next.slice(0, 3).map((event) => ({ ref, name, event }));
+      return next.slice(0, 3).map((event) => ({ ref, name, begun, event }));
     });
 }

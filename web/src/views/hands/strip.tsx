@@ -31,7 +31,7 @@ interface Props {
 export function Strip({ at, id, open, front, now, onOpen, back }: Props) {
   const u = useUnits();
   const others = useOthersComing([at, id], now);
-  const mine: Coming[] = comingAfter(open, front, now).map((event) => ({ ref: at, name: "", event }));
+  const mine: Coming[] = comingAfter(open, front, now).map((event) => ({ ref: at, name: "", begun: "", event }));
   // What is to be done comes before what is only looked at: from when on, the figure in front says.
   const acts = mine.filter(({ event }) => !isReminder(event));
   const soonest = (all: Coming[]) => all.sort((a, b) => dueAt(a.event) - dueAt(b.event));
@@ -69,14 +69,23 @@ export function Strip({ at, id, open, front, now, onOpen, back }: Props) {
             ))}
         </ol>
         <ol className="grid auto-cols-fr grid-flow-col gap-2">
-          {first.slice(0, SHOWN_OTHERS).map(({ ref, name, event }) => (
+          {first.slice(0, SHOWN_OTHERS).map(({ ref, name, begun, event }) => (
             <li key={ref} className="min-w-0">
               <Link
                 to={`/hands/${ref}`}
                 className={`${look} min-h-12 flex-col justify-center py-1 ${rim(dueAt(event) < now)}`}
               >
                 <Left ms={dueAt(event) - now} />
-                <span className="truncate text-base leading-tight">{name}</span>
+                {/* The hour comes first: where there is little room it is the name that is cut short. */}
+                <span className="truncate text-base leading-tight">
+                  {begun && (
+                    <>
+                      <span className="max-tab:sr-only">begun </span>
+                      <b>{begun}</b>,{" "}
+                    </>
+                  )}
+                  {name}
+                </span>
                 <span className="sr-only">{u.text(event.label)}</span>
               </Link>
             </li>
