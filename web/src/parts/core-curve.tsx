@@ -33,7 +33,7 @@ export function CoreCurve({
   const levels = [
     {
       value: heat.line_c,
-      label: `${u.temperature(heat.line_c)} line${narrow || heat.probe_from_min === null ? "" : `: probe from ${duration(heat.probe_from_min)}`}`,
+      label: `${u.temperature(heat.line_c)} line${narrow || heat.probed || heat.probe_from_min === null ? "" : `: probe from ${duration(heat.probe_from_min)}`}`,
       strong: true,
     },
     { value: heat.core[0] ?? 0, label: `${u.temperature(start)} going in` },
