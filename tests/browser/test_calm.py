@@ -135,7 +135,7 @@ class AtAGlance(CalmCase):
     def test_six_groups_with_long_names_and_questions_open_are_no_more_than_a_screen(self) -> None:
         # Around midnight both hours carry their weekday: no line is longer.
         midnight = timezone.localtime().replace(hour=0, minute=5) + timedelta(days=2)
-        for size, eat in (("laptop", None), ("laptop", midnight), ("phone", None), ("phone", midnight)):
+        for size, eat in (("laptop", None), ("phone", None), ("phone", midnight)):
             page = self.new_cook(size)
             page.goto(f"/bench/{self.overfull(eat)}")
             Bench(page).worked()

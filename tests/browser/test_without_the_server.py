@@ -53,6 +53,17 @@ class WithoutTheServer(BrowserCase):
         self.line.start()
         self.context.set_offline(False)
 
+    def test_data_does_not_wait_for_the_worker_that_keeps_the_pages(self) -> None:
+        page = self.kept()
+        # Where the browser had it from before any worker was asked; "" where the worker was.
+        past_it = """async (path) => {
+          await (await fetch(path)).text();
+          const entries = performance.getEntriesByType("resource").filter((e) => e.name.endsWith(path));
+          return entries.at(-1).workerMatchedSourceType;
+        }"""
+        self.assertEqual(page.evaluate(past_it, "/api/spots?asked"), "network")
+        self.assertEqual(page.evaluate(past_it, "/mark.svg?asked"), "")
+
     def test_the_first_load_is_small_and_the_page_can_be_installed(self) -> None:
         sizes: dict[str, int] = {}
         self.page = self.fresh_context(opened="").new_page()
