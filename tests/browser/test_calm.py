@@ -360,6 +360,7 @@ class IntoHands(CalmCase):
         expect(page.get_by_text("Raw flour and raw egg can carry germs")).to_be_visible()
         for _ in range(STEPS_IN_HANDS):
             event, _ = hands.front()
+            hands.sent()
             for size in ("phone", "laptop"):
                 page.set_viewport_size({"width": SIZES[size][0], "height": SIZES[size][1]})
                 # The drawings are drawn anew for the new width.

@@ -155,6 +155,7 @@ function Run({ at, from }: { at: BatchRef; from: BatchOut }) {
     store.undo(Math.max(1, together));
   };
   const marked = standing(state).length > 0;
+  const sending = state.line === "open" && state.waiting.length > 0;
 
   return (
     <main className="min-h-dvh bg-cobalt p-1.5 tab:p-2">
@@ -162,7 +163,11 @@ function Run({ at, from }: { at: BatchRef; from: BatchOut }) {
         <div className="flex items-baseline justify-between gap-3 text-lg">
           <p className="min-w-0 truncate font-bold text-cobalt">{batch.name}</p>
           <p className="whitespace-nowrap text-ink">
-            {stage ? `${stages.indexOf(stage) + 1} of ${stages.length}` : ""}
+            {/* In a place that is there anyway: under a floury finger nothing moves because a mark is on its way. */}
+            <span role="status" className="font-semibold text-crust">
+              {sending ? "Sending…" : ""}
+            </span>
+            {stage && !sending ? `${stages.indexOf(stage) + 1} of ${stages.length}` : ""}
             <Link to={`/bench/${batch.bake_id}`} className="ml-4 font-semibold text-cobalt underline">
               leave
             </Link>
@@ -175,11 +180,6 @@ function Run({ at, from }: { at: BatchRef; from: BatchOut }) {
           unkept={state.unkept}
           onSignedIn={store.again}
         />
-        {state.line === "open" && state.waiting.length > 0 && (
-          <p role="status" className="mt-1 rounded-xl border-2 border-crust bg-warm px-3 py-1.5 font-semibold">
-            Sending…
-          </p>
-        )}
         {state.trouble && (
           <p role="alert" className="mt-1 rounded-xl border-2 border-crust bg-warm px-3 py-1.5 font-semibold">
             {state.trouble}
