@@ -58,6 +58,26 @@ class SlowLine(BrowserCase):
                 Batch.objects.filter(pk=batch.pk).delete()
                 page.close()
 
+    def test_nothing_moves_while_a_mark_is_on_its_way(self) -> None:
+        page, bench = self.slow_page(60)
+        bench.start()
+        hands = Hands(page)
+        hands.press("Kneaded, in the bowl")
+        hands.rising()
+        hands.sent()
+        place = lambda: page.get_by_role("heading", level=1).bounding_box()
+        told = page.get_by_text("Sending…")
+        before = place()
+        slow(self.context, page, 1500)
+        hands.press("Undo")
+        hands.at("Knead")
+        expect(told).to_be_visible()
+        on_its_way = place()
+        expect(told).to_have_count(0)
+        self.assertEqual(on_its_way, place())
+        assert before is not None and on_its_way is not None
+        self.assertEqual(before["y"], on_its_way["y"])
+
     def test_two_people_lose_neither_edit(self) -> None:
         another = self.fresh_context()
         for turn, latency in enumerate(LATENCIES_MS):
