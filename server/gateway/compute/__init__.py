@@ -1,4 +1,4 @@
-"""The one door to the core. Nothing else in the server imports airycrumb."""
+"""The one door to the core: outside the gateway nothing in the server imports airycrumb."""
 
 from collections.abc import Sequence
 from dataclasses import dataclass
