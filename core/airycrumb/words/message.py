@@ -166,7 +166,7 @@ def _put(value: Parameter | str, parts: list[Part]) -> None:
     elif isinstance(value, Message):
         _put_all(value, parts)
     elif isinstance(value, Listing):
-        parts.append(FlatListing(tuple(tuple(_flat(item)) for item in value.items), value.joined))
+        parts.append(FlatListing(tuple(tuple(flat(item)) for item in value.items), value.joined))
     else:
         parts.append(value)
 
@@ -180,15 +180,11 @@ def _put_all(message: Message, parts: list[Part]) -> None:
             _put(values[name], parts)
 
 
-def _flat(value: Parameter | str) -> list[Part]:
+def flat(value: Parameter | str) -> list[Part]:
+    """A message in the language spoken, its quantities in place, or one value of it; [] for NOTHING."""
     parts: list[Part] = []
     _put(value, parts)
     return parts
-
-
-def flat(message: Message) -> list[Part]:
-    """The message in the language spoken, its quantities in place; [] for NOTHING."""
-    return _flat(message)
 
 
 def _written(part: Part, units: Units, now: datetime | None) -> str:

@@ -30,12 +30,11 @@ export function CoreCurve({
     ...(surface ? heat.skin : []),
   );
   const start = Math.round(heat.core[0] ?? 0);
+  // Where a probe is in, or there is no room, the line is only named.
+  const named = narrow || heat.probed || heat.probe_from_min === null;
+  const from = named ? "" : `: probe from ${duration(heat.probe_from_min ?? 0)}`;
   const levels = [
-    {
-      value: heat.line_c,
-      label: `${u.temperature(heat.line_c)} line${narrow || heat.probed || heat.probe_from_min === null ? "" : `: probe from ${duration(heat.probe_from_min)}`}`,
-      strong: true,
-    },
+    { value: heat.line_c, label: `${u.temperature(heat.line_c)} line${from}`, strong: true },
     { value: heat.core[0] ?? 0, label: `${u.temperature(start)} going in` },
     ...(large ? [] : [{ value: heat.boils_at_c, label: `water boils, ${u.temperature(Math.round(heat.boils_at_c))}` }]),
   ];

@@ -27,6 +27,7 @@ export interface Coming {
   ref: BatchRef;
   /** Of its bake; "" where it is the one in front. */
   name: string;
+  /** As of what runs. */
   begun: string;
   event: BakeEvent;
 }
@@ -90,6 +91,7 @@ function runningOf(ref: BatchRef, store: RunStore): Running {
   };
 }
 
+/** With the hour it was begun at, where another is of its name. */
 function toldApart(one: Running, _: number, all: Running[]): Running {
   const alike = all.filter((other) => other.name === one.name).length > 1;
   return { ...one, begun: alike ? clockFrom(one.started) : "" };

@@ -76,15 +76,15 @@ export function Strip({ at, id, open, front, now, onOpen, back }: Props) {
                 className={`${look} min-h-12 flex-col justify-center py-1 ${rim(dueAt(event) < now)}`}
               >
                 <Left ms={dueAt(event) - now} />
-                {/* The hour comes first: where there is little room it is the name that is cut short. */}
-                <span className="truncate text-base leading-tight">
+                {/* Where there is little room it is the name that is cut short, never the hour. */}
+                <span className="flex gap-x-1.5 text-base leading-tight">
+                  <span className="truncate">{name}</span>
                   {begun && (
-                    <>
+                    <span className="shrink-0">
                       <span className="max-tab:sr-only">begun </span>
-                      <b>{begun}</b>,{" "}
-                    </>
+                      <b>{begun}</b>
+                    </span>
                   )}
-                  {name}
                 </span>
                 <span className="sr-only">{u.text(event.label)}</span>
               </Link>
