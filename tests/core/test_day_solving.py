@@ -3,6 +3,7 @@
 import random
 import unittest
 from dataclasses import replace
+from unittest.mock import patch
 
 from hypothesis import given, settings
 from hypothesis import strategies as st
@@ -41,6 +42,28 @@ class EveryPlan(unittest.TestCase):
                 self.assertTrue(found.proven)
                 self.assertEqual(clashes(jobs, found, SMALL), [])
                 self.assertEqual(found.cost, cheapest(jobs, SMALL))
+
+    def test_what_may_not_cost_more_than_a_plan_there_is_leaves_the_best_in(self) -> None:
+        """Nothing is looked for first: all is proven from what the quick plan costs."""
+        for seed in range(200, 234):
+            rng = random.Random(seed)
+            jobs = [small(i, rng) for i in range(2)]
+            with patch("airycrumb.day.solving.LOOKING_S", 0.0):
+                found = solve(jobs, SMALL, greedy(jobs, SMALL), SECONDS)
+            with self.subTest(seed=seed):
+                assert found is not None
+                self.assertTrue(found.proven)
+                self.assertEqual(found.cost, cheapest(jobs, SMALL))
+
+    def test_a_bound_of_a_day_too_large_to_prove_in_a_moment_is_met_by_no_plan_found_later(self) -> None:
+        jobs = feast(6, 32)
+        first = greedy(jobs, KITCHEN)
+        soon, later = solve(jobs, KITCHEN, first, 1.0), solve(jobs, KITCHEN, first, 8.0)
+        assert soon is not None and later is not None and soon.bound is not None
+        self.assertLessEqual(soon.bound, later.cost)
+        self.assertLessEqual(later.cost, soon.cost)
+        self.assertLess(later.gap or 0.0, 0.2)
+        self.assertEqual(judged(jobs, later, KITCHEN).late, 0)
 
     def test_the_solver_of_this_version_finds_a_published_optimum(self) -> None:
         model, ends = cp_model.CpModel(), []

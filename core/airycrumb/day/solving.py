@@ -1,5 +1,7 @@
 """The best plan of a day, or a plan and how far it may be from the best: OR-Tools CP-SAT.
 
+Better plans are looked for first, and then it is proven that there is none: with what a plan may cost at most, most
+of what could be is left out, and a search by what cannot be had together closes in on the best from below.
 Loading the solver takes about a second, so it is loaded where a day is solved and nowhere else.
 OR-Tools 9.15 is pinned: 9.12 beside numpy 2.4 called plans impossible that are not (tests/core/test_day_solving.py).
 """
@@ -13,6 +15,8 @@ from airycrumb.day.job import ALIKE_C, Job, Load, Placed, Plan, Resources, Stage
 from airycrumb.day.judging import EARLY, GRACE, WEIGHTS, judged
 
 WORKERS = 2
+LOOKING, LOOKING_S = 0.3, 2.0  # of the time, and s at most, in which better plans are looked for before one is proven
+PROVING = ("core", "default_lp")  # of the solver's ways: one lifts the bound, the other still finds plans
 Seen = Callable[[Plan], bool]  # told each better plan; whether to go on
 
 
@@ -39,10 +43,10 @@ class _Hands:
 
 
 class _Model:
-    """A day as CP-SAT has it. before, after: slots a changed plan may not leave."""
+    """A day as CP-SAT has it. most: what a plan may cost, None for anything."""
 
-    def __init__(self, cp: Any, jobs: Sequence[Job], having: Resources) -> None:
-        self.cp, self.jobs, self.having = cp, jobs, having
+    def __init__(self, cp: Any, jobs: Sequence[Job], having: Resources, most: int | None = None) -> None:
+        self.cp, self.jobs, self.having, self.most = cp, jobs, having, most
         self.m = cp.CpModel()
         self.cost: list[Any] = []
         self.bakes = [self._bake(i, job) for i, job in enumerate(jobs)]
@@ -58,9 +62,14 @@ class _Model:
 
     def _at_least(self, weight: int, amount: Any, name: str) -> None:
         """A cost of so much a slot for every slot above none."""
-        beyond = self._slot(name, high=2 * self.having.horizon)
+        beyond = self._slot(name, high=self._affordable(weight))
         self.m.add(beyond >= amount)
         self.cost.append(weight * beyond)
+
+    def _affordable(self, weight: int) -> int:
+        """Slots of a cost a plan can have at all."""
+        most = 2 * self.having.horizon
+        return most if self.most is None else min(most, self.most // weight)
 
     def _bake(self, i: int, job: Job) -> _Bake:
         starts = [self._slot(f"{i}.{s.key}") for s in job.stages]
@@ -155,11 +164,11 @@ class _Model:
         job = bake.job
         if job.pinned is not None and job.stages[0].began is None:
             self.m.add(bake.starts[0] == job.pinned)
-        late = self._slot(f"{i}.late")
+        late = self._slot(f"{i}.late", high=self._affordable(WEIGHTS["late"]))
         for ready in bake.ready:
             self.m.add(late >= ready - job.due)
         self.cost.append(WEIGHTS["late"] * late)
-        long = self._slot(f"{i}.long", high=2 * self.having.horizon)
+        long = self._slot(f"{i}.long", high=self._affordable(WEIGHTS["long"]))
         for first in (bake.starts[0], bake.filling):
             if first is not None:
                 self.m.add(long >= job.due - first)
@@ -180,14 +189,24 @@ class _Model:
     def _people(self) -> None:
         m = self.m
         for p, person in enumerate(self.having.people):
-            busy = [
-                m.new_optional_fixed_size_interval_var(h.start, h.slots, h.by[p], f"{h.bake}.{h.stage}.{p}")
-                for h in self.hands
-            ]
+            busy = [self._span(h.start, h.slots, h.by[p], among=len(self.having.people)) for h in self.hands]
             away = [m.new_fixed_size_interval_var(a, b - a, f"away{p}") for a, b in person.away if b > a]
             m.add_no_overlap([*busy, *away])
             for h in self.hands:
                 self._asleep(h, p, person.asleep)
+
+    def _span(self, start: Any, slots: int, here: Any, among: int) -> Any:
+        """Something taken by one of so many; of the only one there is, in any case: the solver sees further then."""
+        if among == 1:
+            return self.m.new_fixed_size_interval_var(start, slots, "")
+        return self.m.new_optional_fixed_size_interval_var(start, slots, here, "")
+
+    def _one_after_another(self, spans: list[Any], takes: list[int], most: int) -> None:
+        """So many at most at a time; of one, none beside another."""
+        if most == 1:
+            self.m.add_no_overlap(spans)
+        else:
+            self.m.add_cumulative(spans, takes, most)
 
     def _asleep(self, h: _Hands, p: int, spans: Sequence[tuple[int, int]]) -> None:
         m = self.m
@@ -209,10 +228,10 @@ class _Model:
                 m.add(chosen[i, n][0] == 1)
         for o in range(having.ovens):
             inside = [
-                m.new_optional_fixed_size_interval_var(self.bakes[i].into[n], load.slots, chosen[i, n][o], "")
+                self._span(self.bakes[i].into[n], load.slots, chosen[i, n][o], among=having.ovens)
                 for i, n, load in loads
             ]
-            m.add_cumulative(inside, [load.shelves for _, _, load in loads], having.shelves)
+            self._one_after_another(inside, [load.shelves for _, _, load in loads], having.shelves)
             for (i, n, a), (j, k, b) in combinations(loads, 2):
                 if abs(a.celsius - b.celsius) > ALIKE_C:
                     self._apart(a, self.bakes[i].into[n], b, self.bakes[j].into[k], chosen[i, n][o], chosen[j, k][o])
@@ -235,7 +254,7 @@ class _Model:
         m.add_cumulative([x for _, x in on], [1] * len(on), having.burners)
         for where, most in (("steamer", having.steamers), ("pan", 1)):
             same = [x for w, x in on if w == where]
-            m.add_cumulative(same, [1] * len(same), most)
+            self._one_after_another(same, [1] * len(same), most)
 
     def _cold(self) -> None:
         m, cold = self.m, [b for b in self.bakes if b.job.chilled]
@@ -286,41 +305,79 @@ class _Model:
         return replace(plan, cost=judged(self.jobs, plan, self.having).total)
 
 
+@dataclass(frozen=True)
+class _Found:
+    """What a search came to. plan: None for none; stopped: nobody wanted it any more."""
+
+    plan: Plan | None
+    bound: int = 0
+    proven: bool = False
+    stopped: bool = False
+
+
 def solve(
     jobs: Sequence[Job], having: Resources, first: Plan | None, seconds: float, seen: Seen | None = None
 ) -> Plan | None:
     """The best plan found in so many seconds, proven or with its bound; `first` where nothing is better, None where
     there is none. seen: told each better plan; it ends the search by answering False.
     """
-    from ortools.sat.python import cp_model
-
-    model = _Model(cp_model, jobs, having)
-    if first is not None:
-        model.hint(first)
-    solver = cp_model.CpSolver()
-    solver.parameters.max_time_in_seconds = seconds
-    solver.parameters.num_workers = WORKERS
-    status = solver.solve(model.m, _callback(cp_model, model, seen))
-    if status not in (cp_model.OPTIMAL, cp_model.FEASIBLE):
+    looking = min(LOOKING_S, LOOKING * seconds)
+    found = _searched(_model(jobs, having, first), looking, seen)
+    if not found.proven and not found.stopped:
+        found = _proven(jobs, having, found, first, seconds - looking, seen)
+    if found.plan is None:
         return first
-    plan = model.read(solver.value)
-    bound = round(solver.best_objective_bound)
-    proven = status == cp_model.OPTIMAL
+    plan = found.plan
     if first is not None and first.cost < plan.cost:
         plan = replace(first, how="greedy")
-    return replace(plan, bound=min(bound, plan.cost), proven=proven or plan.cost <= bound)
+    return replace(plan, bound=min(found.bound, plan.cost), proven=found.proven or plan.cost <= found.bound)
 
 
-def _callback(cp: Any, model: _Model, seen: Seen | None) -> Any:
+def _model(jobs: Sequence[Job], having: Resources, first: Plan | None, most: int | None = None) -> _Model:
+    from ortools.sat.python import cp_model
+
+    model = _Model(cp_model, jobs, having, most)
+    if first is not None:
+        model.hint(first)
+    return model
+
+
+def _proven(
+    jobs: Sequence[Job], having: Resources, found: _Found, first: Plan | None, seconds: float, seen: Seen | None
+) -> _Found:
+    """The search gone on with from what was found: of plans that cost no more than that one."""
+    best = min((p for p in (found.plan, first) if p is not None), key=lambda p: p.cost, default=None)
+    model = _model(jobs, having, best, None if best is None else best.cost)
+    after = _searched(model, seconds, seen, PROVING if best is not None else ())
+    plan = min((p for p in (found.plan, after.plan) if p is not None), key=lambda p: p.cost, default=None)
+    return _Found(plan, max(found.bound, after.bound), after.proven)
+
+
+def _searched(model: _Model, seconds: float, seen: Seen | None, ways: Sequence[str] = ()) -> _Found:
+    """ways: of the solver's, the only ones tried; () for those it chooses."""
+    solver = model.cp.CpSolver()
+    solver.parameters.max_time_in_seconds = seconds
+    solver.parameters.num_workers = WORKERS
+    solver.parameters.subsolvers.extend(ways)
+    tell = None if seen is None else _callback(model, seen)
+    status = solver.solve(model.m, tell)
+    bound = max(0, round(solver.best_objective_bound))
+    stopped = tell is not None and tell.stopped
+    if status not in (model.cp.OPTIMAL, model.cp.FEASIBLE):
+        return _Found(None, 0, stopped=stopped)
+    return _Found(model.read(solver.value), bound, status == model.cp.OPTIMAL, stopped)
+
+
+def _callback(model: _Model, seen: Seen) -> Any:
     """Tells of each better plan, and stops where nobody wants another."""
-    if seen is None:
-        return None
-    wants_more = seen
 
-    class Tell(cp.CpSolverSolutionCallback):  # type: ignore[misc]
+    class Tell(model.cp.CpSolverSolutionCallback):  # type: ignore[misc,name-defined]
+        stopped = False
+
         def on_solution_callback(self) -> None:
             bound = round(self.best_objective_bound)
-            if not wants_more(replace(model.read(self.value), bound=bound)):
+            if not seen(replace(model.read(self.value), bound=bound)):
+                self.stopped = True
                 self.stop_search()
 
     return Tell()
