@@ -8,7 +8,7 @@ export PIP_DISABLE_PIP_VERSION_CHECK := 1
 PY := .venv/bin/python
 STAMP := .run
 WEB_SOURCES := $(shell find web/src web/public -type f) docs/glossary.md web/index.html web/vite.config.ts web/package-lock.json
-HEAT_SOURCES := $(wildcard core/airycrumb/stations/heat/*.py)
+COMPILED := $(wildcard core/airycrumb/stations/heat/*.py) core/airycrumb/compiled.py core/airycrumb/day/playing.py
 
 demo: build
 	@$(PY) -m scripts.run_demo
@@ -30,7 +30,7 @@ faults: build
 screenshots: build
 	@$(PY) -m scripts.screenshots
 
-build: setup web/dist/index.html $(STAMP)/heat
+build: setup web/dist/index.html $(STAMP)/compiled
 
 setup: $(STAMP)/debian $(STAMP)/python $(STAMP)/node
 
@@ -64,9 +64,9 @@ web/dist/index.html: $(WEB_SOURCES) $(STAMP)/node $(STAMP)/python
 	@$(PY) -m whitenoise.compress -q web/dist
 	@touch $@
 
-$(STAMP)/heat: $(HEAT_SOURCES) $(STAMP)/python
-	@echo "Compiling the heat model…"
-	@$(PY) -m airycrumb.stations.heat
+$(STAMP)/compiled: $(COMPILED) $(STAMP)/python
+	@echo "Compiling the heat model and the days played through…"
+	@$(PY) -m airycrumb.compiled
 	@touch $@
 
 # After changing requirements*.in.

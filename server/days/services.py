@@ -232,7 +232,7 @@ def improve(day_id: int, made_for: str, now: datetime) -> None:
     seen = _Seen(rows, shows=not _begun(day))
     rows.update(state="solving", progress=0.05)
     best = compute.planned_best(table, day.plan, seen, wanted)
-    if _begun(day) and not compute.worth_changing(day.plan, best):
+    if _begun(day) and not compute.worth_changing(table, day.plan, best):
         best = day.plan
     if rows.update(plan=best, progress=0.8):
         day.plan = best

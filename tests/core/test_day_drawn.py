@@ -5,10 +5,9 @@ import statistics
 import unittest
 from statistics import NormalDist
 
-from airycrumb.day.choosing import AIMS, choose
+from airycrumb.day.choosing import choose
 from airycrumb.day.greedy import greedy
-from airycrumb.day.judging import clashes
-from airycrumb.day.nudging import stands
+from airycrumb.day.judging import clashes, stands
 from airycrumb.day.planning import as_shown, first_plan, lanes_shown
 from airycrumb.day.simulated import draws
 from tests.core.days import KITCHEN, feast
@@ -22,7 +21,7 @@ class Draws(unittest.TestCase):
         """ln of the factor on the first rise of a bake by itself, over its spread: a standard normal."""
         (job,) = feast(1, 4)
         rise = next(i for i, s in enumerate(job.stages) if s.spread)
-        return [math.log(day[0][rise]) / job.stages[rise].spread for day in draws([job], runs, seed)]
+        return [math.log(day[0, rise]) / job.stages[rise].spread for day in draws([job], runs, seed)]
 
     def test_few_days_lie_as_evenly_as_many(self) -> None:
         for seed in range(5):
@@ -45,7 +44,7 @@ class Draws(unittest.TestCase):
         jobs = feast(2, 4)
         for day in draws(jobs, 20, 1):
             for job, factors in zip(jobs, day, strict=True):
-                self.assertTrue(all(f == 1.0 for s, f in zip(job.stages, factors, strict=True) if not s.spread))
+                self.assertTrue(all(f == 1.0 for s, f in zip(job.stages, factors, strict=False) if not s.spread))
 
 
 class WithoutPlaying(unittest.TestCase):
@@ -77,9 +76,6 @@ class Chosen(unittest.TestCase):
                 self.assertTrue(all(stands(j, at) for j, at in zip(jobs, found.plan.placed, strict=True)))
                 self.assertIsNotNone(found.plan.bound)
                 self.assertLessEqual(found.plan.bound or 0, found.plan.cost)
-
-    def test_nobody_aims_for_less_time_than_likely(self) -> None:
-        self.assertTrue(all(wait > 0 and ahead >= 0 for wait, ahead in AIMS))
 
 
 if __name__ == "__main__":

@@ -117,8 +117,11 @@ class Following(unittest.TestCase):
         self.assertTrue(still_holds([replace(BAKE, stages=as_planned, earliest=21)], plan, ROOM))
 
     def test_another_order_is_worth_ten_minutes_of_lateness(self) -> None:
-        self.assertFalse(gains(Plan((), cost=5_000), Plan((), cost=1_001)))
-        self.assertTrue(gains(Plan((), cost=5_002), Plan((), cost=1_001)))
+        by = lambda slots: Plan((replace(PLACED, into=(PLACED.into[0] + slots,)),))
+        job = replace(BAKE, stages=(*STAGES[:3], wait("proof", 8, 9, None)), warm=None)
+        self.assertFalse(gains([job], by(2), by(0), ROOM))
+        self.assertTrue(gains([job], by(3), by(0), ROOM))
+        self.assertFalse(gains([job], by(0), by(-3), ROOM))  # sooner than it is wanted is no gain
 
     def test_what_changed_is_told_in_hours(self) -> None:
         begin = datetime(2026, 11, 28, 7, 0, tzinfo=UTC)

@@ -2,51 +2,131 @@
 
 import unittest
 from dataclasses import replace
+from threading import Event
+from time import monotonic
 
+from airycrumb.day.choosing import choose
 from airycrumb.day.greedy import greedy
-from airycrumb.day.job import Job, Plan
-from airycrumb.day.judging import clashes
-from airycrumb.day.nudging import nudged, stands
-from airycrumb.day.simulated import Doubt, doubt
+from airycrumb.day.job import Job, Person, Plan, Resources
+from airycrumb.day.judging import clashes, judged, stands
+from airycrumb.day.nudging import Search, parted, swapped
+from airycrumb.day.simulated import Days
 from tests.core.days import KITCHEN, feast
 
 SECONDS, DAYS = 0.4, 60
 
 
-def quick(jobs: list[Job]) -> Plan:
+def quick(jobs: list[Job], having: Resources = KITCHEN) -> Plan:
     """A plan to be moved."""
-    plan = greedy(jobs, KITCHEN)
+    plan = greedy(jobs, having)
     assert plan is not None
     return plan
 
 
-class SmallMoves(unittest.TestCase):
-    def moved(self, jobs: list[Job], plan: Plan) -> tuple[Plan, Doubt]:
-        held = lambda tried: doubt(jobs, tried, KITCHEN, DAYS)
-        return nudged(jobs, plan, KITCHEN, SECONDS, held, lambda _plan: True)
+def searched(jobs: list[Job], plan: Plan, having: Resources = KITCHEN, seconds: float = SECONDS) -> Search:
+    """A search from a plan, run to its end."""
+    search = Search(jobs, having, Days(jobs, having, DAYS), lambda _plan: True, plan)
+    search.run(seconds, 1, Event())
+    return search
 
+
+class SmallMoves(unittest.TestCase):
     def test_what_comes_out_can_be_carried_out_and_holds_no_worse(self) -> None:
         for seed in range(6):
             jobs = feast(2 + seed % 2, seed)
             plan = quick(jobs)
-            found, comes_to = self.moved(jobs, plan)
+            found = searched(jobs, plan)
             with self.subTest(seed=seed):
-                self.assertEqual(clashes(jobs, found, KITCHEN), [])
-                self.assertTrue(all(stands(job, at) for job, at in zip(jobs, found.placed, strict=True)))
-                self.assertLessEqual(comes_to.score, doubt(jobs, plan, KITCHEN, DAYS).score)
+                self.assertEqual(clashes(jobs, found.best, KITCHEN), [])
+                self.assertTrue(all(stands(job, at) for job, at in zip(jobs, found.best.placed, strict=True)))
+                self.assertLess(found.score, Days(jobs, KITCHEN, DAYS).play(plan).score)
 
-    def test_what_is_pinned_or_has_begun_stays(self) -> None:
+    def test_what_is_pinned_or_was_marked_stays_and_what_comes_after_it_is_open(self) -> None:
         jobs = feast(2, 21)
         plan = quick(jobs)
         first = plan.placed[0]
-        begun = replace(jobs[0], stages=(replace(jobs[0].stages[0], began=first.starts[0]), *jobs[0].stages[1:]))
-        assert jobs[0].filling is not None
+        assert jobs[0].filling is not None and first.filling is not None
+        stages = jobs[0].stages
+        begun = replace(jobs[0], stages=(replace(stages[0], began=first.starts[0]), *stages[1:]))
         filled = replace(jobs[0], filling=replace(jobs[0].filling, began=first.filling))
-        for held_back in (begun, filled, replace(jobs[0], pinned=first.begins)):
-            found, _ = self.moved([held_back, jobs[1]], plan)
-            self.assertEqual(found.placed[0], first)
-            self.assertNotEqual(found.placed[1], plan.placed[1])
+        held = replace(jobs[0], pinned=first.starts[0])
+        of_both = {1: begun, 2: filled, 3: held}
+        for which, job in of_both.items():
+            found = searched([job, jobs[1]], plan).best.placed[0]
+            with self.subTest(which=which):
+                if which == 2:
+                    self.assertEqual(found.filling, first.filling)
+                else:
+                    self.assertEqual(found.starts[0], first.starts[0])
+                self.assertTrue(stands(job, found))
 
+    def test_nothing_is_moved_to_before_now(self) -> None:
+        jobs = [replace(job, earliest=130) for job in feast(2, 5)]
+        found = searched(jobs, quick(jobs)).best
+        self.assertGreaterEqual(min(p.begins for p in found.placed), 130)
+
+    def test_a_helper_and_a_second_oven_are_used_where_they_help(self) -> None:
+        jobs = feast(3, 24)
+        more = replace(KITCHEN, people=(*KITCHEN.people, Person("Helper")), ovens=2)
+        # The plan of one pair of hands and one oven, in a kitchen with two of each.
+        found = searched(jobs, quick(jobs), more, seconds=1.5).best
+        self.assertEqual(clashes(jobs, found, more), [])
+        self.assertTrue(any(who == 1 for p in found.placed for who in (*p.who, p.filler)))
+
+    def test_a_search_that_is_ended_ends(self) -> None:
+        jobs, ended = feast(2, 3), Event()
+        ended.set()
+        search = Search(jobs, KITCHEN, Days(jobs, KITCHEN, DAYS), lambda _plan: True, quick(jobs))
+        began = monotonic()
+        search.run(30.0, 1, ended)
+        self.assertLess(monotonic() - began, 5.0)
+        self.assertEqual(search.best.placed, quick(jobs).placed)
+
+    def test_nothing_graver_on_paper_is_chosen_for_how_it_plays(self) -> None:
+        for seed in (3, 9, 24):
+            jobs = feast(3, seed)
+            chosen = choose(jobs, KITCHEN, 2.0)
+            assert chosen is not None and chosen.plan.paper is not None
+            with self.subTest(seed=seed):
+                self.assertLessEqual(judged(jobs, chosen.plan, KITCHEN).grave, judged(jobs, quick(jobs), KITCHEN).grave)
+                self.assertGreaterEqual(chosen.doubt.on_time, chosen.plan.paper.on_time)
+
+    def test_where_nobody_waits_any_longer_the_search_ends(self) -> None:
+        jobs = feast(2, 3)
+        began = monotonic()
+        chosen = choose(jobs, KITCHEN, 20.0, wanted=lambda: False)
+        self.assertIsNotNone(chosen)
+        self.assertLess(monotonic() - began, 10.0)
+
+
+class Moves(unittest.TestCase):
+    def test_a_day_parted_at_an_hour_gives_what_is_under_way_more_time(self) -> None:
+        jobs = feast(2, 21)
+        plan = quick(jobs)
+        rise = plan.placed[0].starts[1]
+        apart = parted(plan.placed, rise + 1, 3, ahead=True)
+        self.assertEqual(apart[0].length(1), plan.placed[0].length(1) + 3)
+        self.assertEqual(apart[0].into, plan.placed[0].into)
+        after = parted(plan.placed, rise + 1, 3, ahead=False)
+        self.assertEqual(after[0].starts[:2], plan.placed[0].starts[:2])
+        self.assertEqual([at - 3 for at in after[0].into], list(plan.placed[0].into))
+
+    def test_two_works_in_each_others_place_take_the_same_hours_together(self) -> None:
+        jobs = feast(3, 22)
+        plan = quick(jobs)
+        spans = lambda places: sorted(
+            (at, s.least)
+            for job, p in zip(jobs, places, strict=True)
+            for s, at in zip(job.stages, p.starts, strict=True)
+            if s.hands
+        )
+        whole = lambda places: sum(slots for _, slots in spans(places))
+        changed = [swapped(jobs, plan.placed, n) for n in range(8)]
+        self.assertTrue(all(whole(places) == whole(plan.placed) for places in changed))
+        self.assertTrue(all(places != plan.placed for places in changed))
+
+
+class Standing(unittest.TestCase):
     def test_a_place_that_cannot_be_is_known(self) -> None:
         job = replace(feast(1, 3)[0], earliest=10)
         placed = quick([job]).placed[0]

@@ -58,7 +58,8 @@ class EveryPlan(unittest.TestCase):
     def test_a_bound_of_a_day_too_large_to_prove_in_a_moment_is_met_by_no_plan_found_later(self) -> None:
         jobs = feast(6, 32)
         first = greedy(jobs, KITCHEN)
-        soon, later = solve(jobs, KITCHEN, first, 1.0), solve(jobs, KITCHEN, first, 8.0)
+        soon = solve(jobs, KITCHEN, first, 1.0)
+        later = solve(jobs, KITCHEN, soon, 8.0)
         assert soon is not None and later is not None and soon.bound is not None
         self.assertLessEqual(soon.bound, later.cost)
         self.assertLessEqual(later.cost, soon.cost)

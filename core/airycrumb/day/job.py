@@ -166,19 +166,42 @@ class Placed:
         return end - self.starts[stage]
 
 
+def gap_of(cost: int, bound: int | None) -> float | None:
+    """How far a plan may be from the best, as a share of its own cost; None where nobody knows."""
+    if bound is None:
+        return None
+    return 0.0 if cost <= bound else (cost - bound) / cost
+
+
+@dataclass(frozen=True)
+class Paper:
+    """The best plan found on paper, where another was chosen because it holds. bound: no plan costs less, None where
+    nobody knows; proven: none is better; on_time: share of days with all of that one on the table in time."""
+
+    cost: int
+    bound: int | None
+    proven: bool
+    on_time: float
+
+    @property
+    def gap(self) -> float | None:
+        """How far it may be from the best on paper, as a share of its own cost; None where nobody knows."""
+        return gap_of(self.cost, self.bound)
+
+
 @dataclass(frozen=True)
 class Plan:
-    """Every bake of a day as planned. bound: no plan costs less, None where nobody knows; proven: none is better."""
+    """Every bake of a day as planned. bound: no plan costs less, None where nobody knows; proven: none is better; how:
+    "greedy", "solver", "held" or "kept"; paper: the best one on paper, None where nobody looked."""
 
     placed: tuple[Placed, ...]
     cost: int = 0
     bound: int | None = None
     proven: bool = False
     how: str = ""
+    paper: Paper | None = None
 
     @property
     def gap(self) -> float | None:
         """How far it may be from the best, as a share of its own cost; None where nobody knows."""
-        if self.bound is None:
-            return None
-        return 0.0 if self.cost <= self.bound else (self.cost - self.bound) / self.cost
+        return gap_of(self.cost, self.bound)

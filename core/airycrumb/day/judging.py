@@ -6,7 +6,7 @@ first decides; they are a choice of ours, assumed.
 
 from collections.abc import Iterable, Iterator, Sequence
 from dataclasses import dataclass
-from itertools import combinations
+from itertools import combinations, pairwise
 from operator import add
 from typing import Literal, NamedTuple
 
@@ -42,6 +42,11 @@ class Costs(NamedTuple):
     def total(self) -> int:
         """All of them."""
         return sum(self)
+
+    @property
+    def grave(self) -> int:
+        """What nobody would choose for how the rest of it goes."""
+        return self.unsafe + self.over + self.late + self.night
 
     def __add__(self, other: "Costs") -> "Costs":  # type: ignore[override]
         return Costs._make(map(add, self, other))
@@ -104,6 +109,41 @@ def costs(job: Job, placed: Placed, having: Resources) -> Costs:
         unsure=WEIGHTS["unsure"] * sum(s.short(placed.length(i)) for i, s in enumerate(job.stages)),
         long=WEIGHTS["long"] * max(0, job.due - placed.begins),
     )
+
+
+def stands(job: Job, placed: Placed) -> bool:
+    """Whether a bake by itself can go as placed: what was marked where it was, every stage long enough, nothing before
+    now, the filling cold in time and not too old."""
+    if job.stages[0].began is None and job.pinned not in (None, placed.starts[0]):
+        return False
+    ends = [*placed.starts[1:], min(placed.into)]
+    for stage, start, end in zip(job.stages, placed.starts, ends, strict=True):
+        if stage.began not in (None, start) or stage.ended not in (None, end):
+            return False
+        if stage.began is None and start < job.earliest:
+            return False
+        if stage.ended is None and (
+            end < job.earliest or end - start < stage.least or (stage.hands and end - start > stage.least)
+        ):
+            return False
+    return _loads_stand(job, placed) and _filling_stands(job, placed)
+
+
+def _loads_stand(job: Job, placed: Placed) -> bool:
+    loads = zip(job.loads, placed.into, strict=True)
+    marked = all(into == x.began if x.began is not None else into >= job.earliest for x, into in loads)
+    open_ones = [into for x, into in zip(job.loads, placed.into, strict=True) if x.began is None]
+    return marked and all(a <= b for a, b in pairwise(open_ones))
+
+
+def _filling_stands(job: Job, placed: Placed) -> bool:
+    filling = job.filling
+    if filling is None or placed.filling is None:
+        return True
+    if filling.began is not None:
+        return placed.filling == filling.began
+    cold, wrap = placed.filling + filling.hands + filling.cool, placed.starts[job.wrap]
+    return placed.filling >= job.earliest and cold <= wrap <= cold + filling.keeps
 
 
 def judged(jobs: Iterable[Job], plan: Plan, having: Resources) -> Costs:

@@ -5,11 +5,13 @@ from dataclasses import replace
 from datetime import datetime
 
 from airycrumb.day.greedy import Taken, greedy, place
-from airycrumb.day.job import SLOT_MIN, Job, Placed, Plan, Resources
-from airycrumb.day.judging import WEIGHTS, clashes, costs, judged, served
+from airycrumb.day.job import SLOT_MIN, Job, Plan, Resources
+from airycrumb.day.judging import WEIGHTS, clashes, costs, judged, served, stands
+from airycrumb.day.simulated import days_of
 from airycrumb.words import Message, hour_of, in_minutes, joined, say, verbatim
 
 WORTH = WEIGHTS["late"] * 2  # a change of order must gain so much: ten minutes of lateness
+HOLDS = 0.3  # or so much of how badly it plays: a bake over-proofed on one day in ten
 TOLD_FROM = 2  # slots by which a bake must move to be told of
 
 
@@ -28,27 +30,7 @@ def follows(jobs: Sequence[Job], plan: Plan | None) -> bool:
 def still_holds(jobs: Sequence[Job], plan: Plan, having: Resources) -> bool:
     """Whether a plan can go on as it is: what was marked is where it had it, nothing is too short or in the past."""
     each = zip(jobs, plan.placed, strict=True)
-    return all(_holds(job, placed) for job, placed in each) and not clashes(jobs, plan, having)
-
-
-def _holds(job: Job, placed: Placed) -> bool:
-    if job.stages[0].began is None and placed.begins < job.earliest:
-        return False
-    if job.pinned is not None and job.stages[0].began is None and placed.starts[0] != job.pinned:
-        return False
-    for n, (stage, start) in enumerate(zip(job.stages, placed.starts, strict=True)):
-        end, length = start + placed.length(n), placed.length(n)
-        if stage.began not in (None, start) or stage.ended not in (None, end):
-            return False
-        if stage.ended is None and (
-            end < job.earliest or length < stage.least or (stage.hands and length > stage.least)
-        ):
-            return False
-    filling = job.filling
-    if filling is not None and filling.began not in (None, placed.filling):
-        return False
-    loads = zip(job.loads, placed.into, strict=True)
-    return all(into == load.began if load.began is not None else into >= job.earliest for load, into in loads)
+    return all(stands(job, placed) for job, placed in each) and not clashes(jobs, plan, having)
 
 
 def kept_to(jobs: Sequence[Job], plan: Plan, having: Resources) -> Plan | None:
@@ -85,14 +67,20 @@ def replanned(jobs: Sequence[Job], before: Plan | None, having: Resources) -> Pl
         return greedy(jobs, having)
     kept = kept_to(jobs, before, having)
     other = greedy(jobs, having)
-    if kept is None or (other is not None and gains(kept, other)):
+    if kept is None or (other is not None and gains(jobs, kept, other, having)):
         return other
     return kept
 
 
-def gains(before: Plan, after: Plan) -> bool:
-    """Whether another plan is worth changing the order for."""
-    return after.cost < before.cost - WORTH
+def gains(jobs: Sequence[Job], before: Plan, after: Plan, having: Resources) -> bool:
+    """Whether another plan is worth changing the order for, on paper."""
+    return judged(jobs, after, having).grave < judged(jobs, before, having).grave - WORTH
+
+
+def holds_better(jobs: Sequence[Job], before: Plan, after: Plan, having: Resources) -> bool:
+    """Whether another plan is worth changing the order for because of how it plays."""
+    days = days_of(tuple(jobs), having)
+    return days.play(after).score < days.play(before).score - HOLDS
 
 
 def told(

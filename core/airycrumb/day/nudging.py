@@ -1,82 +1,169 @@
-"""A plan moved a little at a time while it then holds better: what is proven on paper need not be what holds."""
+"""A plan moved a little at a time so that it holds better: what is best on paper need not be what holds.
 
+Simulated annealing (Kirkpatrick, Gelatt and Vecchi 1983): a move that holds worse is now and then taken too, less and
+less so as the time runs out, for small moves alone lead no further than the nearest hill.
+"""
+
+import math
+import random
 from collections.abc import Callable, Iterator, Sequence
-from dataclasses import replace
+from dataclasses import dataclass, replace
+from threading import Event
 from time import monotonic
 
 from airycrumb.day.job import Job, Placed, Plan, Resources
-from airycrumb.day.judging import clashes
-from airycrumb.day.simulated import Doubt
+from airycrumb.day.judging import clashes, stands
+from airycrumb.day.simulated import Days
 
-WORTH = 0.004  # less of the score is no more than how the days were drawn
-STEPS = (1, -1, 2, -2, 4, -4, 8, -8)  # slots a bake, a rise or a load is moved by at once
-
-
-def stands(job: Job, placed: Placed) -> bool:
-    """Whether a bake by itself can go as placed: every stage long enough, the filling cold in time and not too old."""
-    ends = [*placed.starts[1:], min(placed.into)]
-    for stage, start, end in zip(job.stages, placed.starts, ends, strict=True):
-        if end - start < stage.least or (stage.hands and end - start != stage.least):
-            return False
-    if placed.begins < job.earliest or any(b < a for a, b in zip(placed.into, placed.into[1:], strict=False)):
-        return False
-    if job.filling is None or placed.filling is None:
-        return True
-    cold, wrap = placed.filling + job.filling.hands + job.filling.cool, placed.starts[job.wrap]
-    return cold <= wrap <= cold + job.filling.keeps
+Places = tuple[Placed, ...]
+STEPS = (1, -1, 2, -2, 3, -3, 4, -4, 8, -8)  # slots anything is moved by
+WARM, COLD = 0.3, 1e-4  # of the score, how much worse a move may come to at first; and in the end, at all
+FILLING = -1  # among the stages
 
 
-def _from(placed: Placed, stage: int, by: int) -> Placed:
+def later(placed: Placed, stage: int, by: int) -> Placed:
     """The same bake with everything from a stage on so much later; the filling goes along with the first of them."""
     starts = tuple(at + by if i >= stage else at for i, at in enumerate(placed.starts))
     filling = placed.filling if placed.filling is None or stage > 0 else placed.filling + by
     return replace(placed, starts=starts, into=tuple(at + by for at in placed.into), filling=filling)
 
 
-def _moves(job: Job, placed: Placed) -> Iterator[Placed]:
-    for by in STEPS:
-        yield _from(placed, 0, by)
-        if placed.filling is not None:
-            yield replace(placed, filling=placed.filling + by)
-        for stage, wait in enumerate(job.stages[:-1]):
-            if not wait.hands:
-                yield _from(placed, stage + 1, by)
-        for n in range(len(placed.into)):
-            yield replace(placed, into=(*placed.into[:n], *(at + by for at in placed.into[n:])))
+def parted(places: Places, at: int, by: int, ahead: bool) -> Places:
+    """A whole day with all that lies before a slot so much sooner, or all from there on so much later: what is under
+    way there is given more time, or less."""
+    moved = lambda slot: slot + by if not ahead and slot >= at else slot - by if ahead and slot < at else slot
+    return tuple(
+        replace(
+            p,
+            starts=tuple(map(moved, p.starts)),
+            into=tuple(map(moved, p.into)),
+            filling=None if p.filling is None else moved(p.filling),
+        )
+        for p in places
+    )
 
 
-def _movable(job: Job) -> bool:
-    filling = None if job.filling is None else job.filling.began
-    marked = [filling, *(s.began for s in job.stages), *(x.began for x in job.loads)]
-    return job.pinned is None and all(at is None for at in marked)
+@dataclass(frozen=True)
+class _Work:
+    """Something hands do: when, for how long, of which bake, which stage."""
+
+    at: int
+    slots: int
+    bake: int
+    stage: int
 
 
-def nudged(
-    jobs: Sequence[Job],
-    plan: Plan,
-    having: Resources,
-    seconds: float,
-    held: Callable[[Plan], Doubt],
-    sound: Callable[[Plan], bool],
-) -> tuple[Plan, Doubt]:
-    """The plan after as many small moves as make it hold better in so many seconds, and what it then comes to.
+def _works(jobs: Sequence[Job], places: Places) -> list[_Work]:
+    found = []
+    for j, (job, placed) in enumerate(zip(jobs, places, strict=True)):
+        found += [_Work(placed.starts[n], s.least, j, n) for n, s in enumerate(job.stages) if s.hands]
+        if job.filling is not None and placed.filling is not None:
+            found.append(_Work(placed.filling, job.filling.hands, j, FILLING))
+    return sorted(found, key=lambda w: (w.at, w.bake, w.stage))
 
-    held: what a plan comes to when played; sound: whether it may be taken at all. What has begun or is pinned stays.
-    """
-    until = monotonic() + seconds
-    best, doubt = plan, held(plan)
-    moved = True
-    while moved and monotonic() < until:
-        moved = False
-        for i, job in enumerate(jobs):
-            for place in _moves(job, best.placed[i]) if _movable(job) else ():
-                if monotonic() > until:
-                    break
-                tried = replace(best, placed=(*best.placed[:i], place, *best.placed[i + 1 :]))
-                if not stands(job, place) or clashes(jobs, tried, having) or not sound(tried):
-                    continue
-                found = held(tried)
-                if found.score < doubt.score - WORTH:
-                    best, doubt, moved = tried, found, True
-                    break
-    return best, doubt
+
+def _put(placed: Placed, work: _Work, at: int) -> Placed:
+    """One work of a bake at another hour; what is waited for after it begins as it ends."""
+    if work.stage == FILLING:
+        return replace(placed, filling=at)
+    starts = list(placed.starts)
+    starts[work.stage] = at
+    if work.stage + 1 < len(starts):
+        starts[work.stage + 1] = at + work.slots
+    return replace(placed, starts=tuple(starts))
+
+
+def swapped(jobs: Sequence[Job], places: Places, which: int) -> Places:
+    """A day with two works that follow one another in each other's place. which: the first of the two, in order."""
+    works = _works(jobs, places)
+    first, second = works[which], works[which + 1]
+    moved = list(places)
+    moved[second.bake] = _put(moved[second.bake], second, first.at)
+    moved[first.bake] = _put(moved[first.bake], first, second.at + second.slots - first.slots)
+    return tuple(moved)
+
+
+@dataclass
+class Search:
+    """One search from one plan. days: each plan is played through; sound: whether a plan may be taken at all; best: the
+    one that holds best so far, and how bad it is."""
+
+    jobs: Sequence[Job]
+    having: Resources
+    days: Days
+    sound: Callable[[Plan], bool]
+    best: Plan
+    score: float = math.inf
+
+    def run(self, seconds: float, seed: int, ended: Event) -> None:
+        """Look for so many seconds, or until it is ended."""
+        rng, began = random.Random(seed), monotonic()
+        here, score = self.best, self.days.play(self.best).score
+        self.score, warm = score, WARM * score
+        while not ended.is_set() and (left := 1 - (monotonic() - began) / seconds) > 0:
+            tried = replace(here, placed=self._moved(rng, here.placed))
+            if not self._can_be(here, tried):
+                continue
+            found = self.days.play(tried).score
+            if found < score or rng.random() < math.exp((score - found) / (warm * left**2 + COLD)):
+                here, score = tried, found
+                if score < self.score:
+                    self.best, self.score = here, score
+
+    def _can_be(self, here: Plan, tried: Plan) -> bool:
+        each = zip(self.jobs, tried.placed, here.placed, strict=True)
+        changed = [(job, at) for job, at, before in each if at != before]
+        return (
+            bool(changed)
+            and all(stands(job, at) for job, at in changed)
+            and not clashes(self.jobs, tried, self.having)
+            and self.sound(tried)
+        )
+
+    def _moved(self, rng: random.Random, places: Places) -> Places:
+        """The day after one move: of a bake, of a work, of all before or after an hour, of who does what where."""
+        kind = rng.random()
+        if kind < 0.25:
+            hours = sorted({at for p in places for at in (*p.starts, *p.into)})
+            return parted(places, rng.choice(hours), rng.choice(STEPS), ahead=rng.random() < 0.7)
+        if kind < 0.45:
+            return swapped(self.jobs, places, rng.randrange(len(_works(self.jobs, places)) - 1))
+        if kind < 0.5:
+            return self._elsewhere(rng, places)
+        return self._one_moved(rng, places)
+
+    def _one_moved(self, rng: random.Random, places: Places) -> Places:
+        """One bake moved, now and then a second one with it."""
+        moved, by = list(places), rng.choice(STEPS)
+        one = rng.randrange(len(places))
+        moved[one] = rng.choice(list(_moves(self.jobs[one], places[one], by)))
+        other = rng.randrange(len(places))
+        if other != one and rng.random() < 0.25:
+            moved[other] = later(moved[other], 0, rng.choice((by, -by)))
+        return tuple(moved)
+
+    def _elsewhere(self, rng: random.Random, places: Places) -> Places:
+        """A work given to somebody else, or a load to another oven."""
+        one = rng.randrange(len(places))
+        placed, people, ovens = places[one], len(self.having.people), self.having.ovens
+        if people > 1 and (ovens == 1 or rng.random() < 0.5):
+            who = tuple(rng.randrange(people) if w is not None and rng.random() < 0.5 else w for w in placed.who)
+            filler = None if placed.filler is None else rng.randrange(people)
+            placed = replace(placed, who=who, filler=filler)
+        elif ovens > 1:
+            loads = self.jobs[one].loads
+            oven = tuple(rng.randrange(ovens) if x.where == "oven" else 0 for x in loads)
+            placed = replace(placed, oven=oven)
+        return (*places[:one], placed, *places[one + 1 :])
+
+
+def _moves(job: Job, placed: Placed, by: int) -> Iterator[Placed]:
+    """One bake with all of it, its filling, what follows one of its waits, or its loads from one on moved."""
+    yield later(placed, 0, by)
+    if placed.filling is not None:
+        yield replace(placed, filling=placed.filling + by)
+    for stage, wait in enumerate(job.stages[:-1]):
+        if not wait.hands:
+            yield later(placed, stage + 1, by)
+    for n in range(len(placed.into)):
+        yield replace(placed, into=(*placed.into[:n], *(at + by for at in placed.into[n:])))

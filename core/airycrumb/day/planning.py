@@ -11,10 +11,10 @@ from airycrumb.day.choosing import choose
 from airycrumb.day.collisions import Collision, collisions
 from airycrumb.day.document import Day
 from airycrumb.day.from_sheet import Grid, Made, grid_of, job_of, resources
-from airycrumb.day.job import Job, Placed, Plan, Resources
-from airycrumb.day.live import follows, replanned, told
+from airycrumb.day.job import Job, Paper, Placed, Plan, Resources
+from airycrumb.day.live import follows, gains, holds_better, replanned, still_holds, told
 from airycrumb.day.shown import DayLane, DayPlan, lanes_of, shown
-from airycrumb.day.simulated import FEWEST, doubt
+from airycrumb.day.simulated import doubt
 from airycrumb.day.solving import Seen
 from airycrumb.problems import InputError, Problem
 from airycrumb.words import NOTHING, Message, say
@@ -77,6 +77,15 @@ def best_plan(
     return first if found is None else found.plan
 
 
+def worth_changing(table: Table, before: Plan, after: Plan) -> bool:
+    """Whether another plan gains enough, on paper or in how it plays, for the order of a day under way to be changed;
+    always where the one before cannot be gone on with."""
+    if not still_holds(table.jobs, before, table.having):
+        return True
+    here = (table.jobs, before, after, table.having)
+    return gains(*here) or holds_better(*here)
+
+
 def as_shown(table: Table, plan: Plan, before: Plan | None = None) -> DayPlan | None:
     """A plan in hours, with what has changed since another; None for an empty day."""
     if not table.made:
@@ -84,7 +93,7 @@ def as_shown(table: Table, plan: Plan, before: Plan | None = None) -> DayPlan | 
     changed: Message = NOTHING
     if before is not None and follows(table.jobs, before):
         changed = told(table.names, table.jobs, before, plan, table.grid.at)
-    found = doubt(table.jobs, plan, table.having, FEWEST)
+    found = doubt(table.jobs, plan, table.having)
     return shown(table.made, table.jobs, table.having, plan, found, table.grid, changed)
 
 
@@ -106,6 +115,7 @@ def as_stored(plan: Plan) -> dict[str, Any]:
         "bound": plan.bound,
         "proven": plan.proven,
         "how": plan.how,
+        "paper": None if plan.paper is None else vars(plan.paper),
     }
 
 
@@ -115,4 +125,5 @@ def from_stored(stored: dict[str, Any] | None) -> Plan | None:
         return None
     tuples: Any = lambda row: {k: tuple(v) if isinstance(v, list) else v for k, v in row.items()}
     placed = tuple(Placed(**tuples(row)) for row in stored["placed"])
-    return Plan(placed, stored["cost"], stored["bound"], stored["proven"], stored["how"])
+    paper = Paper(**stored["paper"]) if stored.get("paper") else None
+    return Plan(placed, stored["cost"], stored["bound"], stored["proven"], stored["how"], paper)

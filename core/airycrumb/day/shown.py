@@ -7,7 +7,8 @@ from datetime import datetime
 from airycrumb.day.from_sheet import Grid, Made
 from airycrumb.day.job import SLOT_MIN, Job, Load, Placed, Plan, Resources
 from airycrumb.day.judging import Costs, costs, judged, ops, overlaps, served
-from airycrumb.day.simulated import IN_TIME, Doubt
+from airycrumb.day.playing import IN_TIME
+from airycrumb.day.simulated import Doubt
 from airycrumb.plan.timetable import LABELS
 from airycrumb.words import NOTHING, Message, hour_of, in_celsius, in_minutes, listed, say, verbatim
 

@@ -1,39 +1,38 @@
-"""A plan played through many times: rises drawn from their doubt, a sensible cook who follows the plan.
+"""A plan played through many days: rises drawn from their doubt, a sensible cook who follows the plan.
 
-The rises of one kitchen err together, and each bake errs for itself. The cook looks at the dough: goes on when it is
-ready and not before, keeps to the plan's hour where it is ready sooner, and no longer than its best. Hands go to what
-asks first; oven and pots keep the plan's order.
+The rises of one kitchen err together, and each bake errs for itself. How the cook goes about it: `playing`.
 """
 
-import heapq
 import math
-from collections.abc import Sequence
+from collections.abc import Callable, Sequence
 from dataclasses import dataclass
+from functools import cached_property, lru_cache
 from statistics import NormalDist
 
 import numpy as np
 from numpy.typing import NDArray
 
-from airycrumb.day.job import Filling, Job, Plan, Resources
-from airycrumb.day.judging import can_be
+from airycrumb.day.job import ALIKE_C, Filling, Job, Load, Person, Placed, Plan, Resources, Stage
+from airycrumb.day.playing import (
+    HOT_WAIT,
+    IN_TIME,
+    OVEN,
+    PAN,
+    PAST,
+    STEAMER,
+    Bakes,
+    Heats,
+    Hours,
+    Numbers,
+    how_bad,
+    play_days,
+)
 
-DRAWS = 200
-FEWEST = 120  # runs that tell a share to about one in ten
-IN_TIME = 4.0  # slots: on the table so soon after its hour counts as on time
-PAST = 1.0  # slots a dough may be past its best before it counts as over-proofed
+DRAWS = 400  # days a plan is chosen by
+TOLD, TOLD_SEED = 1000, 2  # days it is told by: others than it was chosen by, or it would flatter itself
 KITCHEN_SHARE = 0.6  # of the variance of a rise, what all of a kitchen's rises share; assumed
 NORMAL = NormalDist()
-HOT_WAIT = 6.0  # slots a finished load may stand before it is no longer hot; assumed
-
-
-@dataclass(frozen=True)
-class Run:
-    """One day as it went, in slots, by bake. table: when the last of it was on the table; over: longest past its best;
-    waits: of finished loads on the table before its hour."""
-
-    table: list[float]
-    over: list[float]
-    waits: list[float]
+WHERE = {"oven": OVEN, "steamer": STEAMER, "pan": PAN}
 
 
 @dataclass(frozen=True)
@@ -41,7 +40,7 @@ class Doubt:
     """What many runs came to. on_time: share of runs with everything on the table within 20 min of its hour; by: slot
     by which everything is, in nine of ten; over: share with anything over-proofed; late, past: the share each bake is
     late or past its best; tables: slots each is on the table at, as (one in ten, half, nine in ten); longest: which
-    bake waits longest, and wait: for how many slots."""
+    bake waits longest, and wait: for how many slots; cold: the share each is no longer hot, where it must be."""
 
     on_time: float
     by: float
@@ -51,190 +50,182 @@ class Doubt:
     tables: list[tuple[float, float, float]]
     longest: int | None
     wait: float
+    cold: list[float]
+
+
+@dataclass(frozen=True)
+class Played:
+    """A plan played through the drawn days, of (day, bake) in slots. table: when the last of it was on the table; over:
+    longest past its best; waits: of finished loads on the table before its hour; due, hot: of each bake, its hour and
+    whether it must be hot then."""
+
+    table: Numbers
+    over: Numbers
+    waits: Numbers
+    due: Numbers
+    hot: NDArray[np.bool_]
+
+    @cached_property
+    def late(self) -> NDArray[np.bool_]:
+        """Of (day, bake), whether it was late."""
+        return self.table > self.due + IN_TIME
+
+    @cached_property
+    def past(self) -> NDArray[np.bool_]:
+        """Of (day, bake), whether it was over-proofed."""
+        return self.over > PAST
+
+    @cached_property
+    def cold(self) -> NDArray[np.bool_]:
+        """Of (day, bake), whether what must be hot stood too long to be."""
+        return (self.waits > HOT_WAIT) & self.hot
+
+    @cached_property
+    def wait(self) -> Numbers:
+        """By bake, how long its finished loads stand on half the days."""
+        return np.asarray(np.median(self.waits, axis=0))
+
+    @cached_property
+    def score(self) -> float:
+        """How bad it is, to choose by: what is over-proofed first, then what is late or no longer hot."""
+        return float(how_bad(self.table, self.over, self.waits, self.due, self.hot))
 
     @property
-    def score(self) -> float:
-        """How bad it is, to choose by: what is over-proofed first, then what is late."""
-        return 3 * sum(self.past) + 2 * (1 - self.on_time) + sum(self.late) + 0.02 * self.wait
+    def doubt(self) -> Doubt:
+        """What all of it comes to."""
+        behind = (self.table - self.due).max(axis=1)
+        return Doubt(
+            on_time=float((~self.late.any(axis=1)).mean()),
+            by=float(np.quantile(behind, 0.9)) + float(self.due.max()),
+            over=float(self.past.any(axis=1).mean()),
+            late=self.late.mean(axis=0).tolist(),
+            past=self.past.mean(axis=0).tolist(),
+            tables=[(a, b, c) for a, b, c in np.quantile(self.table, (0.1, 0.5, 0.9), axis=0).T.tolist()],
+            longest=int(self.wait.argmax()) if self.wait.max(initial=0.0) > HOT_WAIT else None,
+            wait=float(self.wait.max(initial=0.0)),
+            cold=self.cold.mean(axis=0).tolist(),
+        )
 
 
-def draws(jobs: Sequence[Job], runs: int, seed: int) -> list[list[list[float]]]:
-    """Factors on each stage's length, by run, bake and stage: the same for every plan of these bakes.
+def draws(jobs: Sequence[Job], runs: int, seed: int) -> Numbers:
+    """Factors on the length of each (day, bake, stage): the same for every plan of these bakes.
 
     A Latin hypercube: the kitchen's share and each bake's own are spread evenly over their doubt, so that a plan chosen
     by few days also holds on others.
     """
     rng = np.random.default_rng(seed)
     shared, *each = (_spread(rng, runs) for _ in range(1 + len(jobs)))
-    own = np.array(each).reshape(len(jobs), runs).T
     a, b = math.sqrt(KITCHEN_SHARE), math.sqrt(1 - KITCHEN_SHARE)
-    mixed = a * shared[:, None] + b * own
-    return [[[math.exp(s.spread * mixed[r, j]) for s in job.stages] for j, job in enumerate(jobs)] for r in range(runs)]
+    mixed = a * shared[:, None] + b * np.array(each).T
+    spreads = _of_stages(jobs, lambda s: s.spread, 0.0)
+    return np.exp(spreads[None, :, :] * mixed[:, :, None])
 
 
-def _spread(rng: np.random.Generator, runs: int) -> NDArray[np.float64]:
+def _spread(rng: np.random.Generator, runs: int) -> Numbers:
     """Normal draws, one out of each of so many equally likely bands, shuffled."""
     shares = (rng.permutation(runs) + rng.random(runs)) / runs
     return np.array([NORMAL.inv_cdf(min(max(share, 1e-9), 1 - 1e-9)) for share in shares])
 
 
-FILLING = -1  # among the stages
+def _of_stages(jobs: Sequence[Job], of: Callable[[Stage], float], beyond: float) -> Numbers:
+    """Something of each (bake, stage); `beyond` where a bake has fewer stages."""
+    found = np.full((len(jobs), max(len(job.stages) for job in jobs)), beyond)
+    for j, job in enumerate(jobs):
+        found[j, : len(job.stages)] = [of(s) for s in job.stages]
+    return found
 
 
-class _Cook:
-    """One run of a plan."""
-
-    def __init__(self, jobs: Sequence[Job], plan: Plan, having: Resources, factors: list[list[float]]) -> None:
-        self.jobs, self.plan, self.having, self.factors = jobs, plan, having, factors
-        self.free = [0.0] * len(having.people)
-        self.over = [0.0] * len(jobs)
-        self.cold = [0.0] * len(jobs)  # when the filling is ready to be wrapped
-        self.since: dict[tuple[int, int], float] = {}
-        self.asks: list[tuple[float, int, int]] = []  # when something is wanted, of which bake, which stage
-
-    def run(self) -> Run:
-        """The day, from its first work to the table."""
-        for j, (job, placed) in enumerate(zip(self.jobs, self.plan.placed, strict=True)):
-            if job.filling is not None and placed.filling is not None:
-                self._fill(j, job.filling, placed.filling)
-            self._next(j, 0, float(placed.starts[0]))
-        while self.asks:
-            wanted, j, stage = heapq.heappop(self.asks)
-            self._taken_up(wanted, j, stage)
-        return self._heated()
-
-    def _fill(self, j: int, filling: Filling, planned: int) -> None:
-        if filling.began is None:
-            heapq.heappush(self.asks, (float(planned), j, FILLING))
-            self.cold[j] = math.inf
-        else:
-            self.cold[j] = float(planned + filling.hands + filling.cool)
-
-    def _next(self, j: int, stage: int, at: float) -> None:
-        """A stage can begin: a wait does, work asks for hands."""
-        here = self.jobs[j].stages[stage]
-        if here.hands and here.ended is None:
-            heapq.heappush(self.asks, (at, j, stage))
-        else:
-            self._begin(j, stage, at)
-
-    def _taken_up(self, wanted: float, j: int, stage: int) -> None:
-        """What was asked for is done, by whoever has hands first."""
-        job = self.jobs[j]
-        if stage == FILLING:
-            assert job.filling is not None, "a filling to make"
-            self.cold[j] = self._hands(wanted, job.filling.hands) + job.filling.hands + job.filling.cool
-            return
-        here = job.stages[stage]
-        if here.key == "wrap" and here.hands and self.cold[j] > wanted:
-            heapq.heappush(self.asks, (min(self.cold[j], wanted + 1.0), j, stage))
-            return
-        self._begin(j, stage, self._hands(wanted, here.least) if here.hands else wanted)
-
-    def _begin(self, j: int, stage: int, at: float) -> None:
-        """A stage begins, and with it the one before is over."""
-        job, placed = self.jobs[j], self.plan.placed[j]
-        self._judge(j, stage - 1, at)
-        self.since[j, stage] = at
-        here, last = job.stages[stage], stage == len(job.stages) - 1
-        if last:
-            return
-        if here.ended is not None:
-            self._next(j, stage + 1, float(here.ended))
-        elif here.hands:
-            self._next(j, stage + 1, at + here.least)
-        else:
-            factor = self.factors[j][stage]
-            best = math.inf if here.until is None else here.until * factor
-            planned = placed.starts[stage] + placed.length(stage)
-            wanted = at + max(here.least * factor, min(planned - at, best))
-            heapq.heappush(self.asks, (wanted, j, stage + 1))
-
-    def _judge(self, j: int, stage: int, at: float) -> None:
-        """How far past its best a dough was when it was taken up."""
-        if stage < 0:
-            return
-        here = self.jobs[j].stages[stage]
-        if here.until is not None and here.ended is None:
-            past = at - self.since[j, stage] - here.until * self.factors[j][stage]
-            self.over[j] = max(self.over[j], past)
-
-    def _hands(self, wanted: float, slots: float) -> float:
-        """When somebody has hands for it, and takes it up."""
-        best, who = math.inf, 0
-        for p, person in enumerate(self.having.people):
-            at = max(wanted, self.free[p])
-            for since, until in sorted(person.away):
-                if at < until and since < at + slots:
-                    at = float(until)
-            if at < best:
-                best, who = at, p
-        self.free[who] = best + slots
-        return best
-
-    def _heated(self) -> Run:
-        order = sorted((into, j, n) for j, placed in enumerate(self.plan.placed) for n, into in enumerate(placed.into))
-        done: list[tuple[int, int, float]] = []
-        table = [0.0] * len(self.jobs)
-        waits = [0.0] * len(self.jobs)
-        for planned, j, n in order:
-            job, load = self.jobs[j], self.jobs[j].loads[n]
-            at = float(load.began) if load.began is not None else self._turn(j, n, planned, done)
-            done.append((j, n, at))
-            last, factor, since = job.stages[-1], self.factors[j][-1], self._proofed_since(j)
-            if last.until is not None and load.began is None:
-                self.over[j] = max(self.over[j], at - since - (last.until + load.extra) * factor)
-            ready = at + load.slots + load.rest
-            table[j] = max(table[j], ready)
-            waits[j] = max(waits[j], job.due - ready)
-        return Run(table, self.over, waits)
-
-    def _proofed_since(self, j: int) -> float:
-        return self.since[j, len(self.jobs[j].stages) - 1]
-
-    def _turn(self, j: int, n: int, planned: int, done: Sequence[tuple[int, int, float]]) -> float:
-        """When a load goes in: ready, the plan's hour, and after those before it in the same oven or pot."""
-        job, placed = self.jobs[j], self.plan.placed[j]
-        load, last, factor = job.loads[n], job.stages[-1], self.factors[j][-1]
-        best = math.inf if last.until is None else (last.until + load.extra) * factor
-        since = self._proofed_since(j)
-        at = since + max(last.least * factor, min(planned - since, best))
-        for i, m, went in done:
-            other = self.jobs[i].loads[m]
-            if other.where != load.where or self.plan.placed[i].oven[m] != placed.oven[n]:
-                continue
-            beside = self.plan.placed[i].into[m] + other.slots > planned
-            if load.where == "oven" and beside and can_be(self.having, other, 0, load, 0):
-                continue
-            if beside and load.where == "steamer" and self.having.steamers > 1:
-                continue
-            at = max(at, went + other.slots + self.having.change(other, load))
-        return at
-
-
-def play(jobs: Sequence[Job], plan: Plan, having: Resources, factors: list[list[float]]) -> Run:
-    """One day as drawn. factors: of each bake's stages, as from `draws`."""
-    return _Cook(jobs, plan, having, factors).run()
-
-
-def doubt(jobs: Sequence[Job], plan: Plan, having: Resources, runs: int = DRAWS, seed: int = 1) -> Doubt:
-    """What a plan comes to over so many drawn days."""
-    played = [play(jobs, plan, having, factors) for factors in draws(jobs, runs, seed)]
-    table = np.array([run.table for run in played])
-    over = np.array([run.over for run in played]) > PAST
-    due = np.array([job.due for job in jobs])
-    late = table > due + IN_TIME
-    waits = np.median(np.array([run.waits for run in played]), axis=0)
-    longest = int(waits.argmax()) if len(jobs) and waits.max() > HOT_WAIT else None
-    behind = (table - due).max(axis=1)
-    by = float(np.quantile(behind, 0.9)) + float(due.max())
-    return Doubt(
-        on_time=float((~late.any(axis=1)).mean()),
-        by=by,
-        over=float(over.any(axis=1).mean()),
-        late=[float(x) for x in late.mean(axis=0)],
-        past=[float(x) for x in over.mean(axis=0)],
-        tables=[(float(a), float(b), float(c)) for a, b, c in np.quantile(table, (0.1, 0.5, 0.9), axis=0).T],
-        longest=longest,
-        wait=float(waits.max()) if len(jobs) else 0.0,
+def _bakes(jobs: Sequence[Job]) -> Bakes:
+    fillings = [job.filling for job in jobs]
+    return Bakes(
+        hands=_of_stages(jobs, lambda s: s.hands, 0.0).astype(bool),
+        least=_of_stages(jobs, lambda s: s.least, 0.0),
+        until=_of_stages(jobs, lambda s: math.inf if s.until is None else s.until, math.inf),
+        ended=_of_stages(jobs, lambda s: -1 if s.ended is None else s.ended, -1.0),
+        last=np.array([len(job.stages) - 1 for job in jobs]),
+        wrap=np.array([job.wrap for job in jobs]),
+        work=np.array([0.0 if f is None else f.hands for f in fillings]),
+        cools=np.array([0.0 if f is None else f.cool for f in fillings]),
+        made=np.array([f is not None and f.began is not None for f in fillings]),
+        due=np.array([float(job.due) for job in jobs]),
     )
+
+
+def _heats(jobs: Sequence[Job], having: Resources) -> Heats:
+    rows = [(j, load) for j, job in enumerate(jobs) for load in job.loads]
+    loads = [load for _, load in rows]
+    numbers = lambda values: np.array([float(v) for v in values])
+    return Heats(
+        bake=np.array([j for j, _ in rows]),
+        where=np.array([WHERE[x.where] for x in loads]),
+        slots=numbers(x.slots for x in loads),
+        rest=numbers(x.rest for x in loads),
+        extra=numbers(x.extra for x in loads),
+        began=numbers(-1 if x.began is None else x.began for x in loads),
+        change=np.array([[float(having.change(a, b)) for b in loads] for a in loads]),
+        alike=np.array([[abs(a.celsius - b.celsius) <= ALIKE_C for b in loads] for a in loads]),
+    )
+
+
+def _away(having: Resources) -> tuple[Numbers, NDArray[np.int64]]:
+    """(from, until) of each (person, time away), and how many of them each has."""
+    spans = [sorted(person.away) for person in having.people]
+    found = np.zeros((len(spans), max(1, *(len(s) for s in spans), 1), 2))
+    for p, away in enumerate(spans):
+        for n, span in enumerate(away):
+            found[p, n] = span
+    return found, np.array([len(s) for s in spans])
+
+
+class Days:
+    """Drawn days of some bakes in a kitchen: every plan of them is played through the same ones."""
+
+    def __init__(self, jobs: Sequence[Job], having: Resources, runs: int = DRAWS, seed: int = 1) -> None:
+        self.jobs, self.steamers = jobs, having.steamers
+        self.factors = draws(jobs, runs, seed)
+        self.bakes, self.heats = _bakes(jobs), _heats(jobs, having)
+        self.away, self.spans = _away(having)
+        self.hot = np.array([job.serve == "hot" for job in jobs])
+
+    def play(self, plan: Plan) -> Played:
+        """A plan of these bakes on every one of the days."""
+        hours = self._hours(plan)
+        table, over, waits = play_days(
+            self.factors, self.bakes, self.heats, hours, self.away, self.spans, self.steamers
+        )
+        return Played(table, over, waits, self.bakes.due, self.hot)
+
+    def _hours(self, plan: Plan) -> Hours:
+        starts = np.zeros_like(self.bakes.least)
+        ends = np.zeros_like(starts)
+        for j, placed in enumerate(plan.placed):
+            starts[j, : len(placed.starts)] = placed.starts
+            ends[j, : len(placed.starts)] = (*placed.starts[1:], min(placed.into))
+        into = [float(at) for placed in plan.placed for at in placed.into]
+        return Hours(
+            starts=starts,
+            ends=ends,
+            filling=np.array([math.inf if p.filling is None else float(p.filling) for p in plan.placed]),
+            into=np.array(into),
+            oven=np.array([oven for placed in plan.placed for oven in placed.oven]),
+            order=np.argsort(into, kind="stable"),
+        )
+
+
+@lru_cache(maxsize=32)
+def days_of(jobs: tuple[Job, ...], having: Resources, runs: int = DRAWS, seed: int = 1) -> Days:
+    """Drawn days, kept: a day is asked about again and again while nothing of it changes."""
+    return Days(jobs, having, runs, seed)
+
+
+def doubt(jobs: Sequence[Job], plan: Plan, having: Resources, runs: int = TOLD, seed: int = TOLD_SEED) -> Doubt:
+    """What a plan comes to over so many drawn days."""
+    return days_of(tuple(jobs), having, runs, seed).play(plan).doubt
+
+
+def warm_up() -> None:
+    """Compile the days that are played through, or load them where they are compiled already."""
+    stages = (Stage("weigh", True, 1, 1), Stage("wrap", True, 1, 1), Stage("proof", False, 1, 1, 2, 0.1))
+    job = Job(0, stages, Filling(1, 1, 9), (Load("heat.1.1", "oven", 200.0, 1, 0),), due=9)
+    placed = Placed(0, (0, 1, 2), (0, 0, None), 0, 0, (3,), (0,))
+    _ = Days([job], Resources((Person(""),)), 2).play(Plan((placed,))).score

@@ -38,10 +38,6 @@ class WayOut:
     day: Document
 
 
-def _trouble(cost: Costs) -> int:
-    return cost.unsafe + cost.over + cost.late + cost.night
-
-
 def _dish(day: Document, i: int, **changes: Any) -> Document:
     dishes = [{**dish, **changes} if n == i else dish for n, dish in enumerate(day["dishes"])]
     return {**day, "dishes": dishes}
@@ -119,7 +115,7 @@ def ways_out(
     """What would help, the best first. day: the day's file; build: a day's file worked out; wanted: whether anybody
     still asks. Nothing where nothing is wrong.
     """
-    now = _trouble(judged(table.jobs, plan, table.having))
+    now = judged(table.jobs, plan, table.having).grave
     if now == 0:
         return []
     found: list[tuple[int, WayOut]] = []
@@ -141,7 +137,7 @@ def _tried(build: Build, changed: Document) -> tuple[Table, Plan, int] | None:
         return None
     first = greedy(table.jobs, table.having)
     plan = solve(table.jobs, table.having, first, TRIED_S)
-    return None if plan is None else (table, plan, _trouble(judged(table.jobs, plan, table.having)))
+    return None if plan is None else (table, plan, judged(table.jobs, plan, table.having).grave)
 
 
 def _told(tried: _Try, table: Table, plan: Plan) -> WayOut:

@@ -10,6 +10,7 @@ from pydantic import TypeAdapter
 from airycrumb.bake import Documented, load_json, plain_kitchen, read_bake, read_kitchen, structure_problems
 from airycrumb.bake.marks import MarkKind, Observation, StageKey, wrong_with
 from airycrumb.bake.room_day import read_room_day
+from airycrumb.compiled import warm_up
 from airycrumb.data.spots import SPOTS
 from airycrumb.data.vocabulary import ALLERGEN
 from airycrumb.day.around import Around
@@ -34,7 +35,6 @@ from airycrumb.sheet import Sheet, work
 from airycrumb.sheet.replies import Replies, ReplyGrid
 from airycrumb.sheet.replies import replies as worked_replies
 from airycrumb.sheet.where_from import FigureKey, WhereFrom
-from airycrumb.stations.heat.warm_up import warm_up
 from airycrumb.whatif.keeping import Kept
 from airycrumb.whatif.rise import Lateness, Option, away, late_by, ready_at, rise_of
 from airycrumb.whatif.wrapper import By, Solved

@@ -10,6 +10,7 @@ from functools import lru_cache
 from airycrumb.bake import read_bake
 from airycrumb.bake.edits import Change, edited
 from airycrumb.bake.model import Bake
+from airycrumb.day import planning
 from airycrumb.day.around import Around, around
 from airycrumb.day.beside import beside, near
 from airycrumb.day.collisions import Collision
@@ -17,7 +18,6 @@ from airycrumb.day.document import Day, Dish, moment, read_day
 from airycrumb.day.from_sheet import Made
 from airycrumb.day.holding import Hours, held, held_hours
 from airycrumb.day.job import SLOT_MIN
-from airycrumb.day.live import gains
 from airycrumb.day.planning import (
     Table,
     as_shown,
@@ -149,10 +149,10 @@ def planned_best(
     return as_stored(best_plan(table, plan, seconds, lambda better: seen(as_stored(better)), wanted))
 
 
-def worth_changing(before: Document, after: Document) -> bool:
+def worth_changing(table: Table, before: Document, after: Document) -> bool:
     """Whether another plan gains enough for the order of a day under way to be changed."""
     was, found = from_stored(before), from_stored(after)
-    return was is not None and found is not None and gains(was, found)
+    return was is not None and found is not None and planning.worth_changing(table, was, found)
 
 
 def day_ways_out(

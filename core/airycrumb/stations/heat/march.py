@@ -2,7 +2,7 @@
 
 Each step goes out through the layers, then round through the sectors, each line of cells solved at once and exactly
 for its enthalpies. With no negative conductance, no step of any length leaves the range of what surrounds it.
-Compiled by numba at set-up (`python -m airycrumb.stations.heat`) and read from its cache afterwards.
+Compiled by numba at set-up (`python -m airycrumb.compiled`) and read from its cache afterwards.
 """
 
 import numpy as np
