@@ -238,7 +238,7 @@ def improve(day_id: int, made_for: str, now: datetime) -> None:
         day.plan = best
         hold(day, table)
         build = lambda document: table_of(day, document, now)
-        ways = compute.day_ways_out(table, day.document, best, build, wanted)
+        ways = compute.day_ways_out(table, day.document, best, build, _Tried(rows))
         rows.update(ways=batches.plain(ways), state="done", progress=1.0)
 
 
@@ -253,6 +253,17 @@ class _Seen:
         progress = 0.75 - 0.65 / (1 + self.found / 3)
         shown = {"plan": plan} if self.shows else {}
         return self.rows.update(progress=progress, **shown) > 0
+
+
+class _Tried:
+    """Asked before each thing that may help is tried: whether anybody still wants to know; and shows how far it is."""
+
+    def __init__(self, rows: QuerySet[Day]) -> None:
+        self.rows, self.tried = rows, 0
+
+    def __call__(self) -> bool:
+        self.tried += 1
+        return self.rows.update(progress=1 - 0.2 / (1 + self.tried / 6)) > 0
 
 
 def make_calendar(household: Household, day_id: int) -> Day:

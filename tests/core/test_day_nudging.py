@@ -25,7 +25,7 @@ def quick(jobs: list[Job], having: Resources = KITCHEN) -> Plan:
 
 def searched(jobs: list[Job], plan: Plan, having: Resources = KITCHEN, seconds: float = SECONDS) -> Search:
     """A search from a plan, run to its end."""
-    search = Search(jobs, having, Days(jobs, having, DAYS), lambda _plan: True, plan)
+    search = Search(jobs, having, Days(jobs, having, DAYS), 10**9, plan)
     search.run(seconds, 1, Event())
     return search
 
@@ -39,7 +39,8 @@ class SmallMoves(unittest.TestCase):
             with self.subTest(seed=seed):
                 self.assertEqual(clashes(jobs, found.best, KITCHEN), [])
                 self.assertTrue(all(stands(job, at) for job, at in zip(jobs, found.best.placed, strict=True)))
-                self.assertLess(found.score, Days(jobs, KITCHEN, DAYS).play(plan).score)
+                days = Days(jobs, KITCHEN, DAYS)
+                self.assertLess(days.play(found.best).score, days.play(plan).score)
 
     def test_what_is_pinned_or_was_marked_stays_and_what_comes_after_it_is_open(self) -> None:
         jobs = feast(2, 21)
@@ -76,7 +77,7 @@ class SmallMoves(unittest.TestCase):
     def test_a_search_that_is_ended_ends(self) -> None:
         jobs, ended = feast(2, 3), Event()
         ended.set()
-        search = Search(jobs, KITCHEN, Days(jobs, KITCHEN, DAYS), lambda _plan: True, quick(jobs))
+        search = Search(jobs, KITCHEN, Days(jobs, KITCHEN, DAYS), 10**9, quick(jobs))
         began = monotonic()
         search.run(30.0, 1, ended)
         self.assertLess(monotonic() - began, 5.0)
@@ -90,6 +91,7 @@ class SmallMoves(unittest.TestCase):
             with self.subTest(seed=seed):
                 self.assertLessEqual(judged(jobs, chosen.plan, KITCHEN).grave, judged(jobs, quick(jobs), KITCHEN).grave)
                 self.assertGreaterEqual(chosen.doubt.on_time, chosen.plan.paper.on_time)
+                self.assertLessEqual(chosen.doubt.over, chosen.plan.paper.over)
 
     def test_where_nobody_waits_any_longer_the_search_ends(self) -> None:
         jobs = feast(2, 3)

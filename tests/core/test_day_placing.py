@@ -146,7 +146,7 @@ class Solved(unittest.TestCase):
         plan = solve(jobs, KITCHEN, None, 2.0)
         assert plan is not None
         self.assertEqual(from_stored(as_stored(plan)), plan)
-        held = replace(plan, how="held", paper=Paper(plan.cost, plan.bound, plan.proven, 0.7))
+        held = replace(plan, how="held", paper=Paper(plan.cost, plan.bound, plan.proven, 0.7, 0.2))
         self.assertEqual(from_stored(json.loads(json.dumps(as_stored(held)))), held)
         self.assertIsNone(from_stored(None))
 

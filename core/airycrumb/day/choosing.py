@@ -1,5 +1,6 @@
 """Of all plans the one that holds: the best on paper is found first, then moved for as long as it then holds better."""
 
+import math
 from collections.abc import Callable, Sequence
 from concurrent.futures import ThreadPoolExecutor, wait
 from dataclasses import dataclass, replace
@@ -42,7 +43,8 @@ def choose(
     if best is None:
         return None
     plan = best if first is None else _held(jobs, having, [best, first], seconds * NUDGING, seen, wanted)
-    paper = Paper(best.cost, best.bound, best.proven, doubt(jobs, best, having).on_time)
+    comes_to = doubt(jobs, best, having)
+    paper = Paper(best.cost, best.bound, best.proven, comes_to.on_time, comes_to.over)
     if plan.placed != best.placed:
         plan = replace(plan, cost=judged(jobs, plan, having).total, how="held", proven=False)
     return Chosen(replace(plan, bound=best.bound, paper=paper), doubt(jobs, plan, having))
@@ -59,13 +61,9 @@ def _held(
     """The plan that holds best of what several searches lead to, each from one of some plans."""
     # Nothing that is unsafe, past its best, late or at night on paper is chosen for how it plays.
     most = min(judged(jobs, plan, having).grave for plan in plans)
-    sound = lambda plan: judged(jobs, plan, having).grave <= most
     days = Days(jobs, having)
-    begun_from = sorted(filter(sound, plans), key=lambda plan: days.play(plan).score)
-    searches = [
-        Search(jobs, having, days, sound, begun_from[n % len(begun_from)], days.play(begun_from[0]).score)
-        for n in range(SEARCHES)
-    ]
+    begun_from = [plan for plan in plans if judged(jobs, plan, having).grave <= most]
+    searches = [Search(jobs, having, days, most, begun_from[n % len(begun_from)]) for n in range(SEARCHES)]
     ended = Event()
     with ThreadPoolExecutor(SEARCHES) as threads:
         running = [threads.submit(search.run, seconds, n, ended) for n, search in enumerate(searches)]
@@ -80,7 +78,7 @@ def _waited_for(running: list, searches: list[Search], ended: Event, seen: Seen 
 
     Whoever is told may ask a database: that is done here, in the thread that was asked, and in none of the searches.
     """
-    told = min(search.score for search in searches)
+    told = math.inf
     while wait(running, timeout=TOLD_S).not_done:
         best = min(searches, key=lambda search: search.score)
         goes_on = wanted()

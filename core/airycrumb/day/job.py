@@ -176,12 +176,14 @@ def gap_of(cost: int, bound: int | None) -> float | None:
 @dataclass(frozen=True)
 class Paper:
     """The best plan found on paper, where another was chosen because it holds. bound: no plan costs less, None where
-    nobody knows; proven: none is better; on_time: share of days with all of that one on the table in time."""
+    nobody knows; proven: none is better; on_time, over: share of days with all of that one on the table in time, and
+    with something past its best."""
 
     cost: int
     bound: int | None
     proven: bool
     on_time: float
+    over: float
 
     @property
     def gap(self) -> float | None:

@@ -6,18 +6,19 @@ less so as the time runs out, for small moves alone lead no further than the nea
 
 import math
 import random
-from collections.abc import Callable, Iterator, Sequence
+from collections.abc import Iterator, Sequence
 from dataclasses import dataclass, replace
 from threading import Event
 from time import monotonic
 
 from airycrumb.day.job import Job, Placed, Plan, Resources
-from airycrumb.day.judging import clashes, stands
+from airycrumb.day.judging import clashes, judged, stands
 from airycrumb.day.simulated import Days
 
 Places = tuple[Placed, ...]
 STEPS = (1, -1, 2, -2, 3, -3, 4, -4, 8, -8)  # slots anything is moved by
 WARM, COLD = 0.3, 1e-4  # of the score, how much worse a move may come to at first; and in the end, at all
+BEFORE = 0.0005  # of the score, for each slot a bake is begun before it is eaten: an hour is a day in two hundred late
 FILLING = -1  # among the stages
 
 
@@ -85,26 +86,24 @@ def swapped(jobs: Sequence[Job], places: Places, which: int) -> Places:
 
 @dataclass
 class Search:
-    """One search from one plan. days: each plan is played through; sound: whether a plan may be taken at all; best: the
-    one that holds best so far, and how bad it is."""
+    """One search from one plan. days: each plan is played through; most: what a plan may cost on paper of what is
+    grave; best: the one that holds best so far, and how bad it is."""
 
     jobs: Sequence[Job]
     having: Resources
     days: Days
-    sound: Callable[[Plan], bool]
+    most: int
     best: Plan
     score: float = math.inf
 
     def run(self, seconds: float, seed: int, ended: Event) -> None:
         """Look for so many seconds, or until it is ended."""
         rng, began = random.Random(seed), monotonic()
-        here, score = self.best, self.days.play(self.best).score
+        here, score = self.best, self._bad(self.best)
         self.score, warm = score, WARM * score
         while not ended.is_set() and (left := 1 - (monotonic() - began) / seconds) > 0:
             tried = replace(here, placed=self._moved(rng, here.placed))
-            if not self._can_be(here, tried):
-                continue
-            found = self.days.play(tried).score
+            found = self._bad(tried) if self._can_be(here, tried) else math.inf
             if found < score or rng.random() < math.exp((score - found) / (warm * left**2 + COLD)):
                 here, score = tried, found
                 if score < self.score:
@@ -114,11 +113,14 @@ class Search:
         each = zip(self.jobs, tried.placed, here.placed, strict=True)
         changed = [(job, at) for job, at, before in each if at != before]
         return (
-            bool(changed)
-            and all(stands(job, at) for job, at in changed)
-            and not clashes(self.jobs, tried, self.having)
-            and self.sound(tried)
+            bool(changed) and all(stands(job, at) for job, at in changed) and not clashes(self.jobs, tried, self.having)
         )
+
+    def _bad(self, tried: Plan) -> float:
+        """How badly a plan plays, and a little for how long before the table it begins; infinite for one graver on
+        paper than any may be."""
+        cost = judged(self.jobs, tried, self.having)
+        return math.inf if cost.grave > self.most else self.days.play(tried).score + BEFORE * cost.long
 
     def _moved(self, rng: random.Random, places: Places) -> Places:
         """The day after one move: of a bake, of a work, of all before or after an hour, of who does what where."""

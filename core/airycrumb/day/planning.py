@@ -94,7 +94,7 @@ def as_shown(table: Table, plan: Plan, before: Plan | None = None) -> DayPlan | 
     if before is not None and follows(table.jobs, before):
         changed = told(table.names, table.jobs, before, plan, table.grid.at)
     found = doubt(table.jobs, plan, table.having)
-    return shown(table.made, table.jobs, table.having, plan, found, table.grid, changed)
+    return shown(table.made, table.jobs, table.having, plan, found, table.grid, table.kitchen.region, changed)
 
 
 def lanes_shown(table: Table, plan: Plan) -> list[DayLane]:

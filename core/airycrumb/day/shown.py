@@ -1,13 +1,14 @@
 """A planned day as it is shown: every bake's spans, every lane of the kitchen, and how sure it is. In hours."""
 
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from datetime import datetime
 
+from airycrumb.day.ahead import between, kept_too_long
 from airycrumb.day.from_sheet import Grid, Made
 from airycrumb.day.job import SLOT_MIN, Job, Load, Placed, Plan, Resources
 from airycrumb.day.judging import Costs, costs, judged, ops, overlaps, served
-from airycrumb.day.playing import IN_TIME
+from airycrumb.day.playing import HOT_WAIT, IN_TIME
 from airycrumb.day.simulated import Doubt
 from airycrumb.plan.timetable import LABELS
 from airycrumb.words import NOTHING, Message, hour_of, in_celsius, in_minutes, listed, say, verbatim
@@ -25,7 +26,7 @@ WHERE = {"oven": say("Oven"), "steamer": say("Steamer"), "pan": say("Hob")}
 @dataclass(frozen=True)
 class DaySpan:
     """Something that goes on from when until when. dish: whose; kind: hands, wait, cold, heat or rest; night: hands,
-    or somebody to watch, needed while they sleep."""
+    or somebody to watch, needed while they sleep; ready: of a rise that is given more time, when it is likely ready."""
 
     dish: int
     key: str
@@ -34,6 +35,7 @@ class DaySpan:
     start: datetime
     end: datetime
     night: bool = False
+    ready: datetime | None = None
 
 
 @dataclass(frozen=True)
@@ -50,8 +52,10 @@ class DayLane:
 @dataclass(frozen=True)
 class DayDish:
     """One bake of the day. at: its number; begins: its first work; due, table: when it is wanted and when planned;
-    early, late: between which it is in eight of ten; on_time, past: share of days it is, and in which it is past its
-    best; says: what is wrong with its place, NOTHING for nothing."""
+    early, late: between which it is in eight of ten; on_time, past, cold: share of days it is, in which it is past its
+    best, and in which it is no longer hot where it must be; slack: what its rises are given beyond what is likely;
+    between: what is done with it from the heat to its hour; says: what is wrong with its place; each NOTHING for
+    nothing."""
 
     at: int
     bake: int
@@ -64,6 +68,9 @@ class DayDish:
     late: datetime
     on_time: float
     past: float
+    cold: float
+    slack: Message
+    between: Message
     serve: str
     pinned: bool
     spans: list[DaySpan]
@@ -75,9 +82,11 @@ class DayDish:
 
 @dataclass(frozen=True)
 class DayPlan:
-    """A whole day. how: "greedy", "solver" or "kept"; gap: how far from the best it may be, as a share, None where
-    nobody knows; on_time: share of days with all on the table within 20 min; by: when it is in nine of ten; says: that
-    in a sentence; changed: what changed since the plan before."""
+    """A whole day. how: "greedy", "solver", "held" or "kept"; proven, gap: of the best plan on paper, whether none is
+    better and how far it may be from the best, as a share, None where nobody knows; on_paper, over_on_paper: share of
+    days that one is on time, and something of it past its best, None where it is this one; on_time, over: the same of
+    this one, within 20 min; by: when it is on time in nine of ten; says: that in a sentence; changed: what changed
+    since the plan before."""
 
     now: datetime
     eat_at: datetime
@@ -86,6 +95,8 @@ class DayPlan:
     how: str
     proven: bool
     gap: float | None
+    on_paper: float | None
+    over_on_paper: float | None
     on_time: float
     over: float
     by: datetime
@@ -103,19 +114,23 @@ def shown(
     plan: Plan,
     found: Doubt,
     grid: Grid,
+    region: str,
     changed: Message = NOTHING,
 ) -> DayPlan:
-    """A plan in hours and words."""
-    total = judged(jobs, plan, having)
-    dishes = [_dish(i, made[i], jobs[i], having, plan.placed[i], found, grid) for i in range(len(jobs))]
+    """A plan in hours and words. region: whose food-safety guidance is told."""
+    total, best = judged(jobs, plan, having), plan.paper or plan
+    paper = plan.paper if plan.how == "held" else None
+    dishes = [_dish(i, made[i], jobs[i], having, plan.placed[i], found, grid, region) for i in range(len(jobs))]
     return DayPlan(
         now=grid.now,
         eat_at=grid.at(max(job.due for job in jobs)),
         begins=min(d.begins for d in dishes),
         table=max(d.table for d in dishes),
         how=plan.how,
-        proven=plan.proven,
-        gap=plan.gap,
+        proven=best.proven,
+        gap=best.gap,
+        on_paper=None if paper is None else paper.on_time,
+        over_on_paper=None if paper is None else paper.over,
         on_time=found.on_time,
         over=found.over,
         by=grid.at(found.by),
@@ -140,9 +155,20 @@ def _says(made: Sequence[Made], found: Doubt, grid: Grid) -> Message:
         n=_in_ten(found.on_time),
         by=hour_of(grid.at(round(found.by))),
     )
-    if found.longest is None:
+    if found.longest is not None:
+        said = say("{said} {name} wait longest.", said=said, name=verbatim(made[found.longest].sheet.name))
+    if _in_ten(found.over):
+        said = say("{said} In {n} of 10 something is past its best.", said=said, n=_in_ten(found.over))
+    coldest = max(range(len(made)), key=lambda i: found.cold[i])
+    if _in_ten(found.cold[coldest]) == 0:
         return said
-    return say("{said} {name} wait longest.", said=said, name=verbatim(made[found.longest].sheet.name))
+    return say(
+        "{said} In {n} of 10 “{name}” has stood for over {stood} and is no longer hot.",
+        said=said,
+        n=_in_ten(found.cold[coldest]),
+        name=verbatim(made[coldest].sheet.name),
+        stood=in_minutes(HOT_WAIT * SLOT_MIN),
+    )
 
 
 def _span(dish: int, key: str, kind: str, start: int, end: int, grid: Grid, label: Message, night: bool) -> DaySpan:
@@ -154,32 +180,51 @@ def _load_words(load: Load, many: bool) -> Message:
     return say("{name}, {air}", name=name, air=in_celsius(load.celsius)) if load.where == "oven" else name
 
 
-def _dish(i: int, made: Made, job: Job, having: Resources, placed: Placed, found: Doubt, grid: Grid) -> DayDish:
+def _dish(
+    i: int, made: Made, job: Job, having: Resources, placed: Placed, found: Doubt, grid: Grid, region: str
+) -> DayDish:
     early, _, late = found.tables[i]
+    ready = grid.at(min(at + x.slots + x.rest for at, x in zip(placed.into, job.loads, strict=True)))
+    due = grid.at(job.due)
     return DayDish(
         at=i,
         bake=made.dish.bake,
         batch=made.dish.batch,
         name=made.sheet.name,
         begins=grid.at(placed.begins),
-        due=grid.at(job.due),
+        due=due,
         table=grid.at(served(job, placed)),
         early=grid.at(early),
         late=grid.at(late),
         on_time=1 - found.late[i],
         past=found.past[i],
+        cold=found.cold[i],
+        slack=_slack(job, placed),
+        between=between(made.bake, job, region, ready, due),
         serve=job.serve,
         pinned=job.pinned is not None,
         spans=list(_spans(i, job, having, placed, grid)),
         allergens=made.sheet.allergens,
         may_contain=made.sheet.may_contain,
         doubts=len([d for d in made.sheet.doubts if d.severity != "note"]),
-        says=_wrong(costs(job, placed, having), job, placed, grid),
+        says=_wrong(costs(job, placed, having), job, placed, grid, kept_too_long(made.bake, region, ready, due)),
     )
 
 
-def _wrong(cost: Costs, job: Job, placed: Placed, grid: Grid) -> Message:
+def _slack(job: Job, placed: Placed) -> Message:
+    """By how much each rise may be slower than is likely before anything waits for it; NOTHING where none may."""
+    given = [
+        say("{stage} {slack}", stage=NAMES[stage.key], slack=in_minutes(SLOT_MIN * (placed.length(n) - stage.least)))
+        for n, stage in enumerate(job.stages)
+        if stage.spread and stage.ended is None and placed.length(n) > stage.least
+    ]
+    return listed(given, "commas") if given else NOTHING
+
+
+def _wrong(cost: Costs, job: Job, placed: Placed, grid: Grid, kept_too_long: bool) -> Message:
     wrong = []
+    if kept_too_long:
+        wrong.append(say("eaten after more days than it keeps in the fridge; local rules come first"))
     if cost.unsafe:
         wrong.append(say("stands warm for longer than it may: change the plan; local rules come first"))
     if cost.over:
@@ -197,8 +242,9 @@ def _spans(i: int, job: Job, having: Resources, placed: Placed, grid: Grid) -> l
         end, who = start + placed.length(n), placed.who[n]
         kind = "hands" if stage.hands else "cold" if stage.key == "hold" else "wait"
         night = stage.hands and who is not None and overlaps(start, end, having.people[who].asleep)
+        ready = grid.at(start + stage.least) if stage.spread and stage.ended is None else None
         if end > start:
-            found.append(_span(i, stage.key, kind, start, end, grid, NAMES[stage.key], night))
+            found.append(replace(_span(i, stage.key, kind, start, end, grid, NAMES[stage.key], night), ready=ready))
     if job.filling is not None and placed.filling is not None and placed.filler is not None:
         end = placed.filling + job.filling.hands
         night = overlaps(placed.filling, end, having.people[placed.filler].asleep)

@@ -28,7 +28,7 @@ from airycrumb.day.playing import (
     play_days,
 )
 
-DRAWS = 400  # days a plan is chosen by
+DRAWS = 200  # days a plan is chosen by
 TOLD, TOLD_SEED = 1000, 2  # days it is told by: others than it was chosen by, or it would flatter itself
 KITCHEN_SHARE = 0.6  # of the variance of a rise, what all of a kitchen's rises share; assumed
 NORMAL = NormalDist()

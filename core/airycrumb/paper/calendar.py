@@ -31,6 +31,8 @@ def _event(plan: DayPlan | None, dish: DayDish, span: DaySpan) -> Event:
     # The same thing keeps its name however often the plan is made anew.
     event.add("uid", f"{dish.at}.{dish.bake}.{span.key}.{plan.eat_at.astimezone(UTC):%Y%m%d}@airy-crumb")
     event.add("summary", words)
+    if dish.between and span.kind in ("heat", "rest"):
+        event.add("description", f"{text(dish.between)}.")
     event.add("dtstamp", plan.now.astimezone(UTC))
     event.add("dtstart", span.start.astimezone(UTC))
     event.add("dtend", span.end.astimezone(UTC))

@@ -13,6 +13,11 @@ def _hours(plan: DayPlan) -> list[Message]:
     return [say("{at} {what}: {name}", at=moment(at), what=what, name=names[i]) for at, i, what in hours_of(plan)]
 
 
+def _between(plan: DayPlan) -> list[Message]:
+    """What is ready long before it is eaten, and what is done with it: cautions that no sheet of paper leaves out."""
+    return [say("{name}: {what}.", name=verbatim(d.name), what=d.between) for d in plan.dishes if d.between]
+
+
 def _bought(b: Bought) -> Message:
     return say("{mass} {name}", mass=in_grams(b.grams, significant=3), name=b.name)
 
@@ -26,6 +31,7 @@ def day_sheet(plan: DayPlan, around: Around, paper: str, units: Units) -> bytes:
     sections = [
         section(say("Hours"), boxes=_hours(plan)),
         section(say("The day before"), lines=[b.says for b in around.before]),
+        section(say("From the heat to the table"), lines=_between(plan)),
         section(say("To buy"), boxes=[_bought(b) for b in around.shopping]),
         section(say("Weigh"), lines=weighed),
         section(say("In it"), lines=[*known, *maybe]),

@@ -4840,8 +4840,10 @@ export interface components {
         /**
          * DayDish
          * @description One bake of the day. at: its number; begins: its first work; due, table: when it is wanted and when planned;
-         *     early, late: between which it is in eight of ten; on_time, past: share of days it is, and in which it is past its
-         *     best; says: what is wrong with its place, NOTHING for nothing.
+         *     early, late: between which it is in eight of ten; on_time, past, cold: share of days it is, in which it is past its
+         *     best, and in which it is no longer hot where it must be; slack: what its rises are given beyond what is likely;
+         *     between: what is done with it from the heat to its hour; says: what is wrong with its place; each NOTHING for
+         *     nothing.
          */
         DayDish: {
             /** At */
@@ -4881,6 +4883,12 @@ export interface components {
             on_time: number;
             /** Past */
             past: number;
+            /** Cold */
+            cold: number;
+            /** Slack */
+            slack: components["schemas"]["Said"];
+            /** Between */
+            between: components["schemas"]["Said"];
             /** Serve */
             serve: string;
             /** Pinned */
@@ -4973,9 +4981,11 @@ export interface components {
         };
         /**
          * DayPlan
-         * @description A whole day. how: "greedy", "solver" or "kept"; gap: how far from the best it may be, as a share, None where
-         *     nobody knows; on_time: share of days with all on the table within 20 min; by: when it is in nine of ten; says: that
-         *     in a sentence; changed: what changed since the plan before.
+         * @description A whole day. how: "greedy", "solver", "held" or "kept"; proven, gap: of the best plan on paper, whether none is
+         *     better and how far it may be from the best, as a share, None where nobody knows; on_paper, over_on_paper: share of
+         *     days that one is on time, and something of it past its best, None where it is this one; on_time, over: the same of
+         *     this one, within 20 min; by: when it is on time in nine of ten; says: that in a sentence; changed: what changed
+         *     since the plan before.
          */
         DayPlan: {
             /**
@@ -5004,6 +5014,10 @@ export interface components {
             proven: boolean;
             /** Gap */
             gap: number | null;
+            /** On Paper */
+            on_paper: number | null;
+            /** Over On Paper */
+            over_on_paper: number | null;
             /** On Time */
             on_time: number;
             /** Over */
@@ -5027,7 +5041,7 @@ export interface components {
         /**
          * DaySpan
          * @description Something that goes on from when until when. dish: whose; kind: hands, wait, cold, heat or rest; night: hands,
-         *     or somebody to watch, needed while they sleep.
+         *     or somebody to watch, needed while they sleep; ready: of a rise that is given more time, when it is likely ready.
          */
         DaySpan: {
             /** Dish */
@@ -5053,6 +5067,8 @@ export interface components {
              * @default false
              */
             night: boolean;
+            /** Ready */
+            ready?: string | null;
         };
         /** @description One bake on the day's table. */
         Dish: {
@@ -5118,7 +5134,7 @@ export interface components {
         /**
          * WayOut
          * @description One thing that would help. day: the day's file with it done; begins, table: the hours it leads to; price: what
-         *     it asks; late_min: what is left of the lateness.
+         *     it asks; late_min: what is left of the lateness; on_time: share of days all is on the table in time then.
          */
         WayOut: {
             /** Key */
@@ -5145,6 +5161,11 @@ export interface components {
             day: {
                 [key: string]: unknown;
             };
+            /**
+             * On Time
+             * @default 0
+             */
+            on_time: number;
         };
         /**
          * NewDay

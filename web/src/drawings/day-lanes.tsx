@@ -14,6 +14,8 @@ export interface LaneSpan {
   beside?: string | undefined;
   title: string;
   wrong: boolean;
+  /** Of a rise: when it is likely ready; what follows is slack. */
+  ready?: number | undefined;
 }
 
 export interface Lane {
@@ -120,6 +122,7 @@ interface RowProps {
 function LaneRow({ lane, y, high, x, p, perMinute }: RowProps) {
   const from = useRef<number | null>(null);
   const group = useRef<SVGGElement>(null);
+  const besides = besidesOf(lane.spans, x, lettersOf(p.stacked));
   const bar = p.stacked ? y + high - (high > 70 ? 46 : 34) : y + 10;
   const moved = (event: PointerEvent) => {
     if (from.current === null) return 0;
@@ -187,8 +190,9 @@ function LaneRow({ lane, y, high, x, p, perMinute }: RowProps) {
             span={s}
             from={x(s.start)}
             to={x(s.end)}
+            ready={s.ready === undefined ? undefined : x(s.ready)}
             y={bar}
-            above={i % 2 === 0}
+            beside={besides[i]}
             letters={lettersOf(p.stacked)}
           />
         ))}
@@ -200,18 +204,35 @@ function LaneRow({ lane, y, high, x, p, perMinute }: RowProps) {
   );
 }
 
+/**
+ * Where what is written beside spans has its middle: above and below in turn, moved on where the one before it on that
+ * side is in its way.
+ */
+function besidesOf(spans: LaneSpan[], x: (at: number) => number, letters: number) {
+  const ends = [-Infinity, -Infinity];
+  return spans.map((s, i) => {
+    if (!s.beside) return undefined;
+    const side = i % 2;
+    const half = (s.beside.length * letters * 0.52) / 2;
+    const middle = Math.max((x(s.start) + x(s.end)) / 2, (ends[side] ?? -Infinity) + half + 4);
+    ends[side] = middle + half;
+    return { x: middle, above: side === 0 };
+  });
+}
+
 const clipped = (name: string, most: number) => (name.length > most ? `${name.slice(0, most - 1).trimEnd()}…` : name);
 
 interface SpanProps {
   span: LaneSpan;
   from: number;
   to: number;
+  ready?: number | undefined;
   y: number;
-  above: boolean;
+  beside: { x: number; above: boolean } | undefined;
   letters: number;
 }
 
-function Span({ span, from, to, y, above, letters }: SpanProps) {
+function Span({ span, from, to, ready, y, beside, letters }: SpanProps) {
   const wide = Math.max(2.5, to - from - 1);
   const room = span.word && wide > span.word.length * letters * 0.58 + 4;
   const stroke = span.wrong ? { stroke: "var(--crust)", strokeWidth: 3 } : {};
@@ -219,8 +240,11 @@ function Span({ span, from, to, y, above, letters }: SpanProps) {
     <g data-span={span.key}>
       <title>{span.title}</title>
       <SpanShape kind={span.kind} x={from} y={y} wide={wide} stroke={stroke} />
-      {span.beside && (
-        <text x={from + wide / 2} y={above ? y - 3 : y + 40} textAnchor="middle" fill="var(--ink)">
+      {ready !== undefined && to - ready > 5 && (
+        <SpanShape kind="slack" x={Math.max(ready, from)} y={y} wide={from + wide - Math.max(ready, from)} />
+      )}
+      {beside && (
+        <text x={beside.x} y={beside.above ? y - 3 : y + 40} textAnchor="middle" fill="var(--ink)">
           {span.beside}
         </text>
       )}
@@ -247,6 +271,20 @@ export function SpanShape(props: { kind: string; x: number; y: number; wide: num
       return <rect x={x} y={y} width={wide} height={26} rx={2} fill="var(--cobalt)" {...stroke} />;
     case "cold":
       return <rect x={x} y={y + 4} width={wide} height={18} rx={9} fill="var(--steamdeep)" {...stroke} />;
+    case "slack":
+      return (
+        <rect
+          x={x}
+          y={y + 4}
+          width={wide}
+          height={18}
+          rx={Math.min(9, wide / 2)}
+          fill="var(--enamel)"
+          stroke="var(--doughline)"
+          strokeWidth={1.5}
+          strokeDasharray="3 3"
+        />
+      );
     case "rest":
       return <rect x={x} y={y + 8} width={wide} height={10} rx={5} fill="var(--rim)" {...stroke} />;
     case "away":

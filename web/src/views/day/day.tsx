@@ -17,7 +17,7 @@ import { DishPanel } from "./dish";
 import { drawersOfDay } from "./drawers";
 import { Lanes } from "./lanes";
 import { useDay, type DayHandle } from "./use-day";
-import { Unfit } from "./ways";
+import { fits, openDrawer, Unfit } from "./ways";
 
 /** The day at this address, else the next one to come, else an empty one. */
 export function DayView() {
@@ -174,7 +174,15 @@ function Head({ day, handle }: { day: Day; handle: DayHandle }) {
           <p className="text-3xl leading-none font-extrabold tracking-tight text-cobalt">
             {tenths(plan.on_time)} in 10 on time
           </p>
-          <p className="mt-1">in 9 of 10 by {clockFrom(plan.by, Date.parse(plan.eat_at))}</p>
+          <p className="mt-1">
+            in 9 of 10 by {clockFrom(plan.by, Date.parse(plan.eat_at))}
+            {fits(day) && day.ways.length > 0 && (
+              <>
+                {", "}
+                <Small onClick={() => openDrawer("sure")}>make it surer: {day.ways.length}</Small>
+              </>
+            )}
+          </p>
           <Search day={day} plan={plan} />
         </div>
       )}
@@ -184,7 +192,8 @@ function Head({ day, handle }: { day: Day; handle: DayHandle }) {
 
 /** How far the search for a better plan is. */
 function Search({ day, plan }: { day: Day; plan: DayPlan }) {
-  if (day.state === "done") return plan.proven ? <p className="mt-1 text-muted">no plan is better: proven</p> : null;
+  const best = plan.proven && plan.on_paper === null;
+  if (day.state === "done") return best ? <p className="mt-1 text-muted">no plan is better: proven</p> : null;
   return (
     <p role="status" className="mt-1 flex items-center gap-2 text-muted">
       <progress value={day.progress} max={1} aria-label="Looking for a better plan" className="h-2 w-28" />

@@ -45,6 +45,7 @@ export function DishPanel(props: { day: Day; dish: DayDish; handle: DayHandle; o
         <Small onClick={onClose}>close</Small>
       </div>
       {dish.says.length > 0 && <p className="font-semibold text-crust">{u.text(dish.says)}</p>}
+      {dish.between.length > 0 && <p className="font-semibold">{u.text(dish.between)}</p>}
       <Facts>
         <Fact
           name="On the table"
@@ -64,6 +65,14 @@ export function DishPanel(props: { day: Day; dish: DayDish; handle: DayHandle; o
             from="a dough or a load waits for hands or heat"
           />
         )}
+        {dish.cold > 0.04 && (
+          <Fact
+            name="No longer hot"
+            value={`${Math.round(10 * dish.cold)} days in 10`}
+            from="it stands for half an hour and more"
+          />
+        )}
+        {dish.slack.length > 0 && <Fact name="Slack" value={u.text(dish.slack)} from="beyond what is likely" />}
       </Facts>
       <div className="mt-3 flex flex-wrap items-center gap-x-4 gap-y-2">
         <span className="flex items-center gap-2">

@@ -21,7 +21,7 @@ export function drawersOfDay(day: Day, plan: DayPlan, handle: DayHandle, onChoos
       content: <Dishes day={day} plan={plan} handle={handle} onChoose={onChoose} />,
     },
     { key: "fit", name: fits(day) ? "What collided" : "Clashes", content: <WhatCollides day={day} handle={handle} /> },
-    { key: "sure", name: "How sure", content: <HowSure plan={plan} /> },
+    { key: "sure", name: "How sure", content: <HowSure day={day} plan={plan} handle={handle} /> },
     { key: "hands", name: "Who", content: <HandsAndOvens day={day} handle={handle} /> },
     ...(around
       ? [
@@ -79,6 +79,7 @@ function Dishes({ day, plan, handle, onChoose }: DishesProps) {
                 {clock(d.early)} to {clock(d.late)}
               </span>
               {d.says.length > 0 && <span className="col-span-2 font-semibold text-crust">{u.text(d.says)}</span>}
+              {d.between.length > 0 && <span className="col-span-2">{u.text(d.between)}</span>}
             </button>
           </li>
         ))}

@@ -36,6 +36,7 @@ export function Lanes({ plan, chosen, onChoose, onBegin }: Props) {
     word,
     title: `${hoursText(s.start, s.end)}: ${u.text(s.label)}${s.dish >= 0 ? `, ${name(s.dish)}` : ""}`,
     wrong: s.night,
+    ready: s.ready ? Date.parse(s.ready) : undefined,
   });
   // Told on one bake, the stages of the others are known by their looks; the filling is made beside the dough's way.
   const ofBake = (s: DaySpan): LaneSpan =>

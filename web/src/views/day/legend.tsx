@@ -3,6 +3,7 @@ import { SpanShape } from "../../drawings/day-lanes";
 const LEGEND: [string, string][] = [
   ["hands", "your hands"],
   ["wait", "rises, rests"],
+  ["slack", "slack: it may be slower"],
   ["cold", "kept cold"],
   ["heat", "in the heat"],
   ["rest", "cools"],

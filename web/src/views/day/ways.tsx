@@ -8,20 +8,22 @@ import type { DayHandle } from "./use-day";
 /** Whether a bake of the day has something said against it. */
 export const fits = (day: Day) => !day.plan?.dishes.some((d) => d.says.length > 0);
 
+/** Open one of the day's drawers, and have it in sight. */
+export function openDrawer(key: string) {
+  setOpened(`day.${key}`, true);
+  // It is drawn with the next frame.
+  requestAnimationFrame(() => document.getElementById(drawerId("day", key))?.scrollIntoView({ block: "nearest" }));
+}
+
 /** What of the day does not fit, in a sentence; what would help is one press away. */
 export function Unfit({ day }: { day: Day }) {
   const u = useUnits();
   const worst = day.plan?.dishes.find((d) => d.says.length > 0);
   if (!worst) return null;
-  const open = () => {
-    setOpened("day.fit", true);
-    // It is drawn with the next frame.
-    requestAnimationFrame(() => document.getElementById(drawerId("day", "fit"))?.scrollIntoView({ block: "nearest" }));
-  };
   return (
     <section className="mt-2 rounded-xl border-2 border-crust bg-warm px-3.5 py-1.5" aria-label="It does not quite fit">
       <h2 className="inline font-bold">{worst.name}</h2>: {u.text(worst.says)}{" "}
-      <Small onClick={open}>{day.ways.length ? `ways out: ${day.ways.length}` : "why"}</Small>
+      <Small onClick={() => openDrawer("fit")}>{day.ways.length ? `ways out: ${day.ways.length}` : "why"}</Small>
     </section>
   );
 }
@@ -38,27 +40,34 @@ export function WhatCollides({ day, handle }: { day: Day; handle: DayHandle }) {
         ))}
         {day.collisions.length > 3 && <li>and {day.collisions.length - 3} more such pairs.</li>}
       </ul>
-      {!fits(day) && day.state !== "done" && <p className="mt-2 text-muted">What would help is being tried out…</p>}
-      {day.ways.length > 0 && (
-        <>
-          <h4 className="mt-3 font-bold">What would help</h4>
-          <ul className="mt-1 grid gap-2">
-            {day.ways.map((way) => (
-              <li key={way.key} className="grid grid-cols-[minmax(0,1fr)_auto] items-center gap-3">
-                <span>
-                  <span className="font-semibold">{u.text(way.label)}</span>
-                  <span className="block text-muted">
-                    {u.text(way.price)}; {u.text(way.helps)}
-                  </span>
-                </span>
-                <Button disabled={handle.saving} onClick={() => void handle.save(way.day as DayDocument)}>
-                  Do that
-                </Button>
-              </li>
-            ))}
-          </ul>
-        </>
-      )}
+      {!fits(day) && <WaysOut day={day} handle={handle} />}
+    </>
+  );
+}
+
+/** Each thing that would help, with its price and what it leads to, one press away. */
+export function WaysOut({ day, handle }: { day: Day; handle: DayHandle }) {
+  const u = useUnits();
+  if (day.ways.length === 0)
+    return day.state === "done" ? null : <p className="mt-2 text-muted">What would help is being tried out…</p>;
+  return (
+    <>
+      <h4 className="mt-3 font-bold">{fits(day) ? "What would make it surer" : "What would help"}</h4>
+      <ul className="mt-1 grid gap-2">
+        {day.ways.map((way) => (
+          <li key={way.key} className="grid grid-cols-[minmax(0,1fr)_auto] items-center gap-3">
+            <span>
+              <span className="font-semibold">{u.text(way.label)}</span>
+              <span className="block text-muted">
+                {u.text(way.price)}; {u.text(way.helps)}
+              </span>
+            </span>
+            <Button disabled={handle.saving} onClick={() => void handle.save(way.day as DayDocument)}>
+              Do that
+            </Button>
+          </li>
+        ))}
+      </ul>
     </>
   );
 }
