@@ -2,7 +2,7 @@
 
 import io
 import unittest
-from datetime import datetime, timedelta
+from datetime import UTC, datetime, timedelta
 
 import pdfplumber
 from icalendar import Calendar
@@ -165,6 +165,36 @@ class Shown(unittest.TestCase):
             self.assertEqual(dish.table, max(s.end for s in dish.spans))
             self.assertLessEqual(dish.early, dish.late)
             self.assertTrue(0 <= dish.on_time <= 1)
+
+    def test_what_a_rise_is_given_beyond_what_is_likely_is_told_and_drawn_from_when_it_is_likely_ready(self) -> None:
+        plan, day = planned(), table()
+        self.assertTrue(any(dish.slack for dish in plan.dishes))
+        for dish, job in zip(plan.dishes, day.jobs, strict=True):
+            for span in dish.spans:
+                least = next((s.least for s in job.stages if s.key == span.key and s.spread), None)
+                if least is None:
+                    self.assertIsNone(span.ready)
+                    continue
+                assert span.ready is not None
+                self.assertEqual(span.ready - span.start, timedelta(minutes=5 * least))
+                slack = round((span.end - span.ready).total_seconds() / 60)
+                self.assertEqual(f"{span.label} {slack} min" in str(dish.slack), slack > 0, (span.key, str(dish.slack)))
+
+    def test_what_is_ready_the_evening_before_says_by_when_it_is_cold_on_paper_and_in_the_calendar_too(
+        self,
+    ) -> None:
+        evening = datetime(2026, 11, 27, 16, 0, tzinfo=UTC).isoformat()
+        plan = planned(dishes=[{"bake": 1, "serve": "reheat", "begin_at": evening}, {"bake": 2}])
+        first, second = plan.dishes
+        self.assertIn("into the fridge by", str(first.between))
+        self.assertEqual(str(second.between), "")
+        with pdfplumber.open(io.BytesIO(day_sheet(plan, around(table().made, plan), "a4", "metric"))) as pdf:
+            text = " ".join("\n".join(page.extract_text() for page in pdf.pages).split())
+        self.assertIn("heat it again to 75 °C", text)
+        events = Calendar.from_ical(as_calendar(plan, "")).walk("VEVENT")
+        told = [str(e["summary"]) for e in events if "into the fridge by" in str(e.get("description", ""))]
+        self.assertTrue(told)
+        self.assertTrue(all(first.name in summary for summary in told))
 
     def test_the_hour_in_nine_of_ten_is_no_sooner_than_most_tables(self) -> None:
         plan = planned()

@@ -1,17 +1,23 @@
 """From bakes, marks and hours to a day that can be planned: lengths, nights, slots changes, and back into hours."""
 
 import unittest
-from datetime import UTC, datetime, timedelta
+from datetime import UTC, datetime, time, timedelta
 from typing import Any
+from unittest.mock import patch
+from zoneinfo import ZoneInfo
 
+from airycrumb.bake.edits import Change, edited
 from airycrumb.bake.marks import Observation
 from airycrumb.bake.model import Bake, read_bake
 from airycrumb.day.document import read_day
 from airycrumb.day.from_sheet import Made, grid_of, resources
 from airycrumb.day.holding import held, held_hours
+from airycrumb.day.judging import judged
 from airycrumb.day.planning import Table, as_shown, as_stored, first_plan, from_stored
+from airycrumb.day.simulated import doubt
 from airycrumb.day.splitting import split
-from airycrumb.day.ways_out import ways_out
+from airycrumb.day.tries import tries
+from airycrumb.day.ways_out import SURER, ways_out
 from airycrumb.problems import InputError
 from airycrumb.sheet import work
 from tests.core.examples import bake_document, kitchen
@@ -78,6 +84,27 @@ class Hours(unittest.TestCase):
             shown = grid.at(nights[-2][1])
             self.assertEqual((shown.hour, shown.minute), (6, 30))
 
+    def test_a_day_after_a_night_in_which_clocks_are_changed_is_planned_by_the_clock_on_the_wall(self) -> None:
+        """Hands work in the hours the cook is up by the wall, and a rise takes as long as on any other day."""
+        lisbon = ZoneInfo("Europe/Lisbon")
+        hands = [{"name": ""}, {"name": "Helper"}]
+        for date in ((2026, 10, 24), (2026, 10, 25), (2027, 3, 28)):
+            noon = datetime(*date, 12, 0, tzinfo=lisbon)
+            day = table(day_file(eat_at=noon.isoformat(), hands=hands), now=noon - timedelta(hours=30))
+            plan = as_shown(day, first_plan(day))
+            assert plan is not None
+            with self.subTest(date=date):
+                self.assertFalse(plan.trouble)
+                self.assertEqual(plan.table.astimezone(lisbon).date(), noon.date())
+                for dish, job in zip(plan.dishes, day.jobs, strict=True):
+                    for span in (s for s in dish.spans if s.kind == "hands"):
+                        here = span.start.astimezone(lisbon)
+                        self.assertTrue(time(6, 30) <= here.time() < time(22, 30), (span.key, here))
+                    (rise,) = (s for s in dish.spans if s.key == "rise")
+                    least = next(s.least for s in job.stages if s.key == "rise")
+                    took = rise.end.astimezone(UTC) - rise.start.astimezone(UTC)
+                    self.assertGreaterEqual(took, timedelta(minutes=5 * least))
+
     def test_slots_and_hours_lead_back_to_one_another(self) -> None:
         grid = table().grid
         for minutes in (0, 5, 95, 1440):
@@ -136,6 +163,42 @@ class Planned(unittest.TestCase):
         pieces = [[d["changes"][0]["value"] for d in day["dishes"]] for day in (few, many)]
         for a, b in zip(*pieces, strict=True):
             self.assertAlmostEqual(b / a, 3, delta=0.8)
+
+    def test_a_day_that_fits_but_is_seldom_on_time_is_told_what_would_make_it_surer(self) -> None:
+        document = day_file(hands=[{"name": ""}, {"name": "Helper"}])
+        day = table(document)
+        plan = first_plan(day)
+        self.assertEqual(judged(day.jobs, plan, day.having).grave, 0)
+        with patch("airycrumb.day.ways_out.SURE", 1.01):
+            ways = ways_out(day, document, plan, lambda changed: table(changed))
+        before = doubt(day.jobs, plan, day.having).on_time
+        self.assertTrue(ways)
+        self.assertEqual([w.on_time for w in ways], sorted((w.on_time for w in ways), reverse=True))
+        for way in ways:
+            read_day(way.day)
+            self.assertGreaterEqual(way.on_time, before + SURER)
+            self.assertRegex(str(way.helps), r"on time in \d+ of 10")
+        with patch("airycrumb.day.ways_out.SURE", 0.0):
+            self.assertEqual(ways_out(day, document, plan, lambda changed: table(changed)), [])
+
+    def test_what_may_help_is_tried_for_the_day_and_for_each_bake_that_has_not_begun(self) -> None:
+        document = day_file()
+        day = table(document)
+        found = {each.key: each for each in tries(day, document, first_plan(day))}
+        self.assertLessEqual(
+            {"helper", "wakes", "oven", "cold.0", "warm.1", "less_yeast.0", "more_yeast.1"}, set(found)
+        )
+        self.assertEqual(found["wakes"].day["hands"][0]["wakes"], "05:30")
+        for key, times in (("less_yeast.0", 0.5), ("more_yeast.0", 1.6)):
+            (change,) = found[key].day["dishes"][0]["changes"]
+            yeast = edited(bake_document(KINDS[0]), [Change(change["path"], change["value"])])
+            had = read_bake(bake_document(KINDS[0])).dough
+            grams = lambda dough: sum(g for part, g in dough.parts if part.role == "yeast")
+            self.assertAlmostEqual(grams(read_bake(yeast).dough) / grams(had), times, delta=0.02)
+        begun = day_file(dishes=[{"bake": 1, "batch": 3}, {"bake": 2}])
+        marked = table(begun, marks=(Observation("done", "weigh", NOW),), now=NOW)
+        keys = {each.key for each in tries(marked, begun, first_plan(marked))}
+        self.assertFalse({key for key in keys if key.endswith(".0")})
 
     def test_a_day_begun_too_late_is_told_what_would_help(self) -> None:
         soon = (NOW + timedelta(hours=3, minutes=7)).isoformat()

@@ -306,8 +306,8 @@ class _Model:
 
 
 @dataclass(frozen=True)
-class _Found:
-    """What a search came to. plan: None for none; stopped: nobody wanted it any more."""
+class Found:
+    """What a search came to, as read from its model. plan: None for none; stopped: nobody wanted it any more."""
 
     plan: Plan | None
     bound: int = 0
@@ -322,7 +322,7 @@ def solve(
     there is none. seen: told each better plan; it ends the search by answering False.
     """
     looking = min(LOOKING_S, LOOKING * seconds)
-    found = _searched(_model(jobs, having, first), looking, seen)
+    found = searched(_model(jobs, having, first), looking, seen)
     if not found.proven and not found.stopped:
         found = _proven(jobs, having, found, first, seconds - looking, seen)
     if found.plan is None:
@@ -343,18 +343,19 @@ def _model(jobs: Sequence[Job], having: Resources, first: Plan | None, most: int
 
 
 def _proven(
-    jobs: Sequence[Job], having: Resources, found: _Found, first: Plan | None, seconds: float, seen: Seen | None
-) -> _Found:
+    jobs: Sequence[Job], having: Resources, found: Found, first: Plan | None, seconds: float, seen: Seen | None
+) -> Found:
     """The search gone on with from what was found: of plans that cost no more than that one."""
     best = min((p for p in (found.plan, first) if p is not None), key=lambda p: p.cost, default=None)
     model = _model(jobs, having, best, None if best is None else best.cost)
-    after = _searched(model, seconds, seen, PROVING if best is not None else ())
+    after = searched(model, seconds, seen, PROVING if best is not None else ())
     plan = min((p for p in (found.plan, after.plan) if p is not None), key=lambda p: p.cost, default=None)
-    return _Found(plan, max(found.bound, after.bound), after.proven)
+    return Found(plan, max(found.bound, after.bound), after.proven)
 
 
-def _searched(model: _Model, seconds: float, seen: Seen | None, ways: Sequence[str] = ()) -> _Found:
-    """ways: of the solver's, the only ones tried; () for those it chooses."""
+def searched(model: _Model, seconds: float, seen: Seen | None, ways: Sequence[str] = ()) -> Found:
+    """What the solver makes of a model in so many seconds. ways: of the solver's, the only ones tried; () for those it
+    chooses."""
     solver = model.cp.CpSolver()
     solver.parameters.max_time_in_seconds = seconds
     solver.parameters.num_workers = WORKERS
@@ -364,8 +365,8 @@ def _searched(model: _Model, seconds: float, seen: Seen | None, ways: Sequence[s
     bound = max(0, round(solver.best_objective_bound))
     stopped = tell is not None and tell.stopped
     if status not in (model.cp.OPTIMAL, model.cp.FEASIBLE):
-        return _Found(None, 0, stopped=stopped)
-    return _Found(model.read(solver.value), bound, status == model.cp.OPTIMAL, stopped)
+        return Found(None, 0, stopped=stopped)
+    return Found(model.read(solver.value), bound, status == model.cp.OPTIMAL, stopped)
 
 
 def _callback(model: _Model, seen: Seen) -> Any:
