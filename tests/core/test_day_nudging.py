@@ -2,7 +2,8 @@
 
 import unittest
 from dataclasses import replace
-from threading import Event
+from functools import partial
+from threading import Event, get_ident
 from time import monotonic
 
 from airycrumb.day.choosing import choose
@@ -11,6 +12,7 @@ from airycrumb.day.job import Job, Person, Plan, Resources
 from airycrumb.day.judging import clashes, judged, stands
 from airycrumb.day.nudging import Search, parted, swapped
 from airycrumb.day.simulated import Days
+from airycrumb.day.solving import solve
 from tests.core.days import KITCHEN, feast
 
 SECONDS, DAYS = 0.4, 60
@@ -32,6 +34,7 @@ def searched(jobs: list[Job], plan: Plan, having: Resources = KITCHEN, seconds: 
 
 class SmallMoves(unittest.TestCase):
     def test_what_comes_out_can_be_carried_out_and_holds_no_worse(self) -> None:
+        better = 0
         for seed in range(6):
             jobs = feast(2 + seed % 2, seed)
             plan = quick(jobs)
@@ -40,7 +43,10 @@ class SmallMoves(unittest.TestCase):
                 self.assertEqual(clashes(jobs, found.best, KITCHEN), [])
                 self.assertTrue(all(stands(job, at) for job, at in zip(jobs, found.best.placed, strict=True)))
                 days = Days(jobs, KITCHEN, DAYS)
-                self.assertLess(days.play(found.best).score, days.play(plan).score)
+                # Of the score, a plan begun an hour later is worth as much as a day in some hundred and fifty late.
+                self.assertLess(days.play(found.best).score, days.play(plan).score + 0.05)
+                better += days.play(found.best).score < days.play(plan).score
+        self.assertGreaterEqual(better, 3)
 
     def test_what_is_pinned_or_was_marked_stays_and_what_comes_after_it_is_open(self) -> None:
         jobs = feast(2, 21)
@@ -90,15 +96,36 @@ class SmallMoves(unittest.TestCase):
             assert chosen is not None and chosen.plan.paper is not None
             with self.subTest(seed=seed):
                 self.assertLessEqual(judged(jobs, chosen.plan, KITCHEN).grave, judged(jobs, quick(jobs), KITCHEN).grave)
-                self.assertGreaterEqual(chosen.doubt.on_time, chosen.plan.paper.on_time)
-                self.assertLessEqual(chosen.doubt.over, chosen.plan.paper.over)
+                best, days = solve(jobs, KITCHEN, quick(jobs), 2.0), Days(jobs, KITCHEN, 1000, 5)
+                assert best is not None and best.proven
+                self.assertEqual(best.cost, chosen.plan.paper.cost)
+                self.assertLess(days.play(chosen.plan).score, days.play(best).score)
 
-    def test_where_nobody_waits_any_longer_the_search_ends(self) -> None:
-        jobs = feast(2, 3)
-        began = monotonic()
-        chosen = choose(jobs, KITCHEN, 20.0, wanted=lambda: False)
-        self.assertIsNotNone(chosen)
-        self.assertLess(monotonic() - began, 10.0)
+    def test_where_nobody_waits_any_longer_the_search_ends_whatever_it_is_at(self) -> None:
+        """Six bakes are not proven for a long time, and nothing better is found for most of it."""
+        for asked_for in ([], [True, True, True]):
+            answers = iter(asked_for)
+            jobs, began = feast(6, 31), monotonic()
+            chosen = choose(jobs, KITCHEN, 60.0, wanted=partial(next, answers, False))
+            with self.subTest(asked=len(asked_for)):
+                self.assertIsNotNone(chosen)
+                self.assertLess(monotonic() - began, 12.0)
+
+    def test_whoever_waits_is_told_in_the_thread_that_was_asked(self) -> None:
+        """Telling may mean asking a database, whose connection belongs to that thread."""
+        told: list[Plan] = []
+        threads = set()
+
+        def seen(plan: Plan) -> bool:
+            told.append(plan)
+            threads.add(get_ident())
+            return True
+
+        jobs = feast(4, 25)
+        choose(jobs, KITCHEN, 4.0, seen=seen, wanted=lambda: threads.add(get_ident()) is None)
+        self.assertEqual(threads, {get_ident()})
+        self.assertTrue(any(plan.how == "held" for plan in told))
+        self.assertTrue(all(clashes(jobs, plan, KITCHEN) == [] for plan in told))
 
 
 class Moves(unittest.TestCase):

@@ -18,8 +18,9 @@ from airycrumb.day.job import Job, Load, Person, Plan, Resources
 from airycrumb.day.judging import WEIGHTS, clashes, judged, stands
 from airycrumb.day.live import replanned
 from airycrumb.day.nudging import Search
+from airycrumb.day.searching import Found, searched
 from airycrumb.day.simulated import Days
-from airycrumb.day.solving import PROVING, searched, solve
+from airycrumb.day.solving import PROVING, solve
 from tests.core.days import KITCHEN, SMALL, cheapest, feast, moved, small, wait, work
 
 SECONDS = 20.0
@@ -95,10 +96,10 @@ class EveryPlan(unittest.TestCase):
         self.assertGreaterEqual(len(SHOPS), 9)
         for name, shop in SHOPS.items():
             for ways in ((), PROVING):
-                found = searched(Shop(shop["jobs"]), SECONDS, None, ways)  # type: ignore[arg-type]
+                found: Found[int] = searched(Shop(shop["jobs"]), SECONDS, None, ways)
                 with self.subTest(shop=name, ways=ways):
                     self.assertTrue(found.proven)
-                    self.assertEqual(found.plan, shop["optimum"])
+                    self.assertEqual(found.best, shop["optimum"])
                     self.assertEqual(found.bound, shop["optimum"])
 
     def test_of_bakes_that_wait_for_one_pair_of_hands_the_shortest_goes_first(self) -> None:

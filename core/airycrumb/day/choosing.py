@@ -1,10 +1,10 @@
 """Of all plans the one that holds: the best on paper is found first, then moved for as long as it then holds better."""
 
-import math
 from collections.abc import Callable, Sequence
-from concurrent.futures import ThreadPoolExecutor, wait
+from concurrent.futures import Future, ThreadPoolExecutor, wait
 from dataclasses import dataclass, replace
 from threading import Event
+from typing import Any
 
 from airycrumb.day.greedy import greedy
 from airycrumb.day.job import Job, Paper, Plan, Resources
@@ -38,11 +38,13 @@ def choose(
 ) -> Chosen | None:
     """The plan that holds best of those found in so many seconds; None where there is none. seen: told each better one,
     answers whether to go on; wanted: whether anybody still waits for it."""
-    first = first or greedy(jobs, having)
-    best = solve(jobs, having, first, seconds * (1 - NUDGING), seen)
+    first, ended = first or greedy(jobs, having), Event()
+    best = _on_paper(jobs, having, first, seconds * (1 - NUDGING), _Asking(ended, seen, wanted))
     if best is None:
         return None
-    plan = best if first is None else _held(jobs, having, [best, first], seconds * NUDGING, seen, wanted)
+    plan = best
+    if first is not None and not ended.is_set():
+        plan = _held(jobs, having, [best, first], seconds * NUDGING, _Asking(ended, seen, wanted))
     comes_to = doubt(jobs, best, having)
     paper = Paper(best.cost, best.bound, best.proven, comes_to.on_time, comes_to.over)
     if plan.placed != best.placed:
@@ -50,39 +52,59 @@ def choose(
     return Chosen(replace(plan, bound=best.bound, paper=paper), doubt(jobs, plan, having))
 
 
-def _held(
-    jobs: Sequence[Job],
-    having: Resources,
-    plans: Sequence[Plan],
-    seconds: float,
-    seen: Seen | None,
-    wanted: Wanted,
-) -> Plan:
+@dataclass
+class _Asking:
+    """Whoever waits for a plan, told of better ones while it is looked for; ended: set once nobody does any more.
+
+    Telling may mean asking a database: that is done in the thread that was asked, and in none of those that search.
+    """
+
+    ended: Event
+    seen: Seen | None
+    wanted: Wanted
+    told: Plan | None = None
+
+    def while_running(self, running: Sequence[Future[Any]], newest: Callable[[], Plan | None]) -> None:
+        """Until all of it is done. newest: the best plan so far."""
+        while wait(running, timeout=TOLD_S).not_done:
+            plan = newest()
+            if not (self.wanted() and (plan is None or self._tell(plan))):
+                self.ended.set()
+
+    def _tell(self, plan: Plan) -> bool:
+        if self.seen is None or (self.told is not None and plan.placed == self.told.placed):
+            return True
+        self.told = plan
+        return self.seen(plan)
+
+
+def _on_paper(
+    jobs: Sequence[Job], having: Resources, first: Plan | None, seconds: float, asking: _Asking
+) -> Plan | None:
+    """The best plan on paper that is found in so many seconds."""
+    found: list[Plan] = []
+
+    def better(plan: Plan) -> bool:
+        found.append(plan)
+        return not asking.ended.is_set()
+
+    with ThreadPoolExecutor(1) as thread:
+        solving = thread.submit(solve, jobs, having, first, seconds, better, asking.ended)
+        asking.while_running([solving], lambda: found[-1] if found else None)
+        return solving.result()
+
+
+def _held(jobs: Sequence[Job], having: Resources, plans: Sequence[Plan], seconds: float, asking: _Asking) -> Plan:
     """The plan that holds best of what several searches lead to, each from one of some plans."""
     # Nothing that is unsafe, past its best, late or at night on paper is chosen for how it plays.
     most = min(judged(jobs, plan, having).grave for plan in plans)
     days = Days(jobs, having)
     begun_from = [plan for plan in plans if judged(jobs, plan, having).grave <= most]
     searches = [Search(jobs, having, days, most, begun_from[n % len(begun_from)]) for n in range(SEARCHES)]
-    ended = Event()
+    best = lambda: min(searches, key=lambda search: search.score).best
     with ThreadPoolExecutor(SEARCHES) as threads:
-        running = [threads.submit(search.run, seconds, n, ended) for n, search in enumerate(searches)]
-        _waited_for(running, searches, ended, seen, wanted)
+        running = [threads.submit(search.run, seconds, n, asking.ended) for n, search in enumerate(searches)]
+        asking.while_running(running, lambda: replace(best(), how="held", proven=False))
         for each in running:
             each.result()
-    return min(searches, key=lambda search: search.score).best
-
-
-def _waited_for(running: list, searches: list[Search], ended: Event, seen: Seen | None, wanted: Wanted) -> None:  # type: ignore[type-arg]
-    """Tells of better plans while the searches run, and ends them once nobody waits any more.
-
-    Whoever is told may ask a database: that is done here, in the thread that was asked, and in none of the searches.
-    """
-    told = math.inf
-    while wait(running, timeout=TOLD_S).not_done:
-        best = min(searches, key=lambda search: search.score)
-        goes_on = wanted()
-        if goes_on and seen is not None and best.score < told:
-            told, goes_on = best.score, seen(replace(best.best, how="held", proven=False))
-        if not goes_on:
-            ended.set()
+    return best()

@@ -9,15 +9,17 @@ OR-Tools 9.15 is pinned: 9.12 beside numpy 2.4 called plans impossible that are 
 from collections.abc import Callable, Sequence
 from dataclasses import dataclass, replace
 from itertools import combinations, pairwise
+from threading import Event
 from typing import Any
 
 from airycrumb.day.job import ALIKE_C, Job, Load, Placed, Plan, Resources, Stage
 from airycrumb.day.judging import EARLY, GRACE, WEIGHTS, judged
+from airycrumb.day.searching import Found, searched
 
-WORKERS = 2
 LOOKING, LOOKING_S = 0.3, 2.0  # of the time, and s at most, in which better plans are looked for before one is proven
 PROVING = ("core", "default_lp")  # of the solver's ways: one lifts the bound, the other still finds plans
 Seen = Callable[[Plan], bool]  # told each better plan; whether to go on
+Told = Callable[[Plan, int], bool]  # the same with what no plan costs less than
 
 
 @dataclass
@@ -305,29 +307,26 @@ class _Model:
         return replace(plan, cost=judged(self.jobs, plan, self.having).total)
 
 
-@dataclass(frozen=True)
-class Found:
-    """What a search came to, as read from its model. plan: None for none; stopped: nobody wanted it any more."""
-
-    plan: Plan | None
-    bound: int = 0
-    proven: bool = False
-    stopped: bool = False
-
-
 def solve(
-    jobs: Sequence[Job], having: Resources, first: Plan | None, seconds: float, seen: Seen | None = None
+    jobs: Sequence[Job],
+    having: Resources,
+    first: Plan | None,
+    seconds: float,
+    seen: Seen | None = None,
+    ended: Event | None = None,
 ) -> Plan | None:
     """The best plan found in so many seconds, proven or with its bound; `first` where nothing is better, None where
-    there is none. seen: told each better plan; it ends the search by answering False.
+    there is none. seen: told each better plan, in a thread of the solver's; it ends the search by answering False;
+    ended: ends it too.
     """
-    looking = min(LOOKING_S, LOOKING * seconds)
-    found = searched(_model(jobs, having, first), looking, seen)
-    if not found.proven and not found.stopped:
-        found = _proven(jobs, having, found, first, seconds - looking, seen)
-    if found.plan is None:
+    looking, ended = min(LOOKING_S, LOOKING * seconds), ended or Event()
+    told = None if seen is None else lambda plan, bound: seen(replace(plan, bound=bound))
+    found = searched(_model(jobs, having, first), looking, told, (), ended)
+    if not found.proven and not ended.is_set():
+        found = _proven(jobs, having, found, first, seconds - looking, told, ended)
+    if found.best is None:
         return first
-    plan = found.plan
+    plan = found.best
     if first is not None and first.cost < plan.cost:
         plan = replace(first, how="greedy")
     return replace(plan, bound=min(found.bound, plan.cost), proven=found.proven or plan.cost <= found.bound)
@@ -343,42 +342,17 @@ def _model(jobs: Sequence[Job], having: Resources, first: Plan | None, most: int
 
 
 def _proven(
-    jobs: Sequence[Job], having: Resources, found: Found, first: Plan | None, seconds: float, seen: Seen | None
-) -> Found:
+    jobs: Sequence[Job],
+    having: Resources,
+    found: Found[Plan],
+    first: Plan | None,
+    seconds: float,
+    told: Told | None,
+    ended: Event,
+) -> Found[Plan]:
     """The search gone on with from what was found: of plans that cost no more than that one."""
-    best = min((p for p in (found.plan, first) if p is not None), key=lambda p: p.cost, default=None)
+    best = min((p for p in (found.best, first) if p is not None), key=lambda p: p.cost, default=None)
     model = _model(jobs, having, best, None if best is None else best.cost)
-    after = searched(model, seconds, seen, PROVING if best is not None else ())
-    plan = min((p for p in (found.plan, after.plan) if p is not None), key=lambda p: p.cost, default=None)
+    after = searched(model, seconds, told, PROVING if best is not None else (), ended)
+    plan = min((p for p in (found.best, after.best) if p is not None), key=lambda p: p.cost, default=None)
     return Found(plan, max(found.bound, after.bound), after.proven)
-
-
-def searched(model: _Model, seconds: float, seen: Seen | None, ways: Sequence[str] = ()) -> Found:
-    """What the solver makes of a model in so many seconds. ways: of the solver's, the only ones tried; () for those it
-    chooses."""
-    solver = model.cp.CpSolver()
-    solver.parameters.max_time_in_seconds = seconds
-    solver.parameters.num_workers = WORKERS
-    solver.parameters.subsolvers.extend(ways)
-    tell = None if seen is None else _callback(model, seen)
-    status = solver.solve(model.m, tell)
-    bound = max(0, round(solver.best_objective_bound))
-    stopped = tell is not None and tell.stopped
-    if status not in (model.cp.OPTIMAL, model.cp.FEASIBLE):
-        return Found(None, 0, stopped=stopped)
-    return Found(model.read(solver.value), bound, status == model.cp.OPTIMAL, stopped)
-
-
-def _callback(model: _Model, seen: Seen) -> Any:
-    """Tells of each better plan, and stops where nobody wants another."""
-
-    class Tell(model.cp.CpSolverSolutionCallback):  # type: ignore[misc,name-defined]
-        stopped = False
-
-        def on_solution_callback(self) -> None:
-            bound = round(self.best_objective_bound)
-            if not seen(replace(model.read(self.value), bound=bound)):
-                self.stopped = True
-                self.stop_search()
-
-    return Tell()

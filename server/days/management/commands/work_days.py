@@ -1,6 +1,7 @@
 """A worker that looks for better plans of days: python manage.py work_days. Any number may run."""
 
 import asyncio
+import os
 from typing import Any
 
 from django.core.management.base import BaseCommand, CommandParser
@@ -9,6 +10,8 @@ from procrastinate.contrib.django import app
 
 from days.models import Day
 from days.services import ask_worker
+
+GIVES_WAY = 10
 
 
 class Command(BaseCommand):
@@ -21,7 +24,8 @@ class Command(BaseCommand):
         parser.add_argument("--once", action="store_true", help="do what is asked now, then end")
 
     def handle(self, *_args: Any, **options: Any) -> None:
-        """Work until stopped."""
+        """Work until stopped, giving way to whoever answers pages on the same machine."""
+        os.nice(GIVES_WAY)
         for day in Day.objects.filter(state__in=("waiting", "solving"), deleted=False).exclude(made_for=""):
             ask_worker(day, timezone.now())
         asyncio.run(_work(wait=not options["once"]))

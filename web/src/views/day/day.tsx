@@ -197,7 +197,11 @@ function Search({ day, plan }: { day: Day; plan: DayPlan }) {
   return (
     <p role="status" className="mt-1 flex items-center gap-2 text-muted">
       <progress value={day.progress} max={1} aria-label="Looking for a better plan" className="h-2 w-28" />
-      {day.state === "waiting" ? "a better one will be looked for" : "looking for a better plan"}
+      {day.state === "waiting"
+        ? "a better one will be looked for"
+        : day.progress < 0.8
+          ? "looking for a better plan"
+          : "trying what would help"}
     </p>
   );
 }
