@@ -1,6 +1,7 @@
 """From bakes, marks and hours to a day that can be planned: lengths, nights, slots changes, and back into hours."""
 
 import unittest
+from dataclasses import replace
 from datetime import UTC, datetime, time, timedelta
 from typing import Any
 from unittest.mock import patch
@@ -60,6 +61,21 @@ class Lengths(unittest.TestCase):
         assert rise.until is not None
         self.assertLess(rise.least, rise.target)
         self.assertLessEqual(rise.target, rise.until)
+
+    def test_a_rise_in_the_oven_takes_the_oven(self) -> None:
+        day = table()
+        self.assertFalse(any(stage.oven for job in day.jobs for stage in job.stages))
+        document = bake_document(
+            KINDS[0], plan={"eat_at": EAT, "start_at": None}, rise={"spots": [{"where": "oven light"}]}
+        )
+        bake: Bake = read_bake(document)
+        made = replace(day.made[0], bake=bake, sheet=work(bake, kitchen(), now=NOW))
+        jobs = replace(day, made=(made, day.made[1])).jobs
+        self.assertEqual([(j.key, s.key) for j in jobs for s in j.stages if s.oven], [(0, "rise")])
+        shown = as_shown(replace(day, made=(made, day.made[1])), first_plan(replace(day, made=(made, day.made[1]))))
+        assert shown is not None
+        oven = next(lane for lane in shown.lanes if lane.key == "oven.0")
+        self.assertIn("rise", [span.key for span in oven.spans])
 
     def test_what_was_marked_stands_and_what_comes_after_it_is_open(self) -> None:
         begun = NOW - timedelta(minutes=60)

@@ -4,11 +4,14 @@ import json
 import random
 import unittest
 from dataclasses import replace
+from threading import Event
 
 from airycrumb.day.greedy import Taken, alone, greedy, place
 from airycrumb.day.job import Job, Load, Paper, Person, Placed, Plan, Resources
-from airycrumb.day.judging import clashes, judged
+from airycrumb.day.judging import clashes, from_off, in_ovens, judged
+from airycrumb.day.nudging import Search
 from airycrumb.day.planning import as_stored, from_stored
+from airycrumb.day.simulated import Days
 from airycrumb.day.solving import solve
 from tests.core.days import KITCHEN, SMALL, feast, small, work
 
@@ -22,6 +25,55 @@ def taking(load: Load, at: int, having: Resources = ROOM) -> Taken:
     job = Job(0, (work("wrap", 1),), None, (load,), 90)
     taken.take(job, Placed(0, (at - 1,), (None,), None, None, (at,), (0,)))
     return taken
+
+
+class RisesInTheOven(unittest.TestCase):
+    """A dough in the oven, its light on: nothing of another bake is baked there, nor while it cools or heats."""
+
+    def day(self) -> list[Job]:
+        jobs = feast(3, 22)
+        stages = [replace(s, oven=s.key == "rise") for s in jobs[0].stages]
+        baked = [replace(job, loads=tuple(replace(x, where="oven", celsius=200.0) for x in job.loads)) for job in jobs]
+        return [replace(baked[0], stages=tuple(stages)), *baked[1:]]
+
+    def apart(self, jobs: list[Job], plan: Plan) -> None:
+        """By a reckoning of its own: a rise, the loads of the others, and the change between."""
+        first = plan.placed[0]
+        start, end = first.starts[1], first.starts[2]
+        up, down = -(-17 * KITCHEN.warms // 5), -(-17 * KITCHEN.cools // 5)  # 170 °C between 30 and 200
+        for job, placed in zip(jobs[1:], plan.placed[1:], strict=True):
+            for load, into in zip(job.loads, placed.into, strict=True):
+                self.assertTrue(into >= end + up or into + load.slots + down <= start, (start, end, into))
+
+    def test_no_plan_bakes_where_a_dough_rises(self) -> None:
+        jobs = self.day()
+        quick = greedy(jobs, KITCHEN)
+        assert quick is not None
+        best = solve(jobs, KITCHEN, quick, 3.0)
+        assert best is not None
+        search = Search(jobs, KITCHEN, Days(jobs, KITCHEN, 40), judged(jobs, best, KITCHEN).grave, best)
+        search.run(0.4, 1, Event())
+        for plan in (quick, best, search.best):
+            self.apart(jobs, plan)
+            self.assertEqual(clashes(jobs, plan, KITCHEN), [])
+        self.assertLessEqual(best.cost, quick.cost)
+
+    def test_a_load_put_in_while_a_dough_rises_there_is_a_clash(self) -> None:
+        jobs = self.day()
+        quick = greedy(jobs, KITCHEN)
+        assert quick is not None
+        rise = quick.placed[0].starts[1]
+        other = replace(quick.placed[1], into=tuple(rise + 6 * n for n in range(len(jobs[1].loads))))
+        moved = replace(quick, placed=(quick.placed[0], other, quick.placed[2]))
+        self.assertIn("oven", [clash.over for clash in clashes(jobs, moved, KITCHEN)])
+
+    def test_pieces_that_prove_there_come_out_while_it_heats_for_them(self) -> None:
+        job = self.day()[0]
+        proved = replace(job, stages=(*job.stages[:-1], replace(job.stages[-1], oven=True)))
+        plan = solve([proved], KITCHEN, greedy([proved], KITCHEN), 2.0)
+        assert plan is not None and plan.proven
+        *_, (proof, start, _) = in_ovens(proved, plan.placed[0], KITCHEN)
+        self.assertEqual(start + proof.slots + from_off(proved, KITCHEN), plan.placed[0].into[0])
 
 
 class WhatIsTaken(unittest.TestCase):

@@ -1,7 +1,7 @@
 """One bake's sheet as a row of stages and loads in slots, and what the kitchen has for the day."""
 
 import math
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from datetime import UTC, datetime, time, timedelta
 
 from airycrumb.bake.kitchen import Kitchen
@@ -24,6 +24,7 @@ COLD_WAIT_MIN = Constant(90, "min", "assumed", "what the fridge adds to how long
 BEFORE = timedelta(hours=48)  # how long before the first bite a day's first work can lie
 AFTER = timedelta(hours=12)
 WAITS = ("sponge", "rise", "again", "proof", "hold")
+IN_OVEN = ("oven light", "oven with hot water")  # spots that take the oven from whatever is baked
 WHERE: dict[str, Where] = {"oven": "oven", "steam": "steamer", "pan": "pan"}
 
 
@@ -166,7 +167,9 @@ def _stage(bake: Bake, sheet: Sheet, step: Step, began: int | None, over: int | 
         tray = {"rise": sheet.rise, "again": sheet.second_rise, "proof": sheet.proof}.get(step.key)
         if step.key == "hold":
             return [_held(sheet, minutes, began, over)]
-        return [_wait(step.key, tray, minutes, began, over)]
+        standing = {"rise": bake.rise, "proof": bake.proof}.get(step.key)
+        oven = standing is not None and any(stay.where in IN_OVEN for stay in standing.stays)
+        return [replace(_wait(step.key, tray, minutes, began, over), oven=oven)]
     rest = bake.bench_rest_min if step.key == "divide" else 0.0
     work = max(1, slots(minutes - rest))
     if step.key != "divide":

@@ -5,8 +5,8 @@ from collections.abc import Iterator, Sequence
 from dataclasses import replace
 from itertools import islice, permutations
 
-from airycrumb.day.job import Job, Load, Placed, Plan, Resources, Stage
-from airycrumb.day.judging import WEIGHTS, can_be, costs, judged
+from airycrumb.day.job import OFF_C, RISES_IN, Job, Load, Placed, Plan, Resources, Stage
+from airycrumb.day.judging import WEIGHTS, can_be, costs, in_ovens, judged
 
 TRIED_BEFORE, TRIED_AFTER = 150, 150  # slots before and after its latest start in which a place is looked for
 MOST_OVER = 36  # slots a dough is left past its best where nothing else is left
@@ -47,6 +47,12 @@ class Taken:
                 return oven
         return None
 
+    def off_for(self, start: int, slots: int) -> bool:
+        """Whether the oven a dough rises in can be off for so long."""
+        rise = Load("", "oven", OFF_C, slots, 0, shelves=0)
+        inside = [x for x in self.loads if x[0].where == "oven" and x[2] == RISES_IN]
+        return all(can_be(self.having, rise, start, x, t) for x, t, _ in inside)
+
     def cold_for(self, since: int, until: int, trays: int) -> bool:
         """Whether the fridge has room from one slot to another."""
         spans = [(a, b, n) for a, b, n in self.cold if a < until and since < b]
@@ -56,14 +62,19 @@ class Taken:
 
     def take(self, job: Job, placed: Placed) -> None:
         """Take what a placed bake takes."""
-        for stage, start, who in zip(job.stages, placed.starts, placed.who, strict=True):
-            if stage.hands and stage.ended is None and who is not None:
-                self.hands[who] |= ((1 << stage.least) - 1) << start
+        self.take_hands(job, placed)
         if job.filling is not None and placed.filling is not None and placed.filler is not None:
             self.hands[placed.filler] |= ((1 << job.filling.hands) - 1) << placed.filling
         self.loads += zip(job.loads, placed.into, placed.oven, strict=True)
+        self.loads += in_ovens(job, placed, self.having)
         if job.chilled:
             self.cold.append((placed.starts[-1], max(placed.into), min(job.trays, self.having.fridge_trays)))
+
+    def take_hands(self, job: Job, placed: Placed) -> None:
+        """Take the hands its stages take."""
+        for stage, start, who in zip(job.stages, placed.starts, placed.who, strict=True):
+            if stage.hands and stage.ended is None and who is not None:
+                self.hands[who] |= ((1 << stage.least) - 1) << start
 
 
 def _mask(spans: Sequence[tuple[int, int]]) -> int:
@@ -131,7 +142,7 @@ class _Placing:
         if stage.ended is not None:
             return then(stage.ended, (*starts, at), (*who, None))
         for slots in _lengths(stage, self.past_best):
-            if at + slots < self.job.earliest:
+            if at + slots < self.job.earliest or (stage.oven and not last and not self.taken.off_for(at, slots)):
                 continue
             found = then(at + slots, (*starts, at), (*who, None))
             if found is not None:
@@ -154,9 +165,21 @@ class _Placing:
                 self.taken.loads = [*self.taken.loads, (load, *found)]
         finally:
             self.taken.loads = mine
+        if not self._off_while_it_rises(starts, who, tuple(into), tuple(ovens)):
+            return None
         if self.job.chilled and not self.taken.cold_for(starts[-1], max(into), self.job.trays):
             return None
         return self._filled(Placed(self.job.key, starts, who, None, None, tuple(into), tuple(ovens)))
+
+    def _off_while_it_rises(
+        self, starts: tuple[int, ...], who: tuple[int | None, ...], into: tuple[int, ...], oven: tuple[int, ...]
+    ) -> bool:
+        """Whether the oven its pieces prove in can be off until it heats for them."""
+        if not self.job.stages[-1].oven:
+            return True
+        placed = Placed(self.job.key, starts, who, None, None, into, oven)
+        *_, (rise, start, _) = in_ovens(self.job, placed, self.taken.having)
+        return self.taken.off_for(start, rise.slots)
 
     def _room(self, load: Load, at: int, only: bool) -> tuple[int, int] | None:
         if load.began is not None:
@@ -176,7 +199,7 @@ class _Placing:
             return replace(placed, filling=filling.began, filler=0)
         by = placed.starts[self.job.wrap] - filling.cool - filling.hands
         hands = list(self.taken.hands)
-        self.taken.take(replace(self.job, filling=None, loads=(), chilled=False), replace(placed, into=(), oven=()))
+        self.taken.take_hands(self.job, placed)
         try:
             for at in range(by, max(by - filling.keeps, self.job.earliest) - 1, -1):
                 person = self.taken.who(at, filling.hands) if at >= 0 else None

@@ -15,8 +15,8 @@ class Stage:
     """One stage of a bake, in slots. hands: whether it takes a person, and then it takes `least`.
 
     Of a wait: least: until it is typically ready; target: how long it is best given, for it may be slower than that;
-    until: from when it is past its best, None for never; spread: standard deviation of ln of its length. began, ended:
-    as marked, None before.
+    until: from when it is past its best, None for never; spread: standard deviation of ln of its length; oven: it is
+    waited for in the oven, which is off. began, ended: as marked, None before.
     """
 
     key: str
@@ -27,6 +27,7 @@ class Stage:
     spread: float = 0.0
     began: int | None = None
     ended: int | None = None
+    oven: bool = False
 
     def over(self, slots: int, extra: int = 0) -> int:
         """Slots past its best after so many."""
@@ -63,6 +64,10 @@ class Load:
     heats: int = 0
     extra: int = 0
     began: int | None = None
+
+
+OFF_C = 30.0  # of an oven a dough rises in: it must have cooled to that before, and come to its heat after
+RISES_IN = 0  # the first of the ovens, where there are several
 
 
 @dataclass(frozen=True)

@@ -10,7 +10,7 @@ from itertools import combinations, pairwise
 from operator import add
 from typing import Literal, NamedTuple
 
-from airycrumb.day.job import ALIKE_C, Job, Load, Placed, Plan, Resources
+from airycrumb.day.job import ALIKE_C, OFF_C, RISES_IN, Job, Load, Placed, Plan, Resources
 
 WEIGHTS = {
     "unsafe": 100_000,
@@ -160,6 +160,23 @@ def _loads(jobs: Iterable[Job], plan: Plan) -> Iterator[tuple[Job, Load, int, in
             yield job, load, into, oven
 
 
+def from_off(job: Job, having: Resources) -> int:
+    """Slots an oven takes from where a dough rises in it to a bake's own first load."""
+    first = job.loads[0]
+    off = Load("", "oven", OFF_C, 0, 0)
+    return having.change(off, first) + first.heats if first.where == "oven" else 0
+
+
+def in_ovens(job: Job, placed: Placed, having: Resources) -> Iterator[tuple[Load, int, int]]:
+    """What of a bake rises in an oven, as a load of its own: what, from when, in which. Pieces that prove there come
+    out while it heats for them."""
+    for n, (stage, start) in enumerate(zip(job.stages, placed.starts, strict=True)):
+        if stage.oven and stage.ended is None:
+            last = n == len(job.stages) - 1
+            slots = max(0, placed.length(n) - (from_off(job, having) if last else 0))
+            yield Load(stage.key, "oven", OFF_C, slots, 0, shelves=0), start, RISES_IN
+
+
 def _most_at_once(spans: Iterable[tuple[int, int, int]]) -> int:
     """The most of anything in use at one time. spans: (from, until, how many)."""
     spans = list(spans)
@@ -184,7 +201,9 @@ def clashes(jobs: Iterable[Job], plan: Plan, having: Resources) -> list[Clash]:
     jobs = list(jobs)
     pairs = list(zip(jobs, plan.placed, strict=True))
     hands = [op for job, placed in pairs for op in ops(job, placed)]
-    return [*_hands_twice(hands, having), *_ovens_twice(list(_loads(jobs, plan)), having), *_too_many(pairs, having)]
+    rising = [(job, *row) for job, placed in pairs for row in in_ovens(job, placed, having)]
+    heated = [*_loads(jobs, plan), *rising]
+    return [*_hands_twice(hands, having), *_ovens_twice(heated, having), *_too_many(pairs, having)]
 
 
 def _hands_twice(hands: Sequence[Op], having: Resources) -> Iterator[Clash]:
@@ -199,7 +218,8 @@ def _hands_twice(hands: Sequence[Op], having: Resources) -> Iterator[Clash]:
 def _ovens_twice(loads: Sequence[tuple[Job, Load, int, int]], having: Resources) -> Iterator[Clash]:
     baked = [row for row in loads if row[1].where == "oven"]
     for (j, a, at, oven), (k, b, bt, other) in combinations(baked, 2):
-        if oven == other and not can_be(having, a, at, b, bt):
+        own = j is k and OFF_C in (a.celsius, b.celsius)  # its own rise is over before its own heat
+        if oven == other and not own and not can_be(having, a, at, b, bt):
             yield Clash("oven", f"{j.key}.{a.id}", f"{k.key}.{b.id}")
     for oven in range(having.ovens):
         inside = [(at, at + x.slots, x.shelves) for _, x, at, where in baked if where == oven]

@@ -7,7 +7,7 @@ from datetime import datetime
 from airycrumb.day.ahead import between, kept_too_long
 from airycrumb.day.from_sheet import Grid, Made
 from airycrumb.day.job import SLOT_MIN, Job, Load, Placed, Plan, Resources
-from airycrumb.day.judging import Costs, costs, judged, ops, overlaps, served
+from airycrumb.day.judging import Costs, costs, in_ovens, judged, ops, overlaps, served
 from airycrumb.day.playing import HOT_WAIT, IN_TIME
 from airycrumb.day.simulated import Doubt
 from airycrumb.plan.timetable import LABELS
@@ -298,6 +298,12 @@ def _fires(jobs: Sequence[Job], having: Resources, plan: Plan, grid: Grid) -> li
                 for job, placed in zip(jobs, plan.placed, strict=True)
                 for load, into, oven in zip(job.loads, placed.into, placed.oven, strict=True)
                 if load.where == where and (where != "oven" or oven == n)
+            ]
+            spans += [
+                _span(job.key, rise.id, "wait", start, start + rise.slots, grid, NAMES[rise.id], False)
+                for job, placed in zip(jobs, plan.placed, strict=True)
+                for rise, start, oven in in_ovens(job, placed, having)
+                if where == "oven" and oven == n and rise.slots
             ]
             if spans:
                 several = where == "oven" and having.ovens > 1

@@ -12,8 +12,8 @@ from itertools import combinations, pairwise
 from threading import Event
 from typing import Any
 
-from airycrumb.day.job import ALIKE_C, Job, Load, Placed, Plan, Resources, Stage
-from airycrumb.day.judging import EARLY, GRACE, WEIGHTS, judged
+from airycrumb.day.job import ALIKE_C, OFF_C, RISES_IN, Job, Load, Placed, Plan, Resources, Stage
+from airycrumb.day.judging import EARLY, GRACE, WEIGHTS, from_off, judged
 from airycrumb.day.searching import Found, searched
 
 LOOKING, LOOKING_S = 0.3, 2.0  # of the time, and s at most, in which better plans are looked for before one is proven
@@ -237,7 +237,26 @@ class _Model:
             for (i, n, a), (j, k, b) in combinations(loads, 2):
                 if abs(a.celsius - b.celsius) > ALIKE_C:
                     self._apart(a, self.bakes[i].into[n], b, self.bakes[j].into[k], chosen[i, n][o], chosen[j, k][o])
+        self._rising_in(loads, chosen)
         return chosen
+
+    def _rising_in(self, loads: list[tuple[int, int, Load]], chosen: dict[tuple[int, int], list[Any]]) -> None:
+        """Where a dough rises in the oven, nothing of another bake is baked in it, nor while it cools or heats."""
+        for i, bake in enumerate(self.bakes):
+            for n, stage in enumerate(bake.job.stages):
+                if stage.oven and stage.ended is None:
+                    for j, k, load in loads:
+                        if j != i:
+                            self._off(bake, n, load, self.bakes[j].into[k], chosen[j, k][RISES_IN])
+
+    def _off(self, bake: _Bake, n: int, load: Load, at: Any, here: Any) -> None:
+        rise, last = Load("", "oven", OFF_C, 0, 0), n + 1 == len(bake.job.stages)
+        end = bake.into[0] - from_off(bake.job, self.having) if last else bake.starts[n + 1]
+        first = self.m.new_bool_var("")
+        after = end + self.having.change(rise, load) + load.heats
+        before = at + load.slots + self.having.change(load, rise)
+        self.m.add(at >= after).only_enforce_if(first, here)
+        self.m.add(bake.starts[n] >= before).only_enforce_if(first.negated(), here)
 
     def _apart(self, a: Load, at: Any, b: Load, bt: Any, here: Any, there: Any) -> None:
         """Two loads of unlike temperatures in one oven: one after the other, with time to change."""

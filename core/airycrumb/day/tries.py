@@ -95,7 +95,7 @@ def _for_one(table: Table, day: Document, i: int, name: Message) -> Iterator[Try
     if not bake.rise.spots and not bake.rise.clock:
         label = say("“{name}” rises in the oven with its light on", name=name)
         warm = _bake(day, i, [(["rise", "spots"], [{"where": "oven light"}])])
-        yield Try(f"warm.{i}", label, say("only while nothing bakes in that oven"), warm)
+        yield Try(f"warm.{i}", label, say("the oven is taken meanwhile"), warm)
     yield from _other_yeast(made, day, i, name)
     if len(job.loads) > 1 and len(made.sheet.groups) == 1:
         label = say("One load of “{name}”: {n} of them", name=name, n=made.sheet.heat.per_load)
