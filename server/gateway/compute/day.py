@@ -141,12 +141,11 @@ def planned_best(
     first: Document,
     seen: Callable[[Document], bool],
     wanted: Callable[[], bool],
-    seconds: float = SECONDS,
 ) -> Document:
-    """The plan that holds best of those found in so many seconds. seen: told better ones, answers whether to go on."""
+    """The plan that holds best of those found. seen: told better ones, answers whether to go on."""
     plan = from_stored(first)
     assert plan is not None, "a first plan"
-    return as_stored(best_plan(table, plan, seconds, lambda better: seen(as_stored(better)), wanted))
+    return as_stored(best_plan(table, plan, SECONDS, lambda better: seen(as_stored(better)), wanted))
 
 
 def worth_changing(table: Table, before: Document, after: Document) -> bool:
