@@ -67,6 +67,44 @@ class RisesInTheOven(unittest.TestCase):
         moved = replace(quick, placed=(quick.placed[0], other, quick.placed[2]))
         self.assertIn("oven", [clash.over for clash in clashes(jobs, moved, KITCHEN)])
 
+    def test_what_was_put_in_beside_a_dough_is_there_and_the_day_goes_on(self) -> None:
+        """Marked as it was done, whatever anybody planned: no day is called impossible for that."""
+        jobs = self.day()
+        quick = greedy(jobs, KITCHEN)
+        assert quick is not None
+        first, stages = quick.placed[0], list(jobs[0].stages)
+        stages[0] = replace(stages[0], began=first.starts[0], ended=first.starts[1])
+        stages[1] = replace(stages[1], began=first.starts[1])
+        put_in = first.starts[1] + 3
+        begun = [replace(s, began=0, ended=1) for s in jobs[1].stages]
+        begun[-1] = replace(jobs[1].stages[-1], began=put_in - 9, ended=put_in)
+        heated = replace(
+            jobs[1],
+            stages=tuple(begun),
+            filling=None,
+            loads=tuple(replace(x, began=put_in + 5 * n) for n, x in enumerate(jobs[1].loads)),
+        )
+        marked = [replace(jobs[0], stages=tuple(stages)), heated, jobs[2]]
+        plan = greedy(marked, KITCHEN)
+        assert plan is not None
+        self.assertEqual(plan.placed[1].into[0], put_in)
+        best = solve(marked, KITCHEN, plan, 2.0)
+        assert best is not None
+        self.assertLessEqual(best.cost, plan.cost)
+
+    def test_a_proof_there_that_is_over_takes_the_oven_no_more(self) -> None:
+        job = self.day()[0]
+        stages = list(job.stages)
+        plan = greedy([job], KITCHEN)
+        assert plan is not None
+        starts, into = plan.placed[0].starts, plan.placed[0].into
+        ends = [*starts[1:], into[0]]
+        done = [replace(s, began=a, ended=b) for s, a, b in zip(stages, starts, ends, strict=True)]
+        done[-1] = replace(done[-1], oven=True)
+        over = replace(job, stages=tuple(done), earliest=into[0])
+        self.assertIsNotNone(greedy([over], KITCHEN))
+        self.assertEqual(list(in_ovens(over, plan.placed[0], KITCHEN)), [])
+
     def test_pieces_that_prove_there_come_out_while_it_heats_for_them(self) -> None:
         job = self.day()[0]
         proved = replace(job, stages=(*job.stages[:-1], replace(job.stages[-1], oven=True)))

@@ -51,7 +51,8 @@ class Taken:
         """Whether the oven a dough rises in can be off for so long."""
         rise = Load("", "oven", OFF_C, slots, 0, shelves=0)
         inside = [x for x in self.loads if x[0].where == "oven" and x[2] == RISES_IN]
-        return all(can_be(self.having, rise, start, x, t) for x, t, _ in inside)
+        # What is in the heat already is there, whatever rises beside it.
+        return all(can_be(self.having, rise, start, x, t) for x, t, _ in inside if x.began is None)
 
     def cold_for(self, since: int, until: int, trays: int) -> bool:
         """Whether the fridge has room from one slot to another."""
@@ -175,7 +176,8 @@ class _Placing:
         self, starts: tuple[int, ...], who: tuple[int | None, ...], into: tuple[int, ...], oven: tuple[int, ...]
     ) -> bool:
         """Whether the oven its pieces prove in can be off until it heats for them."""
-        if not self.job.stages[-1].oven:
+        proof = self.job.stages[-1]
+        if not proof.oven or proof.ended is not None:
             return True
         placed = Placed(self.job.key, starts, who, None, None, into, oven)
         *_, (rise, start, _) = in_ovens(self.job, placed, self.taken.having)

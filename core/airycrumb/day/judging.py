@@ -218,8 +218,9 @@ def _hands_twice(hands: Sequence[Op], having: Resources) -> Iterator[Clash]:
 def _ovens_twice(loads: Sequence[tuple[Job, Load, int, int]], having: Resources) -> Iterator[Clash]:
     baked = [row for row in loads if row[1].where == "oven"]
     for (j, a, at, oven), (k, b, bt, other) in combinations(baked, 2):
-        own = j is k and OFF_C in (a.celsius, b.celsius)  # its own rise is over before its own heat
-        if oven == other and not own and not can_be(having, a, at, b, bt):
+        # Its own rise is over before its own heat; and what was put in beside a dough is there, as marked.
+        rises = OFF_C in (a.celsius, b.celsius) and (j is k or a.began is not None or b.began is not None)
+        if oven == other and not rises and not can_be(having, a, at, b, bt):
             yield Clash("oven", f"{j.key}.{a.id}", f"{k.key}.{b.id}")
     for oven in range(having.ovens):
         inside = [(at, at + x.slots, x.shelves) for _, x, at, where in baked if where == oven]

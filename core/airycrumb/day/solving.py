@@ -246,7 +246,7 @@ class _Model:
             for n, stage in enumerate(bake.job.stages):
                 if stage.oven and stage.ended is None:
                     for j, k, load in loads:
-                        if j != i:
+                        if j != i and load.began is None:
                             self._off(bake, n, load, self.bakes[j].into[k], chosen[j, k][RISES_IN])
 
     def _off(self, bake: _Bake, n: int, load: Load, at: Any, here: Any) -> None:
