@@ -101,7 +101,7 @@ class RisesInTheOven(unittest.TestCase):
         ends = [*starts[1:], into[0]]
         done = [replace(s, began=a, ended=b) for s, a, b in zip(stages, starts, ends, strict=True)]
         done[-1] = replace(done[-1], oven=True)
-        over = replace(job, stages=tuple(done), earliest=into[0])
+        over = replace(job, stages=tuple(done), filling=None, earliest=into[0])
         self.assertIsNotNone(greedy([over], KITCHEN))
         self.assertEqual(list(in_ovens(over, plan.placed[0], KITCHEN)), [])
 
