@@ -12,18 +12,12 @@ import statistics
 import time
 from collections.abc import Callable
 from dataclasses import replace
-from functools import partial
 from typing import Any
 
 import numpy as np
 from playwright.sync_api import Page, sync_playwright
 
 from airycrumb.bake import read_bake
-from airycrumb.day.choosing import choose
-from airycrumb.day.greedy import greedy
-from airycrumb.day.judging import WEIGHTS, judged
-from airycrumb.day.simulated import Days
-from airycrumb.day.solving import solve
 from airycrumb.memo import forget
 from airycrumb.recipe import read_recipe, to_bake
 from airycrumb.recipe.headings import heading_of
@@ -34,12 +28,11 @@ from airycrumb.stations.heat import cook
 from airycrumb.stations.rise import Place, State, simulate
 from airycrumb.stations.rise.stage import Stage
 from airycrumb.trays.heating import heating
+from scripts.bench_days import day_planner
 from scripts.served import demo_kitchen
 from scripts.serving import CHROMIUM, FLAGS, ROOT
 from tests.browser.driver import Bench, Hands
-from tests.core.cook import play
 from tests.core.corpus import corpus
-from tests.core.days import KITCHEN, feast
 from tests.core.examples import NOON, bake_document, kitchen, raw_sheet, sheet
 from tests.core.test_heat import BUN, STEAM
 from tests.reference.test_conduction import against_solve_ivp
@@ -165,52 +158,7 @@ def core() -> None:
     long_rise()
 
     heat_model()
-    day_planner()
-
-
-# Bakes, which made-up day, and s to think about it.
-DAYS = ((3, 24, 1.0), (4, 25, 2.0), (6, 31, 2.0), (6, 31, 20.0), (10, 33, 10.0))
-
-
-def day_planner() -> None:
-    """Days of several bakes, on two cores: at once, and thought about. The solver is loaded before."""
-    solve(feast(1, 1), KITCHEN, None, 1.0)
-    for bakes, seed, seconds in DAYS:
-        jobs = feast(bakes, seed)
-        first = greedy(jobs, KITCHEN)
-        quick = statistics.median(timed(partial(greedy, jobs, KITCHEN), 5, list))
-        begun = time.perf_counter()
-        plan = solve(jobs, KITCHEN, first, seconds)
-        assert plan is not None and first is not None, "a day that can be planned"
-        took = time.perf_counter() - begun
-        name = f"{bakes} bakes, {seconds:g} s"
-        report(f"{name}: a plan at once", quick, "ms", "50 for six" if bakes == 6 else "")
-        report(f"{name}: {'proven' if plan.proven else 'not proven'} after", took, "s", f"{seconds:g}")
-        report(f"{name}: how far from the best at most", 100 * (plan.gap or 0.0), "%")
-        report(f"{name}: cost over that of the quick plan", plan.cost / max(1, first.cost), "1", "1 or less")
-        late = judged(jobs, plan, KITCHEN).late
-        report(f"{name}: late in all", 5 * late / WEIGHTS["late"], "min", "0")
-    played_through()
-
-
-def played_through() -> None:
-    """A plan played through drawn days, against the cook of the tests who goes through them one at a time; and how
-    often the plan that is chosen is on time, beside the quick one, on days neither was chosen by."""
-    jobs = feast(4, 25)
-    first = greedy(jobs, KITCHEN)
-    assert first is not None, "a day that can be planned"
-    days, others = Days(jobs, KITCHEN), Days(jobs, KITCHEN, 500, 77)
-    ours = statistics.median(timed(lambda: days.play(first).score, 20))
-    factors = days.factors.tolist()
-    theirs = statistics.median(timed(lambda: [play(jobs, first, KITCHEN, day) for day in factors], 3))
-    report(f"4 bakes played through {len(factors)} days", ours, "ms")
-    report("4 bakes played through: times faster than one day at a time", theirs / ours, "x", "> 1")
-    chosen = choose(jobs, KITCHEN, 8.0, first)
-    assert chosen is not None, "a plan of that day"
-    for name, plan in (("the plan chosen in 8 s", chosen.plan), ("the quick plan", first)):
-        doubt = others.play(plan).doubt
-        report(f"4 bakes, {name}: on time", 100 * doubt.on_time, "%")
-        report(f"4 bakes, {name}: something past its best", 100 * doubt.over, "%")
+    day_planner(report, timed)
 
 
 def heat_model() -> None:

@@ -15,7 +15,7 @@ from tests.core.days import KITCHEN, feast, work
 # Four feasts: bakes, seed. Drawn anew with another seed than the one a plan is chosen by.
 FEASTS = ((2, 21), (3, 22), (3, 24), (4, 25))
 DAYS, SEED = 500, 77
-THOUGHT = 6.0  # about each, s
+THOUGHT = 10.0  # about each, s: somewhat less than a worker does
 
 
 def sure(job: Job) -> Job:

@@ -272,37 +272,29 @@ export function SpanShape(props: { kind: string; x: number; y: number; wide: num
     case "cold":
       return <rect x={x} y={y + 4} width={wide} height={18} rx={9} fill="var(--steamdeep)" {...stroke} />;
     case "slack":
-      return (
-        <rect
-          x={x}
-          y={y + 4}
-          width={wide}
-          height={18}
-          rx={Math.min(9, wide / 2)}
-          fill="var(--enamel)"
-          stroke="var(--doughline)"
-          strokeWidth={1.5}
-          strokeDasharray="3 3"
-        />
-      );
+      return <Pill x={x} y={y} wide={wide} fill="var(--enamel)" strokeDasharray="3 3" />;
     case "rest":
       return <rect x={x} y={y + 8} width={wide} height={10} rx={5} fill="var(--rim)" {...stroke} />;
     case "away":
     case "asleep":
       return <rect x={x} y={y + 11} width={wide} height={5} fill="var(--muted)" opacity={0.55} {...stroke} />;
     default:
-      return (
-        <rect
-          x={x}
-          y={y + 4}
-          width={wide}
-          height={18}
-          rx={9}
-          fill="var(--dough)"
-          stroke="var(--doughline)"
-          strokeWidth={1.5}
-          {...stroke}
-        />
-      );
+      return <Pill x={x} y={y} wide={wide} fill="var(--dough)" {...stroke} />;
   }
+}
+
+interface PillProps {
+  x: number;
+  y: number;
+  wide: number;
+  fill: string;
+  strokeDasharray?: string;
+}
+
+/** What dough does by itself. */
+function Pill({ x, y, wide, ...look }: PillProps) {
+  const round = Math.min(9, wide / 2);
+  return (
+    <rect x={x} y={y + 4} width={wide} height={18} rx={round} stroke="var(--doughline)" strokeWidth={1.5} {...look} />
+  );
 }
