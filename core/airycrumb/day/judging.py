@@ -130,10 +130,11 @@ def stands(job: Job, placed: Placed) -> bool:
 
 
 def _loads_stand(job: Job, placed: Placed) -> bool:
-    loads = zip(job.loads, placed.into, strict=True)
-    marked = all(into == x.began if x.began is not None else into >= job.earliest for x, into in loads)
-    open_ones = [into for x, into in zip(job.loads, placed.into, strict=True) if x.began is None]
-    return marked and all(a <= b for a, b in pairwise(open_ones))
+    """Whether its loads are where they were marked, and those to come neither before now nor before one another."""
+    loads = list(zip(job.loads, placed.into, strict=True))
+    to_come = [into for load, into in loads if load.began is None]
+    as_marked = all(into == load.began for load, into in loads if load.began is not None)
+    return as_marked and all(job.earliest <= into for into in to_come) and all(a <= b for a, b in pairwise(to_come))
 
 
 def _filling_stands(job: Job, placed: Placed) -> bool:
@@ -219,8 +220,8 @@ def _ovens_twice(loads: Sequence[tuple[Job, Load, int, int]], having: Resources)
     baked = [row for row in loads if row[1].where == "oven"]
     for (j, a, at, oven), (k, b, bt, other) in combinations(baked, 2):
         # Its own rise is over before its own heat; and what was put in beside a dough is there, as marked.
-        rises = OFF_C in (a.celsius, b.celsius) and (j is k or a.began is not None or b.began is not None)
-        if oven == other and not rises and not can_be(having, a, at, b, bt):
+        settled = OFF_C in (a.celsius, b.celsius) and (j is k or a.began is not None or b.began is not None)
+        if oven == other and not settled and not can_be(having, a, at, b, bt):
             yield Clash("oven", f"{j.key}.{a.id}", f"{k.key}.{b.id}")
     for oven in range(having.ovens):
         inside = [(at, at + x.slots, x.shelves) for _, x, at, where in baked if where == oven]

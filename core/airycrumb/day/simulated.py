@@ -170,7 +170,7 @@ def _heats(jobs: Sequence[Job], having: Resources) -> Heats:
 def _away(having: Resources) -> tuple[Numbers, NDArray[np.int64]]:
     """(from, until) of each (person, time away), and how many of them each has."""
     spans = [sorted(person.away) for person in having.people]
-    found = np.zeros((len(spans), max(1, *(len(s) for s in spans), 1), 2))
+    found = np.zeros((len(spans), max([1, *map(len, spans)]), 2))
     for p, away in enumerate(spans):
         for n, span in enumerate(away):
             found[p, n] = span
@@ -181,7 +181,7 @@ class Days:
     """Drawn days of some bakes in a kitchen: every plan of them is played through the same ones."""
 
     def __init__(self, jobs: Sequence[Job], having: Resources, runs: int = DRAWS, seed: int = 1) -> None:
-        self.jobs, self.steamers = jobs, having.steamers
+        self.steamers = having.steamers
         self.factors = draws(jobs, runs, seed)
         self.bakes, self.heats = _bakes(jobs), _heats(jobs, having)
         self.away, self.spans = _away(having)

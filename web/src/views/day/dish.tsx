@@ -48,7 +48,7 @@ export function DishPanel(props: { day: Day; dish: DayDish; handle: DayHandle; o
       {dish.between.length > 0 && <p className="font-semibold">{u.text(dish.between)}</p>}
       <Facts>
         <Fact
-          name="On the table"
+          name={dish.between.length > 0 ? "Ready" : "On the table"}
           value={clockFrom(dish.table)}
           strong
           from={`in 8 of 10 days from ${clock(dish.early)} to ${clock(dish.late)}`}
