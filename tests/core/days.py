@@ -1,11 +1,17 @@
 """Days to plan, made up: small ones every plan of which can be tried, and feasts as home kitchens have them."""
 
 import random
-from collections.abc import Iterator
+from collections.abc import Callable, Iterator
 from dataclasses import replace
 
 from airycrumb.day.job import ALIKE_C, Filling, Job, Load, Person, Placed, Plan, Resources, Stage
 from airycrumb.day.judging import costs
+
+
+def for_tries(many: int) -> Callable[[], float]:
+    """What is left of so many tries: a search that is to lead to the same plan on a slow machine."""
+    left = iter(range(many, -1, -1))
+    return lambda: next(left) / many
 
 
 def wait(key: str, least: int, target: int, until: int | None, spread: float = 0.2) -> Stage:

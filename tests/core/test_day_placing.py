@@ -13,7 +13,7 @@ from airycrumb.day.nudging import Search
 from airycrumb.day.planning import as_stored, from_stored
 from airycrumb.day.simulated import Days
 from airycrumb.day.solving import solve
-from tests.core.days import KITCHEN, SMALL, feast, small, work
+from tests.core.days import KITCHEN, SMALL, feast, for_tries, small, work
 
 ROOM = Resources((Person(""), Person("Helper", away=((0, 10),))), shelves=2, warms=1.0, horizon=100)
 TRAY = Load("heat.1.1", "oven", 200.0, 5, 1)
@@ -52,7 +52,7 @@ class RisesInTheOven(unittest.TestCase):
         best = solve(jobs, KITCHEN, quick, 3.0)
         assert best is not None
         search = Search(jobs, KITCHEN, Days(jobs, KITCHEN, 40), judged(jobs, best, KITCHEN).grave, best)
-        search.run(0.4, 1, Event())
+        search.run(for_tries(500), 1, Event())
         for plan in (quick, best, search.best):
             self.apart(jobs, plan)
             self.assertEqual(clashes(jobs, plan, KITCHEN), [])

@@ -21,7 +21,7 @@ from airycrumb.day.nudging import Search
 from airycrumb.day.searching import Found, searched
 from airycrumb.day.simulated import Days
 from airycrumb.day.solving import PROVING, solve
-from tests.core.days import KITCHEN, SMALL, cheapest, feast, moved, small, wait, work
+from tests.core.days import KITCHEN, SMALL, cheapest, feast, for_tries, moved, small, wait, work
 
 SECONDS = 20.0
 FEW = settings(max_examples=12, deadline=None, derandomize=True)
@@ -172,7 +172,7 @@ class Laws(unittest.TestCase):
         best = solve(jobs, having, quick, 0.6)
         assert best is not None
         search = Search(jobs, having, Days(jobs, having, 40), judged(jobs, best, having).grave, best)
-        search.run(0.3, seed, Event())
+        search.run(for_tries(400), seed, Event())
         for plan in (quick, best, search.best):
             self.assertEqual(clashes(jobs, plan, having), [])
             self.assertTrue(all(stands(job, at) for job, at in zip(jobs, plan.placed, strict=True)))

@@ -9,13 +9,13 @@ from typing import Any
 from airycrumb.day.greedy import greedy
 from airycrumb.day.job import Job, Paper, Plan, Resources
 from airycrumb.day.judging import judged
-from airycrumb.day.nudging import Search
-from airycrumb.day.simulated import TOLD, Days, Doubt, doubt
+from airycrumb.day.nudging import Search, for_seconds
+from airycrumb.day.simulated import Days, Doubt, doubt
 from airycrumb.day.solving import Seen, solve
 
 NUDGING = 0.6  # of the time, what a plan that holds is looked for
 SEARCHES = 2  # at once, from the best plans there are
-TAKEN_SEED = 3  # of the days by which one of the plans found is taken
+TAKEN, TAKEN_SEED = 10_000, 3  # days by which one of the few plans found is taken
 TOLD_S = 0.5  # how often it is asked whether anybody still waits for it, s
 
 Wanted = Callable[[], bool]
@@ -104,10 +104,11 @@ def _held(jobs: Sequence[Job], having: Resources, plans: Sequence[Plan], seconds
     searches = [Search(jobs, having, days, most, begun_from[n % len(begun_from)]) for n in range(SEARCHES)]
     best = lambda: min(searches, key=lambda search: search.score).best
     with ThreadPoolExecutor(SEARCHES) as threads:
-        running = [threads.submit(search.run, seconds, n, asking.ended) for n, search in enumerate(searches)]
+        left = for_seconds(seconds)
+        running = [threads.submit(search.run, left, n, asking.ended) for n, search in enumerate(searches)]
         asking.while_running(running, lambda: replace(best(), how="held", proven=False))
         for each in running:
             each.result()
     # Found on few days, taken by how it holds on many others: there a search may have gained nothing.
-    others = Days(jobs, having, TOLD, TAKEN_SEED)
+    others = Days(jobs, having, TAKEN, TAKEN_SEED)
     return min([*begun_from, *(search.best for search in searches)], key=lambda plan: others.play(plan).score)

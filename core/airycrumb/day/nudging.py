@@ -6,7 +6,7 @@ less so as the time runs out, for small moves alone lead no further than the nea
 
 import math
 import random
-from collections.abc import Iterator, Sequence
+from collections.abc import Callable, Iterator, Sequence
 from dataclasses import dataclass, replace
 from threading import Event
 from time import monotonic
@@ -16,6 +16,7 @@ from airycrumb.day.judging import clashes, judged, stands
 from airycrumb.day.simulated import Days
 
 Places = tuple[Placed, ...]
+Left = Callable[[], float]  # of what a search was given, the share that is left: 1 at first, 0 when it is over
 STEPS = (1, -1, 2, -2, 3, -3, 4, -4, 8, -8)  # slots anything is moved by
 WARM, COLD = 0.3, 1e-4  # of the score, how much worse a move may come to at first; and in the end, at all
 BEFORE = 0.0005  # of the score, for each slot a bake is begun before it is eaten: an hour is a day in two hundred late
@@ -42,6 +43,12 @@ def parted(places: Places, at: int, by: int, ahead: bool) -> Places:
         )
         for p in places
     )
+
+
+def for_seconds(seconds: float) -> Left:
+    """What is left of so many seconds from now."""
+    began = monotonic()
+    return lambda: 1 - (monotonic() - began) / seconds
 
 
 @dataclass(frozen=True)
@@ -96,15 +103,15 @@ class Search:
     best: Plan
     score: float = math.inf
 
-    def run(self, seconds: float, seed: int, ended: Event) -> None:
-        """Look for so many seconds, or until it is ended."""
-        rng, began = random.Random(seed), monotonic()
+    def run(self, left: Left, seed: int, ended: Event) -> None:
+        """Look for as long as anything is left, or until it is ended."""
+        rng = random.Random(seed)
         here, score = self.best, self._bad(self.best)
         self.score, warm = score, WARM * score
-        while not ended.is_set() and (left := 1 - (monotonic() - began) / seconds) > 0:
+        while not ended.is_set() and (share := left()) > 0:
             tried = replace(here, placed=self._moved(rng, here.placed))
             found = self._bad(tried) if self._can_be(here, tried) else math.inf
-            if found < score or rng.random() < math.exp((score - found) / (warm * left**2 + COLD)):
+            if found < score or rng.random() < math.exp((score - found) / (warm * share**2 + COLD)):
                 here, score = tried, found
                 if score < self.score:
                     self.best, self.score = here, score

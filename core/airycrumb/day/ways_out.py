@@ -10,7 +10,7 @@ from airycrumb.bake.text import Document
 from airycrumb.day.greedy import greedy
 from airycrumb.day.job import SLOT_MIN, Plan
 from airycrumb.day.judging import Costs, judged, served
-from airycrumb.day.nudging import Search
+from airycrumb.day.nudging import Search, for_seconds
 from airycrumb.day.planning import Table
 from airycrumb.day.simulated import Days, doubt
 from airycrumb.day.solving import solve
@@ -96,7 +96,7 @@ def _tried(build: Build, changed: Document, seconds: float) -> _Comes | None:
     if plan is None:
         return None
     search = Search(table.jobs, table.having, Days(table.jobs, table.having), _grave(table, plan), plan)
-    search.run(seconds * (1 - SOLVED), 1, Event())
+    search.run(for_seconds(seconds * (1 - SOLVED)), 1, Event())
     return _comes(table, search.best)
 
 
