@@ -260,6 +260,13 @@ class Writing(unittest.TestCase):
         self.assertEqual(text(say("{at}", at=hour_of(at(25, 18))), now=at(25, 12)), "18:30")
         self.assertEqual(text(say("{at}", at=hour_of(at(26, 18))), now=at(25, 12)), "Thu 18:30")
 
+    def test_no_weekday_stands_at_an_hour_that_is_near(self) -> None:
+        at = lambda day, hour: datetime(2026, 11, day, hour, 30, tzinfo=UTC)
+        past_midnight = say("{at}", at=hour_of(at(26, 0), at(26, 2)))
+        self.assertEqual(text(past_midnight, now=at(25, 23)), "00:30 to 02:30")
+        self.assertEqual(text(past_midnight, now=at(25, 20)), "Thu 00:30 to 02:30")
+        self.assertEqual(text(say("{at}", at=hour_of(at(25, 23), at(26, 1))), now=at(26, 3)), "23:30 to 01:30")
+
     def test_times_are_said_as_a_cook_says_them(self) -> None:
         said = {0.5: "30 s", 45: "45 min", 89.4: "89 min", 90: "1 h 30", 120: "2 h"}
         for minutes, words in said.items():

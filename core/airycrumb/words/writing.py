@@ -3,7 +3,7 @@
 import math
 from collections.abc import Callable
 from dataclasses import dataclass
-from datetime import datetime
+from datetime import date, datetime, timedelta
 from decimal import localcontext
 from typing import Literal
 
@@ -20,6 +20,7 @@ MILLIMETRES_PER_INCH = 25.4
 WHOLE_FROM = 2.0**53  # from here a double holds whole numbers alone
 DIGITS_OF_ANY_DOUBLE = 400
 HOURS_FROM_MIN = 90.0  # a shorter time is said in minutes
+NEAR = timedelta(hours=6)  # an hour this close to the reader's needs no weekday, whatever the date
 
 
 @dataclass(frozen=True)
@@ -156,10 +157,17 @@ def moment_text(moment: Moment, now: datetime | None = None) -> str:
         return format_date(moment.at, "d MMM y", locale=LOCALE)
     if moment.shown == "weekday":
         return f"{format_date(moment.at, 'EEEE', locale=LOCALE)}, {moment.at:%H:%M}"
-    days = {m.date() for m in (moment.at, moment.to) if m is not None}
-    today = None if now is None else now.astimezone(moment.at.tzinfo).date()
-    with_day = len(days) > 1 or (today is not None and days != {today})
-    low = _clock(moment.at, with_day)
-    if moment.to is None or (len(days) == 1 and _clock(moment.to, with_day) == low):
+    ends = [m for m in (moment.at, moment.to) if m is not None]
+    with_day = _far(ends, now) and len({m.date() for m in ends} | _today(moment.at, now)) > 1
+    low, high = (_clock(m, with_day) for m in (ends[0], ends[-1]))
+    if low == high:
         return low
-    return _span(low, _clock(moment.to, with_day and moment.to.date() != moment.at.date()))
+    return _span(low, high if ends[0].date() != ends[-1].date() else _clock(ends[-1], with_day=False))
+
+
+def _far(ends: list[datetime], now: datetime | None) -> bool:
+    return now is None or any(abs(m - now) >= NEAR for m in ends)
+
+
+def _today(at: datetime, now: datetime | None) -> set[date]:
+    return set() if now is None else {now.astimezone(at.tzinfo).date()}

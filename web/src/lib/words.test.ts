@@ -48,6 +48,13 @@ describe("a span of hours", () => {
     expect(hoursText(at(27, 23, 40), at(28, 1, 5), friday)).toBe("Fri 23:40 to Sat 01:05");
   });
 
+  it("names no day near to it, for the hour says which", () => {
+    expect(hoursText(at(28, 0, 3), at(28, 0, 28), at(27, 23, 30))).toBe("00:03 to 00:28");
+    expect(hoursText(at(27, 23, 58), at(28, 0, 28), at(27, 23, 30))).toBe("23:58 to 00:28");
+    expect(hoursText(at(27, 23, 58), at(28, 0, 28), at(28, 1))).toBe("23:58 to 00:28");
+    expect(hoursText(at(28, 3), at(28, 6), at(27, 23, 30))).toBe("Sat 03:00 to 06:00");
+  });
+
   it("of one minute is an hour", () => {
     expect(hoursText(at(27, 18), at(27, 18, 0) + 20_000, friday)).toBe("18:00");
     expect(hoursText(at(28, 0, 18), at(28, 0, 18), friday)).toBe("Sat 00:18");

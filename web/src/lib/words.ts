@@ -47,6 +47,7 @@ const LOCALE = "en-GB";
 const GRAMS_PER_OUNCE = 28.349523125;
 const MILLIMETRES_PER_INCH = 25.4;
 const HOURS_FROM_MIN = 90;
+const NEAR_MS = 6 * 3_600_000; // an hour this close to the reader's needs no weekday, whatever the date
 const LARGE_MM = 10_000;
 const LARGE_G = 10_000;
 
@@ -157,7 +158,7 @@ const hour = (d: Date) => `${two(d.getHours())}:${two(d.getMinutes())}`;
 const weekday = (d: Date, style: "short" | "long") => d.toLocaleDateString(LOCALE, { weekday: style });
 const named = (d: Date, withDay: boolean) => (withDay ? `${weekday(d, "short")} ${hour(d)}` : hour(d));
 
-/** A time of day, with its weekday wherever that is not the reader's; or a date. */
+/** A time of day, with its weekday wherever that is not the reader's and it is not near; or a date. */
 export function momentText(m: Moment, now: number): string {
   const at = new Date(m.at);
   if (m.shown === "day") return at.toLocaleDateString(LOCALE, { day: "numeric", month: "short", year: "numeric" });
@@ -165,11 +166,14 @@ export function momentText(m: Moment, now: number): string {
   return hoursText(m.at, m.until ?? m.at, now);
 }
 
-/** "18:30", "18:30 to 19:10", "Sat 00:18 to 01:31": a weekday once, wherever the span leaves the reader's day. */
+/** "18:30", "18:30 to 19:10", "Sat 06:18 to 07:31": a weekday once, wherever the span leaves the reader's day.
+ *
+ * At half past eleven at night "00:03" is half an hour away, and "Sat 00:03" makes one think. */
 export function hoursText(from: string | number, to: string | number, now: number = clockNow()): string {
   const [low, high, today] = [new Date(from), new Date(to), new Date(now).toDateString()];
-  const leaves = high.toDateString() !== low.toDateString();
-  const first = named(low, leaves || low.toDateString() !== today);
+  const near = [low, high].every((d) => Math.abs(d.getTime() - now) < NEAR_MS);
+  const leaves = !near && high.toDateString() !== low.toDateString();
+  const first = named(low, leaves || (!near && low.toDateString() !== today));
   return !leaves && hour(low) === hour(high) ? first : `${first} to ${named(high, leaves)}`;
 }
 
