@@ -5,7 +5,7 @@ import math
 from collections.abc import Sequence
 from dataclasses import dataclass
 
-from airycrumb.day.job import Filling, Job, Plan, Resources
+from airycrumb.day.job import OFF_C, RISES_IN, Filling, Job, Load, Plan, Resources
 from airycrumb.day.judging import can_be
 
 
@@ -150,7 +150,26 @@ class _Cook:
             if beside and load.where == "steamer" and self.having.steamers > 1:
                 continue
             at = max(at, went + other.slots + self.having.change(other, load))
-        return at
+        in_it = load.where == "oven" and placed.oven[n] == RISES_IN
+        return max([at, *(self._after_a_rise(i, load, planned) for i in range(len(self.jobs)) if in_it and i != j)])
+
+    def _after_a_rise(self, i: int, load: Load, planned: int) -> float:
+        """When a load can go into the oven a dough of another bake rises in, where it is planned for after that."""
+        job, placed = self.jobs[i], self.plan.placed[i]
+        off, earliest = Load("", "oven", OFF_C, 0, 0), 0.0
+        for s, stage in enumerate(job.stages):
+            if not stage.oven or stage.ended is not None or planned <= placed.starts[s]:
+                continue
+            if s + 1 < len(job.stages):
+                out = self.since[i, s + 1]
+            else:
+                began, factor, first = self.since[i, s], self.factors[i][s], job.loads[0]
+                best = math.inf if stage.until is None else stage.until * factor
+                out = began + max(stage.least * factor, min(min(placed.into) - began, best))
+                # Pieces come out while it heats for them.
+                out -= self.having.change(off, first) + first.heats if first.where == "oven" else 0
+            earliest = max(earliest, out + self.having.change(off, load) + load.heats)
+        return earliest
 
 
 def play(jobs: Sequence[Job], plan: Plan, having: Resources, factors: list[list[float]]) -> Run:

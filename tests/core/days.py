@@ -3,6 +3,7 @@
 import random
 from collections.abc import Callable, Iterator
 from dataclasses import replace
+from itertools import count
 
 from airycrumb.day.job import ALIKE_C, Filling, Job, Load, Person, Placed, Plan, Resources, Stage
 from airycrumb.day.judging import costs
@@ -10,8 +11,8 @@ from airycrumb.day.judging import costs
 
 def for_tries(many: int) -> Callable[[], float]:
     """What is left of so many tries: a search that is to lead to the same plan on a slow machine."""
-    left = iter(range(many, -1, -1))
-    return lambda: next(left) / many
+    tried = count()
+    return lambda: max(0.0, 1 - next(tried) / many)
 
 
 def wait(key: str, least: int, target: int, until: int | None, spread: float = 0.2) -> Stage:
@@ -161,6 +162,7 @@ def bake(key: int, due: int, rng: random.Random) -> Job:
     )
 
 
+TRAY = Load("heat.1.1", "oven", 200.0, 5, 1)
 KITCHEN = Resources((Person("", asleep=((0, 54), (240, 300))),), warms=0.8, horizon=288)
 
 
@@ -178,3 +180,11 @@ def moved(job: Job, by: int) -> Job:
 def plan_of(*placed: Placed) -> Plan:
     """A plan of what is placed."""
     return Plan(tuple(placed))
+
+
+def baked_beside(key: str, seed: int) -> list[Job]:
+    """Three bakes that are all baked, at one temperature; the first has one of its waits in the oven."""
+    jobs = feast(3, seed)
+    baked = [replace(job, loads=tuple(replace(x, where="oven", celsius=200.0) for x in job.loads)) for job in jobs]
+    stages = tuple(replace(s, oven=s.key == key) for s in jobs[0].stages)
+    return [replace(baked[0], stages=stages), *baked[1:]]

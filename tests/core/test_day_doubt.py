@@ -2,20 +2,22 @@
 
 import unittest
 from dataclasses import replace
+from unittest.mock import patch
 
 import numpy as np
 
+from airycrumb.day import choosing
 from airycrumb.day.choosing import choose
 from airycrumb.day.greedy import alone, greedy
-from airycrumb.day.job import Job, Person, Plan, Resources
+from airycrumb.day.job import OFF_C, Job, Load, Person, Placed, Plan, Resources
 from airycrumb.day.simulated import Days, Played, doubt, draws
 from tests.core.cook import play
-from tests.core.days import KITCHEN, feast, work
+from tests.core.days import KITCHEN, TRAY, baked_beside, feast, for_tries, wait, work
 
 # Four feasts: bakes, seed. Drawn anew with another seed than the one a plan is chosen by.
 FEASTS = ((2, 21), (3, 22), (3, 24), (4, 25))
 DAYS, SEED = 500, 77
-THOUGHT = 10.0  # about each, s: somewhat less than a worker does
+TRIES = 12_500  # by each of two searches: about what a worker has time for on a slow machine
 
 
 def sure(job: Job) -> Job:
@@ -41,6 +43,27 @@ class Followed(unittest.TestCase):
         run = Days(slow, KITCHEN, 1).play(plan)
         self.assertGreater(run.table[0, 0], max(plan.placed[0].into))
 
+    def test_a_slow_dough_in_the_oven_keeps_the_next_bake_out_of_it(self) -> None:
+        """So much longer, so much later; and no later, where it rises beside the oven."""
+        rises, up = 12, KITCHEN.change(Load("", "oven", OFF_C, 0, 0), TRAY)
+        dough = (work("weigh", 1), replace(wait("rise", rises, rises, None), oven=True), work("wrap", 2))
+        first = Job(0, (*dough, wait("proof", 6, 6, None)), None, (TRAY,), 60)
+        second = Job(1, (work("weigh", 1), work("wrap", 1), wait("proof", 3, 3, None)), None, (TRAY,), 60)
+        plan = Plan(
+            (
+                Placed(0, (0, 1, 13, 15), (0, None, 0, None), None, None, (50,), (0,)),
+                Placed(1, (2, 3, 4), (0, 0, None), None, None, (1 + rises + up,), (0,)),
+            )
+        )
+        for oven, slow in ((True, 1.0), (True, 1.5), (False, 1.5)):
+            stages = tuple(replace(s, oven=oven and s.oven) for s in first.stages)
+            days = Days([replace(first, stages=stages), second], KITCHEN, 1)
+            days.factors[:] = 1.0
+            days.factors[0, 0, 1] = slow
+            ready = plan.placed[1].into[0] + TRAY.slots + TRAY.rest
+            with self.subTest(oven=oven, slow=slow):
+                self.assertEqual(days.play(plan).table[0, 1], ready + oven * (slow - 1) * rises)
+
     def test_the_same_days_are_drawn_for_every_plan(self) -> None:
         jobs = feast(3, 4)
         self.assertEqual(draws(jobs, 5, 3).tolist(), draws(jobs, 5, 3).tolist())
@@ -60,7 +83,8 @@ class Held(unittest.TestCase):
             jobs = feast(bakes, seed)
             quick = greedy(jobs, KITCHEN)
             assert quick is not None
-            chosen = choose(jobs, KITCHEN, THOUGHT, quick)
+            with patch.object(choosing, "for_seconds", lambda _: for_tries(TRIES)):
+                chosen = choose(jobs, KITCHEN, 10.0, quick)
             by_itself = [alone(job, KITCHEN) for job in jobs]
             assert chosen is not None and all(p is not None for p in by_itself)
             each = Plan(tuple(p for p in by_itself if p is not None))
@@ -97,6 +121,20 @@ class Compiled(unittest.TestCase):
                 for seed in range(3):
                     jobs = feast(bakes, seed)
                     self.same(jobs, greedy(jobs, having), having)
+
+    def test_an_oven_a_dough_rises_in_goes_as_for_that_cook(self) -> None:
+        roomy = replace(KITCHEN, shelves=2, ovens=2)
+        for key in ("rise", "proof"):
+            for having in (KITCHEN, roomy):
+                for seed in range(4):
+                    jobs = baked_beside(key, seed)
+                    plan = greedy(jobs, having)
+                    self.same(jobs, plan, having)
+                    assert plan is not None
+                    # What is marked as ended is in the oven no more.
+                    at = next(i for i, s in enumerate(jobs[0].stages) if s.oven)
+                    over = [replace(s, ended=plan.placed[0].starts[at] + 9) if s.oven else s for s in jobs[0].stages]
+                    self.same([replace(jobs[0], stages=tuple(over)), *jobs[1:]], plan, having)
 
     def test_what_was_marked_is_where_it_was(self) -> None:
         jobs = feast(3, 8)

@@ -13,10 +13,9 @@ from airycrumb.day.nudging import Search
 from airycrumb.day.planning import as_stored, from_stored
 from airycrumb.day.simulated import Days
 from airycrumb.day.solving import solve
-from tests.core.days import KITCHEN, SMALL, feast, for_tries, small, work
+from tests.core.days import KITCHEN, SMALL, TRAY, baked_beside, feast, for_tries, small, work
 
 ROOM = Resources((Person(""), Person("Helper", away=((0, 10),))), shelves=2, warms=1.0, horizon=100)
-TRAY = Load("heat.1.1", "oven", 200.0, 5, 1)
 
 
 def taking(load: Load, at: int, having: Resources = ROOM) -> Taken:
@@ -31,10 +30,7 @@ class RisesInTheOven(unittest.TestCase):
     """A dough in the oven, its light on: nothing of another bake is baked there, nor while it cools or heats."""
 
     def day(self) -> list[Job]:
-        jobs = feast(3, 22)
-        stages = [replace(s, oven=s.key == "rise") for s in jobs[0].stages]
-        baked = [replace(job, loads=tuple(replace(x, where="oven", celsius=200.0) for x in job.loads)) for job in jobs]
-        return [replace(baked[0], stages=tuple(stages)), *baked[1:]]
+        return baked_beside("rise", 22)
 
     def apart(self, jobs: list[Job], plan: Plan) -> None:
         """By a reckoning of its own: a rise, the loads of the others, and the change between."""

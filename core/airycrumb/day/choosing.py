@@ -104,8 +104,8 @@ def _held(jobs: Sequence[Job], having: Resources, plans: Sequence[Plan], seconds
     searches = [Search(jobs, having, days, most, begun_from[n % len(begun_from)]) for n in range(SEARCHES)]
     best = lambda: min(searches, key=lambda search: search.score).best
     with ThreadPoolExecutor(SEARCHES) as threads:
-        left = for_seconds(seconds)
-        running = [threads.submit(search.run, left, n, asking.ended) for n, search in enumerate(searches)]
+        begin = lambda n, search: threads.submit(search.run, for_seconds(seconds), n, asking.ended)
+        running = list(map(begin, range(SEARCHES), searches))
         asking.while_running(running, lambda: replace(best(), how="held", proven=False))
         for each in running:
             each.result()

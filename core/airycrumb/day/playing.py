@@ -1,7 +1,8 @@
 """The compiled inner loop: one plan of a day played through every drawn day, by a sensible cook who follows it.
 
 The cook looks at the dough: goes on when it is ready and not before, keeps to the plan's hour where it is ready sooner,
-and no longer than its best. Hands go to what asks first; oven and pots keep the plan's order. Hours are in slots.
+and no longer than its best. Hands go to what asks first; oven and pots keep the plan's order, and an oven a dough rises
+in is let alone until it is ready. Hours are in slots.
 Compiled by numba at set-up (`python -m airycrumb.compiled`) and read from its cache afterwards.
 """
 
@@ -48,6 +49,16 @@ class Heats(NamedTuple):
     began: Numbers
     change: Numbers
     alike: Flags
+
+
+class Rises(NamedTuple):
+    """What rises in an oven. bake, stage: which; heats: slots it is out of it before its own first load, so that the
+    oven can heat; change: of (rise, load), slots from it out to that load in."""
+
+    bake: Whole
+    stage: Whole
+    heats: Numbers
+    change: Numbers
 
 
 class Hours(NamedTuple):
@@ -189,32 +200,64 @@ def gaps_of(heats, hours, steamers):
 
 
 @njit(cache=True, error_model="numpy")
-def heated(bakes, heats, hours, gaps, factors, here, into, table, over, waits):
-    """A day's loads in the plan's order: in when proofed, at the plan's hour, and after those they wait for."""
+def apart_of(rises, heats, hours, oven):
+    """Slots from what rises in an oven out to each load in, as (load, rise); minus infinity where it does not wait."""
+    apart = np.full((len(hours.order), len(rises.bake)), -np.inf)
+    for r in range(len(rises.bake)):
+        j, s = rises.bake[r], rises.stage[r]
+        for x in range(len(hours.order)):
+            baked = heats.where[x] == OVEN and hours.oven[x] == oven
+            if baked and heats.bake[x] != j and hours.into[x] > hours.starts[j, s]:
+                apart[x, r] = rises.change[r, x]
+    return apart
+
+
+@njit(cache=True, error_model="numpy")
+def wanted_in(j, into, extra, bakes, factors, here):
+    """When the cook would put a load in, nothing else in the oven: at its hour, but proofed, and not past its best."""
+    last = bakes.last[j]
+    factor, since = factors[j, last], here.since[j, last]
+    return since + max(bakes.least[j, last] * factor, min(into - since, (bakes.until[j, last] + extra) * factor))
+
+
+@njit(cache=True, error_model="numpy")
+def out_of_oven(r, rises, bakes, hours, factors, here):
+    """When the oven is free of what rises in it."""
+    j, s = rises.bake[r], rises.stage[r]
+    if s < bakes.last[j]:
+        return here.since[j, s + 1]
+    return wanted_in(j, hours.ends[j, s], 0.0, bakes, factors, here) - rises.heats[r]
+
+
+@njit(cache=True, error_model="numpy")
+def heated(bakes, heats, rises, hours, gaps, apart, factors, here, into, table, over, waits):
+    """A day's loads in the plan's order: in when proofed, at the plan's hour, and after what they wait for."""
     table[:], waits[:] = 0.0, 0.0
     for k in range(len(hours.order)):
         x = hours.order[k]
         j = heats.bake[x]
-        last = bakes.last[j]
-        factor, since = factors[j, last], here.since[j, last]
-        best = (bakes.until[j, last] + heats.extra[x]) * factor
-        at = since + max(bakes.least[j, last] * factor, min(hours.into[x] - since, best))
+        at = wanted_in(j, hours.into[x], heats.extra[x], bakes, factors, here)
         for m in range(k):
             y = hours.order[m]
             at = max(at, into[y] + gaps[x, y])
+        for r in range(len(rises.bake)):
+            if apart[x, r] > -np.inf:
+                at = max(at, out_of_oven(r, rises, bakes, hours, factors, here) + apart[x, r])
+        best = (bakes.until[j, bakes.last[j]] + heats.extra[x]) * factors[j, bakes.last[j]]
         if heats.began[x] >= 0:
             at = heats.began[x]
         elif best < np.inf:
-            over[j] = max(over[j], at - since - best)
+            over[j] = max(over[j], at - here.since[j, bakes.last[j]] - best)
         into[x] = at
         ready = at + heats.slots[x] + heats.rest[x]
         table[j], waits[j] = max(table[j], ready), max(waits[j], bakes.due[j] - ready)
 
 
 @njit(cache=True, error_model="numpy", nogil=True)
-def play_days(factors, bakes, heats, hours, away, spans, steamers):
+def play_days(factors, bakes, heats, rises, hours, away, spans, steamers, oven):
     """Of (day, bake): when the last of it is on the table, how long past its best anything of it was, and how long
-    finished loads stand before their hour. factors: on the length of each (day, bake, stage)."""
+    finished loads stand before their hour. factors: on the length of each (day, bake, stage); oven: which one
+    doughs rise in."""
     days, many, stages = factors.shape
     here = Here(
         np.zeros(len(spans)),
@@ -225,11 +268,11 @@ def play_days(factors, bakes, heats, hours, away, spans, steamers):
         np.zeros(many),
     )
     into = np.zeros(len(hours.order))
-    gaps = gaps_of(heats, hours, steamers)
+    gaps, apart = gaps_of(heats, hours, steamers), apart_of(rises, heats, hours, oven)
     table, over, waits = np.zeros((days, many)), np.zeros((days, many)), np.zeros((days, many))
     for d in range(days):
         worked(bakes, hours, away, spans, factors[d], here, over[d])
-        heated(bakes, heats, hours, gaps, factors[d], here, into, table[d], over[d], waits[d])
+        heated(bakes, heats, rises, hours, gaps, apart, factors[d], here, into, table[d], over[d], waits[d])
     return table, over, waits
 
 

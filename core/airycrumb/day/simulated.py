@@ -12,7 +12,8 @@ from statistics import NormalDist
 import numpy as np
 from numpy.typing import NDArray
 
-from airycrumb.day.job import ALIKE_C, Filling, Job, Load, Person, Placed, Plan, Resources, Stage
+from airycrumb.day.job import ALIKE_C, OFF_C, RISES_IN, Filling, Job, Load, Person, Placed, Plan, Resources, Stage
+from airycrumb.day.judging import from_off
 from airycrumb.day.playing import (
     HOT_WAIT,
     IN_TIME,
@@ -24,6 +25,7 @@ from airycrumb.day.playing import (
     Heats,
     Hours,
     Numbers,
+    Rises,
     how_bad,
     play_days,
 )
@@ -167,6 +169,19 @@ def _heats(jobs: Sequence[Job], having: Resources) -> Heats:
     )
 
 
+def _rises(jobs: Sequence[Job], having: Resources) -> Rises:
+    rows = [(j, s) for j, job in enumerate(jobs) for s, stage in enumerate(job.stages) if stage.oven]
+    rows = [(j, s) for j, s in rows if jobs[j].stages[s].ended is None]
+    loads, off = [load for job in jobs for load in job.loads], Load("", "oven", OFF_C, 0, 0)
+    change = [[float(having.change(off, load) + load.heats) for load in loads] for _ in rows]
+    return Rises(
+        bake=np.array([j for j, _ in rows], np.int64),
+        stage=np.array([s for _, s in rows], np.int64),
+        heats=np.array([float(from_off(jobs[j], having)) for j, _ in rows]),
+        change=np.array(change).reshape(len(rows), len(loads)),
+    )
+
+
 def _away(having: Resources) -> tuple[Numbers, NDArray[np.int64]]:
     """(from, until) of each (person, time away), and how many of them each has."""
     spans = [sorted(person.away) for person in having.people]
@@ -183,7 +198,7 @@ class Days:
     def __init__(self, jobs: Sequence[Job], having: Resources, runs: int = DRAWS, seed: int = 1) -> None:
         self.steamers = having.steamers
         self.factors = draws(jobs, runs, seed)
-        self.bakes, self.heats = _bakes(jobs), _heats(jobs, having)
+        self.bakes, self.heats, self.rises = _bakes(jobs), _heats(jobs, having), _rises(jobs, having)
         self.away, self.spans = _away(having)
         self.hot = np.array([job.serve == "hot" for job in jobs])
 
@@ -191,7 +206,7 @@ class Days:
         """A plan of these bakes on every one of the days."""
         hours = self._hours(plan)
         table, over, waits = play_days(
-            self.factors, self.bakes, self.heats, hours, self.away, self.spans, self.steamers
+            self.factors, self.bakes, self.heats, self.rises, hours, self.away, self.spans, self.steamers, RISES_IN
         )
         return Played(table, over, waits, self.bakes.due, self.hot)
 
