@@ -51,9 +51,14 @@ export const day = (at: string | Date) =>
 
 const sameDay = (a: Date, b: Date) => a.toDateString() === b.toDateString();
 
-/** 18:30, or "Thu 18:30" where it is not today. */
+const NEAR_MS = 6 * 3_600_000;
+/** Whether an hour is so close to the reader's that it needs no weekday, whatever the date: at half past eleven at
+ * night "00:03" is half an hour away, and "Sat 00:03" makes one think. */
+export const isNear = (at: Date, now: number) => Math.abs(at.getTime() - now) < NEAR_MS;
+
+/** 18:30, or "Thu 18:30" where it is neither today nor near. */
 export const clockFrom = (at: string | number, now: number = clockNow()) =>
-  sameDay(new Date(at), new Date(now))
+  isNear(new Date(at), now) || sameDay(new Date(at), new Date(now))
     ? clock(at)
     : `${new Date(at).toLocaleDateString("en-GB", { weekday: "short" })} ${clock(at)}`;
 

@@ -64,6 +64,8 @@ describe("times", () => {
     expect(clockFrom(new Date(2026, 10, 25, 18, 30).toISOString(), noon)).toBe("18:30");
     expect(clockFrom(new Date(2026, 10, 26, 6, 5).toISOString(), noon)).toBe("Thu 06:05");
     expect(clock(new Date(2026, 10, 26, 6, 5))).toBe("06:05");
+    const late = new Date(2026, 10, 25, 23, 30).getTime();
+    expect(clockFrom(new Date(2026, 10, 26, 0, 3).toISOString(), late)).toBe("00:03");
   });
 
   it("sent to the server are the same moment, with this machine's offset", () => {

@@ -3,7 +3,7 @@
  * Numbers go by the platform's own rules; a range stands once with one unit. The core's renderer (words/writing.py)
  * writes the same, for paper and the command line.
  */
-import { clockNow } from "./clock";
+import { clockNow, isNear } from "./clock";
 
 export type Units = "metric" | "us";
 export type QuantityKind =
@@ -47,7 +47,6 @@ const LOCALE = "en-GB";
 const GRAMS_PER_OUNCE = 28.349523125;
 const MILLIMETRES_PER_INCH = 25.4;
 const HOURS_FROM_MIN = 90;
-const NEAR_MS = 6 * 3_600_000; // an hour this close to the reader's needs no weekday, whatever the date
 const LARGE_MM = 10_000;
 const LARGE_G = 10_000;
 
@@ -166,12 +165,10 @@ export function momentText(m: Moment, now: number): string {
   return hoursText(m.at, m.until ?? m.at, now);
 }
 
-/** "18:30", "18:30 to 19:10", "Sat 06:18 to 07:31": a weekday once, wherever the span leaves the reader's day.
- *
- * At half past eleven at night "00:03" is half an hour away, and "Sat 00:03" makes one think. */
+/** "18:30", "18:30 to 19:10", "Sat 06:18 to 07:31": a weekday once, wherever the span leaves the reader's day. */
 export function hoursText(from: string | number, to: string | number, now: number = clockNow()): string {
   const [low, high, today] = [new Date(from), new Date(to), new Date(now).toDateString()];
-  const near = [low, high].every((d) => Math.abs(d.getTime() - now) < NEAR_MS);
+  const near = isNear(low, now) && isNear(high, now);
   const leaves = !near && high.toDateString() !== low.toDateString();
   const first = named(low, leaves || (!near && low.toDateString() !== today));
   return !leaves && hour(low) === hour(high) ? first : `${first} to ${named(high, leaves)}`;
