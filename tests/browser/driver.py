@@ -130,8 +130,8 @@ class Bench:
 
     def says(self, sentence: str) -> None:
         """Wait for a sentence."""
-        # What a drawing only says when pointed at is no sentence in sight.
-        self.page.get_by_text(re.compile(sentence)).locator("visible=true").first.wait_for()
+        # What a drawing only says when pointed at is no sentence in sight. A unit may be bound to its number.
+        self.page.get_by_text(re.compile(sentence.replace(" ", r"\s"))).locator("visible=true").first.wait_for()
 
     def undo(self) -> None:
         """Ctrl+Z with nothing in hand."""

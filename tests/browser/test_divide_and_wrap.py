@@ -62,7 +62,7 @@ class OnTheScale(BrowserCase):
         # Another is left as it is: the rest is shared out again.
         self.scale.weigh(76)
         self.bench.says(r"Or share it out: the 8 left at 6\d g each")
-        expect(self.page.get_by_role("timer")).to_have_text(re.compile(r"6[01] g"))
+        expect(self.page.get_by_role("timer")).to_have_text(re.compile(r"6[01]\sg"))
         # The scale is lost; typing never waited for it.
         self.scale.act("pull its plug")
         self.bench.says("The scale is silent")
@@ -184,18 +184,18 @@ class Closings(BrowserCase):
             self.bench.set(field, amount)
         self.bench.open("wrap")
         heat = self.page.get_by_role("tab", name=re.compile("^Heat"))
-        expect(heat).to_have_text(re.compile(r"[45]\d min"))
+        expect(heat).to_have_text(re.compile(r"[45]\d\smin"))
         self.bench.choose("Rolled to", "to a width of my own")
         self.bench.set("Width wanted", "37 cm")
         self.bench.says("Roll to 37 cm")
-        expect(heat).to_have_text(re.compile(r"[12]\d min"))
+        expect(heat).to_have_text(re.compile(r"[12]\d\smin"))
         # Wider than the dough bears is asked about, and one press rolls it as wide as it goes.
         self.bench.set("Width wanted", "500")
         self.bench.says("420 g rolled to 50 cm is only 2 mm thick")
         self.page.get_by_role("button", name=re.compile("^Roll to 4[45]")).click()
         expect(self.page.get_by_text("rolled to 50 cm")).to_have_count(0)
         self.bench.choose("Rolled to", "as wide as the filling asks")
-        expect(heat).to_have_text(re.compile(r"[45]\d min"))
+        expect(heat).to_have_text(re.compile(r"[45]\d\smin"))
 
     def test_the_wrapper_from_another_side_and_on_paper(self) -> None:
         self.open_first_screen()

@@ -2,6 +2,8 @@ import { describe, expect, inject, it } from "vitest";
 
 import { hoursText, opening, quantityText, sentence, type Said, type Units } from "./words";
 
+const NO_BREAK = "\u00a0";
+
 /** A sentence of the contract, and what the core wrote of it. */
 interface Case extends Record<Units, string> {
   said: Said;
@@ -19,7 +21,7 @@ const cases = inject("sentences");
 describe.skipIf(cases.length === 0)("sentences the core has written", () => {
   it.each<Units>(["metric", "us"])("are written alike here in %s units", (units) => {
     const other = cases
-      .map((c) => ({ core: c[units], here: sentence(c.said, units, Date.parse(c.now)) }))
+      .map((c) => ({ core: c[units], here: sentence(c.said, units, Date.parse(c.now)).replaceAll(NO_BREAK, " ") }))
       .filter((c) => c.core !== c.here);
     expect(other.slice(0, 10)).toEqual([]);
     expect(cases.length).toBeGreaterThan(2000);
@@ -58,6 +60,13 @@ describe("a span of hours", () => {
   it("of one minute is an hour", () => {
     expect(hoursText(at(27, 18), at(27, 18, 0) + 20_000, friday)).toBe("18:00");
     expect(hoursText(at(28, 0, 18), at(28, 0, 18), friday)).toBe("Sat 00:18");
+  });
+});
+
+describe("a sentence", () => {
+  it("breaks at no unit, only at the to of a range", () => {
+    const said: Said = ["for ", { kind: "duration", value: 109 }, " at ", { kind: "temperature", value: 200, to: 220 }];
+    expect(sentence(said, "metric")).toBe("for 1~h~49 at 200 to 220~°C".replaceAll("~", NO_BREAK));
   });
 });
 

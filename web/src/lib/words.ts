@@ -44,6 +44,7 @@ export interface Listing {
 export type Said = (string | Quantity | Moment | Listing)[];
 
 const LOCALE = "en-GB";
+const NO_BREAK = "\u00a0";
 const GRAMS_PER_OUNCE = 28.349523125;
 const MILLIMETRES_PER_INCH = 25.4;
 const HOURS_FROM_MIN = 90;
@@ -179,9 +180,12 @@ const LISTS = {
   or: new Intl.ListFormat(LOCALE, { type: "disjunction" }),
 };
 
+/** A quantity that no line breaks within: "1 h 49", "75 °C"; a range may break at its "to". */
+const unbroken = (quantity: string): string => quantity.replace(/(?<!\bto) (?!to\b)/g, NO_BREAK);
+
 function partText(part: Said[number], units: Units, now: number): string {
   if (typeof part === "string") return part;
-  if ("kind" in part) return quantityText(part, units);
+  if ("kind" in part) return unbroken(quantityText(part, units));
   if ("at" in part) return momentText(part, now);
   const items = part.items.map((item) => item.map((p) => partText(p, units, now)).join(""));
   return part.joined === "commas" ? items.join(", ") : LISTS[part.joined].format(items);
