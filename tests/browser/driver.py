@@ -126,7 +126,7 @@ class Bench:
 
     def saved(self) -> None:
         """Wait until the server has it."""
-        expect(self.page.locator("[data-save=saved]")).to_be_visible(timeout=12_000)
+        expect(self.page.locator("[data-save=saved]")).to_be_visible()
 
     def says(self, sentence: str) -> None:
         """Wait for a sentence."""

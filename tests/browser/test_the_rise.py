@@ -48,7 +48,7 @@ class TheRise(BrowserCase):
         hands.move("In the oven, its light on")
         expect(page.get_by_text("Server out of reach")).to_be_visible()
         self.server.start()
-        expect(ready).not_to_have_text(looks_at, timeout=12_000)
+        expect(ready).not_to_have_text(looks_at)
         hands.sent()
         self.assertEqual(Observation.objects.get(kind="moved").where, "oven light")
         page.reload()
