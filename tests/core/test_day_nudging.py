@@ -82,6 +82,25 @@ class SmallMoves(unittest.TestCase):
         self.assertEqual(clashes(jobs, found, more), [])
         self.assertTrue(any(who == 1 for p in found.placed for who in (*p.who, p.filler)))
 
+    def test_no_filling_is_made_early_for_nothing(self) -> None:
+        """Where rises take as long as they are forecast, an hour early gains nothing, and its bowl stands about."""
+        moved = 0
+        for seed in range(4):
+            drawn = feast(2, seed)
+            jobs = [replace(job, stages=tuple(replace(s, spread=0.0) for s in job.stages)) for job in drawn]
+            plan = quick(jobs)
+            early = replace(plan, placed=tuple(replace(p, filling=p.filling and p.filling - 6) for p in plan.placed))
+            if clashes(jobs, early, KITCHEN) or not all(map(stands, jobs, early.placed)):
+                continue
+            settled = Search(jobs, KITCHEN, Days(jobs, KITCHEN, DAYS), 10**9, early).settled(early)
+            moved += 1
+            with self.subTest(seed=seed):
+                self.assertEqual(clashes(jobs, settled, KITCHEN), [])
+                for before, at in zip(early.placed, settled.placed, strict=True):
+                    self.assertGreaterEqual(at.filling or 0, (before.filling or 0) + (before.filling is not None) * 6)
+                    self.assertEqual(replace(at, filling=before.filling), before)
+        self.assertGreater(moved, 0)
+
     def test_a_search_that_is_ended_ends(self) -> None:
         jobs, ended = feast(2, 3), Event()
         ended.set()

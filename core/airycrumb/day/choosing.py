@@ -111,4 +111,5 @@ def _held(jobs: Sequence[Job], having: Resources, plans: Sequence[Plan], seconds
             each.result()
     # Found on few days, taken by how it holds on many others: there a search may have gained nothing.
     others = Days(jobs, having, TAKEN, TAKEN_SEED)
-    return min([*begun_from, *(search.best for search in searches)], key=lambda plan: others.play(plan).score)
+    taken = min([*begun_from, *(search.best for search in searches)], key=lambda plan: others.play(plan).score)
+    return taken if asking.ended.is_set() else searches[0].settled(taken)

@@ -116,6 +116,20 @@ class Search:
                 if score < self.score:
                     self.best, self.score = here, score
 
+    def settled(self, plan: Plan) -> Plan:
+        """A plan with each filling made as late as it then holds no worse: a search leaves some early for nothing."""
+        for n, (job, placed) in enumerate(zip(self.jobs, plan.placed, strict=True)):
+            if job.filling is None or placed.filling is None:
+                continue
+            latest, bad = placed.starts[job.wrap] - job.filling.cool - job.filling.hands, self._bad(plan)
+            for at in range(latest, placed.filling, -1):
+                places = (*plan.placed[:n], replace(placed, filling=at), *plan.placed[n + 1 :])
+                tried = replace(plan, placed=places)
+                if self._can_be(plan, tried) and self._bad(tried) <= bad:
+                    plan = tried
+                    break
+        return plan
+
     def _can_be(self, here: Plan, tried: Plan) -> bool:
         each = zip(self.jobs, tried.placed, here.placed, strict=True)
         changed = [(job, at) for job, at, before in each if at != before]

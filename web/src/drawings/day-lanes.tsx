@@ -48,6 +48,7 @@ interface Props {
 
 const STEP_MIN = 5;
 const TOP = 46;
+const HALF_AN_HOUR_WRITTEN = 22;
 /** 17 px on a phone, 16 on anything larger, in the units it is drawn in there. */
 const lettersOf = (stacked: boolean) => (stacked ? 17.2 : 16);
 
@@ -82,12 +83,7 @@ export const DayLanes = drawn(function DayLanes(p: Props) {
       {p.ticks.map((t) => (
         <g key={t.at}>
           <line x1={x(t.at)} x2={x(t.at)} y1={TOP - 8} y2={foot} stroke="var(--rim)" strokeWidth={1} />
-          <text
-            x={Math.max(x(t.at), 2)}
-            y={TOP - 14}
-            textAnchor={x(t.at) < left + 22 && p.stacked ? "start" : "middle"}
-            fill="var(--muted)"
-          >
+          <text {...tickPlace(x(t.at), left, p)} y={TOP - 14} fill="var(--muted)">
             {t.label}
           </text>
           {t.day && (
@@ -110,6 +106,13 @@ export const DayLanes = drawn(function DayLanes(p: Props) {
   );
 });
 
+/** An hour under its line, and whole where that is at the edge of the drawing. */
+function tickPlace(x: number, left: number, p: Pick<Props, "width" | "stacked">) {
+  if (x > p.width - HALF_AN_HOUR_WRITTEN) return { x: p.width, textAnchor: "end" as const };
+  const atTheStart = p.stacked && x < left + HALF_AN_HOUR_WRITTEN;
+  return { x: Math.max(x, 2), textAnchor: atTheStart ? ("start" as const) : ("middle" as const) };
+}
+
 interface RowProps {
   lane: Lane;
   y: number;
@@ -122,7 +125,7 @@ interface RowProps {
 function LaneRow({ lane, y, high, x, p, perMinute }: RowProps) {
   const from = useRef<number | null>(null);
   const group = useRef<SVGGElement>(null);
-  const besides = besidesOf(lane.spans, x, lettersOf(p.stacked));
+  const besides = besidesOf(lane.spans, x, lettersOf(p.stacked), p.width);
   const bar = p.stacked ? y + high - (high > 70 ? 46 : 34) : y + 10;
   const moved = (event: PointerEvent) => {
     if (from.current === null) return 0;
@@ -208,13 +211,14 @@ function LaneRow({ lane, y, high, x, p, perMinute }: RowProps) {
  * Where what is written beside spans has its middle: above and below in turn, moved on where the one before it on that
  * side is in its way.
  */
-function besidesOf(spans: LaneSpan[], x: (at: number) => number, letters: number) {
+function besidesOf(spans: LaneSpan[], x: (at: number) => number, letters: number, width: number) {
   const ends = [-Infinity, -Infinity];
   return spans.map((s, i) => {
     if (!s.beside) return undefined;
     const side = i % 2;
     const half = (s.beside.length * letters * 0.52) / 2;
-    const middle = Math.max((x(s.start) + x(s.end)) / 2, (ends[side] ?? -Infinity) + half + 4);
+    const under = Math.min((x(s.start) + x(s.end)) / 2, width - half);
+    const middle = Math.max(under, (ends[side] ?? -Infinity) + half + 4);
     ends[side] = middle + half;
     return { x: middle, above: side === 0 };
   });
