@@ -24,6 +24,16 @@ from tests.core.examples import bake_document
 
 KINDS = ("squash-lentil-half-moons", "mushroom-buckwheat-half-moons", "pear-hazelnut-buns")
 SOLVED_MS = 60_000
+# What is written in the drawing of the day and reaches past its edge.
+CUT_OFF = """[...document.querySelectorAll("main svg[role=group]")].flatMap((svg) => {
+  const { left, right } = svg.getBoundingClientRect();
+  return [...svg.querySelectorAll("text")]
+    .filter((text) => {
+      const box = text.getBoundingClientRect();
+      return box.left < left - 1 || box.right > right + 1;
+    })
+    .map((text) => text.textContent);
+})"""
 
 
 class OnTheDay(BrowserCase):
@@ -116,6 +126,7 @@ class LaidOut(OnTheDay):
             expect(self.lane("Squash")).to_be_visible()
             wide = self.page.evaluate("document.documentElement.scrollWidth <= innerWidth")
             self.assertTrue(wide, f"{size} scrolls sideways")
+            self.assertEqual(self.page.evaluate(CUT_OFF), [], size)
         self.page.get_by_role("button", name="Make a private calendar address").click()
         address = self.page.get_by_text(re.compile(r"/api/calendar/.*\.ics$")).inner_text()
         stranger = self.fresh_context().request.get(address)

@@ -48,9 +48,11 @@ interface Props {
 
 const STEP_MIN = 5;
 const TOP = 46;
-const HALF_AN_HOUR_WRITTEN = 22;
+const HALF_A_TICK = 22; // of an hour as it is written
 /** 17 px on a phone, 16 on anything larger, in the units it is drawn in there. */
 const lettersOf = (stacked: boolean) => (stacked ? 17.2 : 16);
+/** Of bold words, at most. */
+const wideOf = (words: string, stacked: boolean) => words.length * lettersOf(stacked) * 0.6;
 
 /** The whole day to scale: a lane for each bake, and for hands, oven, steamer, hob and fridge. */
 export const DayLanes = drawn(function DayLanes(p: Props) {
@@ -87,7 +89,12 @@ export const DayLanes = drawn(function DayLanes(p: Props) {
             {t.label}
           </text>
           {t.day && (
-            <text x={x(t.at) + 4} y={14} fill="var(--ink)" fontWeight={700}>
+            <text
+              x={Math.min(x(t.at) + 4, p.width - wideOf(t.day, p.stacked))}
+              y={14}
+              fill="var(--ink)"
+              fontWeight={700}
+            >
               {t.day}
             </text>
           )}
@@ -108,8 +115,8 @@ export const DayLanes = drawn(function DayLanes(p: Props) {
 
 /** An hour under its line, and whole where that is at the edge of the drawing. */
 function tickPlace(x: number, left: number, p: Pick<Props, "width" | "stacked">) {
-  if (x > p.width - HALF_AN_HOUR_WRITTEN) return { x: p.width, textAnchor: "end" as const };
-  const atTheStart = p.stacked && x < left + HALF_AN_HOUR_WRITTEN;
+  if (x > p.width - HALF_A_TICK) return { x: p.width, textAnchor: "end" as const };
+  const atTheStart = p.stacked && x < left + HALF_A_TICK;
   return { x: Math.max(x, 2), textAnchor: atTheStart ? ("start" as const) : ("middle" as const) };
 }
 
