@@ -3,6 +3,7 @@
 import ipaddress
 import uuid
 from collections.abc import Callable
+from urllib.parse import unquote
 
 from axes.handlers.proxy import AxesProxyHandler
 from django.conf import settings
@@ -11,15 +12,23 @@ from django.db import transaction
 from django.http import HttpRequest
 
 from accounts.models import Household, Member, Receipt
+from gateway import compute
 from gateway.contract import Refusal
 from gateway.words import in_minutes, say
 
 DEMO_USER = "ferry-house"
 SIGNS_IN = "accounts.backends.WithHousehold"
+MEANT_FOR = "X-Meant-For"  # a header: whose browser a request was made in, by name
+SOMEBODY_ELSE = say("Somebody else is signed in on this browser: sign in as yourself, and what waits here is sent.")
 
 
 def household_of(request: HttpRequest) -> Household:
-    """The signed-in person's household, looked up once a request; Refusal 403 for someone who has none."""
+    """The signed-in person's household, looked up once a request; Refusal 403 for someone who has none, 409 for a
+    request made for another person than the one signed in: a tab that was left open never writes into their household.
+    """
+    meant_for = request.headers.get(MEANT_FOR)
+    if meant_for is not None and unquote(meant_for) != request.user.get_username():
+        raise Refusal(409, SOMEBODY_ELSE, [compute.Problem("somebody_else", MEANT_FOR, SOMEBODY_ELSE)])
     found: Household | None = getattr(request, "household", None)
     if found is None:
         member: Member | None = getattr(request.user, "member", None)

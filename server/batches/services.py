@@ -231,12 +231,21 @@ def _locked(household: Household, batch_id: int) -> Batch:
     return batch
 
 
-@transaction.atomic
 def observe(household: Household, batch_id: int, seen: Iterable[Seen], now: datetime | None = None) -> Batch:
     """Append observations; those already here (same client_id) are passed over. All or none.
 
-    now: when they were sent; what the batch is part of follows then.
+    now: when they were sent; what the batch is part of follows then, once they are kept and the batch is free: a day
+    is locked before its batches, and never by who holds one of them.
     """
+    batch = _observed(household, batch_id, seen)
+    if now is not None:
+        marked.send(sender=Batch, batch=batch, now=now)
+        batch.refresh_from_db(fields=["held"])
+    return batch
+
+
+@transaction.atomic
+def _observed(household: Household, batch_id: int, seen: Iterable[Seen]) -> Batch:
     batch = _locked(household, batch_id)
     for one in seen:
         _check(batch, one)
@@ -244,9 +253,6 @@ def observe(household: Household, batch_id: int, seen: Iterable[Seen], now: date
         if new and (one.kind, one.stage) == ("done", "heat"):
             _keep_readings(batch, one.at)
         Observation.objects.get_or_create(batch=batch, client_id=one.client_id, defaults={**dataclasses.asdict(one)})
-    if now is not None:
-        marked.send(sender=Batch, batch=batch, now=now)
-        batch.refresh_from_db(fields=["held"])
     return batch
 
 

@@ -169,11 +169,12 @@ def ask_worker(day: Day, now: datetime) -> None:
 
 
 def hold(day: Day, table: compute.Table) -> None:
-    """Give every batch of a day the hours the day has for it: Hands follows them."""
-    for dish, hours in zip(day.document.get("dishes", []), compute.hours_of_dishes(table, day.plan), strict=False):
-        if dish.get("batch") is not None:
-            stored = compute.hours_as_stored(hours)
-            Batch.objects.filter(household=day.household, id=dish["batch"]).update(held=stored)
+    """Give every batch of a day the hours the day has for it: Hands follows them. In one order, whichever day: two days
+    never wait for one another's batches."""
+    rows = zip(day.document.get("dishes", []), compute.hours_of_dishes(table, day.plan), strict=False)
+    begun = {dish["batch"]: hours for dish, hours in rows if dish.get("batch") is not None}
+    for batch, hours in sorted(begun.items()):
+        Batch.objects.filter(household=day.household, id=batch).update(held=compute.hours_as_stored(hours))
 
 
 def _release(day: Day) -> None:
@@ -187,7 +188,7 @@ def follow(batch: Batch, now: datetime) -> None:
     days = Day.objects.filter(household_id=batch.household_id, deleted=False)
     for day in days.filter(document__dishes__contains=[{"batch": batch.pk}]):
         try:
-            standing(day, now)  # in a transaction of its own within the mark's
+            standing(day, now)  # in a transaction of its own: the mark is kept whatever becomes of the day
         except Exception:
             log.exception("day %s cannot follow batch %s", day.pk, batch.pk)
 

@@ -251,6 +251,21 @@ class Followed(unittest.TestCase):
         self.assertGreaterEqual(after.placed[0].length(1), jobs[0].stages[1].least)
         self.assertEqual(clashes(begun, after, KITCHEN), [])
 
+    def test_two_begun_at_once_by_one_pair_of_hands_both_go_on(self) -> None:
+        for apart in range(4):
+            begun = [
+                replace(job, stages=(replace(job.stages[0], began=100 + n * apart), *job.stages[1:]), earliest=100)
+                for n, job in enumerate(feast(2, 8))
+            ]
+            first = greedy(begun, KITCHEN)
+            best = solve(begun, KITCHEN, first, 3.0)
+            assert first is not None and best is not None
+            for plan in (first, best):
+                with self.subTest(apart=apart, how=plan.how):
+                    self.assertEqual([p.starts[0] for p in plan.placed], [100, 100 + apart])
+                    self.assertEqual(clashes(begun, plan, KITCHEN), [])
+            self.assertLessEqual(best.cost, first.cost)
+
 
 if __name__ == "__main__":
     unittest.main()

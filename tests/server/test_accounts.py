@@ -1,7 +1,10 @@
 """Signing in, and the demo that opens on this machine only."""
 
+import json
+
 from django.test import Client, override_settings
 
+from bakes.models import Bake
 from tests.core.examples import bake_document
 from tests.server.base import NOW, ApiCase
 
@@ -65,3 +68,24 @@ class Demo(ApiCase):
     @override_settings(DEMO=True)
     def test_it_is_shut_where_nothing_was_loaded(self) -> None:
         self.assertEqual(self.call("POST", "/session/demo", client=Client())[0], 403)
+
+
+class MeantForTest(ApiCase):
+    """A tab that was left open never writes into the household of whoever signs in on that browser next."""
+
+    def send(self, user: str | None) -> int:
+        headers = {} if user is None else {"HTTP_X_MEANT_FOR": user}
+        body = json.dumps({"document": bake_document()})
+        done = self.client.post("/api/bakes", body, content_type="application/json", **headers)
+        self.answer = done.json()
+        return done.status_code
+
+    def test_what_is_meant_for_another_is_refused_and_writes_nothing(self) -> None:
+        kept = Bake.objects.count()
+        self.assertEqual(self.send("south"), 409)
+        self.assertEqual(Bake.objects.count(), kept)
+        self.assertEqual(self.answer["problems"][0]["code"], "somebody_else")
+
+    def test_what_is_meant_for_whoever_is_signed_in_is_taken_and_so_is_what_names_nobody(self) -> None:
+        self.assertEqual([self.send("north"), self.send(None)], [201, 201])
+        self.assertEqual(self.send("n%6Frth"), 201)

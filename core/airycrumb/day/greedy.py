@@ -132,6 +132,8 @@ class _Placing:
     def _hands(self, i: int, at: int, starts: tuple[int, ...], who: tuple[int | None, ...]) -> Placed | None:
         stage = self.job.stages[i]
         person = 0 if stage.ended is not None else self.taken.who(at, stage.least)
+        if person is None and stage.began is not None:
+            person = 0  # it was begun, so somebody is at it
         if person is None:
             return None
         end = stage.ended if stage.ended is not None else at + stage.least
@@ -268,6 +270,7 @@ def alone(job: Job, having: Resources) -> Placed | None:
 
 def _in_order(jobs: Sequence[Job], order: Sequence[int], having: Resources) -> Plan | None:
     taken, placed = Taken(having), {}
+    order = sorted(order, key=lambda i: jobs[i].stages[0].began is None)
     for job in jobs:  # what has begun has its place before anything else
         if job.loads and all(load.began is not None for load in job.loads):
             taken.loads += [(load, load.began or 0, 0) for load in job.loads]

@@ -59,23 +59,52 @@ def served(job: Job, placed: Placed) -> int:
 
 @dataclass(frozen=True)
 class Op:
-    """Something hands do: whose, which stage or "filling", from when, until when, by whom."""
+    """Something hands do: whose, which stage or "filling", from when, until when, by whom, and whether they are at
+    it."""
 
     job: int
     key: str
     start: int
     end: int
     who: int
+    under_way: bool = False
 
 
 def ops(job: Job, placed: Placed) -> Iterator[Op]:
     """What hands do for a bake and have not done yet."""
     for stage, start, who in zip(job.stages, placed.starts, placed.who, strict=True):
         if stage.hands and stage.ended is None and who is not None:
-            yield Op(job.key, stage.key, start, start + stage.least, who)
+            yield Op(job.key, stage.key, start, start + stage.least, who, stage.began is not None)
     if job.filling is not None and placed.filling is not None and job.filling.began is None:
         assert placed.filler is not None, "a filling is made by somebody"
         yield Op(job.key, "filling", placed.filling, placed.filling + job.filling.hands, placed.filler)
+
+
+def at_it(jobs: Sequence[Job], people: int) -> Iterator[tuple[int, int, int, int, int]]:
+    """(bake, stage, start, slots, person) of what hands are at already: each by a person of its own where there are
+    as many, else by the first: two that were begun at once are, however few hands there seem to be."""
+    free = [0] * people
+    begun = [
+        (stage.began, i, n, stage.least)
+        for i, job in enumerate(jobs)
+        for n, stage in enumerate(job.stages)
+        if stage.hands and stage.began is not None and stage.ended is None
+    ]
+    for start, i, n, slots in sorted(begun):
+        person = next((p for p, until in enumerate(free) if until <= start), 0)
+        free[person] = max(free[person], start + slots)
+        yield i, n, start, slots, person
+
+
+def merged(spans: Iterable[tuple[int, int]]) -> list[tuple[int, int]]:
+    """Spans that touch or overlap as one, in order; empty ones left out."""
+    found: list[tuple[int, int]] = []
+    for since, until in sorted(span for span in spans if span[1] > span[0]):
+        if found and since <= found[-1][1]:
+            found[-1] = (found[-1][0], max(found[-1][1], until))
+        else:
+            found.append((since, until))
+    return found
 
 
 def overlaps(start: int, end: int, spans: Iterable[tuple[int, int]]) -> bool:
@@ -209,10 +238,11 @@ def clashes(jobs: Iterable[Job], plan: Plan, having: Resources) -> list[Clash]:
 
 def _hands_twice(hands: Sequence[Op], having: Resources) -> Iterator[Clash]:
     for a, b in combinations(hands, 2):
-        if a.who == b.who and a.start < b.end and b.start < a.end:
+        # Two that were begun at once are, however few hands there seem to be.
+        if a.who == b.who and a.start < b.end and b.start < a.end and not (a.under_way and b.under_way):
             yield Clash("hands", f"{a.job}.{a.key}", f"{b.job}.{b.key}")
     for op in hands:
-        if overlaps(op.start, op.end, having.people[op.who].away):
+        if not op.under_way and overlaps(op.start, op.end, having.people[op.who].away):
             yield Clash("away", f"{op.job}.{op.key}")
 
 

@@ -13,7 +13,7 @@ from threading import Event
 from typing import Any
 
 from airycrumb.day.job import ALIKE_C, OFF_C, RISES_IN, Job, Load, Placed, Plan, Resources, Stage
-from airycrumb.day.judging import EARLY, GRACE, WEIGHTS, from_off, judged
+from airycrumb.day.judging import EARLY, GRACE, WEIGHTS, at_it, from_off, judged, merged
 from airycrumb.day.searching import Found, searched
 
 LOOKING, LOOKING_S = 0.3, 2.0  # of the time, and s at most, in which better plans are looked for before one is proven
@@ -52,6 +52,7 @@ class _Model:
         self.m = cp.CpModel()
         self.cost: list[Any] = []
         self.bakes = [self._bake(i, job) for i, job in enumerate(jobs)]
+        self.at_it = list(at_it(jobs, len(having.people)))
         self.hands = [h for i, bake in enumerate(self.bakes) for h in self._hands(i, bake)]
         self._people()
         self.ovens = self._ovens()
@@ -178,7 +179,8 @@ class _Model:
 
     def _hands(self, i: int, bake: _Bake) -> list[_Hands]:
         m, people, found = self.m, len(self.having.people), []
-        todo = [(n, bake.starts[n], s.least) for n, s in enumerate(bake.job.stages) if s.hands and s.ended is None]
+        stages = [(n, s) for n, s in enumerate(bake.job.stages) if s.hands and s.ended is None and s.began is None]
+        todo = [(n, bake.starts[n], s.least) for n, s in stages]
         filling = bake.job.filling
         if filling is not None and filling.began is None:
             todo.append((-1, bake.filling, filling.hands))
@@ -192,7 +194,8 @@ class _Model:
         m = self.m
         for p, person in enumerate(self.having.people):
             busy = [self._span(h.start, h.slots, h.by[p], among=len(self.having.people)) for h in self.hands]
-            away = [m.new_fixed_size_interval_var(a, b - a, f"away{p}") for a, b in person.away if b > a]
+            working = [(start, start + slots) for _, _, start, slots, who in self.at_it if who == p]
+            away = [m.new_fixed_size_interval_var(a, b - a, f"away{p}") for a, b in merged([*person.away, *working])]
             m.add_no_overlap([*busy, *away])
             for h in self.hands:
                 self._asleep(h, p, person.asleep)
@@ -303,6 +306,7 @@ class _Model:
     def read(self, value: Callable[[Any], int]) -> Plan:
         """The plan its variables say."""
         who = {(h.bake, h.stage): next(p for p, v in enumerate(h.by) if value(v)) for h in self.hands}
+        who |= {(i, n): p for i, n, _, _, p in self.at_it}
         placed = []
         for i, bake in enumerate(self.bakes):
             ovens = [

@@ -64,11 +64,16 @@ const cookie = (name: string) =>
     .find((c) => c.startsWith(`${name}=`))
     ?.slice(name.length + 1) ?? "";
 
+/** For whom this page is open, by name: the server refuses what is meant for another than who is signed in. */
+let meantFor: string | null = null;
+export const askFor = (user: string | null) => void (meantFor = user);
+
 export const client = createClient<paths>({
   baseUrl: location.origin,
   fetch: async (request) => {
     const headers = new Headers(request.headers);
     if (request.method !== "GET") headers.set("X-CSRFToken", cookie("csrftoken"));
+    if (request.method !== "GET" && meantFor !== null) headers.set("X-Meant-For", encodeURIComponent(meantFor));
     try {
       return await fetch(new Request(request, { headers }));
     } catch {
@@ -79,11 +84,28 @@ export const client = createClient<paths>({
 
 type Answered<T> = { data?: T; error?: unknown; response: Response };
 
+interface Failed {
+  message?: unknown;
+  problems?: { code?: string }[];
+}
+
 /** The data of an answer, or a ServerError with the server's own sentence. */
 export async function take<T>(pending: Promise<Answered<T>>): Promise<T> {
   const { data, error, response } = await pending;
   if (response.ok) return data as T;
-  const said = (error as { message?: Said } | undefined)?.message;
-  const unsaid = `The server could not answer (${response.status}): try again in a moment.`;
-  throw new ServerError(response.status, said ? sentence(said, kept<Units>("units", "metric")) : unsaid);
+  const failed = error as Failed | undefined;
+  const said = Array.isArray(failed?.message) ? (failed.message as Said) : null;
+  // Whoever is signed in by now is not whom this was meant for: it waits until they are back.
+  const another = Array.isArray(failed?.problems) && failed.problems.some((p) => p.code === "somebody_else");
+  if (said) throw new ServerError(another ? 401 : response.status, sentence(said, kept<Units>("units", "metric")));
+  // A refusal that is not in our own shape is not the server's: something stands in between, and it may well go away.
+  const theirs = response.status === 401 || response.status >= 500 ? response.status : 0;
+  throw new ServerError(theirs, `The server could not answer (${response.status}): try again in a moment.`);
+}
+
+/** An answer in the shape it must have; anything else, an empty one among them, is as if nobody had answered. */
+export function shaped<T>(answer: T | undefined, ...fields: (keyof T)[]): T {
+  const has = (field: keyof T) => (answer as Record<keyof T, unknown>)[field] !== undefined;
+  if (typeof answer === "object" && answer !== null && fields.every(has)) return answer;
+  throw new ServerError(0, "An answer came that is not this server's: it is sent again.");
 }

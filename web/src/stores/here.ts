@@ -2,7 +2,7 @@
 import { useSyncExternalStore } from "react";
 import { useShallow } from "zustand/react/shallow";
 
-import { client, ServerError, take, type Bake, type BakeOut } from "../api/client";
+import { askFor, client, ServerError, shaped, take, type Bake, type BakeOut, type BatchOut } from "../api/client";
 import { nowIso } from "../lib/clock";
 import { Outbox, type Hand, type News, type Others, type OutboxState } from "./outbox";
 import type { BatchRef, Posted } from "./posted";
@@ -25,8 +25,17 @@ async function numberOf(batch: BatchRef, signal: AbortSignal): Promise<number> {
   return id;
 }
 
-/** Tell the server of one parcel, with the ids by which it takes each once. */
-const hand: Hand = async ([first, ...more]) => {
+/** Tell the server of one parcel, and take its answer only in the shape such an answer has. */
+const hand: Hand = async (parcel) => {
+  const answer = await told(parcel);
+  const kind = parcel[0]?.work.kind;
+  return kind === "save" || kind === "create"
+    ? shaped(answer as BakeOut, "id", "version", "document")
+    : shaped(answer as BatchOut, "id", "observations", "live");
+};
+
+/** With the ids by which the server takes each once. */
+const told: Hand = async ([first, ...more]) => {
   const { id: client_id, work } = first as Posted;
   const signal = AbortSignal.timeout(GIVE_UP_AFTER);
   switch (work.kind) {
@@ -77,6 +86,8 @@ const alone = async (send: () => Promise<void>): Promise<void> => {
 };
 
 export const outbox = new Outbox(shelf, hand, otherTabs(), alone);
+// What this page writes is meant for whom it is open, whoever else signs in on this browser meanwhile.
+outbox.subscribe(() => askFor(outbox.read().owner));
 
 /** One thing of what waits, and of how things stand with the server: what shows it is not painted for any other. */
 export function useOutbox<T>(pick: (state: OutboxState) => T): T {

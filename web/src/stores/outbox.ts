@@ -40,7 +40,9 @@ interface How {
 }
 
 const NOTHING_YET = { line: "open" as Line, trouble: null, unkept: new Set<string>(), coming: new Set<string>() };
+/** How long until it is tried again, doubling each time up to the longest, ms. */
 const TRY_AGAIN = 4_000;
+const TRY_AGAIN_AT_MOST = 30_000;
 const MOST_AT_ONCE = 100;
 /** Answers that say the thing itself cannot be; whatever else goes wrong, it is sent again. */
 const REFUSALS = new Set([404, 409, 413, 422]);
@@ -68,6 +70,8 @@ export class Outbox {
   private readonly leaving = new Set<string>();
   /** Whether something could not be answered in this round, though the server is there. */
   private faulted = false;
+  /** Rounds in a row that ended without an answer. */
+  private missed = 0;
 
   constructor(
     private readonly shelf: Shelf,
@@ -271,7 +275,9 @@ export class Outbox {
     const { waiting, line } = this.state;
     if (this.owner === null || parcelOf(waiting, new Set(), this.resting, 1).length === 0) return;
     const well = line === "open" && !this.faulted;
-    this.timer = setTimeout(() => void this.send(), well ? 0 : TRY_AGAIN);
+    this.missed = well ? 0 : this.missed + 1;
+    const pause = Math.min(TRY_AGAIN * 2 ** (this.missed - 1), TRY_AGAIN_AT_MOST);
+    this.timer = setTimeout(() => void this.send(), well ? 0 : pause);
   }
 
   private async sendAll() {
