@@ -1,5 +1,5 @@
 # Airy Crumb. Two commands matter: make demo, and make test.
-.PHONY: demo demo-reset test words figures bench faults mutants calm learning practice screenshots build lock schema lint clean setup
+.PHONY: demo demo-reset test words figures bench faults mutants calm learning practice heat-outside unsafe screenshots build lock schema lint clean setup
 .DELETE_ON_ERROR:
 unexport PYTHONDONTWRITEBYTECODE
 export PYTHONPATH := $(CURDIR):$(CURDIR)/core:$(CURDIR)/server
@@ -77,6 +77,14 @@ lock: $(STAMP)/python
 # What the rise forecast is held to.
 learning: setup
 	@PYTHONPATH=.:core $(PY) -m scripts.learning
+
+# The heat against finite elements of our own, in three dimensions: about three quarters of an hour.
+heat-outside: build
+	@$(PY) -W ignore -m scripts.heat_outside
+
+# Five thousand bakes drawn at random, none of them quietly unsafe: about ten minutes.
+unsafe: build
+	@$(PY) -m scripts.unsafe
 
 practice: setup
 	@PYTHONPATH=.:core $(PY) -m scripts.practice

@@ -17,7 +17,7 @@ from airycrumb.paper.recipe_text import as_markdown, as_text, page_of
 from airycrumb.paper.wrapper_files import as_pdf, as_svg
 from airycrumb.paper.wrapper_pages import PAPERS, template_of, thickness_of
 from airycrumb.problems import InputError, Problem
-from airycrumb.recipe import Draft, Reading, read_recipe, to_bake
+from airycrumb.recipe import Draft, Habits, Reading, asks, read_recipe, to_bake
 from airycrumb.recipe.carried import in_a_comment
 from airycrumb.sheet import Sheet, work
 from airycrumb.trays.types import FillingTray, GroupTray, HeatTray, RiseTray
@@ -268,7 +268,7 @@ def _export(args: argparse.Namespace) -> int:
     return 0
 
 
-def _recipe_lines(reading: Reading, draft: Draft) -> Iterator[str]:
+def _recipe_lines(reading: Reading, draft: Draft, habits: Habits) -> Iterator[str]:
     """A recipe as understood, line by line."""
     yield reading.title
     for placed in reading.lines:
@@ -279,15 +279,25 @@ def _recipe_lines(reading: Reading, draft: Draft) -> Iterator[str]:
         yield from (f"              {why}" for why in placed.line.why)
     yield "ASSUMED"
     yield from (f"  {sentence}" for sentence in draft.assumed)
+    if left_open := asks(reading, draft.document, habits):
+        yield "ASKED"
+        yield from (f"  {ask.question}" for ask in left_open)
 
 
 def _recipe(args: argparse.Namespace) -> int:
-    reading = read_recipe(_file_text(args.file), _kitchen(args.kitchen).habits)
+    habits = _kitchen(args.kitchen).habits
+    reading = read_recipe(_file_text(args.file), habits)
     draft = to_bake(reading)
+    open_asks = [] if args.anyway else asks(reading, draft.document, habits)
+    if args.bake and open_asks:
+        for ask in open_asks:
+            print(ask.question, file=sys.stderr)
+        print("Put these right in the text, or add --anyway to go on without them.", file=sys.stderr)
+        return 2
     if args.bake:
         print(json.dumps(draft.document, indent=1, ensure_ascii=False))
     else:
-        print("\n".join(_recipe_lines(reading, draft)))
+        print("\n".join(_recipe_lines(reading, draft, habits)))
     return 0
 
 
@@ -316,6 +326,7 @@ def main(argv: list[str] | None = None) -> int:
     recipe.add_argument("file", help="a text, or a page or JSON-LD file that holds a recipe")
     recipe.add_argument("--kitchen", help="a kitchen file, for how its cook fills a cup")
     recipe.add_argument("--bake", action="store_true", help="print the bake file it makes")
+    recipe.add_argument("--anyway", action="store_true", help="say yes to everything that is left open")
     recipe.set_defaults(run=_recipe)
     export = commands.add_parser("export", help="print a bake as a recipe: schema.org (JSON-LD), text or Markdown")
     export.add_argument("--form", choices=("linked", "text", "markdown"), default="linked", help="linked if left out")

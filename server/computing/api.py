@@ -54,6 +54,7 @@ class RecipeOut(Strict):
     not_used: list[str]
     pages: list[str]
     tongue: str
+    asks: list[compute.RecipeAsk]
 
 
 @router.post(

@@ -195,10 +195,10 @@ class Hands:
         self.sure()
 
     def sure(self) -> None:
-        """Where a press is asked about for being so soon, say that it was meant."""
-        asked = self.page.get_by_role("alertdialog", name="Already?")
+        """Where a press is asked about, being so soon or for what it goes into: it was meant, and it is hot."""
+        asked = self.page.get_by_role("alertdialog", name=re.compile("Already|hot"))
         if asked.is_visible():
-            asked.get_by_role("button", name=re.compile("^Yes")).click()
+            asked.get_by_role("button").first.click()
 
     def figure(self) -> Locator:
         """The huge figure of what is in front, which is pressed to go on."""

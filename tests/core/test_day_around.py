@@ -190,7 +190,7 @@ class Shown(unittest.TestCase):
         self.assertEqual(str(second.between), "")
         with pdfplumber.open(io.BytesIO(day_sheet(plan, around(table().made, plan), "a4", "metric"))) as pdf:
             text = " ".join("\n".join(page.extract_text() for page in pdf.pages).split())
-        self.assertIn("heat it again to 75 °C", text)
+        self.assertIn("heat it again to 82 °C", text)
         events = Calendar.from_ical(as_calendar(plan, "")).walk("VEVENT")
         told = [str(e["summary"]) for e in events if "into the fridge by" in str(e.get("description", ""))]
         self.assertTrue(told)

@@ -73,7 +73,7 @@ class Groups(unittest.TestCase):
         self.assertRegex(d.title, r"^Take the plain folded piece out after about \d+ min$")
         self.assertLess(s.groups[1].needs_min or 0, 0.75 * s.heat.minutes_planned)
         probe = next(c for c in s.cautions if c.code == "probe")
-        self.assertIn("75 °C", probe.title)
+        self.assertIn("82 °C", probe.title)
         alike = sheet(
             bake_document("kale-potato-braids", more_groups=[{**braids["more_groups"][0], "heat": braids["heat"]}])
         )

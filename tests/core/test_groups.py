@@ -27,9 +27,10 @@ class TwoFillings(unittest.TestCase):
         s = sheet(both())
         raw = sheet(bake_document("hake-fennel-buns"))
         self.assertEqual(s.heat.minutes_planned, max(g.needs_min or 0 for g in s.groups))
-        self.assertEqual(max(g.line_c for g in s.groups), raw.heat.line_c)
+        strictest = max(g.line_c for g in s.groups)
+        self.assertGreaterEqual(strictest, raw.heat.line_c)
         probe = next(c for c in s.cautions if c.code == "probe")
-        self.assertIn(f"{raw.heat.line_c:.0f} °C", probe.title)
+        self.assertIn(f"{strictest:.0f} °C", probe.title)
         self.assertIn("raw_filling", {c.code for c in s.cautions})
         self.assertLessEqual(set(raw.allergens), set(s.allergens))
 

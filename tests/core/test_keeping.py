@@ -33,9 +33,10 @@ class Days(unittest.TestCase):
         # US cold storage chart, from memory: raw ground meat, poultry, fish 1 to 2 days; leftovers 3 to 4 (short end).
         # UK guidance, from memory: leftovers within two days.
         days = lambda *row: keeping.keeps(*row).days
-        self.assertEqual(days("raw", False, "fridge", "us"), 2)
+        self.assertEqual(days("raw", False, "fridge", "us"), 1)
         self.assertEqual(days("cooked", True, "fridge", "us"), 3)
         self.assertEqual(days("cooked", True, "fridge", "uk"), 2)
+        self.assertEqual((days("rice", True, "fridge", "uk"), days("rice", True, "fridge", "us")), (1, 3))
         with self.assertRaises(KeyError):
             keeping.keeps("raw", False, "cellar", "us")
 
@@ -59,7 +60,7 @@ class TooLong(unittest.TestCase):
         s = sheet(kept(12))
         assert s.unbaked is not None
         self.assertFalse(s.unbaked.late)
-        self.assertEqual(s.unbaked.by - s.day.filling_made, timedelta(days=2))
+        self.assertEqual(s.unbaked.by - s.day.filling_made, timedelta(days=1))
         self.assertNotIn("kept_too_long", {d.code for d in s.doubts})
 
     def test_ten_days_stop_it_and_each_answer_ends_the_doubt(self) -> None:
@@ -67,11 +68,18 @@ class TooLong(unittest.TestCase):
         s = sheet(document)
         doubt = next(d for d in s.doubts if d.code == "kept_too_long")
         self.assertEqual(doubt.severity, "stop")
-        self.assertIn("raw meat, poultry or fish are given 2 days", doubt.reason)
+        self.assertIn("raw meat, poultry or fish are given 1 day", doubt.reason)
         self.assertIn("Local food-safety rules come first", doubt.reason)
         for label in ("Into the heat by", "Freeze them instead"):
             after = sheet(answered(document, s, "kept_too_long", label))
             self.assertNotIn("kept_too_long", {d.code for d in after.doubts}, label)
+
+    def test_a_proof_of_days_in_the_fridge_counts_as_keeping(self) -> None:
+        proof = {"to": 1.4, "spots": [{"where": "fridge", "for": "72 h"}, {"where": "bench"}]}
+        s = sheet(bake_document(filling={**RAW, "hands_on": "15 min", "cooling": "0 min"}, proof=proof))
+        assert s.unbaked is not None
+        self.assertTrue(s.unbaked.late)
+        self.assertEqual(next(d.severity for d in s.doubts if d.code == "kept_too_long"), "stop")
 
     def test_ninety_days_in_the_freezer_are_too_long_for_it_and_for_the_yeast(self) -> None:
         codes = {d.code: d.severity for d in sheet(kept(2160, "frozen")).doubts}

@@ -6,7 +6,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from airycrumb.data.safety import REGIONS
-from airycrumb.pantry import find
+from airycrumb.pantry import find, shelf
 from airycrumb.stations import safety, warm_clock
 from tests.core.spoken import spoken
 
@@ -22,6 +22,20 @@ class CoreLines(unittest.TestCase):
 
     def test_reheated_fillings_go_to_74_in_the_us(self) -> None:
         self.assertEqual(safety.core_line([find("beetroot cooked")], "cooked", "us").celsius, 74)
+
+    def test_each_region_has_its_own_line_for_what_is_reheated(self) -> None:
+        # Scotland: 82 °C (Food Hygiene (Scotland) Regulations 2006); US and Canada 74, the others 75: from memory
+        reheated = {r: safety.core_line([find("beetroot cooked")], "cooked", r).celsius for r in REGIONS}
+        self.assertEqual((reheated["scotland"], reheated["strictest"]), (82, 82))
+        self.assertEqual((reheated["us"], reheated["canada"], reheated["uk"], reheated["eu"]), (74, 74, 75, 75))
+
+    def test_every_region_has_every_row(self) -> None:
+        for region in REGIONS:
+            for food, state in (("poultry raw", "raw"), ("hake raw", "raw"), ("whole egg", "raw"), ("leek", "cooked")):
+                line = safety.core_line([find(food)], state, region)
+                self.assertTrue(70 <= line.celsius <= 82 and str(line.source))
+            for rule in ("warm", "warm_hot", "warm_and_chilling", "cool_to_21", "cool_to_5"):
+                self.assertGreater(warm_clock.limit(rule, region).value, 0)
 
     def test_the_strictest_ingredient_wins(self) -> None:
         both = [find("hake raw"), find("poultry raw")]
@@ -48,12 +62,12 @@ class Cautions(unittest.TestCase):
         method: str = "steam",
         air: float = 100,
         warm: float = 40,
-        room: float = 21,
+        air_there: float = 21,
     ) -> dict[str, safety.Caution]:
         items = [find(key) for key in filling]
         line = safety.core_line(items, state, "strictest")
         stuffed, fires = [safety.Stuffing(items, state)], [safety.HeatHazard(method, air)]
-        clock = warm_clock.warm_clock([warm_clock.Spell("proof", warm)], room, "strictest")
+        clock = warm_clock.warm_clock([warm_clock.Spell("proof", warm, air_c=air_there)], "strictest")
         found = safety.cautions([find("bread flour")], stuffed, fires, line, clock)
         return {c.code: spoken(c) for c in found}
 
@@ -76,12 +90,22 @@ class Cautions(unittest.TestCase):
         self.assertFalse(self.cautions(["hake raw"], warm=119)["standing"].urgent)
         self.assertTrue(self.cautions(["hake raw"], warm=121)["standing"].urgent)
 
-    def test_in_a_hot_room_one_hour_is_the_limit(self) -> None:
-        self.assertTrue(self.cautions(["hake raw"], warm=70, room=33)["standing"].urgent)
+    def test_in_hot_air_one_hour_is_the_limit(self) -> None:
+        self.assertTrue(self.cautions(["hake raw"], warm=70, air_there=33)["standing"].urgent)
+        self.assertFalse(self.cautions(["hake raw"], warm=70, air_there=31)["standing"].urgent)
 
     def test_burns_are_said_for_steam_and_for_the_oven(self) -> None:
         self.assertIn("tilt the lid", self.cautions(["hake raw"])["steam"].title)
         self.assertIn("220 °C", self.cautions(["hake raw"], method="oven", air=220)["oven"].title)
+
+    def test_the_kind_of_nut_and_fish_is_named(self) -> None:
+        named = safety.allergens([find("pine nut"), find("walnut"), find("hake raw"), find("butter")]).named
+        self.assertEqual([str(a) for a in named], ["fish (raw hake)", "milk", "pine nuts", "walnuts"])
+
+    def test_nothing_that_the_pantry_calls_a_nut_is_missed(self) -> None:
+        for food in shelf().values():
+            if food.role == "nut":
+                self.assertTrue({"nuts", "peanuts"} & set(food.allergens), food.key)
 
     def test_allergens_are_named_once(self) -> None:
         self.assertEqual(
@@ -99,7 +123,7 @@ SPELLS = st.lists(
 class TheWarmClock(unittest.TestCase):
     @given(SPELLS, SPELLS)
     def test_it_adds_up_and_never_resets(self, first: list[warm_clock.Spell], then: list[warm_clock.Spell]) -> None:
-        clock = lambda spells: warm_clock.warm_clock(spells, 21, "strictest")
+        clock = lambda spells: warm_clock.warm_clock(spells, "strictest")
         cold = warm_clock.Spell("in the fridge", 0.0)
         both = clock([*first, cold, *then])
         self.assertAlmostEqual(both.total_min, clock(first).total_min + clock(then).total_min)
@@ -108,26 +132,38 @@ class TheWarmClock(unittest.TestCase):
 
     def test_cooling_is_judged_by_its_own_rule(self) -> None:
         clock = warm_clock.warm_clock(
-            [warm_clock.Spell("cooling", 200, "cooling"), warm_clock.Spell("proof", 60)], 21, "us"
+            [warm_clock.Spell("cooling", 200, "cooling"), warm_clock.Spell("proof", 60)], "us"
         )
         self.assertEqual((clock.over, clock.cools_slowly, clock.total_min), (False, False, 260))
-        self.assertTrue(warm_clock.warm_clock([warm_clock.Spell("cooling", 400, "cooling")], 21, "us").cools_slowly)
+        self.assertTrue(warm_clock.warm_clock([warm_clock.Spell("cooling", 400, "cooling")], "us").cools_slowly)
 
     def test_chilling_is_judged_with_what_stood_before_it_by_four_hours_in_all(self) -> None:
         # US FDA Food Code 3-501.19, from memory
         clock = lambda chilling: warm_clock.warm_clock(
-            [warm_clock.Spell("proof", 90), warm_clock.Spell("chilling", chilling, "chilling")], 21, "us"
+            [warm_clock.Spell("proof", 90), warm_clock.Spell("chilling", chilling, "chilling")], "us"
         )
         self.assertEqual((clock(149).chills_slowly, clock(151).chills_slowly, clock(151).over), (False, True, False))
 
     def test_the_limits_are_the_regions_and_the_strictest_is_the_default(self) -> None:
-        # US two-hour rule, one hour above 32 °C, from memory; the UK gives no hours for what is to be cooked
-        limits = {r: warm_clock.warm_clock([], 21, r).limit_min for r in REGIONS}
-        self.assertEqual(limits, {"us": 120, "uk": 120, "strictest": 120})
-        self.assertEqual(warm_clock.warm_clock([], 33, "us").limit_min, 60)
-        # 40 to 140 °F in the US, 8 to 63 °C in the UK, from memory: the strictest is the widest
-        zones = {r: warm_clock.danger_zone(r) for r in REGIONS}
-        self.assertEqual(zones, {"us": (4.4, 60.0), "uk": (8.0, 63.0), "strictest": (4.4, 63.0)})
+        # Two-hour rules of the US and Canada (one hour above 32 °C); the others give no hours for what is to be cooked
+        hot = [warm_clock.Spell("proof", 10, air_c=33)]
+        limits = {r: warm_clock.warm_clock(hot, r).limit_min for r in REGIONS}
+        two = dict.fromkeys(("uk", "scotland", "eu", "australia_nz"), 120)
+        self.assertEqual(limits, {**two, "us": 60, "canada": 60, "strictest": 60})
+        self.assertEqual({warm_clock.warm_clock([], r).limit_min for r in REGIONS}, {120})
+        # 40 to 140 °F in the US, 8 to 63 °C in the UK, 5 to 60 in Australia, from memory: the
+        # strictest is the widest
+        zones = {r: warm_clock.danger_zone(r) for r in ("us", "uk", "canada", "australia_nz", "strictest")}
+        self.assertEqual(
+            zones,
+            {
+                "us": (4.4, 60.0),
+                "uk": (8.0, 63.0),
+                "canada": (4.4, 60.0),
+                "australia_nz": (5.0, 60.0),
+                "strictest": (4.4, 63.0),
+            },
+        )
         with self.assertRaises(KeyError):
             warm_clock.limit("nonsense", "us")
 
@@ -163,7 +199,7 @@ class BesideTheStep(unittest.TestCase):
             safety.HeatHazard("steam", 100, refills=True),
         ]
         line = safety.core_line([find("hake raw")], "raw", "us")
-        clock = warm_clock.warm_clock([], 21, "us")
+        clock = warm_clock.warm_clock([], "us")
         found = safety.cautions([], [safety.Stuffing([find("hake raw")], "raw")], fires, line, clock, blade=True)
         said = {c.code: f"{c.title} {c.text}" for c in found}
         for code, words in (
@@ -177,7 +213,7 @@ class BesideTheStep(unittest.TestCase):
                 self.assertIn(words, said[code])
 
     def test_a_filling_that_cools_for_half_a_day_is_called_out(self) -> None:
-        clock = warm_clock.warm_clock([warm_clock.Spell("cooling", 420, "cooling")], 21, "us")
+        clock = warm_clock.warm_clock([warm_clock.Spell("cooling", 420, "cooling")], "us")
         stuffed = [safety.Stuffing([find("beetroot cooked")], "cooked")]
         line = safety.core_line([find("beetroot cooked")], "cooked", "us")
         found = {c.code: c for c in safety.cautions([], stuffed, [], line, clock)}

@@ -79,7 +79,7 @@ class EveryDemoBake(unittest.TestCase):
     def test_raw_fish_brings_its_cautions(self) -> None:
         s = sheet(bake_document("hake-fennel-buns"))
         self.assertLessEqual({"raw_filling", "probe", "standing", "steam"}, {c.code for c in s.cautions})
-        self.assertIn("fish", s.allergens)
+        self.assertIn("fish (raw hake)", s.allergens)
 
 
 class EverythingFollows(unittest.TestCase):

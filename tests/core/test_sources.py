@@ -44,8 +44,8 @@ class Constants(unittest.TestCase):
             lines = [line for line in LINES if line.region == region]
             self.assertEqual({line.kind for line in lines}, {"poultry", "ground meat", "egg", "fish", "cooked"}, region)
             for line in lines:
-                self.assertRegex(str(line.source), "guidance|Food Code")
-                self.assertTrue(60 <= line.celsius <= 80)
+                self.assertRegex(str(line.source), "guidance|Food Code|Regulation|Health Canada|Food Standards")
+                self.assertTrue(60 <= line.celsius <= 82)
             rules = {limit.rule for limit in LIMITS if limit.region == region}
             self.assertEqual(rules, {"warm", "warm_hot", "warm_and_chilling", "cool_to_21", "cool_to_5"}, region)
 

@@ -27,7 +27,7 @@ class WrittenBack(unittest.TestCase):
         st.none() | st.floats(5, 1800),
         st.none() | st.floats(0.5, 1.2),
         st.none() | st.floats(0, 15),
-        st.none() | st.builds(Probed, ANY, st.floats(0.01, 3)),
+        st.none() | st.builds(Probed, ANY, ANY, ANY, ANY, st.floats(0.01, 3), st.booleans(), st.booleans()),
         st.sampled_from(("steam", "oven", "pan")),
         st.none() | st.lists(st.floats(0, 350), min_size=4, max_size=9),
         st.sampled_from(sorted(CLOSINGS)),

@@ -1,10 +1,13 @@
 """Pieces of dough and filling by finite elements (scikit-fem): a section turned about its axis, or a quarter of all.
 
+The body is the sheet's own (airycrumb.outline): what is checked is the march, not whether a bun is a superellipse.
+
 Properties depend on temperature. What is stored is the secant of the enthalpy over a step, so that melting loses
 nothing.
 """
 
 from collections.abc import Callable
+from dataclasses import dataclass
 from typing import Any
 
 import numpy as np
@@ -26,11 +29,12 @@ from skfem import (
 from skfem.helpers import dot, grad
 
 from airycrumb.data.shapes import OPEN_WALLS
+from airycrumb.outline import Solid, Walls
 from airycrumb.stations.heat.properties import GRID, Table
-from airycrumb.stations.heat.shape import Body
 from tests.reference.per_cell import PerCell
 
 ELEMENTS = {MeshTri: (ElementTriP1, ElementTriP0), MeshHex: (ElementHex1, ElementHex0)}
+SECTION, SOLID = ((25, 33), (49, 65)), ((13, 17), (21, 27))  # points outwards and downwards, and of a fine mesh
 SETTLED_C, MOST_TURNS = 0.02, 4  # °C by which a step may change in its last turn, and how many turns it takes at most
 # What the surface takes per °C and is given, at a minute, as warm as it is.
 Fire = Callable[[float, np.ndarray], tuple[Any, np.ndarray]]
@@ -71,8 +75,9 @@ class Elements:
     is_filling: of each cell; inside: of each node, whether it begins as warm as the filling.
     """
 
-    def __init__(self, mesh: Mesh, b: Body, is_filling: np.ndarray, inside: np.ndarray, tables: tuple[Table, Table]):
+    def __init__(self, mesh: Mesh, b: Solid, is_filling: np.ndarray, inside: np.ndarray, tables: tuple[Table, Table]):
         self.mesh, self.is_filling, self.inside, self.tables = mesh, is_filling, inside, tables
+        self.solid = b
         linear, constant = ELEMENTS[type(mesh)]
         self.linear = linear()
         self.basis = FemBasis(mesh, self.linear)
@@ -92,11 +97,6 @@ class Elements:
     def edge(self, part: str) -> FacetBasis:
         """A part of the surface."""
         return FacetBasis(self.mesh, self.linear, facets=self.parts[part])
-
-    def meets(self, *films: tuple[str, float, float]) -> tuple[Any, np.ndarray]:
-        """What the surface takes and is given: parts of it, each with its W/m2K and the °C there."""
-        edges = [(self.edge(part), h, c) for part, h, c in films]
-        return sum(takes.assemble(e, w=h) for e, h, _ in edges), sum(given.assemble(e, w=h * c) for e, h, c in edges)
 
     def _by_material(self, celsius: np.ndarray, name: str) -> np.ndarray:
         dough, filling = (np.interp(celsius, GRID, getattr(t, name)) for t in self.tables)
@@ -119,16 +119,39 @@ class Elements:
                 break
         return new
 
-    def core(
-        self, minutes: float, fire: Fire, dough_c: float, filling_c: float, step_s: float
-    ) -> tuple[np.ndarray, np.ndarray]:
-        """Minutes, and °C of the coldest filling at each."""
+    def cooked(self, minutes: float, fire: Fire, dough_c: float, filling_c: float, step_s: float) -> "Seen":
+        """The coldest filling, the dough looked at from above, and the middle of the base, through time."""
         celsius = np.where(self.inside, filling_c, dough_c).astype(float)
+        top, base = self._looked_at()
         found = []
         for step in range(int(minutes * 60 / step_s)):
             celsius = self._step(celsius, step_s, fire((step + 0.5) * step_s / 60, celsius))
-            found.append(float(celsius[self.inside].min()))
-        return np.arange(1, len(found) + 1) * step_s / 60, np.array(found)
+            coldest = celsius[self.inside].min() if self.inside.any() else celsius.min()
+            found.append((coldest, float(top(celsius)), celsius[base]))
+        return Seen(np.arange(1, len(found) + 1) * step_s / 60, *np.array(found).T)
+
+    def _looked_at(self) -> tuple[Callable[[np.ndarray], float], int]:
+        """The mean of the dough above where it is widest but for the rim, in the middle of its length, where a section
+        lies; and the node in the middle of the base."""
+        edge = self.edge("not below")
+        across, up, along = _away(edge.global_coordinates().value, self.solid)
+        dough = ~self.is_filling[self.mesh.f2t[0, edge.find]]
+        middle = (np.abs(along) < 0.25 * self.solid.half_length) | self.solid.is_round
+        above = (up > self.solid.widest) & (np.abs(across) < 0.97 * self.solid.half_width) & middle
+        weight = edge.dx * about(edge.global_coordinates().value) * above
+        weight = weight * (dough[:, None] if (weight * dough[:, None]).any() else 1)
+        base = int(np.argmin(self.mesh.p[-1] + np.abs(self.mesh.p[:-1]).sum(axis=0) * 1e-3))
+        return lambda c: float((np.asarray(edge.interpolate(c)) * weight).sum() / weight.sum()), base
+
+
+@dataclass(frozen=True)
+class Seen:
+    """What elements say of a piece through time. minutes; °C of the coldest filling, the top and the base."""
+
+    minutes: np.ndarray
+    core: np.ndarray
+    top: np.ndarray
+    base: np.ndarray
 
 
 def _solved(matrix: Any, right: np.ndarray, guess: np.ndarray) -> np.ndarray:
@@ -138,48 +161,53 @@ def _solved(matrix: Any, right: np.ndarray, guess: np.ndarray) -> np.ndarray:
     return np.asarray(found)
 
 
-def reach(p: np.ndarray, b: Body) -> np.ndarray:
-    """How far out points lie: 0 in the middle, 1 at the skin."""
-    axes = (b.half_width, b.half_height) if len(p) == 2 else (b.half_width, b.half_length, b.half_height)
-    return np.sqrt(sum((x / axis) ** 2 for x, axis in zip(p, axes, strict=True)))  # type: ignore[no-any-return]
+def _away(p: np.ndarray, s: Solid) -> tuple[np.ndarray, np.ndarray, np.ndarray]:
+    """Points of a mesh as across, up and along: a section has none along."""
+    along = p[1] if len(p) == 3 else np.zeros_like(p[0])
+    return p[0], p[-1], along
 
 
-def section(b: Body, kind: str, filling_share: float, tables: tuple[Table, Table], fine: bool = False) -> Elements:
-    """Half a section of a spheroid, x the distance from its axis."""
-    out, round_it = (51, 49) if fine else (21, 25)
-    grid = MeshTri.init_tensor(np.linspace(0.02, 1, out), np.linspace(0.001, np.pi - 0.001, round_it))
-    r, polar = grid.p
-    mesh = MeshTri(np.vstack((b.half_width * r * np.sin(polar), b.half_height * r * np.cos(polar))), grid.t)
-    return _filled(mesh, b, kind, filling_share, tables)
+def reach(p: np.ndarray, s: Solid) -> np.ndarray:
+    """How far out points lie: 0 where it is widest on the axis, 1 at the skin."""
+    return s.how_far_out(*_away(p, s))
 
 
-def solid(b: Body, kind: str, filling_share: float, tables: tuple[Table, Table], fine: bool = False) -> Elements:
-    """A quarter of an ellipsoid: planes x = 0 and y = 0 let nothing through. Layers lie closer at the skin."""
-    out, down, round_ = (19, 21, 10) if fine else (13, 13, 7)
-    layers = 1 - np.linspace(0, 1, out)[::-1] ** 1.5 * 0.97
-    grid = MeshHex.init_tensor(layers, np.linspace(0.02, np.pi - 0.02, down), np.linspace(0, np.pi / 2, round_))
-    r, polar, turn = grid.p
-    across = r * np.sin(polar)
-    unit = np.vstack((across * np.cos(turn), across * np.sin(turn), r * np.cos(polar)))
-    mesh = MeshHex(np.array([[b.half_width], [b.half_length], [b.half_height]]) * unit, grid.t)
-    return _filled(mesh, b, kind, filling_share, tables)
+def _rays(is_round: bool, fine: bool) -> tuple[np.ndarray, np.ndarray]:
+    """How far out the layers lie, closer at the skin, and the angles from the top down."""
+    out, down = (SECTION if is_round else SOLID)[fine]
+    return 1 - np.linspace(0, 1, out)[::-1] ** 1.7 * 0.98, np.linspace(0.01, np.pi - 0.01, down)
 
 
-def _filled(mesh: Mesh, b: Body, kind: str, share: float, tables: tuple[Table, Table]) -> Elements:
-    """The filling where a closed shape holds it: alike in all directions, or level between walls."""
-    order = _order(mesh.p[:, mesh.t].mean(axis=1), b, kind)
-    flat = FemBasis(mesh, ELEMENTS[type(mesh)][1]())
-    volume = (flat.dx * about(flat.global_coordinates().value)).sum(axis=1)
-    ranked = np.argsort(order)
-    is_filling = np.zeros(len(order), dtype=bool)
-    is_filling[ranked[np.cumsum(volume[ranked]) <= share * volume.sum()]] = True
-    inside = _order(mesh.p, b, kind) <= order[is_filling].max()
-    return Elements(mesh, b, is_filling, inside, tables)
+def body(s: Solid, kind: str, filling_share: float, tables: tuple[Table, Table], walls: Walls, fine: bool) -> Elements:
+    """A piece meshed along rays from where it is widest: half a section of a round one, a quarter of a longer one."""
+    out, down = _rays(s.is_round, fine)
+    round_ = np.linspace(0, np.pi / 2, 9 if fine else 7)
+    grid = MeshTri.init_tensor(out, down) if s.is_round else MeshHex.init_tensor(out, down, round_)
+    # Evenly in angle on the unit ball, then out to the piece's own skin.
+    r, polar, *turn = grid.p
+    unit = [np.sin(polar), np.cos(polar)]
+    if turn:
+        unit = [np.sin(polar) * np.cos(turn[0]), np.sin(polar) * np.sin(turn[0]), np.cos(polar)]
+    boxed = np.vstack(unit) * np.array([s.half_width, *([s.half_length] if turn else []), s.half_height])[:, None]
+    boxed[-1] += s.widest
+    skin = reach(boxed, s)
+    at = boxed.copy()
+    at[:-1] *= r / skin
+    at[-1] = s.widest + (boxed[-1] - s.widest) * r / skin
+    return _filled((MeshTri if s.is_round else MeshHex)(at, grid.t), s, kind, filling_share, tables, walls)
 
 
-def _order(p: np.ndarray, b: Body, kind: str) -> np.ndarray:
-    """The order in which points are filled: the lowest first."""
+def _filled(mesh: Mesh, s: Solid, kind: str, share: float, tables: tuple[Table, Table], walls: Walls) -> Elements:
+    """The filling where the sheet's own body holds it: within an outline of its own, or level between walls."""
+    is_filling = _holds(mesh.p[:, mesh.t].mean(axis=1), s, kind, share, walls) < 1
+    inside = _holds(mesh.p, s, kind, share, walls) < 1
+    return Elements(mesh, s, is_filling, inside, tables)
+
+
+def _holds(p: np.ndarray, s: Solid, kind: str, share: float, walls: Walls) -> np.ndarray:
+    """How far out of the filling points lie: under 1 within it."""
     if kind not in OPEN_WALLS:
-        return reach(p, b)
-    in_plan = reach(np.vstack((p[:-1], np.zeros(p.shape[1]))), b)
-    return np.where(in_plan > 1 - 2 * OPEN_WALLS[kind], 10.0, -p[-1] / b.half_height)
+        return s.filling(share, walls).how_far_out(*_away(p, s))
+    x, z, y = _away(p, s)
+    inner, bottom = s.well(share, OPEN_WALLS[kind])
+    return np.maximum(inner.in_plan(x, y), np.where(z > bottom, 0.0, 2.0))

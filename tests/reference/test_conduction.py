@@ -16,10 +16,11 @@ import numpy as np
 from scipy.integrate import solve_ivp
 from scipy.special import j0, j1, jn_zeros
 
+from airycrumb.outline import Solid
 from airycrumb.stations.heat.march import AIR as AIR_COLUMN
 from airycrumb.stations.heat.march import AIR_END, H_BOTTOM, H_TOP, PHASE_COLUMNS, PLATE_C, march
 from airycrumb.stations.heat.properties import GRID
-from airycrumb.stations.heat.shape import Body, Mesh, mesh
+from airycrumb.stations.heat.shape import Mesh, mesh
 
 RHO, CP, K = 1000.0, 3500.0, 0.5
 ALPHA = K / RHO / CP
@@ -61,7 +62,7 @@ BODIES = {
 def cells_of(shape: str) -> Mesh:
     """The cells of a slab, a long cylinder or a ball RADIUS high from its middle. Width and length over the height."""
     wide, long = (RADIUS * ratio for ratio in BODIES[shape])
-    return mesh(Body(wide, RADIUS, long, 1e-4, 0.5), 0.0, "round bun", False)
+    return mesh(Solid(wide, RADIUS, long, 2.0, 0.5, 0.5), 0.0, "round bun", False)
 
 
 def prepared(shape: str, seconds: float, h: float = 1e6) -> Callable[[], np.ndarray]:

@@ -4,7 +4,8 @@ fixtures/demo-database.json.gz is that day's demo database (dumpdata of people, 
 demo-forecasts.json what the same day's code forecast for each of its batches (regression, self-made); its heat as
 forecast since pieces are cooked as sections, 1 to 2 min and up to 4 °C apart from before, and what was seen of it as
 read since a press may come late, up to 2.5 min apart, and since most are taken to, up to 2 min more; half-moons 1 to
-2 min longer since their middles hold more filling (docs/models).
+2 min longer since their middles hold more filling; 0 to 4 min longer and 1 °C less to 9 °C more since what was
+cooked before is taken to the line of the strictest region, 82 °C (docs/models).
 """
 
 import json

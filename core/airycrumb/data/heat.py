@@ -59,6 +59,23 @@ PIECE_SPREAD = Constant(
     "spread of pieces within one kitchen; both from Monte Carlo over the priors, -14/+16 %",
 )
 PROBE_SPREAD = Constant(0.05, "ln minutes", "assumed", "what a probe off the coldest point makes of the pace")
+TIP_OFF = Constant(
+    0.4,
+    "share of readings",
+    "assumed",
+    "whose tip is not in the middle: in the wall, by the juice, on the pan",
+)
+TIP_AHEAD = Constant(
+    0.35,
+    "ln minutes",
+    "assumed",
+    "by how much such a tip runs ahead of the middle; 1 to 2 cm off in a bun",
+)
+PLACES_AGREE = Constant(0.06, "ln minutes", "assumed", "two places of a probe no further apart agree")
+PROBED_LEAST = Constant(
+    1.05, "1", "assumed", "minutes planned over the model's own typical ones that no probe takes a raw filling below"
+)
+ONE_IN_TWENTY = Constant(1.645, "standard deviations", "published", "of a normal distribution")
 DEGREES_DOUBT = Constant(10.0, "°C", "assumed", "the same, at the end of cooking between 60 and 80 °C")
 PLAN_MARGIN = Constant(
     1.25, "1", "assumed", "minutes planned over the typical forecast for a raw filling, with a probe at the end"
@@ -186,4 +203,5 @@ FAN_LESS_C = Constant(20.0, "°C", "common practice", "a fan oven is set so much
 PREHEAT_HOT_C = Constant(230.0, "°C", "common practice", "from here an oven needs 30 min")
 PREHEAT_HOT_MIN = Constant(30.0, "min", "common practice", "to heat a very hot oven through")
 PREHEAT_STONE_MIN = Constant(45.0, "min", "common practice", "to heat a stone or steel through")
+JUST_SET = Constant(90.0, "°C", "common practice", "crumb has just set: the lower end of 90 to 96 °C")
 CRUMB_SET = Constant(92.0, "°C", "common practice", "crumb is set between 90 and 96 °C")

@@ -17,6 +17,18 @@ UK = say(
     core=in_celsius(70),
     held=in_minutes(2),
 )
+SCOTLAND = say(
+    "Food Hygiene (Scotland) Regulations 2006, schedule 4: reheated food to {line} (Food Standards Scotland), from "
+    "memory",
+    line=in_celsius(82),
+)
+EU = say(
+    "European Union: no line in Regulation (EC) 852/2004; {core} for {held} as its food agencies advise, from memory",
+    core=in_celsius(70),
+    held=in_minutes(2),
+)
+CANADA = say("Health Canada, safe internal cooking temperatures, from memory")
+AUSTRALIA = say("Food Standards Australia New Zealand, Safe Food Australia (Standard 3.2.2); MPI, from memory")
 
 
 @dataclass(frozen=True)
@@ -31,22 +43,39 @@ class SafeLine:
     source: Message
 
 
+WHY = {
+    "poultry": say("raw poultry"),
+    "ground meat": say("raw meat inside dough"),
+    "egg": say("egg in the filling"),
+    "fish": say("raw fish inside dough"),
+    "cooked": say("cooked filling, reheated"),
+}
+
+
+def _lines(region: str, source: Message, hold_min: float = 0.0, **celsius: float) -> list[SafeLine]:
+    """Rows of a region: its °C by kind, "ground_meat" for ground meat."""
+    kinds = ((kind.replace("_", " "), at) for kind, at in celsius.items())
+    return [SafeLine(region, kind, at, hold_min, WHY[kind], source) for kind, at in kinds]
+
+
 LINES = (
-    SafeLine(region="us", kind="poultry", celsius=74, hold_min=0, why=say("raw poultry"), source=US),
-    SafeLine(region="us", kind="ground meat", celsius=74, hold_min=0, why=say("raw meat inside dough"), source=STUFFED),
-    SafeLine(region="us", kind="egg", celsius=71, hold_min=0, why=say("egg in the filling"), source=US),
-    SafeLine(region="us", kind="fish", celsius=74, hold_min=0, why=say("raw fish inside dough"), source=STUFFED),
-    SafeLine(region="us", kind="cooked", celsius=74, hold_min=0, why=say("cooked filling, reheated"), source=US),
-    SafeLine(region="uk", kind="poultry", celsius=75, hold_min=0.5, why=say("raw poultry"), source=UK),
-    SafeLine(region="uk", kind="ground meat", celsius=75, hold_min=0.5, why=say("raw ground meat"), source=UK),
-    SafeLine(region="uk", kind="egg", celsius=75, hold_min=0.5, why=say("egg in the filling"), source=UK),
-    SafeLine(region="uk", kind="fish", celsius=75, hold_min=0.5, why=say("raw fish"), source=UK),
-    SafeLine(region="uk", kind="cooked", celsius=75, hold_min=0.5, why=say("cooked filling, reheated"), source=UK),
+    *_lines("us", US, poultry=74, egg=71, cooked=74),
+    *_lines("us", STUFFED, ground_meat=74, fish=74),
+    *_lines("uk", UK, 0.5, poultry=75, ground_meat=75, egg=75, fish=75, cooked=75),
+    *_lines("scotland", UK, 0.5, poultry=75, ground_meat=75, egg=75, fish=75),
+    *_lines("scotland", SCOTLAND, cooked=82),
+    *_lines("eu", EU, 0.5, poultry=75, ground_meat=75, egg=75, fish=75, cooked=75),
+    *_lines("canada", CANADA, poultry=74, ground_meat=74, egg=74, fish=74, cooked=74),
+    *_lines("australia_nz", AUSTRALIA, poultry=75, ground_meat=75, egg=75, fish=75, cooked=75),
 )
 REGIONS = {
     "strictest": "the strictest of those known here",
     "us": "United States (federal)",
     "uk": "United Kingdom",
+    "scotland": "Scotland",
+    "eu": "European Union",
+    "canada": "Canada",
+    "australia_nz": "Australia and New Zealand",
 }
 
 # Held at °C for min, each worth the same: (°C, min). UK guidance, from memory.
@@ -70,6 +99,9 @@ AS_BRIEF = say(
     "UK Food Standards Agency guidance: out of the fridge as briefly as can be (its four hours are for cold food on "
     "display); two hours are assumed here"
 )
+AS_BRIEF_EU = say("European Union: as briefly as can be (Regulation (EC) 852/2004, annex II); two hours are assumed")
+TWO_HOURS_CANADA = say("Health Canada, two-hour rule, from memory; one hour above {hot}", hot=in_celsius(HOT_ROOM))
+TWO_AND_FOUR = say("Food Standards Australia New Zealand, 2-hour/4-hour rule, from memory")
 COOLING = say(
     "US FDA Food Code 3-501.14: from {hot} to {cool} within {first}, to {cold} within {then} more, from memory",
     hot=in_celsius(57),
@@ -82,28 +114,78 @@ FOUR_IN_ALL = say(
     "US FDA Food Code 3-501.19: out of temperature control for up to four hours in all, from memory; the UK names none"
 )
 COOLING_UK = say("UK Food Standards Agency guidance: cool and refrigerate within one to two hours, from memory")
-
-LIMITS = (
-    Limit("us", "warm", 120, "min", TWO_HOURS),
-    Limit("us", "warm_hot", 60, "min", TWO_HOURS),
-    Limit("uk", "warm", 120, "min", AS_BRIEF),
-    Limit("uk", "warm_hot", 120, "min", AS_BRIEF),
-    Limit("us", "warm_and_chilling", 240, "min", FOUR_IN_ALL),
-    Limit("uk", "warm_and_chilling", 240, "min", FOUR_IN_ALL),
-    Limit("us", "cool_to_21", 120, "min", COOLING),
-    Limit("us", "cool_to_5", 360, "min", COOLING),
-    Limit("uk", "cool_to_21", 120, "min", COOLING_UK),
-    Limit("uk", "cool_to_5", 360, "min", COOLING),
+COOLING_EU = say("European Union: as quickly as possible (Regulation (EC) 852/2004); two and six hours are assumed")
+COOLING_CANADA = say(
+    "Canadian food retail code: to {cool} in two hours, to {cold} in four more, from memory",
+    cool=in_celsius(20),
+    cold=in_celsius(4),
+)
+COOLING_ANZ = say(
+    "Standard 3.2.2 of Australia and New Zealand: to {cool} in two hours, to {cold} in four more, from memory",
+    cool=in_celsius(21),
+    cold=in_celsius(5),
 )
 
-# °C between which what is perishable must not stand long: (from, to). From memory: 40 to 140 °F; 8 to 63 °C.
-DANGER = {"us": (4.4, 60.0), "uk": (8.0, 63.0)}
+
+def _limits(region: str, rules: dict[str, tuple[float, Message]]) -> list[Limit]:
+    return [Limit(region, rule, minutes, "min", source) for rule, (minutes, source) in rules.items()]
+
+
+def _cooling(source: Message, to_5: Message | None = None) -> dict[str, tuple[float, Message]]:
+    """Two hours to 21 °C, six in all to 5."""
+    return {"cool_to_21": (120, source), "cool_to_5": (360, to_5 or source)}
+
+
+LIMITS = (
+    *_limits(
+        "us",
+        {"warm": (120, TWO_HOURS), "warm_hot": (60, TWO_HOURS), "warm_and_chilling": (240, FOUR_IN_ALL)}
+        | _cooling(COOLING),
+    ),
+    *(
+        limit
+        for region in ("uk", "scotland")
+        for limit in _limits(
+            region,
+            {"warm": (120, AS_BRIEF), "warm_hot": (120, AS_BRIEF), "warm_and_chilling": (240, FOUR_IN_ALL)}
+            | _cooling(COOLING_UK, COOLING),
+        )
+    ),
+    *_limits(
+        "eu",
+        {"warm": (120, AS_BRIEF_EU), "warm_hot": (120, AS_BRIEF_EU), "warm_and_chilling": (240, FOUR_IN_ALL)}
+        | _cooling(COOLING_EU),
+    ),
+    *_limits(
+        "canada",
+        {"warm": (120, TWO_HOURS_CANADA), "warm_hot": (60, TWO_HOURS_CANADA), "warm_and_chilling": (240, FOUR_IN_ALL)}
+        | _cooling(COOLING_CANADA),
+    ),
+    *_limits(
+        "australia_nz",
+        {"warm": (120, TWO_AND_FOUR), "warm_hot": (120, TWO_AND_FOUR), "warm_and_chilling": (240, TWO_AND_FOUR)}
+        | _cooling(COOLING_ANZ),
+    ),
+)
+
+# °C between which what is perishable must not stand long: (from, to). From memory: 40 to 140 °F in the US and Canada; 8
+# to 63 °C in the UK; 5 to 60 °C in Australia.
+DANGER = {
+    "us": (4.4, 60.0),
+    "uk": (8.0, 63.0),
+    "scotland": (8.0, 63.0),
+    "eu": (5.0, 63.0),
+    "canada": (4.4, 60.0),
+    "australia_nz": (5.0, 60.0),
+}
+COOL_C, COLD_C = 21.0, 5.0  # °C that cooling is timed to
 
 CHART = say("US federal guidance, cold storage chart (foodsafety.gov), from memory")
 CHART_FREEZER = say("US federal guidance, cold storage chart, which says how long it stays good, from memory")
-LEFTOVERS = say("UK Food Standards Agency guidance: leftovers within two days, from memory")
-USE_BY = say("UK Food Standards Agency guidance: raw meat and fish by their use-by date; two days are assumed here")
+LEFTOVERS = say("UK Food Standards Agency guidance: leftovers within two days, rice within one, from memory")
+USE_BY = say("UK Food Standards Agency guidance: raw meat and fish by their use-by date; one day is assumed here")
 UK_FREEZER = say("UK Food Standards Agency guidance: three months for what was made at home, from memory")
+AS_STRICT = say("no days of its own known here: the strictest of the other regions'")
 DRY_KEEPS = say("common practice for bread with a sweet or dry filling")
 
 
@@ -132,10 +214,30 @@ def _keeps(region: str, place: str, source: Message, of_raw: Message, **days: tu
 # The short end of each range: raw ground meat, poultry and fish 1 to 2 days, dishes with egg and leftovers 3 to 4; raw
 # sausage and fat fish 2 months frozen, dishes 2 to 3.
 KEEPS = (
-    *_keeps("us", "fridge", CHART, CHART, raw=(2, 3), egg=(2, 3), cooked=(3, 3)),
-    *_keeps("uk", "fridge", LEFTOVERS, USE_BY, raw=(2, 2), egg=(2, 2), cooked=(2, 2)),
-    *_keeps("us", "frozen", CHART_FREEZER, CHART_FREEZER, raw=(60, 60), egg=(60, 60), cooked=(60, 60)),
-    *_keeps("uk", "frozen", UK_FREEZER, UK_FREEZER, raw=(90, 90), egg=(90, 90), cooked=(90, 90)),
-    *(row for r in ("us", "uk") for row in _keeps(r, "fridge", DRY_KEEPS, DRY_KEEPS, dry=(3, 5))),
-    *(row for r in ("us", "uk") for row in _keeps(r, "frozen", DRY_KEEPS, DRY_KEEPS, dry=(90, 90))),
+    *_keeps("us", "fridge", CHART, CHART, raw=(1, 3), egg=(2, 3), cooked=(3, 3), rice=(3, 3)),
+    *(
+        row
+        for r in ("uk", "scotland")
+        for row in _keeps(r, "fridge", LEFTOVERS, USE_BY, raw=(1, 2), egg=(2, 2), cooked=(2, 2), rice=(1, 1))
+    ),
+    *(
+        row
+        for r in ("eu", "canada", "australia_nz")
+        for row in _keeps(r, "fridge", AS_STRICT, AS_STRICT, raw=(1, 2), egg=(2, 2), cooked=(2, 2), rice=(1, 1))
+    ),
+    *_keeps("us", "frozen", CHART_FREEZER, CHART_FREEZER, raw=(60, 60), egg=(60, 60), cooked=(60, 60), rice=(60, 60)),
+    *(
+        row
+        for r in ("uk", "scotland")
+        for row in _keeps(
+            r, "frozen", UK_FREEZER, UK_FREEZER, raw=(90, 90), egg=(90, 90), cooked=(90, 90), rice=(90, 90)
+        )
+    ),
+    *(
+        row
+        for r in ("eu", "canada", "australia_nz")
+        for row in _keeps(r, "frozen", AS_STRICT, AS_STRICT, raw=(60, 60), egg=(60, 60), cooked=(60, 60), rice=(60, 60))
+    ),
+    *(row for r in DANGER for row in _keeps(r, "fridge", DRY_KEEPS, DRY_KEEPS, dry=(3, 5))),
+    *(row for r in DANGER for row in _keeps(r, "frozen", DRY_KEEPS, DRY_KEEPS, dry=(90, 90))),
 )

@@ -3,7 +3,7 @@
 import math
 from collections.abc import Callable, Iterator, Sequence
 from datetime import datetime, timedelta
-from typing import cast
+from typing import Any, cast
 
 from airycrumb.bake.marks import StageKey
 from airycrumb.data import heat as c
@@ -14,7 +14,9 @@ from airycrumb.events.pieces import INTO, several
 from airycrumb.plan.events import Choice, EventMark, Resource
 from airycrumb.plan.given import heat_key
 from airycrumb.trays.heat_tray import HeatStage, setting_of
+from airycrumb.trays.heating import in_a_cold_one
 from airycrumb.trays.in_heat import InTurn, load_id
+from airycrumb.trays.lit import hot_from, lit_at, warmth_at
 from airycrumb.words import (
     NOTHING,
     Message,
@@ -135,9 +137,34 @@ def _load(k: Known, h: HeatStage, load: InTurn, of: int, ends: bool) -> Iterator
         load=key,
         marks=ending(_before_heat(k), f"{key}.in") if first else None,
         until=f"{key}.out",
+        **_if_cold(k, h, load),
     )
     yield from _watched(k, h, load, into, name)
     yield _out(k, h, load, name, of, ends)
+
+
+IS_HOT = {
+    "oven": say("The oven is hot"),
+    "steam": say("The water is boiling"),
+    "pan": say("The pan is hot"),
+}
+
+
+def _if_cold(k: Known, h: HeatStage, load: InTurn) -> dict[str, Any]:
+    """When what a first load goes into is hot, and what is asked where it goes in before: with the minutes either
+    way."""
+    ctx, number, planned = k.ctx, load.marked.heat, h.heated.minutes
+    at = hot_from(ctx, number)
+    # Worked only while it may be next: it takes a cook of its own.
+    if load.marked.number > 1 or load.marked.began is not None or at is None or ctx.under_way != ctx.before("heat"):
+        return {}
+    cold = in_a_cold_one(h.heated.load.most, warmth_at(ctx, number, ctx.now).share if lit_at(ctx, number) else 0.0)
+    hot = say("{what}: {minutes}", what=IS_HOT[h.tray.method], minutes=in_minutes(planned))
+    lit = [] if lit_at(ctx, number) else [EventMark("did", "heat", f"{load.marked.id}.light")]
+    choices = [Choice(hot, [EventMark("did", "heat", f"{load.marked.id}.hot")])]
+    if cold is not None and cold > planned:
+        choices.append(Choice(say("Not hot yet: about {minutes}", minutes=in_minutes(cold)), lit))
+    return {"hot_from": at, "choices": choices}
 
 
 def _into_words(h: HeatStage, name: Message, load: InTurn) -> Message:
@@ -235,22 +262,40 @@ def _watched(k: Known, h: HeatStage, load: InTurn, into: datetime, name: Message
     yield from _handled(h, load, during)
     yield from _topped_up(k, h, load, during)
     if tray.reaches is not None:
-        yield Draft(
-            id=f"{key}.probe",
-            kind="probe",
-            stage="heat",
-            label=say("Probe from now: {name}", name=name),
-            words=say("Probe one in the middle: {line} is wanted", line=in_celsius(tray.line_c)),
-            details=[say("{why}", why=tray.line_why)],
-            press=say("Not now"),
-            # Under a lid nothing is probed before it is lifted.
-            at=out if tray.method == "steam" else min(at(tray.reaches.typical), out),
-            high=max(out, at(tray.reaches.high)),
-            when="look from",
-            load=key,
-            seen=("probe",),
-            until=f"{key}.out",
+        line = in_celsius(tray.line_c)
+        # Under a lid nothing is probed before it is lifted.
+        first = out if tray.method == "steam" else min(at(tray.reaches.typical), out)
+        until = max(out, at(tray.reaches.high))
+        one, another = (
+            (say("Probe from now: {name}", name=name), say("Probe one in the middle: {line} is wanted", line=line)),
+            (say("Probe another piece: {name}", name=name), say("Probe another piece: two that agree are believed")),
         )
+        yield _probing(h, load, f"{key}.probe", *one, at=first, high=until, seen=("probe",))
+        if _probes_again(h, load):
+            yield _probing(h, load, f"{key}.again", *another, at=first, high=until, seen=())
+
+
+def _probing(h: HeatStage, load: InTurn, key: str, label: Message, words: Message, **when: Any) -> Draft:
+    """A probe put in, of one load."""
+    return Draft(
+        id=key,
+        kind="probe",
+        stage="heat",
+        label=label,
+        words=words,
+        details=[say("{why}", why=h.tray.line_why)],
+        press=say("Not now"),
+        when="look from",
+        load=load.marked.id,
+        until=f"{load.marked.id}.out",
+        **when,
+    )
+
+
+def _probes_again(h: HeatStage, load: InTurn) -> bool:
+    """Whether the probe said of this load what one place alone is not believed of."""
+    seen, raw = h.heated.probed, h.heated.ctx.group.filling.state != "cooked"
+    return seen is not None and h.heated.number == load.marked.number and not seen.shortens(raw)
 
 
 def _handled(h: HeatStage, load: InTurn, during: During) -> Iterator[Draft]:

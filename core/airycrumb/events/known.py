@@ -101,6 +101,7 @@ class Draft:
     seen: Sequence[str] = ()
     ends_stage: str = ""
     tray: str = ""
+    hot_from: datetime | None = None
 
     def event(self, known: Known, over: dict[str, datetime]) -> Event:
         """As it stands. over: when stages and events were marked as over."""
@@ -145,6 +146,7 @@ class Draft:
             standing="done" if done_at else "passed" if passed else "open",
             done_at=done_at,
             ends_stage=bool(self.ends_stage),
+            hot_from=self.hot_from,
         )
 
     def _done_at(self, ctx: Context, over: dict[str, datetime]) -> datetime | None:

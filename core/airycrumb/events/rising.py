@@ -11,6 +11,7 @@ from airycrumb.bake.marks import StageKey
 from airycrumb.bake.stages import Stay
 from airycrumb.events.known import Draft, Known, ending
 from airycrumb.plan.events import Choice, EventMark
+from airycrumb.trays.past import said_of
 from airycrumb.trays.places import leaves_at
 from airycrumb.trays.types import RiseTray
 from airycrumb.words import (
@@ -145,8 +146,9 @@ def grown(k: Known, key: StageKey, tray: RiseTray, begins: datetime, words: Mess
         stage=key,
         words=words,
         details=[spots(tray)],
+        figure=say("late") if tray.past else NOTHING,
         figure_note=ready_words(tray),
-        press=press,
+        press=say("Knock it back and go on") if tray.past and key != "proof" else press,
         at=begins,
         minutes=max(0.0, (step.end - begins).total_seconds() / 60),
         waits=True,
@@ -155,7 +157,8 @@ def grown(k: Known, key: StageKey, tray: RiseTray, begins: datetime, words: Mess
         high=step.end if clock else tray.ready_high,
         when="at" if clock else "look from",
         resource="bench",
-        marks=ending(key, along, seen_grown=not clock),
+        # Of one that stood too long nobody knows when it was ready.
+        marks=ending(key, along, seen_grown=not clock and tray.past is None),
         choices=[] if clock else otherwise(k, key, along, tray),
         ends_stage=key,
     )
@@ -176,6 +179,8 @@ def ready_words(tray: RiseTray) -> Message:
         return say("until it rolls without springing back")
     if tray.clock:
         return say("by the clock, until {until}", until=hour_of(tray.ready))
+    if tray.past is not None:
+        return said_of(tray.past)
     if tray.forecast.ready is None:
         return say("watch the dough: the forecast does not reach its aim")
     return say(

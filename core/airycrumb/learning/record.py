@@ -7,9 +7,19 @@ from airycrumb.learning.evidence import Record
 from airycrumb.learning.notebook import LoadRecord
 from airycrumb.plan.context import Context
 from airycrumb.stations import heat
-from airycrumb.stations.heat.learning import OvenTruth, Pace, Probed, learn_oven, learn_pace, probed
+from airycrumb.stations.heat.learning import (
+    LATE_ENOUGH,
+    OvenTruth,
+    Pace,
+    Probed,
+    learn_oven,
+    learn_pace,
+    probed,
+    teaches,
+)
 from airycrumb.trays.heating import load_g, pace_of
-from airycrumb.trays.in_heat import Marked, core_readings, first_of_untold, marked, oven_readings
+from airycrumb.trays.in_heat import Marked, first_of_untold, marked, oven_readings, places_read
+from airycrumb.trays.lit import warmth_at
 from airycrumb.trays.pieces import by_heat
 from airycrumb.trays.types import HeatTray, RiseTray, Sheet
 from airycrumb.words import Message, listed, say
@@ -44,13 +54,11 @@ def minutes_in(load: Marked) -> float | None:
     return (load.ended - load.began).total_seconds() / 60
 
 
-LATE_ENOUGH = 0.66  # of the time, from which a probe's reading is of the end; assumed
-
-
 def read_at_end(ctx: Context, load: Marked, minutes: float) -> float | None:
-    """°C of a load's core at its end, None where no probe said so within the last third of its time."""
-    seen = core_readings(ctx, load)
-    return max(c for _, c in seen) if seen and seen[-1][0] >= LATE_ENOUGH * minutes else None
+    """°C of a load's core at its end, None where no probe said so within the last third of its time: of the coldest
+    place, since a tip out of the middle reads warm."""
+    late = [max(c for _, c in place) for place in places_read(ctx, load) if place[-1][0] >= LATE_ENOUGH * minutes]
+    return min(late, default=None)
 
 
 def loads_of(ctx: Context, plan: Sheet) -> list[LoadRecord]:
@@ -139,7 +147,7 @@ def _proofed(ctx: Context, live: Sheet) -> float | None:
 
 # A gummy middle in spite of the planned minutes, with no probe to say how far off: a weak hint of a slower heat
 # (assumed).
-GUMMY_HINT = Probed(0.2, 0.25)
+GUMMY_HINT = Probed(0.2, 0.6, -0.2, log_ratio=0.2, sd=0.25, confirmed=False, doubted=False)
 
 
 def heat_lessons(
@@ -152,11 +160,15 @@ def heat_lessons(
     for number, (tray, alike) in enumerate(zip([plan.heat, *plan.more_heats], by_heat(ctx), strict=True), start=1):
         own = ctx.each_group()[alike[0]]
         loads, method = marked_loads(own, tray, number), own.bake.heat.method
-        judged = [one for load in loads if (one := _judged(own, tray, load)) is not None]
+        # What went into a cold oven says nothing of how a hot one runs.
+        hot = [load for load in loads if load.number > 1 or _was_hot(own, load)]
+        judged = [one for load in hot if (one := _judged(own, tray, load)) is not None]
         if number == 1 and not judged:
             judged = _gummy(ctx, tray, troubles)
         for one in judged:
-            paces[method] = learn_pace(paces.get(method) or learner.paces.get(method, Pace()), one)
+            before = paces.get(method) or learner.paces.get(method, Pace())
+            if teaches(before, one):
+                paces[method] = learn_pace(before, one)
         if method == "oven":
             oven = _oven_after(own, oven, tray, oven_readings(own, loads))
     return paces, (None if oven == learner.true_oven else oven)
@@ -165,8 +177,12 @@ def heat_lessons(
 def _judged(ctx: Context, tray: HeatTray, load: Marked) -> Probed | None:
     """What a probe in one load says of the forecast, None where none was in it. Each load is pieces of its own: it is
     judged by its own clock, and is a lesson of its own."""
-    seen = core_readings(ctx, load)
-    return probed(seen, _model(tray, pace_of(ctx).factor)) if seen else None
+    pace = pace_of(ctx)
+    return probed(places_read(ctx, load), _model(tray, pace.factor), tray.line_c, pace)
+
+
+def _was_hot(ctx: Context, first: Marked) -> bool:
+    return first.began is None or warmth_at(ctx, first.heat, first.began).is_hot
 
 
 def _gummy(ctx: Context, tray: HeatTray, troubles: list[str]) -> list[Probed]:

@@ -237,7 +237,8 @@ class Event:
     [] where that makes no difference;
     choices: other presses; passes_at: from when it is no longer news, None for never; load: "heat.1.2" or "";
     cautions, doubts: codes of those that belong to it; done_at: as it was marked; ends_stage: whether it ends its
-    stage.
+    stage; hot_from: when what a load goes into is hot, None where it is or nothing is put in: before then the choices
+    are asked, and what they record goes with the press.
     """
 
     id: str
@@ -274,3 +275,4 @@ class Event:
     standing: Standing
     done_at: datetime | None
     ends_stage: bool
+    hot_from: datetime | None

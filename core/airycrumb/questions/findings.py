@@ -28,16 +28,16 @@ def piece_count(count: int) -> list[Change]:
 
 @dataclass(frozen=True)
 class Findings:
-    """What the stations found, for the questions that need it. proof: the first group's; uneven_proofs: min the
-    lightest and heaviest piece weighed are proofed sooner and later; heard: all the kitchen's thermometer said,
-    believed or not; unbaked: by when pieces kept cold must be in the heat;
+    """What the stations found, for the questions that need it. proof: the first group's; rises: the fermenting stages
+    as shown, by key; uneven_proofs: min the lightest and heaviest piece weighed are proofed sooner and later; heard:
+    all the kitchen's thermometer said, believed or not; unbaked: by when pieces kept cold must be in the heat;
     kept_back: those kept for another day; day: the timetable.
     """
 
     ctx: Context
     first: Fermented
     proof: Fermented
-    rise_tray: RiseTray
+    rises: dict[str, RiseTray]
     weighed: WeighTray
     pieces: list[Pieces]
     heats: list[HeatStage]
@@ -48,3 +48,8 @@ class Findings:
     kept_back: list[KeptBack]
     day: Timetable
     heard: tuple[RoomReading, ...] = ()
+
+    @property
+    def rise_tray(self) -> RiseTray:
+        """The first rise as shown."""
+        return self.rises["rise"]

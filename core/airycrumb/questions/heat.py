@@ -10,7 +10,8 @@ from airycrumb.questions.each_heat import at, code_of, each
 from airycrumb.questions.findings import GEOMETRY, HEAT_MODEL, KEEP, PRACTICE, Findings
 from airycrumb.questions.loads import boil_dry, done_sooner, loads, weak_hob
 from airycrumb.trays.heat_tray import HeatStage
-from airycrumb.trays.heating import CAME_C, LONGEST_MIN
+from airycrumb.trays.heating import CAME_C, LONGEST_MIN, in_a_cold_one, in_a_hot_one
+from airycrumb.trays.lit import warmth_at
 from airycrumb.whatif.heat import HARD_LEAST_C, SOFT_MOST_C, heat_at, nearest_that_works
 from airycrumb.words import (
     Message,
@@ -241,6 +242,72 @@ def too_large(w: Findings, shown: HeatStage) -> Iterator[Doubt]:
     )
 
 
+def went_in_cold(w: Findings, shown: HeatStage) -> Iterator[Doubt]:
+    """Pieces that went into an oven, pot or pan that was not hot, or of which nobody said that it was."""
+    heated, fire = shown.heated, shown.heated.load.most.fire
+    first = heated.load.marked[0]
+    if not first.is_in or first.began is None:
+        return
+    warm, most = warmth_at(heated.ctx, first.heat, first.began), heated.load.most
+    if warm.known and warm.is_hot:
+        return
+    hot = in_minutes((in_a_hot_one(most) if fire.warm_share < 1 else heated.needed) or heated.minutes)
+    if warm.known:
+        yield Doubt(
+            code=code_of(shown, "went_in_cold"),
+            tray="heat",
+            severity="note",
+            title=say("They went in before it was hot"),
+            reason=say(
+                "It was {share} of the way to its heat, so they need about {minutes} instead of {hot}.",
+                share=in_percent(100 * warm.share),
+                minutes=in_minutes(heated.minutes),
+                hot=hot,
+            ),
+            answers=[KEEP],
+            source=HEAT_MODEL,
+        )
+        return
+    cold = in_a_cold_one(most, 0.0)
+    yield Doubt(
+        code=code_of(shown, "was_it_hot"),
+        tray="heat",
+        severity="ask",
+        title=say("Was it hot when they went in?"),
+        reason=say(
+            "Nobody marked when it was lit. Hot, they need about {hot}; lit as they went in, about {cold}.",
+            hot=hot,
+            cold=in_minutes(cold or LONGEST_MIN),
+        ),
+        answers=[KEEP],
+        source=HEAT_MODEL,
+    )
+
+
+def tip_in_the_middle(w: Findings, shown: HeatStage) -> Iterator[Doubt]:
+    """A probe that reads warmer than the forecast allows: its tip may be in the wall, by the juice, on the pan."""
+    heated, marks = shown.heated, shown.heated.marks
+    if heated.probed is None or not heated.probed.doubted or not marks:
+        return
+    read = max(marks, key=lambda mark: mark.minute)
+    expected = heated.load.most.core_at(read.minute)
+    yield Doubt(
+        code=code_of(shown, "tip_not_in_middle"),
+        tray="heat",
+        severity="ask",
+        title=say("Is the tip in the middle of the largest piece?"),
+        reason=say(
+            "It reads {read} after {minute}, and the middle should be near {expected}. In the wall, in juice or on the "
+            "pan it reads too warm. Read another piece: the time stays as it is until two places agree.",
+            read=in_celsius(read.value),
+            minute=in_minutes(read.minute),
+            expected=in_celsius(expected),
+        ),
+        answers=[KEEP],
+        source=HEAT_MODEL,
+    )
+
+
 def kept_cold(w: Findings, shown: HeatStage) -> Iterator[Doubt]:
     """Pieces that come from the freezer: what that asks for."""
     ctx = shown.heated.ctx
@@ -274,6 +341,8 @@ HEATING = tuple(
         loads,
         boil_dry,
         weak_hob,
+        went_in_cold,
+        tip_in_the_middle,
         kept_cold,
     )
 )

@@ -6,11 +6,13 @@ from datetime import datetime
 
 from airycrumb.bake.edits import Answer, Change, Doubt
 from airycrumb.data.record import Constant
+from airycrumb.data.safety import COOL_C
 from airycrumb.questions.findings import KEEP, PRACTICE, Findings
 from airycrumb.stations import safety
 from airycrumb.stations.keeping import Unbaked
 from airycrumb.stations.warm_clock import danger_zone
-from airycrumb.words import Message, as_number, in_celsius, say, say_n, weekday_of
+from airycrumb.whatif.heat import heat_at
+from airycrumb.words import Message, as_number, in_celsius, in_minutes, say, say_n, weekday_of
 
 YEAST_FROZEN_DAYS = Constant(30.0, "days", "common practice", "a frozen yeast dough rises well for about a month")
 
@@ -22,13 +24,15 @@ def _days(count: float) -> Message:
 
 @dataclass(frozen=True)
 class _Waiting:
-    """Pieces that wait in the cold. at: where their heat is written; code: what tells their doubts apart."""
+    """Pieces that wait in the cold. at: where their heat is written; code: what tells their doubts apart; held:
+    whether they are kept there, not only proofed."""
 
     unbaked: Unbaked
     at: list[str | int]
     put_away: datetime
     into_heat: datetime
     code: str
+    held: bool = True
 
     def cold(self, field: str, value: str) -> Change:
         """An edit of their heat."""
@@ -39,13 +43,15 @@ def _waiting(w: Findings) -> Iterator[_Waiting]:
     """All of the pieces, or those kept back for another day."""
     steps = {s.key: s.start for s in w.day.steps}
     if w.unbaked is not None:
-        yield _Waiting(w.unbaked, ["heat"], steps["hold"], steps["heat"], "")
+        yield _Waiting(w.unbaked, ["heat"], steps.get("hold", steps["proof"]), steps["heat"], "", "hold" in steps)
     for i, back in enumerate(w.kept_back, start=2):
         yield _Waiting(back.unbaked, back.at, back.put_away, back.into_heat, f"_{i}")
 
 
 def _sooner(kept: _Waiting) -> list[Answer]:
-    """Ways to have them in the heat in time: out of the cold sooner, or frozen."""
+    """Ways to have them in the heat in time: out of the cold sooner, or frozen; a proof in the cold, on the bench."""
+    if not kept.held:
+        return [Answer(say("Proof on the bench"), [Change(["proof", "spots"], [{"where": "bench"}])])]
     hours = int((kept.unbaked.by - kept.put_away).total_seconds() // 3600)
     by = say("Into the heat by {by}", by=weekday_of(kept.unbaked.by))
     found = [Answer(by, [kept.cold("cold_for", f"{hours} h")])] if hours >= 1 else []
@@ -174,4 +180,74 @@ def raw_or_cooked(w: Findings) -> Iterator[Doubt]:
         )
 
 
-KEEPING = (kept_too_long, fridge_too_warm, weak_after_freezing, cold_before_warm, raw_or_cooked)
+def stands_warm(w: Findings) -> Iterator[Doubt]:
+    """A filling that does not keep, warm for longer than its region allows."""
+    h = max(w.heats, key=lambda h: h.tray.clock.standing_min)
+    clock, ctx = h.tray.clock, h.heated.ctx
+    perishable = any(safety.is_perishable([i for i, _ in g.group.parts]) for g in w.ctx.each_group())
+    if not perishable or not clock.over:
+        return
+    later = [
+        Answer(say("Keep the rest in the fridge"), [Change([*heat_at(ctx), "later_loads"], "fridge")])
+        for _ in [0]
+        if h.tray.loads > 1 and ctx.bake.heat.later_loads == "bench"
+    ]
+    cooler = [
+        Answer(say("Proof on the bench"), [Change(["proof", "spots"], [{"where": "bench"}])])
+        for _ in [0]
+        if any(s.air_c > w.ctx.room_c + 1 for s in clock.spells)
+    ]
+    longest = max((s for s in clock.spells if s.rule == "standing"), key=lambda s: s.warm_min)
+    yield Doubt(
+        code="stands_warm",
+        tray="proof",
+        severity="stop",
+        title=say(
+            "The filling stands warm for {stands}: {limit} are allowed",
+            stands=in_minutes(clock.standing_min),
+            limit=in_minutes(clock.limit_min),
+        ),
+        reason=say(
+            "Most of that is {what}, {minutes}. Make fewer at a time. Local food-safety rules come first.",
+            what=longest.what,
+            minutes=in_minutes(longest.warm_min),
+        ),
+        answers=[*later, *cooler, KEEP],
+        source=clock.source,
+    )
+
+
+def cools_too_slowly(w: Findings) -> Iterator[Doubt]:
+    """The cooked filling that is longest over what its region allows on its way to cold."""
+    slow = [h for h in w.heats if h.tray.clock.cools_slowly and h.heated.ctx.group.parts]
+    if not slow:
+        return
+    h = max(slow, key=lambda h: h.tray.clock.to_cool_min - h.tray.clock.to_cool_limit_min)
+    clock, ctx = h.tray.clock, h.heated.ctx
+    on_a_tray = Answer(say("Cool it on a tray"), [Change(ctx.path("filling", "vessel"), "tray")])
+    yield Doubt(
+        code=ctx.code("cools_too_slowly"),
+        tray="wrap",
+        severity="stop",
+        title=say(
+            "The {filling} takes {takes} to cool to {cool}: {limit} are allowed",
+            filling=ctx.group.called,
+            takes=in_minutes(clock.to_cool_min),
+            cool=in_celsius(COOL_C),
+            limit=in_minutes(clock.to_cool_limit_min),
+        ),
+        reason=say("Germs grow while it is lukewarm. Spread it shallow, or cool it in two lots."),
+        answers=[*([on_a_tray] if ctx.group.filling.vessel != "tray" else []), KEEP],
+        source=clock.cooling_source,
+    )
+
+
+KEEPING = (
+    stands_warm,
+    cools_too_slowly,
+    kept_too_long,
+    fridge_too_warm,
+    weak_after_freezing,
+    cold_before_warm,
+    raw_or_cooked,
+)

@@ -6,6 +6,7 @@ from airycrumb.bake.edits import Answer, Change, Doubt
 from airycrumb.bake.stages import BENCH
 from airycrumb.questions.findings import KEEP, RISE_MODEL, Findings
 from airycrumb.stations.rise.forecast import LONGEST, cooler_adds
+from airycrumb.trays.past import implausible
 from airycrumb.words import (
     as_number,
     hour_of,
@@ -221,4 +222,60 @@ def proofs_apart(w: Findings) -> Iterator[Doubt]:
         )
 
 
-RISING = (room, thermometer, overstayed, altitude, tripled, ranges, never_risen)
+def past_its_best(w: Findings) -> Iterator[Doubt]:
+    """A dough under way that was forgotten: since when it is past its best, and what is left to do."""
+    for stage, tray in w.rises.items():
+        if tray.past is None:
+            continue
+        yield Doubt(
+            code=f"past_its_best_{stage}",
+            tray="proof" if stage == "proof" else "rise",
+            severity="stop",
+            title=say("It is past its best since {since}", since=hour_of(tray.past.since)),
+            reason=tray.past.left,
+            answers=[KEEP],
+            source=RISE_MODEL,
+        )
+
+
+def hard_to_believe(w: Findings) -> Iterator[Doubt]:
+    """A look at the dough that the forecast hardly allows: asked about, and counted until it is taken back."""
+    for stage, f in (("rise", w.first), ("proof", w.proof)):
+        told = implausible(f)
+        if told is None or w.ctx.under_way != stage:
+            continue
+        minute, seen, most = told
+        yield Doubt(
+            code=f"look_{stage}",
+            tray=stage,
+            severity="ask",
+            title=say(
+                "Has it really grown by {seen} in {minute}?",
+                seen=in_percent(100 * (seen - 1)),
+                minute=in_minutes(minute),
+            ),
+            reason=say(
+                "By then at most {most} was expected. If it was a slip, undo it: it counts until you do.",
+                most=in_percent(100 * (most - 1)),
+            )
+            if seen > most
+            else say(
+                "By then at least {most} was expected. If it was a slip, undo it: it counts until you do.",
+                most=in_percent(100 * (most - 1)),
+            ),
+            answers=[KEEP],
+            source=RISE_MODEL,
+        )
+
+
+RISING = (
+    past_its_best,
+    hard_to_believe,
+    room,
+    thermometer,
+    overstayed,
+    altitude,
+    tripled,
+    ranges,
+    never_risen,
+)

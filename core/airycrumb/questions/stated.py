@@ -1,5 +1,6 @@
 """What the recipe states, held against the bake: as it is here, different here and why, or told beside its step."""
 
+import re
 from collections.abc import Callable, Iterator, Sequence
 from dataclasses import dataclass
 
@@ -39,6 +40,7 @@ HEATED = ("bake", "steam", "fry")
 WASH_OF = {wash.of: key for key, wash in WASHES.items() if wash.of}
 NEAR_CLOCK, NEAR_HEAT, NEAR_SIZE, NEAR_WEIGHT, NEAR_C = 0.1, 0.2, 0.08, 0.05, 3.0
 SPOON = 0.2  # a spoon of filling is no scale; assumed
+WEIGHED = re.compile(r"\d\s*(?:g|grams?|oz|ounces?)\b", re.IGNORECASE)
 STEPS_SAID: dict[str, Message] = {
     "yeast": say("Yeast"),
     "knead": say("Knead"),
@@ -121,7 +123,7 @@ def _pieces(w: Findings, one: Stated) -> _Held:
 
 
 def _each(w: Findings, one: Stated) -> _Held:
-    each = w.ctx.bake.groups[0].dough_each_g
+    each = w.ctx.share.dough_per_piece_g
     here = say("here {each}, as the dough is shared out", each=in_grams(each))
     take = (Change(["dough_per_piece"], f"{one.band.typical:.0f} g"),)
     return _Held(_within(each, one.band, NEAR_WEIGHT), here, take)
@@ -131,7 +133,8 @@ def _filling(w: Findings, one: Stated) -> _Held:
     each = w.ctx.bake.groups[0].filling_each_g
     here = say("here {each}, the filling there is shared out", each=in_grams(each))
     take = (Change(["filling_per_piece"], f"{one.band.typical:.0f} g"),)
-    return _Held(_within(each, one.band, SPOON), here, take)
+    near = NEAR_WEIGHT if WEIGHED.search(one.words) else SPOON
+    return _Held(_within(each, one.band, near), here, take)
 
 
 def _across(w: Findings, one: Stated) -> _Held:

@@ -6,7 +6,7 @@ from dataclasses import dataclass, replace
 
 from airycrumb.pantry import find
 from airycrumb.problems import InputError, Problem
-from airycrumb.recipe.lines import Habits, ReadLine, as_item, exact, read_line
+from airycrumb.recipe.lines import YOU_SAID, Habits, ReadLine, as_item, exact, read_line
 from airycrumb.recipe.reading import MOST_FILLINGS, NOT_AN_INGREDIENT, SERVED, PlacedLine, Reading
 from airycrumb.words import in_grams, listed, say, verbatim
 
@@ -33,7 +33,7 @@ def _line(line: ReadLine, put: Correction, habits: Habits) -> ReadLine:
     if put.use is not None and put.use != line.use:
         line = as_item(line, find(put.use, "corrections", habits.own), habits)
     if put.grams is not None:
-        line = replace(line, grams=exact(put.grams), by="mass", why=(say("You said how much it is."),))
+        line = replace(line, grams=exact(put.grams), by="mass", why=(YOU_SAID,))
     return line
 
 

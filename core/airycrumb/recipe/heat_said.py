@@ -14,9 +14,18 @@ SEARED = re.compile(
     r"\badd\b[^.]{0,30}\bwater\b|\bwater\b[^.]{0,20}\blid\b|\blid\b[^.]{0,20}\bwater\b|\bsplash(?:es)? of water\b",
     re.IGNORECASE,
 )
+# "180C fan", "180 °C (fan)", "fan 180": a number for an oven with its fan on.
+FAN_AT = re.compile(
+    r"\b(?P<before>\d{3})\s*(?:°|º|degrees)?\s*(?P<unit>[CF])?\b\s*[(/,]?\s*(?:with (?:the )?)?fan\b(?![ -]?(?:\d|at))|"
+    r"\bfan(?:[ -](?:oven|forced|assisted|bake))?\s*(?:at|to|:)?\s*(?P<after>\d{3})\b",
+    re.IGNORECASE,
+)
+FAN_ON = re.compile(
+    r"\bfan[- ](?:oven|forced|assisted|bake|on)|\b(?:with|in) (?:a |the )?fan\b|\bconvection|\bturbo\b", re.IGNORECASE
+)
 COOLEST_C, HOTTEST_C, LONGEST_PHASE_MIN = 100.0, 280.0, 120.0  # what an oven can be set to, and for how long
 OVEN = ("bake", "preheat", "")
-LONGEST_REST_MIN = 60.0
+LONGEST_REST_MIN, ASSUMED_C = 60.0, 190.0
 
 
 def said_of(said: list[Said], what: str, *steps: str) -> list[Said]:
@@ -76,6 +85,16 @@ def _in_the_pan(reading: Reading) -> bool:
     return not baked and bool(said_of(reading.said, "minutes", "fry")) and bool(PAN.search(reading.method))
 
 
+def _fan_at(method: str) -> float | None:
+    """°C that a method sets an oven with its fan to, None where it says none."""
+    for found in FAN_AT.finditer(method):
+        number = float(found["before"] or found["after"])
+        celsius = (number - 32) / 1.8 if (found["unit"] or "").upper() == "F" else number
+        if COOLEST_C <= celsius <= HOTTEST_C:
+            return celsius
+    return None
+
+
 def heat_of(reading: Reading, assumed: list[Message]) -> dict[str, Any]:
     """The heat of a bake document. The time needed is worked out; what the recipe says is kept beside it."""
     said = reading.said
@@ -83,15 +102,19 @@ def heat_of(reading: Reading, assumed: list[Message]) -> dict[str, Any]:
     oven = first([s for s in said if s.value.typical >= COOLEST_C], "temperature", *OVEN)
     rest = first(said, "minutes", "rest")
     rests = f"{min(rest.typical, LONGEST_REST_MIN):.0f} min" if rest else "5 min"
-    fan = bool(re.search(r"\bfan[- ](?:oven|forced)|\bin a fan\b|convection", reading.method, re.IGNORECASE))
+    fanned = _fan_at(reading.method)
+    if oven is not None and fanned is not None and abs(oven.typical - fanned) > 1:
+        # Two numbers for two ovens: the one without a fan is taken.
+        fanned = None
+    fan = fanned is not None or bool(FAN_ON.search(reading.method))
     common = {"minutes": None, "rest": rests, "fan": fan}
-    if steams and oven is None:
+    if steams and oven is None and fanned is None:
         return {"method": "steam", "fire": "high", "covered": True, **common}
     if _in_the_pan(reading):
         return {"method": "pan", "covered": False, "seared": bool(SEARED.search(reading.method)), **common}
-    if oven is None:
-        assumed.append(say("No oven temperature is said: {taken} is taken.", taken=in_celsius(190)))
-    celsius = min(max(oven.typical if oven else 190.0, COOLEST_C), HOTTEST_C)
+    if oven is None and fanned is None:
+        assumed.append(say("No oven temperature is said: {taken} is taken.", taken=in_celsius(ASSUMED_C)))
+    celsius = min(max(oven.typical if oven else fanned or ASSUMED_C, COOLEST_C), HOTTEST_C)
     return {
         "method": "oven",
         "temperature": f"{celsius:.0f} C",

@@ -18,6 +18,7 @@ from airycrumb.data.measures import (
     PIECE_DOUBT,
     UNITS,
 )
+from airycrumb.data.portions import PORTION_DOUBT, PORTIONS
 from airycrumb.pantry import Ingredient, Own
 from airycrumb.quantities import Band
 from airycrumb.recipe.amounts import SIZES, Measure
@@ -53,6 +54,7 @@ FREELY = re.compile(
 )
 PRESSED = {"juice": ("juice",), "zest": ("zest", "rind", "peel")}
 LEAST_BARE = 5.0  # a bare number below counts something, except of what is weighed by the gram
+BY_THE_PIECE = ("ground meat", "poultry", "fish", "cooked meat", "cooked fish")
 BY_THE_GRAM = ("salt", "leavener", "improver", "yeast")
 GRAMS_FROM = 25.0  # a bare number from here on is no count of pieces
 YEAST_FROM, SMALL_PIECE_G, MOST_SMALL = 2.0, 10.0, 60.0
@@ -78,7 +80,7 @@ class ReadLine:
     written: the line as it stood; use: pantry key; sureness 0 to 1; why: what was assumed, in sentences; by: "mass",
     "volume", "piece", "taste" or "" as the grams were found; given: the amounts it gives; purpose: the part the line
     itself says it is for, "" where it does not; tongue: the language it names the food in, "" for English;
-    percent: of the flour, where that is all it says.
+    percent: of the flour, where that is all it says; left: amounts of it that nothing took.
     """
 
     written: str
@@ -93,6 +95,7 @@ class ReadLine:
     purpose: str = ""
     tongue: str = ""
     percent: float | None = None
+    left: tuple[str, ...] = ()
 
 
 def exact(grams: float) -> Band:
@@ -168,13 +171,28 @@ def _bare_grams(measure: Measure, item: Ingredient) -> bool:
     if measure.unit or measure.size:
         return False
     if item.piece_g is None:
-        return measure.typical >= LEAST_BARE or item.role in BY_THE_GRAM
+        # Six sausages are no six grams.
+        least = GRAMS_FROM if item.role in BY_THE_PIECE else LEAST_BARE
+        return measure.typical >= least or item.role in BY_THE_GRAM
     if item.role == "yeast":
         return measure.typical >= YEAST_FROM
     return measure.typical >= (MOST_SMALL if item.piece_g <= SMALL_PIECE_G else GRAMS_FROM)
 
 
+YOU_SAID = say("You said how much it is.")
 AS_GRAMS = say("No unit is said: taken as grams.")
+
+
+def _portion(measure: Measure, thing: Thing, item: Ingredient) -> Band | None:
+    """g of a food bought by the piece: so many breasts, rashers, tins; None where it is not counted so."""
+    sizes = PORTIONS.get(item.key)
+    counted = measure.unit in ("", "piece", "tin", "stalk", "slice", "stick")
+    if sizes is None or not counted or (not measure.unit and measure.typical >= GRAMS_FROM):
+        return None
+    said = next((w for w in (measure.unit, *thing.words, *thing.notes) if w and w in sizes), "")
+    each = sizes.get(said)
+    size = SIZES.get(measure.size, 1.0)
+    return None if each is None else _spread(measure, each * size, PORTION_DOUBT.value)
 
 
 def _best(found: Sequence[Given], item: Ingredient, habits: Habits) -> tuple[Band | None, str, list[Message]]:
@@ -272,6 +290,12 @@ def line_of(thing: Thing, written: str, purpose: str, habits: Habits) -> ReadLin
     if not thing.amounts and (item.role in BY_TASTE or FREELY.search(written) or purpose):
         freely = say("To taste: it is not weighed, and not counted.")
         return _as(named, written, None, "taste", (freely, *told), thing, purpose)
+    portion = _portion(thing.amounts[0].measure, thing, item) if len(thing.amounts) == 1 else None
+    if portion is not None:
+        each = quantity.in_grams(portion.typical / max(thing.amounts[0].measure.typical, 1e-9), significant=2)
+        guessed = say("One is taken as about {each}: weigh yours.", each=each)
+        line = _as(named, written, portion, "piece", (named.why, guessed, *told), thing, purpose)
+        return replace(line, sureness=min(line.sureness, 0.7), why=tuple(w for w in line.why if w))
     grams, by, why = _best(thing.amounts, item, habits)
     if grams is None and by == "piece" and named.raw is not None:
         grams, by, why = _best(thing.amounts, named.raw, habits)
@@ -295,6 +319,7 @@ def _as(
         role=item.role,
         purpose=purpose,
         tongue=named.tongue,
+        left=tuple(thing.left),
     )
 
 

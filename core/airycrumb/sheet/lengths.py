@@ -10,7 +10,8 @@ from airycrumb.quantities import Band
 from airycrumb.trays.cues import folded_at
 from airycrumb.trays.ferment import SPONGE_MIX_MIN, Fermented, shaping_minutes
 from airycrumb.trays.heat_tray import HeatStage
-from airycrumb.trays.in_heat import HeatLoads, InTurn, heat_began, in_turn, load_id, whole_heat
+from airycrumb.trays.in_heat import HeatLoads, InTurn, heat_began, in_turn, whole_heat
+from airycrumb.trays.lit import hot_from
 
 SOAK_MIN = Constant(60.0, "min", "assumed", "a scald cooled to the room, or a soak")
 
@@ -65,7 +66,7 @@ def durations(
         preheat=max(h.tray.preheat_min for h in heats),
         soak=SOAK_MIN.value if "soaked" in b.dough.places else 0.0,
         folds=tuple(("rise", minute) for minute in folded_at(b.rise.clock)),
-        hot_at=_hot_at(ctx, heats[0].tray.preheat_min),
+        hot_at=_hot_at(ctx),
     )
 
 
@@ -78,12 +79,9 @@ def _shaping(ctx: Context, planned: float) -> float:
     return planned if worked is None else max(0.0, worked) + ctx.bake.bench_rest_min
 
 
-def _hot_at(ctx: Context, preheat_min: float) -> datetime | None:
-    """When the first heat is hot: so long after it was lit, or after now while nobody has; None where it plays no
-    part."""
-    if ctx.done is None or heat_began(ctx) is not None:
-        return None
-    return ctx.later(ctx.did(f"{load_id(1, 1)}.light") or ctx.now, preheat_min)
+def _hot_at(ctx: Context) -> datetime | None:
+    """When the first heat is hot; None where it plays no part."""
+    return None if ctx.done is None or heat_began(ctx) is not None else hot_from(ctx, 1)
 
 
 def in_their_turn(ctx: Context, heats: list[HeatStage]) -> list[InTurn]:
@@ -92,7 +90,7 @@ def in_their_turn(ctx: Context, heats: list[HeatStage]) -> list[InTurn]:
     for h in heats:
         load, stated = h.heated.load, h.heated.ctx.bake.heat.heat_min
         # A later load that comes cold stays in longer than the first.
-        longer = [max(h.heated.minutes, x.needs_min or 0.0) for x in h.tray.later]
+        longer = [max(h.heated.later_min, x.needs_min or 0.0) for x in h.tray.later]
         off = 0.0 if stated else h.heated.doubt
         rows.append(HeatLoads(load.resource, load.marked, load.each, [h.heated.minutes, *longer], off))
     return in_turn(ctx, rows)

@@ -9,7 +9,6 @@ from airycrumb.bake.marks import Observation
 from airycrumb.bake.model import Bake
 from airycrumb.data import heat as heat_table
 from airycrumb.data.closing_words import WORDS
-from airycrumb.data.vocabulary import ALLERGEN
 from airycrumb.events import Known, events_of
 from airycrumb.pantry import Ingredient
 from airycrumb.plan.context import SILENT_AFTER, Context, RoomReading
@@ -25,6 +24,7 @@ from airycrumb.stations.divide.portioning import Portioning
 from airycrumb.stations.divide.sharing import ShareOut
 from airycrumb.stations.keeping import Unbaked
 from airycrumb.stations.safety import Caution, HeatHazard, Stuffing
+from airycrumb.stations.warm_clock import danger_zone
 from airycrumb.trays.cues import proof_cues, rise_cues, sponge_cues
 from airycrumb.trays.ferment import (
     SPONGE_MIX_MIN,
@@ -38,6 +38,7 @@ from airycrumb.trays.heat_tray import HeatStage, heat_tray
 from airycrumb.trays.heating import Load, heating
 from airycrumb.trays.in_heat import InTurn, LoadShown
 from airycrumb.trays.kept_back import for_another_day, kept_back
+from airycrumb.trays.past import past_of
 from airycrumb.trays.pieces import (
     Pieces,
     by_heat,
@@ -50,6 +51,7 @@ from airycrumb.trays.pieces import (
 )
 from airycrumb.trays.sharing import portions, shared_out
 from airycrumb.trays.types import KeptBack, RiseTray, Sentence, Sheet, WeighTray
+from airycrumb.trays.warm import warmer_for
 from airycrumb.trays.weigh import weigh
 from airycrumb.words import Message, joined, listed, say
 
@@ -95,11 +97,12 @@ def _trays(ctx: Context, yeast: Yeast, proof: Fermented, table: Timetable, wrap_
     middle = at["proof"] - timedelta(minutes=apart / 2)
     mixed = timedelta(minutes=SPONGE_MIX_MIN.value)
     cues = rise_cues(ctx)
+    shown = lambda f, start, to_last, how: replace(tray(ctx, f, start, to_last, how), past=past_of(ctx, f))
     return _Trays(
-        None if yeast.sponge is None else tray(ctx, yeast.sponge, at["sponge"] + mixed, 0.0, sponge_cues()),
-        tray(ctx, yeast.first, at["rise"], 0.0, cues),
-        None if yeast.second is None else tray(ctx, yeast.second, at["again"], 0.0, cues),
-        tray(ctx, proof, middle, apart, proof_cues(ctx)),
+        None if yeast.sponge is None else shown(yeast.sponge, at["sponge"] + mixed, 0.0, sponge_cues()),
+        shown(yeast.first, at["rise"], 0.0, cues),
+        None if yeast.second is None else shown(yeast.second, at["again"], 0.0, cues),
+        shown(proof, middle, apart, proof_cues(ctx)),
     )
 
 
@@ -230,17 +233,32 @@ def _finish(ctx: Context, back: list[KeptBack]) -> Message:
     return joined([*said, *top, *(k.said for k in back)])
 
 
-def _unbaked(ctx: Context, table: Timetable) -> Unbaked | None:
-    """How long pieces kept cold may wait: in the fridge the days count from when the filling was made."""
+COLD_PROOF_MIN = 60.0  # so long in the cold a proof is one that keeps the pieces; assumed
+
+
+def _proofs_cold(ctx: Context, proof: Fermented) -> bool:
+    """Whether filled pieces spend their proof, or a good part of it, in the cold."""
+    cold, minutes = danger_zone(ctx.kitchen.region)[0], proof.minutes.typical
+    course = proof.stage.course
+    warm = warmer_for(course.minutes, course.temperature, cold, minutes)
+    return not ctx.fills_late and minutes - warm > COLD_PROOF_MIN
+
+
+def _unbaked(ctx: Context, table: Timetable, proof: Fermented) -> Unbaked | None:
+    """How long pieces kept cold may wait, in their proof too: in the fridge the days count from when the filling was
+    made.
+    """
     bake = ctx.bake
-    if "hold" not in ctx.stages:
+    held = "hold" in ctx.stages
+    if not held and not _proofs_cold(ctx, proof):
         return None
     at = {s.key: s.start for s in table.steps}
+    place = bake.heat.arrive if held else "fridge"
     return keeping.unbaked(
         kinds=[keeping.kind_of([i for i, _ in g.parts], g.filling.state) for g in bake.groups],
-        place=bake.heat.arrive,
+        place=place,
         region=ctx.kitchen.region,
-        since=table.filling_made if bake.heat.arrive == "fridge" else at["hold"],
+        since=table.filling_made if place == "fridge" else at["hold"],
         into_heat=at["heat"],
     )
 
@@ -267,14 +285,14 @@ def _work(ctx: Context, heard: Sequence[RoomReading]) -> Sheet:
         ),
     )
     trays = _trays(ctx, yeast, lead.proof, table, wrap_min)
-    unbaked = _unbaked(ctx, table)
+    unbaked = _unbaked(ctx, table, lead.proof)
     back = list(kept_back(ctx, heats, by_heat(ctx), table))
     known = safety.allergens(_eaten(ctx))
     worked = Findings(
         ctx=ctx,
         first=yeast.first,
         proof=lead.proof,
-        rise_tray=trays.rise,
+        rises=trays.by_key,
         weighed=weighed,
         pieces=pieces,
         heats=heats,
@@ -330,6 +348,6 @@ def _work(ctx: Context, heard: Sequence[RoomReading]) -> Sheet:
         doubts=doubts,
         stated=list(stated_here(worked)),
         cautions=cautions,
-        allergens=[ALLERGEN[a] for a in known.contains],
-        may_contain=[ALLERGEN[a] for a in known.may],
+        allergens=known.named,
+        may_contain=known.may_named,
     )

@@ -12,6 +12,7 @@ import numpy as np
 from scipy.optimize import brentq
 
 from airycrumb.data import filling as c
+from airycrumb.data.safety import COOL_C
 from airycrumb.pantry import Ingredient, Part, blend, find
 from airycrumb.words import NOTHING, Message, say
 
@@ -193,13 +194,14 @@ def cooling_time(half_mm: float, sphere: bool, from_c: float, to_c: float, air_c
 @dataclass(frozen=True)
 class Cooling:
     """How long a filling cools in a vessel. min: on the bench until it no longer steams, then in the fridge; deep_mm:
-    how deep it lies.
+    how deep it lies; to_cool_min: until it is under 21 °C, or as cold as it is wrapped where that is warmer.
     """
 
     vessel: str
     bench_min: float
     fridge_min: float
     deep_mm: float
+    to_cool_min: float
 
     @property
     def minutes(self) -> float:
@@ -236,4 +238,10 @@ def cooling(
         if aim < first
         else 0.0
     )
-    return Cooling(vessel, on_bench, in_fridge, deep)
+    half_way = max(COOL_C, aim)
+    to_cool = on_bench + (
+        cooling_time(half_mm=half, sphere=ball, from_c=first, to_c=half_way, air_c=c.FRIDGE_C.value, h=c.COOL_H.value)
+        if half_way < first
+        else 0.0
+    )
+    return Cooling(vessel, on_bench, in_fridge, deep, to_cool)

@@ -18,15 +18,18 @@ EGG_ROLES = ("egg", "egg cooked", "dairy", "cheese")
 KINDS = {
     "raw": say("raw meat, poultry or fish"),
     "egg": say("egg, custard or cheese"),
+    "rice": say("cooked rice"),
     "cooked": say("a cooked filling"),
     "dry": say("a filling that keeps"),
 }
 
 
 def kind_of(parts: list[Ingredient], state: str) -> str:
-    """Which row of the table a filling falls under: raw, egg, cooked or dry, the shortest that applies."""
+    """Which row of the table a filling falls under: raw, rice, egg, cooked or dry, the shortest that applies."""
     if is_raw(parts, state):
         return "raw"
+    if any("rice" in i.key.split() and i.role == "grain" for i in parts):
+        return "rice"
     if any(i.role in EGG_ROLES for i in parts):
         return "egg"
     return "cooked" if is_perishable(parts) else "dry"

@@ -42,6 +42,7 @@ class Stuffing:
     state: str
 
 
+KIND_NAMED = {"nuts", "fish", "crustacea", "molluscs"}  # of which the kind is to be named; common practice of labels
 RAW_KINDS = ("ground meat", "poultry", "fish")
 PERISHABLE = (*RAW_KINDS, "cooked meat", "cooked fish", "egg", "egg cooked", "cheese", "dairy", "sauce")
 
@@ -64,12 +65,28 @@ def core_line(parts: list[Ingredient], state: str, region: str) -> CoreLine:
 
 @dataclass(frozen=True)
 class Allergens:
-    """Allergens of what is eaten, each once, sorted. contains: by what the foods are; may: what packets of such foods
-    often hold besides; guessed: foods of the cook's own, known only by what they are like."""
+    """Allergens of what is eaten, each once, sorted: what any region asks to be named, since whoever eats may be from
+    another. contains: by what the foods are; may: what packets of such foods often hold besides; guessed: foods of the
+    cook's own, known only by what they are like; kinds: the foods behind those of which the kind is to be named."""
 
     contains: list[str]
     may: list[str]
     guessed: list[Message]
+    kinds: dict[str, list[Message]]
+
+    @property
+    def named(self) -> list[Message]:
+        """What is contained, each kind of nut, fish or shellfish by its own name; a nut's name says what it is."""
+        named = {
+            a: [k if a == "nuts" else say("{allergen} ({kind})", allergen=ALLERGEN[a], kind=k) for k in kinds]
+            for a, kinds in self.kinds.items()
+        }
+        return [one for a in self.contains for one in named.get(a, [ALLERGEN[a]])]
+
+    @property
+    def may_named(self) -> list[Message]:
+        """What packets often hold besides."""
+        return [ALLERGEN[a] for a in self.may]
 
 
 def allergens(eaten: Iterable[Ingredient]) -> Allergens:
@@ -78,7 +95,11 @@ def allergens(eaten: Iterable[Ingredient]) -> Allergens:
     contains = {a for i in foods for a in i.allergens}
     may = {a for i in foods for a in i.may_contain} - contains
     own = {i.key: i.called for i in foods if i.own}
-    return Allergens(sorted(contains), sorted(may), list(own.values()))
+    kinds: dict[str, list[Message]] = {}
+    for food in {i.key: i for i in foods}.values():
+        for one in KIND_NAMED & set(food.allergens):
+            kinds.setdefault(one, []).append(food.called)
+    return Allergens(sorted(contains), sorted(may), list(own.values()), kinds)
 
 
 def is_raw(parts: list[Ingredient], state: str) -> bool:
@@ -106,7 +127,7 @@ def _packets(found: Allergens) -> Message:
     """What the list of allergens cannot know."""
     may = NOTHING
     if found.may:
-        may = say("May also contain {may}: read the packets.", may=listed(ALLERGEN[a] for a in found.may))
+        may = say("May also contain {may}: read the packets.", may=listed(found.may_named))
     own = NOTHING
     if found.guessed:
         own = say("Of {foods} only what it is like is known: read its packet.", foods=listed(found.guessed))
@@ -116,7 +137,7 @@ def _packets(found: Allergens) -> Message:
 def _working(eaten: list[Ingredient], blade: bool) -> list[Caution]:
     """Before any heat: raw dough, allergens, blades."""
     known = allergens(eaten)
-    named = listed([ALLERGEN[a] for a in known.contains] or [NO_ALLERGENS])
+    named = listed(known.named or [NO_ALLERGENS])
     found = [
         Caution(
             code="raw_dough",
@@ -267,16 +288,27 @@ def _slow_chilling(clock: WarmClock) -> Caution:
 
 
 def _slow_cooling(clock: WarmClock) -> Caution:
-    return Caution(
-        code="cools_slowly",
-        tray="rise",
-        title=say(
+    first = clock.to_cool_min > clock.to_cool_limit_min
+    title = (
+        say(
+            "The filling takes {takes} to cool to {cool}: longer than the {limit} allowed",
+            takes=in_minutes(clock.to_cool_min),
+            cool=in_celsius(table.COOL_C),
+            limit=in_minutes(clock.to_cool_limit_min),
+        )
+        if first
+        else say(
             "The filling takes {takes} to cool: longer than the {limit} allowed",
             takes=in_minutes(clock.cooling_min),
             limit=in_minutes(clock.cooling_limit_min),
-        ),
+        )
+    )
+    return Caution(
+        code="cools_slowly",
+        tray="rise",
+        title=title,
         text=say("Spread it in a shallow tray, or cool it in two lots."),
-        source=table.COOLING,
+        source=clock.cooling_source,
         urgent=True,
     )
 

@@ -27,12 +27,17 @@ def danger_zone(region: str) -> tuple[float, float]:
 
 @dataclass(frozen=True)
 class Spell:
-    """A stretch of the plan. warm_min: minutes of it that a filling spends in the danger zone; rule: what judges it:
-    "standing"; "cooling" of what was cooked; or "chilling" of pieces put into the cold."""
+    """A stretch of the plan."""
 
     what: Message
+    #: minutes of it that a filling spends in the danger zone
     warm_min: float
+    #: what judges it: "standing"; "cooling" of what was cooked; or "chilling" of pieces put into the cold
     rule: str = "standing"
+    #: °C of the air where it is, at its warmest
+    air_c: float = 0.0
+    #: of cooling: minutes until it is under 21 °C
+    to_cool_min: float = 0.0
 
 
 @dataclass(frozen=True)
@@ -41,6 +46,7 @@ class WarmClock:
 
     total_min: of all spells; standing_min, chilling_min, cooling_min: of those under each rule; the limits are the
     region's: limit_min of standing, all_limit_min of standing and chilling, cooling_limit_min of cooling.
+    to_cool_min: of cooling, until it is under 21 °C; to_cool_limit_min: what that may take.
     """
 
     spells: list[Spell]
@@ -51,8 +57,11 @@ class WarmClock:
     limit_min: float
     all_limit_min: float
     cooling_limit_min: float
+    to_cool_min: float
+    to_cool_limit_min: float
     source: Message
     all_source: Message
+    cooling_source: Message
 
     @property
     def over(self) -> bool:
@@ -66,15 +75,16 @@ class WarmClock:
 
     @property
     def cools_slowly(self) -> bool:
-        """Whether it takes longer to cool than the cooling rule has it."""
-        return self.cooling_min > self.cooling_limit_min
+        """Whether it takes longer to cool than the cooling rule has it: to 21 °C, or all the way."""
+        return self.cooling_min > self.cooling_limit_min or self.to_cool_min > self.to_cool_limit_min
 
 
-def warm_clock(spells: list[Spell], room_c: float, region: str) -> WarmClock:
-    """Add the spells up against a region's limits, one hour in a room above 32 °C."""
-    standing = limit("warm_hot" if room_c > table.HOT_ROOM else "warm", region)
-    cooling, all_of_it = limit("cool_to_5", region), limit("warm_and_chilling", region)
+def warm_clock(spells: list[Spell], region: str) -> WarmClock:
+    """Add the spells up against a region's limits: one hour where the air about it is above 32 °C for any of it."""
     kept = [s for s in spells if s.warm_min > 0]
+    hot = any(s.air_c > table.HOT_ROOM for s in kept if s.rule == "standing")
+    standing = limit("warm_hot" if hot else "warm", region)
+    cooling, first, all_of_it = (limit(rule, region) for rule in ("cool_to_5", "cool_to_21", "warm_and_chilling"))
     under = lambda rule: sum(s.warm_min for s in kept if s.rule == rule)
     return WarmClock(
         spells=kept,
@@ -85,6 +95,9 @@ def warm_clock(spells: list[Spell], room_c: float, region: str) -> WarmClock:
         limit_min=standing.value,
         all_limit_min=all_of_it.value,
         cooling_limit_min=cooling.value,
+        to_cool_min=sum(s.to_cool_min for s in kept),
+        to_cool_limit_min=first.value,
         source=standing.source,
         all_source=all_of_it.source,
+        cooling_source=first.source,
     )

@@ -9,7 +9,7 @@ from airycrumb.data.heat_choices import SEARED_ML
 from airycrumb.data.vocabulary import FIRE, SHELF
 from airycrumb.plan.context import Context, RoomReading
 from airycrumb.stations import heat
-from airycrumb.stations.heat.settings import Dial, dial, preheat_min
+from airycrumb.stations.heat.settings import Dial, dial
 from airycrumb.stations.rise import Place
 from airycrumb.stations.warm_clock import danger_zone
 from airycrumb.trays.ferment import Fermented
@@ -24,6 +24,7 @@ from airycrumb.trays.heating import (
     steam_watts,
 )
 from airycrumb.trays.in_heat import lies_out, oven_readings
+from airycrumb.trays.lit import heats_up_min
 from airycrumb.trays.types import HeatTray, Instrument, LaterLoad, Mark, NeedsShown, WashColour
 from airycrumb.trays.warm import clock
 from airycrumb.words import NOTHING, Message, Quantity, as_number, in_celsius, in_millilitres, in_minutes, listed, say
@@ -224,6 +225,8 @@ def heat_tray(h: LoadResult, proof: Fermented, wrap_min: float, density: float) 
             crumb_c=crumb_target(k.altitude_m),
             golden_min=h.needs.golden if b.method == "oven" else None,
             least_min=h.needs.least,
+            likely_min=h.needs.likely,
+            surely_min=h.needs.planned,
             decides=h.needs.decides,
         ),
         colour=heat.colour(seen, browns_sooner(ctx)) if b.method == "oven" else "none",
@@ -235,7 +238,7 @@ def heat_tray(h: LoadResult, proof: Fermented, wrap_min: float, density: float) 
         per_load=load.fit.per_load,
         loads=load.loads,
         water=water if steams else None,
-        preheat_min=_preheat(ctx),
+        preheat_min=heats_up_min(ctx),
         rest_min=b.rest_min,
         turns=_turns(ctx, h.minutes),
         handling=_handling(ctx, h.minutes),
@@ -263,14 +266,6 @@ def _probe_from(h: LoadResult) -> float | None:
         return None
     earliest = max(1.0, float(int(h.reaches.low)))
     return max(earliest, h.minutes) if h.ctx.bake.heat.method == "steam" else earliest
-
-
-def _preheat(ctx: Context) -> float:
-    """Minutes before pieces can go in."""
-    b, k = ctx.bake.heat, ctx.kitchen
-    if b.method == "oven":
-        return preheat_min(b.air_c, b.on, k.oven.preheat_min)
-    return k.steamer.boil_min if b.method == "steam" else c.PAN_HEATS_MIN.value
 
 
 def _dial(ctx: Context) -> Dial | None:

@@ -16,23 +16,25 @@ from airycrumb.pantry import Composition, blend
 from airycrumb.plan.context import Context
 from airycrumb.quantities import Band
 from airycrumb.stations import heat
-from airycrumb.stations.enclose import Fit, Size, Wrapper, fit_round, fit_tray
+from airycrumb.stations.enclose import CLOSINGS, Fit, Size, Wrapper, fit_round, fit_tray
 from airycrumb.stations.enclose.proportions import proportions
 from airycrumb.stations.heat.cook import HORIZONS_MIN, Cook, Piece
 from airycrumb.stations.heat.fire import Boundary, OvenChange
-from airycrumb.stations.heat.learning import OvenTruth, Pace, Probed, learn_oven, live_band, probed
+from airycrumb.stations.heat.learning import OvenTruth, Pace, Probed, learn_oven, middle_needs, probed
 from airycrumb.stations.rise import Place
 from airycrumb.stations.rise.model import time_constant_h
 from airycrumb.stations.safety import CoreLine
+from airycrumb.stations.warm_clock import danger_zone
 from airycrumb.trays.in_heat import (
     LOAD_CHANGE_MIN,
     Marked,
-    core_readings,
     first_of_untold,
     marked,
     oven_readings,
+    places_read,
     shown_of,
 )
+from airycrumb.trays.lit import HOT, heats_up_min, warmth_of
 from airycrumb.trays.needs import Needs
 from airycrumb.trays.types import Mark
 from airycrumb.words import Message
@@ -69,6 +71,7 @@ def piece_of(ctx: Context, wrapper: Wrapper, gas_ratio: float, dough_c: float, p
         shape=CLOSED_AS[ctx.group.closing],
         lies=proportions(CLOSED_AS[ctx.group.closing], wrapper.across_mm / wrapper.own_mm),
         mixed=ctx.group.closing in MIXED,
+        walls=CLOSINGS[ctx.group.closing].walls,
         sides_shut=c.SIDES_TOUCHING.value if bake.heat.touching else 0.0,
         dough_g=share.dough_per_piece_g,
         filling_g=share.filling_per_piece_g,
@@ -116,6 +119,7 @@ def fire_of(ctx: Context, at_once: int, loads: Sequence[Marked] = ()) -> Boundar
     """How the bake is heated in this kitchen: the hob's power shared over the pieces, the oven as it really is."""
     b, k = ctx.bake.heat, ctx.kitchen
     truth = oven_of(ctx, at_once, loads)
+    warm = warmth_of(ctx, loads[0]) if loads else HOT
     return Boundary(
         method=b.method,
         air_c=b.air_c + (truth.off_c if b.method == "oven" else 0.0),
@@ -132,6 +136,9 @@ def fire_of(ctx: Context, at_once: int, loads: Sequence[Marked] = ()) -> Boundar
         recovery_min=truth.recovery_min,
         seared=b.seared,
         then=_changed(b, truth.off_c) if b.method == "oven" else None,
+        warm_share=warm.share,
+        heats_up_min=heats_up_min(ctx),
+        room_c=round(ctx.room_c, 1),
     )
 
 
@@ -166,7 +173,17 @@ def _needs(ctx: Context, long: Cook, line_c: float) -> Needs:
     golden = c.GOLDEN_FROM.value - browns_sooner(ctx)
     colour = long.reaches(long.skin, golden) if browns(ctx.bake.heat.method) else 0.0
     crumb = long.reaches(long.crumb, crumb_target(ctx.kitchen.altitude_m))
-    return Needs(slower(long.reaches(long.core, line_c)), slower(crumb), colour, _margin(ctx))
+    raw = ctx.group.filling.state != "cooked"
+    hot_c = line_c if raw else min(line_c, danger_zone(ctx.kitchen.region)[1])
+    just_set = min(c.JUST_SET.value, crumb_target(ctx.kitchen.altitude_m))
+    return Needs(
+        middle=slower(long.reaches(long.core, line_c)),
+        crumb=slower(crumb),
+        golden=colour,
+        allowed=_margin(ctx),
+        hot=slower(long.reaches(long.core, hot_c)),
+        soft=slower(long.reaches(long.crumb, just_set)),
+    )
 
 
 def pace_of(ctx: Context) -> Pace:
@@ -275,7 +292,8 @@ class LoadResult:
 
     shown: the cook as it goes, with its rest; factor: its core minutes over the model's; doubt: share of them; reaches:
     when the core passes its line; needs: how long for each thing it must do; marks: the probe's; number: of the load
-    shown, from one: the one in the heat now, where there is one.
+    shown, from one: the one in the heat now, where there is one; probed: what a probe in it says, None for nothing yet;
+    later_min: for each load after one that went in cold.
     """
 
     ctx: Context
@@ -288,6 +306,8 @@ class LoadResult:
     needs: Needs
     marks: list[Mark]
     number: int
+    probed: Probed | None
+    later_min: float
 
     @property
     def needed(self) -> float | None:
@@ -300,23 +320,44 @@ class LoadResult:
         return self.minutes + LOAD_CHANGE_MIN
 
 
-def _readings(load: Load, planned_min: float) -> tuple[int, list[list[tuple[float, float]]]]:
-    """Position of the load shown, and what a probe said of each."""
+Places = list[list[tuple[float, float]]]
+
+
+def _readings(load: Load, planned_min: float) -> tuple[int, list[Places]]:
+    """Position of the load shown, and what a probe said of each, place by place."""
     ctx = load.most.ctx
     loads = first_of_untold(ctx, load.marked, planned_min)
-    seen = [core_readings(ctx, one) for one in loads]
+    seen = [places_read(ctx, one) for one in loads]
     return shown_of(loads, seen), seen
 
 
-def _reaches(load: Load, seen: Probed | None) -> Band | None:
-    """When the core passes its line: after a probe has spoken, narrower; wider where pieces are uneven."""
-    most = load.most
-    if most.needs.middle is None:
-        return None
-    pace, light_heavy = pace_of(most.ctx), load.uneven
-    model = most.needs.middle / pace.factor
-    band = pace.minutes(model) if seen is None else live_band(pace, seen, model)
-    return Band(band.low * min(1.0, light_heavy[0]), band.typical, band.high * max(1.0, light_heavy[1]))
+@dataclass(frozen=True)
+class Forecast:
+    """A heat as a probe leaves it. factor: its core minutes over the model's; doubt: share of them; reaches: when the
+    core passes its line."""
+
+    factor: float
+    doubt: float
+    reaches: Band | None
+    needs: Needs
+
+
+def _forecast(load: Load, seen: Probed | None) -> Forecast:
+    """The minutes needed, once a probe has spoken."""
+    most, needs, pace = load.most, load.most.needs, pace_of(load.most.ctx)
+    if needs.middle is None:
+        return Forecast(pace.factor, pace.doubt, None, needs)
+    model = needs.middle / pace.factor
+    found = middle_needs(model, pace, seen, needs.allowed, raw=most.ctx.group.filling.state != "cooked")
+    typical = found.band.typical
+    if needs.crumb is not None:
+        # A piece that heats slowly sets slowly too; one that seems quick is not believed of its crumb.
+        needs = replace(needs, crumb=needs.crumb * max(1.0, typical / needs.middle))
+    hot = None if needs.hot is None else needs.hot * typical / (model * pace.factor)
+    needs = replace(needs, middle=typical, allowed=found.allowed, hot=hot)
+    light, heavy = load.uneven
+    reaches = Band(found.band.low * min(1.0, light), typical, found.band.high * max(1.0, heavy))
+    return Forecast(typical / model, found.doubt, reaches, needs)
 
 
 def _stretched(cook: Cook, factor: float) -> Cook:
@@ -329,27 +370,32 @@ def heating(load: Load) -> LoadResult:
     """Work one heat: its loads are alike, and one a probe was in tells of those after it."""
     most, ctx = load.most, load.most.ctx
     at, readings = _readings(load, ctx.bake.heat.heat_min or most.needs.planned or LONGEST_MIN)
-    told, pace = next((r for r in reversed(readings[: at + 1]) if r), []), pace_of(ctx)
-    seen = probed(told, most.long.course)
-    reaches, needs = _reaches(load, seen), most.needs
-    factor, doubt = pace.factor, pace.doubt
-    if seen is not None and reaches is not None and needs.middle:
-        # A probe in the piece leaves less to allow for: the margin is the doubt that is left.
-        factor = reaches.typical / (needs.middle / pace.factor)
-        doubt = reaches.high / reaches.typical - 1
-        needs = replace(needs, middle=reaches.typical, allowed=min(needs.allowed, 1 + doubt))
-    minutes = ctx.bake.heat.heat_min or needs.planned or LONGEST_MIN
-    shown = _stretched(heat.cook(most.piece, most.fire, max(minutes / factor, 1.0), ctx.bake.heat.rest_min), factor)
-    marks = [Mark(m, v) for m, v in readings[at]]
+    places = next((r for r in reversed(readings[: at + 1]) if r), [])
+    seen = probed(places, most.long.course, most.line.celsius, pace_of(ctx))
+    found = _forecast(load, seen)
+    minutes = ctx.bake.heat.heat_min or found.needs.planned or LONGEST_MIN
+    cooked = heat.cook(most.piece, most.fire, max(minutes / found.factor, 1.0), ctx.bake.heat.rest_min)
     return LoadResult(
         ctx=ctx,
         load=load,
-        shown=shown,
+        shown=_stretched(cooked, found.factor),
         minutes=minutes,
-        factor=factor,
-        doubt=doubt,
-        reaches=reaches,
-        needs=needs,
-        marks=marks,
+        factor=found.factor,
+        doubt=found.doubt,
+        reaches=found.reaches,
+        needs=found.needs,
+        marks=[Mark(m, v) for place in readings[at] for m, v in place],
         number=at + 1,
+        probed=seen,
+        later_min=minutes if most.fire.warm_share >= 1 else ctx.bake.heat.heat_min or in_a_hot_one(most) or minutes,
     )
+
+
+def in_a_hot_one(most: Demand) -> float | None:
+    """Minutes planned were it hot as they went in, None for never."""
+    return demand(most.ctx, most.piece, most.line, replace(most.fire, warm_share=1.0)).needed
+
+
+def in_a_cold_one(most: Demand, share: float) -> float | None:
+    """Minutes planned were it only so far on its way to its heat as they went in, None for never."""
+    return demand(most.ctx, most.piece, most.line, replace(most.fire, warm_share=share)).needed

@@ -10,6 +10,8 @@ from airycrumb.quantities import Band
 LOAD_CHANGE_MIN = 2.0
 LIES_OUT_C = 2.5  # a probe so near the room's warmth is taken to lie beside the pot
 FALLS_C = 3.0  # a middle never falls so far in the heat: the probe has been pulled out
+STANDS_READINGS = 3  # in a row that a probe must send from a new place
+ELSEWHERE = "elsewhere"  # what a typed reading says of where it was taken: another piece, or another place in it
 UNTOLD_LONGER = 1.3  # of the minutes planned a first load may have been in, where nobody marked loads; assumed
 
 
@@ -60,7 +62,7 @@ def marked(ctx: Context, heat: int, loads: int) -> tuple[Marked, ...]:
     return tuple(found)
 
 
-def shown_of(loads: Sequence[Marked], seen: Sequence[Sequence[tuple[float, float]]]) -> int:
+def shown_of(loads: Sequence[Marked], seen: Sequence[Sequence[object]]) -> int:
     """Position of the load to show: the one in the heat, else the last that a probe was in, else the first."""
     is_in = [i for i, load in enumerate(loads) if load.is_in]
     probed = [i for i, readings in enumerate(seen) if readings]
@@ -72,31 +74,60 @@ def lies_out(ctx: Context, reading: RoomReading) -> bool:
     return abs(reading.celsius - ctx.room_c) < LIES_OUT_C
 
 
-def _in_piece(ctx: Context, heard: Sequence[RoomReading]) -> list[RoomReading]:
-    """What the probe said while it was in a piece: not beside the pot, and not after it was pulled out."""
-    kept, hottest = [], -99.0
+Stood = list[tuple[datetime, float]]  # what a probe read in one place
+
+
+def _heard(ctx: Context, heard: Sequence[RoomReading]) -> list[Stood]:
+    """What a probe that sends by itself read, place by place.
+
+    What falls was pulled out, and what lies at the room's warmth lies out; it stands somewhere again once it has
+    stopped falling. A place read only in passing is none.
+    """
+    places: list[Stood] = [[]]
+    hottest, lowest = -99.0, 999.0
     for reading in heard:
-        hottest = max(hottest, reading.celsius)
-        if not lies_out(ctx, reading) and reading.celsius > hottest - FALLS_C:
-            kept.append(reading)
-    return kept
+        here = reading.celsius
+        if lies_out(ctx, reading) or here < hottest - FALLS_C:
+            # On its way from one place to the next: as long as it falls it starts anew.
+            places.append([])
+            hottest, lowest = -99.0, here
+        if not lies_out(ctx, reading):
+            hottest = max(hottest, here)
+            places[-1].append((reading.at, here))
+            if here < lowest - FALLS_C / 10 and len(places) > 1:
+                places[-1] = [(reading.at, here)]
+                lowest = here
+    first, *later = places
+    return [stood for stood in ([first] if first else []) + [p for p in later if len(p) >= STANDS_READINGS] if stood]
 
 
-def core_readings(ctx: Context, load: Marked) -> list[tuple[float, float]]:
-    """(minute since this load went in, °C) of its core: typed, and by a probe. What names another load is another's;
-    what names none is of the load that was in at the time.
+def places_read(ctx: Context, load: Marked) -> list[list[tuple[float, float]]]:
+    """(minute since this load went in, °C) of its core, place by place: by a probe that sends, and typed. What names
+    another load is another's; what names none is of the load that was in at the time.
     """
     began = load.began
     if began is None:
         return []
     within = lambda at: at > began and (load.ended is None or at <= load.ended)
-    typed = [(o.at, o.value) for o in ctx.of("probe", "heat") if o.event == load.id or (not o.event and within(o.at))]
+    typed = [o for o in ctx.of("probe", "heat") if o.event == load.id or (not o.event and within(o.at))]
     named = [o for o in ctx.of("probe", "heat") if o.event]
     # A probe that sends by itself stays in the load it was last said to be in.
     other = bool(named) and named[-1].event != load.id and load.ended is None and named[-1].at >= began
-    heard = [] if other else [(r.at, r.celsius) for r in _in_piece(ctx, [r for r in ctx.probe if within(r.at)])]
+    places = [] if other else _heard(ctx, [r for r in ctx.probe if within(r.at)])
+    stood: list[Stood] = []
+    for o in sorted(typed, key=lambda o: o.at):
+        if o.value is not None and o.at > began:
+            # A middle never falls: what reads colder is another place, whether or not it says so.
+            if not stood or o.where == ELSEWHERE or o.value < max(c for _, c in stood[-1]) - FALLS_C:
+                stood.append([])
+            stood[-1].append((o.at, o.value))
     minute = lambda at: (at - began).total_seconds() / 60
-    return sorted((minute(at), c) for at, c in (*typed, *heard) if c is not None and at > began)
+    return [[(minute(at), c) for at, c in place] for place in (*places, *stood)]
+
+
+def core_readings(ctx: Context, load: Marked) -> list[tuple[float, float]]:
+    """Every reading of a load's core, in order."""
+    return sorted(reading for place in places_read(ctx, load) for reading in place)
 
 
 def oven_readings(ctx: Context, loads: Sequence[Marked]) -> list[tuple[float, float]]:

@@ -14,18 +14,31 @@ class Needs:
     """Minutes in this kitchen until the middle is at its line, the crumb is set and the surface is golden; None for
     never within the horizon, 0 where nothing browns.
 
-    allowed: minutes planned for the middle over its typical ones, for the doubt that is left.
+    allowed: minutes planned for the middle over its typical ones, for the doubt that is left; hot: until the middle is
+    as hot as a cook goes by: at its line where it goes in raw, hot through where it is cooked; soft: until the crumb
+    has just set.
     """
 
     middle: float | None
     crumb: float | None
     golden: float | None
     allowed: float
+    hot: float | None = None
+    soft: float | None = None
 
     @property
     def least(self) -> float | None:
         """Minutes until all three are typically reached; None if middle or crumb never are."""
         return None if self.middle is None or self.crumb is None else max(self.middle, self.crumb, self.golden or 0.0)
+
+    @property
+    def likely(self) -> float | None:
+        """Whole minutes after which most cooks would call it done: hot, just set and golden, with nothing added for
+        doubt; None if never."""
+        if self.hot is None or self.soft is None:
+            return None
+        likely = max(self.hot, self.soft, self.golden or 0.0)
+        return float(round(min(likely, self.planned or likely)))
 
     def _with_margins(self, middle: float, crumb: float) -> dict[Decides, float]:
         return {

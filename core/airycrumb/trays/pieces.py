@@ -6,7 +6,6 @@ from dataclasses import dataclass, replace
 from airycrumb.bake.groups import Group
 from airycrumb.bake.heating import HeatSettings
 from airycrumb.data.closings import STRETCHY, USUAL
-from airycrumb.data.vocabulary import ALLERGEN
 from airycrumb.plan.context import Context
 from airycrumb.quantities import Band
 from airycrumb.stations import safety
@@ -190,7 +189,7 @@ def group_tray(p: Pieces, minutes_planned: float) -> GroupTray:
         reaches=d.reaches,
         needs_min=d.needed,
         core_at_end_c=d.core_at(minutes_planned),
-        allergens=[ALLERGEN[a] for a in known.contains],
-        may_contain=[ALLERGEN[a] for a in known.may],
+        allergens=known.named,
+        may_contain=known.may_named,
         filled=filled(ctx, filling_density(ctx.group)) if ctx.group.parts else None,
     )

@@ -104,6 +104,19 @@ class Told:
 
 
 @dataclass(frozen=True)
+class Past:
+    """A stage under way that is past its best."""
+
+    since: datetime
+    #: how many times as long as it needed it has stood
+    times: float
+    #: what can still be done with it
+    left: Message
+    #: whether it is to be thrown away
+    spoiled: bool
+
+
+@dataclass(frozen=True)
 class RiseTray:
     """A fermenting stage: forecast, where it stands, and when in the day it is ready.
 
@@ -134,6 +147,8 @@ class RiseTray:
     cues: list[Message]
     clock: list[float]
     size_then: Band | None
+    #: what there is to know of one under way that stood too long, None where it did not
+    past: Past | None = None
 
 
 @dataclass(frozen=True)
@@ -174,17 +189,21 @@ class Instrument:
 
 @dataclass(frozen=True)
 class NeedsShown:
-    """Minutes in the heat until each thing it must do is typically done; None for never, or where nothing browns.
+    """Minutes in the heat until each thing it must do is typically done; None for never, or where nothing browns."""
 
-    middle_min: at its line; crumb_min: set, at crumb_c °C; least_min: all of them; decides: which the minutes planned
-    wait for, with its margin.
-    """
-
+    #: the middle is at its line
     middle_min: float | None
+    #: the crumb is set, at crumb_c
     crumb_min: float | None
     crumb_c: float
     golden_min: float | None
+    #: all of them
     least_min: float | None
+    #: most cooks would call it done: hot, just set and golden, with nothing added for doubt
+    likely_min: float | None
+    #: done with its margin for doubt: the minutes planned where nobody states a time
+    surely_min: float | None
+    #: which the minutes planned wait for, with its margin
     decides: Decides
 
 

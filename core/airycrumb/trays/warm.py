@@ -27,21 +27,36 @@ def _chilling(ctx: Context, proof: Fermented, air_c: float, most: float) -> floa
 def _made(ctx: Context) -> Spell:
     """Of a raw filling: the mixing, out of the fridge."""
     raw = safety.is_raw([i for i, _ in ctx.group.parts], ctx.group.filling.state)
-    return Spell(say("mixing the filling"), ctx.group.filling.hands_min if raw else 0.0)
+    return Spell(say("mixing the filling"), ctx.group.filling.hands_min if raw else 0.0, air_c=ctx.room_c)
 
 
 def _cooling(ctx: Context, density: float) -> Spell:
     """Of a cooked filling: in the vessel it cools in, from hot to how it is wrapped."""
     found = coolings(ctx, density) if ctx.group.parts else []
-    minutes = next((c.minutes for c in found if c.vessel == ctx.group.filling.vessel), 0.0)
-    return Spell(say("cooling"), minutes, "cooling")
+    mine = next((c for c in found if c.vessel == ctx.group.filling.vessel), None)
+    if mine is None:
+        return Spell(say("cooling"), 0.0, "cooling")
+    return Spell(say("cooling"), mine.minutes, "cooling", to_cool_min=mine.to_cool_min)
 
 
-def _proofing(proof: Fermented, cold_c: float) -> float:
-    """Minutes of the proof in which the piece is not yet cold: one in the fridge counts until it is."""
+def warmer_for(minutes: np.ndarray, celsius: np.ndarray, edge_c: float, until: float) -> float:
+    """Minutes up to `until` in which a course is above edge_c, exactly for a course that is straight between its
+    points.
+    """
+    at = np.unique(np.append(minutes[minutes < until], [0.0, until]))
+    over = np.interp(at, minutes, celsius) - edge_c
+    low, high = over[:-1], over[1:]
+    crosses = (low > 0) != (high > 0)
+    share = np.where(crosses, np.maximum(low, high) / np.where(crosses, np.abs(high - low), 1.0), low > 0)
+    return float((np.diff(at) * share).sum())
+
+
+def _proofing(proof: Fermented, cold_c: float) -> Spell:
+    """The proof while the piece is not yet cold: one in the fridge counts until it is."""
     minutes, course = proof.minutes.typical, proof.stage.course
-    warmth = np.interp(np.linspace(0, minutes, 25), course.minutes, course.temperature)
-    return minutes * float(np.mean(warmth > cold_c))
+    warm = warmer_for(course.minutes, course.temperature, cold_c, minutes)
+    air = proof.place.air_at(np.linspace(0, minutes, 97))
+    return Spell(say("proof"), warm, air_c=float(air.max()))
 
 
 def _waiting(ctx: Context, proof: Fermented, wait_min: float) -> float:
@@ -74,10 +89,10 @@ def clock(
     spells = [
         _made(ctx),
         _cooling(ctx, density),
-        Spell(say("wrapping"), wrap_min),
-        Spell(say("proof"), 0.0 if ctx.fills_late else _proofing(proof, cold)),
+        Spell(say("wrapping"), wrap_min, air_c=ctx.room_c),
+        *([] if ctx.fills_late else [_proofing(proof, cold)]),
         *_kept(ctx, proof),
-        Spell(say("waiting for the heat"), _waiting(ctx, proof, wait_min)),
+        Spell(say("waiting for the heat"), _waiting(ctx, proof, wait_min), air_c=ctx.room_c),
         Spell(say("heating to {hot}", hot=in_celsius(hot)), heating_min),
     ]
-    return warm_clock(spells, ctx.room_c, ctx.kitchen.region)
+    return warm_clock(spells, ctx.kitchen.region)

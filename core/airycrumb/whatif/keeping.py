@@ -6,7 +6,7 @@ from datetime import datetime, timedelta
 
 from airycrumb.data.record import Constant
 from airycrumb.data.shapes import OVEN_SPRING
-from airycrumb.data.vocabulary import ALLERGEN, FIRE
+from airycrumb.data.vocabulary import FIRE
 from airycrumb.stations import heat, keeping, safety
 from airycrumb.stations.heat import Boundary
 from airycrumb.stations.heat.cook import Piece
@@ -129,8 +129,8 @@ def kept(h: LoadResult, p: Pieces, filling_made: datetime, eat: datetime) -> Kep
         unbaked_freezer_until=filling_made + timedelta(days=row(False, "frozen").days),
         reheat_to_c=line.celsius,
         reheating=_reheating(p, h.load.at_once, line.celsius),
-        allergens=[ALLERGEN[a] for a in known.contains],
-        may_contain=[ALLERGEN[a] for a in known.may],
+        allergens=known.named,
+        may_contain=known.may_named,
         cautions=[
             say(
                 "What is not eaten goes in the fridge or freezer within {value} of coming out.",

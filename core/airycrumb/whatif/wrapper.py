@@ -116,6 +116,10 @@ def _filling(ctx: Context, value: float) -> Solved:
     )
 
 
+# Of the size at which they stop fitting: another size proofs a little further than these do; assumed.
+SURELY_FITS = 0.98
+
+
 def _grown(ctx: Context, sheet: Sheet, dough_g: float) -> Fit:
     """How pieces of so much dough, filled in the proportion they are now, lie once cooked."""
     cooked = sheet.groups[ctx.at].wrap.sizes[-1]
@@ -147,8 +151,7 @@ def _fits(ctx: Context, sheet: Sheet, value: float) -> Solved:
         if fits(MOST_G) >= wanted
         else float(brentq(lambda g: 0.5 if fits(g) >= wanted else -0.5, LEAST_G, MOST_G, xtol=0.05))
     )
-    # A whole gram below where it stops fitting.
-    dough = max(LEAST_G, float(int(dough - 0.1)))
+    dough = max(LEAST_G, float(int(dough * SURELY_FITS)))
     share = ctx.share
     filling = share.filling_per_piece_g * dough / share.dough_per_piece_g
     how = CLOSINGS[ctx.group.closing]

@@ -30,6 +30,7 @@ from airycrumb.pantry import Own, shelf
 from airycrumb.plan.context import Context, RoomReading
 from airycrumb.plan.timetable import possible
 from airycrumb.problems import InputError, Problem
+from airycrumb.recipe import Ask as RecipeAsk
 from airycrumb.recipe import Correction
 from airycrumb.sheet import Sheet, work
 from airycrumb.sheet.replies import Replies, ReplyGrid
@@ -284,6 +285,7 @@ __all__ = [
     "Printed",
     "Problem",
     "Question",
+    "RecipeAsk",
     "RecipeLine",
     "RecipeReply",
     "RecipeSays",

@@ -12,7 +12,7 @@ from airycrumb.paper.recipe_text import as_markdown, as_text, page_of
 from airycrumb.problems import InputError, Problem
 from airycrumb.quantities import Band
 from airycrumb.questions.stated import says_of
-from airycrumb.recipe import Correction, Draft, Habits, Reading, corrected, read_recipe, to_bake
+from airycrumb.recipe import Ask, Correction, Draft, Habits, Reading, asks, corrected, read_recipe, to_bake
 from airycrumb.recipe.carried import in_a_comment
 from airycrumb.words import Message, say
 from gateway.compute.read import Document, Printed, kitchen_read, worked
@@ -46,7 +46,8 @@ class RecipeSays:
 @dataclass(frozen=True)
 class RecipeReply:
     """A recipe as understood, and the bake it makes with what had to be assumed. not_used: lines with a food and a
-    number that were taken for no ingredient; pages: lines of the page; tongue: the language, "" for English."""
+    number that were taken for no ingredient; pages: lines of the page; tongue: the language, "" for English; asks: what
+    the cook has to say yes to before it is baked."""
 
     title: str
     lines: list[RecipeLine]
@@ -57,6 +58,7 @@ class RecipeReply:
     not_used: list[str]
     pages: list[str]
     tongue: str
+    asks: list[Ask]
 
 
 def _drafted(reading: Reading, habits: Habits) -> tuple[Draft, list[Problem]]:
@@ -116,6 +118,7 @@ def recipe(text: str, corrections: Sequence[Correction], kitchen: Document) -> R
         not_used=list(reading.not_used),
         pages=list(reading.pages),
         tongue=reading.tongue,
+        asks=[] if problems else asks(reading, draft.document, habits),
     )
 
 

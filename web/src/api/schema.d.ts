@@ -1237,7 +1237,7 @@ export interface components {
              * @description Whose guidance the cautions quote.
              * @enum {string}
              */
-            food_safety_region?: "strictest" | "us" | "uk";
+            food_safety_region?: "strictest" | "us" | "uk" | "scotland" | "eu" | "canada" | "australia_nz";
             /** @description How its dough rises, learned. */
             vigour?: components["schemas"]["LearnedVigour"];
             /** @description Seconds to wrap one piece, 5 to 1800, by closing, learned. */
@@ -2257,7 +2257,7 @@ export interface components {
         /**
          * Cooling
          * @description How long a filling cools in a vessel. min: on the bench until it no longer steams, then in the fridge; deep_mm:
-         *     how deep it lies.
+         *     how deep it lies; to_cool_min: until it is under 21 °C, or as cold as it is wrapped where that is warmer.
          */
         Cooling: {
             /** Vessel */
@@ -2268,6 +2268,8 @@ export interface components {
             fridge_min: number;
             /** Deep Mm */
             deep_mm: number;
+            /** To Cool Min */
+            to_cool_min: number;
         };
         /**
          * Cut
@@ -2374,7 +2376,8 @@ export interface components {
          *     [] where that makes no difference;
          *     choices: other presses; passes_at: from when it is no longer news, None for never; load: "heat.1.2" or "";
          *     cautions, doubts: codes of those that belong to it; done_at: as it was marked; ends_stage: whether it ends its
-         *     stage.
+         *     stage; hot_from: when what a load goes into is hot, None where it is or nothing is put in: before then the choices
+         *     are asked, and what they record goes with the press.
          */
         Event: {
             /** Id */
@@ -2475,6 +2478,8 @@ export interface components {
             done_at: string | null;
             /** Ends Stage */
             ends_stage: boolean;
+            /** Hot From */
+            hot_from: string | null;
         };
         /**
          * EventMark
@@ -2900,9 +2905,6 @@ export interface components {
         /**
          * NeedsShown
          * @description Minutes in the heat until each thing it must do is typically done; None for never, or where nothing browns.
-         *
-         *     middle_min: at its line; crumb_min: set, at crumb_c °C; least_min: all of them; decides: which the minutes planned
-         *     wait for, with its margin.
          */
         NeedsShown: {
             /** Middle Min */
@@ -2915,6 +2917,10 @@ export interface components {
             golden_min: number | null;
             /** Least Min */
             least_min: number | null;
+            /** Likely Min */
+            likely_min: number | null;
+            /** Surely Min */
+            surely_min: number | null;
             /**
              * Decides
              * @enum {string}
@@ -2932,6 +2938,23 @@ export interface components {
             dough_g: number;
             /** Across Mm */
             across_mm: number;
+        };
+        /**
+         * Past
+         * @description A stage under way that is past its best.
+         */
+        Past: {
+            /**
+             * Since
+             * Format: date-time
+             */
+            since: string;
+            /** Times */
+            times: number;
+            /** Left */
+            left: components["schemas"]["Said"];
+            /** Spoiled */
+            spoiled: boolean;
         };
         /**
          * Patch
@@ -3106,6 +3129,7 @@ export interface components {
             /** Clock */
             clock: number[];
             size_then: components["schemas"]["Band"] | null;
+            past?: components["schemas"]["Past"] | null;
         };
         /**
          * Scaled
@@ -3289,8 +3313,7 @@ export interface components {
         };
         /**
          * Spell
-         * @description A stretch of the plan. warm_min: minutes of it that a filling spends in the danger zone; rule: what judges it:
-         *     "standing"; "cooling" of what was cooked; or "chilling" of pieces put into the cold.
+         * @description A stretch of the plan.
          */
         Spell: {
             /** What */
@@ -3302,6 +3325,16 @@ export interface components {
              * @default standing
              */
             rule: string;
+            /**
+             * Air C
+             * @default 0
+             */
+            air_c: number;
+            /**
+             * To Cool Min
+             * @default 0
+             */
+            to_cool_min: number;
         };
         /**
          * Sponge
@@ -3551,6 +3584,7 @@ export interface components {
          *
          *     total_min: of all spells; standing_min, chilling_min, cooling_min: of those under each rule; the limits are the
          *     region's: limit_min of standing, all_limit_min of standing and chilling, cooling_limit_min of cooling.
+         *     to_cool_min: of cooling, until it is under 21 °C; to_cool_limit_min: what that may take.
          */
         WarmClock: {
             /** Spells */
@@ -3569,10 +3603,16 @@ export interface components {
             all_limit_min: number;
             /** Cooling Limit Min */
             cooling_limit_min: number;
+            /** To Cool Min */
+            to_cool_min: number;
+            /** To Cool Limit Min */
+            to_cool_limit_min: number;
             /** Source */
             source: components["schemas"]["Said"];
             /** All Source */
             all_source: components["schemas"]["Said"];
+            /** Cooling Source */
+            cooling_source: components["schemas"]["Said"];
         };
         /**
          * WashColour
@@ -4127,6 +4167,18 @@ export interface components {
             minutes: number | null;
         };
         /**
+         * Ask
+         * @description One thing the cook has to say yes to.
+         */
+        Ask: {
+            /** Key */
+            key: string;
+            /** Question */
+            question: components["schemas"]["Said"];
+            /** Yes */
+            yes: components["schemas"]["Said"];
+        };
+        /**
          * RecipeLine
          * @description A line of a pasted recipe as understood. grams: None where it could not be read.
          */
@@ -4171,6 +4223,8 @@ export interface components {
             pages: string[];
             /** Tongue */
             tongue: string;
+            /** Asks */
+            asks: components["schemas"]["Ask"][];
         };
         /**
          * RecipeSays

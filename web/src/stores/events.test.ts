@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
 
 import type { BakeEvent } from "../api/client";
-import { calls, comingAfter, frontOf, loadsIn, marksOf, openEvents, putsInUnlit, tooSoon } from "./events";
+import { calls, comingAfter, frontOf, goesInCold, loadsIn, marksOf, openEvents, putsInUnlit, tooSoon } from "./events";
 
 const NOW = Date.parse("2026-11-25T12:00:00Z");
 const at = (minutes: number) => new Date(NOW + minutes * 60_000).toISOString();
@@ -42,6 +42,7 @@ const event = (id: string, start: number, end: number, more: Partial<BakeEvent> 
   standing: "open",
   done_at: null,
   ends_stage: false,
+  hot_from: null,
   ...more,
 });
 const act = (id: string, start: number, more: Partial<BakeEvent> = {}) =>
@@ -118,7 +119,37 @@ describe("what is still open", () => {
     const [left, ...more] = openEvents([knead, bowl, rise], [done]);
     expect(more).toEqual([]);
     // Kneaded 18 min sooner than planned.
-    expect(left).toMatchObject({ id: "rise.grown", due: at(60) });
+    expect(left?.id).toBe("rise.grown");
+    expect(Date.parse(left?.due ?? "")).toBe(Date.parse(at(60)));
+  });
+
+  it("moves the hours in a sentence with the countdown beside it", () => {
+    const reaches = [{ at: at(40), shown: "hour" }] as unknown as BakeEvent["figure_note"];
+    const proof = event("proof.grown", -30, 10, { stage: "proof", until: "proof", ends_stage: true });
+    const out = event("heat.1.1.out", 10, 40, { stage: "heat", until: "heat", figure_note: reaches });
+    const done = { kind: "done", stage: "proof", at: at(25), event: "proof.grown" };
+    const [left] = openEvents([proof, out], [done]);
+    expect(Date.parse(left?.due ?? "")).toBe(Date.parse(at(55)));
+    expect(Date.parse((left?.figure_note as unknown as { at: string }[])[0]?.at ?? "")).toBe(Date.parse(at(55)));
+  });
+
+  it("is no sooner for a stage that was not marked: late is later", () => {
+    const wrap = act("wrap.last", -30, { stage: "wrap", until: "wrap", end: at(-20), ends_stage: true });
+    const proof = event("proof.grown", -20, 10, { stage: "proof", until: "proof", ends_stage: true });
+    const light = act("heat.1.1.light", -5, { kind: "light", stage: "heat", until: "proof", load: "heat.1.1" });
+    const [front, ...later] = openEvents([wrap, proof, light], [], [], NOW);
+    expect(front?.id).toBe("wrap.last");
+    expect(later.map((e) => [e.id, Math.round((Date.parse(e.due) - NOW) / 60_000)])).toEqual([
+      ["heat.1.1.light", 15],
+      ["proof.grown", 30],
+    ]);
+  });
+
+  it("counts a load from when it went in", () => {
+    const into = act("heat.1.2.in", -10, { kind: "into", stage: "heat", until: "heat.1.2.out", load: "heat.1.2" });
+    const out = event("heat.1.2.out", -10, 12, { kind: "out", stage: "heat", until: "heat", load: "heat.1.2" });
+    const [left] = openEvents([into, out], [{ kind: "did", stage: "heat", at: at(0), event: "heat.1.2.in" }]);
+    expect(Math.round((Date.parse(left?.due ?? "") - NOW) / 60_000)).toBe(22);
   });
 
   it("opens again what was taken back before the list knows of it", () => {
@@ -126,6 +157,16 @@ describe("what is still open", () => {
     const mark = { kind: "did", stage: "divide", at: at(-5), event: "divide.cut" };
     expect(openEvents([divided], [])).toEqual([]);
     expect(ids(openEvents([divided], [], [mark]))).toEqual(["divide.cut"]);
+  });
+});
+
+describe("what goes in cold", () => {
+  it("is asked about until what it goes into is hot", () => {
+    const proof = event("proof.grown", -30, -1, { stage: "proof", ends_stage: true });
+    const into = act("heat.1.1.in", 0, { kind: "into", stage: "heat", along: "proof.grown", hot_from: at(10) });
+    expect(goesInCold([proof, into], proof, NOW)?.id).toBe("heat.1.1.in");
+    expect(goesInCold([proof, into], proof, NOW + 11 * 60_000)).toBeUndefined();
+    expect(goesInCold([proof, { ...into, hot_from: null }], proof, NOW)).toBeUndefined();
   });
 });
 

@@ -1,5 +1,6 @@
 /** Which event asks for the cook now, and which come next: read off the list the core made, by the clock here. */
 import type { BakeEvent, EventMark } from "../api/client";
+import { movedBy } from "../lib/clock";
 
 /** What is only looked at is no more than a reminder beside what goes on. */
 const LOOKED_AT = new Set(["look", "probe", "cool"]);
@@ -24,35 +25,53 @@ export const isReminder = (e: BakeEvent): boolean => LOOKED_AT.has(e.kind);
 export const isWait = (e: BakeEvent): boolean => e.hands_min === 0;
 export const dueAt = (e: BakeEvent): number => Date.parse(e.due);
 
-const moved = (e: BakeEvent, ms: number): BakeEvent => {
-  const by = (at: string) => new Date(Date.parse(at) + ms).toISOString();
-  const [start, end, due, low, high] = [e.start, e.end, e.due, e.low, e.high].map(by) as [
-    string,
-    string,
-    string,
-    string,
-    string,
-  ];
-  return { ...e, start, end, due, low, high };
-};
+/** The stages in the order they follow one another; the filling is made beside them. */
+const STAGES = ["sponge", "weigh", "rise", "again", "divide", "wrap", "proof", "hold", "heat", "rest"];
+/** Less than this late is no news: the server's own answer is as old, ms. */
+const HARDLY_LATE = 30_000;
+
+/** How far along every mark made here moves what comes after it, ms. */
+function followed(open: BakeEvent[], events: BakeEvent[], waiting: Made[]): BakeEvent[] {
+  const ended = waiting.filter((o) => o.kind === "done").at(-1);
+  const was = ended && events.find((e) => e.ends_stage && e.stage === ended.stage);
+  const by = ended && was ? Date.parse(ended.at) - Date.parse(was.end) : 0;
+  const along = by ? open.map((e) => movedBy(e, by)) : open;
+  return waiting.reduce((all, o) => {
+    const into = o.kind === "did" ? events.find((e) => e.kind === "into" && e.id === o.event) : undefined;
+    if (!into) return all;
+    const off = Date.parse(o.at) - Date.parse(into.start) - by;
+    return all.map((e) => (e.load === into.load ? movedBy(e, off) : e));
+  }, along);
+}
+
+/** Late is later: what follows a stage that is over by the clock and was not marked comes no sooner for that. */
+function noSooner(open: BakeEvent[], now: number): BakeEvent[] {
+  const overdue = open
+    .filter((e) => e.ends_stage && Date.parse(e.end) < now - HARDLY_LATE)
+    .sort((a, b) => STAGES.indexOf(a.stage) - STAGES.indexOf(b.stage))[0];
+  return overdue ? movedAfter(open, overdue, now - Date.parse(overdue.end)) : open;
+}
+
+/** Everything of the stages after an event's own, so many ms later. */
+export function movedAfter(open: BakeEvent[], event: BakeEvent, ms: number): BakeEvent[] {
+  const stage = STAGES.indexOf(event.stage);
+  return open.map((e) => (STAGES.indexOf(e.stage) > stage && e.along !== event.id ? movedBy(e, ms) : e));
+}
 
 /**
- * What is still to come. waiting: marks made here that the server has not answered: what they end is over, and what
- * comes after the last stage they ended moves along by as much as it was early or late. undone: marks the list knows of
- * that were taken back here: what they ended is open again.
+ * What is still to come, every hour in it by one rule of plan, marks and clock. waiting: marks made here that the
+ * server has not answered: what they end is over, and what comes after moves along by as much as it was early or
+ * late, with the hours in its sentences. undone: marks the list knows of that were taken back here: what they ended
+ * is open again.
  */
-export function openEvents(events: BakeEvent[], waiting: Made[], undone: Made[] = []): BakeEvent[] {
+export function openEvents(events: BakeEvent[], waiting: Made[], undone: Made[] = [], now = -Infinity): BakeEvent[] {
   const named = waiting.flatMap((o) => [...(o.kind === "done" ? [o.stage] : []), o.event ?? ""]);
   const over = new Set(named.filter(Boolean));
   const isOver = (e: BakeEvent) => over.has(e.id) || over.has(e.along) || over.has(e.until);
   const again = (e: BakeEvent) =>
     undone.some((o) => (o.event ? o.event === e.id : o.kind === "done" && e.ends_stage && e.stage === o.stage));
   const open = events.filter((e) => (e.standing === "open" || again(e)) && !isOver(e));
-  const ended = waiting.filter((o) => o.kind === "done").at(-1);
-  const was = ended && events.find((e) => e.ends_stage && e.stage === ended.stage);
-  if (!ended || !was) return open;
-  const by = Date.parse(ended.at) - Date.parse(was.end);
-  return open.map((e) => moved(e, by)).sort((a, b) => dueAt(a) - dueAt(b));
+  return noSooner(followed(open, events, waiting), now).sort((a, b) => dueAt(a) - dueAt(b));
 }
 
 /** What a press on an event records: the last load out ends the heat, whichever that is. */
@@ -77,6 +96,13 @@ function canCome(open: BakeEvent[], e: BakeEvent): boolean {
 /** Whether it puts pieces into a heat that nobody has lit: what goes in along with it would go in cold. */
 export const putsInUnlit = (open: BakeEvent[], e: BakeEvent): boolean =>
   open.some((o) => o.kind === "into" && o.along === e.id && notYetLit(open, o.load));
+
+/** The load that goes in by this press while what it goes into is not hot yet, as far as is known. */
+export const goesInCold = (open: BakeEvent[], e: BakeEvent, now: number): BakeEvent | undefined =>
+  open.find(
+    (o) =>
+      o.kind === "into" && (o.along === e.id || o.id === e.id) && o.hot_from !== null && now < Date.parse(o.hot_from),
+  );
 
 /** Loads that are in the heat now: those that can come out. */
 export const loadsIn = (open: BakeEvent[]): BakeEvent[] => open.filter((e) => e.kind === "out" && canCome(open, e));

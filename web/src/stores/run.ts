@@ -258,13 +258,14 @@ export function standing(state: RunState): Mark[] {
 }
 
 /** What is still to come of its events, by what the server knows and by what was done here since. */
-export function openOf(state: RunState, events: BakeEvent[]): BakeEvent[] {
+export function openOf(state: RunState, events: BakeEvent[], now: number): BakeEvent[] {
   const taken = new Set(state.waiting.map((o) => o.undoes).filter(Boolean));
   const made = state.waiting.filter((o) => o.kind !== "undo" && !taken.has(o.client_id));
   return openEvents(
     events,
     made,
     state.batch.observations.filter((o) => taken.has(o.client_id)),
+    now,
   );
 }
 

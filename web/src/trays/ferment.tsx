@@ -63,9 +63,11 @@ export function RiseFacts({ sheet }: { sheet: Sheet }) {
         />
         {t.past_from && (
           <Fact
-            name="Past its best"
-            value={`after ${clock(t.past_from)}`}
-            from={`${duration((Date.parse(t.past_from) - Date.parse(t.ready)) / 60_000)} to spare`}
+            name="Once it is ready"
+            value={`use it within ${duration(Math.max(0, Date.parse(t.past_from) - Date.parse(t.ready)) / 60_000)}`}
+            from={
+              t.past ? `past its best since ${clock(t.past.since)}` : "after that it sinks, and the crumb is coarse"
+            }
           />
         )}
       </Facts>

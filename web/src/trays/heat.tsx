@@ -71,6 +71,16 @@ function Done({ heat }: { heat: HeatTray }) {
   );
 }
 
+/** When most cooks would take them out, apart from what is added for doubt. */
+function LikelyDone({ heat }: { heat: HeatTray }) {
+  const { likely_min, surely_min, golden_min } = heat.needs;
+  if (likely_min === null || surely_min === null) return null;
+  const golden = heat.method === "oven" && golden_min !== null ? `golden by ${Math.round(golden_min)} min` : undefined;
+  return (
+    <Fact name="Likely done" value={`${Math.round(likely_min)} min, surely ${Math.round(surely_min)}`} from={golden} />
+  );
+}
+
 /** The oven's setting as other ovens say it. */
 function Dial({ heat }: { heat: HeatTray }) {
   const d = heat.dial;
@@ -108,9 +118,10 @@ export function HeatFacts({ sheet }: { sheet: Sheet }) {
           ask="end"
           term="core"
           value={u.temperature(Math.round(h.core_at_end_c))}
-          from={`give or take ${u.quantity({ kind: "temperature_difference", value: 10 })}; ${u.temperature(Math.round(h.core_after_rest_c))} after resting`}
+          from={`give or take ${u.quantity({ kind: "temperature_difference", value: 10 })}; ${u.temperature(Math.round(h.core_after_rest_c))} rested`}
           strong
         />
+        <LikelyDone heat={h} />
         <Fact
           name="At once"
           term="fit, load, holder"

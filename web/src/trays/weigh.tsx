@@ -86,7 +86,7 @@ export function WeighFacts({ sheet }: { sheet: Sheet }) {
             ? `Iced water: ${u.mass(w.ice_g)} of ice in it`
             : `Liquid at ${u.temperature(Math.round(w.water_c))}`
         }
-        note={`lands the dough near ${u.temperature(Math.round(w.dough_c))}${w.dough_c_measured ? " (measured)" : `, give or take ${off}`}`}
+        note={`for dough near ${u.temperature(Math.round(w.dough_c))}${w.dough_c_measured ? " (measured)" : `, give or take ${off}`}`}
       />
       <Facts>
         <Hydration sheet={sheet} />

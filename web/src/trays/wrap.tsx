@@ -60,7 +60,7 @@ export function WrapFacts({ sheet, group }: { sheet: Sheet; group: number }) {
       <Headline
         title={doing(w, size(w), sheet.divide.with_filling)}
         under={
-          w.middle_mm > w.rim_mm && !phone ? "thick in the middle, thin at the rim" : w.rolled ? "even all over" : ""
+          !w.rolled || phone ? "" : w.middle_mm > w.rim_mm ? "thick in the middle, thin at the rim" : "even all over"
         }
         figure={filled ? `${u.mass(g.filling_each_g)} each` : `${u.mass(g.dough_each_g)} each`}
         note={

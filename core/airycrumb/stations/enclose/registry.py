@@ -10,6 +10,7 @@ from airycrumb.data import closings as c
 from airycrumb.data.closing_words import WORDS, Words
 from airycrumb.data.closings import USUAL, Usual
 from airycrumb.data.shapes import DOUGH_DENSITY
+from airycrumb.outline import Walls
 from airycrumb.stations.enclose import families as f
 from airycrumb.stations.enclose.points import AROUND, Points, oval, sheet, triangle
 from airycrumb.words import Message, say
@@ -38,6 +39,11 @@ class Closing:
     def words(self) -> Words:
         """How it is called and done."""
         return WORDS[self.key]
+
+    @property
+    def walls(self) -> Walls:
+        """How the dough lies round a filling shut in: a wrapper thick in the middle leaves more of it below."""
+        return "heaped" if self.thick_middle else "even"
 
     @property
     def rolled(self) -> bool:

@@ -7,8 +7,9 @@ from dataclasses import dataclass
 
 from airycrumb.data import closings as c
 from airycrumb.data.closings import CLOSED_AS
-from airycrumb.data.shapes import DOUGH_DENSITY, OVEN_SPRING, SHAPES
+from airycrumb.data.shapes import DOUGH_DENSITY, OPEN_WALLS, OVEN_SPRING, SHAPES
 from airycrumb.memo import remembered
+from airycrumb.outline import of_piece
 from airycrumb.stations.enclose import families
 from airycrumb.stations.enclose.lines import Pairs, Stroke, folds_of, laid, pairs
 from airycrumb.stations.enclose.proportions import Proportions, proportions
@@ -104,23 +105,20 @@ class Wrapper:
 
 def piece_size(closing: str, when: Message, dough_ml: float, filling_ml: float, lies: Proportions) -> Size:
     """Outside and inside of a piece from its volumes and its proportions."""
-    width_ratio, length_ratio = lies
-    fullness = SHAPES[CLOSED_AS[closing]][2]
-    volume = (dough_ml + filling_ml) * 1000
-    height = (volume / (fullness * width_ratio * length_ratio)) ** (1 / 3)
-    width, share = width_ratio * height, filling_ml / (dough_ml + filling_ml)
-    outside, inside = section(closing, CLOSED_AS[closing], width, height, share)
-    fill_wide, fill_high, base = 0.0, 0.0, 0.0
+    how, shape = CLOSINGS[closing], CLOSED_AS[closing]
+    body, _ = of_piece(shape, dough_ml * 1000, filling_ml * 1000, lies)
+    outside, inside = section(closing, shape, body, filling_ml * 1000 / body.volume, how.walls)
+    height, fill_wide, fill_high, base = 2 * body.half_height, 0.0, 0.0, 0.0
     wrapped = closing not in ("layered", "kneaded_in")
     if inside and wrapped:
         low, high = inside[0].min(axis=0), inside[0].max(axis=0)
         (fill_wide, fill_high), base = (float(high[0] - low[0]), float(high[1] - low[1])), float(-high[1])
-    wall = base if CLOSED_AS[closing] in ("boat", "well") else (height - fill_high) / 2 if fill_high else 0.0
+    wall = base if shape in OPEN_WALLS else (height - fill_high) / 2 if fill_high else 0.0
     return Size(
         when=when,
-        width_mm=width,
+        width_mm=2 * body.half_width / (1 - SHAPES[shape].rim),
         height_mm=height,
-        length_mm=length_ratio * height,
+        length_mm=2 * body.half_length,
         filling_width_mm=fill_wide,
         filling_height_mm=fill_high,
         wall_mm=wall,

@@ -9,17 +9,16 @@ from numpy.typing import NDArray
 from scipy.integrate import cumulative_trapezoid
 
 from airycrumb.data import heat as c
-from airycrumb.data.shapes import SEAM_SHARE
 from airycrumb.memo import remembered
+from airycrumb.outline import PLAIN_BELOW, Solid, Walls, of_piece
 from airycrumb.stations.heat.fire import Boundary, phases
 from airycrumb.stations.heat.march import AT, BOTTOM, CORE, CRUMB, ENERGY, GONE, TOP, march
 from airycrumb.stations.heat.properties import GRID, Shares, Table, dough_table, filling_table
-from airycrumb.stations.heat.shape import Body, Mesh, body, mesh
+from airycrumb.stations.heat.shape import Mesh, mesh
 from airycrumb.stations.heat.water import Array, boiling_point, latent_heat, vapour_density
 
-PLAIN_BELOW = 1e-3  # share of the volume under which a piece is taken to have no filling
 EVERY = 15.0  # s between samples
-HORIZONS_MIN = (25.0, 45.0, 75.0)  # most pieces are done within the first; a giant or a cool oven asks for more
+HORIZONS_MIN = (25.0, 45.0, 75.0, 150.0)  # most pieces are done within the first; a large loaf asks for the last
 _VAPOUR = vapour_density(np.minimum(GRID, 150.0))
 
 
@@ -42,6 +41,7 @@ class Piece:
     mixed: bool = False
     lies: tuple[float, float] | None = None
     sides_shut: float = 0.0
+    walls: Walls = "heaped"
 
 
 @dataclass(frozen=True)
@@ -81,7 +81,7 @@ class Cook:
     energy_in: float
     energy_held: float
     mesh: Mesh
-    body: Body
+    body: Solid
     cells: Array
 
     def reaches(self, values: Array, target: float) -> float | None:
@@ -125,7 +125,7 @@ def _stacked(tables: tuple[Table, Table]) -> Array:
 class _Section:
     """A piece made ready for the march: its cells, what is in each, and what they are made of."""
 
-    body: Body
+    body: Solid
     mesh: Mesh
     grams: Array
     core: NDArray[np.bool_]
@@ -138,12 +138,14 @@ class _Section:
 def _section(piece: Piece, altitude_m: float) -> _Section:
     dough = dough_table(piece.dough_shares, round(piece.dough_density, 0), altitude_m)
     filling = filling_table(piece.filling_shares, altitude_m)
-    wall_g = piece.dough_g * (1 - SEAM_SHARE.get(piece.shape, 0.0) * (piece.filling_g >= 1))
-    shape = body(piece.shape, wall_g / 1000 / dough.density, piece.filling_g / 1000 / filling.density, piece.lies)
-    share = piece.filling_g / 1000 / filling.density / shape.volume
-    m = mesh(shape, share if share > PLAIN_BELOW else 0.0, piece.shape, piece.mixed, piece.sides_shut)
+    filled = piece.filling_g / 1000 / filling.density
+    whole, wall = of_piece(piece.shape, piece.dough_g / 1000 / dough.density, filled, piece.lies)
+    wall_g = piece.dough_g * wall
+    share = filled / whole.volume
+    share = share if share > PLAIN_BELOW else 0.0
+    m = mesh(whole, share, piece.shape, piece.mixed, piece.sides_shut, piece.walls)
     grams = np.stack((m.volume * m.filling * filling.density, m.volume * (1 - m.filling) * dough.density))
-    return _Section(shape, m, grams, *_kinds(m), filling, dough, (wall_g + piece.filling_g) / 1000)
+    return _Section(whole, m, grams, *_kinds(m), filling, dough, (wall_g + piece.filling_g) / 1000)
 
 
 Marched = tuple[Array, Array, Array]

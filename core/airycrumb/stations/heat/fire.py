@@ -29,7 +29,8 @@ class Boundary:
     covered: rests under the lid or a cloth; on: of data.heat.SURFACES; shelf: of SHELVES; steam_pan: boiling water in
     the oven at first; lid_min: baked under a lid for the first minutes; drop_c: how far the oven's air falls as it is
     loaded, coming back with recovery_min; seared: in the pan, seared and then steamed, else dry and turned; then: what
-    the oven is set to after a while.
+    the oven is set to after a while; warm_share: how far from the room's warmth, room_c, to its own it was as pieces
+    went in, 0 to 1, and heats_up_min: how long it takes for all of that.
     """
 
     method: str
@@ -47,6 +48,27 @@ class Boundary:
     recovery_min: float = c.RECOVERY_MIN.value
     seared: bool = False
     then: OvenChange | None = None
+    warm_share: float = 1.0
+    heats_up_min: float = 0.0
+    room_c: float = 22.0
+
+    @property
+    def begins_c(self) -> float:
+        """°C of the oven's air as pieces have gone in: as far as it was warm, less what door and load take."""
+        warm = self.room_c + self.warm_share * (self.air_c - self.room_c)
+        return max(warm - self.drop_c, self.room_c)
+
+    @property
+    def climbs_min(self) -> float:
+        """Minutes until an oven that was not yet hot is: as it climbs from the room, evenly."""
+        if self.warm_share >= 1:
+            return 0.0
+        return self.heats_up_min * (self.air_c - self.begins_c) / max(self.air_c - self.room_c, 1.0)
+
+    @property
+    def waits_min(self) -> float:
+        """Minutes until pot or pan is hot that was not yet."""
+        return self.heats_up_min * (1 - self.warm_share)
 
 
 def steam_temperature(fire: Boundary) -> float:
@@ -72,8 +94,13 @@ def _steam(fire: Boundary, minutes: float) -> list[Array]:
 
 def _air_at(fire: Boundary, minute: float) -> float:
     """°C of the oven's air: coming back from its drop, and on to what it is set to later."""
+    if minute < fire.climbs_min:
+        return fire.begins_c + (fire.air_c - fire.begins_c) * minute / fire.climbs_min
     comes_back = lambda m: math.exp(-m / fire.recovery_min)
     then = fire.then
+    if fire.climbs_min:
+        # It was never hot before: it neither falls nor comes back.
+        return fire.air_c if then is None or minute <= then.after_min else then.air_c
     first = min(minute, then.after_min) if then else minute
     air = fire.air_c - fire.drop_c * comes_back(first)
     if then is None or minute <= first:
@@ -86,7 +113,8 @@ def _oven(fire: Boundary, minutes: float) -> list[Array]:
     on = c.SURFACES[fire.on]
     steamy = max(c.STEAM_PAN_MIN.value, fire.lid_min) if fire.steam_pan else 0.0
     changed = fire.then.after_min if fire.then else minutes
-    edges = sorted({0.0, minutes, *(m for m in (fire.lid_min, steamy, changed) if 0 < m < minutes)})
+    turns = (fire.lid_min, steamy, changed, fire.climbs_min)
+    edges = sorted({0.0, minutes, *(m for m in turns if 0 < m < minutes)})
     rows = []
     for begun, end in pairwise(edges):
         now = fire.then if fire.then and begun >= changed else fire
@@ -99,9 +127,12 @@ def _oven(fire: Boundary, minutes: float) -> list[Array]:
         row = _phase(end - begun, now.air_c, film, on.h or film, RADIATES=glow, AIR_VAPOUR=vapour)
         row[m.AIR] = _air_at(fire, begun)
         row[m.AIR_TAU] = fire.recovery_min * 60
+        if end <= fire.climbs_min:
+            row[m.AIR_END], row[m.AIR_TAU] = _air_at(fire, end - 1e-6), 0.0
         row[m.PLATE], row[m.RADIATES_BELOW] = on.stores, float(on.stores == 0)
         # A stone is as hot as the oven before the door was opened.
-        row[m.PLATE_C] = fire.air_c if on.hot and not begun else -999.0
+        stone = fire.room_c + fire.warm_share * (fire.air_c - fire.room_c)
+        row[m.PLATE_C] = stone if on.hot and not begun else -999.0
         rows.append(row)
     return rows
 
@@ -126,7 +157,10 @@ HEATS = {"steam": _steam, "oven": _oven, "pan": _pan}
 
 def phases(fire: Boundary, minutes: float, rest: float) -> Array:
     """Rows for the march: heated for so many minutes, then rested."""
-    rows = HEATS[fire.method](fire, minutes) if minutes > 0 else []
+    waits = min(0.0 if fire.method == "oven" else fire.waits_min, minutes)
+    # Over water that does not boil yet, or in a pan that is cold, next to nothing happens.
+    rows = [_phase(waits, fire.room_c, c.REST_H[False], c.REST_H[False])] if waits > 0 else []
+    rows += HEATS[fire.method](fire, minutes - waits) if minutes > waits else []
     if rest > 0:
         h = c.REST_H[fire.covered]
         row = _phase(rest, 22.0, h, h, AIR_VAPOUR=c.AIR_VAPOUR.value, COOLS=1.0)

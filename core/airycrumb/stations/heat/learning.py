@@ -2,14 +2,16 @@
 
 import math
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 import numpy as np
 from scipy.optimize import curve_fit
+from scipy.special import log_ndtr
 
 from airycrumb.data import heat as c
 from airycrumb.quantities import Band
 from airycrumb.stations.heat.cook import Course
+from airycrumb.stations.heat.water import Array
 
 
 @dataclass(frozen=True)
@@ -39,45 +41,147 @@ class Pace:
 # Under way a reading counts up to a third or three times the minutes: drawn in nearer, one a little less cold would
 # count for more. A kitchen learns from it as half or twice at most: beyond that it is a slip.
 FURTHEST_LN, LEARNED_LN = 1.1, 0.7
+LATE_ENOUGH = 0.66  # of the minutes to its line, from which a reading is of the end; assumed
+STEPS, SPREADS = 241, 4.5  # of ln pace, and how many standard deviations to each side
+Readings = Sequence[tuple[float, float]]  # (minute, °C) of a probe that stood in one place
 
 
 @dataclass(frozen=True)
-class Probed:
-    """What readings of one cook's core say of its pace. log_ratio: ln(minutes needed / forecast); sd: of that."""
+class Told:
+    """What a probe in one place says of the pace, were its tip in the middle."""
 
+    #: ln(minutes needed / forecast)
     log_ratio: float
+    #: of that
     sd: float
+    #: whether it was read near the end
+    late: bool
 
 
-def probed(readings: Sequence[tuple[float, float]], forecast: Course) -> Probed | None:
-    """Pace from (minute, °C) readings of the core, None where they say nothing yet.
+def told_by(readings: Readings, forecast: Course, line_c: float) -> Told | None:
+    """Pace from the readings of one place, None where they say nothing yet.
 
-    Each reading is compared with the minute at which the forecast reaches as much. Early ones tell
-    little: a core hardly moves at first, so readings weigh by the minutes behind them, only what rises counts, and the
-    doubt left falls with the way the hottest has come.
+    Each reading is compared with the minute at which the forecast reaches as much. Early ones tell little: a core
+    hardly moves at first, so readings weigh by the minutes behind them, only what rises counts, and the doubt left
+    falls with the way the hottest has come.
     """
     rows = []
     start, top = float(forecast.celsius[0]), float(forecast.celsius.max())
     for minute, celsius in readings:
-        expected = forecast.reaches(celsius) if start + 2 < celsius < top - 0.5 else None
+        # What is hotter than the forecast ever gets is as hot as it gets: still a reading, and a warm one.
+        held = min(celsius, top - 0.5)
+        expected = forecast.reaches(held) if start + 2 < held else None
         if expected is not None and expected > 1 and minute > 1:
             rows.append((math.log(minute / expected), expected))
     if not rows:
         return None
     ratios, weights = np.array(rows).T
     mean = float(np.clip(np.average(ratios, weights=weights), -FURTHEST_LN, FURTHEST_LN))
-    # Many readings of one probe share its place in the piece: they say no more than the hottest of them.
-    way = (max(celsius for minute, celsius in readings if celsius < top) - start) / (top - start)
-    return Probed(mean, c.PROBE_SPREAD.value / math.sqrt(min(max(way, 0.1), 1.0)))
+    # Many readings of one place share its error: they say no more than the hottest of them.
+    way = (min(max(celsius for _, celsius in readings), top) - start) / (top - start)
+    line = forecast.reaches(line_c)
+    late = line is not None and max(minute for minute, _ in readings) >= LATE_ENOUGH * line
+    return Told(mean, c.PROBE_SPREAD.value / math.sqrt(min(max(way, 0.1), 1.0)), late)
 
 
-def live_band(pace: Pace, seen: Probed, forecast: float) -> Band:
+@dataclass(frozen=True)
+class Probed:
+    """What a probe says of one cook, all its places together: a tip out of the middle only ever reads too warm."""
+
+    #: ln(minutes needed / the model's) that half, and nineteen in twenty, lie under
+    typical: float
+    high: float
+    #: one in twenty lies under it
+    low: float
+    #: of the coldest place, as if its tip were in the middle, and its doubt
+    log_ratio: float
+    sd: float
+    #: whether two places agree, read near the end
+    confirmed: bool
+    #: whether it is warmer than the forecast allows in nineteen cooks of twenty
+    doubted: bool
+
+    def shortens(self, raw: bool) -> bool:
+        """Whether it may shorten a plan: a raw filling's only where two places agree."""
+        return self.confirmed or not (raw or self.doubted)
+
+
+def _likelihood(told: Told, ln_pace: Array) -> Array:
+    """Of each pace: the tip in the middle, or off it and reading ahead by an amount that is exponential.
+
+    The second is the exponentially modified Gaussian: a normal error convolved with an exponential one.
+    """
+    off, scale, sd = c.TIP_OFF.value, c.TIP_AHEAD.value, told.sd
+    short = ln_pace - told.log_ratio
+    middle = np.exp(-0.5 * (short / sd) ** 2) / (sd * math.sqrt(2 * math.pi))
+    ahead = np.exp(log_ndtr(short / sd - sd / scale) + sd**2 / (2 * scale**2) - short / scale) / scale
+    return np.asarray((1 - off) * middle + off * ahead)
+
+
+def _agree(places: Sequence[Told]) -> bool:
+    """Whether the coldest of the places read near the end has another beside it."""
+    late = sorted((t.log_ratio for t in places if t.late), reverse=True)
+    return len(late) > 1 and late[0] - late[1] <= c.PLACES_AGREE.value
+
+
+def probed(places: Sequence[Readings], forecast: Course, line_c: float, pace: "Pace") -> Probed | None:
+    """What the readings of a probe in one or several places say of the cook, None where they say nothing yet.
+
+    pace: what was believed of this way of heating before; line_c: what the middle must reach.
+    """
+    told = [t for readings in places if (t := told_by(readings, forecast, line_c)) is not None]
+    if not told:
+        return None
+    ln_pace = pace.mean + pace.doubt * np.linspace(-SPREADS, SPREADS, STEPS)
+    belief = np.exp(-0.5 * ((ln_pace - pace.mean) / pace.doubt) ** 2)
+    for one in told:
+        belief = belief * _likelihood(one, ln_pace)
+    below = np.cumsum(belief) / belief.sum()
+    low, typical, high = (float(np.interp(share, below, ln_pace)) for share in (0.05, 0.5, 0.95))
+    coldest = max(told, key=lambda one: one.log_ratio)
+    warm = coldest.log_ratio < pace.mean - c.ONE_IN_TWENTY.value * pace.doubt
+    return Probed(typical, high, low, coldest.log_ratio, coldest.sd, _agree(told), warm and not _agree(told))
+
+
+def live_band(seen: Probed, forecast: float) -> Band:
     """Minutes of the cook under way once its core has been probed."""
-    before = pace.doubt**2
-    gain = before / (before + seen.sd**2)
-    typical = forecast * math.exp(pace.mean + gain * (seen.log_ratio - pace.mean))
-    doubt = math.sqrt((1 - gain) * before)
-    return Band(typical * (1 - doubt), typical, typical * (1 + doubt))
+    return Band(*(forecast * math.exp(ln) for ln in (seen.low, seen.typical, seen.high)))
+
+
+@dataclass(frozen=True)
+class Middle:
+    """The minutes a middle needs, as a probe leaves them: their band, the doubt as a share of them, and by how much
+    the minutes planned are longer than the typical ones."""
+
+    band: Band
+    doubt: float
+    allowed: float
+
+
+def middle_needs(model: float, pace: "Pace", seen: Probed | None, allowed: float, raw: bool) -> Middle:
+    """Minutes of a middle that the model has at its line after `model` minutes, min.
+
+    What reads cold always counts. What reads warm shortens a raw filling's time only where two places agree, and hardly
+    below the model's own typical minutes, since a tip in the wall reads warm too; until then the model's minutes stay.
+    """
+    alone = pace.minutes(model)
+    if seen is None:
+        return Middle(alone, pace.doubt, allowed)
+    band = live_band(seen, model)
+    doubt = band.high / band.typical - 1
+    planned = band.typical * min(allowed, 1 + doubt)
+    if seen.shortens(raw):
+        least = alone.typical * c.PROBED_LEAST.value if raw else 0.0
+        return Middle(band, doubt, max(planned, least) / band.typical)
+    planned = max(alone.typical * allowed, planned)
+    if band.typical >= alone.typical:
+        return Middle(band, doubt, planned / band.typical)
+    return Middle(replace(alone, high=max(alone.high, band.high)), pace.doubt, planned / alone.typical)
+
+
+def teaches(pace: "Pace", seen: Probed) -> bool:
+    """Whether a cook's readings are a lesson: two places agree, or it was slower than believed."""
+    return seen.confirmed or seen.log_ratio > pace.mean
 
 
 def learn_pace(pace: Pace, seen: Probed) -> Pace:

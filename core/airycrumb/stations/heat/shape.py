@@ -1,7 +1,6 @@
-"""A piece cut through, as the cells it is cooked as: an ellipse in its own confocal coordinates.
-
-Confocal ellipses and hyperbolas meet at right angles everywhere, so heat between neighbouring cells flows straight
-through their common face: no conductance is ever negative, however flat the piece, and its skin lies in thin layers.
+"""A piece cut through, as the cells it is cooked as: the section of the sheet's own body, in coordinates that keep
+right angles (`conformal`), so that heat between neighbouring cells flows straight through their common face and the
+skin lies in thin layers.
 """
 
 import math
@@ -12,56 +11,20 @@ from typing import Any
 import numpy as np
 from numpy.typing import NDArray
 
-from airycrumb.data.shapes import OPEN_WALLS, SHAPES
+from airycrumb.data.shapes import OPEN_WALLS
+from airycrumb.outline import Solid, Walls
+from airycrumb.stations.heat.conformal import Map, of_section
 from airycrumb.stations.heat.water import Array
 
 LAYERS, SECTORS = 12, 8  # from the middle out to the skin; from the axis to the rim, above and below
 SKIN_LAYER_M = 0.0002  # thickness of the outermost layer over the middle
 SAMPLES = 4  # points across each cell, both ways, at which it is asked whether it is filling
-ROUNDEST = 0.9995  # height over width beyond which a section counts as this round: a circle has no two foci
-ROUND = 1.99  # plan power of a piece as long as it is wide, whose section weighs as the whole of it does
-FAR = 10.0  # m: behind every point of a piece
+RIM_POINTS = 49
 
 
-@dataclass(frozen=True)
-class Body:
-    """A piece as a half section: half-axes a across, b up and l along, m; volume m3; facing_down: share of its surface
-    that touches what it stands on. The height is the piece's own; the rest is that of an ellipsoid as large.
-    """
-
-    half_width: float
-    half_height: float
-    half_length: float
-    volume: float
-    facing_down: float
-
-    @property
-    def plan_power(self) -> float:
-        """m of the plan metric x^(m-1): 2 for a round, nearer 1 the longer a piece is and the less its ends count."""
-        return 1 + (self.half_width / self.half_length) ** 2
-
-
-def body(shape: str, dough_m3: float, filling_m3: float, lies: tuple[float, float] | None = None) -> Body:
-    """The proofed piece of a closed shape, by its usual proportions or others: width and length over height."""
-    *usual, fullness, down = SHAPES[shape]
-    width_ratio, length_ratio = lies or usual
-    volume = dough_m3 + filling_m3
-    height = (volume / (fullness * width_ratio * length_ratio)) ** (1 / 3)
-    return sized(volume, height, width_ratio * height, length_ratio * height, down)
-
-
-def sized(volume: float, height: float, width: float, length: float, facing_down: float) -> Body:
-    """A piece of this volume, as high and in these proportions in plan. m, m3."""
-    half = height / 2
-    plan = volume / (4 / 3 * math.pi * half)
-    across = max(math.sqrt(plan * min(width / length, 1.0)), half / ROUNDEST)
-    return Body(
-        half_width=across,
-        half_height=half,
-        half_length=max(plan / across, across),
-        volume=volume,
-        facing_down=facing_down,
-    )
+def plan_power(s: Solid) -> float:
+    """m of the plan metric x^(m-1): 2 for a round, nearer 1 the longer a piece is and the less its ends count."""
+    return 1 + (s.half_width / s.half_length) ** 2
 
 
 @dataclass(frozen=True)
@@ -74,8 +37,8 @@ class Mesh:
     both as weight x dv [m]; round: faces between a sector and the next, as weight x du [m]; skin: m2 of each sector;
     touching: share of it on what the piece stands on; on_axis: by what share of the step to the next sector the axis is
     colder than its own; corners: (sectors + 1, layers + 1, 2) m, x from the axis and z
-    from the middle; rim: (n, 2) m, the edge of the filling from the axis back to it, empty where it lies all through
-    the dough or there is none.
+    from the middle of its height; rim: (n, 2) m, the edge of the filling from the axis back to it, empty where it lies
+    all through the dough or there is none.
     """
 
     volume: Array
@@ -102,123 +65,99 @@ class Mesh:
     def seen(self) -> Array:
         """Share of each sector in the dough that is looked at from above for its colour.
 
-        Not the one at the rim: an ellipse is sharper there than any dough.
+        Not the one at the rim: it faces sideways.
         """
         above = np.arange(len(self.skin)) < len(self.skin) // 2 - 1
         dough = np.where(above & (self.filling[:, -1] < 0.5), self.skin, 0.0)
         return dough / dough.sum() if dough.any() else np.where(above, 1 / above.sum(), 0.0)
 
 
-def _levels(b: Body, focus: float) -> Array:
-    """u of the layers' edges: thin at the skin, growing by a constant factor inwards."""
-    first = min(SKIN_LAYER_M, b.half_height / LAYERS)
+def _levels(s: Solid, over: Map) -> Array:
+    """u of the layers' edges: thin at the skin, growing by a constant factor inwards, measured up the axis."""
+    up_axis = np.linspace(0, over.skin, 400)
+    heights = s.half_width * over.at(up_axis, np.full(400, math.pi / 2))[1]
+    heights -= heights[0]
+    deep = float(heights[-1])
+    first = min(SKIN_LAYER_M, deep / LAYERS)
     low, high = 1.0, 6.0
     for _ in range(60):
         q = (low + high) / 2
-        deep = first * LAYERS if q == 1 else first * (q**LAYERS - 1) / (q - 1)
-        low, high = (q, high) if deep < b.half_height else (low, q)
+        reached = first * LAYERS if q == 1 else first * (q**LAYERS - 1) / (q - 1)
+        low, high = (q, high) if reached < deep else (low, q)
     thick = first * q ** np.arange(LAYERS)
-    heights = np.concatenate(([0.0], np.cumsum(thick[::-1])))
-    return np.arcsinh(heights * b.half_height / heights[-1] / focus)
+    wanted = np.concatenate(([0.0], np.cumsum(thick[::-1])))
+    return np.interp(wanted * deep / wanted[-1], heights, up_axis)
 
 
-def _order(kind: str, b: Body, x: Array, z: Array) -> Array:
-    """The order in which points of the section are filled: the lowest first, until the filling's volume is reached."""
-    if kind in OPEN_WALLS:
-        # From the open top down between the walls; what is more than that stands on them.
-        return np.where(x < b.half_width * (1 - 2 * OPEN_WALLS[kind]), -z, FAR - z)
-    # In a closed piece the filling is alike in all three directions.
-    return np.hypot(x / b.half_width, z / b.half_height)
+@dataclass(frozen=True)
+class _Filling:
+    """The filling of a section: how far out points lie of it, 1 at its edge, and the edge itself."""
+
+    out: Array
+    rim: Array
 
 
-def _rim(kind: str, b: Body, last: float) -> Array:
-    """The edge of a filling whose last point in order is this one."""
-    if kind in OPEN_WALLS:
-        deep, wall = -min(last, b.half_height), b.half_width * (1 - 2 * OPEN_WALLS[kind])
-        high = b.half_height * math.sqrt(max(1 - (wall / b.half_width) ** 2, 0))
-        return np.array([(0.0, deep), (wall, deep), (wall, high)])
-    at = np.linspace(math.pi / 2, -math.pi / 2, 25)
-    return np.column_stack((last * b.half_width * np.cos(at), last * b.half_height * np.sin(at)))
+def _of_closed(s: Solid, share: float, walls: Walls, x: Array, z: Array) -> _Filling:
+    inner = s.filling(share, walls)
+    edge = inner.section(2 * RIM_POINTS - 2)
+    right = edge[edge[:, 0] >= -1e-9]
+    return _Filling(inner.how_far_out(x, z), right[np.argsort(-np.arctan2(right[:, 1], right[:, 0]))])
 
 
-def _in_the_section(kind: str, b: Body, share: float, order: Array, weight: Array) -> float:
-    """Share of the section that is filling where it is `share` of the whole piece: more in the middle of a long one.
-
-    In a closed piece the filling is alike in all directions: its rim lies at the cube root of its share, of which a
-    section weighs the power m + 1. In an open one it is level, and its walls go round the ends too.
-    """
-    if kind not in OPEN_WALLS:
-        return float(share ** ((b.plan_power + 1) / 3))
-    if b.plan_power > ROUND:
-        return share
-    deep = _depth(share, 1 - 2 * OPEN_WALLS[kind])
-    if deep is None:
-        return share
-    return float(weight[order <= -deep * b.half_height].sum() / weight.sum())
+def _of_open(s: Solid, share: float, walls_share: float, x: Array, z: Array) -> _Filling:
+    """Level from the open top down between the walls."""
+    inner, bottom = s.well(share, walls_share)
+    wall = inner.half_width
+    high = float(s.top(np.array(wall / s.half_width)))
+    deep = (s.half_height - z) / max(s.half_height - bottom, 1e-9)
+    rim = np.array([(0.0, bottom), (wall, bottom), (wall, high)])
+    return _Filling(np.maximum(x / wall, deep), rim)
 
 
-def _depth(share: float, reach: float) -> float | None:
-    """Height of the bottom of a level filling, -1 to 1 of the half height, inside walls that leave so much of the plan;
-    None where that holds less. The volume above z within a cylinder of an ellipsoid, by the trapezium rule.
-    """
-    r = np.linspace(0, reach, 60)
-    top = np.sqrt(1 - r**2)
-    levels = np.linspace(1, -1, 200)
-    column = np.maximum(0, top - np.maximum(levels[:, None], -top))
-    held = np.trapezoid(column * 2 * r, r, axis=1) * 0.75
-    return float(np.interp(share, held, levels)) if held[-1] > share else None
-
-
-def _filled(share: float, order: Array, weight: Array) -> tuple[Array, float]:
-    """Share of each point that is filling, in their order until `share` of all the weight; and the last one's place."""
-    flat = np.argsort(order, axis=None, kind="stable")
-    before = np.cumsum(weight.ravel()[flat])
-    wanted = share * before[-1]
-    part = np.clip((wanted - (before - weight.ravel()[flat])) / weight.ravel()[flat], 0, 1)
-    taken = np.empty_like(part)
-    taken[flat] = part
-    last = flat[min(int(np.searchsorted(before, wanted)), len(flat) - 1)]
-    return taken.reshape(weight.shape), float(order.ravel()[last])
+def _shared(out: Array) -> Array:
+    """Share of each point that is filling: a point stands for all as far as half way to the next."""
+    step = np.maximum(np.abs(np.gradient(out, axis=1)), np.abs(np.gradient(out, axis=0)))
+    return np.clip(0.5 + (1 - out) / np.maximum(step, 1e-9), 0, 1)
 
 
 @lru_cache(maxsize=256)
-def mesh(b: Body, share: float, kind: str, mixed: bool, sides_shut: float = 0.0) -> Mesh:
-    """The cells of a body with so much of its volume filling, in the place where the closed shape `kind` holds it.
+def mesh(s: Solid, share: float, kind: str, mixed: bool, sides_shut: float = 0.0, walls: Walls = "heaped") -> Mesh:
+    """The cells of a body, in m, with so much of its volume filling, in the place where the closed shape `kind` holds
+    it.
 
-    sides_shut: share of what faces sideways that neighbours shut off.
+    sides_shut: share of what faces sideways that neighbours shut off; walls: how thick the dough is over the filling of
+    a closed piece.
     """
-    focus = math.sqrt(b.half_width**2 - b.half_height**2)
-    u, power = _levels(b, focus), b.plan_power - 1
+    over, a, power = of_section(s), s.half_width, plan_power(s) - 1
+    u = _levels(s, over)
     v = np.linspace(math.pi / 2, -math.pi / 2, 2 * SECTORS + 1)
     turn, step = math.pi / (2 * SECTORS), np.diff(u)
     inner = (np.arange(SAMPLES) + 0.5) / SAMPLES
     us = (u[:-1, None] + step[:, None] * inner).ravel()
     vs = (v[:-1, None] - turn * inner).ravel()
-    x, z = focus * np.cosh(us) * np.cos(vs)[:, None], focus * np.sinh(us) * np.sin(vs)[:, None]
-    squared = focus**2 * (np.sinh(us) ** 2 + np.sin(vs)[:, None] ** 2)
-    bare = (x / b.half_width) ** power * squared * np.repeat(step, SAMPLES) / SAMPLES * turn / SAMPLES
-    scale = b.volume / bare.sum()
+    grid_u, grid_v = np.broadcast_to(us, (len(vs), len(us))), np.broadcast_to(vs[:, None], (len(vs), len(us)))
+    x, z = over.at(grid_u, grid_v)
+    squared = (a * over.stretch(grid_u, grid_v)) ** 2
+    bare = np.maximum(x, 0) ** power * squared * np.repeat(step, SAMPLES) / SAMPLES * turn / SAMPLES
+    scale = s.volume / bare.sum()
     weight = bare * scale
     cells = lambda points: points.reshape(2 * SECTORS, SAMPLES, LAYERS, SAMPLES).sum(axis=(1, 3))
     volume = cells(weight)
-    centre = cells(weight * us) / volume
     filled, rim = np.full_like(weight, share), np.empty((0, 2))
     if not mixed and share > 0:
-        order = _order(kind, b, x, z)
-        filled, last = _filled(_in_the_section(kind, b, share, order, weight), order, weight)
-        rim = _rim(kind, b, last)
-    metric = lambda uu, vv: scale * (np.maximum(focus * np.cosh(uu) * np.cos(vv), 0) / b.half_width) ** power
+        at = (a * x, a * z + s.widest)
+        found = _of_open(s, share, OPEN_WALLS[kind], *at) if kind in OPEN_WALLS else _of_closed(s, share, walls, *at)
+        filled, rim = _shared(found.out), found.rim
+    metric = lambda uu, vv: scale * np.maximum(over.at(uu, vv)[0], 0) ** power
     across = vs.reshape(2 * SECTORS, SAMPLES)
-    out = np.stack([metric(edge, across).mean(axis=1) * turn for edge in u[1:]], axis=1)
-    skin = metric(u[-1], across) * focus * np.sqrt(np.sinh(u[-1]) ** 2 + np.sin(across) ** 2) * turn / SAMPLES
-    whole_skin = skin.sum(axis=1)
-    # How much a point of the skin faces sideways: across over the whole of its normal.
-    sideways = np.abs(np.sinh(u[-1]) * np.cos(across)) / np.hypot(
-        np.sinh(u[-1]) * np.cos(across), np.cosh(u[-1]) * np.sin(across)
-    )
-    open_skin = (skin * (1 - sides_shut * sideways)).sum(axis=1)
+    edges = np.broadcast_to(u[1:, None, None], (LAYERS, *across.shape))
+    out = (metric(edges, np.broadcast_to(across, edges.shape)).mean(axis=2) * turn).T
+    whole, sideways = _skin(over, a, metric, across)
     along = us.reshape(LAYERS, SAMPLES)
-    sides = np.stack([metric(along, edge).mean(axis=1) * step for edge in v[1:-1]])
+    turns = np.broadcast_to(v[1:-1, None, None], (2 * SECTORS - 1, *along.shape))
+    sides = metric(np.broadcast_to(along, turns.shape), turns).mean(axis=2) * step
+    corners = over.at(np.broadcast_to(u, (len(v), len(u))), np.broadcast_to(v[:, None], (len(v), len(u))))
+    centre = cells(weight * us) / volume
     return Mesh(
         volume=volume,
         filling=cells(weight * filled) / volume,
@@ -226,14 +165,25 @@ def mesh(b: Body, share: float, kind: str, mixed: bool, sides_shut: float = 0.0)
         outwards=u[1:] - centre,
         turn=turn,
         out=out,
-        middle=metric(0.0, across).mean(axis=1)[:SECTORS] * turn,
+        middle=metric(np.zeros_like(across), across).mean(axis=1)[:SECTORS] * turn,
         round=sides,
-        skin=open_skin,
-        touching=_touching(whole_skin, b.facing_down),
-        on_axis=_on_axis(b.plan_power),
-        corners=np.stack((focus * np.cosh(u) * np.cos(v)[:, None], focus * np.sinh(u) * np.sin(v)[:, None]), axis=-1),
+        skin=(whole * (1 - sides_shut * sideways)).sum(axis=1),
+        touching=_touching(whole.sum(axis=1), s.facing_down),
+        on_axis=_on_axis(power + 1),
+        corners=a * np.stack(corners, axis=-1) + (0.0, s.widest),
         rim=rim,
     )
+
+
+def _skin(over: Map, a: float, metric: Any, across: Array) -> tuple[Array, Array]:
+    """m2 of the skin by sector and point in it, and how much each point faces sideways: across over the whole of its
+    normal.
+    """
+    skin = np.full_like(across, over.skin)
+    area = metric(skin, across) * a * over.stretch(skin, across) * math.pi / (2 * SECTORS) / SAMPLES
+    nudge = 1e-4
+    (x0, z0), (x1, z1) = over.at(skin, across - nudge), over.at(skin, across + nudge)
+    return area, np.abs(z1 - z0) / np.hypot(x1 - x0, z1 - z0)
 
 
 def _on_axis(m: float) -> float:

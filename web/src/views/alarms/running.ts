@@ -3,7 +3,7 @@ import { useQueries, useQuery } from "@tanstack/react-query";
 import { useEffect, useSyncExternalStore } from "react";
 
 import type { BakeEvent, BatchOut } from "../../api/client";
-import { clockFrom } from "../../lib/clock";
+import { clockFrom, clockNow } from "../../lib/clock";
 import { comingAfter, frontOf } from "../../stores/events";
 import type { BatchRef } from "../../stores/posted";
 import { openOf, standing, type RunStore } from "../../stores/run";
@@ -41,8 +41,12 @@ function useUnfinished(): { ref: BatchRef; batch: BatchOut }[] {
   return [...begun, ...read.flatMap(({ data }) => (data && !data.finished ? [{ ref: data.id, batch: data }] : []))];
 }
 
+/** How often what comes next is worked anew where nothing is marked: late is later, ms. */
+const LATER_EVERY = 15_000;
+
 /** Follow several stores at once. */
 class Following {
+  private timer: ReturnType<typeof setInterval> | undefined;
   private readonly listeners = new Set<() => void>();
   private stops = new Map<RunStore, () => void>();
   private stores: { ref: BatchRef; store: RunStore }[] = [];
@@ -63,6 +67,8 @@ class Following {
         const [unsubscribe, close] = [store.subscribe(this.changed), store.open(false)];
         this.stops.set(store, () => (unsubscribe(), close()));
       }
+    clearInterval(this.timer);
+    this.timer = stores.length > 0 ? setInterval(this.changed, LATER_EVERY) : undefined;
     this.changed();
   }
   private changed = () => {
@@ -86,7 +92,7 @@ function runningOf(ref: BatchRef, store: RunStore): Running {
     name: batch.name,
     begun: "",
     started: batch.started,
-    open: batch.finished || state.finishing ? [] : openOf(state, batch.live.sheet?.events ?? []),
+    open: batch.finished || state.finishing ? [] : openOf(state, batch.live.sheet?.events ?? [], clockNow()),
     lastMark: Math.max(Date.parse(batch.started), ...marks),
   };
 }

@@ -24,9 +24,11 @@ const BESIDE = "Everything beside it goes on, and your edits are kept.";
 export const Beside = memo(({ sheet, tray, onOpen, onAnswer, onTake }: Props) => {
   const here = sheet.doubts.filter((d) => d.tray === tray || d.tray === "day");
   const cautions = sheet.cautions.filter((c) => c.tray === tray);
+  // What is asked in so many words is not said twice.
+  const asked = here.some((d) => d.code === "stands_warm");
   return (
     <>
-      <Cautions cautions={cautions.filter((c) => c.urgent)} urgent />
+      <Cautions cautions={cautions.filter((c) => c.urgent && !(asked && c.code === "standing"))} urgent />
       <Guarded what="What is doubtful here" note={BESIDE} retryWith={[sheet, tray]}>
         <Doubts
           doubts={here}

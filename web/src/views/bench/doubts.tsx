@@ -1,4 +1,4 @@
-import { lazy, Suspense } from "react";
+import { lazy, Suspense, useState } from "react";
 
 import type { Answer, Doubt } from "../../api/client";
 import { useUnits } from "../../lib/settings";
@@ -41,7 +41,7 @@ export function Doubts({ doubts, elsewhere, onOpen, onAnswer }: Props) {
           </AskedBelow>
         </Suspense>
       ) : (
-        asked.map(question)
+        asked.map((d, i) => (why || i === 0 ? question(d) : <Folded key={d.code} doubt={d} onAnswer={onAnswer} />))
       )}
       {why && notes.map(question)}
       {!why && asked.length === 0 && <Notes doubts={notes} onMore={turnWhy} />}
@@ -93,6 +93,18 @@ function Notes({ doubts, onMore }: { doubts: Doubt[]; onMore: () => void }) {
   );
 }
 
+/** A further question in one line, until it is pressed: the gravest is answered first. */
+function Folded({ doubt, onAnswer }: Pick<Asked, "doubt" | "onAnswer">) {
+  const u = useUnits();
+  const [open, setOpen] = useState(false);
+  if (open) return <Question doubt={doubt} why={false} onAnswer={onAnswer} />;
+  return (
+    <button type="button" aria-expanded={false} className={`min-h-7 truncate ${LINK}`} onClick={() => setOpen(true)}>
+      {WORDS[doubt.severity]}: {u.text(doubt.title)}
+    </button>
+  );
+}
+
 interface Asked {
   doubt: Doubt;
   why: boolean;
@@ -111,7 +123,7 @@ function Question({ doubt: d, why, onWhy, onAnswer }: Asked) {
     <article className={`rounded-2xl border-2 px-3.5 py-1.5 ${quiet ? "border-rim bg-inset" : "border-crust bg-warm"}`}>
       <p className={`flex justify-between gap-3 font-bold ${quiet ? "text-muted" : "text-crust"}`}>
         {WORDS[d.severity]}
-        {d.severity !== "stop" && onWhy && (
+        {onWhy && (
           <button
             type="button"
             aria-expanded={why}
@@ -125,7 +137,7 @@ function Question({ doubt: d, why, onWhy, onAnswer }: Asked) {
       </p>
       <h3 className="text-lg leading-snug font-bold">{u.text(d.title)}</h3>
       {told && <p className="mt-1 leading-snug">{u.text(d.reason)}</p>}
-      {told && d.source.length > 0 && <p className="mt-1 text-muted">from {u.text(d.source)}</p>}
+      {why && d.source.length > 0 && <p className="mt-1 text-muted">from {u.text(d.source)}</p>}
       <Answers doubt={d} onAnswer={onAnswer} />
     </article>
   );

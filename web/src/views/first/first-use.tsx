@@ -3,7 +3,7 @@ import { useState } from "react";
 import { useNavigate } from "react-router";
 
 import { client, take, type Bake } from "../../api/client";
-import { shownNumber, unitOf, written } from "../../lib/quantity";
+import { read, shownNumber, unitOf, written } from "../../lib/quantity";
 import { useSettings } from "../../lib/settings";
 import { createBake } from "../../stores/here";
 import { Amount } from "../../ui/amount";
@@ -29,7 +29,8 @@ export function FirstUse() {
   const [celsius, setCelsius] = useState<number | null>(null);
   const [by, setBy] = useState("oven");
   const [trouble, setTrouble] = useState<string | null>(null);
-  const room = celsius ?? 20;
+  // What is shown is what is planned with, whether or not it is changed.
+  const room = celsius ?? (kitchen ? read(kitchen.document.room, "temperature") : null) ?? 20;
 
   const warmth = async () => {
     if (!kitchen || celsius === null) return;

@@ -4,7 +4,18 @@ import { Link, useNavigate, useParams } from "react-router";
 
 import { type BakeEvent, type BatchOut, type EventMark, type Outcome, type Sheet } from "../../api/client";
 import { useScale } from "../../api/scale";
-import { alongWith, dueAt, frontOf, isWait, loadsIn, marksOf, putsInUnlit, tooSoon } from "../../stores/events";
+import {
+  alongWith,
+  dueAt,
+  frontOf,
+  goesInCold,
+  isWait,
+  loadsIn,
+  marksOf,
+  movedAfter,
+  putsInUnlit,
+  tooSoon,
+} from "../../stores/events";
 import { Guarded } from "../../lib/guarded";
 import { drop } from "../../lib/kept";
 import { useUnits } from "../../lib/settings";
@@ -84,11 +95,14 @@ function Run({ at, from }: { at: BatchRef; from: BatchOut }) {
   const stage = stages.find((s) => !endedAt.has(s));
   useKeptReplies(state, sheet, stage);
   const told = useTold(state, stage, sheet && stage ? beganAt(stage, sheet, endedAt) : null);
-  const open = openOf(state, sheet?.events ?? []);
-  const front = open.find((e) => e.id === chosen) ?? frontOf(open, now);
+  const listed = openOf(state, sheet?.events ?? [], now);
+  const ahead = listed.find((e) => e.id === chosen) ?? frontOf(listed, now);
   // The tables know of the first load's clock alone.
-  const mine = front && isWait(front) && front.stage === stage && ["", FIRST_LOAD].includes(front.load);
+  const mine = ahead && isWait(ahead) && ahead.stage === stage && ["", FIRST_LOAD].includes(ahead.load);
   const toldHere = mine ? told : null;
+  // What a look made of this stage moves what comes after it too.
+  const open = ahead && toldHere ? movedAfter(listed, ahead, toldHere.end - dueAt(ahead)) : listed;
+  const front = open.find((e) => e.id === ahead?.id);
   const scale = useScale(stage === "weigh" || stage === "divide");
   // What is in front begins at its own top, wherever the last was scrolled to.
   useEffect(() => void scrollTo(0, 0), [front?.id]);
@@ -143,9 +157,10 @@ function Run({ at, from }: { at: BatchRef; from: BatchOut }) {
     setChosen(null);
     setAsking(null);
   };
-  const press = (event: BakeEvent, sure = false) => {
-    if (!sure && (tooSoon(event, now) || putsInUnlit(open, event))) setAsking(event);
-    else record(marksOf(open, event));
+  const press = (event: BakeEvent, sure: EventMark[] | null = null) => {
+    const asks = tooSoon(event, now) || putsInUnlit(open, event) || goesInCold(open, event, now);
+    if (!sure && asks) setAsking(event);
+    else record([...marksOf(open, event), ...(sure ?? [])]);
   };
   const grows = stage && sheet ? fermenting(stage, sheet) : null;
   const undo = () => {
@@ -203,9 +218,10 @@ function Run({ at, from }: { at: BatchRef; from: BatchOut }) {
               open.some((e) => e.id === asking.id) && (
                 <Already
                   event={asking}
+                  cold={goesInCold(open, asking, now)}
                   unlit={putsInUnlit(open, asking)}
                   now={now}
-                  onYes={() => press(asking, true)}
+                  onYes={(extra) => press(asking, extra ?? [])}
                   onNo={() => setAsking(null)}
                 />
               )

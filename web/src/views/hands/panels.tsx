@@ -83,7 +83,7 @@ export function Panels({ panel, stage, batch, sheet, store, scale, loads, onClos
         onClose={onClose}
         onMark={(v) => mark("dough_temperature", "rise", v)}
       />
-      <ProbeSays loads={loads} store={store} open={panel === "probe"} onClose={onClose} />
+      <ProbeSays loads={loads} sheet={sheet} store={store} open={panel === "probe"} onClose={onClose} />
       <TypedReading
         title="The oven is at"
         note="By a thermometer standing in it, not by its dial."
@@ -114,41 +114,73 @@ export function Panels({ panel, stage, batch, sheet, store, scale, loads, onClos
   );
 }
 
-type ProbeProps = Pick<Props, "loads" | "store" | "onClose"> & { open: boolean };
+type ProbeProps = Pick<Props, "loads" | "sheet" | "store" | "onClose"> & { open: boolean };
 
-/** A reading belongs to the load it was taken of: where two are in, which of them is asked. */
-function ProbeSays({ loads, store, open, onClose }: ProbeProps) {
+/** A reading belongs to the load it was taken of, and to the place of its tip: a second place confirms the first. */
+function ProbeSays({ loads, sheet, store, open, onClose }: ProbeProps) {
   const u = useUnits();
   const [chosen, setChosen] = useState("");
+  const [elsewhere, setElsewhere] = useState(true);
   const load = loads.find((e) => e.load === chosen) ?? loads[0];
+  const again = [sheet.heat, ...sheet.more_heats].some((heat) => heat.marks.length > 0);
   return (
     <TypedReading
       title="The probe says"
-      note="In the middle of the thickest piece."
+      note="Push the tip into the middle of the largest piece, not against the pan."
       kind="temperature"
       open={open}
       onClose={onClose}
       asked={
-        loads.length > 1 && (
-          <div role="group" aria-label="Which load" className="mt-3 flex flex-wrap gap-2">
-            {loads.map((e) => (
-              <Button
-                key={e.load}
-                look={e.load === load?.load ? "solid" : "rim"}
-                aria-pressed={e.load === load?.load}
-                className="min-h-14"
-                onClick={() => setChosen(e.load)}
-              >
-                {u.text(e.label)}
-              </Button>
-            ))}
-          </div>
-        )
+        <>
+          {loads.length > 1 && (
+            <Either
+              name="Which load"
+              choices={loads.map((e) => ({ key: e.load, words: u.text(e.label), chosen: e.load === load?.load }))}
+              onChoose={setChosen}
+            />
+          )}
+          {again && (
+            <Either
+              name="Where the tip is"
+              choices={[
+                { key: "another", words: "In another piece", chosen: elsewhere },
+                { key: "same", words: "Where it was", chosen: !elsewhere },
+              ]}
+              onChoose={(key) => setElsewhere(key === "another")}
+            />
+          )}
+        </>
       }
       onMark={(value) => {
-        store.mark([{ kind: "probe", stage: "heat", value, event: load?.load ?? "" }]);
+        const where = again && elsewhere ? { where: "elsewhere" } : {};
+        store.mark([{ kind: "probe", stage: "heat", value, event: load?.load ?? "", ...where }]);
         onClose();
       }}
     />
+  );
+}
+
+interface EitherProps {
+  name: string;
+  choices: { key: string; words: string; chosen: boolean }[];
+  onChoose: (key: string) => void;
+}
+
+/** One of a few, in buttons a knuckle can press. */
+function Either({ name, choices, onChoose }: EitherProps) {
+  return (
+    <div role="group" aria-label={name} className="mt-3 flex flex-wrap gap-2">
+      {choices.map((choice) => (
+        <Button
+          key={choice.key}
+          look={choice.chosen ? "solid" : "rim"}
+          aria-pressed={choice.chosen}
+          className="min-h-14"
+          onClick={() => onChoose(choice.key)}
+        >
+          {choice.words}
+        </Button>
+      ))}
+    </div>
   );
 }

@@ -99,7 +99,7 @@ export function StepView(p: StepProps) {
               {figureOf(event, left, u)}
             </span>
             <span className="mt-1 block text-lg leading-snug text-ink tab:mt-2 tab:text-xl">
-              {over && lateWords(event, late / 60)}
+              {over && event.figure.length === 0 && lateWords(event, late / 60)}
               {p.note || (event.figure_note.length > 0 ? u.text(event.figure_note) : over ? u.text(event.lost) : "")}
             </span>
           </button>

@@ -10,6 +10,10 @@ const REGIONS = [
   { value: "strictest" as const, label: "the strictest known here", note: "of all the guidance below" },
   { value: "us" as const, label: "United States", note: "federal guidance" },
   { value: "uk" as const, label: "United Kingdom", note: "Food Standards Agency guidance" },
+  { value: "scotland" as const, label: "Scotland", note: "reheated to a line of its own" },
+  { value: "eu" as const, label: "European Union", note: "regulations, and guidance under them" },
+  { value: "canada" as const, label: "Canada", note: "federal guidance" },
+  { value: "australia_nz" as const, label: "Australia and New Zealand", note: "the food standards code" },
 ];
 
 /** Whose food-safety guidance its cautions quote. */

@@ -49,6 +49,9 @@ function Read() {
     placeholderData: keepPreviousData,
   });
   const [trouble, setTrouble] = useState<string | null>(null);
+  /** What the cook said yes to, of this text alone. */
+  const [allowed, setAllowed] = useState<{ of: string; keys: string[] }>({ of: "", keys: [] });
+  const yes = allowed.of === asked ? allowed.keys : [];
   const area = useRef<HTMLTextAreaElement>(null);
   const navigate = useNavigate();
   useEffect(() => {
@@ -148,6 +151,8 @@ function Read() {
               onCorrect={correct}
               stale={stale}
               trouble={trouble}
+              allowed={yes}
+              onAllow={(key) => setAllowed({ of: asked, keys: [...yes, key] })}
               onTake={(start) => void bench(shown, start)}
             />
           )}

@@ -117,19 +117,58 @@ function Row({
   );
 }
 
+/** What is still open: each thing is put right in the recipe, or said yes to by one press. */
+function Door({ asks, onAllow }: { asks: RecipeOut["asks"]; onAllow: (key: string) => void }) {
+  const u = useUnits();
+  if (asks.length === 0) return null;
+  return (
+    <section
+      aria-label="Before it goes on the bench"
+      className="mt-3 rounded-xl border-2 border-crust bg-warm px-4 py-2.5"
+    >
+      <h3 className="font-bold">Before it goes on the bench</h3>
+      <ul>
+        {asks.map((ask) => (
+          <li
+            key={ask.key}
+            className="flex flex-wrap items-center justify-between gap-x-4 border-t-2 border-inset py-1.5 first:border-0"
+          >
+            <span className="min-w-0 flex-1 basis-60 break-words">{u.text(ask.question)}</span>
+            <Button className="shrink-0" onClick={() => onAllow(ask.key)}>
+              {u.text(ask.yes)}
+            </Button>
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+
 /** What was made of a recipe, line by line, and the way to the Bench. */
 export function Understood({
   reading,
   trouble,
   onTake,
   stale,
+  allowed,
+  onAllow,
   ...editing
-}: Editing & { reading: RecipeOut; trouble: string | null; onTake: (start?: boolean) => void; stale: boolean }) {
+}: Editing & {
+  reading: RecipeOut;
+  trouble: string | null;
+  onTake: (start?: boolean) => void;
+  stale: boolean;
+  /** Keys of what the cook has said yes to. */
+  allowed: string[];
+  onAllow: (key: string) => void;
+}) {
   const parts = partOptions(reading.lines);
   const u = useUnits();
   const nth = nthOf(reading.lines);
   const lost = reading.lines.filter(isLost).length;
   const tongue = TONGUES[reading.tongue];
+  const asks = reading.asks.filter((ask) => !allowed.includes(ask.key));
+  const ready = !stale && asks.length === 0 && reading.problems.length === 0;
   return (
     <div aria-busy={stale} className={`rounded-2xl border-2 border-cobalt bg-enamel p-5 ${stale ? "opacity-50" : ""}`}>
       <div className="flex flex-wrap items-start justify-between gap-3">
@@ -137,7 +176,7 @@ export function Understood({
           <h2 className="text-xl leading-tight font-bold">{reading.title}</h2>
           <p className={lost ? "font-semibold text-crust" : "text-muted"}>
             {lost
-              ? `${lost} of ${reading.lines.length} lines need a word from you: choose what they are, or change the text.`
+              ? `${lost} of ${reading.lines.length} lines ${lost === 1 ? "needs" : "need"} your help: choose the food and the amount, or change the text.`
               : `All ${reading.lines.length} lines are read.`}
           </p>
           {tongue && (
@@ -147,15 +186,14 @@ export function Understood({
           )}
         </div>
         <div className="flex flex-wrap gap-2">
-          <Button look="solid" disabled={stale || reading.problems.length > 0} onClick={() => onTake()}>
+          <Button look="solid" disabled={!ready} onClick={() => onTake()}>
             {stale ? "Still reading…" : "Put it on the bench"}
           </Button>
           {/* Nothing is started of which a line is not known. */}
-          {lost === 0 && !stale && reading.problems.length === 0 && (
-            <Button onClick={() => onTake(true)}>Start it now</Button>
-          )}
+          {lost === 0 && ready && <Button onClick={() => onTake(true)}>Start it now</Button>}
         </div>
       </div>
+      <Door asks={asks} onAllow={onAllow} />
       {(trouble ?? reading.problems[0]) && (
         <div role="alert" className="mt-2 rounded-xl border-2 border-crust bg-warm px-3 py-2">
           {trouble && <p>{trouble}</p>}
