@@ -12,6 +12,7 @@ from airycrumb.trays.ferment import SPONGE_MIX_MIN, Fermented, shaping_minutes
 from airycrumb.trays.heat_tray import HeatStage
 from airycrumb.trays.in_heat import HeatLoads, InTurn, heat_began, in_turn, whole_heat
 from airycrumb.trays.lit import hot_from
+from airycrumb.trays.types import LaterLoad
 
 SOAK_MIN = Constant(60.0, "min", "assumed", "a scald cooled to the room, or a soak")
 
@@ -84,13 +85,21 @@ def _hot_at(ctx: Context) -> datetime | None:
     return None if ctx.done is None or heat_began(ctx) is not None else hot_from(ctx, 1)
 
 
+def _stays(h: HeatStage, later: LaterLoad, stated: bool) -> float:
+    """Minutes a later load is in: as long as it needs, or as was stated; one that comes cold stays longer by as much as
+    it needs more than the first."""
+    planned, needs = h.heated.later_min, later.needs_min or 0.0
+    if not stated:
+        return max(planned, needs)
+    return planned + max(0.0, needs - (h.heated.needed or needs))
+
+
 def in_their_turn(ctx: Context, heats: list[HeatStage]) -> list[InTurn]:
     """Every load of this day's heats, in the row of them."""
     rows = []
     for h in heats:
         load, stated = h.heated.load, h.heated.ctx.bake.heat.heat_min
-        # A later load that comes cold stays in longer than the first.
-        longer = [max(h.heated.later_min, x.needs_min or 0.0) for x in h.tray.later]
+        longer = [_stays(h, x, stated=bool(stated)) for x in h.tray.later]
         off = 0.0 if stated else h.heated.doubt
         rows.append(HeatLoads(load.resource, load.marked, load.each, [h.heated.minutes, *longer], off))
     return in_turn(ctx, rows)
