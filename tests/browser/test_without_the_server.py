@@ -275,6 +275,8 @@ class WithoutTheServer(BrowserCase):
         page.reload()
         page.clock.fast_forward("59:00")
         hands.through("Load 2 is out")
+        # They rest from when they came out, however late that is.
+        page.clock.fast_forward("06:00")
         hands.press("Eat")
         hands.press("Good")
         page.get_by_label("A word for next time").fill("as it was")
