@@ -152,6 +152,17 @@ describe("what is still open", () => {
     expect(Math.round((Date.parse(left?.due ?? "") - NOW) / 60_000)).toBe(22);
   });
 
+  it("keeps what follows the heat behind the load that went in the latest", () => {
+    const into = act("heat.1.2.in", -60, { kind: "into", stage: "heat", until: "heat.1.2.out", load: "heat.1.2" });
+    const out = event("heat.1.2.out", -60, -38, { kind: "out", stage: "heat", until: "heat", load: "heat.1.2" });
+    const rest = event("rest.over", -38, -33, { stage: "rest", until: "rest" });
+    const left = openEvents([into, out, rest], [{ kind: "did", stage: "heat", at: at(0), event: "heat.1.2.in" }]);
+    expect(left.map((e) => [e.id, Math.round((Date.parse(e.due) - NOW) / 60_000)])).toEqual([
+      ["heat.1.2.out", 22],
+      ["rest.over", 27],
+    ]);
+  });
+
   it("opens again what was taken back before the list knows of it", () => {
     const divided = act("divide.cut", -5, { stage: "divide", until: "divide", standing: "done" });
     const mark = { kind: "did", stage: "divide", at: at(-5), event: "divide.cut" };

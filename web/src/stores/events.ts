@@ -30,18 +30,21 @@ const STAGES = ["sponge", "weigh", "rise", "again", "divide", "wrap", "proof", "
 /** Less than this late is no news: the server's own answer is as old, ms. */
 const HARDLY_LATE = 30_000;
 
-/** How far along every mark made here moves what comes after it, ms. */
+/** Every mark made here moves what comes after it by as much as it was early or late. */
 function followed(open: BakeEvent[], events: BakeEvent[], waiting: Made[]): BakeEvent[] {
   const ended = waiting.filter((o) => o.kind === "done").at(-1);
   const was = ended && events.find((e) => e.ends_stage && e.stage === ended.stage);
   const by = ended && was ? Date.parse(ended.at) - Date.parse(was.end) : 0;
   const along = by ? open.map((e) => movedBy(e, by)) : open;
-  return waiting.reduce((all, o) => {
+  const late = new Map<string, number>();
+  for (const o of waiting) {
     const into = o.kind === "did" ? events.find((e) => e.kind === "into" && e.id === o.event) : undefined;
-    if (!into) return all;
-    const off = Date.parse(o.at) - Date.parse(into.start) - by;
-    return all.map((e) => (e.load === into.load ? movedBy(e, off) : e));
-  }, along);
+    if (into) late.set(into.load, Date.parse(o.at) - Date.parse(into.start) - by);
+  }
+  // What follows the heat follows the load that went in the latest.
+  const latest = Math.max(0, ...late.values());
+  const after = (e: BakeEvent) => (STAGES.indexOf(e.stage) > STAGES.indexOf("heat") ? latest : 0);
+  return late.size > 0 ? along.map((e) => movedBy(e, late.get(e.load) ?? after(e))) : along;
 }
 
 /** Late is later: what follows a stage that is over by the clock and was not marked comes no sooner for that. */
