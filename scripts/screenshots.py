@@ -135,9 +135,9 @@ def press_on(page: Page, wanted: str) -> None:
         figure = page.get_by_role("button", name=re.compile("press anywhere here$"))
         label = str(figure.get_attribute("aria-label")).removesuffix(": press anywhere here")
         page.get_by_role("button", name=label, exact=True).click()
-        asked = page.get_by_role("alertdialog", name="Already?")
+        asked = page.get_by_role("alertdialog", name=re.compile("Already|hot"))
         if asked.is_visible():
-            asked.get_by_role("button", name=re.compile("^Yes")).click()
+            asked.get_by_role("button").first.click()
         page.wait_for_load_state("networkidle")
         page.wait_for_timeout(300)
 
