@@ -268,7 +268,7 @@ def _watched(k: Known, h: HeatStage, load: InTurn, into: datetime, name: Message
         until = max(out, at(tray.reaches.high))
         one, another = (
             (say("Probe from now: {name}", name=name), say("Probe one in the middle: {line} is wanted", line=line)),
-            (say("Probe another piece: {name}", name=name), say("Probe another piece: two that agree are believed")),
+            (say("Probe another: {name}", name=name), say("Probe another piece: two that agree are believed")),
         )
         yield _probing(h, load, f"{key}.probe", *one, at=first, high=until, seen=("probe",))
         if _probes_again(h, load):
