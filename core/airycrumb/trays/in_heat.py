@@ -4,6 +4,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass, replace
 from datetime import datetime, timedelta
 
+from airycrumb.bake.marks import Observation
 from airycrumb.plan.context import Context, RoomReading
 from airycrumb.quantities import Band
 
@@ -109,20 +110,32 @@ def places_read(ctx: Context, load: Marked) -> list[list[tuple[float, float]]]:
     if began is None:
         return []
     within = lambda at: at > began and (load.ended is None or at <= load.ended)
+    places = [] if _probe_is_elsewhere(ctx, load) else _heard(ctx, [r for r in ctx.probe if within(r.at)])
     typed = [o for o in ctx.of("probe", "heat") if o.event == load.id or (not o.event and within(o.at))]
-    named = [o for o in ctx.of("probe", "heat") if o.event]
-    # A probe that sends by itself stays in the load it was last said to be in.
-    other = bool(named) and named[-1].event != load.id and load.ended is None and named[-1].at >= began
-    places = [] if other else _heard(ctx, [r for r in ctx.probe if within(r.at)])
-    stood: list[Stood] = []
-    for o in sorted(typed, key=lambda o: o.at):
-        if o.value is not None and o.at > began:
-            # A middle never falls: what reads colder is another place, whether or not it says so.
-            if not stood or o.where == ELSEWHERE or o.value < max(c for _, c in stood[-1]) - FALLS_C:
-                stood.append([])
-            stood[-1].append((o.at, o.value))
+    stood = _typed_places([o for o in typed if o.at > began])
     minute = lambda at: (at - began).total_seconds() / 60
     return [[(minute(at), c) for at, c in place] for place in (*places, *stood)]
+
+
+def _probe_is_elsewhere(ctx: Context, load: Marked) -> bool:
+    """Whether a probe that sends by itself is in another load: it stays in the one it was last said to be in."""
+    named = [o for o in ctx.of("probe", "heat") if o.event]
+    if not named or load.began is None or load.ended is not None:
+        return False
+    return named[-1].event != load.id and named[-1].at >= load.began
+
+
+def _typed_places(typed: Sequence[Observation]) -> list[Stood]:
+    """Readings that were typed, place by place."""
+    stood: list[Stood] = []
+    for o in sorted(typed, key=lambda o: o.at):
+        if o.value is None:
+            continue
+        # A middle never falls: what reads colder is another place, whether or not it says so.
+        if not stood or o.where == ELSEWHERE or o.value < max(c for _, c in stood[-1]) - FALLS_C:
+            stood.append([])
+        stood[-1].append((o.at, o.value))
+    return stood
 
 
 def core_readings(ctx: Context, load: Marked) -> list[tuple[float, float]]:
