@@ -150,6 +150,21 @@ class Bench:
             asked.get_by_role("button", name=re.compile("^Start now")).click()
 
 
+# How many marks lie in the browser's own store; where that was cleared, none.
+MARKS_WAITING = """() => new Promise((tell) => {
+    const asked = indexedDB.open("airycrumb");
+    // None was made yet: nor is it made here, in a shape of its own.
+    asked.onupgradeneeded = () => asked.transaction.abort();
+    asked.onerror = () => tell(0);
+    asked.onsuccess = () => {
+        const db = asked.result;
+        if (!db.objectStoreNames.contains("outbox")) { db.close(); return tell(0); }
+        const all = db.transaction("outbox").objectStore("outbox").getAll();
+        all.onsuccess = () => { db.close(); tell(all.result.filter((p) => p.work.kind === "mark").length); };
+    };
+})"""
+
+
 class Hands:
     """A batch under way. pressed: the events gone on from, in order."""
 
@@ -274,8 +289,12 @@ class Hands:
 
     def sent(self) -> None:
         """Wait until nothing is waiting to be sent."""
-        # A mark is written into the browser's own store before it is on its way.
+        # A mark is written into the browser's own store before it is on its way, and what is said of it comes and goes.
         self.page.wait_for_timeout(100)
+        for _ in range(400):
+            if not self.page.evaluate(MARKS_WAITING):
+                break
+            self.page.wait_for_timeout(50)
         expect(self.page.get_by_text("Sending…")).to_have_count(0)
         expect(self.page.get_by_text("Server out of reach")).to_have_count(0)
 

@@ -285,6 +285,7 @@ class InHands(BrowserCase):
         }
         missed = dict(stages)
         while missed:
+            self.hands.front()
             self.hands.sent()
             self.assertEqual(self.page.get_by_text("How did they turn out?").count(), 0, missed)
             shown = self.page.get_by_role("heading", level=1).inner_text()
