@@ -50,6 +50,7 @@ LIMITS = {
 }
 CLOSINGS = ("gathered", "ball", "envelope", "half_moon", "sticks", "braid", "boat", "well", "pulled_pie", "two_rounds")
 EYE_MIN, EYE_C = 2.0, 0.6  # minutes and °C to which a plan is shown
+COOLS_MIN = 60.0  # a piece of dough in a fridge is warm for at least so long; common practice, no source
 
 
 @dataclass(frozen=True)
@@ -139,7 +140,9 @@ def _warm_min(d: Drawn, s: Sheet) -> float:
     if heat.get("from") in ("fridge", "frozen"):
         whole = (at["hold"] - at["wrap"]).total_seconds() / 60
     elif heat.get("later_loads") in ("fridge", "staggered"):
-        whole = (at["heat"] - at["wrap"]).total_seconds() / 60
+        before = (at["heat"] - at["wrap"]).total_seconds() / 60
+        # What is put into the fridge is warm until it has cooled.
+        whole = before if heat["later_loads"] == "staggered" else min(whole, before + COOLS_MIN)
     cold = sum(float(stay["for"].split()[0]) * 60 for stay in proof if stay["where"] == "fridge")
     return whole - cold
 

@@ -280,6 +280,8 @@ def seldom() -> Iterator[dict[str, Any]]:
     cups["dough"]["ingredients"][0] |= {"low": "160 g", "high": "215 g", "amount": "180 g"}
     yield cups
     yield bake_document(closing="well", filled="after", dough_per_piece="70 g")
+    hake = bake_document("hake-fennel-buns", pieces=24)
+    yield {**hake, "heat": {**hake["heat"], "later_loads": "staggered"}}
 
 
 class Registry(unittest.TestCase):

@@ -74,6 +74,18 @@ class EveryHeat(unittest.TestCase):
         assert lesson.oven is not None
         self.assertAlmostEqual(lesson.oven.off_c, -18, delta=2)
 
+    def test_a_thermometer_on_the_way_up_teaches_when_to_light_it(self) -> None:
+        lit = into("heat.2.1.light", 236)
+        way_up = [seen("oven", "heat", 236 + minute, 20 + 170 * minute / 30) for minute in (10, 15, 20, 24)]
+        lesson = lesson_of(*self.STEAM, lit, *self.OVEN, *way_up)
+        assert lesson.oven is not None
+        self.assertGreater(lesson.oven.warms_in, 1.3)
+        taught = read_kitchen(after_lesson(kitchen_document(), lesson, "gathered"))
+        self.assertAlmostEqual(taught.oven_warms_min, kitchen().oven.preheat_min * lesson.oven.warms_in, delta=0.1)
+        plain, slow = (work(read_bake(two_ways()), k, now=NOON) for k in (kitchen(), taught))
+        begins = [next(e.start for e in s.events if e.id == "heat.2.1.light") for s in (plain, slow)]
+        self.assertLess(begins[1], begins[0])
+
 
 class EveryStep(unittest.TestCase):
     def sheets(self, *marks: Observation) -> tuple[Sheet, Sheet]:

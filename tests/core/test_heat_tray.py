@@ -194,9 +194,22 @@ class Loads(unittest.TestCase):
         self.assertAlmostEqual(sum(s.warm_min for s in bench.spells), bench.total_min)
 
     def test_an_answer_sends_the_rest_to_the_fridge(self) -> None:
-        s = sheet(self.BAKE)
-        after = sheet(answered(self.BAKE, s, "loads", "Keep the rest in the fridge"))
+        on_the_bench = {**self.BAKE, "heat": {**self.BAKE["heat"], "later_loads": "bench"}}
+        after = sheet(answered(on_the_bench, sheet(on_the_bench), "loads", "Keep the rest in the fridge"))
         self.assertEqual(after.heat.later[0].where, "fridge")
+
+    def test_wrapped_later_the_filling_stands_warm_no_longer_than_of_one_load_and_each_is_called(self) -> None:
+        self.assertIsNotNone(doubt(sheet(self.BAKE), "stands_warm"))
+        after = sheet(answered(self.BAKE, sheet(self.BAKE), "stands_warm", "Wrap the rest later"))
+        self.assertIsNone(doubt(after, "stands_warm"))
+        events = {e.id: e for e in after.events}
+        first, into = events["wrap.last"], events["heat.1.1.in"].start
+        self.assertIn("The other 14 pieces later", str(first.details[0]))
+        for number in (2, 3):
+            wrapped, goes_in = events[f"heat.1.{number}.wrap"], events[f"heat.1.{number}.in"]
+            apart = (wrapped.start - first.start) - (goes_in.start - into)
+            self.assertLess(abs(apart.total_seconds()), 1)
+            self.assertTrue(wrapped.rings)
 
 
 class Water(unittest.TestCase):
@@ -277,17 +290,22 @@ class TheProbe(unittest.TestCase):
         self.assertEqual(doubt(told, "time_short").severity, doubt(plain, "time_short").severity)  # type: ignore[union-attr]
         self.assertEqual([load.minutes for load in told.loads], [load.minutes for load in plain.loads])
 
-    def test_a_second_place_that_agrees_is_believed(self) -> None:
+    def test_of_a_raw_filling_three_places_that_agree_are_believed(self) -> None:
         now = NOON + timedelta(minutes=170 + 18)
         course = self.live(10, []).heat
-        at = [float(np.interp(minute / 0.8, course.minutes, course.core)) for minute in (15, 16)]
-        first = seen("probe", "heat", 185, at[0])
-        second = Observation("probe", "heat", NOON + timedelta(minutes=186), at[1], ELSEWHERE)
-        one, both = (
-            work(read_bake(bake_document(HAKE)), kitchen(), [*BEGUN, *m], now=now).heat
-            for m in ([first], [first, second])
+        at = [float(np.interp(minute / 0.8, course.minutes, course.core)) for minute in (15, 16, 17)]
+        marks = [
+            Observation("probe", "heat", NOON + timedelta(minutes=185 + i), celsius, ELSEWHERE)
+            for i, celsius in enumerate(at)
+        ]
+        one, two, three = (
+            work(read_bake(bake_document(HAKE)), kitchen(), [*BEGUN, *marks[:n]], now=now) for n in (1, 2, 3)
         )
-        self.assertLess(both.minutes_planned, one.minutes_planned)
+        self.assertEqual(two.heat.minutes_planned, one.heat.minutes_planned)
+        self.assertLess(three.heat.minutes_planned, one.heat.minutes_planned)
+        again = {e.id: str(e.words) for e in two.events}
+        self.assertIn("3 that agree", again["heat.1.1.again"])
+        self.assertNotIn("heat.1.1.again", {e.id for e in three.events})
 
     def test_a_probe_beside_the_pot_or_pulled_out_is_not_believed(self) -> None:
         out = [RoomReading(NOON + timedelta(minutes=170 + m), 21.0) for m in range(1, 11)]

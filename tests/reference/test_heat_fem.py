@@ -24,6 +24,8 @@ from tests.reference.fires import OVEN, PAN, STEAM, Heated
 DOUGH = (0.385, 0.07, 0.03, 0.50, 0.015)
 MEAT = (0.68, 0.15, 0.13, 0.02, 0.02)
 DOUGH_C, FILLING_C, LINE_C = 25.0, 12.0, 75.0
+# In the pan a side boils dry within a minute of being turned down: the elements' base comes 7.8 °C nearer to itself
+# with half the step, and the march's 0.7 °C with four times the cells.
 STEP_S, STEP_OF_A_SOLID_S = 5.0, 10.0
 SHUT = 0.6  # of the sides of a piece that touches its neighbours
 
@@ -104,7 +106,7 @@ def off(c: Case, fine: bool = False) -> Off:
     assert reached, "it never reaches its line"
     share = piece.filling_g / 1000 / tables[1].density / ours.body.volume
     elements = body(ours.body, piece.shape, share, tables, piece.walls, fine)
-    step_s = STEP_S if ours.body.is_round else STEP_OF_A_SOLID_S
+    step_s = (STEP_S if ours.body.is_round else STEP_OF_A_SOLID_S) / (2 if fine and c.fire.method == "pan" else 1)
     minutes = reached * 1.2 + 1
     fire = Heated(elements, c.fire, minutes, step_s, (DOUGH[0], MEAT[0]), piece.sides_shut)
     seen = elements.cooked(minutes, fire, piece.dough_c, piece.filling_c, step_s)

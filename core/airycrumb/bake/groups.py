@@ -166,6 +166,11 @@ class Filling(Written):
         """The filling itself, without what is laid inside it."""
         return [line.part for line in self.ingredients]
 
+    @property
+    def is_cooked(self) -> bool:
+        """Whether the heat only warms it; part-cooked, it still has to make it safe."""
+        return self.state == "cooked"
+
 
 NO_FILLING = Filling.model_construct(
     name="nothing inside", ingredients=(), state="cooked", celsius=20.0, hands_min=0.0, cool_min=0.0

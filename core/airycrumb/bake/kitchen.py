@@ -115,6 +115,9 @@ class LearnedOven(Written):
         OvenTruth().drop_c_per_kg, "drop_c_per_kg", "How far its air falls for a kg put in, 0 to 80 °C."
     )
     bakes: Annotated[int, Count()] = told("bakes", "From so many bakes.")
+    warms_in: Annotated[float, Number((0.2, 5), say("The oven's warm-up"))] = left_out(
+        1.0, "warms_in", "Minutes it takes to get hot over those the kitchen says, 0.2 to 5."
+    )
 
 
 class Measuring(Written):
@@ -328,7 +331,12 @@ class Kitchen(Written):
         found = self.oven_truth
         if found is None:
             return OvenTruth()
-        return OvenTruth(found.off_c, found.recovery_min, found.drop_c_per_kg, found.bakes)
+        return OvenTruth(found.off_c, found.recovery_min, found.drop_c_per_kg, found.bakes, found.warms_in)
+
+    @property
+    def oven_warms_min(self) -> float:
+        """Minutes the oven takes to get hot: as the kitchen says, and as a thermometer in it has taught."""
+        return self.oven.preheat_min * self.true_oven.warms_in
 
     @cached_property
     def habits(self) -> Habits:

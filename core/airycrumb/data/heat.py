@@ -72,8 +72,12 @@ TIP_AHEAD = Constant(
     "by how much such a tip runs ahead of the middle; 1 to 2 cm off in a bun",
 )
 PLACES_AGREE = Constant(0.06, "ln minutes", "assumed", "two places of a probe no further apart agree")
+AGREE_TO_TEACH = Constant(2, "places", "assumed", "that agree, from which a cook's readings are a lesson")
+AGREE_OF_RAW = Constant(
+    3, "places", "assumed", "that agree, from which a raw filling's time is shortened: two err alike"
+)
 PROBED_LEAST = Constant(
-    1.05, "1", "assumed", "minutes planned over the model's own typical ones that no probe takes a raw filling below"
+    1.1, "1", "assumed", "minutes planned over the model's own typical ones that no probe takes a raw filling below"
 )
 ONE_IN_TWENTY = Constant(1.645, "standard deviations", "published", "of a normal distribution")
 DEGREES_DOUBT = Constant(10.0, "°C", "assumed", "the same, at the end of cooking between 60 and 80 °C")

@@ -78,7 +78,7 @@ def resources(day: Day, kitchen: Kitchen, grid: Grid) -> Resources:
         steamers=day.kitchen.steamers,
         burners=day.kitchen.burners,
         fridge_trays=day.kitchen.fridge_trays,
-        warms=max(0.1, kitchen.oven.preheat_min / 18),  # from the room to 200 °C
+        warms=max(0.1, kitchen.oven_warms_min / 18),  # from the room to 200 °C
         cools=day.kitchen.door_min,
         horizon=grid.slot(last),
     )
@@ -125,7 +125,7 @@ def job_of(key: int, made: Made, day: Day, kitchen: Kitchen, grid: Grid) -> Job:
         key=key,
         stages=tuple(stages),
         filling=_filling(bake, sheet, grid),
-        loads=tuple(_loads(bake, sheet, grid, kitchen.oven.preheat_min)),
+        loads=tuple(_loads(sheet, grid, kitchen.oven_warms_min)),
         due=due,
         serve=serve,
         warm=_warm(sheet, stages[-1]) if bake.heat.arrive == "proofed" else None,
@@ -228,13 +228,13 @@ def _filling(bake: Bake, sheet: Sheet, grid: Grid) -> Filling | None:
     return Filling(hands, slots(cool), slots(KEEPS_MIN.value), began)
 
 
-def _loads(bake: Bake, sheet: Sheet, grid: Grid, preheat_min: float) -> list[Load]:
+def _loads(sheet: Sheet, grid: Grid, preheat_min: float) -> list[Load]:
     heats = (sheet.heat, *sheet.more_heats)
     found = []
     for load in sheet.loads:
         tray = heats[min(load.heat, len(heats)) - 1]
         stone = max(0.0, tray.preheat_min - preheat_min) if load.number == 1 and tray.method == "oven" else 0.0
-        waits_cold = load.number > 1 and bake.heat.later_loads == "fridge"
+        waits_cold = load.number > 1 and any(later.where == "fridge" for later in tray.later)
         found.append(
             Load(
                 id=load.id,

@@ -265,10 +265,11 @@ def _watched(k: Known, h: HeatStage, load: InTurn, into: datetime, name: Message
         line = in_celsius(tray.line_c)
         # Under a lid nothing is probed before it is lifted.
         first = out if tray.method == "steam" else min(at(tray.reaches.typical), out)
+        believed = say("Probe another piece: {n} that agree are believed", n=h.heated.places_wanted)
         until = max(out, at(tray.reaches.high))
         one, another = (
             (say("Probe from now: {name}", name=name), say("Probe one in the middle: {line} is wanted", line=line)),
-            (say("Probe another: {name}", name=name), say("Probe another piece: two that agree are believed")),
+            (say("Probe another: {name}", name=name), believed),
         )
         yield _probing(h, load, f"{key}.probe", *one, at=first, high=until, seen=("probe",))
         if _probes_again(h, load):
@@ -294,8 +295,8 @@ def _probing(h: HeatStage, load: InTurn, key: str, label: Message, words: Messag
 
 def _probes_again(h: HeatStage, load: InTurn) -> bool:
     """Whether the probe said of this load what one place alone is not believed of."""
-    seen, raw = h.heated.probed, h.heated.ctx.group.filling.state != "cooked"
-    return seen is not None and h.heated.number == load.marked.number and not seen.shortens(raw)
+    seen = h.heated.probed is not None and h.heated.number == load.marked.number
+    return seen and h.heated.places_wanted > 0
 
 
 def _handled(h: HeatStage, load: InTurn, during: During) -> Iterator[Draft]:

@@ -8,6 +8,8 @@ from airycrumb.events.known import MOMENT_MIN, Draft, Known, ending
 from airycrumb.events.rising import looks, moves, ready_words, spots
 from airycrumb.plan.events import EventMark
 from airycrumb.stations.keeping import Unbaked
+from airycrumb.trays.heat_tray import HeatStage
+from airycrumb.trays.in_heat import InTurn
 from airycrumb.trays.pieces import Pieces
 from airycrumb.words import (
     NOTHING,
@@ -93,14 +95,48 @@ def wrapping(k: Known) -> Iterator[Draft]:
         kind="well" if late else "wrap",
         stage="wrap",
         words=say("Press a well into each and fill it") if late else words,
-        details=[_each(k, p) for p in k.pieces],
+        details=[*_some_later(k), *(_each(k, p) for p in k.pieces)],
         figure=_rolled(k.pieces[0]),
-        figure_note=say("{pieces} to wrap", pieces=k.ctx.scaled.pieces),
+        figure_note=say("{pieces} to wrap", pieces=k.ctx.scaled.pieces - sum(load.pieces for _, load in later(k))),
         press=leaving(k, "wrap") if k.after("wrap") in ("heat", "hold") else say("The last is wrapped"),
         at=step.start,
         minutes=max(MOMENT_MIN, (step.end - step.start).total_seconds() / 60),
         marks=ending("wrap", ends),
         ends_stage="wrap",
+    )
+    yield from (_wrapped_later(k, h, load) for h, load in later(k))
+
+
+def later(k: Known) -> list[tuple[HeatStage, InTurn]]:
+    """The loads that are wrapped later by as much as they wait, each with its heat."""
+    heats = {h.heated.load.heat: h for h in k.heats if h.tray.later and h.tray.later[0].where == "staggered"}
+    return [(heats[x.marked.heat], x) for x in k.loads if x.marked.heat in heats and x.marked.number > 1]
+
+
+def _some_later(k: Known) -> list[Message]:
+    """That not all of them are wrapped now, where that is so."""
+    if not (waiting := later(k)):
+        return []
+    pieces = several(sum(load.pieces for _, load in waiting))
+    return [say("The other {pieces} later: their dough, covered, and filling into the fridge", pieces=pieces)]
+
+
+def _wrapped_later(k: Known, h: HeatStage, load: InTurn) -> Draft:
+    """A later load's pieces, wrapped as long before their heat as the first ones were."""
+    first = next(x for x in k.loads if x.marked.heat == load.marked.heat)
+    seconds = max(p.seconds for p in k.pieces)
+    return Draft(
+        id=f"{load.marked.id}.wrap",
+        kind="wrap_next",
+        stage="heat",
+        words=say("Wrap {pieces} more: their dough and filling out of the fridge", pieces=several(load.pieces)),
+        details=[say("load {n} of {of}", n=load.marked.number, of=h.tray.loads)],
+        figure=several(load.pieces),
+        press=say("They are wrapped"),
+        at=k.ctx.later(k.steps["wrap"].start, load.into - first.into),
+        minutes=max(MOMENT_MIN, load.pieces * seconds / 60),
+        load=load.marked.id,
+        until=f"{load.marked.id}.in",
     )
 
 

@@ -3,6 +3,7 @@
 import numpy as np
 
 from airycrumb.bake.kitchen import Kitchen
+from airycrumb.data.heat import SURFACES
 from airycrumb.learning.evidence import Record
 from airycrumb.learning.notebook import LoadRecord
 from airycrumb.plan.context import Context
@@ -14,12 +15,13 @@ from airycrumb.stations.heat.learning import (
     Probed,
     learn_oven,
     learn_pace,
+    learn_warm_up,
     probed,
     teaches,
 )
 from airycrumb.trays.heating import load_g, pace_of
 from airycrumb.trays.in_heat import Marked, first_of_untold, marked, oven_readings, places_read
-from airycrumb.trays.lit import warmth_at
+from airycrumb.trays.lit import warmed_up, warmth_at
 from airycrumb.trays.pieces import by_heat
 from airycrumb.trays.types import HeatTray, RiseTray, Sheet
 from airycrumb.words import Message, listed, say
@@ -147,7 +149,7 @@ def _proofed(ctx: Context, live: Sheet) -> float | None:
 
 # A gummy middle in spite of the planned minutes, with no probe to say how far off: a weak hint of a slower heat
 # (assumed).
-GUMMY_HINT = Probed(0.2, 0.6, -0.2, log_ratio=0.2, sd=0.25, confirmed=False, doubted=False)
+GUMMY_HINT = Probed(0.2, 0.6, -0.2, log_ratio=0.2, sd=0.25, agree=0, doubted=False)
 
 
 def heat_lessons(
@@ -170,7 +172,7 @@ def heat_lessons(
             if teaches(before, one):
                 paces[method] = learn_pace(before, one)
         if method == "oven":
-            oven = _oven_after(own, oven, tray, oven_readings(own, loads))
+            oven = _warmed_after(own, _oven_after(own, oven, tray, oven_readings(own, loads)), loads[0])
     return paces, (None if oven == learner.true_oven else oven)
 
 
@@ -195,6 +197,14 @@ def _oven_after(ctx: Context, oven: OvenTruth, tray: HeatTray, readings: list[tu
     """The oven as believed once its own thermometer has spoken; unchanged where none was in it."""
     at_once = min(tray.per_load, tray.pieces)
     return learn_oven(oven, ctx.bake.heat.air_c, load_g(ctx, at_once), readings) if readings else oven
+
+
+def _warmed_after(ctx: Context, oven: OvenTruth, first: Marked) -> OvenTruth:
+    """The oven as believed once a thermometer in it was read on its way up; a stone's time is not the oven's."""
+    if SURFACES[ctx.bake.heat.on].hot:
+        return oven
+    told_min, air_c = ctx.kitchen.oven.preheat_min, ctx.bake.heat.air_c
+    return learn_warm_up(oven, told_min, ctx.room_c, air_c, warmed_up(ctx, first))
 
 
 def _in_each(ctx: Context, heat: HeatTray) -> float | None:

@@ -43,6 +43,8 @@ def _changes(learned: Lesson, closing: str) -> Iterator[Change]:
         yield Change(["oven_truth", "recovery_min"], round(oven.recovery_min, 2))
         yield Change(["oven_truth", "drop_c_per_kg"], round(oven.drop_c_per_kg, 1))
         yield Change(["oven_truth", "bakes"], oven.bakes)
+        if oven.warms_in != 1.0:
+            yield Change(["oven_truth", "warms_in"], round(oven.warms_in, 3))
 
 
 def _belief(mean: float, variance: float, bakes: int, limits: tuple[float, float]) -> dict[str, float]:

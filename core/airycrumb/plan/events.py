@@ -128,6 +128,14 @@ KINDS: dict[str, Kind] = {
         say("the first are proofed before the last"),
         learned=say("your pace with this closing"),
     ),
+    "wrap_next": Kind(
+        say("Wrap the next load"),
+        "loads wrapped later",
+        "hands",
+        "press",
+        HANDS,
+        say("the heat waits for it"),
+    ),
     "well": Kind(
         say("Press the wells and fill them"),
         "filled after the proof",

@@ -298,7 +298,8 @@ def tip_in_the_middle(w: Findings, shown: HeatStage) -> Iterator[Doubt]:
         title=say("Is the tip in the middle of the largest piece?"),
         reason=say(
             "It reads {read} after {minute}, and the middle should be near {expected}. In the wall, in juice or on the "
-            "pan it reads too warm. Read another piece: the time stays as it is until two places agree.",
+            "pan it reads too warm. Read another piece: the time stays as it is until {n} places agree.",
+            n=heated.places_wanted,
             read=in_celsius(read.value),
             minute=in_minutes(read.minute),
             expected=in_celsius(expected),

@@ -20,7 +20,7 @@ from airycrumb.stations.enclose import CLOSINGS, Fit, Size, Wrapper, fit_round, 
 from airycrumb.stations.enclose.proportions import proportions
 from airycrumb.stations.heat.cook import HORIZONS_MIN, Cook, Piece
 from airycrumb.stations.heat.fire import Boundary, OvenChange
-from airycrumb.stations.heat.learning import OvenTruth, Pace, Probed, learn_oven, middle_needs, probed
+from airycrumb.stations.heat.learning import OvenTruth, Pace, Probed, learn_oven, middle_needs, places_believed, probed
 from airycrumb.stations.rise import Place
 from airycrumb.stations.rise.model import time_constant_h
 from airycrumb.stations.safety import CoreLine
@@ -173,8 +173,7 @@ def _needs(ctx: Context, long: Cook, line_c: float) -> Needs:
     golden = c.GOLDEN_FROM.value - browns_sooner(ctx)
     colour = long.reaches(long.skin, golden) if browns(ctx.bake.heat.method) else 0.0
     crumb = long.reaches(long.crumb, crumb_target(ctx.kitchen.altitude_m))
-    raw = ctx.group.filling.state != "cooked"
-    hot_c = line_c if raw else min(line_c, danger_zone(ctx.kitchen.region)[1])
+    hot_c = line_c if not ctx.group.filling.is_cooked else min(line_c, danger_zone(ctx.kitchen.region)[1])
     just_set = min(c.JUST_SET.value, crumb_target(ctx.kitchen.altitude_m))
     return Needs(
         middle=slower(long.reaches(long.core, line_c)),
@@ -193,7 +192,7 @@ def pace_of(ctx: Context) -> Pace:
 
 def _margin(ctx: Context) -> float:
     """Minutes planned over the typical core time: more where the filling goes in raw."""
-    return (c.PLAN_MARGIN_COOKED if ctx.group.filling.state == "cooked" else c.PLAN_MARGIN).value
+    return (c.PLAN_MARGIN_COOKED if ctx.group.filling.is_cooked else c.PLAN_MARGIN).value
 
 
 @dataclass(frozen=True)
@@ -315,6 +314,12 @@ class LoadResult:
         return self.needs.planned
 
     @property
+    def places_wanted(self) -> int:
+        """How many places of the probe must agree to be believed, 0 where it may shorten the plan already."""
+        raw = not self.ctx.group.filling.is_cooked
+        return 0 if self.probed and self.probed.shortens(raw) else places_believed(raw)
+
+    @property
     def turn_min(self) -> float:
         """Minutes from one load to the next."""
         return self.minutes + LOAD_CHANGE_MIN
@@ -348,7 +353,7 @@ def _forecast(load: Load, seen: Probed | None) -> Forecast:
     if needs.middle is None:
         return Forecast(pace.factor, pace.doubt, None, needs)
     model = needs.middle / pace.factor
-    found = middle_needs(model, pace, seen, needs.allowed, raw=most.ctx.group.filling.state != "cooked")
+    found = middle_needs(model, pace, seen, needs.allowed, raw=not most.ctx.group.filling.is_cooked)
     typical = found.band.typical
     if needs.crumb is not None:
         # A piece that heats slowly sets slowly too; one that seems quick is not believed of its crumb.

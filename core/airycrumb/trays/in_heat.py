@@ -143,13 +143,18 @@ def core_readings(ctx: Context, load: Marked) -> list[tuple[float, float]]:
     return sorted(reading for place in places_read(ctx, load) for reading in place)
 
 
+def oven_said(ctx: Context) -> list[tuple[datetime, float]]:
+    """What thermometers in the oven said, typed or sent, in order."""
+    typed = [(o.at, o.value) for o in ctx.of("oven", "heat") if o.value is not None]
+    return sorted([*typed, *((r.at, r.celsius) for r in ctx.oven)])
+
+
 def oven_readings(ctx: Context, loads: Sequence[Marked]) -> list[tuple[float, float]]:
     """(minute since the load then in it went in, °C) of the oven's air: typed, and by a thermometer in it."""
-    readings = [(o.at, o.value) for o in ctx.of("oven", "heat")] + [(r.at, r.celsius) for r in ctx.oven]
     found = []
-    for at, celsius in readings:
+    for at, celsius in oven_said(ctx):
         began = [load.began for load in loads if load.began is not None and load.began <= at]
-        if began and celsius is not None:
+        if began:
             found.append(((at - max(began)).total_seconds() / 60, celsius))
     return sorted(found)
 

@@ -6,7 +6,7 @@ from datetime import datetime, timedelta
 from airycrumb.data import heat as c
 from airycrumb.plan.context import Context
 from airycrumb.stations.heat.settings import preheat_min
-from airycrumb.trays.in_heat import Marked, load_id
+from airycrumb.trays.in_heat import Marked, load_id, oven_said
 
 READ_WITHIN = timedelta(
     minutes=10
@@ -36,7 +36,7 @@ def heats_up_min(ctx: Context) -> float:
     """Minutes before pieces can go in, stone or steel hot through."""
     b, k = ctx.bake.heat, ctx.kitchen
     if b.method == "oven":
-        return preheat_min(b.air_c, b.on, k.oven.preheat_min)
+        return preheat_min(b.air_c, b.on, k.oven_warms_min)
     return k.steamer.boil_min if b.method == "steam" else c.PAN_HEATS_MIN.value
 
 
@@ -45,23 +45,29 @@ def lit_at(ctx: Context, heat: int) -> datetime | None:
     return ctx.did(f"{load_id(heat, 1)}.light")
 
 
-def _read(ctx: Context, at: datetime) -> float | None:
-    """°C that a thermometer in the oven said last before pieces went in, None where none did."""
+def _said_between(ctx: Context, since: datetime, until: datetime) -> list[tuple[datetime, float]]:
+    """What thermometers in the oven said meanwhile; [] for what is not heated in one."""
     if ctx.bake.heat.method != "oven":
-        return None
-    seen = [(o.at, o.value) for o in ctx.of("oven", "heat")] + [(r.at, r.celsius) for r in ctx.oven]
-    before = [(when, air) for when, air in seen if air is not None and at - READ_WITHIN <= when <= at]
-    return max(before)[1] if before else None
+        return []
+    return [(at, air) for at, air in oven_said(ctx) if since <= at <= until]
+
+
+def warmed_up(ctx: Context, first: Marked) -> list[tuple[float, float]]:
+    """(minute since it was lit, °C) of the oven before the first load went in; [] where nobody said when."""
+    lit = lit_at(ctx, first.heat)
+    if lit is None or first.began is None:
+        return []
+    return [((at - lit).total_seconds() / 60, air) for at, air in _said_between(ctx, lit, first.began)]
 
 
 def warmth_at(ctx: Context, heat: int, at: datetime) -> Warmth:
     """How hot it is at a moment, by what was marked and read until then."""
     if ctx.did(f"{load_id(heat, 1)}.hot"):
         return HOT
-    air, lit = _read(ctx, at), lit_at(ctx, heat)
-    if air is not None:
+    said, lit = _said_between(ctx, at - READ_WITHIN, at), lit_at(ctx, heat)
+    if said:
         way = max(ctx.bake.heat.air_c - ctx.room_c, 1.0)
-        return _warmth((air - ctx.room_c) / way)
+        return _warmth((said[-1][1] - ctx.room_c) / way)
     if lit is None:
         return UNTOLD
     return _warmth((at - lit).total_seconds() / 60 / max(heats_up_min(ctx), 0.1))

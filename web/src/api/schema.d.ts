@@ -1298,6 +1298,8 @@ export interface components {
             drop_c_per_kg?: number;
             /** @description From so many bakes. */
             bakes: number;
+            /** @description Minutes it takes to get hot over those the kitchen says, 0.2 to 5. */
+            warms_in?: number;
         };
         /** @description How one way of heating here heats against the model's. */
         LearnedPace: {
@@ -4521,7 +4523,8 @@ export interface components {
         /**
          * OvenTruth
          * @description How an oven really is. off_c: °C above its dial; recovery_min: time constant of coming back after the door;
-         *     drop_c_per_kg: °C its air falls for each kg put in; bakes: from so many.
+         *     drop_c_per_kg: °C its air falls for each kg put in; bakes: from so many; warms_in: its minutes to get hot over
+         *     those its kitchen says.
          */
         OvenTruth: {
             /**
@@ -4544,6 +4547,11 @@ export interface components {
              * @default 0
              */
             bakes: number;
+            /**
+             * Warms In
+             * @default 1
+             */
+            warms_in: number;
         };
         /**
          * Pace

@@ -197,3 +197,7 @@ export const sentence = (said: Said, units: Units, now: number = clockNow()): st
 
 /** A word that opens a heading. */
 export const opening = (words: string): string => words.charAt(0).toUpperCase() + words.slice(1);
+
+/** How long the oven takes to get hot, where a thermometer in it told; nothing where it takes what was said. */
+export const warmsUp = (warmsIn = 1) =>
+  Math.abs(warmsIn - 1) < 0.05 ? "" : ` To get hot it takes × ${warmsIn.toFixed(2)} of the minutes said.`;

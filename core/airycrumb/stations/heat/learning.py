@@ -84,6 +84,11 @@ def told_by(readings: Readings, forecast: Course, line_c: float) -> Told | None:
     return Told(mean, c.PROBE_SPREAD.value / math.sqrt(min(max(way, 0.1), 1.0)), late)
 
 
+def places_believed(raw: bool) -> int:
+    """How many places of a probe must agree before they shorten a plan."""
+    return round((c.AGREE_OF_RAW if raw else c.AGREE_TO_TEACH).value)
+
+
 @dataclass(frozen=True)
 class Probed:
     """What a probe says of one cook, all its places together: a tip out of the middle only ever reads too warm."""
@@ -96,14 +101,19 @@ class Probed:
     #: of the coldest place, as if its tip were in the middle, and its doubt
     log_ratio: float
     sd: float
-    #: whether two places agree, read near the end
-    confirmed: bool
+    #: how many places, read near the end, agree with the coldest of them, itself counted
+    agree: int
     #: whether it is warmer than the forecast allows in nineteen cooks of twenty
     doubted: bool
 
+    @property
+    def confirmed(self) -> bool:
+        """Whether one place has another beside it."""
+        return self.agree >= places_believed(raw=False)
+
     def shortens(self, raw: bool) -> bool:
-        """Whether it may shorten a plan: a raw filling's only where two places agree."""
-        return self.confirmed or not (raw or self.doubted)
+        """Whether it may shorten a plan: a raw filling's only where three places agree."""
+        return self.agree >= places_believed(raw) or not (raw or self.doubted)
 
 
 def _likelihood(told: Told, ln_pace: Array) -> Array:
@@ -118,10 +128,10 @@ def _likelihood(told: Told, ln_pace: Array) -> Array:
     return np.asarray((1 - off) * middle + off * ahead)
 
 
-def _agree(places: Sequence[Told]) -> bool:
-    """Whether the coldest of the places read near the end has another beside it."""
-    late = sorted((t.log_ratio for t in places if t.late), reverse=True)
-    return len(late) > 1 and late[0] - late[1] <= c.PLACES_AGREE.value
+def _agree(places: Sequence[Told]) -> int:
+    """How many of the places read near the end agree with the coldest of them, itself counted."""
+    late = [t.log_ratio for t in places if t.late]
+    return sum(max(late) - one <= c.PLACES_AGREE.value for one in late)
 
 
 def probed(places: Sequence[Readings], forecast: Course, line_c: float, pace: "Pace") -> Probed | None:
@@ -139,8 +149,9 @@ def probed(places: Sequence[Readings], forecast: Course, line_c: float, pace: "P
     below = np.cumsum(belief) / belief.sum()
     low, typical, high = (float(np.interp(share, below, ln_pace)) for share in (0.05, 0.5, 0.95))
     coldest = max(told, key=lambda one: one.log_ratio)
+    seen = Probed(typical, high, low, coldest.log_ratio, coldest.sd, _agree(told), doubted=False)
     warm = coldest.log_ratio < pace.mean - c.ONE_IN_TWENTY.value * pace.doubt
-    return Probed(typical, high, low, coldest.log_ratio, coldest.sd, _agree(told), warm and not _agree(told))
+    return replace(seen, doubted=warm and not seen.confirmed)
 
 
 def live_band(seen: Probed, forecast: float) -> Band:
@@ -161,7 +172,7 @@ class Middle:
 def middle_needs(model: float, pace: "Pace", seen: Probed | None, allowed: float, raw: bool) -> Middle:
     """Minutes of a middle that the model has at its line after `model` minutes, min.
 
-    What reads cold always counts. What reads warm shortens a raw filling's time only where two places agree, and hardly
+    What reads cold always counts. What reads warm shortens a raw filling's time only where three places agree, hardly
     below the model's own typical minutes, since a tip in the wall reads warm too; until then the model's minutes stay.
     """
     alone = pace.minutes(model)
@@ -195,16 +206,39 @@ def learn_pace(pace: Pace, seen: Probed) -> Pace:
 @dataclass(frozen=True)
 class OvenTruth:
     """How an oven really is. off_c: °C above its dial; recovery_min: time constant of coming back after the door;
-    drop_c_per_kg: °C its air falls for each kg put in; bakes: from so many."""
+    drop_c_per_kg: °C its air falls for each kg put in; bakes: from so many; warms_in: its minutes to get hot over
+    those its kitchen says."""
 
     off_c: float = 0.0
     recovery_min: float = c.RECOVERY_MIN.value
     drop_c_per_kg: float = c.DROP_C_PER_KG.value
     bakes: int = 0
+    warms_in: float = 1.0
 
     def drop_c(self, grams: float) -> float:
         """°C by which the air falls when so much is put in."""
         return min(self.drop_c_per_kg * grams / 1000, c.DROP_MOST_C.value)
+
+
+LEAST_CLIMB, MOST_CLIMB = 0.3, 0.95  # of the way from the room to its heat, in which a climb tells its pace; assumed
+WARMS_IN = (0.5, 2.5)  # times the minutes its kitchen says: beyond that it is a slip; assumed
+
+
+def learn_warm_up(
+    truth: OvenTruth, told_min: float, room_c: float, dial_c: float, readings: Sequence[tuple[float, float]]
+) -> OvenTruth:
+    """The oven after one warm-up's (minute since it was lit, °C) readings, moved half way to what they say.
+
+    told_min: minutes its kitchen says it needs. Only a reading well on its way tells: just lit it has hardly moved, hot
+    it has stopped. Unchanged where none is.
+    """
+    way = max(dial_c - room_c, 1.0)
+    climbs = [(minute, (celsius - room_c) / way) for minute, celsius in readings if minute > 0]
+    seen = [minute / share / told_min for minute, share in climbs if LEAST_CLIMB <= share <= MOST_CLIMB]
+    if not seen or told_min <= 0:
+        return truth
+    found = min(max(float(np.median(seen)), WARMS_IN[0]), WARMS_IN[1])
+    return replace(truth, warms_in=truth.warms_in + 0.5 * (found - truth.warms_in))
 
 
 def _recovering(minutes: np.ndarray, plateau: float, drop: float, tau: float) -> np.ndarray:
@@ -233,4 +267,5 @@ def learn_oven(truth: OvenTruth, dial_c: float, grams: float, readings: Sequence
         moved(truth.recovery_min, tau) if shown else truth.recovery_min,
         moved(truth.drop_c_per_kg, min(drop / grams * 1000, 80.0)) if shown else truth.drop_c_per_kg,
         truth.bakes + 1,
+        truth.warms_in,
     )

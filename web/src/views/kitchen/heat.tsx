@@ -1,5 +1,6 @@
 import type { Kitchen } from "../../api/client";
 import { useSettings, useUnits } from "../../lib/settings";
+import { warmsUp } from "../../lib/words";
 import { useFollowing } from "../../lib/use-following";
 import { Button } from "../../ui/button";
 import { Choice } from "../../ui/choice";
@@ -116,6 +117,7 @@ export function HeatOfKitchen({
           <>
             The oven runs <strong>{ovenSays(d, u)}</strong>, from {d.oven_truth.bakes}{" "}
             {d.oven_truth.bakes === 1 ? "bake" : "bakes"} with a thermometer in it.
+            {warmsUp(d.oven_truth.warms_in)}
           </>
         ) : (
           "The oven is taken at its dial: nobody has put a thermometer in it yet."

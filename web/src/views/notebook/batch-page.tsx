@@ -6,6 +6,7 @@ import { StageBars } from "../../drawings/stage-bars";
 import { clock, day, duration, nowIso } from "../../lib/clock";
 import { useUnits } from "../../lib/settings";
 import { usePhone } from "../../lib/use-narrow";
+import { warmsUp } from "../../lib/words";
 import { FermentCurve } from "../../parts/ferment-curve";
 import { CoreCurve } from "../../parts/core-curve";
 import { Button } from "../../ui/button";
@@ -190,7 +191,7 @@ function Page({ batch }: { batch: BatchOut }) {
                     ` ${WAYS[method] ?? method} takes × ${Math.exp(pace.mean).toFixed(2)} of the usual minutes.`,
                 )}
                 {batch.lesson.oven &&
-                  ` The oven runs ${u.degrees(Math.abs(batch.lesson.oven.off_c))} ${batch.lesson.oven.off_c < 0 ? "below" : "above"} its dial.`}
+                  ` The oven runs ${u.degrees(Math.abs(batch.lesson.oven.off_c))} ${batch.lesson.oven.off_c < 0 ? "below" : "above"} its dial.${warmsUp(batch.lesson.oven.warms_in)}`}
               </p>
             </section>
           )}
