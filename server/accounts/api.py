@@ -1,11 +1,13 @@
 """Who am I, sign in, sign out, open the demo."""
 
 from datetime import datetime
+from typing import Annotated
 
 from django.http import HttpRequest
 from django.middleware.csrf import get_token
 from django.utils import timezone
 from ninja.utils import check_csrf
+from pydantic import Field
 
 from accounts import services
 from accounts.limits import DOOR
@@ -25,8 +27,10 @@ class Me(Strict):
 
 
 class Credentials(Strict):
-    username: str
-    password: str
+    """Longer than any name there is, or with a NUL in it, is refused before it is looked for."""
+
+    username: Annotated[str, Field(max_length=150, pattern=r"^[^\x00]*$")]
+    password: Annotated[str, Field(max_length=4096)]
 
 
 def _guard(request: HttpRequest) -> None:

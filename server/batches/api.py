@@ -308,8 +308,11 @@ def batch_replies(
 def observe(request: HttpRequest, batch_id: Id, payload: Marks) -> BatchOut:
     """Add what was seen; the plan follows."""
     seen = [Seen(**o.model_dump()) for o in payload.observations]
+    # What cannot be answered is not taken either.
     with transaction.atomic():
-        return _out(services.observe(household_of(request), batch_id, seen, payload.now), payload.now)
+        batch = services.observe(household_of(request), batch_id, seen)
+        answer = _out(batch, payload.now)
+    return _out(batch, payload.now) if services.follow(batch, payload.now) else answer
 
 
 @router.post(

@@ -10,6 +10,7 @@ from typing import Any
 from django.db import transaction
 from django.db.models import QuerySet
 from django.dispatch import Signal
+from django.utils import timezone as clock
 
 from accounts.models import Household
 from accounts.services import made_by, once
@@ -19,10 +20,12 @@ from devices.services import heard_in_heat
 from gateway import compute
 from gateway.contract import Refusal, missing
 from gateway.words import Message, as_document, day_of, hour_of, joined, say
+from kitchens.models import Kitchen
 from kitchens.services import kitchen_of, locked, write_learned
 
 marked = Signal()  # sent with batch and now once something was marked: what it is part of follows
 EARLIEST = timedelta(days=7)  # an observation further before the start is a slip of the clock
+LATEST = timedelta(days=7)  # and so is one further ahead of this server's
 
 
 @dataclass(frozen=True)
@@ -214,6 +217,20 @@ def _check(batch: Batch, seen: Seen) -> None:
                 hour=hour_of(at),
             ),
         )
+    if seen.at > clock.now() + LATEST:
+        raise Refusal(422, say("This device's clock is ahead: put its date and time right, then do that again."))
+    if batch.finished is not None and seen.at > batch.finished:
+        at = batch.finished.astimezone(zone_of(batch))
+        raise Refusal(
+            422,
+            say(
+                "This batch was finished on {day} at {hour}: what comes after belongs to no step of it.",
+                day=day_of(at),
+                hour=hour_of(at),
+            ),
+        )
+    if seen.kind == "started":
+        raise Refusal(422, say("This batch has begun already: start another from its bake."))
     wrong = compute.wrong_with(seen.kind, seen.stage, seen.value, seen.where)
     if wrong is not None:
         raise Refusal(422, wrong)
@@ -231,29 +248,35 @@ def _locked(household: Household, batch_id: int) -> Batch:
     return batch
 
 
-def observe(household: Household, batch_id: int, seen: Iterable[Seen], now: datetime | None = None) -> Batch:
+@transaction.atomic
+def observe(household: Household, batch_id: int, seen: Iterable[Seen]) -> Batch:
     """Append observations; those already here (same client_id) are passed over. All or none.
 
-    now: when they were sent; what the batch is part of follows then, once they are kept and the batch is free: a day
-    is locked before its batches, and never by who holds one of them.
+    Made before the end of a batch that is finished by now, they are learned from: a phone may have been out of reach.
     """
-    batch = _observed(household, batch_id, seen)
-    if now is not None:
-        marked.send(sender=Batch, batch=batch, now=now)
-        batch.refresh_from_db(fields=["held"])
-    return batch
-
-
-@transaction.atomic
-def _observed(household: Household, batch_id: int, seen: Iterable[Seen]) -> Batch:
     batch = _locked(household, batch_id)
-    for one in seen:
+    known = set(batch.observations.values_list("client_id", flat=True))
+    new = [one for one in seen if one.client_id not in known]
+    for one in new:
         _check(batch, one)
-        new = not batch.observations.filter(client_id=one.client_id).exists()
-        if new and (one.kind, one.stage) == ("done", "heat"):
+        if (one.kind, one.stage) == ("done", "heat"):
             _keep_readings(batch, one.at)
         Observation.objects.get_or_create(batch=batch, client_id=one.client_id, defaults={**dataclasses.asdict(one)})
+    if new and batch.finished is not None:
+        _learn_anew(batch, locked(batch.kitchen_id))
+        batch.refresh_from_db()
     return batch
+
+
+def follow(batch: Batch, now: datetime) -> bool:
+    """What a batch is part of follows its marks; whether that moved the batch's own hours.
+
+    Outside the transaction of the marks: a day is locked before its batches, and never by who holds one of them.
+    """
+    before = batch.held
+    marked.send(sender=Batch, batch=batch, now=now)
+    batch.refresh_from_db(fields=["held"])
+    return bool(batch.held != before)
 
 
 @transaction.atomic
@@ -291,14 +314,19 @@ def let_teach(household: Household, batch_id: int, teaches: bool) -> Batch:
     kitchen = locked(batch.kitchen_id)
     batch.teaches = teaches
     batch.save()
+    _learn_anew(batch, kitchen)
+    batch.refresh_from_db()
+    return batch
+
+
+def _learn_anew(batch: Batch, kitchen: Kitchen) -> None:
+    """Teach the kitchen what it knew before this batch, then this batch and those after it."""
     first, *after = _learned_from_anew(batch)
     known = compute.learned_part(first.kitchen_document) if first.learned_before is None else first.learned_before
     document = compute.with_learned(kitchen.document, known)
     for each in (first, *after):
         document = _taught_by(each, document)
     write_learned(kitchen, document)
-    batch.refresh_from_db()
-    return batch
 
 
 def _learned_from_anew(batch: Batch) -> list[Batch]:

@@ -42,16 +42,20 @@ LARGEST_ID = 2**63 - 1
 
 
 def _possible(at: datetime) -> datetime:
-    if not compute.possible(at):
-        raise Refusal(
-            422,
-            say(
-                "This device's clock says the year {year}: put its date and time right, then do that again. Nothing "
-                "is lost.",
-                year=verbatim(str(at.year)),
-            ),
-        )
-    return at
+    if compute.possible(at):
+        return at
+    if compute.possible(at.replace(year=2000)):
+        wrong, right = say("the year {year}", year=verbatim(str(at.year))), say("date and time")
+    else:
+        wrong, right = say("it is {zone} from UTC", zone=verbatim(f"{at:%z}")), say("time zone")
+    raise Refusal(
+        422,
+        say(
+            "This device's clock says {wrong}: put its {right} right, then do that again. Nothing is lost.",
+            wrong=wrong,
+            right=right,
+        ),
+    )
 
 
 # A moment as a client's clock has it; a row's number; a version's.

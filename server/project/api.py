@@ -4,7 +4,7 @@ import logging
 import secrets
 
 from django.core.exceptions import RequestDataTooBig
-from django.http import HttpRequest, HttpResponse
+from django.http import HttpRequest, HttpResponse, RawPostDataException
 from ninja import NinjaAPI
 from ninja.errors import AuthenticationError, HttpError, Throttled, ValidationError
 from ninja.security import django_auth
@@ -66,6 +66,12 @@ def _too_often(request: HttpRequest, error: Throttled) -> HttpResponse:
 @api.exception_handler(RequestDataTooBig)
 def _too_much(request: HttpRequest, _error: RequestDataTooBig) -> HttpResponse:
     return _answer(request, Refusal(413, say("This is more than can be read at once: send less of it.")))
+
+
+@api.exception_handler(RawPostDataException)
+def _a_form(request: HttpRequest, _error: RawPostDataException) -> HttpResponse:
+    # Its body was read on the way here, to look for a token in it.
+    return _answer(request, Refusal(422, say("The request is not JSON: send it as application/json.")))
 
 
 @api.exception_handler(OutOfTime)

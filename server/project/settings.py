@@ -74,6 +74,7 @@ INSTALLED_APPS = [
 ]
 MIDDLEWARE = [
     "project.heard_out.heard_out",
+    "project.kept_nowhere.kept_nowhere",
     "django.middleware.security.SecurityMiddleware",
     "csp.middleware.CSPMiddleware",
     "whitenoise.middleware.WhiteNoiseMiddleware",

@@ -29,6 +29,19 @@ class SigningIn(ApiCase):
         }
         self.assertEqual(len(said), 1)
 
+    def test_a_name_no_person_has_is_refused_before_it_is_looked_for(self) -> None:
+        for name in ("x" * 300, "nor\x00th"):
+            with self.subTest(name=name[:4]):
+                status, said = self.call("POST", "/session", {"username": name, "password": "crumb-of-north"}, Client())
+                self.assertEqual(status, 422)
+                self.assertTrue(said["message"])
+
+    def test_somebody_who_may_no_longer_sign_in_is_signed_out(self) -> None:
+        self.assertEqual(self.call("GET", "/bakes")[0], 200)
+        self.person.is_active = False
+        self.person.save()
+        self.assertEqual(self.call("GET", "/bakes")[0], 401)
+
     def test_a_form_from_elsewhere_is_refused(self) -> None:
         strict = Client(enforce_csrf_checks=True)
         self.assertEqual(

@@ -14,7 +14,7 @@ from bakes import services as bakes
 from batches import services
 from batches.models import Batch, Observation
 from kitchens.models import Kitchen
-from tests.core.examples import bake_document
+from tests.core.examples import bake_document, kitchen_document
 from tests.server.base import NOW, ApiCase, household
 
 WHOLE = (
@@ -180,6 +180,38 @@ class Finishing(ApiCase):
         self.assertIn("cannot be right", said["message"])
         self.assertEqual(Kitchen.objects.get(household=self.home).document["vigour"]["bakes"], 0)
 
+    def test_a_mark_of_a_phone_that_was_away_is_learned_from_after_the_end(self) -> None:
+        batch = self.start()
+        probed = next(mark for mark in WHOLE if mark[0] == "probe")
+        self.mark(batch["id"], *(mark for mark in WHOLE if mark != probed))
+        before = self.call("POST", f"/batches/{batch['id']}/finish", GOOD)[1]["lesson"]
+        status, after = self.mark(batch["id"], probed)
+        self.assertEqual(status, 200)
+        cores = [lesson["loads"][0]["core_c"] for lesson in (before, after["lesson"])]
+        self.assertEqual(cores, [None, 74.0])
+        taught = Kitchen.objects.get(household=self.home).document["vigour"]
+        self.assertEqual(taught["bakes"], 1)
+        # As if it had come in time.
+        Kitchen.objects.filter(household=self.home).update(document=kitchen_document())
+        in_time = self.start()
+        self.mark(in_time["id"], *WHOLE)
+        self.call("POST", f"/batches/{in_time['id']}/finish", GOOD)
+        self.assertEqual(Kitchen.objects.get(household=self.home).document["vigour"], taught)
+
+    def test_a_mark_made_after_the_end_is_refused_and_a_second_beginning_too(self) -> None:
+        batch = self.start()
+        self.mark(batch["id"], *WHOLE)
+        status, said = self.mark(batch["id"], ("started", "weigh", -2880, None))
+        self.assertEqual((status, "has begun already" in said["message"]), (422, True))
+        self.call("POST", f"/batches/{batch['id']}/finish", GOOD)
+        status, said = self.mark(batch["id"], ("risen", "rise", 3000, 0.5))
+        self.assertEqual((status, "was finished on" in said["message"]), (422, True))
+
+    def test_a_clock_years_ahead_is_told_so_and_takes_no_mark_along(self) -> None:
+        batch = self.start()
+        status, said = self.mark(batch["id"], ("risen", "rise", 40 * 365 * 1440, 0.5))
+        self.assertEqual((status, "clock is ahead" in said["message"]), (422, True))
+
     def test_finishing_twice_teaches_once(self) -> None:
         done = self.finished()
         self.call("POST", f"/batches/{done['id']}/finish", GOOD)
@@ -240,6 +272,16 @@ class AtOnce(TransactionTestCase):
         outcome = {"verdict": "good", "troubles": [], "note": ""}
         self.together(lambda i: services.finish(home, batches[i].pk, outcome, NOW + timedelta(hours=5)))
         self.assertEqual(Kitchen.objects.get(household=home).document["vigour"]["bakes"], 4)
+
+    def test_one_batch_finished_four_times_at_once_teaches_once(self) -> None:
+        home: Household = household("crowd")[0]
+        made = bakes.create(home, bake_document())
+        batch = services.start(home, made.bake_id, None, None, NOW)
+        seen = [services.Seen(uuid.uuid4(), k, s, NOW + timedelta(minutes=m), v) for k, s, m, v in WHOLE]
+        services.observe(home, batch.pk, seen)
+        outcome = {"verdict": "good", "troubles": [], "note": ""}
+        self.together(lambda _: services.finish(home, batch.pk, outcome, NOW + timedelta(hours=5)))
+        self.assertEqual(Kitchen.objects.get(household=home).document["vigour"]["bakes"], 1)
 
     def test_what_is_sent_four_times_at_once_with_one_id_is_done_once(self) -> None:
         home: Household = household("crowd")[0]

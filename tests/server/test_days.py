@@ -11,7 +11,7 @@ from unittest.mock import patch
 
 from django.core.management import call_command
 from django.db import connection
-from django.test import TransactionTestCase
+from django.test import Client, TransactionTestCase
 from icalendar import Calendar
 
 from batches.models import Batch
@@ -255,11 +255,10 @@ class CrosswiseTest(TransactionTestCase):
 
     def test_marks_and_looks_at_once_all_come_through(self) -> None:
         from bakes.services import create
-        from batches.services import Seen, observe
         from days import services
         from tests.core.examples import bake_document
 
-        home, _person = household("north")
+        home, person = household("north")
         bakes = [create(home, bake_document(name=name)).bake_id for name in ("First", "Second")]
         document = json.loads(json.dumps({**day_document(*bakes), "eat_at": EAT.isoformat()}))
         day = services.standing(services.create(home, document), NOW).day
@@ -275,10 +274,15 @@ class CrosswiseTest(TransactionTestCase):
             connection.close()
 
         def marks(batch_id: int) -> Callable[[int], object]:
+            client = Client()
+            client.force_login(person)
+
             def mark(turn: int) -> None:
-                at = NOW + timedelta(minutes=turn)
-                one = Seen(uuid.uuid4(), "room_temperature", "rise", at, 20.0 + turn / 10)
-                kept.append(observe(home, batch_id, [one], at).pk)
+                at = (NOW + timedelta(minutes=turn)).isoformat()
+                one = {"client_id": str(uuid.uuid4()), "kind": "room_temperature", "stage": "rise", "at": at}
+                sent = {"observations": [{**one, "value": 20.0 + turn / 10}], "now": at}
+                done = client.post(f"/api/batches/{batch_id}/observations", sent, content_type="application/json")
+                kept.append(done.status_code)
 
             return mark
 
@@ -288,7 +292,7 @@ class CrosswiseTest(TransactionTestCase):
         with quiet, ThreadPoolExecutor(len(works)) as threads, patch("days.services.ask_worker"):
             list(threads.map(done, works))
         self.assertEqual(failed, [])
-        self.assertEqual(len(kept), 2 * self.ROUNDS)
+        self.assertEqual(kept, [200] * (2 * self.ROUNDS))
         self.assertIsNotNone(services.standing(day, NOW).table)
 
 

@@ -22,6 +22,7 @@ from gateway import compute
 from project.heard_out import heard_out
 from tests.core.examples import bake_document, kitchen_document
 from tests.server.base import NOW, ApiCase
+from tests.server.plain import plain
 
 NO_CLOCK = (
     "0001-01-01T00:00:00Z",
@@ -41,7 +42,8 @@ class Dates(ApiCase):
             with self.subTest(at=at):
                 status, said = self.call("POST", f"/bakes/{bake['id']}/batches", {"now": at})
                 self.assertEqual(status, 422)
-                self.assertIn("put its date and time right", said["message"])
+                wrong = "time zone" if at.endswith("+23:59") else "date and time"
+                self.assertIn(f"put its {wrong} right", said["message"])
         self.assertEqual(Batch.objects.count(), 0)
         self.assertEqual(self.call("GET", "/batches"), (200, []))
 
@@ -130,6 +132,17 @@ class Bodies(ApiCase):
                 self.assertEqual(status, refused)
                 self.assertTrue(said["message"])
 
+    def test_a_form_where_json_is_wanted_is_told_so(self) -> None:
+        strict = Client(enforce_csrf_checks=True)
+        strict.force_login(self.person)
+        strict.get("/api/me")
+        token = strict.cookies["csrftoken"].value
+        for path in ("/api/sheet", "/api/bakes", "/api/recipe"):
+            with self.subTest(path=path):
+                answered = strict.post(path, {"csrfmiddlewaretoken": token, "text": "500 g flour"})
+                self.assertEqual(answered.status_code, 422)
+                self.assertIn("is not JSON", plain(answered.json())["message"])
+
 
 class Faults(ApiCase):
     def test_a_fault_is_a_sentence_with_the_number_that_stands_in_the_log(self) -> None:
@@ -198,6 +211,18 @@ class SpotsOfABatch(ApiCase):
 
 
 class Headers(ApiCase):
+    def test_no_answer_of_the_api_is_kept_anywhere(self) -> None:
+        for path in ("/api/me", "/api/batches", "/api/bakes/99999"):
+            with self.subTest(path=path):
+                self.assertIn("no-store", self.client.get(path)["Cache-Control"])
+
+    def test_every_file_says_that_its_kind_is_not_to_be_guessed(self) -> None:
+        for path in ("/", "/sw.js", "/theme.js", "/airy-crumb.webmanifest"):
+            with self.subTest(path=path):
+                answered = self.client.get(path)
+                self.assertEqual(answered.status_code, 200)
+                self.assertEqual(answered["X-Content-Type-Options"], "nosniff")
+
     def test_the_page_lets_nothing_in_that_is_not_its_own(self) -> None:
         nonces = set()
         for _ in range(2):

@@ -1188,7 +1188,10 @@ export interface components {
             /** Significant */
             significant?: number;
         };
-        /** Credentials */
+        /**
+         * Credentials
+         * @description Longer than any name there is, or with a NUL in it, is refused before it is looked for.
+         */
         Credentials: {
             /** Username */
             username: string;
