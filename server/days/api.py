@@ -34,8 +34,8 @@ class DaySummary(Strict):
 class DayOut(Strict):
     """A day as things stand.
 
-    plan null: nothing is on it, or `problems` stand in the way; state: "waiting" for a worker, "solving" or "done",
-    and how far: progress; ways: what would help where it does not fit; calendar: the secret of its private address.
+    plan null: nothing is on it, or `problems` stand in the way; state: "waiting" for a worker, "solving", "done", or
+    "stuck" where it could not be thought about; progress: how far; ways: what would help where it does not fit; calendar: the secret of its private address.
     """
 
     id: int
@@ -212,6 +212,16 @@ def start_dish(request: HttpRequest, day_id: Id, payload: DishStart) -> DayStart
     home = household_of(request)
     day, batch = services.start_dish(home, day_id, payload.dish, payload.now, payload.client_id)
     return DayStarted(batch=batch.pk, day=_out(day, payload.now))
+
+
+@router.post(
+    "/days/{day_id}/again",
+    response={200: DayOut, 401: Failure, 403: Failure, 404: Failure, 422: Failure},
+    operation_id="think_again",
+)
+def think_again(request: HttpRequest, day_id: Id, payload: Moment) -> DayOut:
+    """Look once more for a better plan, where that could not be done."""
+    return _out(services.think_again(household_of(request), day_id, payload.now), payload.now)
 
 
 @router.post(

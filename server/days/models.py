@@ -11,7 +11,8 @@ class Day(models.Model):
     document: an airycrumb-day file; revision: how often it was changed; plan: the plan that stands, in slots, as the
     core stores it; before: the one agreed on before anything of it was begun; made_for: what the plan was made for
     (document, bakes, kitchen, marks); ways: what would help where it does not fit; state: "waiting" for a worker,
-    "solving" or "done"; progress: of the search, 0 to 1; calendar: the secret of its private address, null for none.
+    "solving", "done" or "stuck": it could not be thought about; progress: of the search, 0 to 1; calendar: the secret
+    of its private address, null for none.
     """
 
     household = models.ForeignKey(Household, on_delete=models.CASCADE, related_name="days")

@@ -9,6 +9,8 @@ from typing import Any
 
 from django.db import transaction
 from django.db.models import QuerySet
+from django.utils import timezone
+from procrastinate.contrib.django.models import ProcrastinateJob
 
 from accounts.models import Household
 from accounts.services import once
@@ -166,6 +168,31 @@ def ask_worker(day: Day, now: datetime) -> None:
     from days.tasks import solve_day  # the queue's application is ready only once Django is
 
     solve_day.defer(day_id=day.pk, made_for=day.made_for, now=now.isoformat())
+
+
+def ask_for_what_is_left() -> None:
+    """Ask once more for every day that is to be thought about and is in no worker's hands."""
+    live = ProcrastinateJob.objects.filter(queue_name="days", status__in=("todo", "doing"))
+    asked = set(live.values_list("args__day_id", flat=True))
+    for day in Day.objects.filter(state__in=("waiting", "solving"), deleted=False).exclude(made_for=""):
+        if day.pk not in asked:
+            ask_worker(day, timezone.now())
+
+
+def give_up(day_id: int, made_for: str) -> None:
+    """A day that cannot be thought about: the plan it has stands, and it says so."""
+    Day.objects.filter(pk=day_id, made_for=made_for).exclude(state="done").update(state="stuck", progress=1.0)
+
+
+@transaction.atomic
+def think_again(household: Household, day_id: int, now: datetime) -> Day:
+    """Have a day that was given up thought about once more."""
+    day = day_of(household, day_id, lock=True)
+    if day.state == "stuck":
+        day.state, day.progress = "waiting", 0.0
+        day.save(update_fields=["state", "progress"])
+        ask_worker(day, now)
+    return day
 
 
 def hold(day: Day, table: compute.Table) -> None:

@@ -1,6 +1,7 @@
 """A day over HTTP: planned at once, made better by a worker, followed by marks, printed, subscribed to."""
 
 import json
+import unittest
 import uuid
 from collections.abc import Callable
 from concurrent.futures import ThreadPoolExecutor
@@ -10,11 +11,14 @@ from typing import Any
 from unittest.mock import patch
 
 from django.core.management import call_command
-from django.db import connection
+from django.db import OperationalError, connection
 from django.test import Client, TransactionTestCase
 from icalendar import Calendar
+from procrastinate.contrib.django.models import ProcrastinateJob
+from procrastinate.exceptions import ConnectorException
 
 from batches.models import Batch
+from days.management.commands.work_days import patiently
 from days.models import Day
 from days.services import improve
 from tests.server.base import NOW, ApiCase, household
@@ -231,7 +235,17 @@ def work_once() -> None:
 class QueueTest(TransactionTestCase):
     """The queue itself: what is asked is taken up by a worker, and by the next one where one was stopped."""
 
-    def test_a_worker_takes_up_what_another_left(self) -> None:
+    def setUp(self) -> None:
+        # Its tables are its own: what Django sets back between tests they are not among.
+        self.sql("DELETE FROM procrastinate_jobs")
+
+    def sql(self, command: str) -> None:
+        """Something done to the queue by hand."""
+        with connection.cursor() as cursor:
+            cursor.execute(command)
+
+    def waiting_day(self) -> Day:
+        """Two bakes, to be thought about."""
         home, _person = household("north")
         from bakes.services import create
         from days import services
@@ -240,12 +254,58 @@ class QueueTest(TransactionTestCase):
         bakes = [create(home, bake_document(name=name)).bake_id for name in ("First", "Second")]
         soon = datetime.now(tz=NOW.tzinfo) + timedelta(hours=9)
         document = {**day_document(*bakes), "eat_at": soon.isoformat()}
-        day = services.standing(services.create(home, json.loads(json.dumps(document))), soon - timedelta(hours=9)).day
-        Day.objects.filter(pk=day.pk).update(state="solving")  # as a worker leaves it that is killed
+        return services.standing(services.create(home, json.loads(json.dumps(document))), soon - timedelta(hours=9)).day
+
+    def worked(self, day: Day) -> str:
+        """How a day stands once a worker has done what is asked now."""
         with ThreadPoolExecutor(1) as worker:  # in a thread of its own, as it has a loop of its own
             worker.submit(work_once).result()
         day.refresh_from_db()
-        self.assertEqual(day.state, "done")
+        return day.state
+
+    def test_a_worker_takes_up_what_another_left(self) -> None:
+        day = self.waiting_day()
+        # As a worker leaves it that is killed, the queue cleared by hand: nobody has it in hand.
+        Day.objects.filter(pk=day.pk).update(state="solving")
+        self.sql("DELETE FROM procrastinate_jobs")
+        self.assertEqual(self.worked(day), "done")
+
+    def test_a_day_in_some_workers_hands_is_not_asked_for_twice(self) -> None:
+        from days import services
+
+        self.waiting_day()
+        services.ask_for_what_is_left()
+        self.assertEqual(ProcrastinateJob.objects.filter(status="todo").count(), 1)
+
+    def test_what_fails_is_tried_again_and_at_last_the_day_says_so_and_may_be_asked_for(self) -> None:
+        from days import services
+        from days.tasks import AGAIN
+
+        day = self.waiting_day()
+        with patch("days.services.improve", side_effect=ZeroDivisionError("planted")):
+            last = 1 + (AGAIN.max_attempts or 0)
+            for attempt in range(1, last + 1):
+                self.assertEqual(self.worked(day), "stuck" if attempt == last else "waiting")
+                job = ProcrastinateJob.objects.get()
+                self.assertEqual((job.attempts, job.status), (attempt, "failed" if attempt == last else "todo"))
+                self.sql("UPDATE procrastinate_jobs SET scheduled_at = NULL WHERE status = 'todo'")  # the pause is over
+        services.think_again(day.household, day.pk, NOW)
+        self.assertEqual(self.worked(day), "done")
+
+
+class DatabaseAway(unittest.TestCase):
+    def test_a_worker_waits_for_it_longer_each_time_and_says_so_in_one_line(self) -> None:
+        said, slept, tries = [], [], iter([OperationalError("no route\nHint"), ConnectorException("gone"), None])
+
+        def work() -> None:
+            error = next(tries)
+            if error is not None:
+                raise error
+
+        patiently(work, said.append, slept.append)
+        self.assertEqual(slept, [2.0, 4.0])
+        self.assertEqual(said[0], "The database is out of reach (no route): tried again in 2 s.")
+        self.assertEqual(len(said), 2)
 
 
 class CrosswiseTest(TransactionTestCase):

@@ -832,6 +832,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/days/{day_id}/again": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Think Again
+         * @description Look once more for a better plan, where that could not be done.
+         */
+        post: operations["think_again"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/days/{day_id}/calendar": {
         parameters: {
             query?: never;
@@ -5020,8 +5040,8 @@ export interface components {
          * DayOut
          * @description A day as things stand.
          *
-         *     plan null: nothing is on it, or `problems` stand in the way; state: "waiting" for a worker, "solving" or "done",
-         *     and how far: progress; ways: what would help where it does not fit; calendar: the secret of its private address.
+         *     plan null: nothing is on it, or `problems` stand in the way; state: "waiting" for a worker, "solving", "done", or
+         *     "stuck" where it could not be thought about; progress: how far; ways: what would help where it does not fit; calendar: the secret of its private address.
          */
         DayOut: {
             /** Id */
@@ -8202,6 +8222,68 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["DayStarted"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+        };
+    };
+    think_again: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                day_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Moment"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DayOut"];
                 };
             };
             /** @description Unauthorized */

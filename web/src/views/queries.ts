@@ -91,7 +91,8 @@ export const dayQuery = (id: number) =>
     queryKey: ["day", id],
     queryFn: () =>
       take(client.GET("/api/days/{day_id}", { params: { path: { day_id: id }, query: { now: nowIso() } } })),
-    refetchInterval: (query) => (query.state.data && query.state.data.state !== "done" ? ASK_SOLVING : ASK_DAY),
+    refetchInterval: (query) =>
+      query.state.data && ["waiting", "solving"].includes(query.state.data.state) ? ASK_SOLVING : ASK_DAY,
     refetchOnMount: "always",
   });
 export const scoresQuery = queryOptions({ queryKey: ["scores"], queryFn: () => take(client.GET("/api/trainer")) });

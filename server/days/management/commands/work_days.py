@@ -1,17 +1,24 @@
 """A worker that looks for better plans of days: python manage.py work_days. Any number may run."""
 
 import asyncio
+import contextlib
 import os
+import time
+from collections.abc import Callable, Iterator
 from typing import Any
 
+from asgiref.sync import sync_to_async
 from django.core.management.base import BaseCommand, CommandParser
-from django.utils import timezone
+from django.db import InterfaceError, OperationalError, connection
 from procrastinate.contrib.django import app
+from procrastinate.exceptions import ConnectorException
 
-from days.models import Day
-from days.services import ask_worker
+from days.services import ask_for_what_is_left
 
 GIVES_WAY = 10
+AWAY = (OperationalError, InterfaceError, ConnectorException)  # what is raised where the database is out of reach
+KEEPS_S, SILENT_S = 15.0, 30.0  # looks for what others left so often; a worker unheard of for so long is gone
+FIRST_S, MOST_S = 2.0, 30.0  # pauses while the database is away
 
 
 class Command(BaseCommand):
@@ -26,13 +33,69 @@ class Command(BaseCommand):
     def handle(self, *_args: Any, **options: Any) -> None:
         """Work until stopped, giving way to whoever answers pages on the same machine."""
         os.nice(GIVES_WAY)
-        for day in Day.objects.filter(state__in=("waiting", "solving"), deleted=False).exclude(made_for=""):
-            ask_worker(day, timezone.now())
-        asyncio.run(_work(wait=not options["once"]))
+        if options["once"]:
+            ask_for_what_is_left()
+            asyncio.run(_work(wait=False))
+            return
+        with contextlib.suppress(KeyboardInterrupt):
+            patiently(lambda: asyncio.run(_work(wait=True)), self.stderr.write)
+
+
+def _pauses() -> Iterator[float]:
+    pause = FIRST_S
+    while True:
+        yield pause
+        pause = min(2 * pause, MOST_S)
+
+
+def patiently(work: Callable[[], None], say: Callable[[str], Any], sleep: Callable[[float], None] = time.sleep) -> None:
+    """Work to its end; where the database is away, say so in one line and begin again once it may be back."""
+    pauses = _pauses()
+    while True:
+        begun = time.monotonic()
+        try:
+            return work()
+        except AWAY as error:
+            if time.monotonic() - begun > MOST_S:
+                pauses = _pauses()
+            pause = next(pauses)
+            say(f"The database is out of reach ({_first_line(error)}): tried again in {pause:.0f} s.")
+            sleep(pause)
+
+
+def _first_line(error: Exception) -> str:
+    said = str(error.__cause__ or error).strip().splitlines()
+    return said[0] if said else type(error).__name__
 
 
 async def _work(wait: bool) -> None:
     connector: Any = app.connector
     with app.replace_connector(connector.get_worker_connector()) as here:
         async with here.open_async():
-            await here.run_worker_async(queues=["days"], wait=wait, concurrency=1, install_signal_handlers=wait)
+            work = here.run_worker_async(queues=["days"], wait=wait, concurrency=1, install_signal_handlers=wait)
+            running = [asyncio.ensure_future(one) for one in ([work, _keep(here)] if wait else [work])]
+            # Keeping never ends but by a fault, and then neither does the work go on.
+            ended, others = await asyncio.wait(running, return_when=asyncio.FIRST_COMPLETED)
+            for one in others:
+                one.cancel()
+            await asyncio.gather(*others, return_exceptions=True)
+            for one in ended:
+                one.result()
+
+
+async def _keep(here: Any) -> None:
+    """See to it, again and again, that nothing is left undone: neither by a worker that died nor by a fault."""
+    while True:
+        for job in await here.job_manager.get_stalled_jobs(queue="days", seconds_since_heartbeat=SILENT_S):
+            # Another worker may have taken it up in this very moment.
+            with contextlib.suppress(ConnectorException):
+                await here.job_manager.retry_job(job)
+        await sync_to_async(_ask)()
+        await asyncio.sleep(KEEPS_S)
+
+
+def _ask() -> None:
+    try:
+        ask_for_what_is_left()
+    finally:
+        connection.close()

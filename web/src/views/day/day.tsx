@@ -183,7 +183,7 @@ function Head({ day, handle }: { day: Day; handle: DayHandle }) {
               </>
             )}
           </p>
-          <Search day={day} plan={plan} />
+          <Search day={day} plan={plan} handle={handle} />
         </div>
       )}
     </header>
@@ -191,9 +191,18 @@ function Head({ day, handle }: { day: Day; handle: DayHandle }) {
 }
 
 /** How far the search for a better plan is. */
-function Search({ day, plan }: { day: Day; plan: DayPlan }) {
+function Search({ day, plan, handle }: { day: Day; plan: DayPlan; handle: DayHandle }) {
   const best = plan.proven && plan.on_paper === null;
   if (day.state === "done") return best ? <p className="mt-1 text-muted">no plan is better: proven</p> : null;
+  if (day.state === "stuck")
+    return (
+      <p role="status" className="mt-1 flex flex-wrap items-center gap-2 font-semibold">
+        This plan holds; a better one could not be looked for.
+        <Small disabled={handle.saving} onClick={() => void handle.thinkAgain()}>
+          look again
+        </Small>
+      </p>
+    );
   return (
     <p role="status" className="mt-1 flex items-center gap-2 text-muted">
       <progress value={day.progress} max={1} aria-label="Looking for a better plan" className="h-2 w-28" />

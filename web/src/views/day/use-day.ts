@@ -71,6 +71,7 @@ export function useDay(id: number) {
   const subscribe = () => asked(take(client.POST("/api/days/{day_id}/calendar", { params, body: { now: nowIso() } })));
   const revoke = () =>
     asked(take(client.DELETE("/api/days/{day_id}/calendar", { params: { ...params, query: { now: nowIso() } } })));
+  const thinkAgain = () => asked(take(client.POST("/api/days/{day_id}/again", { params, body: { now: nowIso() } })));
   /** Puts the day away; whether it is. */
   const remove = async () => {
     try {
@@ -83,7 +84,7 @@ export function useDay(id: number) {
     return true;
   };
   const undoable = undone.length > 0;
-  return { found, day, save, undo, undoable, split, start, subscribe, revoke, remove, trouble, saving };
+  return { found, day, save, undo, undoable, split, start, subscribe, revoke, thinkAgain, remove, trouble, saving };
 }
 
 export type DayHandle = ReturnType<typeof useDay>;

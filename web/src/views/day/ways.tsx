@@ -49,7 +49,9 @@ export function WhatCollides({ day, handle }: { day: Day; handle: DayHandle }) {
 export function WaysOut({ day, handle }: { day: Day; handle: DayHandle }) {
   const u = useUnits();
   if (day.ways.length === 0)
-    return day.state === "done" ? null : <p className="mt-2 text-muted">What would help is being tried out…</p>;
+    return day.state === "done" || day.state === "stuck" ? null : (
+      <p className="mt-2 text-muted">What would help is being tried out…</p>
+    );
   return (
     <>
       <h4 className="mt-3 font-bold">{fits(day) ? "What would make it surer" : "What would help"}</h4>
