@@ -3,7 +3,7 @@
 from datetime import datetime
 from typing import Annotated
 
-from django.http import HttpRequest
+from django.http import HttpRequest, HttpResponse
 from django.middleware.csrf import get_token
 from django.utils import timezone
 from ninja.utils import check_csrf
@@ -65,10 +65,11 @@ def who_am_i(request: HttpRequest) -> Me:
     operation_id="sign_in",
     throttle=[DOOR],
 )
-def sign_in(request: HttpRequest, payload: Credentials) -> Me:
+def sign_in(request: HttpRequest, payload: Credentials, response: HttpResponse) -> Me:
     """Sign in with a name and a password."""
     _guard(request)
     services.sign_in(request, payload.username, payload.password)
+    services.keep_known(request, response)
     return _me(request)
 
 

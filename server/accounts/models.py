@@ -24,6 +24,21 @@ class Member(models.Model):
         return f"{self.user} of {self.household}"
 
 
+class Asked(models.Model):
+    """How often something was asked in the minute that ran last: of whom, and what for (`limits.Pace`)."""
+
+    scope = models.CharField(max_length=16)
+    who = models.CharField(max_length=80)
+    since = models.BigIntegerField(help_text="minutes since 1970")
+    times = models.PositiveIntegerField()
+
+    class Meta:
+        constraints = [models.UniqueConstraint(fields=["scope", "who"], name="each_pace_once")]
+
+    def __str__(self) -> str:
+        return f"{self.scope} of {self.who}: {self.times}"
+
+
 class Receipt(models.Model):
     """That something sent with an id of its own was done: sent again, it is answered and not done twice.
 

@@ -3,14 +3,17 @@
 import ipaddress
 import uuid
 from collections.abc import Callable
+from datetime import timedelta
 from urllib.parse import unquote
 
 from axes.handlers.proxy import AxesProxyHandler
 from django.conf import settings
 from django.contrib.auth import authenticate, get_user_model, login, logout
 from django.db import transaction
-from django.http import HttpRequest
+from django.http import HttpRequest, HttpResponse
 
+from accounts.backends import WithHousehold
+from accounts.limits import KNOWN_DEVICE
 from accounts.models import Household, Member, Receipt
 from gateway import compute
 from gateway.contract import Refusal
@@ -64,16 +67,46 @@ def made_by(household: Household, what: str, client_id: uuid.UUID) -> int | None
     return receipt.made if receipt else None
 
 
+KNOWN = "known-here"  # a cookie: who was signed in on this device before, signed
+KNOWN_FOR = timedelta(days=400)  # the longest a browser keeps one
+
+
 def sign_in(request: HttpRequest, username: str, password: str) -> None:
-    """Open a session, or Refusal 401. The same words for a wrong name and a wrong password."""
+    """Open a session, or Refusal 401. The same words for a wrong name and a wrong password.
+
+    A name tried too often is shut to the address it was tried from: not to a device on which it was signed in before,
+    which may try slowly, so that no stranger shuts anybody out of their own kitchen.
+    """
     tried = {"username": username}
-    if not AxesProxyHandler.is_allowed(request, tried):
-        wait = in_minutes(settings.AXES_COOLOFF_TIME.total_seconds() / 60)
-        raise Refusal(429, say("This name was tried too often: wait {wait}, then try again.", wait=wait))
-    user = authenticate(request, username=username, password=password)
+    if AxesProxyHandler.is_allowed(request, tried):
+        user = authenticate(request, username=username, password=password)
+    elif is_known_here(request, username):
+        if KNOWN_DEVICE.counted(username) > KNOWN_DEVICE.most:
+            raise _tried_too_often(KNOWN_DEVICE.wait() / 60)
+        user = WithHousehold().authenticate(request, username=username, password=password)
+    else:
+        raise _tried_too_often(settings.AXES_COOLOFF_TIME.total_seconds() / 60)
     if user is None:
         raise Refusal(401, say("That name and password do not belong together: check both and try again."))
-    login(request, user)
+    login(request, user, backend=SIGNS_IN)
+
+
+def _tried_too_often(minutes: float) -> Refusal:
+    wait = in_minutes(max(1, round(minutes)))
+    return Refusal(429, say("This name was tried too often: wait {wait}, then try again.", wait=wait))
+
+
+def is_known_here(request: HttpRequest, username: str) -> bool:
+    """Whether this device has signed in as them before."""
+    name = request.get_signed_cookie(KNOWN, default="", salt=KNOWN, max_age=KNOWN_FOR)
+    return bool(name) and name == username
+
+
+def keep_known(request: HttpRequest, response: HttpResponse) -> None:
+    """Let this device be known as theirs who has just signed in."""
+    how = {"secure": settings.SESSION_COOKIE_SECURE, "httponly": True, "samesite": "Lax"}
+    name = request.user.get_username()
+    response.set_signed_cookie(KNOWN, name, salt=KNOWN, max_age=KNOWN_FOR, **how)
 
 
 def sign_out(request: HttpRequest) -> None:

@@ -101,13 +101,14 @@ AUTHENTICATION_BACKENDS = ["axes.backends.AxesStandaloneBackend", "accounts.back
 SILENCED_SYSTEM_CHECKS = ["axes.W002"]
 AXES_FAILURE_LIMIT, AXES_COOLOFF_TIME = 10, timedelta(minutes=15)
 AXES_LOCKOUT_PARAMETERS = [["username", "ip_address"]]
+AXES_CLIENT_IP_CALLABLE = "accounts.limits.address_of"
 AXES_RESET_ON_SUCCESS, AXES_DISABLE_ACCESS_LOG, AXES_ENABLE_ADMIN, AXES_VERBOSE = True, True, False, False
 # Where the made-up kitchen stands: its night is read there.
 DEMO_ZONE = os.environ.get("AIRYCRUMB_DEMO_ZONE", "UTC")
 # By how much the limits of accounts/limits.py are multiplied; tests ask faster than any kitchen.
 LIMITS = float(os.environ.get("AIRYCRUMB_LIMITS", "1000" if MODE == "test" else "1"))
 # How many proxies stand before this server: by the last but so many of its forwarded addresses a stranger is known.
-NINJA_NUM_PROXIES = int(os.environ.get("AIRYCRUMB_PROXIES", "0"))
+PROXIES = int(os.environ.get("AIRYCRUMB_PROXIES", "0"))
 AUTH_PASSWORD_VALIDATORS = [
     {"NAME": f"django.contrib.auth.password_validation.{name}"}
     for name in ("MinimumLengthValidator", "CommonPasswordValidator", "NumericPasswordValidator")

@@ -10,11 +10,11 @@ from datetime import timedelta
 from typing import Any
 from unittest import mock
 
-from django.core.cache import cache
 from django.http import HttpResponse
 from django.test import Client, RequestFactory
 
-from accounts.limits import COSTLY, DOOR
+from accounts.limits import COSTLY, DOOR, KNOWN_DEVICE
+from accounts.models import Asked
 from airycrumb.memo import forget
 from bakes import services as bakes
 from batches.models import Batch, Observation
@@ -240,8 +240,8 @@ class Headers(ApiCase):
 
 
 class Door(ApiCase):
-    def sign_in(self, password: str, name: str = "north") -> tuple[int, Any]:
-        return self.call("POST", "/session", {"username": name, "password": password}, Client())
+    def sign_in(self, password: str, name: str = "north", client: Client | None = None) -> tuple[int, Any]:
+        return self.call("POST", "/session", {"username": name, "password": password}, client or Client())
 
     def test_a_name_tried_too_often_waits_and_another_does_not(self) -> None:
         for _ in range(10):
@@ -250,6 +250,28 @@ class Door(ApiCase):
         self.assertEqual(status, 429)
         self.assertIn("wait 15 min", said["message"])
         self.assertEqual(self.sign_in("crumb-of-south", "south")[0], 200)
+
+    def test_behind_a_proxy_a_stranger_shuts_nobody_else_out(self) -> None:
+        from_there = lambda address: Client(REMOTE_ADDR="10.0.0.1", HTTP_X_FORWARDED_FOR=address)
+        with self.settings(PROXIES=1):
+            for _ in range(10):
+                # What a stranger adds to the header in front of what the proxy says is not believed.
+                self.sign_in("wrong", client=from_there("203.0.113.5, 198.51.100.1"))
+            self.assertEqual(self.sign_in("crumb-of-north", client=from_there("198.51.100.1"))[0], 429)
+            self.assertEqual(self.sign_in("crumb-of-north", client=from_there("203.0.113.5"))[0], 200)
+
+    def test_a_device_that_knows_the_name_is_slowed_and_never_shut_out(self) -> None:
+        home = Client()
+        self.assertEqual(self.sign_in("crumb-of-north", client=home)[0], 200)
+        self.call("DELETE", "/session", client=home)
+        for _ in range(10):
+            self.sign_in("wrong")
+        self.assertEqual(self.sign_in("crumb-of-north")[0], 429)
+        with mock.patch.object(KNOWN_DEVICE, "most", 2):
+            told = [self.sign_in(word, client=home)[0] for word in ("wrong", "wrong", "crumb-of-north")]
+            self.assertEqual(told, [401, 401, 429])
+        self.assertEqual(self.sign_in("crumb-of-north", client=home)[0], 200)
+        self.assertTrue(home.cookies["known-here"]["httponly"])
 
     def test_signing_in_forgets_the_failures_before_it(self) -> None:
         for _ in range(3):
@@ -261,12 +283,12 @@ class Door(ApiCase):
 class Limits(ApiCase):
     def setUp(self) -> None:
         super().setUp()
-        cache.clear()
+        Asked.objects.all().delete()
 
     def test_what_is_costly_is_answered_so_often_and_the_rest_goes_on(self) -> None:
         made = self.make_bake()
         body = {"bake": made["document"], "now": NOW.isoformat()}
-        with mock.patch.object(COSTLY, "num_requests", 3):
+        with mock.patch.object(COSTLY, "most", 3):
             told = [self.call("POST", "/heat/keeping", body) for _ in range(4)]
             self.assertEqual([status for status, _ in told], [200, 200, 200, 429])
             self.assertIn("too often just now: wait 1 min", told[-1][1]["message"])
@@ -276,7 +298,7 @@ class Limits(ApiCase):
             self.assertEqual(self.call("POST", "/sheet", body)[0], 200)
 
     def test_strangers_are_counted_by_their_address(self) -> None:
-        with mock.patch.object(DOOR, "num_requests", 2):
+        with mock.patch.object(DOOR, "most", 2):
             stranger = Client(REMOTE_ADDR="192.0.2.7")
             self.assertEqual([self.call("GET", "/me", client=stranger)[0] for _ in range(3)], [200, 200, 429])
             # An address made up in a header is believed only of proxies that were told of.
