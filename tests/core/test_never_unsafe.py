@@ -33,7 +33,7 @@ class WarmAndCold(unittest.TestCase):
         found = doubt(sheet(document), "stands_warm")
         assert found is not None
         self.assertEqual(found.severity, "stop")
-        self.assertIn("Keep the rest in the fridge", [str(a.label) for a in found.answers])
+        self.assertIn("Wrap the rest later", [str(a.label) for a in found.answers])
 
     def test_an_hour_in_hot_air_is_the_limit_by_the_air_at_the_piece(self) -> None:
         warm = {"to": 1.9, "spots": [{"where": "spot", "air": "40 C"}]}
