@@ -61,6 +61,7 @@ INSTALLED_APPS = [
     "django.contrib.contenttypes",
     "django.contrib.sessions",
     "axes",
+    "guards.apps.GuardsConfig",
     "accounts",
     "kitchens",
     "bakes",
@@ -70,6 +71,7 @@ INSTALLED_APPS = [
     "procrastinate.contrib.django",
     "devices",
     "trainer",
+    "upkeep",
     "demo",
 ]
 MIDDLEWARE = [

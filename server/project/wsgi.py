@@ -11,6 +11,10 @@ application = get_wsgi_application()
 from django.urls import get_resolver  # noqa: E402  (only once the settings are known)
 
 from gateway.compute import warm_up  # noqa: E402
+from guards.services import refuse_newer  # noqa: E402
+
+# Pages of an old version over a newer database would lose what it knows of.
+refuse_newer()
 
 # Before the workers are made: each of them has both, and none of their first askers waits seconds for them.
 warm_up()

@@ -8,12 +8,13 @@ from collections.abc import Callable, Iterator
 from typing import Any
 
 from asgiref.sync import sync_to_async
-from django.core.management.base import BaseCommand, CommandParser
+from django.core.management.base import BaseCommand, CommandError, CommandParser
 from django.db import InterfaceError, OperationalError, connection
 from procrastinate.contrib.django import app
 from procrastinate.exceptions import ConnectorException
 
 from days.services import ask_for_what_is_left
+from guards.services import NewerDatabase, refuse_newer
 
 GIVES_WAY = 10
 AWAY = (OperationalError, InterfaceError, ConnectorException)  # what is raised where the database is out of reach
@@ -33,6 +34,10 @@ class Command(BaseCommand):
     def handle(self, *_args: Any, **options: Any) -> None:
         """Work until stopped, giving way to whoever answers pages on the same machine."""
         os.nice(GIVES_WAY)
+        try:
+            refuse_newer()
+        except NewerDatabase as error:
+            raise CommandError(str(error)) from None
         if options["once"]:
             ask_for_what_is_left()
             asyncio.run(_work(wait=False))
