@@ -1,5 +1,5 @@
 import { useQueryClient } from "@tanstack/react-query";
-import { useState, type FormEvent } from "react";
+import { useState, type FormEvent, type ReactNode } from "react";
 
 import { client, take, type Me } from "../api/client";
 import type { Line } from "../api/server-error";
@@ -94,10 +94,12 @@ interface LineProps {
   /** Whether this browser could not keep it. */
   unkept: boolean;
   onSignedIn: () => void;
+  /** What can be done about what waits. */
+  children?: ReactNode;
 }
 
 /** How things stand with the server, as it is, and the way on; nothing while all is well. */
-export function LineNotice({ line, meanwhile, unkept, onSignedIn }: LineProps) {
+export function LineNotice({ line, meanwhile, unkept, onSignedIn, children }: LineProps) {
   if (line === "open" && !unkept) return null;
   return (
     <div
@@ -106,13 +108,15 @@ export function LineNotice({ line, meanwhile, unkept, onSignedIn }: LineProps) {
     >
       {line !== "open" && (
         <p>
-          {CLOSED[line]}: {meanwhile}
+          {CLOSED[line]}
+          {unkept ? "." : `: ${meanwhile}`}
         </p>
       )}
       {unkept && (
         <p>This browser's storage is full or shut: what is not yet sent lives on this page alone. Leave it open.</p>
       )}
       {line === "signed out" && <SignInHere onSignedIn={onSignedIn} />}
+      {children}
     </div>
   );
 }

@@ -104,6 +104,12 @@ export async function createBake(document: Bake): Promise<BakeOut> {
   return made as BakeOut;
 }
 
+// What this browser could not keep would be gone with the page: it asks before it goes.
+addEventListener("beforeunload", (event) => {
+  const { unkept, coming } = outbox.read();
+  if (unkept.size > 0 || coming.size > 0) event.preventDefault();
+});
+
 // The line is back, or the page is looked at again after a sleep: what waits need not wait longer.
 addEventListener("online", () => void outbox.send());
 document.addEventListener("visibilitychange", () => {

@@ -31,7 +31,7 @@ const LARGE = /^\["(?:batch|replies)",/;
  */
 export async function restoreAnswers(queries: QueryClient, path: string): Promise<void> {
   try {
-    const asked = (await (await database()).getAllKeys("answers")) as string[];
+    const asked = ((await (await database()).getAllKeys("answers")) as string[]).filter((key) => key !== RESERVE);
     const [, batch] = /^\/hands\/([^/]+)$/.exec(path) ?? [];
     // At the stove the open batch is needed, and what looks at it would tell without the server.
     const open = [`["batch",${batch}]`, `["batch","${batch}"]`];
@@ -69,15 +69,51 @@ export async function forgetAnswers(queries: QueryClient): Promise<void> {
     .catch(() => undefined);
 }
 
-/** Write what was answered down; where room runs short, no answer is kept at all. */
-export async function writeAnswers(changed: Pick<Query, "queryHash" | "queryKey" | "state">[]): Promise<void> {
+/** Room that is kept free for marks: given up before anything else is. */
+const RESERVE = "reserve";
+const RESERVED = 400_000;
+
+/** Keep room free for what the cook does, where there is some to spare. */
+export async function keepReserve(): Promise<void> {
   const db = await database();
-  if (!(await roomToSpare())) return db.clear("answers");
+  if ((await db.getKey("answers", RESERVE)) !== undefined || !(await roomToSpare())) return;
+  // The last to be let go of by age: it is used up by its own name.
+  await db.put("answers", { asked: RESERVE, at: Infinity, answer: { key: [RESERVE], data: "-".repeat(RESERVED) } });
+}
+
+/** Give the reserve up; whether there was one. */
+export async function spendReserve(): Promise<boolean> {
+  const db = await database();
+  if ((await db.getKey("answers", RESERVE)) === undefined) return false;
+  await db.delete("answers", RESERVE);
+  return true;
+}
+
+/** Whether an answer is needed to go on at the stove without the server: that of the batch in front, and its looks. */
+const needed = (asked: string) => /^\/hands\//.test(globalThis.location?.pathname ?? "") && LARGE.test(asked);
+
+/** Let go of one answer: the oldest, and those of a batch that is under way last; whether there was one. */
+export async function letOneGo(): Promise<boolean> {
+  const db = await database();
+  const all = ((await db.getAll("answers")) as Kept[]).filter((kept) => kept.asked !== RESERVE);
+  const [first] = all.sort((a, b) => Number(needed(a.asked)) - Number(needed(b.asked)) || a.at - b.at);
+  if (!first) return false;
+  await db.delete("answers", first.asked);
+  return true;
+}
+
+/** Write what was answered down; where room runs short, only what the stove needs. */
+export async function writeAnswers(asked: Pick<Query, "queryHash" | "queryKey" | "state">[]): Promise<void> {
+  const db = await database();
+  const spare = await roomToSpare();
+  const changed = spare ? asked : asked.filter((query) => needed(query.queryHash));
+  // No old answer stays that would be taken for the newest.
+  if (!spare) await Promise.all(asked.map(({ queryHash }) => db.delete("answers", queryHash)));
   const { store, done } = db.transaction("answers", "readwrite", { durability: "relaxed" });
   for (const { queryHash: asked, queryKey: key, state } of changed)
     await store.put({ asked, at: state.dataUpdatedAt, answer: { key, data: state.data } });
   if ((await store.count()) > MOST) {
-    const old = ((await store.getAll()) as Kept[]).sort((a, b) => b.at - a.at).slice(MOST / 2);
+    const old = ((await store.getAll()) as Kept[]).sort((a, b) => b.at - a.at).slice(MOST / 2 + 1);
     // Lists of everything stay; what was looked at longest ago goes.
     for (const { asked, answer } of old) if (answer.key.length > 1) await store.delete(asked);
   }
@@ -94,6 +130,7 @@ export async function putAndKeep<T>(queries: QueryClient, key: readonly unknown[
 
 /** Keep answers as they come. A full or shut storage keeps none, and loses nothing by it. */
 export function keepAnswers(queries: QueryClient): () => void {
+  void keepReserve().catch(() => undefined);
   const changed = new Map<string, Query>();
   let timer: ReturnType<typeof setTimeout> | undefined;
   const flush = () => {

@@ -1,7 +1,7 @@
 import type { BakeOut } from "../api/client";
 import { asServerError, lineAfter, ServerError, type Line } from "../api/server-error";
 import { parcelOf, streamOf } from "./parcels";
-import type { Answer, Posted, Shelf, Work } from "./posted";
+import { NotKept, type Answer, type Posted, type Shelf, type Work } from "./posted";
 
 /** What became of something posted, here or in another tab. */
 export type News =
@@ -44,6 +44,8 @@ const NOTHING_YET = { line: "open" as Line, trouble: null, unkept: new Set<strin
 const TRY_AGAIN = 4_000;
 const TRY_AGAIN_AT_MOST = 30_000;
 const MOST_AT_ONCE = 100;
+const isFull = (error: unknown) =>
+  error instanceof NotKept || (error instanceof DOMException && error.name === "QuotaExceededError");
 /** Answers that say the thing itself cannot be; whatever else goes wrong, it is sent again. */
 const REFUSALS = new Set([404, 409, 413, 422]);
 
@@ -176,6 +178,15 @@ export class Outbox {
     this.others.say({ kind: "changed" });
   }
 
+  /** Send these once more, the refused ones too: what stood in their way may be gone. */
+  async sendAgain(ids: ReadonlySet<string>): Promise<void> {
+    const anew = (p: Posted): Posted => ({ ...p, refused: undefined });
+    await this.onShelf(() => this.shelf.change(ids, anew)).catch(() => undefined);
+    this.set({ waiting: this.state.waiting.map((p) => (ids.has(p.id) ? anew(p) : p)) });
+    this.missed = 0;
+    await this.hurry();
+  }
+
   /** Send what waits now, whatever it waits for; resolves once that was tried. */
   async hurry(): Promise<void> {
     this.resting.forEach((timer) => clearTimeout(timer));
@@ -221,18 +232,27 @@ export class Outbox {
     return asked;
   }
 
-  /** Put on the shelf; where that is full, what can be done without makes room; where even that fails, it is said. */
+  /** Put on the shelf; where that cannot be, it is said. */
   private async keep(made: Posted[], instead: ReadonlySet<string>) {
-    const add = () => this.shelf.add(made, instead);
     try {
-      await add().catch(async (error: unknown) => {
-        if (!(await this.shelf.makeRoom())) throw error;
-        await add();
-      });
+      await this.addWithRoom(made, instead);
       this.others.say({ kind: "changed" });
     } catch {
       this.set({ unkept: new Set([...this.state.unkept, ...made.map((p) => p.id)]) });
     }
+  }
+
+  /** Where the shelf is full, one thing after another that can be done without makes room. */
+  private async addWithRoom(made: Posted[], instead: ReadonlySet<string>) {
+    for (let more = true; more;)
+      try {
+        return await this.shelf.add(made, instead);
+      } catch (error) {
+        if (!isFull(error)) break;
+        more = await this.shelf.makeRoom();
+      }
+    // Whatever else went wrong may have been of a moment: a database that another tab shut is opened anew.
+    await this.shelf.add(made, instead);
   }
 
   /** What is on the shelf of this owner's, and what lives in this page alone. */

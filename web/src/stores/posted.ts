@@ -27,8 +27,11 @@ export interface Posted {
   /** Whether it was ever on its way: then it may have arrived, and cannot be taken back unsaid. */
   tried?: boolean;
   /** Why the server will not have it; it waits for the cook to decide. */
-  refused?: { status: number; message: string };
+  refused?: { status: number; message: string } | undefined;
 }
+
+/** What a full disk refused in silence. */
+export class NotKept extends Error {}
 
 /** Where what waits is kept, shared by every tab. Each call is one transaction, and is done when it resolves. */
 export interface Shelf {
@@ -47,6 +50,6 @@ export interface Shelf {
   settle(ids: ReadonlySet<string>, answer: Answer, change: (posted: Posted) => Posted): Promise<void>;
   /** Change what is kept of these. */
   change(ids: ReadonlySet<string>, change: (posted: Posted) => Posted): Promise<void>;
-  /** Make room, by what can be fetched or done without; whether there was any. */
+  /** Make some room, by the next thing that can be fetched or done without; whether there was one. */
   makeRoom(): Promise<boolean>;
 }

@@ -4,7 +4,7 @@ import { beforeEach, describe, expect, it, vi } from "vitest";
 import { database } from "../lib/database";
 import { postWhatWasLeft } from "./before";
 import type { Posted } from "./posted";
-import { writeAnswers } from "./kept-answers";
+import { keepReserve, writeAnswers } from "./kept-answers";
 import { shelf } from "./shelf";
 import { Storage } from "./storage.testing";
 
@@ -72,11 +72,31 @@ describe("the shelf", () => {
     expect(await db.count("answers")).toBe(0);
   });
 
-  it("makes room by forgetting answers and old ways back", async () => {
-    await (await database()).put("answers", { asked: "x", at: 1, answer: {} });
+  it("makes room by one thing after another: the reserve, old ways back, answers from the oldest", async () => {
+    const db = await database();
+    await keepReserve();
+    for (const [asked, at] of [["new", 2] as const, ["old", 1] as const])
+      await db.put("answers", { asked, at, answer: {} });
     localStorage.setItem("airycrumb.history.1", "[]");
+    const left: unknown[] = [];
+    while (await shelf.makeRoom()) left.push([(await db.getAllKeys("answers")).sort(), localStorage.length]);
+    expect(left).toEqual([
+      [["new", "old"], 1],
+      [["new", "old"], 0],
+      [["new"], 0],
+      [[], 0],
+    ]);
+  });
+
+  it("lets the batch in front go last", async () => {
+    const db = await database();
+    vi.stubGlobal("location", { pathname: "/hands/7" });
+    await db.put("answers", { asked: '["batch",7]', at: 1, answer: {} });
+    await db.put("answers", { asked: '["bakes"]', at: 9, answer: {} });
     expect(await shelf.makeRoom()).toBe(true);
-    expect(await shelf.makeRoom()).toBe(false);
+    expect(await db.getAllKeys("answers")).toEqual(['["batch",7]']);
+    expect([await shelf.makeRoom(), await shelf.makeRoom()]).toEqual([true, false]);
+    vi.unstubAllGlobals();
   });
 });
 
@@ -84,7 +104,7 @@ describe("the server's last answers", () => {
   const answer = { queryHash: "x", queryKey: ["bake", 1], state: { data: {}, dataUpdatedAt: 1 } };
   const kept = async () => (await database()).count("answers");
 
-  it("are kept until room runs short, and then give it all up to what the cook did", async () => {
+  it("are kept until room runs short, and then no old one stays for a new one that found no room", async () => {
     const estimate = vi.fn(() => Promise.resolve({ usage: 50, quota: 100 }));
     vi.stubGlobal("navigator", { storage: { estimate } });
     await writeAnswers([answer as never]);

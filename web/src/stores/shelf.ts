@@ -3,8 +3,8 @@ import { hashKey } from "@tanstack/react-query";
 
 import { database } from "../lib/database";
 import { makeRoom } from "../lib/kept";
-import { keyOf } from "./kept-answers";
-import type { Answer, Posted, Shelf } from "./posted";
+import { keyOf, letOneGo, spendReserve } from "./kept-answers";
+import { NotKept, type Answer, type Posted, type Shelf } from "./posted";
 
 /** The outbox's store for reading and writing; done when everything is on the disk. */
 async function writing() {
@@ -43,7 +43,7 @@ export const shelf: Shelf = {
     await done;
     // What a full disk has refused in silence is not kept.
     const here = new Set((await this.all()).map((p) => p.id));
-    if (!posted.every((p) => here.has(p.id))) throw new Error("not kept");
+    if (!posted.every((p) => here.has(p.id))) throw new NotKept("not kept");
   },
 
   async trying(ids) {
@@ -66,7 +66,7 @@ export const shelf: Shelf = {
     const db = await database();
     // Where the answer finds no room, none is kept: an old one would be taken for the newest.
     await settled(ids, answer, change).catch(async () => {
-      await db.clear("answers");
+      await db.delete("answers", hashKey(keyOf(answer)));
       await settled(ids, answer, change);
     });
   },
@@ -78,9 +78,6 @@ export const shelf: Shelf = {
   },
 
   async makeRoom() {
-    const db = await database();
-    const answers = await db.count("answers");
-    await db.clear("answers");
-    return makeRoom() || answers > 0;
+    return (await spendReserve()) || makeRoom() || (await letOneGo());
   },
 };

@@ -13,7 +13,7 @@ import { ClockNotice } from "./clock-notice";
 import { NewerVersion } from "./newer-version";
 import { bakesQuery, batchesQuery, batchQuery, daysQuery, meQuery } from "./queries";
 import { useRecipePasted } from "./pasted";
-import { RefusedNotice } from "./refused-notice";
+import { RefusedNotice } from "./waiting";
 import { SignOut } from "./sign-out";
 
 function Mark() {

@@ -32,6 +32,7 @@ import { ViewSkeleton } from "../../ui/skeleton";
 import { beganAt, fermenting, stagesOf, toldNote } from "../marks/steps";
 import { ClockNotice } from "../clock-notice";
 import { bakeQuery, batchQuery, notShown } from "../queries";
+import { WaitingHere } from "../waiting";
 import { Already } from "./already";
 import { stayAwake } from "../alarms/ring";
 import { Extras } from "./extras";
@@ -194,7 +195,9 @@ function Run({ at, from }: { at: BatchRef; from: BatchOut }) {
           meanwhile={meanwhile(state, toldHere !== null)}
           unkept={state.unkept}
           onSignedIn={store.again}
-        />
+        >
+          <WaitingHere />
+        </LineNotice>
         {state.trouble && (
           <p role="alert" className="mt-1 rounded-xl border-2 border-crust bg-warm px-3 py-1.5 font-semibold">
             {state.trouble}
