@@ -44,7 +44,8 @@ class Seen:
 
 def batches_of(household: Household) -> QuerySet[Batch]:
     """A household's batches, newest first."""
-    return Batch.objects.filter(household=household).select_related("version__bake").order_by("-started", "-id")
+    rows = Batch.objects.filter(household=household).select_related("version__bake", "kitchen")
+    return rows.order_by("-started", "-id")
 
 
 def batch_of(household: Household, batch_id: int) -> Batch:
@@ -87,6 +88,13 @@ def heating_since(batch: Batch, now: datetime) -> datetime | None:
     return max(ended[s] for s in last).astimezone(now.tzinfo) if all(s in ended for s in last) else None
 
 
+def kitchen_now(batch: Batch) -> compute.Document:
+    """The kitchen as it was at the start, with the spots it has had since: dough may be moved there."""
+    frozen, now = batch.kitchen_document, batch.kitchen.document
+    known = {spot["name"] for spot in frozen.get("spots", [])}
+    return {**frozen, "spots": [*frozen.get("spots", []), *(s for s in now.get("spots", []) if s["name"] not in known)]}
+
+
 def live(batch: Batch, now: datetime, held: bool = True) -> compute.SheetReply:
     """The sheet of a batch as things stand: the same function as on the Bench, with what was seen and heard.
 
@@ -94,7 +102,7 @@ def live(batch: Batch, now: datetime, held: bool = True) -> compute.SheetReply:
     """
     here = now.astimezone(zone_of(batch))
     heard = heard_in_heat(batch.kitchen_id, heating_since(batch, here), here)
-    found = compute.reply(batch.version.document, batch.kitchen_document, as_core(batch), here, heard)
+    found = compute.reply(batch.version.document, kitchen_now(batch), as_core(batch), here, heard)
     return compute.held_reply(found, batch.held, here) if held else found
 
 
@@ -121,13 +129,13 @@ def _keep_readings(batch: Batch, until: datetime) -> None:
 def options(batch: Batch, ask: compute.Ask, now: datetime) -> compute.OptionsReply:
     """What can be done about the rise of a batch under way."""
     here = now.astimezone(zone_of(batch))
-    return compute.options(batch.version.document, batch.kitchen_document, as_core(batch), here, ask)
+    return compute.options(batch.version.document, kitchen_now(batch), as_core(batch), here, ask)
 
 
 def replies(batch: Batch, stage: compute.StageKey, now: datetime) -> compute.Replies:
     """What plausible marks of a stage would make of it, for a page without the server."""
     here = now.astimezone(zone_of(batch))
-    return compute.replies(batch.version.document, batch.kitchen_document, as_core(batch), here, stage)
+    return compute.replies(batch.version.document, kitchen_now(batch), as_core(batch), here, stage)
 
 
 def plain(value: Any) -> Any:
@@ -297,7 +305,7 @@ def _taught_by(batch: Batch, kitchen: compute.Document) -> compute.Document:
     assert batch.finished is not None and batch.outcome is not None, "a finished batch"
     document, here = batch.version.document, batch.finished.astimezone(zone_of(batch))
     troubles = batch.outcome["troubles"]
-    learned = compute.lesson(document, batch.kitchen_document, kitchen, as_core(batch), troubles, here)
+    learned = compute.lesson(document, kitchen_now(batch), kitchen, as_core(batch), troubles, here)
     batch.lesson, batch.learned_before = plain(learned), compute.learned_part(kitchen)
     batch.save()
     return compute.after_lesson(kitchen, learned, document["closing"]) if batch.teaches else kitchen

@@ -52,6 +52,24 @@ class Running(ApiCase):
             self.call("GET", f"/batches/{batch['id']}?now=2026-11-25T13:00:00Z")[1]["document"]["pieces"], 12
         )
 
+    def test_a_spot_added_meanwhile_is_one_of_its_kitchen_and_a_place_nobody_knows_stops_nothing(self) -> None:
+        batch = self.start()
+        kitchen = Kitchen.objects.get(household=self.home)
+        kitchen.document["spots"] = [*kitchen.document.get("spots", []), {"name": "sunny sill", "air": "27 C"}]
+        kitchen.save()
+        path = f"/batches/{batch['id']}/observations"
+        for where, doubts in (("sunny sill", []), ("a cold cellar", ["unknown_spot"])):
+            at = (NOW + timedelta(minutes=40)).isoformat()
+            mark = {"client_id": str(uuid.uuid4()), "kind": "moved", "stage": "rise", "at": at, "where": where}
+            done = {"client_id": str(uuid.uuid4()), "kind": "done", "stage": "weigh", "at": NOW.isoformat()}
+            status, told = self.call("POST", path, {"observations": [done, mark], "now": at})
+            with self.subTest(where=where):
+                self.assertEqual((status, told["live"]["problems"]), (200, []))
+                self.assertIn(where, told["live"]["sheet"]["rise"]["where"])
+                found = [d["code"] for d in told["live"]["sheet"]["doubts"] if d["code"] == "unknown_spot"]
+                self.assertEqual(found, doubts)
+        self.assertEqual(self.call("POST", f"/batches/{batch['id']}/finish", GOOD)[0], 200)
+
     def test_its_news_tell_that_somebody_marked_something_or_took_it_back(self) -> None:
         batch = self.start()
         news = lambda: self.call("GET", f"/batches/{batch['id']}/news")[1]

@@ -7,6 +7,7 @@ from airycrumb.bake.stages import BENCH
 from airycrumb.questions.findings import KEEP, RISE_MODEL, Findings
 from airycrumb.stations.rise.forecast import LONGEST, cooler_adds
 from airycrumb.trays.past import implausible
+from airycrumb.trays.places import UNKNOWN_DOUBT_C, unknown_places
 from airycrumb.words import (
     as_number,
     hour_of,
@@ -17,6 +18,7 @@ from airycrumb.words import (
     in_percent,
     joined,
     say,
+    verbatim,
 )
 
 COOLER_C = 2.0  # °C by which a kitchen's typed warmth is easily wrong
@@ -268,7 +270,26 @@ def hard_to_believe(w: Findings) -> Iterator[Doubt]:
         )
 
 
+def unknown_spot(w: Findings) -> Iterator[Doubt]:
+    """A place the dough was moved to that no spot of the kitchen is called."""
+    for where in unknown_places(w.ctx)[-1:]:
+        yield Doubt(
+            code="unknown_spot",
+            tray=w.ctx.under_way if w.ctx.under_way in ("rise", "proof") else "rise",
+            severity="ask",
+            title=say("How warm is it at “{spot}”?", spot=verbatim(where)),
+            reason=say(
+                "No spot of this kitchen is called so. It counts as the bench, give or take {doubt}: say where it "
+                "really stands, or add the spot under My kitchen.",
+                doubt=in_degrees(UNKNOWN_DOUBT_C),
+            ),
+            answers=[KEEP],
+            source=RISE_MODEL,
+        )
+
+
 RISING = (
+    unknown_spot,
     past_its_best,
     hard_to_believe,
     room,

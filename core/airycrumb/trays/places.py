@@ -1,5 +1,6 @@
 """Where a stage stands: the cook's words for it, and what was seen, as warmth over time."""
 
+from dataclasses import replace
 from datetime import datetime
 from difflib import get_close_matches
 from itertools import accumulate
@@ -39,6 +40,9 @@ def room_air(ctx: Context, begin: datetime) -> Air:
     onward = [(m, c) for m, c in zip(ahead.minutes, ahead.celsius, strict=True) if m > last]
     joined = sorted(dict([*_thinned(points), *onward]).items())
     return Air(tuple(m for m, _ in joined), tuple(c for _, c in joined))
+
+
+UNKNOWN_DOUBT_C = 6.0  # of a place whose name nobody knows, taken for the bench; assumed
 
 
 def spot_names(ctx: Context) -> list[str]:
@@ -83,6 +87,20 @@ def _air(stay: Stay, room: Air, spot: Spot, fridge_c: float) -> Air:
     return steady(peak) if spot.cools_min is None else cooling(peak, room.start, spot.cools_min.value)
 
 
+def unknown_places(ctx: Context) -> list[str]:
+    """Names of places the dough was moved to that no spot of this kitchen has, each once."""
+    names = spot_names(ctx)
+    moved = [o.where for o in ctx.observations if o.kind == "moved" and o.where and not o.event]
+    return [where for where in dict.fromkeys(moved) if where not in names]
+
+
+def _moved_to(ctx: Context, stay: Stay, minute: float, room: Air) -> Leg:
+    """Where it was moved: a place nobody knows is the bench, with the doubt that deserves; what was done is done."""
+    if stay.where in spot_names(ctx):
+        return _leg(ctx, stay, minute, room)
+    return replace(_leg(ctx, Stay.of("bench"), minute, room), doubt_c=UNKNOWN_DOUBT_C, name=verbatim(stay.where))
+
+
 def _moved(ctx: Context, stage: str) -> list[tuple[float, Stay]]:
     """Where the cook said it was moved to otherwise than planned, and the minute of the stage."""
     found = []
@@ -116,14 +134,14 @@ def leaves_at(ctx: Context, stage: str, planned: list[float]) -> list[float]:
 
 
 def way(ctx: Context, stage: str, kind: str, mass_g: float, stays: tuple[Stay, ...]) -> Place:
-    """The spots of a stage in turn, then wherever it was moved to. InputError for a spot nobody knows."""
+    """The spots of a stage in turn, then wherever it was moved to. InputError for a planned spot nobody knows."""
     room = room_air(ctx, ctx.begins(stage))
     planned = list(accumulate(stay.minutes or 0.0 for stay in stays[:-1]))
     legs = [_leg(ctx, stay, at, room) for stay, at in zip(stays, [0.0, *leaves_at(ctx, stage, planned)], strict=True)]
     for minute, stay in _moved(ctx, stage):
         # What was planned for after the move is given up by it.
         legs = [leg for leg in legs if leg.from_min < minute or leg.from_min == 0.0 < minute]
-        legs.append(_leg(ctx, stay, minute, room))
+        legs.append(_moved_to(ctx, stay, minute, room))
     return place_of(kind, mass_g, tuple(legs))
 
 
