@@ -1,13 +1,17 @@
 """Start Airy Crumb with the demo kitchen on loopback, and stop all of it on Ctrl+C."""
 
+import fcntl
 import os
 import secrets
 import signal
 import subprocess
 import sys
+from collections.abc import Iterator
+from contextlib import contextmanager
+from pathlib import Path
 from types import FrameType
 
-from scripts.postgres import in_use, port_is_free
+from scripts.postgres import RUN, in_use, port_is_free
 from scripts.serving import address, manage, serve, stand_in, worker
 
 STAND_INS = ("thermometer", "scale", "probe", "oven")
@@ -31,8 +35,20 @@ def wanted_port() -> int:
     return int(text)
 
 
-def run(database_url: str, wanted: int) -> int:
-    """Migrate, load what is missing, serve until interrupted."""
+@contextmanager
+def first_of(checkout: Path) -> Iterator[bool]:
+    """Whether this is the first demo of a checkout that runs: its instruments have one token each, and send with it."""
+    with (checkout / "demo.lock").open("w") as lock:
+        try:
+            fcntl.flock(lock, fcntl.LOCK_EX | fcntl.LOCK_NB)
+        except OSError:
+            yield False
+        else:
+            yield True
+
+
+def run(database_url: str, wanted: int, plays: bool) -> int:
+    """Migrate, load what is missing, serve until interrupted. plays: with its own simulated instruments."""
     env = {
         **os.environ,
         "AIRYCRUMB_MODE": "demo",
@@ -41,12 +57,15 @@ def run(database_url: str, wanted: int) -> int:
     }
     manage(env, "migrate", "--verbosity", "0")
     manage(env, "load_demo")
-    manage(env, "pair_stand_in")
+    if plays:
+        manage(env, "pair_stand_in")
+    else:
+        print("Another demo of this folder runs: the simulated instruments go on speaking to it.", flush=True)
     port = choose_port(wanted)
     # Its own session, so that Ctrl+C reaches us first and we stop it in order.
     server = serve(env, port, start_new_session=True)
     # One worker plans days; any number may, on any machine that reaches the database.
-    instruments = [worker(env), *(stand_in(env, name, port) for name in STAND_INS)]
+    instruments = [worker(env), *(stand_in(env, name, port) for name in STAND_INS if plays)]
     try:
         print(f"Airy Crumb is at {address(port)}/", flush=True)
         return server.wait()
@@ -75,8 +94,8 @@ def main() -> int:
     signal.signal(signal.SIGTERM, _interrupted)
     wanted = wanted_port()
     try:
-        with in_use("demo") as cluster:
-            return run(cluster.url, wanted)
+        with in_use("demo") as cluster, first_of(RUN) as first:
+            return run(cluster.url, wanted, plays=first)
     except KeyboardInterrupt:
         print("\nStopped.", flush=True)
         return 0

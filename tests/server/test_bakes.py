@@ -1,10 +1,25 @@
 """Working drafts and keeping bakes."""
 
+import json
 import uuid
 from typing import Any
 
 from tests.core.examples import bake_document
 from tests.server.base import NOW, ApiCase
+
+
+class LinkedData(ApiCase):
+    def test_a_bake_goes_out_as_linked_data_and_comes_back_as_the_same_dough(self) -> None:
+        made = self.make_bake()
+        status, linked = self.call("POST", "/recipe/linked", {"bake": made["document"], "now": NOW.isoformat()})
+        self.assertEqual((status, linked["@type"]), (200, "Recipe"))
+        self.assertIn(made["document"]["name"], linked["name"])
+        page = f'<script type="application/ld+json">{json.dumps(linked)}</script>'
+        status, read = self.call("POST", "/recipe", {"text": page})
+        self.assertEqual(status, 200)
+        lines = {line["use"]: line for line in made["document"]["dough"]["ingredients"]}
+        back = {line["use"] for line in read["bake"]["dough"]["ingredients"]}
+        self.assertLessEqual(set(lines), back)
 
 
 class Working(ApiCase):

@@ -4,6 +4,8 @@ import io
 import os
 import subprocess
 import sys
+import tempfile
+from pathlib import Path
 
 from django.core.management import call_command
 from django.test import Client, SimpleTestCase, TestCase
@@ -12,6 +14,7 @@ from accounts.models import Household
 from bakes.services import heads_of
 from batches.models import Batch
 from kitchens.models import Kitchen
+from scripts.run_demo import first_of
 from tests.core.examples import ROOT
 
 PRODUCTION = {
@@ -49,6 +52,15 @@ class Production(SimpleTestCase):
     def test_an_unknown_mode_and_another_database_are_refused(self) -> None:
         self.assertIn("use production, demo or test", check(AIRYCRUMB_MODE="play").stderr)
         self.assertIn("postgres://", check(AIRYCRUMB_DATABASE_URL="sqlite:///x").stderr)
+
+
+class TwoDemos(SimpleTestCase):
+    def test_the_second_of_one_checkout_leaves_the_first_its_instruments(self) -> None:
+        with tempfile.TemporaryDirectory() as folder:
+            with first_of(Path(folder)) as first, first_of(Path(folder)) as second:
+                self.assertEqual((first, second), (True, False))
+            with first_of(Path(folder)) as again:
+                self.assertTrue(again)
 
 
 class DemoData(TestCase):
