@@ -59,9 +59,7 @@ $(STAMP)/node: web/package-lock.json web/package.json web/.npmrc
 
 web/dist/index.html: $(WEB_SOURCES) $(STAMP)/node $(STAMP)/python
 	@echo "Building the pages…"
-	@rm -rf web/dist
-	@cd web && npm run --silent build -- --logLevel warn
-	@$(PY) -m whitenoise.compress -q web/dist
+	@$(PY) -m scripts.release
 	@touch $@
 
 $(STAMP)/compiled: $(COMPILED) $(STAMP)/python

@@ -88,7 +88,8 @@ def _too_long(request: HttpRequest, _error: OutOfTime) -> HttpResponse:
 def _fault(request: HttpRequest, error: Exception) -> HttpResponse:
     # The number stands in the answer and in the log: whoever tells it leads us to the fault.
     number = secrets.token_hex(4)
-    told = {"fault": number, "method": request.method, "path": request.path}
+    version = request.headers.get("X-Version", "")[:40]
+    told = {"fault": number, "method": request.method, "path": request.path, "page": version}
     log.error("fault %s at %s %s", number, request.method, request.path, exc_info=error, extra=told)
     said = say(
         "This cannot be worked just now: the fault is ours, and nothing you typed is lost. Its number is {number}.",

@@ -120,7 +120,8 @@ USE_TZ = True
 TIME_ZONE = "UTC"
 # Bytes: a month of a logger's readings, or the source of a page; the parser counts characters.
 DATA_UPLOAD_MAX_MEMORY_SIZE = 4_000_000
-WEB_DIST = ROOT / "web" / "dist"
+# The release that is in use as this server starts: it goes on with that one, whatever is built meanwhile.
+WEB_DIST = (ROOT / "web" / "dist").resolve()
 WHITENOISE_ROOT = WEB_DIST if WEB_DIST.is_dir() else None
 WHITENOISE_INDEX_FILE = False
 

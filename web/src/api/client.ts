@@ -1,6 +1,7 @@
 import createClient from "openapi-fetch";
 
 import { kept } from "../lib/kept";
+import { VERSION } from "../lib/new-version";
 import { sentence, type Said, type Units } from "../lib/words";
 import type { components, paths } from "./schema";
 import { ServerError } from "./server-error";
@@ -72,6 +73,7 @@ export const client = createClient<paths>({
   baseUrl: location.origin,
   fetch: async (request) => {
     const headers = new Headers(request.headers);
+    headers.set("X-Version", VERSION);
     if (request.method !== "GET") headers.set("X-CSRFToken", cookie("csrftoken"));
     if (request.method !== "GET" && meantFor !== null) headers.set("X-Meant-For", encodeURIComponent(meantFor));
     try {

@@ -45,7 +45,7 @@ export function makeRoom(besides = ""): boolean {
 }
 
 /** What is this device's own rather than somebody's. */
-const OF_THE_DEVICE = new Set(["units", "theme"]);
+const OF_THE_DEVICE = new Set(["units", "theme", "version"]);
 
 /** Forget everything kept that is somebody's. */
 export function dropAll(): void {

@@ -1,6 +1,9 @@
 /** The application kept in the browser, and the newer one that waits beside it. */
 const EVERY_HOUR = 3_600_000;
 
+/** Which version this page is of: a digest of all it was built from (scripts/release.py). */
+export const VERSION = (import.meta.env["VITE_RELEASE"] as string | undefined) ?? "being built";
+
 /** Keep the application here; `waits` is told of a newer version, and how to take it. */
 export function keepApplication(waits: (take: () => void) => void): void {
   if (!("serviceWorker" in navigator)) return;

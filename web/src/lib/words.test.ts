@@ -44,10 +44,10 @@ describe("a span of hours", () => {
   const friday = new Date(2026, 10, 27, 17, 40).getTime();
   const at = (day: number, hour: number, minute = 0) => new Date(2026, 10, day, hour, minute).getTime();
 
-  it("names a day once, and both where it goes from one into the other", () => {
+  it("names a day once, and where it goes into the next, the next", () => {
     expect(hoursText(at(27, 18, 30), at(27, 19, 10), friday)).toBe("18:30 to 19:10");
     expect(hoursText(at(28, 0, 18), at(28, 1, 31), friday)).toBe("Sat 00:18 to 01:31");
-    expect(hoursText(at(27, 23, 40), at(28, 1, 5), friday)).toBe("Fri 23:40 to Sat 01:05");
+    expect(hoursText(at(27, 23, 40), at(28, 1, 5), friday)).toBe("23:40 to Sat 01:05");
   });
 
   it("names no day near to it, for the hour says which", () => {

@@ -166,12 +166,15 @@ export function momentText(m: Moment, now: number): string {
   return hoursText(m.at, m.until ?? m.at, now);
 }
 
-/** "18:30", "18:30 to 19:10", "Sat 06:18 to 07:31": a weekday once, wherever the span leaves the reader's day. */
+/**
+ * "18:30", "18:30 to 19:10", "Sat 06:18 to 07:31", "23:27 to Wed 00:44": a weekday once, wherever the span leaves the
+ * reader's day.
+ */
 export function hoursText(from: string | number, to: string | number, now: number = clockNow()): string {
   const [low, high, today] = [new Date(from), new Date(to), new Date(now).toDateString()];
   const near = isNear(low, now) && isNear(high, now);
   const leaves = !near && high.toDateString() !== low.toDateString();
-  const first = named(low, leaves || (!near && low.toDateString() !== today));
+  const first = named(low, !near && low.toDateString() !== today);
   return !leaves && hour(low) === hour(high) ? first : `${first} to ${named(high, leaves)}`;
 }
 

@@ -32,6 +32,7 @@ import { ViewSkeleton } from "../../ui/skeleton";
 import { beganAt, fermenting, stagesOf, toldNote } from "../marks/steps";
 import { ClockNotice } from "../clock-notice";
 import { bakeQuery, batchQuery, notShown } from "../queries";
+import { NewerVersion } from "../newer-version";
 import { WaitingHere } from "../waiting";
 import { Already } from "./already";
 import { stayAwake } from "../alarms/ring";
@@ -276,6 +277,7 @@ function Run({ at, from }: { at: BatchRef; from: BatchOut }) {
             </Button>
           </>
         )}
+        <NewerVersion quiet={false} />
       </div>
       <Guarded what="A panel" note={GOES_ON} retryWith={[sheet, panel]}>
         <Panels
