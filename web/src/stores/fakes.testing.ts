@@ -72,10 +72,10 @@ export class FakeBrowser {
     };
   }
 
-  /** A new tab's outbox, opened for somebody. */
-  async open(owner = "north"): Promise<Outbox> {
+  /** A new tab's outbox, opened for somebody. hand: of this tab, where each says for whom it asks. */
+  async open(owner = "north", hand = this.hand): Promise<Outbox> {
     const alone = (send: () => Promise<void>) => (this.sending = this.sending.then(send, send));
-    const outbox = new Outbox(this.shelf, this.hand, this.tab(), alone);
+    const outbox = new Outbox(this.shelf, hand, this.tab(), alone);
     await outbox.open(owner);
     return outbox;
   }
