@@ -1,5 +1,5 @@
 # Airy Crumb. Two commands matter: make demo, and make test.
-.PHONY: demo demo-reset test words figures bench faults mutants calm learning practice heat-outside unsafe screenshots build lock schema lint clean setup
+.PHONY: demo demo-reset test words figures bench faults mutants calm learning practice heat-outside unsafe year screenshots build lock schema lint clean setup
 .DELETE_ON_ERROR:
 unexport PYTHONDONTWRITEBYTECODE
 export PYTHONPATH := $(CURDIR):$(CURDIR)/core:$(CURDIR)/server
@@ -23,7 +23,7 @@ test: build
 bench: build
 	@$(PY) -m scripts.bench
 
-# Kills, mutated requests, hostile pastes: about a quarter of an hour.
+# Kills, mutated requests, hostile pastes: three quarters of an hour at most.
 faults: build
 	@$(PY) -m scripts.faults
 
@@ -83,6 +83,10 @@ heat-outside: build
 # Five thousand bakes drawn at random, none of them quietly unsafe: about ten minutes.
 unsafe: build
 	@$(PY) -m scripts.unsafe
+
+# What each table of a household grows to in a year.
+year: setup
+	@$(PY) -m scripts.a_year
 
 practice: setup
 	@PYTHONPATH=.:core $(PY) -m scripts.practice

@@ -6,11 +6,11 @@ import threading
 import uuid
 from collections import Counter
 from dataclasses import dataclass, field
-from datetime import UTC, datetime
 from typing import Any
 
-import requests
-
+from scripts.faults import days
+from scripts.faults.days import Gone, looking
+from scripts.faults.days import now as _now
 from scripts.faults.site import PATIENCE_S, Site
 from scripts.serving import ROOT
 
@@ -18,8 +18,7 @@ CLIENTS = 4
 BETWEEN_S = (0.2, 1.6)
 # How often each is done, of ten times.
 OFTEN = {"mark": 6, "save": 2, "start": 1, "finish": 1}
-KILLS = ("kill_worker", "kill_worker", "kill_server", "kill_database", "kill_all")
-Gone = (requests.ConnectionError, requests.Timeout, requests.exceptions.ChunkedEncodingError)
+KILLS = ("kill_worker", "kill_worker", "kill_server", "kill_database", "kill_all", "kill_planner")
 
 
 @dataclass
@@ -33,10 +32,6 @@ class Acknowledged:
 
     def __len__(self) -> int:
         return len(self.marks) + len(self.saves) + len(self.starts) + len(self.finishes)
-
-
-def _now() -> str:
-    return datetime.now(UTC).isoformat()
 
 
 class Client(threading.Thread):
@@ -119,7 +114,7 @@ def wrong_with(site: Site, clients: list[Client]) -> list[str]:
     for client in clients:
         told = client.acknowledged
         for batch in set(told.marks.values()) | set(told.starts.values()):
-            found = read(f"/batches/{batch}?now={_now().replace('+', '%2B')}")
+            found = read(f"/batches/{batch}?now={looking(_now())}")
             there = Counter(o["client_id"] for o in found["observations"])
             mine = [mark for mark, of in told.marks.items() if of == batch]
             wrong += [f"mark {m} is there {there[m]} times" for m in mine if there[m] != 1]
@@ -147,13 +142,15 @@ def run(site: Site, kills: list[str], seed: int = SEED) -> tuple[int, list[str]]
     """Kill one thing after another while cooks go on. How much was acknowledged, and everything that is wrong."""
     chance, stop = random.Random(seed), threading.Event()
     clients = [Client(site, seed + i, stop) for i in range(CLIENTS)]
-    for client in clients:
+    table, cooks = days.crew(site, stop, insists=True)
+    for client in (*clients, *cooks):
         client.start()
     for kill in kills:
         stop.wait(chance.uniform(*BETWEEN_S))
         getattr(site, kill)()
     stop.wait(BETWEEN_S[1])
     stop.set()
-    for client in clients:
+    for client in (*clients, *cooks):
         client.join(timeout=3 * PATIENCE_S)
-    return sum(len(c.acknowledged) for c in clients), wrong_with(site, clients)
+    acknowledged = sum(len(c.acknowledged) for c in clients) + sum(len(cook.taken) for cook in cooks)
+    return acknowledged, wrong_with(site, clients) + days.wrong_with(site, table, cooks)

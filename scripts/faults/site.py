@@ -11,7 +11,7 @@ import psutil
 import requests
 
 from scripts.postgres import Cluster, port_is_free
-from scripts.serving import address, manage, serve
+from scripts.serving import address, manage, serve, worker
 
 PATIENCE_S = 20
 
@@ -34,6 +34,10 @@ class Site:
         manage(self.env, "flush", "--noinput", quiet=True)
         manage(self.env, "load_demo", quiet=True)
         self.server = self._serve()
+        self.planner = self._plan()
+
+    def _plan(self) -> subprocess.Popen[bytes]:
+        return worker(self.env, stdout=subprocess.DEVNULL, stderr=subprocess.DEVNULL)
 
     def _serve(self) -> subprocess.Popen[bytes]:
         quiet = {"stdout": subprocess.DEVNULL, "stderr": subprocess.DEVNULL}
@@ -82,8 +86,14 @@ class Site:
         self._kill_postgres()
         self._start_postgres()
 
+    def kill_planner(self) -> None:
+        """The worker that plans days, in the middle of one; another is started."""
+        os.killpg(self.planner.pid, signal.SIGKILL)
+        self.planner.wait()
+        self.planner = self._plan()
+
     def kill_all(self) -> None:
-        """Everything at once."""
+        """Everything at once but the worker that plans: it waits for its database."""
         os.killpg(self.server.pid, signal.SIGKILL)
         self._kill_postgres()
         self.server.wait()
@@ -92,8 +102,9 @@ class Site:
 
     def close(self) -> None:
         """Stop all of it; the cluster is thrown away."""
-        os.killpg(self.server.pid, signal.SIGKILL)
-        self.server.wait()
+        for process in (self.server, self.planner):
+            os.killpg(process.pid, signal.SIGKILL)
+            process.wait()
         self.cluster.destroy()
 
 

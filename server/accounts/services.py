@@ -4,13 +4,15 @@ import ipaddress
 import uuid
 from collections.abc import Callable
 from datetime import timedelta
+from typing import TypeVar
 from urllib.parse import unquote
 
 from axes.handlers.proxy import AxesProxyHandler
 from django.conf import settings
 from django.contrib.auth import authenticate, get_user_model, login, logout
-from django.db import transaction
+from django.db import OperationalError, transaction
 from django.http import HttpRequest, HttpResponse
+from psycopg.errors import DeadlockDetected, LockNotAvailable, SerializationFailure
 
 from accounts.backends import WithHousehold
 from accounts.limits import KNOWN_DEVICE
@@ -20,6 +22,8 @@ from gateway.contract import Refusal
 from gateway.words import in_minutes, say
 
 DEMO_USER = "ferry-house"
+T = TypeVar("T")
+GIVEN_UP = (DeadlockDetected, LockNotAvailable, SerializationFailure)
 SIGNS_IN = "accounts.backends.WithHousehold"
 MEANT_FOR = "X-Meant-For"  # a header: whose browser a request was made in, by name
 SOMEBODY_ELSE = say("Somebody else is signed in on this browser: sign in as yourself, and what waits here is sent.")
@@ -40,6 +44,17 @@ def household_of(request: HttpRequest) -> Household:
         found = member.household
         request.household = found  # type: ignore[attr-defined]
     return found
+
+
+def tried_twice(do: Callable[[], T]) -> T:
+    """What `do` gives; once more where the database gave it up for another that stood in its way. It begins a
+    transaction of its own."""
+    try:
+        return do()
+    except OperationalError as error:
+        if not isinstance(error.__cause__, GIVEN_UP) or transaction.get_connection().in_atomic_block:
+            raise
+    return do()
 
 
 @transaction.atomic

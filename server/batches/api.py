@@ -12,7 +12,7 @@ from ninja import Query
 from pydantic import Field
 
 from accounts.limits import COSTLY
-from accounts.services import household_of
+from accounts.services import household_of, tried_twice
 from batches import services
 from batches.models import Batch
 from batches.services import Seen, zone_of
@@ -307,11 +307,15 @@ def batch_replies(
 )
 def observe(request: HttpRequest, batch_id: Id, payload: Marks) -> BatchOut:
     """Add what was seen; the plan follows."""
-    seen = [Seen(**o.model_dump()) for o in payload.observations]
-    # What cannot be answered is not taken either.
-    with transaction.atomic():
-        batch = services.observe(household_of(request), batch_id, seen)
-        answer = _out(batch, payload.now)
+    home, seen = household_of(request), [Seen(**o.model_dump()) for o in payload.observations]
+
+    @transaction.atomic
+    def taken() -> tuple[Batch, BatchOut]:
+        # What cannot be answered is not taken either.
+        batch = services.observe(home, batch_id, seen)
+        return batch, _out(batch, payload.now)
+
+    batch, answer = tried_twice(taken)
     return _out(batch, payload.now) if services.follow(batch, payload.now) else answer
 
 

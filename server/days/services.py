@@ -13,7 +13,7 @@ from django.utils import timezone
 from procrastinate.contrib.django.models import ProcrastinateJob
 
 from accounts.models import Household
-from accounts.services import once
+from accounts.services import once, tried_twice
 from bakes import services as bakes
 from bakes.models import BakeVersion
 from batches import services as batches
@@ -129,9 +129,13 @@ def table_of(day: Day, document: compute.Document, now: datetime) -> compute.Tab
     return compute.table_of(document, kitchen.document, dishes_of(tried, now), now)
 
 
-@transaction.atomic
 def standing(day: Day, now: datetime) -> Standing:
     """A day as things stand, planned anew at once where something of it has changed, and a better plan asked for."""
+    return tried_twice(lambda: _standing(day, now))
+
+
+@transaction.atomic
+def _standing(day: Day, now: datetime) -> Standing:
     day = Day.objects.select_for_update(of=("self",)).select_related("household").get(pk=day.pk)
     kitchen = kitchen_of(day.household, None)
     try:

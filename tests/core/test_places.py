@@ -83,6 +83,20 @@ class Spots(unittest.TestCase):
         with self.assertRaisesRegex(InputError, "did you mean “boiler cupboard”"):
             standing({"where": "boiler cuboard"}, **mine)
 
+    def test_a_place_nobody_knows_that_it_was_moved_to_is_the_bench_with_doubt_and_asked_about(self) -> None:
+        document, now = bake_document(), NOON + timedelta(minutes=60)
+        begun = [seen("started", "weigh", 0), seen("done", "weigh", 20)]
+        stays, moved = (
+            work(read_bake(document), kitchen(), [*begun, *more], now=now)
+            for more in ([], [seen("moved", "rise", 40, None, "grandmother's shelf")])
+        )
+        self.assertEqual(moved.rise.where[-1], "grandmother's shelf")
+        self.assertAlmostEqual(ready(moved).typical, ready(stays).typical, delta=6)
+        self.assertGreater(ready(moved).high - ready(moved).low, ready(stays).high - ready(stays).low)
+        asked = [d for d in moved.doubts if d.code == "unknown_spot"]
+        self.assertIn("grandmother's shelf", str(asked[0].title))
+        self.assertEqual(asked[0].severity, "ask")
+
     def test_a_way_without_an_end_is_refused(self) -> None:
         with self.assertRaisesRegex(InputError, "say how long it stays"):
             read_bake(bake_document(rise={"to": 2.0, "spots": [BENCH, FRIDGE]}))

@@ -1,9 +1,13 @@
-"""Signing in, and the demo that opens on this machine only."""
+"""Signing in, the demo that opens on this machine only, and what the database gave up for another."""
 
 import json
+from typing import Any
 
-from django.test import Client, override_settings
+from django.db import OperationalError, transaction
+from django.test import Client, TransactionTestCase, override_settings
+from psycopg.errors import DeadlockDetected
 
+from accounts.services import tried_twice
 from bakes.models import Bake
 from tests.core.examples import bake_document
 from tests.server.base import NOW, ApiCase
@@ -102,3 +106,31 @@ class MeantForTest(ApiCase):
     def test_what_is_meant_for_whoever_is_signed_in_is_taken_and_so_is_what_names_nobody(self) -> None:
         self.assertEqual([self.send("north"), self.send(None)], [201, 201])
         self.assertEqual(self.send("n%6Frth"), 201)
+
+
+class TriedTwice(TransactionTestCase):
+    def given_up(self) -> OperationalError:
+        """As Django passes on what the database says."""
+        error = OperationalError("deadlock detected")
+        error.__cause__ = DeadlockDetected()
+        return error
+
+    def test_what_the_database_gave_up_for_another_is_tried_once_more(self) -> None:
+        answers: list[Any] = [self.given_up(), 7]
+        self.assertEqual(tried_twice(lambda: self.told(answers)), 7)
+
+    def test_a_second_time_and_any_other_fault_are_told(self) -> None:
+        for answers in ([self.given_up(), self.given_up(), 7], [OperationalError("no route"), 7]):
+            with self.subTest(answers=answers), self.assertRaises(OperationalError):
+                tried_twice(lambda answers=answers: self.told(answers))  # type: ignore[misc]
+
+    def test_within_another_transaction_it_is_not_tried_again(self) -> None:
+        answers: list[Any] = [self.given_up(), 7]
+        with transaction.atomic(), self.assertRaises(OperationalError):
+            tried_twice(lambda: self.told(answers))
+
+    def told(self, answers: list[Any]) -> Any:
+        answer = answers.pop(0)
+        if isinstance(answer, Exception):
+            raise answer
+        return answer

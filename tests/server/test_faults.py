@@ -3,7 +3,7 @@
 import unittest
 from collections import Counter
 
-from scripts.faults import kills, mutated, pastes
+from scripts.faults import days, kills, mutated, pastes
 from scripts.faults.site import Site
 
 
@@ -16,9 +16,15 @@ class Faults(unittest.TestCase):
         cls.addClassCleanup(cls.site.close)
 
     def test_nothing_acknowledged_is_lost_or_done_twice_when_each_part_is_killed(self) -> None:
-        acknowledged, wrong = kills.run(self.site, ["kill_worker", "kill_database", "kill_all"])
+        acknowledged, wrong = kills.run(self.site, ["kill_worker", "kill_planner", "kill_database", "kill_all"])
         self.assertEqual(wrong, [])
         self.assertGreaterEqual(acknowledged, 3 * kills.CLIENTS)
+
+    def test_marks_and_looks_at_one_day_at_once_are_all_answered(self) -> None:
+        answers, wrong = days.hunt(self.site, 3)
+        self.assertEqual(wrong, [])
+        self.assertEqual(set(answers), {200})
+        self.assertGreater(answers[200], 10)
 
     def test_good_requests_spoilt_and_those_of_the_contract_are_never_answered_with_a_fault(self) -> None:
         told: Counter[int] = Counter()

@@ -194,16 +194,21 @@ def _to_finish(k: Known, h: HeatStage, load: InTurn) -> Iterator[tuple[str, Mess
         yield "wash", _brushed(wash, brushed, load.pieces * _top_cm2(k, h) * WASH_G_PER_CM2), say("Brushed")
     if strewn := [top.item.called for top in bake.on_top if not top.brushed]:
         yield "strew", say("On top: {foods}", foods=listed(strewn)), say("It is on")
+    if baked:
+        yield from _before_the_oven(k, bake.heat.steam_pan)
+    if load.marked.number > 1 and bake.heat.later_loads == "fridge" and h.tray.arrives == "proofed":
+        yield "next_out", say("Take this load out of the fridge and put it straight in"), say("Taken out")
+
+
+def _before_the_oven(k: Known, steam_pan: bool) -> Iterator[tuple[str, Message, Message]]:
     # A braid's gaps or a roll's ends let steam out by themselves: there is nothing to be done.
     said = [WORDS[p.ctx.group.closing].vent for p in k.pieces]
     vents = dict.fromkeys(vent for vent in said if vent.template.startswith(TO_BE_MADE))
-    if vents and baked:
+    if vents:
         yield "vent", say("Vents: {vents}", vents=listed(vents, "commas")), say("Cut")
-    if bake.heat.steam_pan and baked:
+    if steam_pan:
         boiling = say("Boiling water into the pan in the oven, mind the steam; door shut at once")
         yield "steam_pan", boiling, say("Poured")
-    if load.marked.number > 1 and bake.heat.later_loads == "fridge" and h.tray.arrives == "proofed":
-        yield "next_out", say("Take this load out of the fridge and put it straight in"), say("Taken out")
 
 
 def _brushed(wash: c.Wash, besides: Sequence[Message], grams: float) -> Message:
@@ -306,16 +311,22 @@ def _handled(h: HeatStage, load: InTurn, during: During) -> Iterator[Draft]:
     for i, minute in enumerate((t for t in tray.turns if t < load.minutes), start=1):
         words = say("Turn them over") if pan else _turn_words(h)
         yield during(f"turn.{i}", "turn", minute, words, say("Turned"), 2.0 if pan else TURN_NEWS_MIN)
-    if heat.then is not None and tray.method == "oven" and heat.then.after_min < load.minutes:
-        yield during("change", "change", heat.then.after_min, _change_words(h), say("Changed"))
-    if heat.lid_min and tray.method == "oven" and heat.lid_min < load.minutes:
-        yield during("lid", "lid_off", heat.lid_min, say("Take the lid off, it is hot"), say("The lid is off"))
-    out = c.STEAM_PAN_MIN.value
-    if heat.steam_pan and tray.method == "oven" and out < load.minutes:
-        yield during("steam_out", "steam_out", out, say("Take the pan of water out"), say("It is out"))
+    if tray.method == "oven":
+        yield from _in_the_oven(h, load.minutes, during)
     if pan and heat.seared:
         poured = say("Pour in {water} of water and put the lid on", water=in_millilitres(SEARED_ML))
         yield during("cover", "cover", c.SEAR_MIN.value, poured, say("Lid on"))
+
+
+def _in_the_oven(h: HeatStage, minutes: float, during: During) -> Iterator[Draft]:
+    """What is changed there while a load is in, for so many minutes."""
+    heat, out = h.heated.ctx.bake.heat, c.STEAM_PAN_MIN.value
+    if heat.then is not None and heat.then.after_min < minutes:
+        yield during("change", "change", heat.then.after_min, _change_words(h), say("Changed"))
+    if heat.lid_min and heat.lid_min < minutes:
+        yield during("lid", "lid_off", heat.lid_min, say("Take the lid off, it is hot"), say("The lid is off"))
+    if heat.steam_pan and out < minutes:
+        yield during("steam_out", "steam_out", out, say("Take the pan of water out"), say("It is out"))
 
 
 def _turn_words(h: HeatStage) -> Message:

@@ -108,8 +108,6 @@ class Draft:
         kind, end = KINDS[self.kind], self.at + timedelta(minutes=self.minutes)
         due = self.due or (end if self.waits else self.at)
         done_at = self._done_at(known.ctx, over)
-        moot = any(key in over for key in (self.until or self.stage, self.along) if key)
-        passed = moot or (self.passes_at is not None and known.ctx.now >= self.passes_at and known.ctx.done is not None)
         marks = [EventMark("did", self.stage, self.id)] if self.marks is None else list(self.marks)
         return Event(
             id=self.id,
@@ -143,11 +141,16 @@ class Draft:
             load=self.load,
             cautions=[],
             doubts=[],
-            standing="done" if done_at else "passed" if passed else "open",
+            standing="done" if done_at else "passed" if self._has_passed(known.ctx, over) else "open",
             done_at=done_at,
             ends_stage=bool(self.ends_stage),
             hot_from=self.hot_from,
         )
+
+    def _has_passed(self, ctx: Context, over: dict[str, datetime]) -> bool:
+        """Whether what it is for is over, or its hour is in a batch under way."""
+        moot = any(key in over for key in (self.until or self.stage, self.along) if key)
+        return moot or (self.passes_at is not None and ctx.now >= self.passes_at and ctx.done is not None)
 
     def _done_at(self, ctx: Context, over: dict[str, datetime]) -> datetime | None:
         mine = [o for o in ctx.observations if o.stage == self.stage and o.kind in self.seen]

@@ -16,7 +16,7 @@ from airycrumb.quantities import parse
 from airycrumb.recipe.amounts import range_at
 from airycrumb.recipe.doughs import BOUGHT, IN_THE_DOUGH, STARTER
 from airycrumb.recipe.heat_said import COOLEST_C, HOTTEST_C, first
-from airycrumb.recipe.lines import YOU_SAID, Habits
+from airycrumb.recipe.lines import YOU_SAID, Habits, ReadLine
 from airycrumb.recipe.numbers import numbers_in, sentences, tokens_in
 from airycrumb.recipe.reading import NOT_AN_INGREDIENT, SERVED, STRANGE_IN_DOUGH, PlacedLine, Reading
 from airycrumb.recipe.tokens import plain, set_of, tokens_of
@@ -97,19 +97,27 @@ def _numbers(lines: Sequence[PlacedLine]) -> Iterator[Ask]:
     for placed in lines:
         by_line.setdefault(placed.line.written, []).append(placed)
     for written, placed_here in by_line.items():
-        read = [p.line for p in placed_here]
-        put_right = any(YOU_SAID.template == why.template for one in read for why in one.why)
-        counts_for_nothing = any(p.part in OUTSIDE or p.line.grams is None for p in placed_here)
-        if counts_for_nothing or put_right or ADDED.search(written):
-            continue
-        taken = [v for one in read for g in one.given for v in (g.measure.low, g.measure.typical, g.measure.high)]
-        said = " ".join(str(why) for one in read for why in one.why) + " ".join(a for one in read for a in one.left)
-        numbers = list(_amounts_in(written))
-        room = HEDGE_NEAR if any(word in HEDGES for word in written.lower().split()) else NEAR
-        for number in numbers:
-            if not _stands_in(number, numbers, taken, room) and f"{number:g}" not in said:
-                words = say("The {number} in “{line}” is not used.", number=as_number(number), line=_quoted(written))
-                yield Ask(f"number:{written}:{number:g}", words, say("Go on without it"))
+        if not _needs_no_account(written, placed_here):
+            yield from _unused(written, [p.line for p in placed_here])
+
+
+def _needs_no_account(written: str, placed_here: Sequence[PlacedLine]) -> bool:
+    """Whether a line counts for nothing, was put right by the cook, or says itself that more is added."""
+    put_right = any(YOU_SAID.template == why.template for p in placed_here for why in p.line.why)
+    counts_for_nothing = any(p.part in OUTSIDE or p.line.grams is None for p in placed_here)
+    return counts_for_nothing or put_right or ADDED.search(written) is not None
+
+
+def _unused(written: str, read: Sequence[ReadLine]) -> Iterator[Ask]:
+    """The numbers of one line that are in nothing it was read as."""
+    taken = [v for one in read for g in one.given for v in (g.measure.low, g.measure.typical, g.measure.high)]
+    said = " ".join(str(why) for one in read for why in one.why) + " ".join(a for one in read for a in one.left)
+    numbers = list(_amounts_in(written))
+    room = HEDGE_NEAR if any(word in HEDGES for word in written.lower().split()) else NEAR
+    for number in numbers:
+        if not _stands_in(number, numbers, taken, room) and f"{number:g}" not in said:
+            words = say("The {number} in “{line}” is not used.", number=as_number(number), line=_quoted(written))
+            yield Ask(f"number:{written}:{number:g}", words, say("Go on without it"))
 
 
 def _not_used(reading: Reading) -> Iterator[Ask]:

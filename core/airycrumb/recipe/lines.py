@@ -242,12 +242,16 @@ def _left_over(thing: Thing, item: Ingredient | None, own: Own) -> list[Message]
         told.append(say("Optional: it is counted."))
     if "divided" in thing.notes:
         told.append(say("It is used in more than one place: all of it is counted here."))
-    beside = [h for h in hits(thing.notes, own) if h.named.item is not item and not h.named.tongue]
-    beside = [h for h in beside if item is not None and h.named.item.key not in (item.key, "water")]
-    words = verbatim(" ".join(thing.notes)[:60])
-    if beside and not {h.named.item.role for h in beside} <= {"spice"} and thing.words:
-        told.append(say("“{words}” is not counted.", words=words))
+    if item is not None and thing.words and _food_in_notes(thing, item, own):
+        told.append(say("“{words}” is not counted.", words=verbatim(" ".join(thing.notes)[:60])))
     return told
+
+
+def _food_in_notes(thing: Thing, item: Ingredient, own: Own) -> bool:
+    """Whether its notes name another food that weighs: spices do not."""
+    others = [h.named for h in hits(thing.notes, own) if h.named.item is not item and not h.named.tongue]
+    beside = [named.item for named in others if named.item.key not in (item.key, "water")]
+    return any(other.role != "spice" for other in beside)
 
 
 def _purpose(text: str) -> str:

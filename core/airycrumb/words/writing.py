@@ -3,7 +3,7 @@
 import math
 from collections.abc import Callable
 from dataclasses import dataclass
-from datetime import date, datetime, timedelta
+from datetime import datetime, timedelta
 from decimal import localcontext
 from typing import Literal
 
@@ -157,17 +157,13 @@ def moment_text(moment: Moment, now: datetime | None = None) -> str:
         return format_date(moment.at, "d MMM y", locale=LOCALE)
     if moment.shown == "weekday":
         return f"{format_date(moment.at, 'EEEE', locale=LOCALE)}, {moment.at:%H:%M}"
-    ends = [m for m in (moment.at, moment.to) if m is not None]
-    with_day = _far(ends, now) and len({m.date() for m in ends} | _today(moment.at, now)) > 1
-    low, high = (_clock(m, with_day) for m in (ends[0], ends[-1]))
-    if low == high:
+    first, last = moment.at, moment.to or moment.at
+    far, goes_on = _far([first, last], now), first.date() != last.date()
+    low = _clock(first, far and (goes_on if now is None else first.date() != now.astimezone(first.tzinfo).date()))
+    if not goes_on and f"{first:%H:%M}" == f"{last:%H:%M}":
         return low
-    return _span(low, high if ends[0].date() != ends[-1].date() else _clock(ends[-1], with_day=False))
+    return _span(low, _clock(last, far and goes_on))
 
 
 def _far(ends: list[datetime], now: datetime | None) -> bool:
     return now is None or any(abs(m - now) >= NEAR for m in ends)
-
-
-def _today(at: datetime, now: datetime | None) -> set[date]:
-    return set() if now is None else {now.astimezone(at.tzinfo).date()}

@@ -5041,7 +5041,8 @@ export interface components {
          * @description A day as things stand.
          *
          *     plan null: nothing is on it, or `problems` stand in the way; state: "waiting" for a worker, "solving", "done", or
-         *     "stuck" where it could not be thought about; progress: how far; ways: what would help where it does not fit; calendar: the secret of its private address.
+         *     "stuck" where it could not be thought about; progress: how far; ways: what would help where it does not fit;
+         *     calendar: the secret of its private address.
          */
         DayOut: {
             /** Id */
