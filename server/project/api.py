@@ -4,6 +4,7 @@ import logging
 import secrets
 
 from django.core.exceptions import RequestDataTooBig
+from django.db import InterfaceError, OperationalError
 from django.http import HttpRequest, HttpResponse, RawPostDataException
 from ninja import NinjaAPI
 from ninja.errors import AuthenticationError, HttpError, Throttled, ValidationError
@@ -82,6 +83,15 @@ def _too_long(request: HttpRequest, _error: OutOfTime) -> HttpResponse:
         "of it at once."
     )
     return _answer(request, Refusal(500, said))
+
+
+@api.exception_handler(OperationalError)
+@api.exception_handler(InterfaceError)
+def _database_away(request: HttpRequest, error: Exception) -> HttpResponse:
+    # Gone, or busy for longer than anybody may wait: a line and no traceback. What asked keeps what it has.
+    log.error("no database at %s %s: %s", request.method, request.path, str(error).splitlines()[0:1])
+    said = say("The server cannot reach its database just now: nothing is lost, and it is tried again.")
+    return _answer(request, Refusal(503, said))
 
 
 @api.exception_handler(Exception)

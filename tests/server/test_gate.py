@@ -10,6 +10,7 @@ from datetime import timedelta
 from typing import Any
 from unittest import mock
 
+from django.db import OperationalError
 from django.http import HttpResponse
 from django.test import Client, RequestFactory
 
@@ -145,6 +146,13 @@ class Bodies(ApiCase):
 
 
 class Faults(ApiCase):
+    def test_a_database_that_is_gone_is_told_as_away_and_not_as_a_fault(self) -> None:
+        gone = mock.patch.object(bakes, "heads_of", side_effect=OperationalError("no route to host"))
+        with gone, self.assertLogs("airycrumb", logging.ERROR) as logged:
+            status, said = self.call("GET", "/bakes")
+        self.assertEqual((status, "nothing is lost" in said["message"]), (503, True))
+        self.assertNotIn("Traceback", "".join(logged.output))
+
     def test_a_fault_is_a_sentence_with_the_number_that_stands_in_the_log(self) -> None:
         fault = mock.patch.object(compute, "reply", side_effect=ZeroDivisionError("planted"))
         with fault, self.assertLogs("airycrumb", logging.ERROR) as logged:

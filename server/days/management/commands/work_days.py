@@ -3,6 +3,7 @@
 import asyncio
 import contextlib
 import os
+import signal
 import time
 from collections.abc import Callable, Iterator
 from typing import Any
@@ -77,15 +78,29 @@ async def _work(wait: bool) -> None:
     connector: Any = app.connector
     with app.replace_connector(connector.get_worker_connector()) as here:
         async with here.open_async():
-            work = here.run_worker_async(queues=["days"], wait=wait, concurrency=1, install_signal_handlers=wait)
-            running = [asyncio.ensure_future(one) for one in ([work, _keep(here)] if wait else [work])]
-            # Keeping never ends but by a fault, and then neither does the work go on.
-            ended, others = await asyncio.wait(running, return_when=asyncio.FIRST_COMPLETED)
-            for one in others:
-                one.cancel()
-            await asyncio.gather(*others, return_exceptions=True)
-            for one in ended:
-                one.result()
+            work = here.run_worker_async(queues=["days"], wait=wait, concurrency=1, install_signal_handlers=False)
+            if wait:
+                await _until_told(asyncio.ensure_future(work), asyncio.ensure_future(_keep(here)))
+            else:
+                await work
+
+
+async def _until_told(*running: "asyncio.Future[None]") -> None:
+    """Until a signal. Neither working nor keeping ends by itself but by a fault: then neither goes on, and it is told.
+
+    A worker whose database is gone says so in the log and ends as if it had been asked to.
+    """
+    told = asyncio.Event()
+    for number in (signal.SIGINT, signal.SIGTERM):
+        asyncio.get_running_loop().add_signal_handler(number, told.set)
+    asked = asyncio.ensure_future(told.wait())
+    await asyncio.wait([*running, asked], return_when=asyncio.FIRST_COMPLETED)
+    for one in (*running, asked):
+        one.cancel()
+    ended = await asyncio.gather(*running, return_exceptions=True)
+    if not told.is_set():
+        faults = [one for one in ended if isinstance(one, Exception)]
+        raise faults[0] if faults else ConnectorException("the worker stopped")
 
 
 async def _keep(here: Any) -> None:
