@@ -24,7 +24,8 @@ class Faults(unittest.TestCase):
         answers, wrong = days.hunt(self.site, 3)
         self.assertEqual(wrong, [])
         self.assertEqual(set(answers), {200})
-        self.assertGreater(answers[200], 10)
+        # Two who mark and two who look, each at least once.
+        self.assertGreaterEqual(answers[200], 4)
 
     def test_good_requests_spoilt_and_those_of_the_contract_are_never_answered_with_a_fault(self) -> None:
         told: Counter[int] = Counter()

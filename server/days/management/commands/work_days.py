@@ -85,7 +85,7 @@ async def _work(wait: bool) -> None:
                 await work
 
 
-async def _until_told(*running: "asyncio.Future[None]") -> None:
+async def _until_told(*running: "asyncio.Future[Any]") -> None:
     """Until a signal. Neither working nor keeping ends by itself but by a fault: then neither goes on, and it is told.
 
     A worker whose database is gone says so in the log and ends as if it had been asked to.
@@ -93,9 +93,9 @@ async def _until_told(*running: "asyncio.Future[None]") -> None:
     told = asyncio.Event()
     for number in (signal.SIGINT, signal.SIGTERM):
         asyncio.get_running_loop().add_signal_handler(number, told.set)
-    asked = asyncio.ensure_future(told.wait())
-    await asyncio.wait([*running, asked], return_when=asyncio.FIRST_COMPLETED)
-    for one in (*running, asked):
+    everything: list[asyncio.Future[Any]] = [*running, asyncio.ensure_future(told.wait())]
+    await asyncio.wait(everything, return_when=asyncio.FIRST_COMPLETED)
+    for one in everything:
         one.cancel()
     ended = await asyncio.gather(*running, return_exceptions=True)
     if not told.is_set():
