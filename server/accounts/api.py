@@ -44,7 +44,7 @@ def _me(request: HttpRequest) -> Me:
     name = request.user.get_username() if known else None
     return Me(
         user=name,
-        household=services.household_of(request).name if known else None,
+        household=services.home_of(request).name if known else None,
         demo_open=services.demo_is_open(request),
         now=timezone.now(),
     )

@@ -30,12 +30,18 @@ SOMEBODY_ELSE = say("Somebody else is signed in on this browser: sign in as your
 
 
 def household_of(request: HttpRequest) -> Household:
-    """The signed-in person's household, looked up once a request; Refusal 403 for someone who has none, 409 for a
-    request made for another person than the one signed in: a tab that was left open never writes into their household.
+    """The signed-in person's household; Refusal 403 for someone who has none, 409 for a request made for another
+    person than the one signed in: a tab that was left open never writes into their household.
     """
     meant_for = request.headers.get(MEANT_FOR)
     if meant_for is not None and unquote(meant_for) != request.user.get_username():
         raise Refusal(409, SOMEBODY_ELSE, [compute.Problem("somebody_else", MEANT_FOR, SOMEBODY_ELSE)])
+    return home_of(request)
+
+
+def home_of(request: HttpRequest) -> Household:
+    """The signed-in person's household, looked up once a request, whomever the page was open for: who signs in on a
+    page that was somebody else's is answered as themselves. Refusal 403 for someone who has none."""
     found: Household | None = getattr(request, "household", None)
     if found is None:
         member: Member | None = getattr(request.user, "member", None)

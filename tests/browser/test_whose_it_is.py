@@ -31,9 +31,13 @@ class OneBrowser(BrowserCase):
     def leave(self, page: Page, keeping: bool) -> None:
         """Sign out; what waits is kept here."""
         self.more(page)
-        page.get_by_role("button", name="sign out").click()
+        out = page.get_by_role("button", name="sign out")
         if keeping:
-            page.get_by_role("button", name="Sign out; keep it here").click()
+            out.click()
+            out = page.get_by_role("button", name="Sign out; keep it here")
+        # The door is in sight twice: before the fresh page, and on it.
+        with page.expect_navigation():
+            out.click()
         expect(page.get_by_label("Password")).to_be_visible()
 
     def begun(self) -> Batch:
@@ -74,6 +78,11 @@ class OneBrowser(BrowserCase):
             expect(other.get_by_text("Not sent yet")).to_have_count(0)
             other.goto(f"{self.address}/notebook")
             self.leave(other, keeping=False)
+        # Somebody else signs in on the spot, in the tab where it waits.
+        self.page.get_by_role("button", name="Sign in here").click()
+        self.sign_in(self.page, "ben")
+        expect(self.page.get_by_text("This batch is not here")).to_be_visible()
+        self.assertEqual((self.taken(batch), self.page.evaluate(MARKS_WAITING)), (0, 1))
         self.assertEqual(Batch.objects.exclude(household=batch.household).filter(pk__gt=batch.pk).count(), 0)
         self.sign_in(other, "ana")
         expect(other.get_by_label("Password")).to_have_count(0)

@@ -107,6 +107,11 @@ class MeantForTest(ApiCase):
         self.assertEqual([self.send("north"), self.send(None)], [201, 201])
         self.assertEqual(self.send("n%6Frth"), 201)
 
+    def test_who_signs_in_on_a_page_that_was_open_for_another_is_answered_as_themselves(self) -> None:
+        body = json.dumps({"username": "south", "password": "crumb-of-south"})
+        done = self.client.post("/api/session", body, content_type="application/json", HTTP_X_MEANT_FOR="north")
+        self.assertEqual((done.status_code, done.json()["user"]), (200, "south"))
+
 
 class TriedTwice(TransactionTestCase):
     def given_up(self) -> OperationalError:

@@ -67,6 +67,9 @@ const cookie = (name: string) =>
 
 /** For whom this page is open, by name: the server refuses what is meant for another than who is signed in. */
 let meantFor: string | null = null;
+const MEANT_FOR = "X-Meant-For";
+/** How a request says whom it is for, where that is not who the page is open for by the time it is sent. */
+export const meantForOnly = (user: string) => ({ [MEANT_FOR]: encodeURIComponent(user) });
 export const askFor = (user: string | null) => void (meantFor = user);
 
 export const client = createClient<paths>({
@@ -75,7 +78,8 @@ export const client = createClient<paths>({
     const headers = new Headers(request.headers);
     headers.set("X-Version", VERSION);
     if (request.method !== "GET") headers.set("X-CSRFToken", cookie("csrftoken"));
-    if (request.method !== "GET" && meantFor !== null) headers.set("X-Meant-For", encodeURIComponent(meantFor));
+    if (request.method !== "GET" && meantFor !== null && !headers.has(MEANT_FOR))
+      headers.set(MEANT_FOR, encodeURIComponent(meantFor));
     try {
       return await fetch(new Request(request, { headers }));
     } catch {

@@ -2,7 +2,17 @@
 import { useSyncExternalStore } from "react";
 import { useShallow } from "zustand/react/shallow";
 
-import { askFor, client, ServerError, shaped, take, type Bake, type BakeOut, type BatchOut } from "../api/client";
+import {
+  askFor,
+  client,
+  meantForOnly,
+  ServerError,
+  shaped,
+  take,
+  type Bake,
+  type BakeOut,
+  type BatchOut,
+} from "../api/client";
 import { nowIso } from "../lib/clock";
 import { Outbox, type Hand, type News, type Others, type OutboxState } from "./outbox";
 import type { BatchRef, Posted } from "./posted";
@@ -15,12 +25,15 @@ const GIVE_UP_AFTER = 30_000;
 const numbers = new Map<string, number>();
 
 /** The server's number of a batch whose start it has taken. */
-async function numberOf(batch: BatchRef, signal: AbortSignal): Promise<number> {
+async function numberOf(
+  batch: BatchRef,
+  how: { signal: AbortSignal; headers: Record<string, string> },
+): Promise<number> {
   if (typeof batch === "number") return batch;
   const known = numbers.get(batch);
   if (known !== undefined) return known;
   const params = { path: { client_id: batch }, query: { now: nowIso() } };
-  const { id } = await take(client.GET("/api/batches/begun/{client_id}", { params, signal }));
+  const { id } = await take(client.GET("/api/batches/begun/{client_id}", { params, ...how }));
   numbers.set(batch, id);
   return id;
 }
@@ -36,31 +49,33 @@ const hand: Hand = async (parcel) => {
 
 /** With the ids by which the server takes each once. */
 const told: Hand = async ([first, ...more]) => {
-  const { id: client_id, work } = first as Posted;
+  const { id: client_id, work, owner } = first as Posted;
   const signal = AbortSignal.timeout(GIVE_UP_AFTER);
+  // Somebody else may sign in on this page while it is on its way.
+  const how = { signal, headers: meantForOnly(owner) };
   switch (work.kind) {
     case "mark": {
       const observations = [work, ...more.map((p) => p.work)].flatMap((w) => (w.kind === "mark" ? [w.mark] : []));
-      const to = { params: { path: { batch_id: await numberOf(work.batch, signal) } }, signal };
+      const to = { params: { path: { batch_id: await numberOf(work.batch, how) } }, ...how };
       return take(
         client.POST("/api/batches/{batch_id}/observations", { ...to, body: { observations, now: nowIso() } }),
       );
     }
     case "finish": {
       const body = { outcome: work.outcome, observations: [], now: work.at };
-      const batch_id = await numberOf(work.batch, signal);
-      return take(client.POST("/api/batches/{batch_id}/finish", { params: { path: { batch_id } }, body, signal }));
+      const batch_id = await numberOf(work.batch, how);
+      return take(client.POST("/api/batches/{batch_id}/finish", { params: { path: { batch_id } }, body, ...how }));
     }
     case "save": {
       const body = { client_id, base: work.base, document: work.document };
-      return take(client.PUT("/api/bakes/{bake_id}", { params: { path: { bake_id: work.bake } }, body, signal }));
+      return take(client.PUT("/api/bakes/{bake_id}", { params: { path: { bake_id: work.bake } }, body, ...how }));
     }
     case "create":
-      return take(client.POST("/api/bakes", { body: { client_id, document: work.document }, signal }));
+      return take(client.POST("/api/bakes", { body: { client_id, document: work.document }, ...how }));
     case "start": {
       const body = { client_id, version: work.version, kitchen_id: work.kitchen, now: work.at };
       return take(
-        client.POST("/api/bakes/{bake_id}/batches", { params: { path: { bake_id: work.bake } }, body, signal }),
+        client.POST("/api/bakes/{bake_id}/batches", { params: { path: { bake_id: work.bake } }, body, ...how }),
       );
     }
   }

@@ -19,6 +19,9 @@ interface Kept {
   answer: { key: readonly unknown[]; data: unknown };
 }
 
+/** Answers that are not written down yet. */
+const unwritten = new Map<string, Query>();
+
 /** How often everything was forgotten: what is still being read then is somebody else's. */
 let forgotten = 0;
 
@@ -63,6 +66,7 @@ async function putBack(queries: QueryClient, asked: string[]): Promise<void> {
 /** Forget everything the server said to somebody who has gone. Who is signed in now is not forgotten. */
 export async function forgetAnswers(queries: QueryClient): Promise<void> {
   forgotten += 1;
+  unwritten.clear();
   queries.removeQueries({ predicate: ({ queryKey }) => queryKey[0] !== "me" });
   await database()
     .then((db) => db.clear("answers"))
@@ -104,8 +108,11 @@ export async function letOneGo(): Promise<boolean> {
 
 /** Write what was answered down; where room runs short, only what the stove needs. */
 export async function writeAnswers(asked: Pick<Query, "queryHash" | "queryKey" | "state">[]): Promise<void> {
+  const before = forgotten;
   const db = await database();
   const spare = await roomToSpare();
+  // Whoever they were for has gone meanwhile.
+  if (forgotten !== before) return;
   const changed = spare ? asked : asked.filter((query) => needed(query.queryHash));
   // No old answer stays that would be taken for the newest.
   if (!spare) await Promise.all(asked.map(({ queryHash }) => db.delete("answers", queryHash)));
@@ -131,18 +138,17 @@ export async function putAndKeep<T>(queries: QueryClient, key: readonly unknown[
 /** Keep answers as they come. A full or shut storage keeps none, and loses nothing by it. */
 export function keepAnswers(queries: QueryClient): () => void {
   void keepReserve().catch(() => undefined);
-  const changed = new Map<string, Query>();
   let timer: ReturnType<typeof setTimeout> | undefined;
   const flush = () => {
-    const now = [...changed.values()];
-    changed.clear();
+    const now = [...unwritten.values()];
+    unwritten.clear();
     void writeAnswers(now).catch(() => undefined);
   };
   const stop = queries.getQueryCache().subscribe((event) => {
     if (event.type !== "updated" || event.action.type !== "success" || !KEPT.has(String(event.query.queryKey[0])))
       return;
     const { query } = event;
-    changed.set(query.queryHash, query);
+    unwritten.set(query.queryHash, query);
     clearTimeout(timer);
     timer = setTimeout(flush, WRITE_AFTER);
   });

@@ -333,13 +333,18 @@ export class Outbox {
   private async taken(parcel: Posted[], answer: Answer) {
     const [first] = parcel;
     const after = this.following(first, answer);
+    const settle = (ids: string[]) => this.offShelf(ids, () => this.shelf.settle(new Set(ids), answer, after));
+    if (!this.mine(parcel)) return settle(parcel.map((p) => p.id));
     const ids = this.gone(parcel);
     this.state = { ...this.state, waiting: this.state.waiting.map(after) };
     // What came of it is known, and that it waits no more, in one moment: nothing flickers between the two.
     this.tell({ kind: "answered", posted: parcel, answer });
     this.answered();
-    await this.offShelf(ids, () => this.shelf.settle(new Set(ids), answer, after));
+    await settle(ids);
   }
+
+  /** Whether this page is still open for whom these were sent: nobody else is told what became of them. */
+  private mine = ([first]: Posted[]) => first?.owner === (this.owner ?? "");
 
   private answered() {
     this.set(this.faulted ? {} : { line: "open", trouble: null });
@@ -367,7 +372,7 @@ export class Outbox {
 
   private async failed(parcel: Posted[], error: ServerError, stopped: Set<string>): Promise<boolean> {
     const [first] = parcel;
-    if (!first) return true;
+    if (!first || !this.mine(parcel)) return false;
     if (!REFUSALS.has(error.status)) {
       const line = lineAfter(error.status);
       stopped.add(streamOf(first));

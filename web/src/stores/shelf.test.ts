@@ -1,10 +1,11 @@
 import "fake-indexeddb/auto";
+import { QueryClient } from "@tanstack/react-query";
 import { beforeEach, describe, expect, it, vi } from "vitest";
 
 import { database } from "../lib/database";
 import { postWhatWasLeft } from "./before";
 import type { Posted } from "./posted";
-import { keepReserve, writeAnswers } from "./kept-answers";
+import { forgetAnswers, keepReserve, writeAnswers } from "./kept-answers";
 import { shelf } from "./shelf";
 import { Storage } from "./storage.testing";
 
@@ -115,6 +116,13 @@ describe("the server's last answers", () => {
     estimate.mockRejectedValue(new Error("it does not tell"));
     await writeAnswers([answer as never]);
     expect(await kept()).toBe(1);
+  });
+
+  it("are not written down any more once whoever they were for has gone", async () => {
+    const writing = writeAnswers([answer as never]);
+    await forgetAnswers(new QueryClient());
+    await writing;
+    expect(await kept()).toBe(0);
   });
 });
 
