@@ -23,7 +23,8 @@ from gateway.words import Message, as_document, day_of, hour_of, joined, say
 from kitchens.models import Kitchen
 from kitchens.services import kitchen_of, locked, write_learned
 
-marked = Signal()  # sent with batch and now once something was marked: what it is part of follows
+# Sent with the batch when something was marked: within the marks' own transaction, and once it has ended, with now.
+marking, marked = Signal(), Signal()
 EARLIEST = timedelta(days=7)  # an observation further before the start is a slip of the clock
 LATEST = timedelta(days=7)  # and so is one further ahead of this server's
 
@@ -270,6 +271,8 @@ def observe(household: Household, batch_id: int, seen: Iterable[Seen]) -> Batch:
         if (one.kind, one.stage) == ("done", "heat"):
             _keep_readings(batch, one.at)
         Observation.objects.get_or_create(batch=batch, client_id=one.client_id, defaults={**dataclasses.asdict(one)})
+    if new:
+        marking.send(sender=Batch, batch=batch)
     if new and batch.finished is not None:
         _learn_anew(batch, locked(batch.kitchen_id))
         batch.refresh_from_db()

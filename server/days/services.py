@@ -213,11 +213,24 @@ def _release(day: Day) -> None:
     Batch.objects.filter(household=day.household, id__in=ids).update(held={})
 
 
+def _days_with(batch: Batch) -> QuerySet[Day]:
+    days = Day.objects.filter(household_id=batch.household_id, deleted=False)
+    return days.filter(document__dishes__contains=[{"batch": batch.pk}])
+
+
+def will_follow(batch: Batch) -> None:
+    """Put down, with the marks and in their transaction, that the day is to follow them: whoever takes them follows at
+    once, and a worker does where they died on the way."""
+    from days.tasks import follow_marks  # the queue's application is ready only once Django is
+
+    if _days_with(batch).exists():
+        follow_marks.defer(batch_id=batch.pk)
+
+
 def follow(batch: Batch, now: datetime) -> None:
     """What was marked in a batch moves what has not begun in all of its day. A day that cannot be planned costs no
     mark."""
-    days = Day.objects.filter(household_id=batch.household_id, deleted=False)
-    for day in days.filter(document__dishes__contains=[{"batch": batch.pk}]):
+    for day in _days_with(batch):
         try:
             standing(day, now)  # in a transaction of its own: the mark is kept whatever becomes of the day
         except Exception:

@@ -3,9 +3,11 @@
 from datetime import datetime
 
 from django.db import connection
+from django.utils import timezone
 from procrastinate import JobContext, RetryStrategy
 from procrastinate.contrib.django import app
 
+from batches.models import Batch
 from days import services
 
 # What fails is tried again, 4, 16 and 64 s later: a database or a machine that was away is back by then.
@@ -27,4 +29,15 @@ def solve_day(context: JobContext, day_id: int, made_for: str, now: str) -> None
         raise
     finally:
         # A task runs in a thread of its own: its connection would outlive it.
+        connection.close()
+
+
+@app.task(name="follow_marks", queue="days", retry=AGAIN, priority=1)
+def follow_marks(batch_id: int) -> None:
+    """Have a day follow what was marked in one of its batches. Where it has, nothing changes."""
+    try:
+        batch = Batch.objects.filter(pk=batch_id).first()
+        if batch is not None:
+            services.follow(batch, timezone.now())
+    finally:
         connection.close()

@@ -442,6 +442,28 @@ class UnderWayTest(DayCase):
         self.assertEqual(row.state, "done")
         self.assertTrue(row.plan["cost"] == before or row.plan["cost"] < before - 4_000, (before, row.plan["cost"]))
 
+    def test_a_day_follows_marks_though_whoever_took_them_died_before_it_did(self) -> None:
+        from batches.services import Seen, observe
+        from days.tasks import follow_marks
+
+        day = self.make_day()
+        batch, begun = self.started(day, 0)
+        followed = Day.objects.get(pk=day["id"]).made_for
+        late = begun + timedelta(minutes=48)
+        observe(self.home, batch, [Seen(uuid.uuid4(), "done", "weigh", late)])
+        self.assertEqual(Day.objects.get(pk=day["id"]).made_for, followed)
+        job = ProcrastinateJob.objects.get(task_name="follow_marks")
+        with patch("days.tasks.connection"), patch("days.tasks.timezone.now", return_value=late):
+            follow_marks(**job.args)
+        self.assertNotEqual(Day.objects.get(pk=day["id"]).made_for, followed)
+
+    def test_a_batch_of_no_day_asks_no_worker(self) -> None:
+        from batches.services import Seen, observe, start
+
+        batch = start(self.home, self.bakes[0], None, None, NOW, None)
+        observe(self.home, batch.pk, [Seen(uuid.uuid4(), "done", "weigh", NOW)])
+        self.assertFalse(ProcrastinateJob.objects.filter(task_name="follow_marks").exists())
+
     def test_a_mark_taken_back_moves_the_day_back(self) -> None:
         day = self.make_day()
         batch, begun = self.started(day, 0)
