@@ -96,7 +96,7 @@ class OneBrowser(BrowserCase):
         notice.click()
         shown = self.page.get_by_role("dialog", name="Not sent yet")
         expect(shown).to_contain_text("1 mark of a batch, kept in this browser since")
-        expect(shown).to_contain_text(re.compile(r"\d\d:\d\d, weigh: done"))
+        expect(shown).to_contain_text(re.compile(r"\d\d:\d\d, weighing and kneading: done"))
         shown.get_by_role("button", name="Throw it away").click()
         expect(shown.get_by_role("button", name="Yes: throw away 1 mark of a batch")).to_be_visible()
         self.context.unroute("**/observations")

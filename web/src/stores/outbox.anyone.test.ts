@@ -36,17 +36,16 @@ class FakeServer {
 
   constructor(private readonly answers: Kind[]) {}
 
-  /** Of a tab that is open for somebody: what it sends names them, and the server refuses what is for another. */
-  hand =
-    (tabOf: string): Hand =>
-    async (parcel: Posted[]) => {
-      await Promise.resolve();
-      const kind = this.answers.shift() ?? "taken";
-      if (tabOf !== this.session) throw new ServerError(401, "somebody else is signed in");
-      if (TAKES.has(kind)) for (const { id } of parcel) this.take(id);
-      if (kind !== "taken") throw new ServerError(TAKES.has(kind) ? 0 : ANSWERS[kind], kind);
-      return { id: 9, version: 2 } as BakeOut;
-    };
+  /** What is sent names whose it is, and the server refuses what is for another than is signed in. */
+  hand: Hand = async (parcel: Posted[]) => {
+    // Long enough for somebody else to sign in meanwhile.
+    await new Promise((resolve) => setTimeout(resolve, 20));
+    const kind = this.answers.shift() ?? "taken";
+    if (parcel.some((p) => p.owner !== this.session)) throw new ServerError(401, "somebody else is signed in");
+    if (TAKES.has(kind)) for (const { id } of parcel) this.take(id);
+    if (kind !== "taken") throw new ServerError(TAKES.has(kind) ? 0 : ANSWERS[kind], kind);
+    return { id: 9, version: 2 } as BakeOut;
+  };
 
   private take(id: string) {
     if (this.taken.has(id)) return;
@@ -56,7 +55,7 @@ class FakeServer {
 }
 
 const step = fc.record({
-  do: fc.constantFrom("mark", "sign in", "open a tab", "reload", "close", "full"),
+  do: fc.constantFrom("mark", "sign in", "sign in on the page", "open a tab", "reload", "close", "full"),
   who: fc.nat({ max: PEOPLE.length - 1 }),
   tab: fc.nat({ max: 3 }),
   batch: fc.nat({ max: 2 }),
@@ -78,17 +77,27 @@ describe("whoever uses this browser, whatever answers", () => {
         fc.array(fc.constantFrom(...(Object.keys(ANSWERS) as Kind[])), { maxLength: 25 }),
         async (steps, answers) => {
           const server = new FakeServer(answers);
-          const browser = new FakeBrowser(server.hand(PEOPLE[0]));
-          const tabs: { box: Outbox; owner: string }[] = [];
+          const browser = new FakeBrowser(server.hand);
+          const tabs: { box: Outbox }[] = [];
           const posted = new Map<string, string>();
-          const open = async (owner: string) =>
-            void tabs.push({ box: await browser.open(owner, server.hand(owner)), owner });
+          const astray: string[] = [];
+          const open = async (owner: string) => {
+            const box = await browser.open(owner);
+            // Nobody is told what became of somebody else's.
+            box.hear((news) => {
+              if (news.kind === "changed" || news.posted.every((p) => p.owner === box.read().owner)) return;
+              astray.push(`${news.posted[0]?.owner} in ${box.read().owner}'s page`);
+            });
+            tabs.push({ box });
+          };
           await open(PEOPLE[0]);
           for (const { do: what, who, tab, batch, wait } of steps) {
             const at = tabs[tab % tabs.length];
             const person = PEOPLE[who] ?? PEOPLE[0];
-            if (what === "mark" && at) at.box.post([mark(batch)]).forEach((id) => posted.set(id, at.owner));
-            if (what === "sign in") server.session = person;
+            if (what === "mark" && at)
+              at.box.post([mark(batch)]).forEach((id) => posted.set(id, at.box.read().owner ?? ""));
+            if (what.startsWith("sign in")) server.session = person;
+            if (what === "sign in on the page" && at) void at.box.open(person);
             if (what === "open a tab" && tabs.length < 4) await open(server.session);
             if (what === "full") [browser.shelf.full, browser.shelf.spare] = [true, true];
             if (what === "reload" && at && (await at.box.allKept())) {
@@ -114,6 +123,7 @@ describe("whoever uses this browser, whatever answers", () => {
           expect(new Map([...server.taken].sort())).toEqual(new Map([...posted].sort()));
           expect(server.times).toBe(posted.size);
           expect(browser.shelf.held).toEqual([]);
+          expect(astray).toEqual([]);
           tabs.forEach(({ box }) => box.close());
         },
       ),

@@ -1,6 +1,6 @@
 import type { BakeOut } from "../api/client";
 import { asServerError, lineAfter, ServerError, type Line } from "../api/server-error";
-import { parcelOf, streamOf } from "./parcels";
+import { cannotBe, parcelOf, streamOf } from "./parcels";
 import { NotKept, type Answer, type Posted, type Shelf, type Work } from "./posted";
 
 /** What became of something posted, here or in another tab. */
@@ -70,6 +70,8 @@ export class Outbox {
   private readonly resting = new Map<string, ReturnType<typeof setTimeout>>();
   /** On their way off the shelf: it may not say so yet. */
   private readonly leaving = new Set<string>();
+  /** Posted here, and never yet told to wait: whoever did it is still there, and sees at once what is refused. */
+  private readonly fresh = new Set<string>();
   /** Whether something could not be answered in this round, though the server is there. */
   private faulted = false;
   /** Rounds in a row that ended without an answer. */
@@ -125,6 +127,7 @@ export class Outbox {
     }));
     const old = this.state.waiting.filter((p) => instead.has(p.id) && !p.tried).map((p) => p.id);
     const ids = made.map((p) => p.id);
+    ids.forEach((id) => this.fresh.add(id));
     if (after !== undefined)
       ids.forEach((id) =>
         this.resting.set(
@@ -272,7 +275,7 @@ export class Outbox {
   private async heard(news: News) {
     if (this.owner === null) return;
     await this.refresh();
-    if (news.kind !== "changed") this.hearers.forEach((hearer) => hearer(news));
+    if (news.kind !== "changed" && this.mine(news.posted)) this.hearers.forEach((hearer) => hearer(news));
   }
 
   /** Send what can go, in order, until nothing more can; one round at a time here, one tab at a time. */
@@ -353,6 +356,7 @@ export class Outbox {
   /** These wait no more; nobody is told yet. */
   private gone(parcel: Posted[]): string[] {
     const ids = parcel.map((p) => p.id);
+    ids.forEach((id) => this.fresh.delete(id));
     const unkept = new Set([...this.state.unkept].filter((id) => !ids.includes(id)));
     this.state = { ...this.state, waiting: this.without(ids), unkept };
     return ids;
@@ -376,6 +380,7 @@ export class Outbox {
     if (!REFUSALS.has(error.status)) {
       const line = lineAfter(error.status);
       stopped.add(streamOf(first));
+      parcel.forEach((p) => this.fresh.delete(p.id));
       this.faulted = true;
       this.set({ line, trouble: line === "away" ? null : error.message });
       // A fault is about this one thing; who is away or does not know us answers nothing else either.
@@ -389,12 +394,15 @@ export class Outbox {
     return true;
   }
 
-  /** A mark, an end or a start that cannot be is told and gone; anything else stays until the cook decides. */
+  /**
+   * What cannot be is told to whoever has just done it, and gone; a change of a bake, and whatever had to wait, stays
+   * until the cook decides. Marks do not stand in the way of later ones.
+   */
   private async refused(one: Posted, { status, message }: ServerError, stopped: Set<string>) {
     let ids: string[] = [];
-    if (one.work.kind !== "save" && status === 422) ids = this.gone([one]);
+    if (one.work.kind !== "save" && status === 422 && this.fresh.has(one.id)) ids = this.gone([one]);
     else {
-      stopped.add(streamOf(one));
+      if (!cannotBe({ ...one, refused: { status, message } })) stopped.add(streamOf(one));
       const flag = (p: Posted): Posted => (p.id === one.id ? { ...p, refused: { status, message } } : p);
       await this.onShelf(() => this.shelf.change(new Set([one.id]), flag)).catch(() => undefined);
       this.state = { ...this.state, waiting: this.state.waiting.map(flag) };

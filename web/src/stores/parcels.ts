@@ -10,6 +10,9 @@ export const streamOf = ({ id, work }: Posted): string => {
 /** The stream that what waits opens once it has gone: the marks of a batch follow its start. */
 const streamBegunBy = ({ id, work }: Posted): string => (work.kind === "start" ? `batch ${id}` : "");
 
+/** Whether it is a mark that cannot be, whatever goes before it: it waits for the cook alone, and stops nothing. */
+export const cannotBe = ({ work, refused }: Posted) => work.kind === "mark" && refused?.status === 422;
+
 /** What can go now, from what waits in order: one thing, or up to `most` marks of one batch. */
 export function parcelOf(
   waiting: Posted[],
@@ -20,7 +23,7 @@ export function parcelOf(
   const shut = new Set([...stopped, ...waiting.map(streamBegunBy)]);
   for (const [i, one] of waiting.entries()) {
     const stream = streamOf(one);
-    if (shut.has(stream)) continue;
+    if (shut.has(stream) || cannotBe(one)) continue;
     if (one.refused || resting.has(one.id)) {
       shut.add(stream);
       continue;

@@ -5,6 +5,7 @@ import { asServerError, lineAfter, type Line } from "../api/server-error";
 import { movedBy, nowIso } from "../lib/clock";
 import { openEvents } from "./events";
 import type { News, Outbox } from "./outbox";
+import { cannotBe } from "./parcels";
 import type { BatchRef, Posted } from "./posted";
 
 type Kind = ObservationIn["kind"];
@@ -131,8 +132,8 @@ export class RunStore {
     const mine = waiting.filter(this.isMine);
     const now = line === "open" ? this.readLine : line;
     return {
-      waiting: mine.flatMap((p) => (p.work.kind === "mark" ? [p.work.mark] : [])),
-      finishing: mine.some((p) => p.work.kind === "finish"),
+      waiting: mine.flatMap((p) => (p.work.kind === "mark" && !cannotBe(p) ? [p.work.mark] : [])),
+      finishing: mine.some((p) => p.work.kind === "finish" && !p.refused),
       line: now,
       trouble: this.refusal ?? (now === "fault" ? (trouble ?? this.readTrouble) : null),
       unkept: mine.some((p) => unkept.has(p.id)),
@@ -148,9 +149,13 @@ export class RunStore {
   private heard = (news: News) => {
     if (news.kind === "changed" || !news.posted.some(this.isMine)) return;
     if (news.kind === "answered") this.state = { ...this.state, batch: this.newer(news.answer as BatchOut) };
-    else this.refusal = news.message;
+    // What stays is said beside what waits.
+    else if (!this.stays(news.posted)) this.refusal = news.message;
     this.refresh();
   };
+
+  private stays = (posted: Posted[]) =>
+    this.outbox.read().waiting.some((p) => cannotBe(p) && posted.some(({ id }) => id === p.id));
 
   /** Of two answers, the one that knows of more: they may have overtaken one another. */
   private newer = (batch: BatchOut): BatchOut =>

@@ -1,6 +1,8 @@
 /** What was done here and is not sent yet, in words: to be read, to be copied, to be let go by its name. */
 import type { ObservationIn } from "../api/client";
 import { clock } from "../lib/clock";
+import { kept } from "../lib/kept";
+import { quantityText, type Units } from "../lib/words";
 import type { Posted, Work } from "./posted";
 
 const NAMES: Record<Work["kind"], [one: string, many: string]> = {
@@ -20,13 +22,59 @@ export function unsentWords(waiting: Posted[]): string {
   return counts.length > 1 ? `${counts.slice(0, -1).join(", ")} and ${counts.at(-1)}` : (counts[0] ?? "nothing");
 }
 
-const readable = (key: string) => key.replaceAll(/[._]/g, " ");
-const shown = ({ value, where }: ObservationIn) =>
-  [value === null ? "" : String(value), where ? readable(where) : ""].filter(Boolean).join(", ");
+/** What is under way at a mark. */
+const STAGES: Record<ObservationIn["stage"], string> = {
+  sponge: "the sponge",
+  weigh: "weighing and kneading",
+  filling: "the filling",
+  rise: "the rise",
+  again: "the second rise",
+  divide: "dividing",
+  wrap: "wrapping",
+  proof: "the proof",
+  hold: "the wait before the heat",
+  heat: "the heat",
+  rest: "the rest",
+};
 
-function markWords(mark: ObservationIn): string {
-  const what = `${readable(mark.kind)}${shown(mark) && ` ${shown(mark)}`}`;
-  return `${clock(mark.at)}, ${readable(mark.stage)}: ${what}${mark.event ? ` (${readable(mark.event)})` : ""}`;
+/** What a mark says, and what kind of figure it carries. */
+const MARKS: Record<ObservationIn["kind"], [says: string, figure?: "temperature" | "mass" | "share" | "minutes"]> = {
+  started: ["begun"],
+  done: ["done"],
+  doubled: ["doubled"],
+  was_ready: ["was ready"],
+  risen: ["risen by", "share"],
+  poke: ["poked"],
+  tear: ["torn open and looked at"],
+  moved: ["moved"],
+  dough_temperature: ["the dough at", "temperature"],
+  room_temperature: ["the room at", "temperature"],
+  dough_weight: ["the dough weighs", "mass"],
+  piece: ["a piece of", "mass"],
+  filling_weight: ["the filling weighs", "mass"],
+  water_left: ["water left over", "mass"],
+  probe: ["the middle at", "temperature"],
+  oven: ["the oven at", "temperature"],
+  lid_lifted: ["the lid lifted"],
+  did: ["done"],
+  heat_for: ["minutes chosen:", "minutes"],
+  undo: ["the last mark taken back"],
+};
+
+const readable = (key: string) => key.replaceAll(/[._]/g, " ");
+
+function figureText(kind: ObservationIn["kind"], value: number): string {
+  const [, figure] = MARKS[kind];
+  if (figure === undefined) return "";
+  if (figure === "share") return ` ${Math.round(value * 100)} %`;
+  if (figure === "minutes") return ` ${Math.round(value)}`;
+  return ` ${quantityText({ kind: figure, value }, kept<Units>("units", "metric"))}`;
+}
+
+function markWords({ kind, stage, at, value, where }: ObservationIn): string {
+  const said = `${MARKS[kind][0]}${value == null ? "" : figureText(kind, value)}`;
+  const place = where && kind === "moved" ? ` to ${readable(where)}` : "";
+  return `${clock(at)}, ${STAGES[stage]}: ${said}${place}`;
 }
 
 /** One of them, by its name. */

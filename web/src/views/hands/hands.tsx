@@ -33,7 +33,7 @@ import { beganAt, fermenting, stagesOf, toldNote } from "../marks/steps";
 import { ClockNotice } from "../clock-notice";
 import { bakeQuery, batchQuery, notShown } from "../queries";
 import { NewerVersion } from "../newer-version";
-import { WaitingHere } from "../waiting";
+import { RefusedNotice, WaitingHere } from "../waiting";
 import { Already } from "./already";
 import { stayAwake } from "../alarms/ring";
 import { Extras } from "./extras";
@@ -199,6 +199,7 @@ function Run({ at, from }: { at: BatchRef; from: BatchOut }) {
         >
           <WaitingHere />
         </LineNotice>
+        <RefusedNotice />
         {state.trouble && (
           <p role="alert" className="mt-1 rounded-xl border-2 border-crust bg-warm px-3 py-1.5 font-semibold">
             {state.trouble}
