@@ -13,6 +13,7 @@ from playwright.sync_api import Page, expect
 from accounts.models import Household
 from batches.models import Batch
 from tests.browser.base import BrowserCase, shut_server
+from tests.browser.driver import MARKS_WAITING, Hands
 
 
 class TheDoor(BrowserCase):
@@ -133,6 +134,23 @@ class TheClock(BrowserCase):
         page.clock.resume()
         expect(page.get_by_text("time to look")).to_be_visible()
         page.wait_for_function("() => window.rung >= 1")
+
+    def test_a_clock_forty_years_ahead_is_said_and_once_it_is_right_the_mark_goes(self) -> None:
+        page, batch = self.in_hands(), Batch.objects.get(finished=None)
+        marks = batch.observations.count()
+        page.clock.set_fixed_time(datetime.now(UTC) + timedelta(days=40 * 365))
+        page.reload()
+        expect(page.get_by_text("ahead of the server")).to_be_visible()
+        Hands(page).risen_by(40)
+        expect(page.get_by_text("put its date and time right, then do that again")).to_be_visible()
+        expect(page.get_by_text("Sending…")).to_have_count(0)
+        self.assertEqual((batch.observations.count(), page.evaluate(MARKS_WAITING)), (marks, 0))
+        page.clock.set_fixed_time(datetime.now(UTC))
+        page.reload()
+        expect(page.get_by_text("ahead of the server")).to_have_count(0)
+        Hands(page).risen_by(40)
+        Hands(page).sent()
+        self.assertEqual(batch.observations.count(), marks + 1)
 
     def test_the_way_to_hands_says_what_the_dough_is_doing(self) -> None:
         self.open_first_screen()
