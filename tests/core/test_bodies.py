@@ -102,7 +102,20 @@ class Bodies(unittest.TestCase):
     def test_a_ball_has_the_surface_of_a_ball(self) -> None:
         m = mesh(Solid(0.03, 0.03, 0.03, 2.0, 0.5, 0.4), 0.0, "round bun", False)
         self.assertAlmostEqual(float(m.skin.sum()) / (4 * math.pi * 0.03**2), 1, delta=0.01)
-        self.assertAlmostEqual(float((m.skin * m.touching).sum() / m.skin.sum()), 0.4)
+        for side in m.touching:
+            self.assertAlmostEqual(float((m.skin * side).sum() / m.skin.sum()), 0.4)
+
+    def test_a_piece_turned_over_stands_on_as_much_of_its_skin_though_its_top_is_the_rounder(self) -> None:
+        b = solid("round bun", 1e-4)
+        self.assertLess(b.foot, 0.5)
+        m = mesh(b, 0.3, "round bun", False)
+        lying, turned = ((m.skin * side).sum() / m.skin.sum() for side in m.touching)
+        self.assertAlmostEqual(float(lying), b.facing_down, places=3)
+        self.assertAlmostEqual(float(turned), b.facing_down, places=3)
+        half = len(m.skin) // 2
+        self.assertEqual((float(m.touching[0][:half].sum()), float(m.touching[1][half:].sum())), (0, 0))
+        # More of the top's skin lies aside of where it touches.
+        self.assertLess(float(m.touching[1].sum()), float(m.touching[0].sum()))
 
     def test_a_rounds_ends_count_and_a_long_pieces_hardly_do(self) -> None:
         self.assertAlmostEqual(plan_power(solid("round bun", 1.5e-4)), 2)

@@ -10,7 +10,7 @@ from hypothesis import strategies as st
 
 from airycrumb.data.heat import STEAM_PAN_MIN, WASHES
 from airycrumb.data.shapes import SHAPES
-from airycrumb.stations.heat import Boundary, Piece, browning, colour, cook, march, steam_water_ml
+from airycrumb.stations.heat import Boundary, Piece, browning, colour, cook, march, reached_resting, steam_water_ml
 from airycrumb.stations.heat.cook import Cook
 from airycrumb.stations.heat.fire import phases
 from airycrumb.stations.heat.settings import fahrenheit
@@ -113,6 +113,23 @@ class CommonSense(unittest.TestCase):
     def test_water_boils_away_with_the_hobs_net_power(self) -> None:
         # 800 mL at 1 kW lasts 20 min of steaming: 532 g (2257 kJ/kg, handbook latent heat at 100 °C)
         self.assertAlmostEqual(steam_water_ml(1000, 20), 532, delta=1)
+
+
+class CountingOnTheRest(unittest.TestCase):
+    """What the trade goes by: the middle climbs on for minutes after it is out of the heat."""
+
+    def test_after_those_minutes_and_the_rest_it_is_that_hot_and_after_fewer_it_is_not(self) -> None:
+        heated = cook(BUN, STEAM, 45).reaches(cook(BUN, STEAM, 45).core, 75)
+        assert heated is not None
+        enough = reached_resting(BUN, STEAM, 75.0, heated, 5.0)
+        self.assertLess(enough, heated - 1)
+        self.assertGreaterEqual(float(cook(BUN, STEAM, enough, 5.0).core.max()), 74.5)
+        self.assertLess(float(cook(BUN, STEAM, enough - 1, 5.0).core.max()), 75)
+
+    def test_without_a_rest_no_fewer_are_enough_and_a_longer_one_takes_no_more(self) -> None:
+        rests = [reached_resting(BUN, STEAM, 75.0, 16.0, rest) for rest in (0.0, 2.0, 5.0, 10.0)]
+        self.assertEqual(rests[0], 16.0)
+        self.assertEqual(rests, sorted(rests, reverse=True))
 
 
 class CommonPractice(unittest.TestCase):

@@ -40,6 +40,16 @@ def doubt(s: Sheet, code: str) -> Doubt | None:
     return next((d for d in s.doubts if d.code == code), None)
 
 
+class LikelyDone(unittest.TestCase):
+    def test_it_counts_the_rest_that_follows_and_what_is_planned_does_not(self) -> None:
+        resting, bare = (heated(method="steam", rest=rest).heat for rest in ("5 min", "0 min"))
+        self.assertEqual((resting.needs.likely_rests, bare.needs.likely_rests), (True, False))
+        assert resting.needs.likely_min is not None and bare.needs.likely_min is not None
+        self.assertLess(resting.needs.likely_min, bare.needs.likely_min)
+        self.assertEqual(resting.needs.surely_min, bare.needs.surely_min)
+        self.assertEqual(resting.minutes_planned, bare.minutes_planned)
+
+
 class WhenToProbe(unittest.TestCase):
     def test_under_a_lid_once_it_is_lifted_elsewhere_from_the_earliest_the_line_may_be_passed(self) -> None:
         steamed, baked = heated(method="steam").heat, heated(method="oven", temperature="180 C").heat

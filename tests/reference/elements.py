@@ -6,13 +6,12 @@ Properties depend on temperature. What is stored is the secant of the enthalpy o
 nothing.
 """
 
-from collections.abc import Callable
+from collections.abc import Callable, Iterator, Sequence
 from dataclasses import dataclass
 from typing import Any
 
 import numpy as np
-from scipy.sparse import diags_array
-from scipy.sparse.linalg import cg
+from scipy.sparse.linalg import LinearOperator, cg, splu
 from skfem import Basis as FemBasis
 from skfem import (
     BilinearForm,
@@ -36,8 +35,10 @@ from tests.reference.per_cell import PerCell
 ELEMENTS = {MeshTri: (ElementTriP1, ElementTriP0), MeshHex: (ElementHex1, ElementHex0)}
 SECTION, SOLID = ((25, 33), (49, 65)), ((13, 17), (21, 27))  # points outwards and downwards, and of a fine mesh
 SETTLED_C, MOST_TURNS = 0.02, 4  # °C by which a step may change in its last turn, and how many turns it takes at most
-# What the surface takes per °C and is given, at a minute, as warm as it is.
-Fire = Callable[[float, np.ndarray], tuple[Any, np.ndarray]]
+FEW_TURNS = 16  # of conjugate gradients: beyond, factoring anew costs less
+QUICK_S, QUICK_STEP_S = 60.0, 1.25  # for so long after the fire changes, a skin moves by degrees within seconds
+# What the surface takes per °C and is given, over so many s that end at a minute, as warm as it is.
+Fire = Callable[[float, float, np.ndarray], tuple[Any, np.ndarray]]
 
 
 def about(x: Any) -> Any:
@@ -77,7 +78,7 @@ class Elements:
 
     def __init__(self, mesh: Mesh, b: Solid, is_filling: np.ndarray, inside: np.ndarray, tables: tuple[Table, Table]):
         self.mesh, self.is_filling, self.inside, self.tables = mesh, is_filling, inside, tables
-        self.solid = b
+        self.solid, self.solved = b, _Solver()
         linear, constant = ELEMENTS[type(mesh)]
         self.linear = linear()
         self.basis = FemBasis(mesh, self.linear)
@@ -114,30 +115,38 @@ class Elements:
             each = np.where(still, self._by_material(middle, "capacity"), gained / np.where(still, 1.0, moved))
             stored = self.stores(density * each / step_s)
             led = self.conducts(self._by_material(middle, "conductivity"))
-            new = _solved(stored + led + taken, stored @ celsius + put, new)
+            new = self.solved(stored + led + taken, stored @ celsius + put, new)
             if np.abs(new - last).max() < SETTLED_C:
                 break
         return new
 
-    def cooked(self, minutes: float, fire: Fire, dough_c: float, filling_c: float, step_s: float) -> "Seen":
-        """The coldest filling, the dough looked at from above, and the middle of the base, through time."""
-        celsius = np.where(self.inside, filling_c, dough_c).astype(float)
-        top, base = self._looked_at()
-        found = []
-        for step in range(int(minutes * 60 / step_s)):
-            celsius = self._step(celsius, step_s, fire((step + 0.5) * step_s / 60, celsius))
-            coldest = celsius[self.inside].min() if self.inside.any() else celsius.min()
-            found.append((coldest, float(top(celsius)), celsius[base]))
-        return Seen(np.arange(1, len(found) + 1) * step_s / 60, *np.array(found).T)
+    def cooked(
+        self, minutes: float, fire: Fire, began: tuple[float, float], step_s: float, rim: float, turns: Sequence[float]
+    ) -> "Seen":
+        """The coldest filling, the dough looked at from above, and the middle of the base, through time.
 
-    def _looked_at(self) -> tuple[Callable[[np.ndarray], float], int]:
-        """The mean of the dough above where it is widest but for the rim, in the middle of its length, where a section
-        lies; and the node in the middle of the base."""
+        began: °C of dough and filling; rim: m from the middle, what lies further out faces sideways; turns: the minutes
+        at which the fire changes.
+        """
+        dough_c, filling_c = began
+        celsius = np.where(self.inside, filling_c, dough_c).astype(float)
+        top, base = self._looked_at(rim)
+        at, found = 0.0, []
+        for length in _steps(60 * minutes, step_s, [60 * turn for turn in turns]):
+            at += length
+            celsius = self._step(celsius, length, fire(at / 60, length, celsius))
+            coldest = celsius[self.inside].min() if self.inside.any() else celsius.min()
+            found.append((at / 60, coldest, float(top(celsius)), celsius[base]))
+        return Seen(*np.array(found).T)
+
+    def _looked_at(self, rim: float) -> tuple[Callable[[np.ndarray], float], int]:
+        """The mean of the dough above within the rim, in the middle of its length, where a section lies; and the node
+        in the middle of the base."""
         edge = self.edge("not below")
         across, up, along = _away(edge.global_coordinates().value, self.solid)
         dough = ~self.is_filling[self.mesh.f2t[0, edge.find]]
         middle = (np.abs(along) < 0.25 * self.solid.half_length) | self.solid.is_round
-        above = (up > self.solid.widest) & (np.abs(across) < 0.97 * self.solid.half_width) & middle
+        above = (up > self.solid.widest) & (np.abs(across) < rim) & middle
         weight = edge.dx * about(edge.global_coordinates().value) * above
         weight = weight * (dough[:, None] if (weight * dough[:, None]).any() else 1)
         base = int(np.argmin(self.mesh.p[-1] + np.abs(self.mesh.p[:-1]).sum(axis=0) * 1e-3))
@@ -154,11 +163,37 @@ class Seen:
     base: np.ndarray
 
 
-def _solved(matrix: Any, right: np.ndarray, guess: np.ndarray) -> np.ndarray:
-    """Conjugate gradients, by scipy: the matrix is symmetric, and so near to diagonal that they end soon."""
-    found, failed = cg(matrix, right, x0=guess, rtol=1e-8, M=diags_array(1 / matrix.diagonal()))
-    assert not failed, "no solution"
-    return np.asarray(found)
+def _steps(seconds: float, step_s: float, turns: Sequence[float]) -> Iterator[float]:
+    """Steps up to an end, in s: each ends where the fire changes, and they are short at first from there on."""
+    at = begun = 0.0
+    while at < seconds - 1e-6:
+        step = step_s if at - begun >= QUICK_S else min(step_s, QUICK_STEP_S)
+        end = min([turn for turn in turns if turn > at + 1e-6], default=seconds)
+        step = min(step, end - at)
+        yield step
+        at += step
+        begun = at if end - at < 1e-6 else begun
+
+
+class _Solver:
+    """Conjugate gradients, by scipy, led by the factors of a matrix not long ago: from step to step it changes little,
+    so that a few turns are enough. Where more are needed it is factored anew."""
+
+    def __init__(self) -> None:
+        self.factors: Any = None
+        self.turns = 0
+
+    def __call__(self, matrix: Any, right: np.ndarray, guess: np.ndarray) -> np.ndarray:
+        if self.factors is None or self.turns > FEW_TURNS:
+            self.factors = splu(matrix.tocsc(), permc_spec="MMD_AT_PLUS_A", options={"SymmetricMode": True})
+        self.turns = 0
+        led = LinearOperator(matrix.shape, matvec=self.factors.solve)
+        found, failed = cg(matrix, right, x0=guess, rtol=1e-8, M=led, callback=self._turned)
+        assert not failed, "no solution"
+        return np.asarray(found)
+
+    def _turned(self, _: np.ndarray) -> None:
+        self.turns += 1
 
 
 def _away(p: np.ndarray, s: Solid) -> tuple[np.ndarray, np.ndarray, np.ndarray]:

@@ -40,11 +40,10 @@ class Heated:
         elements: Elements,
         fire: Boundary,
         minutes: float,
-        step_s: float,
         water: tuple[float, float],
         sides_shut: float = 0.0,
     ) -> None:
-        self.rows, self.step_s = phases(fire, minutes, 0.0), step_s
+        self.rows, self.step_s = phases(fire, minutes, 0.0), 0.0
         self.ends = np.cumsum(self.rows[:, m.SECONDS]) / 60
         self.edges = {name: elements.edge(name) for name in ("below", "not below", "above", "not above")}
         dough, filling = (SKIN_M * t.density * w for t, w in zip(elements.tables, water, strict=True))
@@ -57,10 +56,11 @@ class Heated:
             self.plate[name] = np.full(edge.dx.shape, np.nan)
         self.row = -1
 
-    def __call__(self, minute: float, celsius: np.ndarray) -> tuple[Any, np.ndarray]:
-        """What the surface takes and is given, and the water that leaves it in this step."""
-        at = min(int(np.searchsorted(self.ends, minute)), len(self.rows) - 1)
-        row, since = self.rows[at], 60 * (minute - (self.ends[at - 1] if at else 0.0)) + self.step_s / 2
+    def __call__(self, minute: float, step_s: float, celsius: np.ndarray) -> tuple[Any, np.ndarray]:
+        """What the surface takes and is given, and the water that leaves it in the step that ends at a minute."""
+        self.step_s = step_s
+        at = min(int(np.searchsorted(self.ends, minute - step_s / 120)), len(self.rows) - 1)
+        row, since = self.rows[at], 60 * (minute - (self.ends[at - 1] if at else 0.0))
         if row[m.AIR_TAU] > 0:
             air = row[m.AIR_END] + (row[m.AIR] - row[m.AIR_END]) * np.exp(-since / row[m.AIR_TAU])
         else:

@@ -71,7 +71,7 @@ TIP_AHEAD = Constant(
     "assumed",
     "by how much such a tip runs ahead of the middle; 1 to 2 cm off in a bun",
 )
-PLACES_AGREE = Constant(0.06, "ln minutes", "assumed", "two places of a probe no further apart agree")
+PLACES_AGREE = Constant(0.03, "ln minutes", "assumed", "two places of a probe no further apart agree")
 AGREE_TO_TEACH = Constant(2, "places", "assumed", "that agree, from which a cook's readings are a lesson")
 AGREE_OF_RAW = Constant(
     3, "places", "assumed", "that agree, from which a raw filling's time is shortened: two err alike"

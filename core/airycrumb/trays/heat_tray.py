@@ -226,6 +226,7 @@ def heat_tray(h: LoadResult, proof: Fermented, wrap_min: float, density: float) 
             golden_min=h.needs.golden if b.method == "oven" else None,
             least_min=h.needs.least,
             likely_min=h.needs.likely,
+            likely_rests=h.needs.likely_rests,
             surely_min=h.needs.planned,
             decides=h.needs.decides,
         ),

@@ -166,7 +166,7 @@ def browns(method: str) -> bool:
     return method == "oven"
 
 
-def _needs(ctx: Context, long: Cook, line_c: float) -> Needs:
+def _needs(ctx: Context, piece: Piece, fire: Boundary, long: Cook, line_c: float) -> Needs:
     """How long this heat needs for each thing it must do, as this kitchen heats."""
     pace = pace_of(ctx).factor
     slower = lambda minutes: None if minutes is None else minutes * pace
@@ -175,12 +175,15 @@ def _needs(ctx: Context, long: Cook, line_c: float) -> Needs:
     crumb = long.reaches(long.crumb, crumb_target(ctx.kitchen.altitude_m))
     hot_c = line_c if not ctx.group.filling.is_cooked else min(line_c, danger_zone(ctx.kitchen.region)[1])
     just_set = min(c.JUST_SET.value, crumb_target(ctx.kitchen.altitude_m))
+    hot = long.reaches(long.core, hot_c)
+    rested = None if hot is None else heat.reached_resting(piece, fire, hot_c, hot, ctx.bake.heat.rest_min)
     return Needs(
         middle=slower(long.reaches(long.core, line_c)),
         crumb=slower(crumb),
         golden=colour,
         allowed=_margin(ctx),
-        hot=slower(long.reaches(long.core, hot_c)),
+        hot=slower(rested),
+        hot_heated=slower(hot),
         soft=slower(long.reaches(long.crumb, just_set)),
     )
 
@@ -233,7 +236,7 @@ def demand(
     """How long the group looked at needs: within the short horizon if it can, else the long one (min, rising)."""
     for horizon in horizons:
         long = heat.cook(piece, fire, horizon)
-        needs = _needs(ctx, long, line.celsius)
+        needs = _needs(ctx, piece, fire, long, line.celsius)
         if needs.planned is not None and needs.golden is not None and needs.planned <= horizon:
             break
     return Demand(ctx=ctx, piece=piece, fire=fire, long=long, line=line, needs=needs)

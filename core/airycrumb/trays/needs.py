@@ -15,8 +15,8 @@ class Needs:
     never within the horizon, 0 where nothing browns.
 
     allowed: minutes planned for the middle over its typical ones, for the doubt that is left; hot: until the middle is
-    as hot as a cook goes by: at its line where it goes in raw, hot through where it is cooked; soft: until the crumb
-    has just set.
+    as hot as a cook goes by, the rest counted that follows, and hot_heated without it: at its line where it goes in
+    raw, hot through where it is cooked; soft: until the crumb has just set.
     """
 
     middle: float | None
@@ -24,6 +24,7 @@ class Needs:
     golden: float | None
     allowed: float
     hot: float | None = None
+    hot_heated: float | None = None
     soft: float | None = None
 
     @property
@@ -33,12 +34,17 @@ class Needs:
 
     @property
     def likely(self) -> float | None:
-        """Whole minutes after which most cooks would call it done: hot, just set and golden, with nothing added for
-        doubt; None if never."""
+        """Whole minutes after which most cooks would call it done: hot once it has rested, just set and golden, with
+        nothing added for doubt; None if never."""
         if self.hot is None or self.soft is None:
             return None
         likely = max(self.hot, self.soft, self.golden or 0.0)
         return float(round(min(likely, self.planned or likely)))
+
+    @property
+    def likely_rests(self) -> bool:
+        """Whether the middle is that hot only in the rest that follows the likely minutes."""
+        return self.likely is not None and self.hot_heated is not None and self.likely < round(self.hot_heated)
 
     def _with_margins(self, middle: float, crumb: float) -> dict[Decides, float]:
         return {

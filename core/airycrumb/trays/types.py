@@ -199,8 +199,10 @@ class NeedsShown:
     golden_min: float | None
     #: all of them
     least_min: float | None
-    #: most cooks would call it done: hot, just set and golden, with nothing added for doubt
+    #: most cooks would call it done: hot once it has rested, just set and golden, with nothing added for doubt
     likely_min: float | None
+    #: the middle gets that hot only in the rest that follows
+    likely_rests: bool
     #: done with its margin for doubt: the minutes planned where nobody states a time
     surely_min: float | None
     #: which the minutes planned wait for, with its margin

@@ -2944,6 +2944,8 @@ export interface components {
             least_min: number | null;
             /** Likely Min */
             likely_min: number | null;
+            /** Likely Rests */
+            likely_rests: boolean;
             /** Surely Min */
             surely_min: number | null;
             /**

@@ -73,11 +73,16 @@ function Done({ heat }: { heat: HeatTray }) {
 
 /** When most cooks would take them out, apart from what is added for doubt. */
 function LikelyDone({ heat }: { heat: HeatTray }) {
-  const { likely_min, surely_min, golden_min } = heat.needs;
+  const { likely_min, likely_rests, surely_min, golden_min } = heat.needs;
   if (likely_min === null || surely_min === null) return null;
-  const golden = heat.method === "oven" && golden_min !== null ? `golden by ${Math.round(golden_min)} min` : undefined;
+  const rested = likely_rests && "counting the rest that follows";
+  const golden = heat.method === "oven" && golden_min !== null && `golden by ${Math.round(golden_min)} min`;
   return (
-    <Fact name="Likely done" value={`${Math.round(likely_min)} min, surely ${Math.round(surely_min)}`} from={golden} />
+    <Fact
+      name="Likely done"
+      value={`${Math.round(likely_min)} min, surely ${Math.round(surely_min)}`}
+      from={[rested, golden].filter(Boolean).join("; ") || undefined}
+    />
   );
 }
 

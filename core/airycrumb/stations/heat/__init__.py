@@ -1,6 +1,15 @@
 """Heat through a filled piece while it is steamed, baked and rested."""
 
-from airycrumb.stations.heat.cook import Cook, Course, Piece, browning, colour, cook, lethality
+from airycrumb.stations.heat.cook import (
+    Cook,
+    Course,
+    Piece,
+    browning,
+    colour,
+    cook,
+    lethality,
+    reached_resting,
+)
 from airycrumb.stations.heat.fire import Boundary, steam_temperature
 from airycrumb.stations.heat.steamer import SteamWater, steam_water, steam_water_ml
 from airycrumb.stations.heat.water import air_pressure, boiling_point
@@ -17,6 +26,7 @@ __all__ = [
     "colour",
     "cook",
     "lethality",
+    "reached_resting",
     "steam_temperature",
     "steam_water",
     "steam_water_ml",

@@ -203,6 +203,20 @@ def _rested(piece: Piece, fire: Boundary, minutes: float, rest: float) -> tuple[
 
 
 @remembered(64)
+def reached_resting(piece: Piece, fire: Boundary, celsius: float, heated: float, rest: float) -> float:
+    """Minutes of heat after which the middle still gets to so many °C in a rest of so many minutes.
+
+    heated: minutes after which it is that hot while it is heated; without a rest no fewer are enough.
+    """
+    short, enough = 0.0, heated
+    while rest > 0 and enough - short > EVERY / 60:
+        minutes = (short + enough) / 2
+        samples = _rested(piece, fire, minutes, rest)[1][0]
+        short, enough = (short, minutes) if samples[:, CORE].max() >= celsius else (minutes, enough)
+    return enough
+
+
+@remembered(64)
 def cook(piece: Piece, fire: Boundary, minutes: float, rest: float = 0.0) -> Cook:
     """Heat a piece for so many minutes, then rest it.
 

@@ -136,12 +136,11 @@ def air_at(phase, seconds):
 def skin_step(dt, phase, air, temperature, k, skin, touching, half, plate, wet, vapour, latent, sigma_view, edge):
     """What each sector's skin meets in this step. half: W/mK-free conductance of half the outer cell.
 
-    edge: rows as named above, written here; plate is changed in place. Turned over, what touched is free and the sector
-    opposite touches.
+    edge: rows as named above, written here; plate is changed in place.
     """
     sectors, outer = temperature.shape[0], temperature.shape[1] - 1
     for j in range(sectors):
-        share = touching[sectors - 1 - j] if phase[TURNED] > 0 else touching[j]
+        share = touching[1 if phase[TURNED] > 0 else 0, j]
         t, inner = temperature[j, outer], half[j] * k[j, outer]
         h_air, h_below, below = phase[H_TOP], phase[H_BOTTOM], air
         if phase[RADIATES] > 0:

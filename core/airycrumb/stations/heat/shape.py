@@ -35,10 +35,10 @@ class Mesh:
     volume m3; filling: share of each cell; inwards, outwards: from its centre of volume to its edges in u; turn: dv of
     each sector; out: faces between a layer and the next, the last at the skin, and middle: between above and below,
     both as weight x dv [m]; round: faces between a sector and the next, as weight x du [m]; skin: m2 of each sector;
-    touching: share of it on what the piece stands on; on_axis: by what share of the step to the next sector the axis is
-    colder than its own; corners: (sectors + 1, layers + 1, 2) m, x from the axis and z
-    from the middle of its height; rim: (n, 2) m, the edge of the filling from the axis back to it, empty where it lies
-    all through the dough or there is none.
+    touching: share of it on what the piece stands on, (2, sectors) as it lies and turned over; on_axis: by what share
+    of the step to the next sector the axis is colder than its own; corners: (sectors + 1, layers + 1, 2) m, x from the
+    axis and z from the middle of its height; rim: (n, 2) m, the edge of the filling from the axis back to it, empty
+    where it lies all through the dough or there is none.
     """
 
     volume: Array
@@ -195,10 +195,14 @@ def _on_axis(m: float) -> float:
 
 
 def _touching(skin: Array, facing_down: float) -> NDArray[np.float64]:
-    """Share of each sector's skin that touches: from the axis below outwards, until so much of the whole does."""
-    wanted = facing_down * skin.sum()
-    touching = np.zeros_like(skin)
-    for sector in range(len(skin) - 1, len(skin) // 2 - 1, -1):
-        touching[sector] = min(1.0, wanted / skin[sector])
-        wanted = max(0.0, wanted - skin[sector])
-    return touching
+    """Share of each sector's skin that touches, as it lies and turned over: from the axis below, and from the axis
+    above, outwards, until so much of the whole does."""
+    turned = _from_the_axis(skin, facing_down)
+    return np.stack((_from_the_axis(skin[::-1], facing_down)[::-1], turned))
+
+
+def _from_the_axis(skin: Array, share: float) -> NDArray[np.float64]:
+    """Share of each sector of the first half that is taken until so much of all of the skin is."""
+    upto = np.clip(share * skin.sum() - np.concatenate(([0.0], np.cumsum(skin)[:-1])), 0, skin) / skin
+    upto[len(skin) // 2 :] = 0.0
+    return upto
