@@ -168,29 +168,39 @@ def _has_amount_outside(text: str) -> bool:
 @lru_cache(maxsize=4096)
 def heading_of(line: str, begun: bool = False) -> Heading | None:
     """The part a line opens; None for what is no heading. begun: whether a title or an ingredient stands before it."""
-    if len(line) > 400 or YIELD.match(line) or line.rstrip().endswith((".", "!", "?")):
-        return None
-    if BEGINS_WITH_AMOUNT.match(line) or TWO_SENTENCES.search(line):
+    if _is_sentence(line):
         return None
     before, behind = _split(line.strip().rstrip(":;—–- "))
-    rest = behind.strip(" :*_#")
     core = _core(_undecorated(before))
     if not core or len(before) > LONGEST:
         return None
-    part = _part_of(core)
-    marked = line.rstrip().endswith(":") or bool(DECORATED.match(line)) or bool(behind) or _all_caps(before)
+    part, ends = _part_of(core), line.rstrip().endswith(":")
     if part is None:
-        return _guessed(line, core) if line.rstrip().endswith(":") and begun else None
-    if rest:
-        if not _only_heading(core, True):
-            return None
-        named = _has_amount(rest) or (part in ("wash", "topping", "serve") and hits(_words(rest)))
-        return Heading(part, _name(before if named else line), rest if named else "")
+        return _guessed(line, core) if ends and begun else None
+    if rest := behind.strip(" :*_#"):
+        return _with_rest(part, core, line, before, rest)
     if _has_amount_outside(before):
         return None
-    if marked and (_only_heading(core, True) or len(core.split()) <= 6) and (begun or _only_heading(core, False)):
+    if _only_heading(core, begun):
         return Heading(part, _name(line))
-    return Heading(part, _name(line)) if _only_heading(core, begun) else None
+    marked = ends or bool(DECORATED.match(line)) or bool(behind) or _all_caps(before)
+    short = _only_heading(core, True) or len(core.split()) <= 6
+    return Heading(part, _name(line)) if marked and short and (begun or _only_heading(core, False)) else None
+
+
+def _is_sentence(line: str) -> bool:
+    """What no heading is: a yield, an amount, a sentence or two."""
+    if len(line) > 400 or YIELD.match(line) or line.rstrip().endswith((".", "!", "?")):
+        return True
+    return bool(BEGINS_WITH_AMOUNT.match(line) or TWO_SENTENCES.search(line))
+
+
+def _with_rest(part: str, core: str, line: str, before: str, rest: str) -> Heading | None:
+    """A heading with something behind it: its foods, or words of its name."""
+    if not _only_heading(core, True):
+        return None
+    named = _has_amount(rest) or (part in ("wash", "topping", "serve") and hits(_words(rest)))
+    return Heading(part, _name(before if named else line), rest if named else "")
 
 
 def _guessed(line: str, core: str) -> Heading | None:

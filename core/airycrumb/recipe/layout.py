@@ -258,26 +258,20 @@ class Sorter:
 
     def _plain(self, at: int, text: str, written: str) -> Sorted:
         found = things_of(text[:LONGEST_LINE], self.own)
-        bare = text.strip("#*_ ")
         if self.section == "page":
             return Sorted("page", text, written)
         if self.section == "method":
             return self._in_method(text, written, found)
         if self.list_at and at < self.list_at:
-            return self._above(bare, written)
-        if (
-            META.match(text)
-            and len(text) < LONGEST_META
-            and not any(t.amounts and t.known and t.amounts[0].measure.unit for t in found)
-        ):
+            return self._above(text.strip("#*_ "), written)
+        if _is_about_the_page(text, found):
             return Sorted("page", text, written)
         if _is_method(text, found) or (TIMES_OR_HEAT.search(text) and not any(t.known for t in found)):
             if self.listed:
                 self.section = "list"
             return Sorted("method", text, written)
-        weighed = any(t.amounts and (t.amounts[0].measure.unit or any(map(str.isdigit, text))) for t in found)
-        if not self.title and not self.listed and not weighed:
-            self.title = bare
+        if not self.title and not self.listed and not _weighs(text, found):
+            self.title = text.strip("#*_ ")
             return Sorted("title", text, written)
         if _is_ingredient(found, text):
             return self._ingredient(text, written)
@@ -298,3 +292,15 @@ class Sorter:
         if weighed and not _is_method(text, found) and not text.rstrip().endswith("."):
             return self._ingredient(text, written)
         return Sorted("method", text, written)
+
+
+def _is_about_the_page(text: str, found: Sequence[Thing]) -> bool:
+    """Whether a line tells about the recipe, and weighs no food."""
+    short = META.match(text) is not None and len(text) < LONGEST_META
+    return short and not any(t.amounts and t.known and t.amounts[0].measure.unit for t in found)
+
+
+def _weighs(text: str, found: Sequence[Thing]) -> bool:
+    """Whether a line gives an amount of anything, in a unit or in figures."""
+    figures = any(map(str.isdigit, text))
+    return any(t.amounts and (t.amounts[0].measure.unit or figures) for t in found)

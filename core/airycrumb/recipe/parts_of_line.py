@@ -152,22 +152,31 @@ def _said(phrase: Phrase) -> list[str]:
 def _in_bracket(tokens: list[Token], first: bool, thing: Thing, own: Own) -> None:
     """What a bracket adds: the same amount in another measure, the other choice, or a note."""
     inner = phrases(tokens)
-    words = [t.word for p in inner for t in (*p.words, *p.notes)]
-    if len(inner) > 1 and thing.amounts and all(p.amounts and "for" in _said(p) for p in inner):
+    words = [word for p in inner for word in _said(p)]
+    if thing.amounts and _tells_apart(inner):
         thing.apart = [(p.amounts[0], _said(p)) for p in inner]
         return
     amounts = [g for p in inner for g in p.amounts if _weighable(g.measure)]
     other = bool(tokens) and tokens[0].word == "or"
     if amounts and set(words) <= RESTATING and not other:
-        packed = bool(thing.amounts) and thing.amounts[0].measure.unit in ("packet", "tin", "")
-        at_once = packed and first
-        each = any(p.each for p in inner) or "each" in words or any(t.word == "each" for t in tokens)
-        in_tins = bool(thing.amounts) and thing.amounts[0].measure.unit in ("packet", "tin")
-        thing.amounts += [Given(g.measure, at_once or each or in_tins) for g in amounts]
+        each = any(p.each for p in inner) or any(t.word == "each" for t in tokens)
+        thing.amounts += [Given(g.measure, each or _of_one(thing, first)) for g in amounts]
     elif (amounts and hits(words, own)) or other:
         (thing.other if other else thing.left).append(" ".join(t.text for t in tokens))
     else:
         thing.notes += words
+
+
+def _tells_apart(inner: list[Phrase]) -> bool:
+    """ "(20 g for the dough, 10 g for the pan)": what is told in parts."""
+    return len(inner) > 1 and all(p.amounts and "for" in _said(p) for p in inner)
+
+
+def _of_one(thing: Thing, first: bool) -> bool:
+    """Whether a bracket says what one of a thing weighs: of a packet or tin always, of what is counted where it stands
+    right behind the count."""
+    unit = thing.amounts[0].measure.unit if thing.amounts else None
+    return unit in ("packet", "tin") or (unit == "" and first)
 
 
 def _grown(phrase: Phrase, own: Own) -> Thing:

@@ -276,29 +276,14 @@ def read_recipe(text: str, habits: Habits = Habits()) -> Reading:  # noqa: B008
     _refuse_rubbish(text, LONGEST_TEXT)
     sorter = Sorter(mended(rows_of(text)), habits.own)
     rows = sorter.sorted()
-    placing = _Placing(habits)
-    lines: list[PlacedLine] = []
-    for row in rows:
-        in_time()
-        if row.kind == "ingredient":
-            lines += placing.place(row)
     method = [row.text for row in rows if row.kind == "method"]
-    if not _has_flour(lines):
-        told = _from_prose([s for row in rows if row.kind in TOLD for s in sentences(row.text)], habits)
-        lines = [*told, *(p for p in lines if p.line.written not in {q.line.written for q in told})]
-    if not any(p.line.use for p in lines):
-        raise _nothing_found()
-    lines = _by_the_method(_glazes(_by_percentage(lines)), [s for row in method for s in sentences(row)])
+    lines = _by_percentage(_placed(rows, habits))
+    lines = _by_the_method(_glazes(lines), [s for row in method for s in sentences(row)])
     joined = "\n".join(method)
-    counted = [row.text for row in rows if row.kind == "yield" or MAKES.search(row.text)]
-    makes, serves = (
-        counts_in("\n".join(t for t in counted if bool(SERVES.match(t)) is eaten)) for eaten in (False, True)
-    )
     return Reading(
         sorter.title or "A recipe",
         lines,
-        # How many it serves says how many pieces only where nothing else does.
-        [*makes, *said_in(joined), *serves],
+        _counted(rows, joined),
         joined,
         tuple(dict.fromkeys(_not_used(rows, lines))),
         tuple(dict.fromkeys(row.written for row in rows if row.kind == "page")),
@@ -309,3 +294,26 @@ def read_recipe(text: str, habits: Habits = Habits()) -> Reading:  # noqa: B008
         tuple(put_on(joined, habits.own)),
         bake,
     )
+
+
+def _placed(rows: list[Sorted], habits: Habits) -> list[PlacedLine]:
+    """The ingredients, each where it belongs; out of the prose where no list has flour."""
+    placing = _Placing(habits)
+    lines: list[PlacedLine] = []
+    for row in rows:
+        in_time()
+        if row.kind == "ingredient":
+            lines += placing.place(row)
+    if not _has_flour(lines):
+        told = _from_prose([s for row in rows if row.kind in TOLD for s in sentences(row.text)], habits)
+        lines = [*told, *(p for p in lines if p.line.written not in {q.line.written for q in told})]
+    if not any(p.line.use for p in lines):
+        raise _nothing_found()
+    return lines
+
+
+def _counted(rows: list[Sorted], method: str) -> list[Said]:
+    """What is said of how many it makes: how many it serves says so only where nothing else does."""
+    told = [row.text for row in rows if row.kind == "yield" or MAKES.search(row.text)]
+    makes, serves = (counts_in("\n".join(t for t in told if bool(SERVES.match(t)) is eaten)) for eaten in (False, True))
+    return [*makes, *said_in(method), *serves]
