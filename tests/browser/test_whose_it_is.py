@@ -4,7 +4,7 @@ import io
 import re
 
 from django.core.management import call_command
-from playwright.sync_api import Page, expect
+from playwright.sync_api import Page, Route, expect
 
 from batches.models import Batch, Observation
 from tests.browser.base import BrowserCase, shut_server
@@ -103,6 +103,53 @@ class OneBrowser(BrowserCase):
         shown.get_by_role("button", name="Send again").click()
         self.hands.sent()
         self.assertEqual(self.taken(batch), 1)
+
+
+class TwoTabs(BrowserCase):
+    """Two pages of one browser on one batch: what each has is sent once, whichever of them is left."""
+
+    def started(self) -> Batch:
+        self.open_first_screen()
+        self.bench.start()
+        self.hands.at("Knead")
+        self.hands.sent()
+        return Batch.objects.latest("pk")
+
+    def test_without_the_server_each_marks_and_one_is_closed_both_arrive_once(self) -> None:
+        batch = self.started()
+        self.context.route("**/observations", lambda route: route.abort())
+        self.hands.press("Kneaded, in the bowl")
+        self.hands.rising()
+        other = self.context.new_page()
+        other.goto(self.page.url)
+        Hands(other).risen_by(40)
+        expect(other.get_by_role("button", name="What waits")).to_be_visible()
+        self.assertEqual(other.evaluate(MARKS_WAITING), 2)
+        self.page.close()
+        self.context.unroute("**/observations")
+        other.evaluate("dispatchEvent(new Event('online'))")
+        Hands(other).sent()
+        seen = list(batch.observations.exclude(kind="started").values_list("kind", flat=True))
+        self.assertEqual(sorted(seen), ["done", "risen"])
+
+    def test_a_page_killed_while_its_mark_was_on_its_way_leaves_it_to_the_next_and_it_counts_once(self) -> None:
+        batch = self.started()
+        taken: list[int] = []
+
+        def taken_and_never_answered(route: Route) -> None:
+            taken.append(route.fetch().status)  # the answer is let fall
+
+        self.page.route("**/observations", taken_and_never_answered)
+        self.hands.press("Kneaded, in the bowl")
+        self.hands.rising()
+        other = self.context.new_page()
+        other.wait_for_timeout(1_000)
+        self.assertEqual(taken, [200])
+        self.page.close()
+        other.goto(f"/hands/{batch.pk}")
+        Hands(other).sent()
+        self.assertEqual(other.evaluate(MARKS_WAITING), 0)
+        self.assertEqual(batch.observations.filter(kind="done").count(), 1)
 
 
 class FullStorage(BrowserCase):
