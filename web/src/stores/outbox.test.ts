@@ -87,6 +87,23 @@ describe("the outbox", () => {
     expect(outbox.read().waiting).toEqual([]);
   });
 
+  it("is stopped by nothing that cannot be: an end refused late stays, and a later one goes", async () => {
+    let status = 0;
+    const { outbox, sent } = await opened(() => status);
+    const end = (note: string) =>
+      ({ kind: "finish", batch: 7, outcome: { verdict: "good", note } as never, at: "t" }) as const;
+    outbox.post([end("typed on the phone")]);
+    await vi.advanceTimersByTimeAsync(1_000);
+    status = 422;
+    await vi.advanceTimersByTimeAsync(60_000);
+    expect(outbox.read().waiting.map((p) => p.refused?.status)).toEqual([422]);
+    status = 200;
+    outbox.post([mark(7), end("again")]);
+    await vi.advanceTimersByTimeAsync(1_000);
+    expect(sent.slice(-2)).toEqual(["mark", "finish"]);
+    expect(outbox.read().waiting.map(({ work }) => work)).toMatchObject([{ outcome: { note: "typed on the phone" } }]);
+  });
+
   it("goes on with other streams where one is at fault, and comes back to that one later", async () => {
     let fault = true;
     const { outbox, sent, browser } = await opened((work) => (fault && work.kind === "save" ? 500 : 200));

@@ -10,8 +10,8 @@ export const streamOf = ({ id, work }: Posted): string => {
 /** The stream that what waits opens once it has gone: the marks of a batch follow its start. */
 const streamBegunBy = ({ id, work }: Posted): string => (work.kind === "start" ? `batch ${id}` : "");
 
-/** Whether it is a mark that cannot be, whatever goes before it: it waits for the cook alone, and stops nothing. */
-export const cannotBe = ({ work, refused }: Posted) => work.kind === "mark" && refused?.status === 422;
+/** Whether it cannot be, whatever goes before it: it waits for the cook alone, and stops nothing but what it begins. */
+export const cannotBe = ({ work, refused }: Posted) => work.kind !== "save" && refused?.status === 422;
 
 /** What can go now, from what waits in order: one thing, or up to `most` marks of one batch. */
 export function parcelOf(
