@@ -1,6 +1,6 @@
 """A planned day as it is shown: every bake's spans, every lane of the kitchen, and how sure it is. In hours."""
 
-from collections.abc import Sequence
+from collections.abc import Iterator, Sequence
 from dataclasses import dataclass, replace
 from datetime import datetime
 
@@ -293,23 +293,30 @@ def _fires(jobs: Sequence[Job], having: Resources, plan: Plan, grid: Grid) -> li
     lanes = []
     for where, name in WHERE.items():
         for n in range(having.ovens if where == "oven" else 1):
-            spans = [
-                _span(job.key, load.id, "heat", into, into + load.slots, grid, _load_words(load, False), False)
-                for job, placed in zip(jobs, plan.placed, strict=True)
-                for load, into, oven in zip(job.loads, placed.into, placed.oven, strict=True)
-                if load.where == where and (where != "oven" or oven == n)
-            ]
-            spans += [
-                _span(job.key, rise.id, "wait", start, start + rise.slots, grid, NAMES[rise.id], False)
-                for job, placed in zip(jobs, plan.placed, strict=True)
-                for rise, start, oven in in_ovens(job, placed, having)
-                if where == "oven" and oven == n and rise.slots
-            ]
+            spans = list(_heated(jobs, plan, grid, where, n))
+            if where == "oven":
+                spans += _risen(jobs, having, plan, grid, n)
             if spans:
                 several = where == "oven" and having.ovens > 1
                 called = say("{name} {n}", name=name, n=n + 1) if several else name
                 lanes.append(DayLane(f"{where}.{n}", called, sorted(spans, key=lambda s: s.start), []))
     return lanes
+
+
+def _heated(jobs: Sequence[Job], plan: Plan, grid: Grid, where: str, n: int) -> Iterator[DaySpan]:
+    """Loads in one pot or pan, or in one of the ovens."""
+    for job, placed in zip(jobs, plan.placed, strict=True):
+        for load, into, oven in zip(job.loads, placed.into, placed.oven, strict=True):
+            if load.where == where and (where != "oven" or oven == n):
+                yield _span(job.key, load.id, "heat", into, into + load.slots, grid, _load_words(load, False), False)
+
+
+def _risen(jobs: Sequence[Job], having: Resources, plan: Plan, grid: Grid, n: int) -> Iterator[DaySpan]:
+    """Doughs that rise in one of the ovens."""
+    for job, placed in zip(jobs, plan.placed, strict=True):
+        for rise, start, oven in in_ovens(job, placed, having):
+            if oven == n and rise.slots:
+                yield _span(job.key, rise.id, "wait", start, start + rise.slots, grid, NAMES[rise.id], False)
 
 
 def _fridge(jobs: Sequence[Job], plan: Plan, grid: Grid) -> list[DayLane]:

@@ -3,6 +3,7 @@
 import re
 from collections.abc import Iterable, Iterator
 
+from airycrumb.bake.edits import Doubt
 from airycrumb.events.dividing import dividing, filling
 from airycrumb.events.heat import heating
 from airycrumb.events.known import Draft, Known, overs
@@ -10,6 +11,7 @@ from airycrumb.events.mixing import before_the_dough, weighing
 from airycrumb.events.pieces import proofing, put_away, resting, wrapping
 from airycrumb.events.rising import growing
 from airycrumb.plan.events import Event
+from airycrumb.stations.safety import Caution
 
 MAKERS = (before_the_dough, weighing, growing, filling, dividing, wrapping, proofing, put_away, heating, resting)
 # The kinds of event a tray's doubts and cautions belong to, the first that there is.
@@ -73,19 +75,24 @@ def _first_of(events: list[Event], kinds: Iterable[str], tray: str) -> list[str]
 def _hung(k: Known, events: list[Event]) -> list[Event]:
     """Each caution and each doubt on the event it concerns: the events were just made, their lists are still empty."""
     by_id = {e.id: e for e in events}
-    for one in k.cautions:
-        mine = [e.id for e in events if e.kind in EVERYWHERE.get(one.code, ())]
-        mine = mine or _first_of(events, OF_CAUTION.get(one.code, ()), "")
-        mine = mine or _first_of(events, OF_TRAY[one.tray], one.tray)
-        for event in mine or [events[0].id]:
-            by_id[event].cautions.append(one.code)
+    for caution in k.cautions:
+        for event in _of_caution(events, caution) or [events[0].id]:
+            by_id[event].cautions.append(caution.code)
     for doubt in k.doubts:
-        base = NUMBERED.sub("", doubt.code)
-        found = _first_of(events, OF_DOUBT.get(base, ()), "")
-        if doubt.severity == "stop" and doubt.tray == "heat":
-            # Seen before they go in, and as long as they are.
-            found = [e.id for e in events if e.kind in STOPS_IN_HEAT]
-        found = found or _first_of(events, OF_TRAY.get(doubt.tray, ()), doubt.tray)
-        for event in found or [events[0].id]:
+        for event in _of_doubt(events, doubt) or [events[0].id]:
             by_id[event].doubts.append(doubt.code)
     return events
+
+
+def _of_caution(events: list[Event], one: Caution) -> list[str]:
+    mine = [e.id for e in events if e.kind in EVERYWHERE.get(one.code, ())]
+    mine = mine or _first_of(events, OF_CAUTION.get(one.code, ()), "")
+    return mine or _first_of(events, OF_TRAY[one.tray], one.tray)
+
+
+def _of_doubt(events: list[Event], one: Doubt) -> list[str]:
+    found = _first_of(events, OF_DOUBT.get(NUMBERED.sub("", one.code), ()), "")
+    if one.severity == "stop" and one.tray == "heat":
+        # Seen before they go in, and as long as they are.
+        found = [e.id for e in events if e.kind in STOPS_IN_HEAT]
+    return found or _first_of(events, OF_TRAY.get(one.tray, ()), one.tray)

@@ -97,29 +97,29 @@ def _fan_at(method: str) -> float | None:
 
 def heat_of(reading: Reading, assumed: list[Message]) -> dict[str, Any]:
     """The heat of a bake document. The time needed is worked out; what the recipe says is kept beside it."""
-    said = reading.said
-    steams = bool(said_of(said, "minutes", "steam")) or bool(re.search(r"\bsteam", reading.method, re.IGNORECASE))
-    oven = first([s for s in said if s.value.typical >= COOLEST_C], "temperature", *OVEN)
+    said, method = reading.said, reading.method
+    steams = bool(said_of(said, "minutes", "steam")) or bool(re.search(r"\bsteam", method, re.IGNORECASE))
     rest = first(said, "minutes", "rest")
     rests = f"{min(rest.typical, LONGEST_REST_MIN):.0f} min" if rest else "5 min"
-    fanned = _fan_at(reading.method)
-    if oven is not None and fanned is not None and abs(oven.typical - fanned) > 1:
-        # Two numbers for two ovens: the one without a fan is taken.
-        fanned = None
-    fan = fanned is not None or bool(FAN_ON.search(reading.method))
+    celsius, fan = _oven_of(reading)
     common = {"minutes": None, "rest": rests, "fan": fan}
-    if steams and oven is None and fanned is None:
+    if steams and celsius is None:
         return {"method": "steam", "fire": "high", "covered": True, **common}
     if _in_the_pan(reading):
-        return {"method": "pan", "covered": False, "seared": bool(SEARED.search(reading.method)), **common}
-    if oven is None and fanned is None:
+        return {"method": "pan", "covered": False, "seared": bool(SEARED.search(method)), **common}
+    if celsius is None:
         assumed.append(say("No oven temperature is said: {taken} is taken.", taken=in_celsius(ASSUMED_C)))
-    celsius = min(max(oven.typical if oven else fanned or ASSUMED_C, COOLEST_C), HOTTEST_C)
-    return {
-        "method": "oven",
-        "temperature": f"{celsius:.0f} C",
-        "wash": wash_of(reading),
-        "covered": False,
-        **_then(said),
-        **common,
-    }
+    taken = min(max(celsius or ASSUMED_C, COOLEST_C), HOTTEST_C)
+    told = {"method": "oven", "temperature": f"{taken:.0f} C", "wash": wash_of(reading), "covered": False}
+    return {**told, **_then(said), **common}
+
+
+def _oven_of(reading: Reading) -> tuple[float | None, bool]:
+    """°C of an oven, None where none is said, and whether its fan is on. Of two numbers for two ovens the one without a
+    fan is taken."""
+    oven = first([s for s in reading.said if s.value.typical >= COOLEST_C], "temperature", *OVEN)
+    fanned = _fan_at(reading.method)
+    if oven is not None and fanned is not None and abs(oven.typical - fanned) > 1:
+        fanned = None
+    fan = fanned is not None or bool(FAN_ON.search(reading.method))
+    return (oven.typical if oven else fanned), fan

@@ -191,14 +191,13 @@ class Sorter:
     def _names_a_filling(self, at: int, text: str) -> Heading | None:
         """ "Sausage & Apple" between lines with amounts: foods alone, in capitals, name what comes next."""
         following = self.rows[at + 1][0] if at + 1 < len(self.rows) else ""
-        words = [w for w in re.findall(r"[^\W\d_]+", text) if w.lower() not in ("and", "with", "of", "the")]
-        titled = len(words) > 1 and all(w[0].isupper() for w in words)
-        if not titled or not self.listed or self.section == "method" or not re.match(r"^\W*\d", following):
+        if not self.listed or self.section == "method" or not re.match(r"^\W*\d", following) or not _titled(text):
             return None
         found = things_of(text[:LONGEST_LINE], self.own)
         foods = [hit.named.item.role for thing in found for hit in hits(thing.words, self.own)]
-        alone = found and not any(thing.amounts for thing in found) and len(foods) > 1
-        return Heading("filling", text, "", False) if alone and not {"salt", "spice"} & set(foods) else None
+        weighed = any(thing.amounts for thing in found)
+        named = not weighed and len(foods) > 1 and not {"salt", "spice"} & set(foods)
+        return Heading("filling", text, "", False) if named else None
 
     def _line(self, at: int, text: str, written: str) -> list[Sorted]:
         if NOISE_BEGINS.match(text) and len(text) < 60 and self.listed:
@@ -292,6 +291,12 @@ class Sorter:
         if weighed and not _is_method(text, found) and not text.rstrip().endswith("."):
             return self._ingredient(text, written)
         return Sorted("method", text, written)
+
+
+def _titled(text: str) -> bool:
+    """Whether several words stand in capitals, as in a name."""
+    words = [w for w in re.findall(r"[^\W\d_]+", text) if w.lower() not in ("and", "with", "of", "the")]
+    return len(words) > 1 and all(w[0].isupper() for w in words)
 
 
 def _is_about_the_page(text: str, found: Sequence[Thing]) -> bool:

@@ -57,22 +57,21 @@ def _time(tokens: Sequence[Token], low: float, high: float, at: int) -> tuple[Ba
         return _band(low, high), at + 1
     if not _is(tokens, at, HOURS):
         return None
-    more, end = 0.0, at + 1
+    more, end = _minutes_more(tokens, at + 1, low == high and tokens[at].word == "h")
+    return _band(low * 60 + more, high * 60 + more), end
+
+
+def _minutes_more(tokens: Sequence[Token], end: int, short: bool) -> tuple[float, int]:
+    """Minutes behind hours, and where they end: "and a half", "and 20 minutes"; short: "1 h 20" stands for itself."""
     behind = end + 1 if _is(tokens, end, ("and",)) else end
     if behind > end and _is(tokens, behind, ("a",)) and _is(tokens, behind + 1, ("half",)):
-        more, end = 30.0, behind + 2
-    elif (rest := range_at(tokens, behind)) and _is(tokens, rest[2], MINUTES):
-        more, end = rest[0], rest[2] + 1
-    elif (
-        behind == end
-        and rest
-        and low == high
-        and rest[1] < 60
-        and _is(tokens, rest[2], (",", "."))
-        and tokens[at].word == "h"
-    ):
-        more, end = rest[0], rest[2]
-    return _band(low * 60 + more, high * 60 + more), end
+        return 30.0, behind + 2
+    rest = range_at(tokens, behind)
+    if rest and _is(tokens, rest[2], MINUTES):
+        return rest[0], rest[2] + 1
+    if rest and short and behind == end and rest[1] < 60 and _is(tokens, rest[2], (",", ".")):
+        return rest[0], rest[2]
+    return 0.0, end
 
 
 def _temperature(tokens: Sequence[Token], low: float, high: float, at: int) -> tuple[Band, int] | None:

@@ -157,12 +157,13 @@ def _in_bracket(tokens: list[Token], first: bool, thing: Thing, own: Own) -> Non
         thing.apart = [(p.amounts[0], _said(p)) for p in inner]
         return
     amounts = [g for p in inner for g in p.amounts if _weighable(g.measure)]
-    other = bool(tokens) and tokens[0].word == "or"
-    if amounts and set(words) <= RESTATING and not other:
-        each = any(p.each for p in inner) or any(t.word == "each" for t in tokens)
-        thing.amounts += [Given(g.measure, each or _of_one(thing, first)) for g in amounts]
-    elif (amounts and hits(words, own)) or other:
-        (thing.other if other else thing.left).append(" ".join(t.text for t in tokens))
+    if tokens and tokens[0].word == "or":
+        thing.other.append(" ".join(t.text for t in tokens))
+    elif amounts and set(words) <= RESTATING:
+        of_one = _of_one(thing, first) or any(p.each for p in inner) or any(t.word == "each" for t in tokens)
+        thing.amounts += [Given(g.measure, of_one) for g in amounts]
+    elif amounts and hits(words, own):
+        thing.left.append(" ".join(t.text for t in tokens))
     else:
         thing.notes += words
 
@@ -259,16 +260,8 @@ def _beside(phrase: Phrase, grown: Thing, last: Thing) -> Thing:
 
 def _take_amount(phrase: Phrase, grown: Thing, last: Thing, found: list[Thing]) -> None:
     """An amount finds its words: before it, behind it, or in an amount it is added to."""
-    sign = -1.0 if phrase.joiner == "less" else 1.0
-    adds = phrase.joiner in ("plus", "less", "and")
-    if last.amounts and adds and (not grown.known or not last.words) and not (grown.words and last.words):
-        both = summed(last.amounts[0].measure, grown.amounts[0].measure, sign)
-        if both is not None and not grown.notes:
-            last.amounts[0] = Given(both)
-            last.words, last.known = last.words or grown.words, last.known or grown.known
-            last.notes += grown.notes
-            last.amounts += grown.amounts[1:]
-            return
+    if last.amounts and _added(phrase, grown, last):
+        return
     if not last.amounts and last.words and not grown.known:
         # "Flour, 2 cups"; "cooked, 300 g"
         last.amounts = grown.amounts
@@ -277,3 +270,17 @@ def _take_amount(phrase: Phrase, grown: Thing, last: Thing, found: list[Thing]) 
         found.append(grown)
     else:
         last.left.append(" ".join(_written(phrase, True)))
+
+
+def _added(phrase: Phrase, grown: Thing, last: Thing) -> bool:
+    """Whether an amount is added to the one before it, or taken off: "1 cup plus 2 tbsp flour"."""
+    adds = phrase.joiner in ("plus", "less", "and") and not (grown.words and last.words)
+    if not adds or grown.notes or (grown.known and last.words):
+        return False
+    sign = -1.0 if phrase.joiner == "less" else 1.0
+    both = summed(last.amounts[0].measure, grown.amounts[0].measure, sign)
+    if both is None:
+        return False
+    last.amounts = [Given(both), *last.amounts[1:], *grown.amounts[1:]]
+    last.words, last.known = last.words or grown.words, last.known or grown.known
+    return True

@@ -82,7 +82,7 @@ def moisture(
     """How wet a filling of these parts (a ratio) is once treated, and what would bind it in total_g of it."""
     whole = sum(g for _, g in parts)
     each = [(item, juice_of(item, g, state)) for item, g in parts]
-    loose, taken = sum(j for _, j in each if j > 0), -sum(j for _, j in each if j < 0)
+    loose, taken = sum(max(j, 0.0) for _, j in each), sum(max(-j, 0.0) for _, j in each)
     kept = math.prod(c.TREATMENTS[t][1] for t in treatments)
     gone = loose - loose * kept if any(c.TREATMENTS[t][2] for t in treatments) else 0.0
     left = 1 - gone / whole
@@ -90,16 +90,19 @@ def moisture(
     most = max(each, key=lambda row: row[1], default=None)
     limit = bears(closing, method)
     over = (juice - limit) / 100 * total_g if juice > _worth_asking(limit) else 0.0
-    word = say("dry") if juice < c.DRY_BELOW else say("moist") if juice < c.MOIST_BELOW else say("wet")
     binders = [Binder(use, find(use).called, over / holds, how) for use, holds, how in c.BINDERS] if over > 0 else []
     return Moisture(
         juice=juice,
-        word=word,
+        word=_wetness(juice),
         most_from=most[0].called if most and most[1] > 0 else NOTHING,
         left=left,
         bears=limit,
         binders=binders,
     )
+
+
+def _wetness(juice: float) -> Message:
+    return say("dry") if juice < c.DRY_BELOW else say("moist") if juice < c.MOIST_BELOW else say("wet")
 
 
 @dataclass(frozen=True)

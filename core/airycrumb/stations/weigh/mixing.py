@@ -147,18 +147,21 @@ def _apart(lines: list[Line], liquids: list[Line], yeasts: list[Line], school: s
     found = own_liquid([*liquids, *yeasts], school)
     assert found is not None, "a dough with liquid and yeast"
     liquid, own_g = found
-    own, left = _split(liquid, own_g)
     sugar = next((line for line in lines if line.role == "sugar"), None) if school == "little" else None
-    sweet, unsweet = _split(sugar, min(sugar.shown_g, OWN_SUGAR)) if sugar is not None else (None, None)
+    shared = [(liquid, own_g), *([(sugar, min(sugar.shown_g, OWN_SUGAR))] if sugar else [])]
+    split = {id(line): _split(line, own) for line, own in shared}
     note = NOTES["little" if school == "little" else "alone"]
-    jug = _onto("jug", [own, *([sweet] if sweet else []), *yeasts], 0.0, {"yeast": note})
-    kept = {id(liquid): left, id(sugar): unsweet}
-    others = [kept.get(id(line)) or line for line in lines if line.role != "yeast"]
-    others = [line for line in others if line.shown_g > 0]
-    if school == "little":
-        dry = [line for line in _ranked(others, AFTER_JUG) if line.role not in ("egg", "fat", "liquid")]
-        wet = [line for line in _ranked(others, AFTER_YEAST) if line.role in ("egg", "fat", "liquid")]
-        return _poured(jug, dry, wet, {"fat": NOTES["fat"]})
-    flours = [line for line in others if line.role in ("flour", "leavener", "improver")]
-    after = _ranked([line for line in others if line not in flours], AFTER_YEAST)
-    return _poured(jug, _ranked(flours, AFTER_JUG), after, {"fat": NOTES["fat"], "sugar": NOTES["apart"]})
+    jug = _onto("jug", [*(split[id(line)][0] for line, _ in shared), *yeasts], 0.0, {"yeast": note})
+    left = [split[id(line)][1] if id(line) in split else line for line in lines if line.role != "yeast"]
+    return _into_the_bowl(jug, [line for line in left if line.shown_g > 0], school)
+
+
+def _into_the_bowl(jug: list[Added], others: list[Line], school: str) -> list[Added]:
+    """What goes before the jug and after it: with a little sugar the wet things after, else all that is no flour."""
+    after_it = ("egg", "fat", "liquid") if school == "little" else None
+    flour = ("flour", "leavener", "improver")
+    later = lambda line: line.role in after_it if after_it else line.role not in flour
+    before = _ranked([line for line in others if not later(line)], AFTER_JUG)
+    after = _ranked([line for line in others if later(line)], AFTER_YEAST)
+    notes = {"fat": NOTES["fat"]} if school == "little" else {"fat": NOTES["fat"], "sugar": NOTES["apart"]}
+    return _poured(jug, before, after, notes)
