@@ -68,11 +68,13 @@ class SlowLine(BrowserCase):
         place = lambda: page.get_by_role("heading", level=1).bounding_box()
         told = page.get_by_text("Sending…")
         before = place()
-        slow(self.context, page, 1500)
+        held: list[Route] = []
+        page.route("**/observations", lambda route: held.append(route))
         hands.press("Undo")
         hands.at("Knead")
         expect(told).to_be_visible()
         on_its_way = place()
+        held[0].continue_()
         expect(told).to_have_count(0)
         self.assertEqual(on_its_way, place())
         assert before is not None and on_its_way is not None
