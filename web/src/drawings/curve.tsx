@@ -34,6 +34,9 @@ export interface CurveProps {
   large?: boolean;
 }
 
+/** px that "you saw +22 %" takes. */
+const [LABEL_WIDE, LABEL_HIGH] = [140, 40];
+
 /** A forecast with its band: risen volume or core temperature against time. */
 export const Curve = drawn(function Curve(p: CurveProps) {
   const width = p.width ?? 560;
@@ -46,6 +49,10 @@ export const Curve = drawn(function Curve(p: CurveProps) {
   const x = scaleLinear([0, last], [pad.left, width - pad.right]);
   const y = scaleLinear([p.bottom, p.top], [height - pad.bottom, pad.top]);
   const clip = useId();
+  const marks = p.marks ?? [];
+  /** Whether the words of a mark would lie on a later one, whose words then stand for both. */
+  const covered = (m: Point) =>
+    marks.some((n) => n.label && n.x > m.x && x(n.x) - x(m.x) < LABEL_WIDE && Math.abs(y(n.y) - y(m.y)) < LABEL_HIGH);
   // A label written below its mark must not lie on a level's bar.
   const underneath = (value: number) => !p.levels.some((level) => Math.abs(y(value) + 15 - y(level.value)) < 11);
   const at = (i: number) => x(p.x[i] ?? 0);
@@ -187,7 +194,7 @@ export const Curve = drawn(function Curve(p: CurveProps) {
           </text>
         </g>
       )}
-      {(p.marks ?? []).map((m) => (
+      {marks.map((m) => (
         <g key={`${m.x}-${m.y}`}>
           <circle
             cx={x(Math.min(m.x, last))}
@@ -204,7 +211,7 @@ export const Curve = drawn(function Curve(p: CurveProps) {
             fill="var(--crust)"
             fontWeight={700}
           >
-            {m.label}
+            {covered(m) ? "" : m.label}
           </text>
         </g>
       ))}
