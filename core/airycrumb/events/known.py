@@ -154,9 +154,9 @@ class Draft:
 
     def _done_at(self, ctx: Context, over: dict[str, datetime]) -> datetime | None:
         mine = [o for o in ctx.observations if o.stage == self.stage and o.kind in self.seen]
-        looks = [o.at for o in mine if self._is_of(o.event)]
-        marked = ctx.did(self.id) or over.get(self.ends_stage) or (over.get(self.along) if self.along else None)
-        return marked or (looks[0] if looks else None)
+        look = next((o.at for o in mine if self._is_of(o.event)), None)
+        # No stage and no event is called "".
+        return ctx.did(self.id) or over.get(self.ends_stage) or over.get(self.along) or look
 
     def _is_of(self, event: str) -> bool:
         """Whether a mark that names an event or a load is of this one."""

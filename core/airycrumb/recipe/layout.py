@@ -191,7 +191,8 @@ class Sorter:
     def _names_a_filling(self, at: int, text: str) -> Heading | None:
         """ "Sausage & Apple" between lines with amounts: foods alone, in capitals, name what comes next."""
         following = self.rows[at + 1][0] if at + 1 < len(self.rows) else ""
-        if not self.listed or self.section == "method" or not re.match(r"^\W*\d", following) or not _titled(text):
+        listing = self.listed and self.section != "method" and re.match(r"^\W*\d", following)
+        if not listing or not _titled(text):
             return None
         found = things_of(text[:LONGEST_LINE], self.own)
         foods = [hit.named.item.role for thing in found for hit in hits(thing.words, self.own)]

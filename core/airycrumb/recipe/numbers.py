@@ -63,9 +63,9 @@ def _time(tokens: Sequence[Token], low: float, high: float, at: int) -> tuple[Ba
 
 def _minutes_more(tokens: Sequence[Token], end: int, short: bool) -> tuple[float, int]:
     """Minutes behind hours, and where they end: "and a half", "and 20 minutes"; short: "1 h 20" stands for itself."""
+    if tuple(t.word for t in tokens[end : end + 3]) == ("and", "a", "half"):
+        return 30.0, end + 3
     behind = end + 1 if _is(tokens, end, ("and",)) else end
-    if behind > end and _is(tokens, behind, ("a",)) and _is(tokens, behind + 1, ("half",)):
-        return 30.0, behind + 2
     rest = range_at(tokens, behind)
     if rest and _is(tokens, rest[2], MINUTES):
         return rest[0], rest[2] + 1

@@ -152,14 +152,19 @@ def _said(phrase: Phrase) -> list[str]:
 def _in_bracket(tokens: list[Token], first: bool, thing: Thing, own: Own) -> None:
     """What a bracket adds: the same amount in another measure, the other choice, or a note."""
     inner = phrases(tokens)
-    words = [word for p in inner for word in _said(p)]
     if thing.amounts and _tells_apart(inner):
         thing.apart = [(p.amounts[0], _said(p)) for p in inner]
-        return
-    amounts = [g for p in inner for g in p.amounts if _weighable(g.measure)]
-    if tokens and tokens[0].word == "or":
+    elif tokens and tokens[0].word == "or":
         thing.other.append(" ".join(t.text for t in tokens))
-    elif amounts and set(words) <= RESTATING:
+    else:
+        _more_of_it(tokens, inner, first, thing, own)
+
+
+def _more_of_it(tokens: list[Token], inner: list[Phrase], first: bool, thing: Thing, own: Own) -> None:
+    """An amount said again, one of something else, or a note."""
+    words = [word for p in inner for word in _said(p)]
+    amounts = [g for p in inner for g in p.amounts if _weighable(g.measure)]
+    if amounts and set(words) <= RESTATING:
         of_one = _of_one(thing, first) or any(p.each for p in inner) or any(t.word == "each" for t in tokens)
         thing.amounts += [Given(g.measure, of_one) for g in amounts]
     elif amounts and hits(words, own):
@@ -274,8 +279,7 @@ def _take_amount(phrase: Phrase, grown: Thing, last: Thing, found: list[Thing]) 
 
 def _added(phrase: Phrase, grown: Thing, last: Thing) -> bool:
     """Whether an amount is added to the one before it, or taken off: "1 cup plus 2 tbsp flour"."""
-    adds = phrase.joiner in ("plus", "less", "and") and not (grown.words and last.words)
-    if not adds or grown.notes or (grown.known and last.words):
+    if phrase.joiner not in ("plus", "less", "and") or grown.notes or _two_names(grown, last):
         return False
     sign = -1.0 if phrase.joiner == "less" else 1.0
     both = summed(last.amounts[0].measure, grown.amounts[0].measure, sign)
@@ -284,3 +288,8 @@ def _added(phrase: Phrase, grown: Thing, last: Thing) -> bool:
     last.amounts = [Given(both), *last.amounts[1:], *grown.amounts[1:]]
     last.words, last.known = last.words or grown.words, last.known or grown.known
     return True
+
+
+def _two_names(grown: Thing, last: Thing) -> bool:
+    """Whether each of two amounts has a name of its own."""
+    return bool(last.words) and (bool(grown.words) or grown.known)

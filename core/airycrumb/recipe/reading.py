@@ -304,12 +304,16 @@ def _placed(rows: list[Sorted], habits: Habits) -> list[PlacedLine]:
         in_time()
         if row.kind == "ingredient":
             lines += placing.place(row)
-    if not _has_flour(lines):
-        told = _from_prose([s for row in rows if row.kind in TOLD for s in sentences(row.text)], habits)
-        lines = [*told, *(p for p in lines if p.line.written not in {q.line.written for q in told})]
+    lines = lines if _has_flour(lines) else _with_prose(rows, lines, habits)
     if not any(p.line.use for p in lines):
         raise _nothing_found()
     return lines
+
+
+def _with_prose(rows: list[Sorted], lines: list[PlacedLine], habits: Habits) -> list[PlacedLine]:
+    told = _from_prose([s for row in rows if row.kind in TOLD for s in sentences(row.text)], habits)
+    read = {p.line.written for p in told}
+    return [*told, *(p for p in lines if p.line.written not in read)]
 
 
 def _counted(rows: list[Sorted], method: str) -> list[Said]:

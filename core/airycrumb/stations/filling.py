@@ -87,14 +87,14 @@ def moisture(
     gone = loose - loose * kept if any(c.TREATMENTS[t][2] for t in treatments) else 0.0
     left = 1 - gone / whole
     juice = 100 * max(0.0, loose * kept - taken) / (whole * left)
-    most = max(each, key=lambda row: row[1], default=None)
+    wettest = max((row for row in each if row[1] > 0), key=lambda row: row[1], default=None)
     limit = bears(closing, method)
     over = (juice - limit) / 100 * total_g if juice > _worth_asking(limit) else 0.0
     binders = [Binder(use, find(use).called, over / holds, how) for use, holds, how in c.BINDERS] if over > 0 else []
     return Moisture(
         juice=juice,
         word=_wetness(juice),
-        most_from=most[0].called if most and most[1] > 0 else NOTHING,
+        most_from=wettest[0].called if wettest else NOTHING,
         left=left,
         bears=limit,
         binders=binders,
