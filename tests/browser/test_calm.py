@@ -217,6 +217,26 @@ class AtAGlance(CalmCase):
         page.get_by_role("button", name="What is meant by Bench rest?").click()
         expect(page.get_by_text("rounded pieces resting so that they roll without springing back")).to_be_visible()
 
+    def test_every_list_hangs_whole_within_a_low_window(self) -> None:
+        page = self.fresh_context(opened="rise.change").new_page()
+        low = 420
+        page.set_viewport_size({"width": 1280, "height": low})
+        self.open_first_screen(page)
+        self.tray(page, "rise")
+        words = page.locator("button[aria-haspopup=menu]:visible")
+        words.last.wait_for()
+        # Room to bring every word to mid-height, where there is least of it above and below.
+        page.evaluate("document.body.style.paddingBottom = '100vh'")
+        for at in range(words.count()):
+            words.nth(at).evaluate("(word) => word.scrollIntoView({ block: 'center' })")
+            words.nth(at).press("Enter")
+            expect(page.locator("[role=menu][data-side]")).to_be_visible()
+            box = page.get_by_role("menu").bounding_box()
+            assert box
+            self.assertTrue(box["y"] >= 0 and box["y"] + box["height"] <= low, (box, words.nth(at).inner_text()))
+            page.keyboard.press("Escape")
+            expect(page.get_by_role("menu")).to_have_count(0)
+
     def test_nothing_jumps_while_it_loads_nor_after_an_edit(self) -> None:
         for size, paths in (("laptop", ("/", "/day", "/notebook", "/kitchen")), ("phone", ("/",))):
             context = self.fresh_context(size=size, opened="")

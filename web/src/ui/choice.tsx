@@ -25,12 +25,7 @@ export function Choice<T extends string>({ label, value, options, onChoose, chil
         {children ?? chosen?.label ?? value}
       </DropdownMenu.Trigger>
       <DropdownMenu.Portal>
-        <DropdownMenu.Content
-          align="start"
-          sideOffset={6}
-          collisionPadding={8}
-          className="enamel z-30 max-h-[60vh] min-w-56 overflow-auto p-1.5 text-base shadow-lg"
-        >
+        <DropdownMenu.Content align="start" sideOffset={6} collisionPadding={8} className="enamel hung min-w-56 p-1.5">
           <DropdownMenu.RadioGroup value={value} onValueChange={(next) => onChoose(next as T)}>
             {options.map((o) => (
               <DropdownMenu.RadioItem

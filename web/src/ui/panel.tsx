@@ -38,7 +38,7 @@ export function Hanger(props: { label: string; shown: ReactNode; className?: str
           sideOffset={6}
           collisionPadding={10}
           aria-label={props.label}
-          className="enamel z-30 max-h-[70vh] w-[min(26rem,92vw)] overflow-auto p-4 text-base shadow-lg"
+          className="enamel hung w-[min(26rem,92vw)] p-4"
         >
           {props.children}
         </Popover.Content>

@@ -84,7 +84,7 @@ export function SearchChoice({
           sideOffset={6}
           collisionPadding={8}
           aria-label={label}
-          className="enamel z-30 w-[min(20rem,92vw)] p-2 text-base shadow-lg"
+          className="enamel hung flex w-[min(20rem,92vw)] flex-col p-2"
         >
           <input
             role="combobox"
@@ -102,7 +102,7 @@ export function SearchChoice({
             onKeyDown={onKey}
             className="w-full rounded-lg border-2 border-cobalt bg-enamel px-2 py-1.5"
           />
-          <ul id={list} role="listbox" aria-label={label} className="mt-1 max-h-[44vh] overflow-auto">
+          <ul id={list} role="listbox" aria-label={label} className="mt-1 min-h-0 overflow-auto">
             {shown.map((option, i) => (
               <li
                 key={option.value}
