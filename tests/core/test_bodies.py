@@ -63,7 +63,7 @@ class Outlines(unittest.TestCase):
     def test_the_map_lays_the_cells_skin_on_the_outline(self, wide: float, power: float, foot: float) -> None:
         over = fitted(wide, power, foot)
         v = np.linspace(-math.pi / 2, math.pi / 2, 181)
-        x, z = over.at(np.full_like(v, over.skin), v)
+        x, z = (points[:, 0] for points in over.at(np.array([over.skin]), v))
         s = Solid(1.0, 1 / wide, 1.0, power, foot)
         off = np.abs(s.how_far_out(x, z + s.widest) - 1)
         self.assertLess(float(off.max()), 0.02)

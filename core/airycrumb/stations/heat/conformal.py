@@ -36,18 +36,31 @@ class Map:
         return n, m, self.odd / scale, self.even / scale
 
     def at(self, u: Array, v: Array) -> tuple[Array, Array]:
-        """x and z of points."""
+        """x and z, (v, u), where every line u crosses every line v.
+
+        A term is a product of one factor in u and one in v: a grid costs no more than its two edges.
+        """
         n, m, a, b = self._terms()
-        w = (u + 1j * v)[..., None]
-        found = (a * np.cosh(n * w)).sum(axis=-1) + 1j * (b * np.cosh(m * w)).sum(axis=-1)
-        return found.real, found.imag
+        (across, up), (across_even, up_even) = _factors(n, v), _factors(m, v)
+        odd, even = np.outer(n, u), np.outer(m, u)
+        x = (across * a) @ np.cosh(odd) - (up_even * b) @ np.sinh(even)
+        z = (up * a) @ np.sinh(odd) + (across_even * b) @ np.cosh(even)
+        return x, z
 
     def stretch(self, u: Array, v: Array) -> Array:
-        """How long a step of u or of v is at points: the size of the map's slope."""
+        """How long a step of u or of v is there, (v, u): the size of the map's slope."""
         n, m, a, b = self._terms()
-        w = (u + 1j * v)[..., None]
-        slope = (a * n * np.sinh(n * w)).sum(axis=-1) + 1j * (b * m * np.sinh(m * w)).sum(axis=-1)
-        return np.asarray(np.abs(slope))
+        (across, up), (across_even, up_even) = _factors(n, v), _factors(m, v)
+        odd, even = np.outer(n, u), np.outer(m, u)
+        along = (across * a * n) @ np.sinh(odd) - (up_even * b * m) @ np.cosh(even)
+        over = (up * a * n) @ np.cosh(odd) + (across_even * b * m) @ np.sinh(even)
+        return np.hypot(along, over)
+
+
+def _factors(n: Array, v: Array) -> tuple[Array, Array]:
+    """cos and sin of n v, (v, n)."""
+    angle = np.outer(v, n)
+    return np.cos(angle), np.sin(angle)
 
 
 def _bases(skin: float, v: Array) -> tuple[Array, Array]:

@@ -75,7 +75,7 @@ class Mesh:
 def _levels(s: Solid, over: Map) -> Array:
     """u of the layers' edges: thin at the skin, growing by a constant factor inwards, measured up the axis."""
     up_axis = np.linspace(0, over.skin, 400)
-    heights = s.half_width * over.at(up_axis, np.full(400, math.pi / 2))[1]
+    heights = s.half_width * over.at(up_axis, np.array([math.pi / 2]))[1][0]
     heights -= heights[0]
     deep = float(heights[-1])
     first = min(SKIN_LAYER_M, deep / LAYERS)
@@ -135,9 +135,8 @@ def mesh(s: Solid, share: float, kind: str, mixed: bool, sides_shut: float = 0.0
     inner = (np.arange(SAMPLES) + 0.5) / SAMPLES
     us = (u[:-1, None] + step[:, None] * inner).ravel()
     vs = (v[:-1, None] - turn * inner).ravel()
-    grid_u, grid_v = np.broadcast_to(us, (len(vs), len(us))), np.broadcast_to(vs[:, None], (len(vs), len(us)))
-    x, z = over.at(grid_u, grid_v)
-    squared = (a * over.stretch(grid_u, grid_v)) ** 2
+    x, z = over.at(us, vs)
+    squared = (a * over.stretch(us, vs)) ** 2
     bare = np.maximum(x, 0) ** power * squared * np.repeat(step, SAMPLES) / SAMPLES * turn / SAMPLES
     scale = s.volume / bare.sum()
     weight = bare * scale
@@ -149,14 +148,9 @@ def mesh(s: Solid, share: float, kind: str, mixed: bool, sides_shut: float = 0.0
         found = _of_open(s, share, OPEN_WALLS[kind], *at) if kind in OPEN_WALLS else _of_closed(s, share, walls, *at)
         filled, rim = _shared(found.out), found.rim
     metric = lambda uu, vv: scale * np.maximum(over.at(uu, vv)[0], 0) ** power
-    across = vs.reshape(2 * SECTORS, SAMPLES)
-    edges = np.broadcast_to(u[1:, None, None], (LAYERS, *across.shape))
-    out = (metric(edges, np.broadcast_to(across, edges.shape)).mean(axis=2) * turn).T
-    whole, sideways = _skin(over, a, metric, across)
-    along = us.reshape(LAYERS, SAMPLES)
-    turns = np.broadcast_to(v[1:-1, None, None], (2 * SECTORS - 1, *along.shape))
-    sides = metric(np.broadcast_to(along, turns.shape), turns).mean(axis=2) * step
-    corners = over.at(np.broadcast_to(u, (len(v), len(u))), np.broadcast_to(v[:, None], (len(v), len(u))))
+    in_sector = lambda points: points.reshape(2 * SECTORS, SAMPLES, -1)
+    whole, sideways = (in_sector(points)[..., 0] for points in _skin(over, a, metric, vs))
+    sides = metric(us, v[1:-1]).reshape(2 * SECTORS - 1, LAYERS, SAMPLES).mean(axis=2) * step
     centre = cells(weight * us) / volume
     return Mesh(
         volume=volume,
@@ -164,25 +158,23 @@ def mesh(s: Solid, share: float, kind: str, mixed: bool, sides_shut: float = 0.0
         inwards=centre - u[:-1],
         outwards=u[1:] - centre,
         turn=turn,
-        out=out,
-        middle=metric(np.zeros_like(across), across).mean(axis=1)[:SECTORS] * turn,
+        out=in_sector(metric(u[1:], vs)).mean(axis=1) * turn,
+        middle=in_sector(metric(np.zeros(1), vs)).mean(axis=1)[:SECTORS, 0] * turn,
         round=sides,
         skin=(whole * (1 - sides_shut * sideways)).sum(axis=1),
         touching=_touching(whole.sum(axis=1), s.facing_down),
         on_axis=_on_axis(power + 1),
-        corners=a * np.stack(corners, axis=-1) + (0.0, s.widest),
+        corners=a * np.stack(over.at(u, v), axis=-1) + (0.0, s.widest),
         rim=rim,
     )
 
 
-def _skin(over: Map, a: float, metric: Any, across: Array) -> tuple[Array, Array]:
-    """m2 of the skin by sector and point in it, and how much each point faces sideways: across over the whole of its
-    normal.
-    """
-    skin = np.full_like(across, over.skin)
-    area = metric(skin, across) * a * over.stretch(skin, across) * math.pi / (2 * SECTORS) / SAMPLES
+def _skin(over: Map, a: float, metric: Any, vs: Array) -> tuple[Array, Array]:
+    """m2 of the skin at each point on it, and how much it faces sideways there: across over the whole of its normal."""
+    skin = np.array([over.skin])
+    area = metric(skin, vs) * a * over.stretch(skin, vs) * math.pi / (2 * SECTORS) / SAMPLES
     nudge = 1e-4
-    (x0, z0), (x1, z1) = over.at(skin, across - nudge), over.at(skin, across + nudge)
+    (x0, z0), (x1, z1) = over.at(skin, vs - nudge), over.at(skin, vs + nudge)
     return area, np.abs(z1 - z0) / np.hypot(x1 - x0, z1 - z0)
 
 
