@@ -13,9 +13,9 @@ from accounts.limits import COSTLY
 from accounts.services import household_of
 from bakes import services
 from bakes.models import BakeVersion
+from devices.services import case_of
 from gateway import compute
 from gateway.contract import BakeDocument, Failure, Id, Number, Strict, When, routes
-from kitchens.services import kitchen_of
 
 router = routes("bakes")
 
@@ -59,10 +59,10 @@ def _out(version: BakeVersion) -> BakeOut:
     )
 
 
-def _as_it_stands(request: HttpRequest, bake_id: int) -> tuple[compute.Document, compute.Document]:
-    """The documents of a bake and of the household's first kitchen, to be printed."""
+def _as_it_stands(request: HttpRequest, bake_id: int, now: datetime | None = None) -> compute.Case:
+    """A bake in the household's first kitchen, to be printed. now: the cook's clock, None for the server's."""
     household = household_of(request)
-    return services.head_of(household, bake_id).document, kitchen_of(household, None).document
+    return case_of(household, None, services.head_of(household, bake_id).document, now or timezone.now())
 
 
 def _file(made: compute.Printed) -> HttpResponse:
@@ -87,7 +87,7 @@ class PrintCard(Strict):
 )
 def print_card(request: HttpRequest, bake_id: Id, how: Query[PrintCard]) -> HttpResponse:
     """A bake as it stands on paper, with its cautions and labels for the box (a PDF file)."""
-    return _file(compute.card(*_as_it_stands(request, bake_id), how.now or timezone.now(), how.paper, how.units))
+    return _file(compute.card(_as_it_stands(request, bake_id, how.now), how.paper, how.units))
 
 
 class PrintRecipe(Strict):
@@ -105,7 +105,7 @@ class PrintRecipe(Strict):
 )
 def print_recipe(request: HttpRequest, bake_id: Id, how: Query[PrintRecipe]) -> HttpResponse:
     """A bake as a recipe on paper, in grams (a PDF file)."""
-    return _file(compute.printed_recipe(*_as_it_stands(request, bake_id), how.now or timezone.now(), how.paper))
+    return _file(compute.printed_recipe(_as_it_stands(request, bake_id, how.now), how.paper))
 
 
 class Print(Strict):
@@ -125,8 +125,8 @@ class Print(Strict):
 )
 def print_wrapper(request: HttpRequest, bake_id: Id, how: Query[Print]) -> HttpResponse:
     """A wrapper of a bake as it stands, at true size on paper (a file)."""
-    bake, kitchen = _as_it_stands(request, bake_id)
-    return _file(compute.wrapper_template(bake, kitchen, timezone.now(), how.group, how.paper, how.kind, how.page))
+    case = _as_it_stands(request, bake_id)
+    return _file(compute.wrapper_template(case, how.group, how.paper, how.kind, how.page))
 
 
 @router.get("/bakes", response={200: list[BakeSummary], 401: Failure, 403: Failure}, operation_id="list_bakes")

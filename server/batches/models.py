@@ -11,7 +11,7 @@ class Batch(models.Model):
     """One making of a bake.
 
     kitchen_document: the kitchen as it was at the start; plan: what was forecast then, as
-    `services.forecast_of` keeps it.
+    `services.forecast_of` keeps it; room_heard: from before the start on, [] where the bake does not go by it.
     """
 
     household = models.ForeignKey(Household, on_delete=models.CASCADE, related_name="batches")
@@ -26,6 +26,7 @@ class Batch(models.Model):
     lesson = models.JSONField(null=True)
     teaches = models.BooleanField(default=True, help_text="left out of learning where false")
     held = models.JSONField(default=dict, blank=True, help_text="hours its day has for it, by stage and load")
+    room_heard = models.JSONField(default=list, help_text="what the kitchen's thermometer said: [hour, °C] in order")
     learned_before = models.JSONField(null=True, help_text="what its kitchen had learned when it was finished")
 
     def __str__(self) -> str:

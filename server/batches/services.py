@@ -16,7 +16,7 @@ from accounts.models import Household
 from accounts.services import made_by, once
 from bakes.services import head_of, version_of
 from batches.models import Batch, Observation
-from devices.services import heard_in_heat
+from devices.services import case_of, heard_by, heard_in_heat
 from gateway import compute
 from gateway.contract import Refusal, missing
 from gateway.words import Message, as_document, day_of, hour_of, joined, say
@@ -25,6 +25,7 @@ from kitchens.services import kitchen_of, locked, write_learned
 
 # Sent with the batch when something was marked: within the marks' own transaction, and once it has ended, with now.
 marking, marked = Signal(), Signal()
+Readings = tuple[compute.RoomReading, ...]
 EARLIEST = timedelta(days=7)  # an observation further before the start is a slip of the clock
 LATEST = timedelta(days=7)  # and so is one further ahead of this server's
 
@@ -69,12 +70,12 @@ def zone_of(batch: Batch) -> timezone:
     return timezone(timedelta(minutes=batch.utc_offset))
 
 
-def as_core(batch: Batch) -> list[compute.Observation]:
+def as_core(batch: Batch) -> tuple[compute.Observation, ...]:
     """The standing observations as the core takes them."""
     zone = zone_of(batch)
-    return [
+    return tuple(
         compute.Observation(o.kind, o.stage, o.at.astimezone(zone), o.value, o.where, o.event) for o in standing(batch)
-    ]
+    )
 
 
 def heating_since(batch: Batch, now: datetime) -> datetime | None:
@@ -101,10 +102,41 @@ def live(batch: Batch, now: datetime, held: bool = True) -> compute.SheetReply:
 
     held: at the hours of the day it is part of, where it is of one.
     """
-    here = now.astimezone(zone_of(batch))
-    heard = heard_in_heat(batch.kitchen_id, heating_since(batch, here), here)
-    found = compute.reply(batch.version.document, kitchen_now(batch), as_core(batch), here, heard)
-    return compute.held_reply(found, batch.held, here) if held else found
+    case = _case(batch, now)
+    found = compute.reply(case)
+    return compute.held_reply(found, batch.held, case.now) if held else found
+
+
+def _case(batch: Batch, now: datetime) -> compute.Case:
+    """A batch as things stand: what was seen of it, and what its kitchen's instruments say."""
+    here, bake = now.astimezone(zone_of(batch)), batch.version.document
+    heard = heard_in_heat(bake, batch.kitchen_id, heating_since(batch, here), here)
+    room = _with_kept(batch, heard.thermometer)
+    return compute.Case(bake, kitchen_now(batch), here, as_core(batch), dataclasses.replace(heard, thermometer=room))
+
+
+ROOM_KEPT_EVERY = timedelta(minutes=10)  # of a room that warms and cools by the hour
+
+
+def _kept_room(batch: Batch) -> Readings:
+    """What the batch keeps of the kitchen's thermometer."""
+    zone = zone_of(batch)
+    return tuple(compute.RoomReading(datetime.fromisoformat(at).astimezone(zone), c) for at, c in batch.room_heard)
+
+
+def _with_kept(batch: Batch, lately: Readings) -> Readings:
+    """What the kitchen's thermometer said all through a batch: devices forget what the batch keeps."""
+    kept = _kept_room(batch)
+    return (*kept, *(r for r in lately if not kept or r.at > kept[-1].at))
+
+
+def _thinned(readings: Readings) -> list[tuple[str, float]]:
+    """As the batch keeps them: the last, and of those before it as many as tell how the room went."""
+    kept: list[compute.RoomReading] = []
+    for one in reversed(readings):
+        if not kept or kept[-1].at - one.at >= ROOM_KEPT_EVERY:
+            kept.append(one)
+    return [(r.at.isoformat(), r.celsius) for r in reversed(kept)]
 
 
 KEPT_READINGS = 24  # of a heat, enough to draw and to learn from
@@ -115,7 +147,7 @@ def _keep_readings(batch: Batch, until: datetime) -> None:
     since = heating_since(batch, until)
     if since is None:
         return
-    heard = heard_in_heat(batch.kitchen_id, since, until)
+    heard = heard_in_heat(batch.version.document, batch.kitchen_id, since, until)
     for kind, readings in (("probe", heard.probe), ("oven", heard.oven)):
         every = max(1, -(-len(readings) // KEPT_READINGS))
         kept = [r for i, r in enumerate(readings) if (len(readings) - 1 - i) % every == 0]
@@ -127,16 +159,20 @@ def _keep_readings(batch: Batch, until: datetime) -> None:
         )
 
 
+def _keep_room(batch: Batch, now: datetime) -> None:
+    """What the kitchen's thermometer said since becomes the batch's own; it is not saved yet."""
+    lately = heard_by(batch.version.document, batch.kitchen_id, now.astimezone(zone_of(batch)))
+    batch.room_heard = _thinned(_with_kept(batch, lately.thermometer))
+
+
 def options(batch: Batch, ask: compute.Ask, now: datetime) -> compute.OptionsReply:
     """What can be done about the rise of a batch under way."""
-    here = now.astimezone(zone_of(batch))
-    return compute.options(batch.version.document, kitchen_now(batch), as_core(batch), here, ask)
+    return compute.options(_case(batch, now), ask)
 
 
 def replies(batch: Batch, stage: compute.StageKey, now: datetime) -> compute.Replies:
     """What plausible marks of a stage would make of it, for a page without the server."""
-    here = now.astimezone(zone_of(batch))
-    return compute.replies(batch.version.document, kitchen_now(batch), as_core(batch), here, stage)
+    return compute.replies(_case(batch, now), stage)
 
 
 def plain(value: Any) -> Any:
@@ -170,8 +206,9 @@ def forecast_of(sheet: compute.Sheet) -> dict[str, Any]:
 def plan_of(batch: Batch) -> compute.SheetReply:
     """The plan as it stood at the start."""
     begun = batch.started.astimezone(zone_of(batch))
-    started = [compute.Observation("started", "weigh", begun)]
-    return compute.reply(batch.version.document, batch.kitchen_document, started, begun)
+    started = (compute.Observation("started", "weigh", begun),)
+    heard = compute.Heard(_kept_room(batch))
+    return compute.reply(compute.Case(batch.version.document, batch.kitchen_document, begun, started, heard))
 
 
 def start(
@@ -198,7 +235,8 @@ def begun_by(household: Household, client_id: uuid.UUID) -> Batch:
 def _started(household: Household, bake_id: int, version: int | None, kitchen_id: int | None, now: datetime) -> int:
     made = head_of(household, bake_id) if version is None else version_of(household, bake_id, version)
     kitchen = kitchen_of(household, kitchen_id)
-    reply = compute.reply(made.document, kitchen.document, (), now)
+    case = case_of(household, kitchen_id, made.document, now)
+    reply = compute.reply(case)
     if reply.sheet is None:
         why = joined(p.message for p in reply.problems)
         raise Refusal(422, say("This bake cannot be started yet: {why}", why=why), reply.problems)
@@ -210,6 +248,7 @@ def _started(household: Household, bake_id: int, version: int | None, kitchen_id
         plan=forecast_of(reply.sheet),
         started=now,
         utc_offset=int((now.utcoffset() or timedelta()).total_seconds() // 60),
+        room_heard=_thinned(case.heard.thermometer),
     )
     Observation.objects.create(batch=batch, client_id=uuid.uuid4(), kind="started", stage="weigh", at=now)
     return batch.pk
@@ -272,6 +311,8 @@ def observe(household: Household, batch_id: int, seen: Iterable[Seen]) -> Batch:
             _keep_readings(batch, one.at)
         Observation.objects.get_or_create(batch=batch, client_id=one.client_id, defaults={**dataclasses.asdict(one)})
     if new:
+        _keep_room(batch, clock.now())
+        batch.save(update_fields=["room_heard"])
         marking.send(sender=Batch, batch=batch)
     if new and batch.finished is not None:
         _learn_anew(batch, locked(batch.kitchen_id))
@@ -299,6 +340,7 @@ def finish(household: Household, batch_id: int, outcome: dict[str, Any], now: da
     # Another batch may be teaching the same kitchen: one after the other.
     kitchen = locked(batch.kitchen_id)
     batch.finished, batch.outcome = now, outcome
+    _keep_room(batch, now)
     write_learned(kitchen, _taught_by(batch, kitchen.document))
     return batch
 
@@ -307,8 +349,9 @@ def _taught_by(batch: Batch, kitchen: compute.Document) -> compute.Document:
     """The kitchen's document after a finished batch; the batch keeps its lesson and what was known before it."""
     assert batch.finished is not None and batch.outcome is not None, "a finished batch"
     document, here = batch.version.document, batch.finished.astimezone(zone_of(batch))
-    troubles = batch.outcome["troubles"]
-    learned = compute.lesson(document, kitchen_now(batch), kitchen, as_core(batch), troubles, here)
+    heard = compute.Heard(_kept_room(batch))
+    then = compute.Case(document, kitchen_now(batch), here, as_core(batch), heard)
+    learned = compute.lesson(then, kitchen, batch.outcome["troubles"])
     batch.lesson, batch.learned_before = plain(learned), compute.learned_part(kitchen)
     batch.save()
     return compute.after_lesson(kitchen, learned, document["closing"]) if batch.teaches else kitchen

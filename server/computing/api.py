@@ -7,7 +7,7 @@ from pydantic import Field
 
 from accounts.limits import COSTLY, SHEETS
 from accounts.services import household_of
-from devices.services import heard_in_room
+from devices.services import case_of
 from gateway import compute
 from gateway.contract import BakeDocument, Failure, Id, Reading, Strict, When, routes
 from gateway.words import Message
@@ -22,6 +22,11 @@ class Draft(Strict):
     bake: BakeDocument
     kitchen_id: Id | None = None
     now: When
+
+
+def _case(request: HttpRequest, draft: Draft) -> compute.Case:
+    """The draft in its kitchen, as warm as that is now."""
+    return case_of(household_of(request), draft.kitchen_id, draft.bake, draft.now)
 
 
 class CorrectionIn(Strict):
@@ -65,8 +70,7 @@ class RecipeOut(Strict):
 )
 def work_sheet(request: HttpRequest, payload: Draft) -> compute.SheetReply:
     """Work a sheet from an unsaved draft. Nothing is stored."""
-    kitchen = kitchen_of(household_of(request), payload.kitchen_id)
-    return compute.reply(payload.bake, kitchen.document, (), payload.now, heard_in_room(kitchen.pk, payload.now))
+    return compute.reply(_case(request, payload))
 
 
 class OptionsAsk(Draft):
@@ -85,9 +89,8 @@ class OptionsAsk(Draft):
 )
 def rise_options(request: HttpRequest, payload: OptionsAsk) -> compute.OptionsReply:
     """What can be done about the rise of an unsaved draft. Nothing is stored."""
-    kitchen = kitchen_of(household_of(request), payload.kitchen_id)
     ask = compute.Ask(payload.ready_at, payload.away_min, payload.late_min)
-    return compute.options(payload.bake, kitchen.document, (), payload.now, ask)
+    return compute.options(_case(request, payload), ask)
 
 
 @router.get(
@@ -122,8 +125,7 @@ class WrapperAsk(Draft):
 )
 def solve_wrapper(request: HttpRequest, payload: WrapperAsk) -> compute.Solved:
     """The wrapper of an unsaved draft from one number. Nothing is stored."""
-    kitchen = kitchen_of(household_of(request), payload.kitchen_id).document
-    return compute.solve_wrapper(payload.bake, kitchen, payload.now, payload.group, payload.by, payload.value)
+    return compute.solve_wrapper(_case(request, payload), payload.group, payload.by, payload.value)
 
 
 class FigureAsk(Draft):
@@ -140,8 +142,7 @@ class FigureAsk(Draft):
 )
 def where_from(request: HttpRequest, payload: FigureAsk) -> compute.WhereFrom:
     """Where a figure of an unsaved draft is from. Nothing is stored."""
-    kitchen = kitchen_of(household_of(request), payload.kitchen_id).document
-    return compute.asked(payload.bake, kitchen, payload.now, payload.figure)
+    return compute.asked(_case(request, payload), payload.figure)
 
 
 class HeatAsk(Draft):
@@ -158,8 +159,7 @@ class HeatAsk(Draft):
 )
 def heat_answers(request: HttpRequest, payload: HeatAsk) -> compute.HeatAnswers:
     """The inside of an unsaved draft's pieces through their heat, and other settings tried. Nothing is stored."""
-    kitchen = kitchen_of(household_of(request), payload.kitchen_id).document
-    return compute.heat_answers(payload.bake, kitchen, payload.now, payload.heat)
+    return compute.heat_answers(_case(request, payload), payload.heat)
 
 
 @router.post(
@@ -170,7 +170,7 @@ def heat_answers(request: HttpRequest, payload: HeatAsk) -> compute.HeatAnswers:
 )
 def keeping(request: HttpRequest, payload: Draft) -> list[compute.Kept]:
     """How the pieces of an unsaved draft are cooled, kept and reheated. Nothing is stored."""
-    return compute.keeping(payload.bake, kitchen_of(household_of(request), payload.kitchen_id).document, payload.now)
+    return compute.keeping(_case(request, payload))
 
 
 @router.post(
@@ -194,8 +194,7 @@ def read_recipe(request: HttpRequest, payload: RecipeText) -> RecipeOut:
 )
 def export_recipe(request: HttpRequest, payload: Draft) -> dict[str, Any]:
     """A bake as a schema.org Recipe (JSON-LD), as this kitchen would make it."""
-    kitchen = kitchen_of(household_of(request), payload.kitchen_id)
-    return compute.as_linked_recipe(payload.bake, kitchen.document, payload.now)
+    return compute.as_linked_recipe(_case(request, payload))
 
 
 class RecipePaper(Draft):
@@ -218,9 +217,7 @@ class RecipeWritten(Strict):
 )
 def write_recipe(request: HttpRequest, payload: RecipePaper) -> RecipeWritten:
     """A bake as a clean recipe in plain text or Markdown, as this kitchen would make it; it reads back as the bake."""
-    kitchen = kitchen_of(household_of(request), payload.kitchen_id)
-    written = compute.as_written_recipe(payload.bake, kitchen.document, payload.now, payload.form == "markdown")
-    return RecipeWritten(text=written)
+    return RecipeWritten(text=compute.as_written_recipe(_case(request, payload), payload.form == "markdown"))
 
 
 class DayText(Strict):

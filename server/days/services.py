@@ -19,6 +19,7 @@ from bakes.models import BakeVersion
 from batches import services as batches
 from batches.models import Batch
 from days.models import Day
+from devices.services import case_of
 from gateway import compute
 from gateway.contract import Refusal, missing
 from gateway.words import Message, say
@@ -366,4 +367,4 @@ def beside(
         found = standing(day, now)
         return None if found.table is None else (found.table, found.day.plan)
 
-    return day, compute.day_beside(day.document, bake, kitchen_of(household, None).document, now, planned)
+    return day, compute.day_beside(day.document, case_of(household, None, bake, now), planned)

@@ -187,14 +187,14 @@ def _keep(device: Device, sent: Sequence[Sent]) -> int:
     return new
 
 
-def _on_clock(readings: Iterable[Reading], now: datetime) -> list[compute.RoomReading]:
+def _on_clock(readings: Iterable[Reading], now: datetime) -> tuple[compute.RoomReading, ...]:
     """As the core takes them, on the clock of `now`."""
-    return [
+    return tuple(
         compute.RoomReading(min(r.at, now).astimezone(now.tzinfo), r.celsius) for r in readings if r.celsius is not None
-    ]
+    )
 
 
-def _readings(device: Device, since: datetime, now: datetime) -> list[compute.RoomReading]:
+def _readings(device: Device, since: datetime, now: datetime) -> tuple[compute.RoomReading, ...]:
     """What a device said since then, in order."""
     return _on_clock(device.readings.filter(at__gt=since, at__lte=now + AHEAD).order_by("at"), now)
 
@@ -204,29 +204,44 @@ def heard_in_room(kitchen_id: int, now: datetime) -> compute.Heard:
     found = Reading.objects.filter(
         device__kitchen_id=kitchen_id, device__kind="room_thermometer", at__gt=now - USED, at__lte=now + AHEAD
     )
-    return compute.Heard(thermometer=_on_clock(found.order_by("at"), now))
+    return compute.Heard(_on_clock(found.order_by("at"), now))
 
 
-def heard_in_heat(kitchen_id: int, since: datetime | None, now: datetime) -> compute.Heard:
+def case_of(household: Household, kitchen_id: int | None, bake: compute.Document, now: datetime) -> compute.Case:
+    """A bake as it stands, in one of the household's kitchens (its first, for None) as warm as its thermometer says."""
+    kitchen = kitchen_of(household, kitchen_id)
+    return compute.Case(bake, kitchen.document, now, heard=heard_by(bake, kitchen.pk, now))
+
+
+def heard_by(bake: compute.Document, kitchen_id: int, now: datetime) -> compute.Heard:
+    """What the kitchen's thermometers said lately, where a bake goes by them."""
+    plan = bake.get("plan")  # not checked yet: it may be anything
+    asked = isinstance(plan, dict) and plan.get("room_from") == "thermometer"
+    return heard_in_room(kitchen_id, now) if asked else compute.NOTHING_HEARD
+
+
+def heard_in_heat(bake: compute.Document, kitchen_id: int, since: datetime | None, now: datetime) -> compute.Heard:
     """The same, and since the pieces went into the heat the probe and the oven's thermometer; None: they are not in
     it.
     """
-    room = heard_in_room(kitchen_id, now).thermometer
+    room = heard_by(bake, kitchen_id, now)
     if since is None:
-        return compute.Heard(room)
+        return room
     return compute.Heard(
-        room, _hottest(kitchen_id, "probe", since, now), _hottest(kitchen_id, "oven_thermometer", since, now)
+        room.thermometer,
+        _hottest(kitchen_id, "probe", since, now),
+        _hottest(kitchen_id, "oven_thermometer", since, now),
     )
 
 
-def _hottest(kitchen_id: int, kind: str, since: datetime, now: datetime) -> list[compute.RoomReading]:
+def _hottest(kitchen_id: int, kind: str, since: datetime, now: datetime) -> tuple[compute.RoomReading, ...]:
     """Of several instruments of a kind, the one that speaks, and of those the hottest: it is in the piece, or in the
     oven.
     """
     devices = Device.objects.filter(kitchen_id=kitchen_id, kind=kind)
     heard = [readings for device in devices if (readings := _readings(device, since, now))]
     speaks = lambda readings: now - readings[-1].at < SPEAKS
-    return max(heard, key=lambda readings: (speaks(readings), readings[-1].celsius), default=[])
+    return max(heard, key=lambda readings: (speaks(readings), readings[-1].celsius), default=())
 
 
 def latest(device: Device) -> Reading | None:

@@ -24,7 +24,7 @@ from airycrumb.learning.finish import finish
 from airycrumb.learning.simulated_cook import simulated_batch
 from airycrumb.learning.train_the_eye import question
 from airycrumb.learning.write_back import after_lesson
-from airycrumb.plan.context import Context, RoomReading
+from airycrumb.plan.context import Context, Heard, RoomReading
 from airycrumb.recipe import read_recipe, to_bake
 from airycrumb.sheet import work
 from airycrumb.stations.enclose import CLOSINGS
@@ -120,13 +120,13 @@ def _sheets() -> Iterator[tuple[str, Callable[[], Any]]]:
     heard = [RoomReading(later(225 + m), c) for m, c in ((1, 12.0), (4, 31.0), (8, 55.0), (11, 66.0))]
     yield (
         "in the heat",
-        lambda: work(read_bake(bake_document()), kitchen(), HEATING, now=later(237), probe=heard, oven=()),
+        lambda: work(read_bake(bake_document()), kitchen(), HEATING, now=later(237), heard=Heard(probe=tuple(heard))),
     )
 
 
 def _answers() -> Iterator[tuple[str, Callable[[], Any]]]:
     bake, home = read_bake(bake_document()), kitchen()
-    rise = rise_of(Context(bake, home, (), NOON), NOON + timedelta(minutes=25))
+    rise = rise_of(Context.here(bake, home, (), NOON), NOON + timedelta(minutes=25))
     yield "ready at", lambda: {"earlier": ready_at(rise, _at(75)), "later": ready_at(rise, _at(420))}
     yield "away and late", lambda: {"away": away(rise, 300), "late": late_by(rise, 60)}
     sheet = work(bake, home, now=NOON)

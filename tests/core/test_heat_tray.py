@@ -15,7 +15,7 @@ from airycrumb.data.heat import WASHES
 from airycrumb.paper.card import card_of
 from airycrumb.paper.linked_recipe import as_recipe
 from airycrumb.paper.pdf import card_as_pdf
-from airycrumb.plan.context import RoomReading
+from airycrumb.plan.context import Heard, RoomReading
 from airycrumb.sheet import Sheet
 from airycrumb.sheet import work as work_sheet
 from airycrumb.sheet.work import heats_of
@@ -272,7 +272,7 @@ class TheProbe(unittest.TestCase):
     def live(self, minute: float, readings: list[RoomReading]) -> Sheet:
         """The batch so many minutes into the steam."""
         now = NOON + timedelta(minutes=170 + minute)
-        return work(read_bake(bake_document(HAKE)), kitchen(), BEGUN, now=now, probe=readings)
+        return work(read_bake(bake_document(HAKE)), kitchen(), BEGUN, now=now, heard=Heard(probe=tuple(readings)))
 
     def test_readings_move_the_time_left_and_narrow_it(self) -> None:
         plain = self.live(10, []).heat

@@ -1,6 +1,7 @@
 """Late, early, and ready at an hour."""
 
 import unittest
+from dataclasses import replace
 from datetime import datetime, timedelta
 from typing import Any
 
@@ -19,7 +20,9 @@ def rise(document: dict[str, Any] = DOCUMENT, observations: tuple[Observation, .
     """The first rise of a bake as it stands."""
     bake = read_bake(document)
     s = work(bake, kitchen(), observations, now=now)
-    return rise_of(Context(bake, kitchen(), observations, now, starts=(("start", s.day.start),)), s.rise.start)
+    return rise_of(
+        replace(Context.here(bake, kitchen(), observations, now), starts=(("start", s.day.start),)), s.rise.start
+    )
 
 
 def by(options: list[Option], word: str) -> Option:

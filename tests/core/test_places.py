@@ -12,7 +12,7 @@ from airycrumb.bake import read_bake
 from airycrumb.bake.marks import Observation
 from airycrumb.bake.room_day import read_room_day
 from airycrumb.paper.linked_recipe import RISE, stage_words
-from airycrumb.plan.context import RoomReading
+from airycrumb.plan.context import Heard, RoomReading
 from airycrumb.problems import InputError
 from airycrumb.quantities import Band
 from airycrumb.sheet import Sheet
@@ -166,7 +166,7 @@ class TheThermometer(unittest.TestCase):
 
     def heard(self, *readings: tuple[float, float]) -> Sheet:
         said = [RoomReading(NOON - timedelta(minutes=m), c) for m, c in readings]
-        return work(read_bake(self.BAKE), kitchen(), now=NOON, thermometer=said)
+        return work(read_bake(self.BAKE), kitchen(), now=NOON, heard=Heard(tuple(said)))
 
     def test_a_fresh_reading_is_believed(self) -> None:
         s = self.heard((30, 23.0), (2, 24.0))
@@ -181,7 +181,9 @@ class TheThermometer(unittest.TestCase):
 
     def test_a_bake_that_does_not_ask_for_it_goes_by_what_was_typed(self) -> None:
         said = [RoomReading(NOON, 30.0)]
-        s = work(read_bake(bake_document(plan={"eat_at": None, "room": None})), kitchen(), now=NOON, thermometer=said)
+        s = work(
+            read_bake(bake_document(plan={"eat_at": None, "room": None})), kitchen(), now=NOON, heard=Heard(tuple(said))
+        )
         self.assertEqual(s.sentence.room_c, kitchen().room_c)
 
 

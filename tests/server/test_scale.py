@@ -174,7 +174,7 @@ class OverTheEndpoint(ApiCase):
 
     def test_a_scale_says_nothing_about_the_room(self) -> None:
         self.send(62)
-        self.assertEqual(services.heard_in_room(self.device.kitchen_id, timezone.now()).thermometer, [])
+        self.assertEqual(services.heard_in_room(self.device.kitchen_id, timezone.now()).thermometer, ())
 
 
 class WrappersOverHttp(ApiCase):

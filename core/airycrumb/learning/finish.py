@@ -9,7 +9,7 @@ from airycrumb.bake.marks import Observation
 from airycrumb.bake.model import Bake
 from airycrumb.learning.notebook import Finding, LoadRecord, Stage, learned_wrap_seconds, review
 from airycrumb.learning.record import heat_lessons, loads_of, record_of
-from airycrumb.plan.context import Context
+from airycrumb.plan.context import NOTHING_HEARD, Context, Heard
 from airycrumb.quantities import Band
 from airycrumb.sheet.work import work
 from airycrumb.stations.heat.learning import OvenTruth, Pace
@@ -99,16 +99,18 @@ def finish(
     *,
     now: datetime,
     kitchen_now: Kitchen | None = None,
+    heard: Heard = NOTHING_HEARD,
 ) -> Lesson:
     """Learn from a batch: its rise readings teach the kitchen, its marks fill the review.
 
     kitchen: as it was when the batch began, so that the plan comes out as it stood then;
-    kitchen_now: as it is now (other batches may have taught it meanwhile), which is what learns.
+    kitchen_now: as it is now (other batches may have taught it meanwhile), which is what learns; heard: the kitchen's
+    instruments from before the start to the end.
     """
     learner = kitchen_now or kitchen
-    ctx = Context(bake, kitchen, tuple(observations), now)
+    ctx = Context.here(bake, kitchen, observations, now, heard)
     started = ctx.done.started if ctx.done and ctx.done.started else now
-    plan = work(bake, kitchen, [o for o in observations if o.kind == "started"], now=started)
+    plan = work(bake, kitchen, [o for o in observations if o.kind == "started"], now=started, heard=heard)
     weighed = weigh(ctx)
     sponge = ripened(ctx)
     seen = first_rise(ctx, weighed.dough_c, weighed.dough_c_measured, sponge)
@@ -118,11 +120,11 @@ def finish(
     vigour = learn(learner.vigour, before, seen.after, seen.doubt_sd) if looks_at else learner.vigour
     stages = _stages(ctx, plan)
     wrapped = ctx.lasted("wrap", ctx.before("wrap") or "divide")
-    pace_now = wrap_seconds(Context(bake, learner, (), now))
+    pace_now = wrap_seconds(Context.here(bake, learner, (), now))
     one_closing = len({g.closing for g in bake.groups}) == 1
     # Two closings wrapped in one go do not tell how long each took.
     pace = learned_wrap_seconds(pace_now, wrapped, ctx.scaled.pieces) if wrapped is not None and one_closing else None
-    live = work(bake, kitchen, observations, now=now)
+    live = work(bake, kitchen, observations, now=now, heard=heard)
     record = record_of(ctx, plan, live)
     loads = loads_of(ctx, plan)
     findings = review(stages, record, troubles, learner.vigour.factor, vigour.factor, loads)

@@ -38,7 +38,7 @@ def simulated_batch(bake: Bake, kitchen: Kitchen, started: datetime, log_vigour:
     batch. seed: any whole number; log_vigour -1 to 1.
     """
     noise = random.Random(seed)
-    ctx = Context(bake, kitchen, (), started)
+    ctx = Context.here(bake, kitchen, (), started)
     weighed = weigh(ctx)
     first = first_rise(ctx, weighed.dough_c + noise.gauss(0, 0.8), True)
     ratios = first.stage.ratios(np.array([math.exp(log_vigour)]))

@@ -1,5 +1,6 @@
 """The inputs of a sheet, and the few things read off them by several stations."""
 
+from collections.abc import Sequence
 from dataclasses import dataclass, replace
 from datetime import datetime, timedelta
 from functools import cached_property
@@ -29,12 +30,31 @@ class RoomReading:
 
 
 @dataclass(frozen=True)
+class Heard:
+    """What the kitchen's instruments said, in order: the room's thermometer, a probe in a piece, one in the oven."""
+
+    thermometer: tuple[RoomReading, ...] = ()
+    probe: tuple[RoomReading, ...] = ()
+    oven: tuple[RoomReading, ...] = ()
+
+    def on_to(self, at: datetime) -> "Heard":
+        """The same instruments at a later hour, as if the room stayed as warm as it was last."""
+        if not self.thermometer or self.thermometer[-1].at >= at:
+            return self
+        return replace(self, thermometer=(*self.thermometer, replace(self.thermometer[-1], at=at)))
+
+
+NOTHING_HEARD = Heard()
+
+
+@dataclass(frozen=True)
 class Context:
     """A bake, a kitchen, what has been seen so far, and the time.
 
-    at: the group of pieces looked at; thermometer: its readings in order, () where it is silent or there is none;
-    starts: when the stages are planned to begin, where that is known already; probe, oven: what a probe in a piece
-    and a thermometer in the oven said while the pieces are in the heat.
+    at: the group of pieces looked at; said: everything the room's thermometer has said up to now, () where the bake
+    does not go by it; thermometer: the same, () where it has fallen silent; starts: when the stages are planned to
+    begin, where that is known already; probe, oven: what a probe in a piece and a thermometer in the oven said while
+    the pieces are in the heat.
     """
 
     bake: Bake
@@ -46,6 +66,30 @@ class Context:
     starts: tuple[tuple[str, datetime], ...] = ()
     probe: tuple[RoomReading, ...] = ()
     oven: tuple[RoomReading, ...] = ()
+    said: tuple[RoomReading, ...] = ()
+
+    @classmethod
+    def here(
+        cls,
+        bake: Bake,
+        kitchen: Kitchen,
+        observations: Sequence[Observation],
+        now: datetime,
+        heard: Heard = NOTHING_HEARD,
+    ) -> "Context":
+        """As things stand: every answer about a bake begins here, so that all of them know the same kitchen."""
+        said = tuple(r for r in heard.thermometer if r.at <= now) if bake.by_thermometer else ()
+        speaks = bool(said) and now - said[-1].at <= SILENT_AFTER
+        return cls(
+            bake,
+            kitchen,
+            tuple(observations),
+            now,
+            thermometer=said if speaks else (),
+            probe=heard.probe,
+            oven=heard.oven,
+            said=said,
+        )
 
     @property
     def group(self) -> Group:

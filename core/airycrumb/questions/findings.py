@@ -3,7 +3,7 @@
 from dataclasses import dataclass
 
 from airycrumb.bake.edits import Answer, Change
-from airycrumb.plan.context import Context, RoomReading
+from airycrumb.plan.context import Context
 from airycrumb.plan.timetable import Timetable
 from airycrumb.stations.divide.portioning import Portioning
 from airycrumb.stations.divide.sharing import ShareOut
@@ -29,9 +29,8 @@ def piece_count(count: int) -> list[Change]:
 @dataclass(frozen=True)
 class Findings:
     """What the stations found, for the questions that need it. proof: the first group's; rises: the fermenting stages
-    as shown, by key; uneven_proofs: min the lightest and heaviest piece weighed are proofed sooner and later; heard:
-    all the kitchen's thermometer said, believed or not; unbaked: by when pieces kept cold must be in the heat;
-    kept_back: those kept for another day; day: the timetable.
+    as shown, by key; uneven_proofs: min the lightest and heaviest piece weighed are proofed sooner and later; unbaked:
+    by when pieces kept cold must be in the heat; kept_back: those kept for another day; day: the timetable.
     """
 
     ctx: Context
@@ -47,7 +46,6 @@ class Findings:
     unbaked: Unbaked | None
     kept_back: list[KeptBack]
     day: Timetable
-    heard: tuple[RoomReading, ...] = ()
 
     @property
     def rise_tray(self) -> RiseTray:

@@ -68,8 +68,8 @@ def thermometer(w: Findings) -> Iterator[Doubt]:
         return
     stands_in = say("The typed warmth stands in until it is heard again.")
     since = (
-        say("It last spoke at {at}.", at=hour_of(w.heard[-1].at.astimezone(w.ctx.now.tzinfo)))
-        if w.heard
+        say("It last spoke at {at}.", at=hour_of(w.ctx.said[-1].at.astimezone(w.ctx.now.tzinfo)))
+        if w.ctx.said
         else say("It has not spoken yet.")
     )
     yield Doubt(

@@ -30,7 +30,8 @@ class Driver:
 
 
 def _room(b: Bake, k: Kitchen, s: Sheet) -> tuple[Bake, Kitchen]:
-    return b.but(plan=b.plan.but(room_c=min(s.sentence.room_c + rise_table.ROOM_DOUBT.value, 40.0))), k
+    warmer = min(s.sentence.room_c + rise_table.ROOM_DOUBT.value, 40.0)
+    return b.but(plan=b.plan.but(room_c=warmer, room_from="typed")), k
 
 
 def _room_known(b: Bake, k: Kitchen, _s: Sheet) -> Message:

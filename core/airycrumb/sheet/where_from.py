@@ -9,6 +9,7 @@ from airycrumb.bake.kitchen import Kitchen
 from airycrumb.bake.model import Bake
 from airycrumb.data import closings, heat, rise, shapes
 from airycrumb.data.record import Constant
+from airycrumb.plan.context import NOTHING_HEARD, Heard
 from airycrumb.problems import InputError, Problem
 from airycrumb.sheet.drivers import DRIVERS
 from airycrumb.sheet.work import work
@@ -316,7 +317,9 @@ def _effect(figure: Figure, before: float, after: float | None) -> Message:
     return words(figure.change(abs(change)))
 
 
-def where_from(bake: Bake, kitchen: Kitchen, sheet: Sheet, figure: FigureKey, *, now: datetime) -> WhereFrom:
+def where_from(
+    bake: Bake, kitchen: Kitchen, sheet: Sheet, figure: FigureKey, *, now: datetime, heard: Heard = NOTHING_HEARD
+) -> WhereFrom:
     """Where a figure of a sheet is from, each input nudged by its own doubt: as many sheets as there are inputs.
 
     InputError for a figure this bake does not have.
@@ -330,7 +333,7 @@ def where_from(bake: Bake, kitchen: Kitchen, sheet: Sheet, figure: FigureKey, *,
     for driver in (DRIVERS[key] for key in asked.drives):
         if not driver.asked(bake):
             continue
-        after = felt(work(*driver.nudge(bake, kitchen, sheet), now=now))
+        after = felt(work(*driver.nudge(bake, kitchen, sheet), now=now, heard=heard))
         size = abs((after if after is not None else 10 * before) - before)
         shown = Drives(
             name=driver.name,

@@ -11,7 +11,7 @@ from airycrumb.data import heat as heat_table
 from airycrumb.data.closing_words import WORDS
 from airycrumb.events import Known, events_of
 from airycrumb.pantry import Ingredient
-from airycrumb.plan.context import SILENT_AFTER, Context, RoomReading
+from airycrumb.plan.context import NOTHING_HEARD, Context, Heard
 from airycrumb.plan.given import as_given
 from airycrumb.plan.timetable import Timetable
 from airycrumb.plan.timing import plan_day
@@ -147,33 +147,20 @@ def work(
     observations: Sequence[Observation] = (),
     *,
     now: datetime,
-    thermometer: Sequence[RoomReading] = (),
-    probe: Sequence[RoomReading] = (),
-    oven: Sequence[RoomReading] = (),
+    heard: Heard = NOTHING_HEARD,
 ) -> Sheet:
     """Everything this bake needs in this kitchen, given what has been seen so far.
 
-    now: an aware datetime; hours in the sheet are in its zone. thermometer, probe, oven: what the kitchen's said, one
-    in a piece and one in the oven, in order. Raises InputError only for an hour that is no hour or a spot nobody
-    knows; every other trouble is a doubt on the sheet.
+    now: an aware datetime; hours in the sheet are in its zone. Raises InputError only for an hour that is no hour or a
+    spot nobody knows; every other trouble is a doubt on the sheet.
     """
-    heard = [r for r in thermometer if r.at <= now] if bake.by_thermometer else []
-    fresh = tuple(heard) if heard and now - heard[-1].at <= SILENT_AFTER else ()
-    ctx = Context(
-        as_given(bake, observations),
-        kitchen,
-        tuple(observations),
-        now,
-        thermometer=fresh,
-        probe=tuple(probe),
-        oven=tuple(oven),
-    )
-    sheet = _work(ctx, heard)
+    ctx = Context.here(as_given(bake, observations), kitchen, observations, now, heard)
+    sheet = _work(ctx)
     if not ctx.room_runs:
         return sheet
     # The room's warmth depends on the hour, and the hour on the rise: once more, with the hours found.
     planned = tuple((s.key, s.start) for s in sheet.day.steps)
-    return _work(replace(ctx, starts=planned), heard)
+    return _work(replace(ctx, starts=planned))
 
 
 def _shown(load: Load, pieces: list[Pieces], wrap_min: float) -> HeatStage:
@@ -211,9 +198,11 @@ def _stations(ctx: Context) -> _Stations:
     )
 
 
-def heats_of(bake: Bake, kitchen: Kitchen, *, now: datetime) -> list[tuple[HeatStage, list[Pieces]]]:
+def heats_of(
+    bake: Bake, kitchen: Kitchen, *, now: datetime, heard: Heard = NOTHING_HEARD
+) -> list[tuple[HeatStage, list[Pieces]]]:
     """Every heat of a bake with the groups that go into it: for questions about it that no sheet answers."""
-    ctx = Context(bake, kitchen, (), now)
+    ctx = Context.here(bake, kitchen, (), now, heard)
     found = _stations(ctx)
     return [(h, [found.pieces[i] for i in alike]) for h, alike in zip(found.heats, by_heat(ctx), strict=True)]
 
@@ -263,7 +252,7 @@ def _unbaked(ctx: Context, table: Timetable, proof: Fermented) -> Unbaked | None
     )
 
 
-def _work(ctx: Context, heard: Sequence[RoomReading]) -> Sheet:
+def _work(ctx: Context) -> Sheet:
     bake, found = ctx.bake, _stations(ctx)
     weighed, yeast, wrap_min, pieces = found.weighed, found.yeast, found.wrap_min, found.pieces
     shared, portioned, heats, lead = found.shared, found.portioned, found.heats, found.pieces[0]
@@ -302,7 +291,6 @@ def _work(ctx: Context, heard: Sequence[RoomReading]) -> Sheet:
         unbaked=unbaked,
         kept_back=back,
         day=table,
-        heard=tuple(heard),
     )
     doubts, cautions = ask(worked, timing), _cautions(ctx, heats, pieces)
     events = events_of(

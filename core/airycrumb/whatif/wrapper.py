@@ -189,7 +189,7 @@ def solve(bake: Bake, kitchen: Kitchen, sheet: Sheet, group: int, by: By, value:
     low, high, words = LIMITS[by]
     if not low <= value <= high:
         raise _refuse("value", words)
-    ctx = Context(bake, kitchen, (), sheet.worked_at).each_group()[group]
+    ctx = Context.here(bake, kitchen, (), sheet.worked_at).each_group()[group]
     how = CLOSINGS[ctx.group.closing]
     if by != "fits" and (not how.rolled or not how.wraps):
         raise _refuse(

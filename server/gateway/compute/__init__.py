@@ -1,7 +1,6 @@
 """The one door to the core: outside the gateway nothing in the server imports airycrumb."""
 
-from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from datetime import datetime
 from functools import lru_cache
 
@@ -27,12 +26,12 @@ from airycrumb.learning.train_the_eye import mark as mark_judgement
 from airycrumb.learning.write_back import after_lesson, learned_part, with_learned
 from airycrumb.memo import OutOfTime, within
 from airycrumb.pantry import Own, shelf
-from airycrumb.plan.context import Context, RoomReading
+from airycrumb.plan.context import NOTHING_HEARD, Heard, RoomReading
 from airycrumb.plan.timetable import possible
 from airycrumb.problems import InputError, Problem
 from airycrumb.recipe import Ask as RecipeAsk
 from airycrumb.recipe import Correction
-from airycrumb.sheet import Sheet, work
+from airycrumb.sheet import Sheet
 from airycrumb.sheet.replies import Replies, ReplyGrid
 from airycrumb.sheet.replies import replies as worked_replies
 from airycrumb.sheet.where_from import FigureKey, WhereFrom
@@ -65,7 +64,7 @@ from gateway.compute.day import (
     worth_changing,
 )
 from gateway.compute.heat import HeatAnswers, HeatChoice, card, heat_answers, heat_choices, keeping
-from gateway.compute.read import Document, Printed, SheetReply, kitchen_read
+from gateway.compute.read import Case, Document, Printed, SheetReply, kitchen_read
 from gateway.compute.recipes import (
     RecipeLine,
     RecipeReply,
@@ -76,18 +75,6 @@ from gateway.compute.recipes import (
     recipe,
 )
 from gateway.compute.wrap import ClosingOut, closings, solve_wrapper, wrapper_template
-
-
-@dataclass(frozen=True)
-class Heard:
-    """What the kitchen's instruments said, in order: the room's thermometer, a probe in a piece, one in the oven."""
-
-    thermometer: Sequence[RoomReading] = ()
-    probe: Sequence[RoomReading] = ()
-    oven: Sequence[RoomReading] = ()
-
-
-NOTHING_HEARD = Heard()
 
 
 @dataclass(frozen=True)
@@ -119,28 +106,18 @@ def check_kitchen(document: Document) -> None:
     read_kitchen(document)
 
 
-def reply(
-    bake: Document,
-    kitchen: Document,
-    observations: Sequence[Observation],
-    now: datetime,
-    heard: Heard = NOTHING_HEARD,
-) -> SheetReply:
+def reply(case: Case) -> SheetReply:
     """Work a sheet; bad input comes back as problems, never as an exception."""
     try:
-        k = kitchen_read(kitchen)
-        return SheetReply(work(read_bake(bake, k.habits.own), k, observations, now=now, **vars(heard)), [])
+        return SheetReply(case.worked[2], [])
     except InputError as error:
         return SheetReply(None, list(error.problems))
 
 
-def replies(
-    bake: Document, kitchen: Document, observations: Sequence[Observation], now: datetime, stage: StageKey
-) -> Replies:
+def replies(case: Case, stage: StageKey) -> Replies:
     """What plausible marks of a stage would make of it; nothing for a bake that cannot be worked."""
     try:
-        k = kitchen_read(kitchen)
-        return worked_replies(read_bake(bake, k.habits.own), k, observations, now=now, stage=stage)
+        return worked_replies(*case.read, case.observations, now=case.now, stage=stage, heard=case.heard)
     except InputError:
         return Replies(stage, [])
 
@@ -166,17 +143,12 @@ class OptionsReply:
     lateness: Lateness | None
 
 
-def options(
-    bake: Document, kitchen: Document, observations: Sequence[Observation], now: datetime, ask: Ask
-) -> OptionsReply:
+def options(case: Case, ask: Ask) -> OptionsReply:
     """What can be done about the first rise; InputError for a bake that cannot be worked, or a question without an
     answer.
     """
-    k = kitchen_read(kitchen)
-    read = read_bake(bake, k.habits.own)
-    sheet = work(read, k, observations, now=now)
-    starts = (("start", sheet.day.start),)
-    rise = rise_of(Context(read, k, tuple(observations), now, starts=starts), sheet.rise.start)
+    sheet, now = case.worked[2], case.now
+    rise = rise_of(replace(case.context, starts=(("start", sheet.day.start),)), sheet.rise.start)
     if sheet.rise.rests:
         raise InputError(
             [Problem("no_rise", "dough.leavening", say("This dough only rests: there is no rise to move."))]
@@ -226,18 +198,10 @@ def room_day(text: str) -> list[HourOfDay]:
     return [HourOfDay(at, f"{celsius:g} C") for at, celsius in read_room_day(text)]
 
 
-def lesson(
-    bake: Document,
-    kitchen: Document,
-    kitchen_now: Document,
-    observations: Sequence[Observation],
-    troubles: list[str],
-    now: datetime,
-) -> Lesson:
-    """What a finished batch teaches. kitchen: as it was at the start; kitchen_now: as it is now."""
-    then = read_kitchen(kitchen)
-    read = read_bake(bake, then.habits.own)
-    return finish(read, then, observations, troubles, now=now, kitchen_now=read_kitchen(kitchen_now))
+def lesson(case: Case, kitchen_now: Document, troubles: list[str]) -> Lesson:
+    """What a finished batch teaches, in the kitchen as it was at the start. kitchen_now: as it is now."""
+    now, seen = read_kitchen(kitchen_now), case.observations
+    return finish(*case.read, seen, troubles, now=case.now, kitchen_now=now, heard=case.heard)
 
 
 def how_it_rises(kitchen: Document) -> RisesHere | None:
@@ -252,10 +216,12 @@ def played(bake: Document, kitchen: Document, started: datetime, log_vigour: flo
 
 
 __all__ = [
+    "NOTHING_HEARD",
     "PICTURES",
     "Around",
     "Ask",
     "By",
+    "Case",
     "ClosingOut",
     "Collision",
     "Correction",

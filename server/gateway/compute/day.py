@@ -34,9 +34,9 @@ from airycrumb.day.ways_out import WayOut, ways_out
 from airycrumb.paper.calendar import as_calendar
 from airycrumb.paper.day_sheet import day_sheet
 from airycrumb.problems import InputError, Problem
-from airycrumb.sheet import Sheet, work
+from airycrumb.sheet import Sheet
 from airycrumb.words import Message, Units, say
-from gateway.compute.read import Document, Printed, SheetReply, kitchen_read, worked
+from gateway.compute.read import Case, Document, Printed, SheetReply, kitchen_read
 
 DayFile = Day
 Planned = tuple[Table, Document | None]  # a day worked out, and its plan as stored
@@ -85,11 +85,11 @@ def as_made(document: Document, at: int, bake: Document) -> Document:
 def _worked(bake: str, kitchen: str, now: datetime) -> tuple[Bake, Sheet]:
     """A dish worked out; InputError where it cannot be. bake, kitchen: their documents as JSON.
 
+    By what is typed: what a thermometer says now is not how warm it will be on the day.
     The same dishes are asked for with every edit of a bake beside their day.
     """
-    k = kitchen_read(json.loads(kitchen))
-    read = read_bake(json.loads(bake), k.habits.own)
-    return read, work(read, k, now=now)
+    read, _, sheet = Case(json.loads(bake), json.loads(kitchen), now).worked
+    return read, sheet
 
 
 def table_of(document: Document, kitchen: Document, dishes: Sequence[OnTable], now: datetime) -> Table:
@@ -180,14 +180,12 @@ def hours_of_dishes(table: Table, plan: Document | None) -> list[Hours]:
     return [] if found is None else held_hours(table, found)
 
 
-def day_beside(
-    document: Document, bake: Document, kitchen: Document, now: datetime, planned: Callable[[], Planned | None]
-) -> list[Message]:
+def day_beside(document: Document, case: Case, planned: Callable[[], Planned | None]) -> list[Message]:
     """Where a bake as it stands on the Bench wants what a day has taken; InputError for one that cannot be worked.
 
     planned: the day worked out and its plan, None where it cannot be; asked only for a bake that is made near the day.
     """
-    sheet = worked(bake, kitchen, now)[2]
+    sheet = case.worked[2]
     found = planned() if near(sheet, read_day(document)) else None
     plan = None if found is None else from_stored(found[1])
     return [] if found is None or plan is None else beside(sheet, lanes_shown(found[0], plan), found[0].names)

@@ -3,9 +3,7 @@ of it.
 """
 
 from dataclasses import dataclass
-from datetime import datetime
 
-from airycrumb.bake import read_bake
 from airycrumb.data.heat_choices import CHOICES
 from airycrumb.paper.card import card_of
 from airycrumb.paper.pdf import card_as_pdf
@@ -15,7 +13,7 @@ from airycrumb.whatif.heat import Tried, heat_at, settings_that_work
 from airycrumb.whatif.inside import Inside, inside
 from airycrumb.whatif.keeping import Kept, kept
 from airycrumb.words import Message, Units, say
-from gateway.compute.read import Document, Printed, kitchen_read, worked
+from gateway.compute.read import Case, Printed
 
 
 @dataclass(frozen=True)
@@ -28,10 +26,9 @@ class HeatAnswers:
     tried: list[Tried]
 
 
-def heat_answers(bake: Document, kitchen: Document, now: datetime, heat: int) -> HeatAnswers:
+def heat_answers(case: Case, heat: int) -> HeatAnswers:
     """The inside of one heat of a draft, and other settings for it. InputError for a heat that is not there."""
-    k = kitchen_read(kitchen)
-    found = heats_of(read_bake(bake, k.habits.own), k, now=now)
+    found = heats_of(*case.read, now=case.now, heard=case.heard)
     if not 0 <= heat < len(found):
         raise InputError(
             [
@@ -62,18 +59,17 @@ def heat_choices() -> list[HeatChoice]:
     return [HeatChoice(of, key, *words) for of, choices in CHOICES.items() for key, words in choices.items()]
 
 
-def keeping(bake: Document, kitchen: Document, now: datetime) -> list[Kept]:
+def keeping(case: Case) -> list[Kept]:
     """How every kind of piece of a draft is cooled, kept and reheated."""
-    read, k, sheet = worked(bake, kitchen, now)
+    bake, kitchen, sheet = case.worked
     return [
         kept(h.heated, p, sheet.day.filling_made, sheet.day.eat)
-        for h, group in heats_of(read, k, now=now)
+        for h, group in heats_of(bake, kitchen, now=case.now, heard=case.heard)
         for p in group
     ]
 
 
-def card(bake: Document, kitchen: Document, now: datetime, paper: str, units: Units) -> Printed:
+def card(case: Case, paper: str, units: Units) -> Printed:
     """A bake on paper, with the cautions beside their steps and labels for the box. units: "metric" or "us"."""
-    sheet = worked(bake, kitchen, now)[2]
-    made = card_of(sheet, keeping(bake, kitchen, now))
+    made = card_of(case.worked[2], keeping(case))
     return Printed(card_as_pdf(made, paper, units), "application/pdf", f"bake-{paper}.pdf", 1)

@@ -8,7 +8,9 @@ from typing import Any
 
 from airycrumb.bake import read_bake, read_kitchen
 from airycrumb.bake.kitchen import Kitchen
+from airycrumb.bake.marks import Observation
 from airycrumb.bake.model import Bake
+from airycrumb.plan.context import NOTHING_HEARD, Context, Heard
 from airycrumb.problems import Problem
 from airycrumb.sheet import Sheet, work
 
@@ -25,11 +27,34 @@ def kitchen_read(document: Document) -> Kitchen:
     return _kitchen_of(json.dumps(document, sort_keys=True))
 
 
-def worked(bake: Document, kitchen: Document, now: datetime) -> tuple[Bake, Kitchen, Sheet]:
-    """A draft and a kitchen, read, and their sheet; InputError for what cannot be."""
-    k = kitchen_read(kitchen)
-    read = read_bake(bake, k.habits.own)
-    return read, k, work(read, k, now=now)
+@dataclass(frozen=True)
+class Case:
+    """What is asked about: a bake in a kitchen at an hour, with the marks made of it and what the kitchen's instruments
+    said. Every answer about a bake is worked from one, so that all of them know the same kitchen.
+    """
+
+    bake: Document
+    kitchen: Document
+    now: datetime
+    observations: tuple[Observation, ...] = ()
+    heard: Heard = NOTHING_HEARD
+
+    @property
+    def read(self) -> tuple[Bake, Kitchen]:
+        """As the core takes them; InputError for what cannot be."""
+        kitchen = kitchen_read(self.kitchen)
+        return read_bake(self.bake, kitchen.habits.own), kitchen
+
+    @property
+    def worked(self) -> tuple[Bake, Kitchen, Sheet]:
+        """The same, and their sheet; InputError for what cannot be."""
+        bake, kitchen = self.read
+        return bake, kitchen, work(bake, kitchen, self.observations, now=self.now, heard=self.heard)
+
+    @property
+    def context(self) -> Context:
+        """As it stands, for what no sheet answers; InputError for what cannot be."""
+        return Context.here(*self.read, self.observations, self.now, self.heard)
 
 
 @dataclass(frozen=True)

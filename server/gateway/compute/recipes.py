@@ -2,7 +2,6 @@
 
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
-from datetime import datetime
 
 from airycrumb.bake import read_bake
 from airycrumb.bake.stated import Recipe as RecipeKept
@@ -15,7 +14,7 @@ from airycrumb.questions.stated import says_of
 from airycrumb.recipe import Ask, Correction, Draft, Habits, Reading, asks, corrected, read_recipe, to_bake
 from airycrumb.recipe.carried import in_a_comment
 from airycrumb.words import Message, say
-from gateway.compute.read import Document, Printed, kitchen_read, worked
+from gateway.compute.read import Case, Document, Printed, kitchen_read
 
 
 @dataclass(frozen=True)
@@ -122,19 +121,19 @@ def recipe(text: str, corrections: Sequence[Correction], kitchen: Document) -> R
     )
 
 
-def as_linked_recipe(bake: Document, kitchen: Document, now: datetime) -> Document:
+def as_linked_recipe(case: Case) -> Document:
     """A bake as a schema.org Recipe; InputError for one that cannot be worked."""
-    return as_recipe(bake, worked(bake, kitchen, now)[2])
+    return as_recipe(case.bake, case.worked[2])
 
 
-def as_written_recipe(bake: Document, kitchen: Document, now: datetime, markdown: bool) -> str:
+def as_written_recipe(case: Case, markdown: bool) -> str:
     """A bake as a clean recipe in plain text or Markdown; InputError for one that cannot be worked."""
-    read, _, sheet = worked(bake, kitchen, now)
-    page = page_of(read, sheet)
-    return in_a_comment(bake, as_markdown(page)) if markdown else as_text(page)
+    bake, _, sheet = case.worked
+    page = page_of(bake, sheet)
+    return in_a_comment(case.bake, as_markdown(page)) if markdown else as_text(page)
 
 
-def printed_recipe(bake: Document, kitchen: Document, now: datetime, paper: str) -> Printed:
+def printed_recipe(case: Case, paper: str) -> Printed:
     """A bake as a recipe on paper, in grams."""
-    read, _, sheet = worked(bake, kitchen, now)
-    return Printed(recipe_as_pdf(page_of(read, sheet), paper), "application/pdf", f"recipe-{paper}.pdf", 1)
+    bake, _, sheet = case.worked
+    return Printed(recipe_as_pdf(page_of(bake, sheet), paper), "application/pdf", f"recipe-{paper}.pdf", 1)

@@ -1,7 +1,6 @@
 """Closings: listed, solved from one number, printed."""
 
 from dataclasses import dataclass
-from datetime import datetime
 
 from airycrumb.paper.wrapper_files import as_pdf, as_svg
 from airycrumb.paper.wrapper_pages import template_of
@@ -9,7 +8,7 @@ from airycrumb.problems import InputError, Problem
 from airycrumb.stations.enclose import CLOSINGS
 from airycrumb.whatif.wrapper import By, Solved, solve
 from airycrumb.words import Message, say
-from gateway.compute.read import Document, Printed, worked
+from gateway.compute.read import Case, Printed
 
 
 @dataclass(frozen=True)
@@ -28,16 +27,14 @@ def closings() -> list[ClosingOut]:
     return [ClosingOut(c.key, c.words.label, c.words.plural, c.words.note, c.wraps) for c in CLOSINGS.values()]
 
 
-def solve_wrapper(bake: Document, kitchen: Document, now: datetime, group: int, by: By, value: float) -> Solved:
+def solve_wrapper(case: Case, group: int, by: By, value: float) -> Solved:
     """A wrapper from one number; InputError for what cannot be solved."""
-    return solve(*worked(bake, kitchen, now), group, by, value)
+    return solve(*case.worked, group, by, value)
 
 
-def wrapper_template(
-    bake: Document, kitchen: Document, now: datetime, group: int, paper: str, as_kind: str, page: int
-) -> Printed:
+def wrapper_template(case: Case, group: int, paper: str, as_kind: str, page: int) -> Printed:
     """A wrapper at true size: a PDF of all its pages, or one of them as SVG. InputError for a page not there."""
-    sheet = worked(bake, kitchen, now)[2]
+    sheet = case.worked[2]
     pages = template_of(sheet, group, paper)
     name = f"wrapper-{sheet.groups[group].wrap.closing.replace('_', '-')}-{paper}"
     if as_kind == "pdf":
