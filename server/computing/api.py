@@ -2,14 +2,14 @@
 
 from typing import Annotated, Any, Literal
 
-from django.http import HttpRequest
+from django.http import HttpRequest, HttpResponse
 from pydantic import Field
 
 from accounts.limits import COSTLY, SHEETS
 from accounts.services import household_of
 from devices.services import case_of
 from gateway import compute
-from gateway.contract import BakeDocument, Failure, Id, Reading, Strict, When, routes
+from gateway.contract import BakeDocument, Failure, Id, Reading, Strict, When, routes, written
 from gateway.words import Message
 from kitchens.services import kitchen_of
 
@@ -68,9 +68,9 @@ class RecipeOut(Strict):
     operation_id="work_sheet",
     throttle=[SHEETS],
 )
-def work_sheet(request: HttpRequest, payload: Draft) -> compute.SheetReply:
+def work_sheet(request: HttpRequest, payload: Draft) -> HttpResponse:
     """Work a sheet from an unsaved draft. Nothing is stored."""
-    return compute.reply(_case(request, payload))
+    return written(compute.reply_as_json(_case(request, payload)))
 
 
 class OptionsAsk(Draft):

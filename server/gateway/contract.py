@@ -6,7 +6,7 @@ from collections.abc import Sequence
 from datetime import datetime
 from typing import Annotated, Any, Literal
 
-from django.http import HttpRequest
+from django.http import HttpRequest, HttpResponse
 from ninja import Router, Schema
 from ninja.parser import Parser
 from ninja.renderers import BaseRenderer
@@ -131,8 +131,21 @@ class FiniteRenderer(BaseRenderer):
 
     def render(self, _request: HttpRequest, data: Any, *, response_status: int) -> bytes | str:
         """The answer as JSON, moments as RFC 3339 has them; ValueError for a NaN."""
-        text = to_json(data, inf_nan_mode="constants", fallback=str)
-        if NO_NUMBER.search(text):
-            # A number that is none, or a name that reads like one: the slower way tells.
-            return json.dumps(data, allow_nan=False, default=str, separators=(",", ":"), ensure_ascii=False)
-        return text
+        return finite(to_json(data, inf_nan_mode="constants", fallback=str))
+
+
+def finite(text: bytes) -> bytes:
+    """The same JSON; ValueError where a number in it is none."""
+    if NO_NUMBER.search(text):
+        # Or a name that reads like one: the slower way tells.
+        json.loads(text, parse_constant=_no_number)
+    return text
+
+
+def _no_number(name: str) -> None:
+    raise ValueError(f"{name} in an answer")
+
+
+def written(text: bytes) -> HttpResponse:
+    """An answer that is JSON already, of the shape its route says."""
+    return HttpResponse(finite(text), content_type="application/json; charset=utf-8")

@@ -4,7 +4,7 @@ from django.http import HttpRequest, HttpResponse
 
 from accounts.services import household_of
 from gateway import compute
-from gateway.contract import Failure, Id, KitchenDocument, Number, Strict, routes
+from gateway.contract import Failure, Id, KitchenDocument, Number, Strict, routes, written
 from kitchens import services
 from kitchens.models import Kitchen
 
@@ -72,4 +72,4 @@ def list_spots(request: HttpRequest) -> list[compute.SpotOut]:
 def list_pantry(request: HttpRequest) -> HttpResponse:
     """What is on the shelf, this household's first kitchen's own among it."""
     kitchen = services.kitchen_of(household_of(request), None).document
-    return HttpResponse(compute.pantry_as_json(kitchen), content_type="application/json; charset=utf-8")
+    return written(compute.pantry_as_json(kitchen))

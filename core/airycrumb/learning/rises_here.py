@@ -2,8 +2,7 @@
 
 import math
 from dataclasses import dataclass
-
-from scipy.special import ndtri
+from statistics import NormalDist
 
 from airycrumb.bake.kitchen import Kitchen
 from airycrumb.words import Message, in_percent, say
@@ -24,7 +23,7 @@ def rises_here(kitchen: Kitchen) -> RisesHere | None:
     if kitchen.learned_vigour is None:
         return None
     mean, variance = kitchen.vigour.mean, kitchen.vigour.variance
-    off = float(ndtri(0.5 + IN_TEN / 20)) * math.sqrt(variance)
+    off = NormalDist().inv_cdf(0.5 + IN_TEN / 20) * math.sqrt(variance)
     low, high = (_percent(mean + side * off) for side in (-1, 1))
     return RisesHere(figure=_says(_percent(mean)), band=_between(low, high))
 

@@ -9,10 +9,10 @@ from dataclasses import dataclass
 from functools import lru_cache
 
 import numpy as np
-from scipy.optimize import brentq
 
 from airycrumb.data import filling as c
 from airycrumb.data.safety import COOL_C
+from airycrumb.numerical import root
 from airycrumb.pantry import Ingredient, Part, blend, find
 from airycrumb.words import NOTHING, Message, say
 
@@ -191,7 +191,7 @@ def cooling_time(half_mm: float, sphere: bool, from_c: float, to_c: float, air_c
     latest = max(1.0, -math.log(wanted / float(top[0])) / float(z[0]) ** 2 * 1.5)
     if over(LEAST_FOURIER) <= 0:  # so near that the series cannot tell
         return 0.0
-    return float(brentq(over, LEAST_FOURIER, latest)) * length**2 / alpha / 60
+    return root(over, LEAST_FOURIER, latest) * length**2 / alpha / 60
 
 
 @dataclass(frozen=True)

@@ -4,10 +4,9 @@ from collections.abc import Callable, Iterator
 from dataclasses import dataclass, replace
 from datetime import datetime, timedelta
 
-from scipy.optimize import brentq
-
 from airycrumb.bake.edits import Answer, Change
 from airycrumb.bake.stages import Stay
+from airycrumb.numerical import root
 from airycrumb.plan.context import Context
 from airycrumb.quantities import Band
 from airycrumb.stations.rise.forecast import ready_band
@@ -94,7 +93,7 @@ def _solve(
     ends = of(low) - wanted, of(high) - wanted
     if ends[0] * ends[1] > 0:
         return (low if abs(ends[0]) < abs(ends[1]) else high), False
-    return float(brentq(lambda x: of(x) - wanted, low, high, xtol=tolerance)), True
+    return root(lambda x: of(x) - wanted, low, high, tolerance), True
 
 
 def _stay_started(r: Rise) -> list[Change]:

@@ -3,11 +3,10 @@
 from dataclasses import dataclass, replace
 from typing import Literal
 
-from scipy.optimize import brentq
-
 from airycrumb.bake.edits import Answer, Change
 from airycrumb.bake.kitchen import Kitchen
 from airycrumb.bake.model import Bake
+from airycrumb.numerical import root
 from airycrumb.plan.context import Context
 from airycrumb.problems import InputError, Problem
 from airycrumb.stations.enclose import CLOSINGS, Fit
@@ -149,7 +148,7 @@ def _fits(ctx: Context, sheet: Sheet, value: float) -> Solved:
     dough = (
         MOST_G
         if fits(MOST_G) >= wanted
-        else float(brentq(lambda g: 0.5 if fits(g) >= wanted else -0.5, LEAST_G, MOST_G, xtol=0.05))
+        else root(lambda g: 0.5 if fits(g) >= wanted else -0.5, LEAST_G, MOST_G, within=0.05)
     )
     dough = max(LEAST_G, float(int(dough * SURELY_FITS)))
     share = ctx.share

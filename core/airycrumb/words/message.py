@@ -233,7 +233,14 @@ Said = TypeAliasType("Said", list[Piece])
 
 
 def as_json(message: Message) -> list[Piece]:
-    """The flat message as JSON values: words as they are, quantities as objects; [] for NOTHING."""
+    """The flat message as JSON values: words as they are, quantities as objects; [] for NOTHING. Not to be changed:
+    it is given again for the same message, as most of a sheet's are after an edit.
+    """
+    return _pieces(message, language())
+
+
+@lru_cache(maxsize=4096)
+def _pieces(message: Message, _language: str) -> list[Piece]:
     return [_piece(part) for part in flat(message)]
 
 

@@ -2,7 +2,7 @@
 
 from dataclasses import dataclass, replace
 from datetime import datetime
-from functools import lru_cache
+from functools import cache, lru_cache
 
 from pydantic import TypeAdapter
 
@@ -112,6 +112,17 @@ def reply(case: Case) -> SheetReply:
         return SheetReply(case.worked[2], [])
     except InputError as error:
         return SheetReply(None, list(error.problems))
+
+
+@cache
+def _reply_writer() -> TypeAdapter[SheetReply]:
+    """Made once the names clients know are in place."""
+    return TypeAdapter(SheetReply)
+
+
+def reply_as_json(case: Case) -> bytes:
+    """The same, as the contract has it: a sheet is the longest answer there is, and goes out in one pass."""
+    return _reply_writer().dump_json(reply(case), by_alias=True)
 
 
 def replies(case: Case, stage: StageKey) -> Replies:
@@ -308,6 +319,7 @@ __all__ = [
     "recipe",
     "replies",
     "reply",
+    "reply_as_json",
     "room_day",
     "solve_wrapper",
     "split_for",

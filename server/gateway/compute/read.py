@@ -4,7 +4,9 @@ import json
 from dataclasses import dataclass
 from datetime import datetime
 from functools import lru_cache
-from typing import Any
+from typing import Any, ClassVar
+
+from pydantic import ConfigDict
 
 from airycrumb.bake import read_bake, read_kitchen
 from airycrumb.bake.kitchen import Kitchen
@@ -60,6 +62,9 @@ class Case:
 @dataclass(frozen=True)
 class SheetReply:
     """A sheet, or what stands in its way."""
+
+    # A number that is none is to be seen in the answer, not told as null.
+    __pydantic_config__: ClassVar[ConfigDict] = ConfigDict(ser_json_inf_nan="constants", extra="forbid")
 
     sheet: Sheet | None
     problems: list[Problem]

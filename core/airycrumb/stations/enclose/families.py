@@ -7,10 +7,9 @@ width, so one root-finder turns each round (`width_for`).
 import math
 from collections.abc import Callable
 
-from scipy.optimize import brentq
-
 from airycrumb.data import closings as c
 from airycrumb.data.shapes import DOUGH_DENSITY
+from airycrumb.numerical import root
 
 Capacity = Callable[[float, float, float], float]  # (across_mm, full, seam_mm) -> mL
 NARROWEST_MM, WIDEST_MM = 5.0, 3000.0
@@ -118,11 +117,11 @@ STICK_TURNS, ENVELOPE_WIDE = 1.4, 0.6
 
 
 def width_for(capacity: Capacity, volume_ml: float, full: float, seam: float) -> float:
-    """Width in mm of the wrapper that holds so much: the inverse of a capacity, by Brent's method."""
+    """Width in mm of the wrapper that holds so much: the inverse of a capacity, by Chandrupatla's method."""
     if volume_ml <= 0:
         return NARROWEST_MM
     short = lambda across: capacity(across, full, seam) - volume_ml
-    return float(brentq(short, NARROWEST_MM, WIDEST_MM, xtol=1e-9, rtol=1e-12))
+    return root(short, NARROWEST_MM, WIDEST_MM)
 
 
 def spiral_diameter(sheet_mm: float, turn_mm: float) -> float:

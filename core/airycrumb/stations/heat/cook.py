@@ -6,10 +6,10 @@ from functools import cached_property
 
 import numpy as np
 from numpy.typing import NDArray
-from scipy.integrate import cumulative_trapezoid
 
 from airycrumb.data import heat as c
 from airycrumb.memo import remembered
+from airycrumb.numerical import running
 from airycrumb.outline import PLAIN_BELOW, Solid, Walls, of_piece
 from airycrumb.stations.heat.fire import Boundary, phases
 from airycrumb.stations.heat.march import AT, BOTTOM, CORE, CRUMB, ENERGY, GONE, TOP, march
@@ -107,7 +107,7 @@ def lethality(minutes: Array, celsius: Array) -> Array:
     2.3.
     """
     rate = 10 ** ((np.minimum(celsius, 90.0) - c.LETHAL_C.value) / c.LETHAL_Z.value)
-    return cumulative_trapezoid(rate, minutes, initial=0)
+    return running(rate, minutes)
 
 
 def _held(temperature: Array, grams: Array, enthalpies: tuple[Array, Array]) -> float:

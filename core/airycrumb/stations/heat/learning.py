@@ -5,8 +5,6 @@ from collections.abc import Sequence
 from dataclasses import dataclass, replace
 
 import numpy as np
-from scipy.optimize import curve_fit
-from scipy.special import log_ndtr
 
 from airycrumb.data import heat as c
 from airycrumb.quantities import Band
@@ -121,6 +119,8 @@ def _likelihood(told: Told, ln_pace: Array) -> Array:
 
     The second is the exponentially modified Gaussian: a normal error convolved with an exponential one.
     """
+    from scipy.special import log_ndtr  # half a second to load, and only a probe's readings need it
+
     off, scale, sd = c.TIP_OFF.value, c.TIP_AHEAD.value, told.sd
     short = ln_pace - told.log_ratio
     middle = np.exp(-0.5 * (short / sd) ** 2) / (sd * math.sqrt(2 * math.pi))
@@ -251,6 +251,8 @@ def learn_oven(truth: OvenTruth, dial_c: float, grams: float, readings: Sequence
     The plateau tells its truth, the way back to it the drop and recovery: each moved half way to what this bake says
     (a third bake and later, a third).
     """
+    from scipy.optimize import curve_fit  # a second to load, and only a finished batch with readings needs it
+
     if len(readings) < 4 or readings[-1][0] - readings[0][0] < 6:
         return truth
     minutes, celsius = np.array(readings, dtype=float).T

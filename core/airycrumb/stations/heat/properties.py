@@ -4,9 +4,9 @@ from dataclasses import dataclass
 from functools import lru_cache
 
 import numpy as np
-from scipy.integrate import cumulative_trapezoid
 
 from airycrumb.data import heat as c
+from airycrumb.numerical import running
 from airycrumb.stations.heat.water import (
     Array,
     air_pressure,
@@ -108,7 +108,7 @@ def _table(shares: Shares, moist: Array, ice: Array, density: float, altitude_m:
     boiling = boiling_point(altitude_m)
     dried = _drying(GRID, boiling)
     vapour = max(shares[0] - c.DRIED_WATER.value, 0.0) * float(latent_heat(boiling))
-    sensible = cumulative_trapezoid(specific_heat(shares, GRID, ice), GRID, initial=0)
+    sensible = running(specific_heat(shares, GRID, ice), GRID)
     melted = sensible + c.FUSION.value * (ice[0] - ice)
     enthalpy = melted + vapour * dried
     conductivity = 0.08 + (moist - 0.08) * (1 - dried) ** 3

@@ -4,9 +4,9 @@ from functools import lru_cache
 
 import numpy as np
 from numpy.typing import NDArray
-from scipy.optimize import brentq
 
 from airycrumb.data.heat import LATENT_REFERENCE
+from airycrumb.numerical import root
 
 Array = NDArray[np.float64]
 _WAGNER = (
@@ -35,7 +35,7 @@ def air_pressure(altitude_m: float) -> float:
 def boiling_point(altitude_m: float) -> float:
     """°C at which water boils at this altitude (standard atmosphere)."""
     pressure = air_pressure(altitude_m)
-    return float(brentq(lambda t: float(saturation_pressure(t)) - pressure, 40, 120))
+    return root(lambda t: float(saturation_pressure(t)) - pressure, 40, 120)
 
 
 def latent_heat(t: Array | float) -> Array:

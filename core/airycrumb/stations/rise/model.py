@@ -9,12 +9,10 @@ import math
 from dataclasses import dataclass
 
 import numpy as np
-from scipy.integrate import cumulative_trapezoid
-from scipy.linalg.blas import dtbsv
-from scipy.special import wrightomega
 
 from airycrumb.data import rise as c
 from airycrumb.memo import remembered
+from airycrumb.numerical import fading, omega, running
 from airycrumb.stations.rise.surroundings import Array, Place
 
 BAGGED_DENSITY = 800.0  # kg/m3, a dough part risen in its bag; assumed
@@ -123,7 +121,7 @@ def yeast_grown(dough: Dough, theta: Array) -> Array:
         return np.zeros_like(theta)
     k = c.GROWTH_HALF.value
     pushed = (dough.yeast + osmotic_factor(dough) * c.GROWTH.value * theta) / k
-    return k * np.real(wrightomega(math.log(dough.yeast / k) + pushed))
+    return k * omega(math.log(dough.yeast / k) + pushed)
 
 
 def awake_share(dough: Dough, theta: Array) -> Array:
@@ -145,10 +143,7 @@ def _warmth(start: float, air: Array, tau_h: float, dt_h: float, heating: Array)
     fade = math.exp(-dt_h / tau_h)
     between = (air[:-1] + air[1:]) / 2
     push = (1 - fade) * (between + heating[:-1] * tau_h)
-    # Each step less `fade` of the one before is its push: a triangle of one band, solved from the top.
-    band = np.empty((2, len(push) + 1), order="F")
-    band[0], band[1] = 1.0, -fade
-    return np.asarray(dtbsv(1, band, np.concatenate(([start], push)), lower=1, diag=1))
+    return fading(start, push, fade)
 
 
 def _through(place: Place, start: float, minutes: Array, heating: Array) -> Array:
@@ -178,11 +173,11 @@ def simulate(dough: Dough, start: State, place: Place, minutes: float, step: flo
     t = np.arange(0.0, minutes + step, step)
     dt = step / 60
     warmth = _through(place, start.temperature, t, np.zeros_like(t))
-    theta = start.theta + cumulative_trapezoid(activity(warmth), dx=dt, initial=0)
+    theta = start.theta + running(activity(warmth), dt)
     rate = gas_rate(dough, theta, warmth)
     warmth = _through(place, start.temperature, t, c.HEAT_OF_GAS.value * rate)
-    theta = start.theta + cumulative_trapezoid(activity(warmth), dx=dt, initial=0)
-    gas = start.gas + cumulative_trapezoid(gas_rate(dough, theta, warmth), dx=dt, initial=0)
+    theta = start.theta + running(activity(warmth), dt)
+    gas = start.gas + running(gas_rate(dough, theta, warmth), dt)
     return Course(t, warmth, theta, gas)
 
 
