@@ -18,6 +18,8 @@ from airycrumb.stations.heat.shape import Mesh, mesh
 from airycrumb.stations.heat.water import Array, boiling_point, latent_heat, vapour_density
 
 EVERY = 15.0  # s between samples
+CARRIED_C = 10.0  # °C a rest adds in the middle, at the first guess
+NEAR, MOST_LOOKS = 4, 6  # samples from the end within which a straight line will do, and how often it is looked for
 HORIZONS_MIN = (25.0, 45.0, 75.0, 150.0)  # most pieces are done within the first; a large loaf asks for the last
 _VAPOUR = vapour_density(np.minimum(GRID, 150.0))
 
@@ -184,13 +186,17 @@ def _heated(piece: Piece, fire: Boundary, minutes: float) -> tuple[_Section, Mar
     return s, _march(s, start, _skin_water(s.mesh, piece, s.dough, s.filling), phases(fire, minutes, 0.0))
 
 
+def _horizon(minutes: float) -> float:
+    """How long a heat is worked that is asked about at so many minutes: it is asked again at others."""
+    return float(next((h for h in HORIZONS_MIN if h >= minutes), minutes))
+
+
 def _rested(piece: Piece, fire: Boundary, minutes: float, rest: float) -> tuple[_Section, Marched, int]:
     """A heat up to its end, the rest joined on, and the number of samples before the rest.
 
     A rest begins where a heat kept from before, perhaps a longer one, had got to at the nearest sample.
     """
-    horizon = next((h for h in HORIZONS_MIN if h >= minutes), minutes) if rest > 0 else minutes
-    s, (samples, cells, wets) = _heated(piece, fire, float(horizon))
+    s, (samples, cells, wets) = _heated(piece, fire, _horizon(minutes) if rest > 0 else float(minutes))
     if rest <= 0:
         return s, (samples, cells, wets), len(samples)
     at = int(np.argmin(np.abs(samples[:, AT] - minutes * 60)))
@@ -204,16 +210,25 @@ def _rested(piece: Piece, fire: Boundary, minutes: float, rest: float) -> tuple[
 
 @remembered(64)
 def reached_resting(piece: Piece, fire: Boundary, celsius: float, heated: float, rest: float) -> float:
-    """Minutes of heat after which the middle still gets to so many °C in a rest of so many minutes.
+    """Minutes of heat after which the middle still gets to so many °C in a rest of so many minutes, by the secant.
 
     heated: minutes after which it is that hot while it is heated; without a rest no fewer are enough.
     """
-    short, enough = 0.0, heated
-    while rest > 0 and enough - short > EVERY / 60:
-        minutes = (short + enough) / 2
-        samples = _rested(piece, fire, minutes, rest)[1][0]
-        short, enough = (short, minutes) if samples[:, CORE].max() >= celsius else (minutes, enough)
-    return enough
+    if rest <= 0:
+        return heated
+    core = _heated(piece, fire, _horizon(heated))[1][0][:, CORE]
+    last = int(heated * 60 / EVERY)
+    peak = lambda at: float(_rested(piece, fire, at * EVERY / 60, rest)[1][0][at:, CORE].max())
+    begins = min(int(np.argmax(core >= celsius - CARRIED_C)), last)
+    got, slope = peak(begins), float(core[begins + 1] - core[begins])
+    for _ in range(MOST_LOOKS):
+        step = (celsius - got) / max(slope, 1e-3)
+        tried = min(max(begins + round(step), 0), last)
+        if abs(step) <= NEAR or tried == begins:
+            break
+        now = peak(tried)
+        slope, begins, got = (now - got) / (tried - begins), tried, now
+    return min(heated, max(0.0, begins + step) * EVERY / 60)
 
 
 @remembered(64)
