@@ -1,5 +1,7 @@
-"""Three pieces of arithmetic that every sheet needs. The library that has them takes a second to load, before the first
-answer of the command line and of each of the server's workers; it checks them in tests/reference instead.
+"""Arithmetic that every sheet needs: a root, a running sum, what fades, Wright's omega.
+
+The library that has them takes a second to load, before the first answer of the command line and of each of the
+server's workers; it checks them in tests/reference instead.
 """
 
 from collections.abc import Callable

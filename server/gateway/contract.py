@@ -18,6 +18,7 @@ from gateway import compute, known_as
 from gateway.words import Message, as_json, say, verbatim
 
 known_as.keep_names(known_as.KNOWN_AS)
+known_as.leave_out(known_as.NOT_TOLD)
 
 
 def routes(tag: str) -> Router:

@@ -5,21 +5,78 @@ no answer kept in a browser and no client of somebody else's breaks. A name goes
 """
 
 import re
-from collections.abc import Mapping
+from collections.abc import Iterable, Mapping
 from dataclasses import fields
 from typing import Annotated
 
 from pydantic import Field
 
+from airycrumb.learning.step_records import StepRecord
+from airycrumb.plan.events import Event
+from airycrumb.plan.timetable import Step, Timetable
 from airycrumb.sheet import Sheet
-from airycrumb.trays.types import HeatTray
+from airycrumb.stations.divide.portioning import Portion
+from airycrumb.stations.enclose.wrapper import Size, Wrapper
+from airycrumb.stations.filling import Cooling
+from airycrumb.stations.heat.steamer import SteamWater
+from airycrumb.stations.rise.forecast import Forecast as RiseForecast
+from airycrumb.stations.safety.warm_clock import Spell, WarmClock
+from airycrumb.stations.weigh.formula import Line, Percentages
+from airycrumb.trays.types import FillingTray, GroupTray, HeatTray, KeptBack, LaterLoad
+from airycrumb.whatif.inside import Inside
 from airycrumb.whatif.keeping import Reheating
+from airycrumb.whatif.wrapper import Solved
 
 KNOWN_AS: Mapping[type, Mapping[str, str]] = {
     Sheet: {"second_rise": "again"},
     HeatTray: {"arrives": "came"},
     Reheating: {"kept_in": "came"},
 }
+
+# What the core works with and no client shows or reads: left out of the contract, and of every answer.
+NOT_TOLD: Mapping[type, tuple[str, ...]] = {
+    Cooling: ("to_cool_min",),
+    Event: ("done_at",),
+    FillingTray: ("cool_min",),
+    RiseForecast: ("past_target_from",),
+    GroupTray: ("line_why", "needs_min"),
+    HeatTray: ("line_why", "hold_min", "turns", "oven_really_c"),
+    Inside: ("hold_min",),
+    KeptBack: ("into_heat",),
+    LaterLoad: ("wait_min", "needs_min"),
+    Line: ("below_step",),
+    Percentages: ("baking_powder",),
+    Portion: ("aim_g",),
+    Size: ("length_mm", "filling_width_mm", "filling_height_mm"),
+    Solved: ("thickness_mm",),
+    Spell: ("to_cool_min",),
+    SteamWater: ("away_ml", "watts_each", "short_ml"),
+    Step: ("start_low", "start_high"),
+    StepRecord: ("off_min",),
+    Timetable: ("total_min",),
+    WarmClock: (
+        "total_min",
+        "cooling_min",
+        "cooling_limit_min",
+        "to_cool_min",
+        "to_cool_limit_min",
+        "all_source",
+        "cooling_source",
+    ),
+    Wrapper: ("own_mm", "thinnest_mm", "most_filling_g"),
+}
+
+
+def leave_out(not_told: Mapping[type, Iterable[str]]) -> None:
+    """Send these fields of dataclasses to nobody. Before the first schema is made. ValueError for one that is not
+    there.
+    """
+    for kind, names in not_told.items():
+        there = {f.name: f for f in fields(kind)}
+        if wrong := set(names) - there.keys():
+            raise ValueError(f"{kind.__name__}: {sorted(wrong)} cannot be left out")
+        for name in names:
+            there[name].type = Annotated[there[name].type, Field(exclude=True)]
 
 
 def keep_names(known: Mapping[type, Mapping[str, str]]) -> None:

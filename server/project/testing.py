@@ -1,8 +1,9 @@
-"""Django's test runner, which also writes down how many tests passed and failed, and how long each took."""
+"""Django's test runner, which also writes down how many tests passed and failed, and tells which took longest."""
 
 import gc
 import json
 import os
+import tempfile
 import time
 from pathlib import Path
 from typing import Any
@@ -34,6 +35,14 @@ class _Suite(ParallelTestSuite):
     runner_class = _TimedRunner
 
 
+def _tell_slowest(times: Path) -> None:
+    """The ten tests that took longest, s; nothing where there was one process and no times."""
+    lines = times.read_text(encoding="utf-8").splitlines() if times.exists() else []
+    spent = sorted(((float(line.split(" ", 1)[0]), line.split(" ", 1)[1]) for line in lines), reverse=True)
+    for seconds, name in spent[:10]:
+        print(f"{seconds:7.1f} s {name}")
+
+
 class CountingRunner(DiscoverRunner):
     """Writes {"passed", "failed", "skipped"} to AIRYCRUMB_TEST_COUNTS, where that is set."""
 
@@ -45,7 +54,10 @@ class CountingRunner(DiscoverRunner):
         gc.collect()
         gc.freeze()
         gc.set_threshold(20_000, 20, 50)
-        result = super().run_suite(suite, **kwargs)
+        with tempfile.NamedTemporaryFile() as own:
+            times = Path(os.environ.setdefault(TIMES, own.name))
+            result = super().run_suite(suite, **kwargs)
+            _tell_slowest(times)
         # A test whose subtests failed is listed once for each of them.
         bad = {str(test).split(" [", 1)[0].split(" (<", 1)[0] for test, _ in result.failures + result.errors}
         failed, skipped = len(bad) + len(result.unexpectedSuccesses), len(result.skipped)

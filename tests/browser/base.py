@@ -33,8 +33,8 @@ from scripts.serving import CHROMIUM, FLAGS, address, serve
 from tests.browser.driver import Bench, Hands, Notebook
 
 # Three of these run at once, each with a browser and a server, on two cores: slow is not wrong. A machine that is lent
-# out may stand still for longer than a quarter of a minute.
-PATIENCE_MS = 40_000
+# out may stand still for half a minute, and a wait of forty seconds has been outlasted.
+PATIENCE_MS = 90_000
 expect.set_options(timeout=PATIENCE_MS)
 # What the page's security policy refuses is an error of the page.
 VIOLATIONS = """document.addEventListener("securitypolicyviolation", (e) => {

@@ -14,10 +14,10 @@ from airycrumb.recipe import read_recipe as _read_recipe
 from airycrumb.recipe import to_bake as _to_bake
 from airycrumb.sheet import work as _work
 from airycrumb.stations import filling, safety
-from airycrumb.stations import warm_clock as _clock
 from airycrumb.stations.divide import portioning as _portioning
 from airycrumb.stations.divide import sharing
 from airycrumb.stations.enclose import enclose as _enclose
+from airycrumb.stations.safety import warm_clock as _clock
 from airycrumb.stations.weigh import mixing
 from airycrumb.whatif import rise as _rise
 from airycrumb.whatif.keeping import kept as _kept

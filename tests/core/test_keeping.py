@@ -14,7 +14,8 @@ from airycrumb.data.vocabulary import ALLERGEN
 from airycrumb.pantry import find, shelf
 from airycrumb.recipe import read_recipe, to_bake
 from airycrumb.recipe.names import match
-from airycrumb.stations import keeping, safety
+from airycrumb.stations import safety
+from airycrumb.stations.safety import keeping
 from tests.core.examples import bake_document, sheet
 from tests.core.spoken import spoken
 from tests.core.test_sheet import answered

@@ -70,6 +70,5 @@ class KeptBack(unittest.TestCase):
         self.assertGreater(found.more_heats[0].loads, 1)
         self.assertEqual([e.id for e in found.events if e.standing == "open" and not e.along][-1], "rest.stand")
 
-    def test_one_filling_is_named_once(self) -> None:
-        self.assertEqual(half().sentence.filling_name, sheet(bake_document("hake-fennel-buns")).sentence.filling_name)
+    def test_nothing_is_kept_back_where_all_are_baked(self) -> None:
         self.assertEqual(len(raw_sheet(bake_document("hake-fennel-buns")).kept_back), 0)

@@ -7,7 +7,8 @@ from hypothesis import strategies as st
 
 from airycrumb.data.safety import REGIONS
 from airycrumb.pantry import find, shelf
-from airycrumb.stations import safety, warm_clock
+from airycrumb.stations import safety
+from airycrumb.stations.safety import warm_clock
 from tests.core.spoken import spoken
 
 CHEESE = [find("soft cheese")]

@@ -6,6 +6,7 @@ import shutil
 import subprocess
 import sys
 import tempfile
+import tomllib
 import unittest
 from pathlib import Path
 from typing import ClassVar
@@ -19,7 +20,8 @@ PLANTED = [
     ("The core knows nothing of Django", "airycrumb.stations.weigh.mixing", "django"),
     ("The core knows nothing of Django", "airycrumb.bake.model", "bakes.models"),
     ("Stations never import one another", "airycrumb.stations.heat.cook", "airycrumb.stations.weigh.mixing"),
-    ("The rooms of the core", "airycrumb.stations.safety", "airycrumb.bake.model"),
+    ("Stations never import one another", "airycrumb.stations.safety.warm_clock", "airycrumb.stations.filling"),
+    ("The rooms of the core", "airycrumb.stations.safety.lines", "airycrumb.bake.model"),
     ("The rooms of the core", "airycrumb.trays.surer", "airycrumb.questions.filling"),
     ("The rooms of the core", "airycrumb.words.quantity", "airycrumb.data.heat"),
     ("The rooms of the core", "airycrumb.sheet.work", "airycrumb.day.planning"),
@@ -53,6 +55,12 @@ class Walls(unittest.TestCase):
             command, cwd=self.copy, env={**os.environ, "PYTHONPATH": path}, capture_output=True, text=True
         )
         return done.stdout + done.stderr
+
+    def test_every_station_stands_in_the_contract_of_stations(self) -> None:
+        contracts = tomllib.loads((ROOT / "pyproject.toml").read_text())["tool"]["importlinter"]["contracts"]
+        apart = next(c["modules"] for c in contracts if c["type"] == "independence")
+        there = {path.stem for path in (ROOT / "core/airycrumb/stations").iterdir() if not path.stem.startswith("_")}
+        self.assertEqual({name.rsplit(".", 1)[1] for name in apart}, there)
 
     def test_the_rooms_as_they_are_keep_to_their_walls(self) -> None:
         self.assertIn("0 broken", self.lint())

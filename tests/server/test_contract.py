@@ -1,6 +1,7 @@
 """The contract: who may do what, one shape of refusal, and generated files that are not stale."""
 
 import json
+import re
 import subprocess
 import uuid
 from dataclasses import dataclass
@@ -14,7 +15,7 @@ from pydantic import TypeAdapter
 
 from devices import services as devices
 from gateway.contract import FiniteRenderer, Strict
-from gateway.known_as import KNOWN_AS, keep_names
+from gateway.known_as import KNOWN_AS, keep_names, leave_out
 from project.api import api
 from scripts.export_schema import texts
 from tests.core.examples import ROOT, bake_document, kitchen_document
@@ -116,6 +117,23 @@ class Lid:
     inner: list[int]
 
 
+@dataclass(frozen=True)
+class Pot:
+    """A pot. holds: l; across: cm."""
+
+    holds: float
+    across: float
+
+
+# What stands in the files a cook keeps goes with them, whether a page shows it or not; a day's table is one.
+FILES = {"Kitchen", "LearnedOven", "LearnedPace", "LearnedVigour", "Steamer", "Claims", "Sponge", "Lot"} | {
+    # What a kitchen has learned, as the page shows it in words.
+    "OvenTruth",
+    "Pace",
+    "Vigour",
+}
+
+
 class NamesClientsKnow(ApiCase):
     def test_a_field_renamed_in_the_core_is_sent_and_described_as_before(self) -> None:
         keep_names({Lid: {"fits_over": "across"}})
@@ -124,6 +142,26 @@ class NamesClientsKnow(ApiCase):
         described = adapter.json_schema(mode="serialization", by_alias=True)["$defs"]["Lid"]
         self.assertEqual(set(described["properties"]), {"across", "inner"})
         self.assertEqual(described["description"], "A lid. across: what it covers, mm.")
+
+    def test_a_field_left_out_is_neither_sent_nor_described(self) -> None:
+        leave_out({Pot: ["holds"]})
+        adapter = TypeAdapter(Pot)
+        self.assertEqual(json.loads(adapter.dump_json(Pot(2.0, 20.0))), {"across": 20})
+        self.assertEqual(set(adapter.json_schema(mode="serialization")["properties"]), {"across"})
+        with self.assertRaisesRegex(ValueError, "Pot"):
+            leave_out({Pot: ["rim"]})
+
+    def test_nothing_is_sent_that_no_page_reads(self) -> None:
+        """By its name alone: one that another thing has too counts as read."""
+        pages = [p for p in (ROOT / "web" / "src").rglob("*.ts*") if p.name != "schema.d.ts" and ".test." not in p.name]
+        read = set(re.findall(r"\w+", "\n".join(page.read_text(encoding="utf-8") for page in pages)))
+        unread = {
+            f"{name}.{field}"
+            for name, schema in published()["components"]["schemas"].items()
+            for field in schema.get("properties", {})
+            if field not in read and name not in FILES
+        }
+        self.assertEqual(unread, set())
 
     def test_a_name_that_is_not_there_or_is_taken_is_refused(self) -> None:
         for names in ({"fits_under": "below"}, {"inner": "fits_over"}):
@@ -295,5 +333,9 @@ class Answers(ApiCase):
                 "now": (NOW + timedelta(hours=2)).isoformat().replace("+00:00", "+02:00"),
             },
         )[1]
-        self.assertEqual(here["sheet"]["day"]["total_min"], there["sheet"]["day"]["total_min"])
+        lasts = [
+            datetime.fromisoformat(told["sheet"]["day"]["eat"]) - datetime.fromisoformat(told["sheet"]["day"]["start"])
+            for told in (here, there)
+        ]
+        self.assertEqual(*lasts)
         self.assertTrue(there["sheet"]["day"]["start"].endswith("+02:00"))

@@ -1,6 +1,7 @@
 """The scale: its stand-in, the open endpoint it speaks to, and what is refused."""
 
 import json
+import math
 import unittest
 from datetime import timedelta
 from typing import Any
@@ -182,7 +183,9 @@ class WrappersOverHttp(ApiCase):
         ask = {"bake": bake_document(), "now": NOW.isoformat(), "by": "thickness", "value": 4}
         status, found = self.call("POST", "/wrap/solve", ask)
         self.assertEqual(status, 200, found)
-        self.assertAlmostEqual(found["thickness_mm"], 4)
+        # So thick, a round of that dough: its volume, at some 1.05 g/mL with the gas knocked out, over the thickness.
+        across = 2 * math.sqrt(1000 * found["dough_g"] / 1.05 / 4 / math.pi)
+        self.assertAlmostEqual(found["across_mm"], across, delta=0.1 * across)
         self.assertEqual(found["answers"][1]["changes"][-1]["path"], ["filling_per_piece"])
         status, refused = self.call("POST", "/wrap/solve", {**ask, "value": 400})
         self.assertEqual((status, "from 0.5 to 40 mm" in refused["message"]), (422, True))

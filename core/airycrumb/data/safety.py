@@ -191,8 +191,8 @@ DRY_KEEPS = say("common practice for bread with a sweet or dry filling")
 
 @dataclass(frozen=True)
 class Keeps:
-    """How many days filled pieces keep in one place. kind: of the filling (stations.keeping.kind_of); baked: whether
-    they were heated through first; place: "fridge" or "frozen"."""
+    """How many days filled pieces keep in one place. kind: of the filling (stations.safety.keeping.kind_of); baked:
+    whether they were heated through first; place: "fridge" or "frozen"."""
 
     region: str
     kind: str

@@ -9,8 +9,8 @@ from airycrumb.bake.model import Bake
 from airycrumb.data.safety import LIMITS, LINES
 from airycrumb.day.job import SLOT_MIN, Job
 from airycrumb.day.playing import HOT_WAIT
-from airycrumb.stations import keeping
-from airycrumb.stations.warm_clock import regions
+from airycrumb.stations.safety import keeping
+from airycrumb.stations.safety.warm_clock import regions
 from airycrumb.words import NOTHING, Message, in_celsius, in_minutes, say, weekday_of
 
 

@@ -8,12 +8,12 @@ from functools import cached_property
 from airycrumb.bake.edits import Doubt
 from airycrumb.bake.marks import StageKey
 from airycrumb.plan.context import Context
-from airycrumb.plan.events import KINDS, Choice, Event, EventMark, Resource, When
+from airycrumb.plan.events import KINDS, Choice, Ends, Event, EventMark, Resource, Standing, When
 from airycrumb.plan.timetable import TRAYS, Step, Timetable
 from airycrumb.stations.divide.portioning import Portioning
 from airycrumb.stations.divide.sharing import ShareOut
-from airycrumb.stations.keeping import Unbaked
 from airycrumb.stations.safety import Caution
+from airycrumb.stations.safety.keeping import Unbaked
 from airycrumb.trays.heat_tray import HeatStage
 from airycrumb.trays.in_heat import InTurn
 from airycrumb.trays.pieces import Pieces
@@ -128,7 +128,7 @@ class Draft:
             when=self.when,
             hands_min=0.0 if self.waits else self.minutes,
             resource=self.resource,
-            ends="along" if self.along else "press" if kind.ends == "along" else kind.ends,
+            ends=self._ends(),
             along=self.along,
             until=self.until or self.stage,
             marks=marks,
@@ -141,11 +141,21 @@ class Draft:
             load=self.load,
             cautions=[],
             doubts=[],
-            standing="done" if done_at else "passed" if self._has_passed(known.ctx, over) else "open",
+            standing=self._standing(known.ctx, over, done_at),
             done_at=done_at,
             ends_stage=bool(self.ends_stage),
             hot_from=self.hot_from,
         )
+
+    def _ends(self) -> Ends:
+        """How it is ended: by a press, unless it goes along with something else."""
+        ends = KINDS[self.kind].ends
+        return "along" if self.along else "press" if ends == "along" else ends
+
+    def _standing(self, ctx: Context, over: dict[str, datetime], done_at: datetime | None) -> Standing:
+        if done_at is not None:
+            return "done"
+        return "passed" if self._has_passed(ctx, over) else "open"
 
     def _has_passed(self, ctx: Context, over: dict[str, datetime]) -> bool:
         """Whether what it is for is over, or its hour is in a batch under way."""

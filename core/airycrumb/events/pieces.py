@@ -7,7 +7,7 @@ from airycrumb.bake.marks import StageKey
 from airycrumb.events.known import MOMENT_MIN, Draft, Known, ending
 from airycrumb.events.rising import looks, moves, ready_words, spots
 from airycrumb.plan.events import EventMark
-from airycrumb.stations.keeping import Unbaked
+from airycrumb.stations.safety.keeping import Unbaked
 from airycrumb.trays.heat_tray import HeatStage
 from airycrumb.trays.in_heat import InTurn
 from airycrumb.trays.pieces import Pieces

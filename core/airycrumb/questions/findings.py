@@ -7,7 +7,7 @@ from airycrumb.plan.context import Context
 from airycrumb.plan.timetable import Timetable
 from airycrumb.stations.divide.portioning import Portioning
 from airycrumb.stations.divide.sharing import ShareOut
-from airycrumb.stations.keeping import Unbaked
+from airycrumb.stations.safety.keeping import Unbaked
 from airycrumb.trays.ferment import Fermented
 from airycrumb.trays.heat_tray import HeatStage
 from airycrumb.trays.pieces import Pieces

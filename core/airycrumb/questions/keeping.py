@@ -9,8 +9,8 @@ from airycrumb.data.record import Constant
 from airycrumb.data.safety import COOL_C
 from airycrumb.questions.findings import KEEP, PRACTICE, Findings
 from airycrumb.stations import safety
-from airycrumb.stations.keeping import Unbaked
-from airycrumb.stations.warm_clock import danger_zone
+from airycrumb.stations.safety.keeping import Unbaked
+from airycrumb.stations.safety.warm_clock import danger_zone
 from airycrumb.whatif.heat import heat_at
 from airycrumb.words import Message, as_number, in_celsius, in_minutes, say, say_n, weekday_of
 

@@ -64,17 +64,23 @@ def stems(text: str) -> frozenset[str]:
     return frozenset(word.removesuffix("s") for word in re.findall(r"[^\W\d_]{4,}", text.lower()))
 
 
-def by_filling(shares: Sequence[DoughShare], fillings: Mapping[str, frozenset[str]]) -> dict[str, float]:
-    """Which share of the dough goes round each filling, of those that are baked; {} where that is not said of all.
-
-    fillings: by part, the words that tell it from the others. One that no share is told for takes what is left.
-    """
+def _told(shares: Sequence[DoughShare], fillings: Mapping[str, frozenset[str]]) -> dict[str, float]:
+    """The shares whose words tell which one filling they go round."""
     told: dict[str, float] = {}
     for one in shares:
         words = stems(one.clause)
         meant = [part for part, own in fillings.items() if own & words and part not in told]
         if not one.kept and len(meant) == 1:
             told[meant[0]] = one.share
+    return told
+
+
+def by_filling(shares: Sequence[DoughShare], fillings: Mapping[str, frozenset[str]]) -> dict[str, float]:
+    """Which share of the dough goes round each filling, of those that are baked; {} where that is not said of all.
+
+    fillings: by part, the words that tell it from the others. One that no share is told for takes what is left.
+    """
+    told = _told(shares, fillings)
     silent = [part for part in fillings if part not in told]
     left = 1 - sum(told.values()) - sum(one.share for one in shares if one.kept)
     if told and len(silent) == 1 and left > 0.01:

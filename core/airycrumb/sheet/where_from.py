@@ -11,7 +11,7 @@ from airycrumb.data import closings, heat, rise, shapes
 from airycrumb.data.record import Constant
 from airycrumb.plan.context import NOTHING_HEARD, Heard
 from airycrumb.problems import InputError, Problem
-from airycrumb.sheet.drivers import DRIVERS
+from airycrumb.sheet.drivers import DRIVERS, Driver
 from airycrumb.sheet.work import work
 from airycrumb.trays import weigh
 from airycrumb.trays.types import Sheet
@@ -329,24 +329,23 @@ def where_from(
     before = felt(sheet)
     if value is None or before is None:
         raise InputError([Problem("no_figure", "figure", say("This bake has no such figure."))])
-    found: list[tuple[float, Drives]] = []
-    for driver in (DRIVERS[key] for key in asked.drives):
-        if not driver.asked(bake):
-            continue
+    was = before
+
+    def driven(driver: Driver) -> Drives:
         after = felt(work(*driver.nudge(bake, kitchen, sheet), now=now, heard=heard))
-        size = abs((after if after is not None else 10 * before) - before)
-        shown = Drives(
+        return Drives(
             name=driver.name,
             stands=_plain(driver.value(bake, kitchen, sheet)),
             doubt=_plain(driver.doubt(bake, kitchen, sheet)),
             known=driver.known(bake, kitchen, sheet),
-            effect=_effect(asked, before, after),
-            share=size,
+            effect=_effect(asked, was, after),
+            share=abs((after if after is not None else 10 * was) - was),
         )
-        found.append((size, shown))
-    largest = max((size for size, _ in found), default=0.0)
-    ranked = [d for _, d in sorted(found, key=lambda pair: -pair[0])]
-    scaled = [replace(d, share=d.share / largest if largest else 0.0) for d in ranked]
+
+    drivers = [DRIVERS[key] for key in asked.drives]
+    found = sorted((driven(d) for d in drivers if d.asked(bake)), key=lambda d: -d.share)
+    largest = found[0].share if found else 0.0
+    scaled = [replace(d, share=d.share / largest if largest else 0.0) for d in found]
     return WhereFrom(
         title=asked.title,
         figure=_plain(asked.unit(value)),

@@ -19,12 +19,12 @@ from airycrumb.questions.ask import ask
 from airycrumb.questions.findings import Findings
 from airycrumb.questions.stated import stated_here
 from airycrumb.sheet.lengths import Yeast, durations, in_their_turn
-from airycrumb.stations import keeping, safety
+from airycrumb.stations import safety
 from airycrumb.stations.divide.portioning import Portioning
 from airycrumb.stations.divide.sharing import ShareOut
-from airycrumb.stations.keeping import Unbaked
-from airycrumb.stations.safety import Caution, HeatHazard, Stuffing
-from airycrumb.stations.warm_clock import danger_zone
+from airycrumb.stations.safety import Caution, HeatHazard, Stuffing, keeping
+from airycrumb.stations.safety.keeping import Unbaked
+from airycrumb.stations.safety.warm_clock import danger_zone
 from airycrumb.trays.cues import proof_cues, rise_cues, sponge_cues
 from airycrumb.trays.ferment import (
     SPONGE_MIX_MIN,
@@ -107,10 +107,8 @@ def _trays(ctx: Context, yeast: Yeast, proof: Fermented, table: Timetable, wrap_
 
 
 def _sentence(ctx: Context, heated: HeatStage, table: Timetable) -> Sentence:
-    names = list(dict.fromkeys(g.called for g in ctx.bake.groups if g.parts)) or [ctx.bake.groups[0].called]
     return Sentence(
         closing=ctx.bake.groups[0].closing,
-        filling_name=listed(names),
         heat=heated.tray.setting,
         eat_at=table.eat,
         start_at=table.start,

@@ -69,7 +69,6 @@ def filled(ctx: Context, density: float) -> FillingTray:
         vessel=f.vessel,
         cool_min=f.cool_min,
         coolings=coolings(ctx, density),
-        weeps_g=filling.weeping(ctx.group.parts, f.state, needed),
         inside="" if f.inside is None else f.inside.name,
         inside_each_g=inside_each_g(ctx),
     )

@@ -11,7 +11,7 @@ from airycrumb.plan.context import Context, RoomReading
 from airycrumb.stations import heat
 from airycrumb.stations.heat.settings import Dial, dial
 from airycrumb.stations.rise import Place
-from airycrumb.stations.warm_clock import danger_zone
+from airycrumb.stations.safety.warm_clock import danger_zone
 from airycrumb.trays.ferment import Fermented
 from airycrumb.trays.growth import grown_while_waiting
 from airycrumb.trays.heating import (

@@ -24,7 +24,7 @@ from airycrumb.stations.heat.learning import OvenTruth, Pace, Probed, learn_oven
 from airycrumb.stations.rise import Place
 from airycrumb.stations.rise.model import time_constant_h
 from airycrumb.stations.safety import CoreLine
-from airycrumb.stations.warm_clock import danger_zone
+from airycrumb.stations.safety.warm_clock import danger_zone
 from airycrumb.trays.in_heat import (
     LOAD_CHANGE_MIN,
     Marked,

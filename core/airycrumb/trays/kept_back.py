@@ -6,7 +6,7 @@ from datetime import datetime, timedelta
 from airycrumb.bake.heating import HeatSettings
 from airycrumb.plan.context import Context
 from airycrumb.plan.timetable import Timetable
-from airycrumb.stations import keeping
+from airycrumb.stations.safety import keeping
 from airycrumb.trays.heat_tray import HeatStage
 from airycrumb.trays.types import KeptBack
 from airycrumb.words import Message, in_minutes, joined, say, weekday_of

@@ -5,7 +5,7 @@ import numpy as np
 from airycrumb.plan.context import Context
 from airycrumb.stations import safety
 from airycrumb.stations.rise.forecast import past_best
-from airycrumb.stations.warm_clock import danger_zone, limit
+from airycrumb.stations.safety.warm_clock import danger_zone, limit
 from airycrumb.trays.ferment import Fermented
 from airycrumb.trays.types import Past
 from airycrumb.trays.warm import warmer_for
@@ -87,9 +87,9 @@ def past_of(ctx: Context, f: Fermented) -> Past | None:
     since = _since(f, minute)
     if since is None:
         return None
-    spoiled = _spoiled(ctx, f, _warm_for(ctx, f, minute))
     times = minute / max(f.forecast.ready.typical, 1.0)
-    return Past(ctx.later(ctx.begins(f.key), since), times, spoiled or _left(times), bool(spoiled))
+    left = _spoiled(ctx, f, _warm_for(ctx, f, minute)) or _left(times)
+    return Past(ctx.later(ctx.begins(f.key), since), times, left)
 
 
 def said_of(past: Past) -> Message:

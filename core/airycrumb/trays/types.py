@@ -13,10 +13,10 @@ from airycrumb.stations.enclose import Fit, Wrapper
 from airycrumb.stations.filling import Binder, Cooling, Stiffness
 from airycrumb.stations.heat.settings import Dial
 from airycrumb.stations.heat.steamer import SteamWater
-from airycrumb.stations.keeping import Unbaked
 from airycrumb.stations.rise.forecast import Forecast
 from airycrumb.stations.safety import Caution
-from airycrumb.stations.warm_clock import WarmClock
+from airycrumb.stations.safety.keeping import Unbaked
+from airycrumb.stations.safety.warm_clock import WarmClock
 from airycrumb.stations.weigh.formula import Line, Percentages, Scaled, Sponge
 from airycrumb.stations.weigh.mixing import Added
 from airycrumb.trays.in_heat import LoadShown
@@ -40,7 +40,6 @@ class Sentence:
     """What the sentence above the rail says, as worked out."""
 
     closing: str
-    filling_name: Message
     heat: Message
     eat_at: datetime
     start_at: datetime
@@ -112,8 +111,6 @@ class Past:
     times: float
     #: what can still be done with it
     left: Message
-    #: whether it is to be thrown away
-    spoiled: bool
 
 
 @dataclass(frozen=True)
@@ -280,8 +277,7 @@ class FillingTray:
     needed_g: as it is wrapped; weighed_g: before draining or squeezing took its juice; made_g: what there really is,
     None where it was not weighed; short_g: what is missing of it (negative: left over); juice: g in 100 g; bears: the
     most juice this closing bears; stiff: how it behaves at its temperature; coolings: how long it takes in each vessel,
-    [] where it goes in raw; weeps_g: juice its raw vegetables give in half an hour once salted meat is with them;
-    inside: what is laid in each, "" for nothing, and its g.
+    [] where it goes in raw; inside: what is laid in each, "" for nothing, and its g.
     """
 
     state: str
@@ -300,7 +296,6 @@ class FillingTray:
     vessel: str
     cool_min: float
     coolings: list[Cooling]
-    weeps_g: float
     inside: str
     inside_each_g: float
 

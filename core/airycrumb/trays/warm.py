@@ -3,8 +3,9 @@
 import numpy as np
 
 from airycrumb.plan.context import Context
-from airycrumb.stations import keeping, rise, safety
-from airycrumb.stations.warm_clock import Spell, WarmClock, danger_zone, warm_clock
+from airycrumb.stations import rise, safety
+from airycrumb.stations.safety import keeping
+from airycrumb.stations.safety.warm_clock import Spell, WarmClock, danger_zone, warm_clock
 from airycrumb.trays.ferment import Fermented
 from airycrumb.trays.filled import coolings
 from airycrumb.trays.heating import CAME_C

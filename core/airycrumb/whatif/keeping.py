@@ -7,10 +7,11 @@ from datetime import datetime, timedelta
 from airycrumb.data.record import Constant
 from airycrumb.data.shapes import OVEN_SPRING
 from airycrumb.data.vocabulary import FIRE
-from airycrumb.stations import heat, keeping, safety
+from airycrumb.stations import heat, safety
 from airycrumb.stations.heat import Boundary
 from airycrumb.stations.heat.cook import Piece
-from airycrumb.stations.warm_clock import limit
+from airycrumb.stations.safety import keeping
+from airycrumb.stations.safety.warm_clock import limit
 from airycrumb.trays.heating import CAME_C, LONGEST_MIN, LoadResult, fire_of
 from airycrumb.trays.pieces import Pieces
 from airycrumb.words import Message, in_celsius, in_minutes, say

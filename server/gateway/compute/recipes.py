@@ -23,7 +23,6 @@ class RecipeLine:
 
     written: str
     part: str
-    part_sure: bool
     use: str | None
     name: Message
     grams: Band | None
@@ -97,7 +96,6 @@ def recipe(text: str, corrections: Sequence[Correction], kitchen: Document) -> R
         RecipeLine(
             p.line.written,
             p.part,
-            p.sure,
             p.line.use,
             p.line.name,
             p.line.grams,

@@ -2293,8 +2293,6 @@ export interface components {
             fridge_min: number;
             /** Deep Mm */
             deep_mm: number;
-            /** To Cool Min */
-            to_cool_min: number;
         };
         /**
          * Cut
@@ -2499,8 +2497,6 @@ export interface components {
              * @enum {string}
              */
             standing: "open" | "done" | "passed";
-            /** Done At */
-            done_at: string | null;
             /** Ends Stage */
             ends_stage: boolean;
             /** Hot From */
@@ -2538,8 +2534,7 @@ export interface components {
          *     needed_g: as it is wrapped; weighed_g: before draining or squeezing took its juice; made_g: what there really is,
          *     None where it was not weighed; short_g: what is missing of it (negative: left over); juice: g in 100 g; bears: the
          *     most juice this closing bears; stiff: how it behaves at its temperature; coolings: how long it takes in each vessel,
-         *     [] where it goes in raw; weeps_g: juice its raw vegetables give in half an hour once salted meat is with them;
-         *     inside: what is laid in each, "" for nothing, and its g.
+         *     [] where it goes in raw; inside: what is laid in each, "" for nothing, and its g.
          */
         FillingTray: {
             /** State */
@@ -2569,12 +2564,8 @@ export interface components {
             stiff: components["schemas"]["Stiffness"];
             /** Vessel */
             vessel: string;
-            /** Cool Min */
-            cool_min: number;
             /** Coolings */
             coolings: components["schemas"]["Cooling"][];
-            /** Weeps G */
-            weeps_g: number;
             /** Inside */
             inside: string;
             /** Inside Each G */
@@ -2641,8 +2632,6 @@ export interface components {
             /** Target */
             target: number;
             ready: components["schemas"]["Band"] | null;
-            /** Past Target From */
-            past_target_from: number | null;
             vigour: components["schemas"]["Band"];
             /** Findings */
             findings?: components["schemas"]["Said"][];
@@ -2674,11 +2663,7 @@ export interface components {
             proof: components["schemas"]["Band"] | null;
             /** Line C */
             line_c: number;
-            /** Line Why */
-            line_why: components["schemas"]["Said"];
             reaches: components["schemas"]["Band"] | null;
-            /** Needs Min */
-            needs_min: number | null;
             /** Core At End C */
             core_at_end_c: number;
             /** Allergens */
@@ -2723,10 +2708,6 @@ export interface components {
             skin: number[];
             /** Line C */
             line_c: number;
-            /** Line Why */
-            line_why: components["schemas"]["Said"];
-            /** Hold Min */
-            hold_min: number;
             reaches: components["schemas"]["Band"] | null;
             /** Probe From Min */
             probe_from_min: number | null;
@@ -2760,8 +2741,6 @@ export interface components {
             preheat_min: number;
             /** Rest Min */
             rest_min: number;
-            /** Turns */
-            turns: number[];
             /** Handling */
             handling: components["schemas"]["Said"];
             dial: components["schemas"]["Dial"] | null;
@@ -2785,8 +2764,6 @@ export interface components {
             pace_bakes: number;
             probe: components["schemas"]["Instrument"] | null;
             oven: components["schemas"]["Instrument"] | null;
-            /** Oven Really C */
-            oven_really_c: number | null;
             /** Probed */
             probed: boolean;
         };
@@ -2826,11 +2803,6 @@ export interface components {
              * Format: date-time
              */
             put_away: string;
-            /**
-             * Into Heat
-             * Format: date-time
-             */
-            into_heat: string;
             unbaked: components["schemas"]["Unbaked"];
             /** Said */
             said: components["schemas"]["Said"];
@@ -2841,12 +2813,8 @@ export interface components {
          *     needs_min: in the heat, None for never; where: it waits ("bench", "fridge"), or is wrapped later ("staggered").
          */
         LaterLoad: {
-            /** Wait Min */
-            wait_min: number;
             /** Grown */
             grown: number;
-            /** Needs Min */
-            needs_min: number | null;
             /** Where */
             where: string;
         };
@@ -2867,8 +2835,6 @@ export interface components {
             shown_g: number;
             /** Percent */
             percent: number | null;
-            /** Below Step */
-            below_step: boolean;
         };
         /**
          * LoadShown
@@ -2980,8 +2946,6 @@ export interface components {
             times: number;
             /** Left */
             left: components["schemas"]["Said"];
-            /** Spoiled */
-            spoiled: boolean;
         };
         /**
          * Patch
@@ -3016,8 +2980,6 @@ export interface components {
             fat: number;
             /** Yeast */
             yeast: number;
-            /** Baking Powder */
-            baking_powder: number;
             /** Total */
             total: number;
         };
@@ -3032,8 +2994,6 @@ export interface components {
             what: components["schemas"]["Said"];
             /** Grams */
             grams: number;
-            /** Aim G */
-            aim_g: number;
             /** Off */
             off: number;
             /** Verdict */
@@ -3043,7 +3003,7 @@ export interface components {
          * Portioning
          * @description A dough part-way through being cut.
          *
-         *     mean_off, spread: of all so far, as shares of their aims; rest_g: dough that should still be there; rest_pieces:
+         *     spread: of all so far, as a share of their aims; rest_g: dough that should still be there; rest_pieces:
          *     lumps still to cut; factor: what the rest must weigh over what was planned, if it is spread evenly; next_g: the
          *     next lump then; far: numbers of those to put right; soonest, latest: cooking time of the lightest and heaviest
          *     over that of a piece as planned.
@@ -3053,8 +3013,6 @@ export interface components {
             portions: components["schemas"]["Portion"][];
             /** Mean G */
             mean_g: number;
-            /** Mean Off */
-            mean_off: number;
             /** Spread */
             spread: number;
             /** Rest G */
@@ -3181,8 +3139,6 @@ export interface components {
         Sentence: {
             /** Closing */
             closing: string;
-            /** Filling Name */
-            filling_name: components["schemas"]["Said"];
             /** Heat */
             heat: components["schemas"]["Said"];
             /**
@@ -3325,12 +3281,6 @@ export interface components {
             width_mm: number;
             /** Height Mm */
             height_mm: number;
-            /** Length Mm */
-            length_mm: number;
-            /** Filling Width Mm */
-            filling_width_mm: number;
-            /** Filling Height Mm */
-            filling_height_mm: number;
             /** Wall Mm */
             wall_mm: number;
             /** Outside */
@@ -3357,11 +3307,6 @@ export interface components {
              * @default 0
              */
             air_c: number;
-            /**
-             * To Cool Min
-             * @default 0
-             */
-            to_cool_min: number;
         };
         /**
          * Sponge
@@ -3415,8 +3360,6 @@ export interface components {
         SteamWater: {
             /** Ml */
             ml: number;
-            /** Away Ml */
-            away_ml: number;
             /** Left Ml */
             left_ml: number;
             /** Least Ml */
@@ -3429,10 +3372,6 @@ export interface components {
             lasts_min: number;
             /** Top Up */
             top_up: components["schemas"]["TopUp"][];
-            /** Watts Each */
-            watts_each: number;
-            /** Short Ml */
-            short_ml: number;
         };
         /**
          * Step
@@ -3455,16 +3394,6 @@ export interface components {
              * Format: date-time
              */
             end: string;
-            /**
-             * Start Low
-             * Format: date-time
-             */
-            start_low: string;
-            /**
-             * Start High
-             * Format: date-time
-             */
-            start_high: string;
             /** Hands */
             hands: boolean;
         };
@@ -3535,8 +3464,6 @@ export interface components {
             eat_high: string;
             /** Hands Min */
             hands_min: number;
-            /** Total Min */
-            total_min: number;
             /** Steps */
             steps: components["schemas"]["Step"][];
         };
@@ -3616,30 +3543,16 @@ export interface components {
         WarmClock: {
             /** Spells */
             spells: components["schemas"]["Spell"][];
-            /** Total Min */
-            total_min: number;
             /** Standing Min */
             standing_min: number;
             /** Chilling Min */
             chilling_min: number;
-            /** Cooling Min */
-            cooling_min: number;
             /** Limit Min */
             limit_min: number;
             /** All Limit Min */
             all_limit_min: number;
-            /** Cooling Limit Min */
-            cooling_limit_min: number;
-            /** To Cool Min */
-            to_cool_min: number;
-            /** To Cool Limit Min */
-            to_cool_limit_min: number;
             /** Source */
             source: components["schemas"]["Said"];
-            /** All Source */
-            all_source: components["schemas"]["Said"];
-            /** Cooling Source */
-            cooling_source: components["schemas"]["Said"];
         };
         /**
          * WashColour
@@ -3747,16 +3660,12 @@ export interface components {
             across_mm: number;
             /** Along Mm */
             along_mm: number;
-            /** Own Mm */
-            own_mm: number;
             /** Mean Mm */
             mean_mm: number;
             /** Middle Mm */
             middle_mm: number;
             /** Rim Mm */
             rim_mm: number;
-            /** Thinnest Mm */
-            thinnest_mm: number;
             /** Seam Mm */
             seam_mm: number;
             /** Folds */
@@ -3765,12 +3674,8 @@ export interface components {
             filling_g: number;
             /** Filling Ml */
             filling_ml: number;
-            /** Fill Height Mm */
-            fill_height_mm: number;
             /** Closes Over G */
             closes_over_g: number;
-            /** Most Filling G */
-            most_filling_g: number;
             /** Low G */
             low_g: number;
             /** High G */
@@ -3923,8 +3828,6 @@ export interface components {
             words: components["schemas"]["Said"];
             /** Across Mm */
             across_mm: number;
-            /** Thickness Mm */
-            thickness_mm: number;
             /** Dough G */
             dough_g: number;
             /** Filling G */
@@ -4073,8 +3976,6 @@ export interface components {
             heat_ends: number;
             /** Line C */
             line_c: number;
-            /** Hold Min */
-            hold_min: number;
             /** Lethal Min */
             lethal_min: number[];
         };
@@ -4214,8 +4115,6 @@ export interface components {
             written: string;
             /** Part */
             part: string;
-            /** Part Sure */
-            part_sure: boolean;
             /** Use */
             use: string | null;
             /** Name */
@@ -4630,8 +4529,6 @@ export interface components {
             done: components["schemas"]["Said"];
             /** Off */
             off: components["schemas"]["Said"];
-            /** Off Min */
-            off_min: number | null;
         };
         /**
          * Vigour

@@ -40,7 +40,6 @@ const event = (id: string, start: number, end: number, more: Partial<BakeEvent> 
   cautions: [],
   doubts: [],
   standing: "open",
-  done_at: null,
   ends_stage: false,
   hot_from: null,
   ...more,

@@ -27,7 +27,7 @@ class Portion:
 class Portioning:
     """A dough part-way through being cut.
 
-    mean_off, spread: of all so far, as shares of their aims; rest_g: dough that should still be there; rest_pieces:
+    spread: of all so far, as a share of their aims; rest_g: dough that should still be there; rest_pieces:
     lumps still to cut; factor: what the rest must weigh over what was planned, if it is spread evenly; next_g: the
     next lump then; far: numbers of those to put right; soonest, latest: cooking time of the lightest and heaviest
     over that of a piece as planned.
@@ -35,7 +35,6 @@ class Portioning:
 
     portions: list[Portion]
     mean_g: float
-    mean_off: float
     spread: float
     rest_g: float
     rest_pieces: int
@@ -124,7 +123,6 @@ def portioning(grams: Sequence[float], aims: Sequence[tuple[Message, float]], do
     return Portioning(
         portions=portions,
         mean_g=statistics.fmean(grams) if grams else 0.0,
-        mean_off=statistics.fmean(ratios) - 1,
         spread=statistics.pstdev(ratios),
         rest_g=rest_g,
         rest_pieces=len(rest_aims),

@@ -82,7 +82,6 @@ class Wrapper:
     folds: int
     filling_g: float
     filling_ml: float
-    fill_height_mm: float
     closes_over_g: float
     most_filling_g: float
     low_g: float
@@ -236,7 +235,6 @@ def enclose(
         folds=folds_of(how, across),
         filling_g=filling_g,
         filling_ml=volume,
-        fill_height_mm=sizes[0].filling_height_mm,
         closes_over_g=min(bears, most),
         most_filling_g=most,
         low_g=low_g,

@@ -110,31 +110,36 @@ def _air_at(fire: Boundary, minute: float) -> float:
 
 def _oven(fire: Boundary, minutes: float) -> list[Array]:
     """Lidded at first, then under steam, then as the oven is, set otherwise after a while."""
-    on = c.SURFACES[fire.on]
     steamy = max(c.STEAM_PAN_MIN.value, fire.lid_min) if fire.steam_pan else 0.0
     changed = fire.then.after_min if fire.then else minutes
     turns = (fire.lid_min, steamy, changed, fire.climbs_min)
     edges = sorted({0.0, minutes, *(m for m in turns if 0 < m < minutes)})
-    rows = []
-    for begun, end in pairwise(edges):
-        now = fire.then if fire.then and begun >= changed else fire
-        film, vapour = (c.FAN_H if now.fan else c.OVEN_H).value, c.AIR_VAPOUR.value
-        if begun < fire.lid_min:
-            film, vapour = c.LID_H.value, c.LID_VAPOUR.value
-        elif begun < steamy:
-            vapour = c.STEAM_PAN_VAPOUR.value
-        glow = c.SHELVES[now.shelf].glow
-        row = _phase(end - begun, now.air_c, film, on.h or film, RADIATES=glow, AIR_VAPOUR=vapour)
-        row[m.AIR] = _air_at(fire, begun)
-        row[m.AIR_TAU] = fire.recovery_min * 60
-        if end <= fire.climbs_min:
-            row[m.AIR_END], row[m.AIR_TAU] = _air_at(fire, end - 1e-6), 0.0
-        row[m.PLATE], row[m.RADIATES_BELOW] = on.stores, float(on.stores == 0)
-        # A stone is as hot as the oven before the door was opened.
-        stone = fire.room_c + fire.warm_share * (fire.air_c - fire.room_c)
-        row[m.PLATE_C] = stone if on.hot and not begun else -999.0
-        rows.append(row)
-    return rows
+    set_so = lambda begun: fire.then if fire.then and begun >= changed else fire
+    return [_in_the_oven(fire, set_so(begun), begun, end, steamy) for begun, end in pairwise(edges)]
+
+
+def _film_and_vapour(fire: Boundary, now: Boundary | OvenChange, begun: float, steamy: float) -> tuple[float, float]:
+    """W/m2K and kg/m3 over the pieces: under the lid, under steam, or in the oven's own air."""
+    if begun < fire.lid_min:
+        return c.LID_H.value, c.LID_VAPOUR.value
+    vapour = c.STEAM_PAN_VAPOUR if begun < steamy else c.AIR_VAPOUR
+    return (c.FAN_H if now.fan else c.OVEN_H).value, vapour.value
+
+
+def _in_the_oven(fire: Boundary, now: Boundary | OvenChange, begun: float, end: float, steamy: float) -> Array:
+    """One phase of it, set as `now` says."""
+    on = c.SURFACES[fire.on]
+    film, vapour = _film_and_vapour(fire, now, begun, steamy)
+    row = _phase(end - begun, now.air_c, film, on.h or film, RADIATES=c.SHELVES[now.shelf].glow, AIR_VAPOUR=vapour)
+    row[m.AIR] = _air_at(fire, begun)
+    row[m.AIR_TAU] = fire.recovery_min * 60
+    if end <= fire.climbs_min:
+        row[m.AIR_END], row[m.AIR_TAU] = _air_at(fire, end - 1e-6), 0.0
+    row[m.PLATE], row[m.RADIATES_BELOW] = on.stores, float(on.stores == 0)
+    # A stone is as hot as the oven before the door was opened.
+    stone = fire.room_c + fire.warm_share * (fire.air_c - fire.room_c)
+    row[m.PLATE_C] = stone if on.hot and not begun else -999.0
+    return row
 
 
 def _pan(fire: Boundary, minutes: float) -> list[Array]:

@@ -81,10 +81,9 @@ def mixing_order(dough: Sequence[Line], places: Sequence[str], school: str, knea
     main = _mixed([line for line, p in placed if p == "dough"], school)
     reads, before = main[-1].reads_g if main else 0.0, []
     for vessel, name in EARLIER.items():
-        early = _onto(vessel, _ranked([line for line, p in placed if p == vessel], STRAIGHT), 0.0, {})
+        early = _made_before(vessel, [line for line, p in placed if p == vessel])
         if not early:
             continue
-        early[-1] = replace(early[-1], note=NOTES[vessel])
         before += early
         whole = early[-1].reads_g
         reads = round(reads + whole, 3)
@@ -92,8 +91,17 @@ def mixing_order(dough: Sequence[Line], places: Sequence[str], school: str, knea
             Added(vessel="bowl", key=vessel, name=name, adds_g=whole, reads_g=reads, note=NOTES[f"whole {vessel}"])
         )
     order = [*before, *main, *_onto("bowl", late, reads, {line.role: NOTES["fat"] for line in late})]
-    if kneaded:
-        return order
+    return order if kneaded else _not_kneaded(order)
+
+
+def _made_before(vessel: str, lines: list[Line]) -> list[Added]:
+    """What goes into a vessel of its own before the dough is mixed; [] where nothing does."""
+    early = _onto(vessel, _ranked(lines, STRAIGHT), 0.0, {})
+    return [*early[:-1], replace(early[-1], note=NOTES[vessel])] if early else []
+
+
+def _not_kneaded(order: list[Added]) -> list[Added]:
+    """The same, its fat worked in without kneading."""
     return [replace(a, note=NOTES["fat, not kneaded"]) if a.note is NOTES["fat"] else a for a in order]
 
 

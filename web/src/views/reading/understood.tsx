@@ -70,6 +70,9 @@ function partOptions(lines: Line[]) {
   }));
 }
 
+/** Below this a food was found by some of its letters only. */
+const UNSURE = 0.7;
+
 /** Whether a line needs a word from the cook. */
 const isLost = (line: Line) => line.part !== "none" && line.by !== "taste" && (!line.use || !line.grams);
 
@@ -92,7 +95,7 @@ function Row({
           onChoose={(use) => onCorrect({ written: line.written, nth, use })}
           className={`min-h-6 border-b-2 border-dotted border-rim text-left font-semibold ${lost ? "text-crust" : ""}`}
         >
-          {line.use ? u.text(line.name) : "not understood: choose"}
+          {line.use ? `${line.sureness < UNSURE ? "perhaps " : ""}${u.text(line.name)}` : "not understood: choose"}
         </FoodChoice>{" "}
         <Choice
           label={`Belongs to, ${line.written}`}

@@ -6,7 +6,8 @@ from dataclasses import dataclass
 from airycrumb.data import safety as table
 from airycrumb.data.vocabulary import ALLERGEN, NO_ALLERGENS
 from airycrumb.pantry import Ingredient
-from airycrumb.stations.warm_clock import WarmClock, regions
+from airycrumb.stations.safety.lines import CoreLine, is_perishable, is_raw
+from airycrumb.stations.safety.warm_clock import WarmClock
 from airycrumb.words import NOTHING, Message, in_celsius, in_minutes, joined, listed, say
 
 
@@ -23,18 +24,6 @@ class Caution:
 
 
 @dataclass(frozen=True)
-class CoreLine:
-    """The core temperature this filling must reach, and the strictest reason for it. °C; hold_min: to be held for, in
-    min.
-    """
-
-    celsius: float
-    why: Message
-    source: Message
-    hold_min: float = 0.0
-
-
-@dataclass(frozen=True)
 class Stuffing:
     """What a group of pieces holds, as safety sees it. state: "raw", "part-cooked" or "cooked"."""
 
@@ -43,24 +32,6 @@ class Stuffing:
 
 
 KIND_NAMED = {"nuts", "fish", "crustacea", "molluscs"}  # of which the kind is to be named; common practice of labels
-RAW_KINDS = ("ground meat", "poultry", "fish")
-PERISHABLE = (*RAW_KINDS, "cooked meat", "cooked fish", "egg", "egg cooked", "cheese", "dairy", "sauce")
-
-
-def _kinds(parts: list[Ingredient], state: str) -> list[str]:
-    """Rows of the table this filling falls under."""
-    kinds = [i.role for i in parts if i.role in RAW_KINDS and state != "cooked"]
-    if any(i.role == "egg" for i in parts):
-        kinds.append("egg")
-    return kinds or ["cooked"]
-
-
-def core_line(parts: list[Ingredient], state: str, region: str) -> CoreLine:
-    """Strictest line over the filling's ingredients and, for "strictest", over all regions."""
-    counted, kinds = regions(region), _kinds(parts, state)
-    rows = [row for row in table.LINES if row.region in counted and row.kind in kinds]
-    worst = max(rows, key=lambda row: row.celsius)
-    return CoreLine(worst.celsius, worst.why, worst.source, worst.hold_min)
 
 
 @dataclass(frozen=True)
@@ -100,16 +71,6 @@ def allergens(eaten: Iterable[Ingredient]) -> Allergens:
         for one in KIND_NAMED & set(food.allergens):
             kinds.setdefault(one, []).append(food.called)
     return Allergens(sorted(contains), sorted(may), list(own.values()), kinds)
-
-
-def is_raw(parts: list[Ingredient], state: str) -> bool:
-    """Whether the filling holds raw meat, poultry or fish."""
-    return state != "cooked" and any(i.role in RAW_KINDS for i in parts)
-
-
-def is_perishable(parts: list[Ingredient]) -> bool:
-    """Whether the filling must not stand warm for long."""
-    return any(i.role in (*PERISHABLE, "pulse", "grain", "vegetable") for i in parts)
 
 
 @dataclass(frozen=True)

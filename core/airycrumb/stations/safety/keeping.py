@@ -10,8 +10,8 @@ from datetime import datetime, timedelta
 from airycrumb.data import safety as table
 from airycrumb.data.safety import Keeps
 from airycrumb.pantry import Ingredient
-from airycrumb.stations.safety import is_perishable, is_raw
-from airycrumb.stations.warm_clock import regions
+from airycrumb.stations.safety.lines import is_perishable, is_raw
+from airycrumb.stations.safety.warm_clock import regions
 from airycrumb.words import Message, say
 
 EGG_ROLES = ("egg", "egg cooked", "dairy", "cheese")
