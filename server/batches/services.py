@@ -159,10 +159,14 @@ def _keep_readings(batch: Batch, until: datetime) -> None:
         )
 
 
-def _keep_room(batch: Batch, now: datetime) -> None:
-    """What the kitchen's thermometer said since becomes the batch's own; it is not saved yet."""
-    lately = heard_by(batch.version.document, batch.kitchen_id, now.astimezone(zone_of(batch)))
-    batch.room_heard = _thinned(_with_kept(batch, lately.thermometer))
+def _keep_room(batch: Batch, now: datetime) -> bool:
+    """What the kitchen's thermometer said since becomes the batch's own; whether it said anything. It is not saved
+    yet.
+    """
+    lately = heard_by(batch.version.document, batch.kitchen_id, now.astimezone(zone_of(batch))).thermometer
+    if lately:
+        batch.room_heard = _thinned(_with_kept(batch, lately))
+    return bool(lately)
 
 
 def options(batch: Batch, ask: compute.Ask, now: datetime) -> compute.OptionsReply:
@@ -311,8 +315,8 @@ def observe(household: Household, batch_id: int, seen: Iterable[Seen]) -> Batch:
             _keep_readings(batch, one.at)
         Observation.objects.get_or_create(batch=batch, client_id=one.client_id, defaults={**dataclasses.asdict(one)})
     if new:
-        _keep_room(batch, clock.now())
-        batch.save(update_fields=["room_heard"])
+        if _keep_room(batch, clock.now()):
+            batch.save(update_fields=["room_heard"])
         marking.send(sender=Batch, batch=batch)
     if new and batch.finished is not None:
         _learn_anew(batch, locked(batch.kitchen_id))
