@@ -130,13 +130,18 @@ def _with_kept(batch: Batch, lately: Readings) -> Readings:
     return (*kept, *(r for r in lately if not kept or r.at > kept[-1].at))
 
 
-def _thinned(readings: Readings) -> list[tuple[str, float]]:
-    """As the batch keeps them: the last, and of those before it as many as tell how the room went."""
+def _to_keep(readings: Readings) -> list[tuple[str, float]]:
+    """Readings as the batch keeps them."""
+    return [(r.at.isoformat(), r.celsius) for r in readings]
+
+
+def _before_the_start(heard: Readings) -> list[tuple[str, float]]:
+    """What the plan was made by, the last above all, and of those before it as many as tell how the room went."""
     kept: list[compute.RoomReading] = []
-    for one in reversed(readings):
+    for one in reversed(heard):
         if not kept or kept[-1].at - one.at >= ROOM_KEPT_EVERY:
             kept.append(one)
-    return [(r.at.isoformat(), r.celsius) for r in reversed(kept)]
+    return _to_keep(tuple(reversed(kept)))
 
 
 KEPT_READINGS = 24  # of a heat, enough to draw and to learn from
@@ -160,13 +165,18 @@ def _keep_readings(batch: Batch, until: datetime) -> None:
 
 
 def _keep_room(batch: Batch, now: datetime) -> bool:
-    """What the kitchen's thermometer said since becomes the batch's own; whether it said anything. It is not saved
-    yet.
+    """What the kitchen's thermometer said since becomes the batch's own; whether there was anything to keep. It is
+    not saved yet.
     """
     lately = heard_by(batch.version.document, batch.kitchen_id, now.astimezone(zone_of(batch))).thermometer
-    if lately:
-        batch.room_heard = _thinned(_with_kept(batch, lately))
-    return bool(lately)
+    kept = list(_kept_room(batch))
+    before = len(kept)
+    for one in lately:
+        # What is kept stays: the plan at the start is worked by it again, years later.
+        if not kept or one.at - kept[-1].at >= ROOM_KEPT_EVERY:
+            kept.append(one)
+    batch.room_heard = _to_keep(tuple(kept))
+    return len(kept) > before
 
 
 def options(batch: Batch, ask: compute.Ask, now: datetime) -> compute.OptionsReply:
@@ -252,7 +262,7 @@ def _started(household: Household, bake_id: int, version: int | None, kitchen_id
         plan=forecast_of(reply.sheet),
         started=now,
         utc_offset=int((now.utcoffset() or timedelta()).total_seconds() // 60),
-        room_heard=_thinned(case.heard.thermometer),
+        room_heard=_before_the_start(case.heard.thermometer),
     )
     Observation.objects.create(batch=batch, client_id=uuid.uuid4(), kind="started", stage="weigh", at=now)
     return batch.pk

@@ -6,6 +6,7 @@ import uuid
 from collections.abc import Iterator
 from datetime import datetime, timedelta
 from functools import cache
+from itertools import pairwise
 from typing import Any
 from unittest import mock
 
@@ -15,6 +16,7 @@ from django.utils import timezone
 
 from airycrumb.data.spots import SPOTS
 from airycrumb.memo import forget
+from batches.models import Batch
 from devices import services as devices
 from project.api import api
 from tests.core.examples import bake_document
@@ -173,6 +175,20 @@ class OneKitchen(ApiCase):
             self.assertEqual(answers[-1], self.of_a_batch(typed, self.other))
         for first, second in zip(*answers, strict=True):
             self.assertNotEqual(first, second)
+
+    def test_the_plan_at_the_start_stays_however_often_something_is_marked(self) -> None:
+        self.hear(29.0, 61)
+        batch = self.begun(self.bake(None), self.client)
+        for minutes in range(48, 0, -2):
+            devices.take(self.sensor, [devices.Sent(self.now - timedelta(minutes=minutes), 20.0)])
+            at = self.now - timedelta(minutes=minutes)
+            self.marked(batch, self.client, "risen", "rise", at, 0.1 + (48 - minutes) / 200)
+        done = {"now": self.now.isoformat(), "outcome": {"verdict": "good", "troubles": [], "note": ""}}
+        answer = self.call("POST", f"/batches/{batch}/finish", done)[1]
+        self.assertEqual(answer["plan"]["sentence"]["room_c"], 29.0)
+        kept = [datetime.fromisoformat(at) for at, _ in Batch.objects.get(pk=batch).room_heard]
+        apart = [(later - sooner).total_seconds() / 60 for sooner, later in pairwise(kept)]
+        self.assertTrue(all(10 <= minutes <= 15 for minutes in apart) and len(apart) >= 3, apart)
 
     def test_what_a_batch_teaches_is_by_the_warmth_it_rose_in_after_the_thermometer_has_forgotten_it(self) -> None:
         self.hear(29.0, 61)
