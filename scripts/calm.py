@@ -12,7 +12,7 @@ from tests.browser.driver import Bench, Hands
 PAGE = Path(ROOT) / "docs" / "screens.md"
 MARK = "<!-- counted: written by make calm -->"
 SIZES = {"laptop": (1280, 800), "tablet": (820, 1180), "phone": (390, 844)}
-TRAYS = ("weigh", "rise", "divide", "wrap", "proof", "heat")
+TRAYS = ("weigh", "rise", "filling", "divide", "wrap", "proof", "heat")
 # Where each view is; Hands is wherever a batch is under way.
 VIEWS = {
     "Hands, rising": "",

@@ -102,6 +102,16 @@ def list_closings(request: HttpRequest) -> list[compute.ClosingOut]:
 
 
 @router.get(
+    "/step-kinds",
+    response={200: list[compute.StepKindOut], 401: Failure, 403: Failure},
+    operation_id="list_step_kinds",
+)
+def list_step_kinds(request: HttpRequest) -> list[compute.StepKindOut]:
+    """Every kind of step that may be put into a method."""
+    return compute.step_kinds()
+
+
+@router.get(
     "/heat/choices", response={200: list[compute.HeatChoice], 401: Failure, 403: Failure}, operation_id="heat_choices"
 )
 def heat_choices(request: HttpRequest) -> list[compute.HeatChoice]:

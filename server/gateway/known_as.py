@@ -51,7 +51,7 @@ NOT_TOLD: Mapping[type, tuple[str, ...]] = {
     Solved: ("thickness_mm",),
     Spell: ("to_cool_min",),
     SteamWater: ("away_ml", "watts_each", "short_ml"),
-    Step: ("start_low", "start_high"),
+    Step: ("start_low", "start_high", "of"),
     StepRecord: ("off_min",),
     Timetable: ("total_min",),
     WarmClock: (

@@ -43,14 +43,14 @@ VIOLATIONS = """document.addEventListener("securitypolicyviolation", (e) => {
 });"""
 # A cook who wants every reason and the settings of every tray: it stays so. What else a test needs it pulls out.
 DRAWERS = (
-    "why cautions said elsewhere sentence weigh.change rise.change divide.change wrap.change proof.change heat.change "
-    "kitchen.hours kitchen.heat kitchen.spots kitchen.board kitchen.instruments notebook.all day.table day.fit "
-    "day.sure day.hands day.inside day.before day.along day.legend"
+    "why cautions said elsewhere sentence weigh.change rise.change divide.change filling.change wrap.change "
+    "proof.change heat.change kitchen.hours kitchen.heat kitchen.spots kitchen.board kitchen.instruments notebook.all "
+    "day.table day.fit day.sure day.hands day.inside day.before day.along day.legend"
 )
 BEHIND = (
     f"{DRAWERS} weigh.scale weigh.numbers rise.look rise.again rise.options rise.numbers divide.scale divide.eye "
-    "divide.numbers wrap.steps wrap.filling wrap.solve wrap.paper wrap.numbers proof.look proof.numbers heat.others "
-    "heat.lie heat.water heat.numbers"
+    "divide.numbers filling.steps filling.numbers wrap.steps wrap.solve wrap.paper wrap.numbers proof.look "
+    "proof.numbers heat.others heat.lie heat.water heat.numbers"
 )
 EVERY_DRAWER = f"{BEHIND} weigh.recipe heat.inside heat.ovens heat.after"
 PULL_OUT = """if (location.protocol === "http:")

@@ -14,7 +14,7 @@ from tests.browser.driver import Bench, Hands, walk
 ROOT = Path(__file__).resolve().parent.parent.parent
 CATALOGUE = ROOT / "core" / "airycrumb" / "words" / "messages.pot"
 PAGE = ROOT / "web" / "src"
-TRAYS = ("weigh", "rise", "divide", "wrap", "proof", "heat")
+TRAYS = ("weigh", "rise", "filling", "divide", "wrap", "proof", "heat")
 # A stretch this long is no word the page might say for itself.
 TELLING = 24
 

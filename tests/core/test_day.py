@@ -8,9 +8,11 @@ from itertools import pairwise
 from hypothesis import given
 from hypothesis import strategies as st
 
-from airycrumb.plan.timetable import Done, Durations, Timetable, resolve, timetable, total_minutes
+from airycrumb.plan.chains import Chain, Work
+from airycrumb.plan.timetable import Done, Durations, Leg, Timetable, resolve, stage, timetable, total_minutes
 from airycrumb.problems import InputError
 from airycrumb.quantities import Band
+from airycrumb.words import say
 from tests.core.examples import NOON
 
 LENGTHS = {
@@ -24,14 +26,22 @@ LENGTHS = {
 }
 
 
-def lengths(**other: float) -> tuple[tuple[str, Band], ...]:
+def lengths(**other: float) -> tuple[Leg, ...]:
     """The stages with some of them exactly so long; a sponge and a second rise where they are named."""
     order = ("sponge", "weigh", "rise", "again", "divide", "wrap", "proof", "heat", "rest")
     bands = {k: Band(*b) for k, b in LENGTHS.items()} | {k: Band(m, m, m) for k, m in other.items()}
-    return tuple((k, bands[k]) for k in order if k in bands)
+    return tuple(stage(k, bands[k]) for k in order if k in bands)
 
 
-PLAIN = Durations(lengths(), 19, 25, 35, 10)
+def beside(hands: float = 25, cool: float = 35, soak: float = 0) -> tuple[Chain, ...]:
+    """A filling made in one go, and a part of the dough that soaks."""
+    made = Work("filling", say("Make the filling"), hands, True, "filling", "filling")
+    cooled = Work("cooling", say("Filling cools"), cool, False, "filling", "filling")
+    soaked = Work("soak", say("Soak"), soak, False, "weigh")
+    return (Chain((made, cooled), "wrap"), *([Chain((soaked,), "weigh")] if soak else []))
+
+
+PLAIN = Durations(lengths(), beside(), 10)
 minute = st.floats(1, 600)
 
 
@@ -50,7 +60,7 @@ class BothWays(unittest.TestCase):
     def test_worked_back_from_eating_and_forwards_from_there_agree(
         self, long: dict[str, float], hands: float, cool: float, soak: float
     ) -> None:
-        d = Durations(lengths(**long), 19, hands, cool, 10, soak)
+        d = Durations(lengths(**long), beside(hands, cool, soak), 10)
         back = timetable(d, eat=NOON)
         forth = timetable(d, start=back.start)
         self.assertLess(abs(back.eat - NOON), timedelta(seconds=1))
@@ -71,24 +81,24 @@ class Placing(unittest.TestCase):
         self.assertLessEqual(at(t, "cooling").end, at(t, "wrap").start)
 
     def test_hands_are_never_asked_for_two_things_at_once(self) -> None:
-        t = timetable(replace(PLAIN, filling_cool=0), start=NOON)
+        t = timetable(replace(PLAIN, chains=beside(cool=0)), start=NOON)
         busy = sorted((s.start, s.end) for s in t.steps if s.hands)
         for (_, end), (start, _) in pairwise(busy):
             self.assertLessEqual(end, start)
 
     def test_a_sponge_comes_first_and_the_filling_is_made_while_it_ripens_if_it_must_be_early(self) -> None:
-        t = timetable(Durations(lengths(sponge=190), 19, 25, 300, 10), start=NOON)
+        t = timetable(Durations(lengths(sponge=190), beside(cool=300), 10), start=NOON)
         self.assertLessEqual(at(t, "sponge").end, at(t, "weigh").start)
         self.assertEqual(at(t, "sponge_mix").start, at(t, "sponge").start)
         self.assertLessEqual(at(t, "filling").end, at(t, "weigh").start)
         self.assertLessEqual(at(t, "cooling").end, at(t, "wrap").start)
 
     def test_a_scald_is_cool_when_the_dough_is_weighed(self) -> None:
-        t = timetable(replace(PLAIN, soak=60), start=NOON)
+        t = timetable(replace(PLAIN, chains=beside(soak=60)), start=NOON)
         self.assertEqual((at(t, "soak").start, at(t, "soak").end), (NOON, at(t, "weigh").start))
 
     def test_a_filling_that_cools_for_longer_than_the_rise_is_made_first(self) -> None:
-        t = timetable(replace(PLAIN, filling_cool=300), start=NOON)
+        t = timetable(replace(PLAIN, chains=beside(cool=300)), start=NOON)
         self.assertEqual(t.start, at(t, "filling").start)
         self.assertLessEqual(at(t, "filling").end, at(t, "weigh").start)
         self.assertLessEqual(at(t, "cooling").end, at(t, "wrap").start)

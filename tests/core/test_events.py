@@ -282,6 +282,7 @@ def seldom() -> Iterator[dict[str, Any]]:
     yield bake_document(closing="well", filled="after", dough_per_piece="70 g")
     hake = bake_document("hake-fennel-buns", pieces=24)
     yield {**hake, "heat": {**hake["heat"], "later_loads": "staggered"}}
+    yield bake_document(steps=[{"do": "relax", "before": "wrap"}, {"do": "brush", "before": "rest"}])
 
 
 class Registry(unittest.TestCase):

@@ -38,8 +38,9 @@ def of_the_pieces(bake: Bake) -> Iterator[tuple[str, int]]:
     """What filling and closing them asks for, and keeping them."""
     filled = [g for g in bake.groups if g.parts]
     in_the_dough = bake.filled == "in the dough"
-    yield "filling", int(bool(filled))
-    yield "cool", int(any(g.filling.cool_min > 0 for g in filled))
+    whole, in_steps = [g for g in filled if not g.filling.steps], [g for g in filled if g.filling.steps]
+    yield "filling", int(bool(whole)) + sum(step.hands_min > 0 for g in in_steps for step in g.filling.steps)
+    yield "cool", int(any(g.filling.cool_min > 0 for g in whole)) + sum(g.filling.cooling_min > 0 for g in in_steps)
     yield "take_out", int(bool(filled) and not in_the_dough)
     yield "well", int(bake.filled == "after")
     yield "wrap", int(bake.filled != "after")

@@ -19,7 +19,7 @@ from airycrumb.data.filling import CONDUCTIVITY, HEAT_CAPACITY
 from airycrumb.stations.enclose import CLOSINGS, spiral_diameter
 from airycrumb.stations.enclose.families import BOAT_LONG, braid, gathered, half_moon, pulled_pie
 from airycrumb.stations.enclose.fit import packings
-from airycrumb.stations.filling import centre, cooling_time, eigenvalues
+from airycrumb.stations.filling.cooling import centre, cooling_time, eigenvalues
 
 BEST_KNOWN = (1.0, 2.0, 2.15470, 2.41421, 2.70130, 3.0, 3.0, 3.30476, 3.61313, 3.81303,
               3.92380, 4.02960, 4.23607, 4.32843, 4.52136, 4.61543, 4.79203, 4.86370, 4.86370, 5.12232)  # fmt: skip

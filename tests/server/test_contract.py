@@ -60,6 +60,7 @@ PERMISSIONS: dict[str, tuple[bool, int | None]] = {
     "remove_device": (False, 404),
     "heat_choices": (False, None),
     "list_closings": (False, None),
+    "list_step_kinds": (False, None),
     "solve_wrapper": (False, 404),
     "print_wrapper": (False, 404),
     "heat_answers": (False, 404),

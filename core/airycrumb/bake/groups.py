@@ -8,79 +8,18 @@ from pydantic import AfterValidator, Field, PrivateAttr, ValidationInfo, model_v
 
 from airycrumb.bake.fields import Count, Flag, Measured, NeverNull, OneOf, Problems, Text, Written, left_out, told
 from airycrumb.bake.heating import HeatSettings
+from airycrumb.bake.ingredients import IngredientLine
+from airycrumb.bake.method import MOST_STEPS, FillingStep
 from airycrumb.data.filling import TREATMENTS
 from airycrumb.pantry import Ingredient, Part, find
-from airycrumb.problems import Problem
-from airycrumb.quantities import Band, parse_amount, share_rounded, within
+from airycrumb.quantities import share_rounded
 from airycrumb.stations.enclose.registry import CLOSINGS
-from airycrumb.words import Message, Quantity, in_grams, say, verbatim
+from airycrumb.words import Message, in_grams, say, verbatim
 
 MOST_PIECES = 200
-LINE = Quantity("mass", 0, 100_000)  # what one ingredient may weigh
 VESSELS = ("tray", "box", "bowl")
+COOLING = ("cool", "chill")  # steps that cool what was made before them
 PLAIN = "plain"  # the closing that holds nothing
-
-
-class IngredientLine(Written):
-    """An ingredient, and how much of it."""
-
-    use: Annotated[str, Text(60)] = told("use", 'Key of a pantry item, such as "bread flour".')
-    amount: Annotated[str, Text(40, "500 g")] = told("amount", "Mass, or volume through the ingredient's density.")
-    low: Annotated[str | None, Text(40, "460 g")] = left_out(
-        None, "low", "Least it may be, where it was measured by volume or count."
-    )
-    high: Annotated[str | None, Text(40, "620 g")] = left_out(None, "high", "Most it may be.")
-    written: Annotated[str, Text(200)] = left_out("", "written", "The line of the recipe it was read from.")
-    _part: Part = PrivateAttr()
-    _band: Band = PrivateAttr()
-
-    @property
-    def part(self) -> Part:
-        """The pantry's item and its g."""
-        return self._part
-
-    @property
-    def band(self) -> Band:
-        """How much of it there may be, g."""
-        return self._band
-
-    def times(self, factor: float) -> Self:
-        """So many times as much of it, and that exactly."""
-        other = self.but()
-        item, grams = self._part
-        other._part, other._band = (item, grams * factor), Band(*[grams * factor] * 3)
-        return other
-
-    @model_validator(mode="after")
-    def _known_and_weighed(self, info: ValidationInfo) -> Self:
-        problems, own = Problems(), (info.context or {}).get("own", ())
-        item = problems.collect(lambda: find(self.use, "use", own))
-        density = None if item is None else item.density
-        grams = None if item is None else problems.collect(lambda: parse_amount(self.amount, density, "amount"))
-        if item is not None and grams is not None:
-            problems.collect(lambda: within(grams, LINE, item.called, "amount"))
-            low, high = (self._end(end, grams, density, problems) for end in ("low", "high"))
-            if not low <= grams <= high:
-                problems.found.append(Problem("not_a_band", "", _no_band(item.called, low, grams, high)))
-            self._part, self._band = (item, grams), Band(low, grams, high)
-        problems.done()
-        return self
-
-    def _end(self, name: str, grams: float, density: float | None, problems: Problems) -> float:
-        """The least or the most it may be, g; just as much where neither is written."""
-        text = getattr(self, name)
-        read = None if text is None else problems.collect(lambda: parse_amount(text, density, name))
-        return grams if read is None else read
-
-
-def _no_band(name: Message, low: float, grams: float, high: float) -> Message:
-    return say(
-        "{name}: {grams} should lie between its least and its most, {low} and {high}.",
-        name=name,
-        grams=in_grams(grams),
-        low=in_grams(low),
-        high=in_grams(high),
-    )
 
 
 class OnTop(Written):
@@ -160,11 +99,49 @@ class Filling(Written):
         float | None, Measured("mass", "g", "480 g", (1, 200_000), say("The filling made"), or_null=True)
     ] = left_out(None, "made", "Mass of filling there really is, once it is made.")
     inside: Annotated[LaidInside | None, NeverNull()] = None
+    steps: Annotated[tuple[FillingStep, ...], Field(max_length=MOST_STEPS)] = left_out(
+        (),
+        "steps",
+        "How it is made, step by step; then hands_on and cooling follow from them. Made in one go if left out.",
+    )
+
+    @property
+    def making_min(self) -> float:
+        """Minutes of hands to make it."""
+        return sum(step.hands_min for step in self.steps) if self.steps else self.hands_min
+
+    @property
+    def cooling_min(self) -> float:
+        """Minutes it cools once it is made."""
+        if not self.steps:
+            return self.cool_min
+        last = self.steps[-1]
+        return last.minutes if last.do in COOLING else 0.0
+
+    @property
+    def cooling_path(self) -> list[str | int]:
+        """Where in the document it stands how long it cools."""
+        cools = self.steps and self.steps[-1].do in COOLING
+        return ["steps", len(self.steps) - 1, "for"] if cools else ["cooling"]
 
     @cached_property
     def around(self) -> list[Part]:
         """The filling itself, without what is laid inside it."""
         return [line.part for line in self.ingredients]
+
+    @model_validator(mode="after")
+    def _has_what_its_steps_name(self) -> Self:
+        problems, here = Problems(), {line.part[0].key for line in self.ingredients}
+        for i, step in enumerate(self.steps):
+            for key in step.of:
+                problems.require(
+                    key in here,
+                    "not_in_filling",
+                    f"steps[{i}].of",
+                    say("“{food}” is not in this filling: name one of its ingredients.", food=verbatim(key)),
+                )
+        problems.done()
+        return self
 
     @property
     def is_cooked(self) -> bool:

@@ -18,7 +18,6 @@ from airycrumb.bake.groups import (
     Eaters,
     Filling,
     Group,
-    IngredientLine,
     MoreGroup,
     OnTop,
     across,
@@ -28,6 +27,8 @@ from airycrumb.bake.groups import (
     unfit,
 )
 from airycrumb.bake.heating import HeatSettings
+from airycrumb.bake.ingredients import IngredientLine
+from airycrumb.bake.method import MOST_STEPS, BakeStep
 from airycrumb.bake.refusals import read_as
 from airycrumb.bake.stages import ProofStage, RiseStage, SpongeStage
 from airycrumb.bake.stated import Recipe
@@ -248,6 +249,9 @@ class Bake(Written):
         "filled",
         "When the filling goes in: before the proof; after it, into a hollow pressed then (open wells only); or in the "
         "dough, kneaded in before it is divided (studded pieces only).",
+    )
+    steps: Annotated[tuple[BakeStep, ...], Field(max_length=MOST_STEPS)] = left_out(
+        (), "steps", "Steps of dough and pieces that the standard method does not have, each in its place."
     )
     bench_rest_min: Annotated[float, Measured("duration", "min", "10 min", (0, 180), say("The bench rest"))] = left_out(
         10.0,

@@ -215,16 +215,19 @@ def _held(sheet: Sheet, minutes: float, began: int | None, over: int | None) -> 
     return Stage("hold", False, slots(minutes), slots(minutes), most, began=began, ended=over)
 
 
+MADE = {"filling.make"}  # the mark of a filling made in one go
+
+
 def _filling(bake: Bake, sheet: Sheet, grid: Grid) -> Filling | None:
-    step = next((s for s in sheet.day.steps if s.key == "filling"), None)
-    if step is None:
+    making = sheet.day.making
+    if not making:
         return None
-    cooling = next((s for s in sheet.day.steps if s.key == "cooling"), None)
-    cool = 0.0 if cooling is None else (cooling.end - cooling.start).total_seconds() / 60
-    made = next((e.done_at for e in sheet.events if e.kind == "filling" and e.done_at is not None), None)
+    last = max(s.end for s in sheet.day.steps if s.of == "filling")
+    cool = (last - making[-1].end).total_seconds() / 60
+    made = next((e.done_at for e in sheet.events if e.id in MADE | {making[-1].key} and e.done_at is not None), None)
     wrapped = any(e.stage in ("divide", "wrap") and e.ends_stage and e.done_at is not None for e in sheet.events)
-    hands = slots((step.end - step.start).total_seconds() / 60)
-    began = grid.slot(made) - hands if made is not None else grid.slot(step.start) if wrapped else None
+    hands = slots((making[-1].end - making[0].start).total_seconds() / 60)
+    began = grid.slot(made) - hands if made is not None else grid.slot(making[0].start) if wrapped else None
     return Filling(hands, slots(cool), slots(KEEPS_MIN.value), began)
 
 

@@ -7,6 +7,7 @@ from datetime import datetime, timedelta
 from airycrumb.day.job import Plan
 from airycrumb.day.planning import Table
 from airycrumb.plan.events import Event
+from airycrumb.plan.timetable import LABELS
 from airycrumb.sheet import Sheet
 
 Hours = dict[str, datetime]
@@ -43,7 +44,8 @@ class _Later:
     def __init__(self, sheet: Sheet, hours: Mapping[str, datetime]) -> None:
         self.hours = hours
         self.starts = {s.key: s.start for s in sheet.day.steps}
-        self.order = [s.key for s in sheet.day.steps if s.key not in ("filling", "cooling", "preheat", "soak")]
+        self.starts |= {"filling": made[0].start} if (made := sheet.day.making) else {}
+        self.order = [s.key for s in sheet.day.steps if s.key in LABELS]
         self.into = {x.id: x.into for x in sheet.loads if not x.began}
 
     def stage(self, key: str) -> timedelta:
@@ -82,7 +84,7 @@ class _Later:
             return self.load(e.load)
         if e.kind == "light":
             return self.load(f"{e.load}.1") if f"{e.load}.1" in self.into else ZERO
-        if e.kind in ("filling", "cool"):
+        if e.stage == "filling":
             return self.stage("filling")
         if e.ends_stage and e.hands_min == 0:
             return self.after(e.stage)

@@ -4,20 +4,35 @@ import re
 from collections.abc import Iterable, Iterator
 
 from airycrumb.bake.edits import Doubt
-from airycrumb.events.dividing import dividing, filling
+from airycrumb.events.dividing import dividing
 from airycrumb.events.heat import heating
 from airycrumb.events.known import Draft, Known, overs
 from airycrumb.events.mixing import before_the_dough, weighing
+from airycrumb.events.own_steps import between, filling, hot
 from airycrumb.events.pieces import proofing, put_away, resting, wrapping
 from airycrumb.events.rising import growing
 from airycrumb.plan.events import Event
 from airycrumb.stations.safety import Caution
 
-MAKERS = (before_the_dough, weighing, growing, filling, dividing, wrapping, proofing, put_away, heating, resting)
+MAKERS = (
+    before_the_dough,
+    weighing,
+    growing,
+    filling,
+    between,
+    dividing,
+    wrapping,
+    proofing,
+    put_away,
+    heating,
+    hot,
+    resting,
+)
 # The kinds of event a tray's doubts and cautions belong to, the first that there is.
 OF_TRAY = {
     "weigh": ("knead",),
     "rise": ("rise", "rest"),
+    "filling": ("filling", "wrap", "well"),
     "divide": ("divide",),
     "wrap": ("wrap", "well"),
     "proof": ("proof", "rest", "keep"),

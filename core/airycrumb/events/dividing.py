@@ -1,4 +1,4 @@
-"""Events of the filling, and of the dough being divided."""
+"""Events of the dough being divided."""
 
 from collections.abc import Iterator
 from datetime import datetime, timedelta
@@ -8,8 +8,6 @@ from airycrumb.plan.timetable import Step
 from airycrumb.words import (
     NOTHING,
     Message,
-    hour_of,
-    in_celsius,
     in_grams,
     in_minutes,
     in_percent,
@@ -18,71 +16,6 @@ from airycrumb.words import (
     say,
     say_n,
 )
-
-FIRM_C = 21.0  # °C under which a cooked filling must be within two hours: published, as data.safety has it
-
-
-def filling(k: Known) -> Iterator[Draft]:
-    """The filling made, cooled and kept cold until it is wrapped."""
-    step = k.steps.get("filling")
-    groups = [p for p in k.pieces if p.ctx.group.parts]
-    if not groups:
-        return
-    wrap = k.steps["wrap"].start
-    if step is not None:
-        yield Draft(
-            id="filling.make",
-            kind="filling",
-            stage="filling",
-            tray="rise",
-            words=say_n("Make the filling", "Make {n} fillings", len(groups), n=len(groups))
-            if len(groups) > 1
-            else say("Make the filling"),
-            details=_weighed(k),
-            press=say("The filling is made"),
-            at=step.start,
-            minutes=(step.end - step.start).total_seconds() / 60,
-            high=max(step.start, wrap - timedelta(minutes=_cool_min(k)) - (step.end - step.start)),
-            until="wrap",
-        )
-    if _cool_min(k) > 0:
-        made = k.ctx.did("filling.make") or (step.end if step else k.steps["weigh"].start)
-        coldest = min(p.ctx.group.filling.celsius for p in groups)
-        yield Draft(
-            id="filling.cold",
-            kind="cool",
-            stage="filling",
-            tray="rise",
-            words=say("Filling cold, at {celsius}, by {wrap}", celsius=in_celsius(coldest), wrap=hour_of(wrap)),
-            details=[_cooled()],
-            press=say("It is cold"),
-            at=made,
-            minutes=_cool_min(k),
-            waits=True,
-            when="by",
-            resource="fridge",
-            until="wrap",
-        )
-
-
-def _cooled() -> Message:
-    return say(
-        "spread shallow, under {firm} within {two}, then covered in the fridge",
-        firm=in_celsius(FIRM_C),
-        two=in_minutes(120),
-    )
-
-
-def _cool_min(k: Known) -> float:
-    return max(g.filling.cool_min for g in k.ctx.bake.groups)
-
-
-def _weighed(k: Known) -> list[Message]:
-    return [
-        say("{filling} of {name}", name=p.ctx.group.called, filling=in_grams(p.ctx.share.filling_g))
-        for p in k.pieces
-        if p.ctx.group.parts
-    ]
 
 
 def dividing(k: Known) -> Iterator[Draft]:

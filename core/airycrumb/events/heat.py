@@ -13,6 +13,7 @@ from airycrumb.events.known import Draft, Known, ending
 from airycrumb.events.pieces import INTO, several
 from airycrumb.plan.events import Choice, EventMark, Resource
 from airycrumb.plan.given import heat_key
+from airycrumb.plan.method import own
 from airycrumb.trays.heat_tray import HeatStage, setting_of
 from airycrumb.trays.heating import in_a_cold_one
 from airycrumb.trays.in_heat import InTurn, load_id
@@ -183,6 +184,18 @@ def _finishing(k: Known, h: HeatStage, load: InTurn, at: datetime, along: str) -
     key = load.marked.id
     for kind, words, press in _to_finish(k, h, load):
         yield Draft(id=f"{key}.{kind}", kind=kind, stage="heat", words=words, press=press, at=at, along=along, load=key)
+    for work in own(k.ctx.bake, "heat"):
+        yield Draft(
+            id=f"{key}.{work.key}",
+            kind="step",
+            stage="heat",
+            words=work.label,
+            details=work.details,
+            press=work.press,
+            at=at,
+            along=along,
+            load=key,
+        )
 
 
 def _to_finish(k: Known, h: HeatStage, load: InTurn) -> Iterator[tuple[str, Message, Message]]:
@@ -265,6 +278,9 @@ def _watched(k: Known, h: HeatStage, load: InTurn, into: datetime, name: Message
             marks=[EventMark("lid_lifted", "heat")],
         )
     yield from _handled(h, load, during)
+    for step, work in zip((x for x in k.ctx.bake.steps if x.before == "fire"), own(k.ctx.bake, "fire"), strict=True):
+        minute = load.minutes / 2 if step.left_min is None else max(0.0, load.minutes - step.left_min)
+        yield during(work.key, "step", minute, work.label, work.press, TURN_NEWS_MIN)
     yield from _topped_up(k, h, load, during)
     if tray.reaches is not None:
         line = in_celsius(tray.line_c)

@@ -7,6 +7,7 @@ from airycrumb.bake.marks import StageKey
 from airycrumb.events.known import MOMENT_MIN, Draft, Known, ending
 from airycrumb.events.rising import looks, moves, ready_words, spots
 from airycrumb.plan.events import EventMark
+from airycrumb.plan.method import own
 from airycrumb.stations.safety.keeping import Unbaked
 from airycrumb.trays.heat_tray import HeatStage
 from airycrumb.trays.in_heat import InTurn
@@ -231,7 +232,7 @@ def _kept_cold(k: Known) -> Iterator[Draft]:
 def resting(k: Known) -> Iterator[Draft]:
     """Off the heat, until they are eaten; and what is left, put away."""
     step, heat = k.steps["rest"], k.ctx.bake.heat
-    steamed = heat.method == "steam"
+    steamed, to_come = heat.method == "steam", bool(own(k.ctx.bake, "table"))
     yield Draft(
         id="rest.stand",
         kind="stand",
@@ -244,14 +245,14 @@ def resting(k: Known) -> Iterator[Draft]:
                 middle=in_celsius(round(k.heats[0].tray.core_after_rest_c)),
             )
         ],
-        press=say("Eat"),
+        press=say("Rested") if to_come else say("Eat"),
         at=step.start,
         minutes=max(0.0, (step.end - step.start).total_seconds() / 60),
         waits=True,
         due=k.ctx.later(step.start, heat.rest_min),
         resource="bench",
-        marks=ending("rest", "rest.stand"),
-        ends_stage="rest",
+        marks=None if to_come else ending("rest", "rest.stand"),
+        ends_stage="" if to_come else "rest",
     )
     if any(p.ctx.bake.heat.wash == "butter" for p in k.pieces):
         yield Draft(

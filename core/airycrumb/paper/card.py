@@ -24,6 +24,7 @@ from airycrumb.words import (
 STATIONS = {
     "weigh": say("Weigh and knead"),
     "rise": say("First rise"),
+    "filling": say("Filling"),
     "divide": say("Divide"),
     "wrap": say("Wrap"),
     "proof": say("Final proof"),
@@ -61,7 +62,8 @@ def _lines(s: Sheet) -> dict[str, list[Message]]:
     )
     worked = {
         "weigh": _weighed(s.weigh.dough),
-        "rise": _fillings(s),
+        "rise": [],
+        "filling": _fillings(s),
         "divide": [divided],
         "wrap": [],
         "proof": kept_words(s),
@@ -121,8 +123,9 @@ def _cautions(s: Sheet, tray: str) -> list[tuple[Message, Message]]:
 def card_of(s: Sheet, kept: list[Kept]) -> Card:
     """The card of a sheet. kept: of every group."""
     lines = _lines(s)
+    stations = {key: name for key, name in STATIONS.items() if key != "filling" or lines[key]}
     sections = [
-        Section(name, _when(s, key), lines[key], _boxes(s, key), _cautions(s, key)) for key, name in STATIONS.items()
+        Section(name, _when(s, key), lines[key], _boxes(s, key), _cautions(s, key)) for key, name in stations.items()
     ]
     under = say_n(
         "{pieces} piece, to eat at {eat} (between {span}), in a kitchen at {room}",

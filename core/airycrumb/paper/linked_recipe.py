@@ -1,8 +1,10 @@
 """A bake as a recipe anyone can read: schema.org's Recipe, in grams, with this kitchen's times."""
 
+import re
 from typing import Any
 
 from airycrumb.data.vocabulary import VERB
+from airycrumb.plan.events import Event
 from airycrumb.recipe.linked import linked
 from airycrumb.stations.enclose import Wrapper
 from airycrumb.trays.types import GroupTray, HeatTray, RiseTray, Sheet
@@ -169,6 +171,22 @@ def _caution(s: Sheet, tray: str) -> list[Message]:
     return [say("Caution. {title}. {text}", title=c.title, text=c.text) for c in s.cautions if c.tray == tray]
 
 
+def step_words(s: Sheet, stage: str) -> list[Message]:
+    """Steps of the cook's own in a stage, or those of a filling, each in a sentence."""
+    first = s.loads[0].id if s.loads else ""
+    found = [e for e in s.events if e.stage == stage and OWN.search(e.id) and e.load in ("", first)]
+    return [_step_words(e) for e in sorted(found, key=lambda e: e.start)]
+
+
+OWN = re.compile(r"^filling\.\d|(^|\.)step\.\d")  # ids of their events
+
+
+def _step_words(e: Event) -> Message:
+    waits = e.hands_min <= 0
+    words = say("{step}, {time}", step=e.words, time=in_minutes((e.end - e.start).total_seconds() / 60))
+    return say("{step}.", step=words if waits or e.stage == "filling" else e.words)
+
+
 def mixing_words(s: Sheet) -> Message:
     """The liquid's warmth and the dough it makes."""
     return say(
@@ -182,19 +200,26 @@ def _steps(s: Sheet) -> list[Message]:
     """The method, each caution beside its step."""
     return [
         *([stage_words(s.sponge, RIPEN)] if s.sponge else []),
+        *step_words(s, "weigh"),
         mixing_words(s),
         *_caution(s, "weigh"),
         stage_words(s.rise, RISE),
         *([stage_words(s.second_rise, RISE_AGAIN)] if s.second_rise else []),
         *_caution(s, "rise"),
+        *step_words(s, "filling"),
+        *_caution(s, "filling"),
+        *step_words(s, "divide"),
         _dividing(s),
+        *step_words(s, "wrap"),
         *wrapping_words(s),
         *_caution(s, "wrap"),
         *([] if s.proof.rests else [stage_words(s.proof, PROOF)]),
         *kept_words(s),
         *_caution(s, "proof"),
         *heating_words(s),
+        *step_words(s, "heat"),
         *_caution(s, "heat"),
+        *step_words(s, "rest"),
     ]
 
 

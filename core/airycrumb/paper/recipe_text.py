@@ -11,6 +11,7 @@ from airycrumb.bake.heating import HeatSettings
 from airycrumb.bake.model import Bake
 from airycrumb.data.heat import WASHES
 from airycrumb.pantry import find
+from airycrumb.paper.linked_recipe import step_words
 from airycrumb.recipe.closing import TOLD
 from airycrumb.trays.types import GroupTray, HeatTray, Sheet
 from airycrumb.words import Message, as_number, in_celsius, in_grams, in_millimetres, in_minutes, listed, say, say_n
@@ -166,12 +167,15 @@ def _heated(heat: HeatSettings, tray: HeatTray) -> Iterator[Message]:
 def _steps(bake: Bake, s: Sheet) -> Iterator[Message]:
     if bake.dough.yeast_school == "woken" and bake.dough.rises:
         yield say("Stir the yeast into the warm liquid and wait until it foams.")
+    yield from step_words(s, "weigh")
     yield KNEADED[bake.dough.kneading]
     yield _rise(bake, s)
+    yield from (step for stage in ("filling", "divide", "wrap") for step in step_words(s, stage))
     yield from _shaping(bake, s)
     if s.proof.forecast.ready and not s.proof.rests:
         yield say("Let the filled pieces proof for {time}.", time=in_minutes(s.proof.forecast.ready.typical))
     yield from _heating(bake, s)
+    yield from (step for stage in ("heat", "rest") for step in step_words(s, stage))
     yield from (say("{title}. {text}", title=c.title, text=c.text) for c in s.cautions if c.urgent)
     if s.allergens:
         yield say("Contains {allergens}.", allergens=listed(s.allergens))

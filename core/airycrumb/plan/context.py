@@ -125,7 +125,8 @@ class Context:
     def eaten(self) -> list[Ingredient]:
         """Everything in and on a piece of the group looked at."""
         inside = [item for item, _ in [*self.bake.dough.parts, *self.group.parts]]
-        return [*inside, *self.brushed_on, *(top.item for top in self.bake.on_top)]
+        in_steps = [line.part[0] for step in self.bake.steps for line in step.uses]
+        return [*inside, *self.brushed_on, *(top.item for top in self.bake.on_top), *in_steps]
 
     def path(self, *steps: str | int) -> list[str | int]:
         """Where in the bake document something of the group looked at is written."""
@@ -268,11 +269,31 @@ class Context:
         found = [o.at for o in self.observations if o.event == event and o.kind in ("did", "done", "moved")]
         return found[-1] if found else None
 
-    def lasted(self, stage: str, before: str) -> float | None:
-        """Minutes a finished stage really took, None while it has not ended."""
-        if self.done is None or stage not in self.done.ended or before not in self.done.ended:
+    def began(self, stage: str) -> datetime | None:
+        """When a stage's own work began: after the one before, and the cook's own steps between; None where that is not
+        known.
+        """
+        before, done = self.before(stage), self.done
+        if done is None or before not in done.ended:
             return None
-        return max(0.0, (self.done.ended[stage] - self.done.ended[before]).total_seconds() / 60)
+        between = self._own_before(stage)
+        at = [self.did(key) for key in between]
+        return None if None in at else max([done.ended[before], *(t for t in at if t)])
+
+    def _own_before(self, stage: str) -> list[str]:
+        """Ids of the cook's own steps before a stage: of one that waits too, when the wait is over."""
+        rows = [(n, step) for n, step in enumerate(self.bake.steps, start=1) if step.before == stage]
+        return [step.ends_as(f"step.{n}") for n, step in rows]
+
+    def lasted(self, stage: str, before: str) -> float | None:
+        """Minutes a finished stage really took, None while it has not ended or nobody knows when it began."""
+        done = self.done
+        if done is None:
+            return None
+        began = self.began(stage) if self.before(stage) == before else done.ended.get(before)
+        if began is None or stage not in done.ended:
+            return None
+        return max(0.0, (done.ended[stage] - began).total_seconds() / 60)
 
     def minutes_since(self, stage_end: str, at: datetime) -> float | None:
         """Minutes from the end of a stage to `at`, None while it has not ended."""

@@ -103,6 +103,10 @@ KINDS: dict[str, Kind] = {
     "cool": Kind(
         say("Filling cold"), "its vessel", "fridge", "clock", COLD, say("warm, it melts the dough and is not safe")
     ),
+    "step": Kind(say("A step of your own"), "the bake's own steps", "hands", "press", HANDS, say("what follows waits")),
+    "step_wait": Kind(
+        say("A wait of your own"), "the bake's own steps", "bench", "clock", READY, say("what follows waits")
+    ),
     "sheet": Kind(say("Sheet the dough"), "kneading", "hands", "along", HANDS, say("a coarse skin"), rings=False),
     "divide": Kind(
         say("Divide"), "the pieces", "hands", "press", HANDS, OVERPROOFED, learned=say("how even the pieces are")

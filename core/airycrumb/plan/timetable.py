@@ -1,48 +1,90 @@
 """The timetable of one bake: forwards from a start, or backwards from the hour to eat."""
 
+from collections.abc import Iterator
 from dataclasses import dataclass
 from datetime import datetime, timedelta
+from functools import cached_property
 
+from airycrumb.plan.chains import Chain, Placed, placed
 from airycrumb.problems import InputError, Problem
 from airycrumb.quantities import Band
 from airycrumb.words import Message, say, verbatim
 
+LONG_WAIT = timedelta(minutes=45)  # of a filling: what comes before it is work of its own
+FOLD_MIN = 2.0  # to fold a dough once; assumed
+MIXING = 10.0  # min at the start of a sponge, when hands are busy
+LABELS = {
+    "sponge": say("Sponge ripens"),
+    "again": say("Second rise"),
+    "weigh": say("Weigh and knead"),
+    "rise": say("First rise"),
+    "divide": say("Divide and rest"),
+    "wrap": say("Wrap"),
+    "proof": say("Final proof"),
+    "hold": say("Kept cold"),
+    "heat": say("Heat"),
+    "rest": say("Rest"),
+}
+HANDS = {"weigh", "divide", "wrap"}
+TRAYS = {"sponge": "weigh", "filling": "filling", "again": "rise", "hold": "proof", "rest": "heat"}
+
+
+@dataclass(frozen=True)
+class Leg:
+    """One thing after another on the way of the dough: a stage, or a step of the cook's own between two."""
+
+    key: str
+    #: minutes, a forecast where it has a spread
+    band: Band
+    label: Message
+    #: whether it needs hands
+    hands: bool
+    #: the tray it is shown on
+    tray: str
+
+
+def stage(key: str, band: Band) -> Leg:
+    """A stage of the standard method."""
+    return Leg(key, band, LABELS[key], key in HANDS, TRAYS.get(key, key))
+
 
 @dataclass(frozen=True)
 class Durations:
-    """Minutes of every stage. Bands are forecasts; plain numbers are the kitchen's own or assumed.
+    """Minutes of everything. Bands are forecasts; plain numbers are the kitchen's own or assumed."""
 
-    main: the stages in order, one after another; the rest hangs from them. shaping: dividing and bench rest,
-    which leave no hand for the filling; soak: of a soaked or scalded part, done by the weighing; folds: the stage and
-    its minute at which the dough is folded; hot_at: when oven, pot or pan is hot, None where it plays no part yet.
-    """
-
-    main: tuple[tuple[str, Band], ...]
-    shaping: float
-    filling_hands: float
-    filling_cool: float
-    preheat: float
-    soak: float = 0.0
+    #: the way of the dough, in order; the rest hangs from it
+    main: tuple[Leg, ...]
+    #: what is made beside it
+    chains: tuple[Chain, ...] = ()
+    preheat: float = 0.0
+    #: the stage and its minute at which the dough is folded
     folds: tuple[tuple[str, float], ...] = ()
+    #: when oven, pot or pan is hot, None where it plays no part yet
     hot_at: datetime | None = None
 
     def begins(self, key: str) -> float:
-        """Minutes from the first stage's start to that of a stage, as forecast."""
+        """Minutes from the first leg's start to that of one, as forecast."""
         at = 0.0
-        for name, band in self.main:
-            if name == key:
+        for leg in self.main:
+            if leg.key == key:
                 return at
-            at += band.typical
+            at += leg.band.typical
         raise KeyError(key)
 
-    def ends(self, key: str) -> float:
-        """Minutes from the first stage's start to the end of a stage."""
-        return self.begins(key) + dict(self.main)[key].typical
+    @cached_property
+    def beside(self) -> list[Placed]:
+        """The work of the chains in its place. The sponge's mixing takes hands; the rest of its time does not."""
+        busy = [(self.begins(leg.key), self.begins(leg.key) + leg.band.typical) for leg in self.main if leg.hands]
+        if any(leg.key == "sponge" for leg in self.main):
+            busy.append((0.0, MIXING))
+        return placed([(chain, self.begins(chain.ready_for)) for chain in self.chains], busy)
 
 
 @dataclass(frozen=True)
 class Step:
-    """One thing to do or wait for. hands: whether it needs them; low/high: doubt of its start."""
+    """One thing to do or wait for. hands: whether it needs them; low/high: doubt of its start; of: "filling" for the
+    work of one, "step" for a step of the cook's own, "" for the rest.
+    """
 
     key: str
     tray: str
@@ -52,6 +94,7 @@ class Step:
     start_low: datetime
     start_high: datetime
     hands: bool
+    of: str = ""
 
 
 @dataclass(frozen=True)
@@ -67,9 +110,21 @@ class Timetable:
     steps: list[Step]
 
     @property
+    def making(self) -> list[Step]:
+        """The work of the filling that hands do without a long wait between, in order; what soaks or thaws before it is
+        no part of it. [] where there is none.
+        """
+        found: list[Step] = []
+        for step in reversed([s for s in self.steps if s.of == "filling" and s.hands]):
+            if found and found[0].start - step.end > LONG_WAIT:
+                break
+            found.insert(0, step)
+        return found
+
+    @property
     def filling_made(self) -> datetime:
         """When the making of the filling begins, the latest where it takes no time."""
-        return min(s.start for s in self.steps if s.key in ("filling", "wrap"))
+        return min(s.start for s in self.steps if s.of == "filling" or s.key == "wrap")
 
 
 MOST_OFFSET = timedelta(hours=14)  # zones of the world lie within
@@ -107,90 +162,65 @@ def resolve(text: str, now: datetime, where: str) -> datetime:
 
 
 def total_minutes(d: Durations) -> float:
-    """Minutes from the first thing done to the first bite, filling and soaking before it included."""
-    return sum(b.typical for _, b in d.main) + _lead(d)
+    """Minutes from the first thing done to the first bite, what is made before the dough included."""
+    return sum(leg.band.typical for leg in d.main) + _lead(d)
 
 
 def _lead(d: Durations) -> float:
-    """Minutes before the first stage at which something must be begun."""
-    return max(0.0, -_filling_start(d), d.soak - d.begins("weigh"))
-
-
-def _filling_start(d: Durations) -> float:
-    """Minutes from the first stage's start at which filling work begins; negative where it must come before.
-
-    It ends, cooled, as wrapping begins: inside a rise if it fits there, while a sponge ripens, else before everything.
-    """
-    if d.filling_hands <= 0:
-        return 0.0
-    wrap_at = d.begins("wrap")
-    latest = wrap_at - d.shaping - d.filling_hands
-    start = min(wrap_at - d.filling_cool - d.filling_hands, latest)
-    if start >= d.ends("weigh"):
-        return start
-    before_weighing = d.begins("weigh") - d.filling_hands
-    if before_weighing > MIXING:
-        return min(start, before_weighing)
-    return min(start, -d.filling_hands)
+    """Minutes before the first leg at which something must be begun."""
+    return max((-p.start for p in d.beside), default=0.0) if any(p.start < 0 for p in d.beside) else 0.0
 
 
 @dataclass(frozen=True)
 class Done:
-    """When stages really began and ended, for a batch under way. now: where the clock stands."""
+    """When stages and steps really began and ended, for a batch under way. now: where the clock stands."""
 
     started: datetime | None
     ended: dict[str, datetime]
     now: datetime
 
 
-FOLD_MIN = 2.0  # to fold a dough once; assumed
-MIXING = 10.0  # min at the start of a sponge, when hands are busy
-LABELS = {
-    "sponge": say("Sponge ripens"),
-    "again": say("Second rise"),
-    "weigh": say("Weigh and knead"),
-    "rise": say("First rise"),
-    "divide": say("Divide and rest"),
-    "wrap": say("Wrap"),
-    "proof": say("Final proof"),
-    "hold": say("Kept cold"),
-    "heat": say("Heat"),
-    "rest": say("Rest"),
-}
-HANDS = {"weigh", "divide", "wrap"}
-TRAYS = {"sponge": "weigh", "again": "rise", "hold": "proof", "rest": "heat"}
-
-
 def _main_steps(d: Durations, begin: datetime, done: Done | None) -> list[Step]:
-    """The stages in order. What has ended is exact; what has not spreads its doubt forwards."""
+    """The legs in order. What has ended is exact; what has not spreads its doubt forwards."""
     steps, at, below, above = [], begin, 0.0, 0.0
-    keys = [key for key, _ in d.main]
-    for i, (key, band) in enumerate(d.main):
-        at = max(at, d.hot_at) if key == "heat" and d.hot_at else at
-        ended = done.ended.get(key) if done else None
-        end = ended or at + timedelta(minutes=band.typical)
-        if done and not ended and end < done.now and all(k in done.ended for k in keys[:i]):
-            end = done.now  # under way and overdue: it ends no sooner than now
+    for i, leg in enumerate(d.main):
+        at = max(at, d.hot_at) if leg.key == "heat" and d.hot_at else at
+        ended = done.ended.get(leg.key) if done else None
+        end = ended or _ends(d, i, at, done)
         doubt = (timedelta(minutes=below**0.5), timedelta(minutes=above**0.5))
         steps.append(
             Step(
-                key=key,
-                tray=TRAYS.get(key, key),
-                label=LABELS[key],
+                key=leg.key,
+                tray=leg.tray,
+                label=leg.label,
                 start=at,
                 end=end,
                 start_low=at - doubt[0],
                 start_high=at + doubt[1],
-                hands=key in HANDS,
+                hands=leg.hands,
+                of="" if leg.key in LABELS else "step",
             )
         )
         if ended:
             below = above = 0.0
         else:
-            below += (band.typical - band.low) ** 2
-            above += (band.high - band.typical) ** 2
+            below += (leg.band.typical - leg.band.low) ** 2
+            above += (leg.band.high - leg.band.typical) ** 2
         at = end
     return steps
+
+
+def _ends(d: Durations, i: int, at: datetime, done: Done | None) -> datetime:
+    """When a leg that nobody ended is over: as forecast, but not before now where it is under way, nor after what came
+    behind it is over."""
+    end = at + timedelta(minutes=d.main[i].band.typical)
+    if done is None:
+        return end
+    behind = [done.ended[leg.key] for leg in d.main[i + 1 :] if leg.key in done.ended]
+    if behind:
+        return max(at, min(end, *behind))
+    under_way = all(leg.key in done.ended or leg.key not in LABELS for leg in d.main[:i])
+    return max(end, done.now) if under_way else end
 
 
 def _fold(stage: Step, count: int, minute: float) -> Step:
@@ -208,31 +238,35 @@ def _fold(stage: Step, count: int, minute: float) -> Step:
     )
 
 
-def _along(d: Durations, wrap: Step, first: datetime, done: Done | None) -> timedelta:
-    """How much later than planned the wrapping comes, as long as it has not begun: what is made for it moves along."""
-    keys = [key for key, _ in d.main]
-    begun = done is not None and keys[keys.index("wrap") - 1] in done.ended
-    return timedelta() if begun else wrap.start - (first + timedelta(minutes=d.begins("wrap")))
+def _along(d: Durations, key: str, step: Step, first: datetime, done: Done | None) -> timedelta:
+    """How much later than planned a stage comes, as long as it has not begun: what is made for it moves along."""
+    stages = [leg.key for leg in d.main if leg.key in LABELS]
+    at = stages.index(key)
+    begun = done is not None and (at == 0 or stages[at - 1] in done.ended)
+    return timedelta() if begun else step.start - (first + timedelta(minutes=d.begins(key)))
+
+
+def _beside(d: Durations, steps: dict[str, Step], first: datetime, done: Done | None) -> Iterator[Step]:
+    """What is made beside the dough, hung from the stages it must be ready for."""
+    for p in d.beside:
+        along = _along(d, p.ready_for, steps[p.ready_for], first, done)
+        begin = first + timedelta(minutes=p.start) + along
+        yield Step(
+            key=p.work.key,
+            tray=p.work.tray,
+            label=p.work.label,
+            start=begin,
+            end=begin + timedelta(minutes=p.work.minutes),
+            start_low=begin,
+            start_high=begin,
+            hands=p.work.hands,
+            of=p.work.of,
+        )
 
 
 def _side_steps(d: Durations, steps: dict[str, Step], first: datetime, done: Done | None) -> list[Step]:
-    """Soaking, mixing a sponge, filling work and preheating, hung from the stages they must be ready for."""
-    side = []
-    if d.soak > 0:
-        weigh = steps["weigh"].start
-        begin = weigh - timedelta(minutes=d.soak)
-        side.append(
-            Step(
-                key="soak",
-                tray="weigh",
-                label=say("Soak or scald, let cool"),
-                start=begin,
-                end=weigh,
-                start_low=begin,
-                start_high=begin,
-                hands=False,
-            )
-        )
+    """What is made beside the dough, mixing a sponge, folding and preheating."""
+    side = list(_beside(d, steps, first, done))
     if "sponge" in steps:
         end = first + timedelta(minutes=MIXING)
         side.append(
@@ -247,34 +281,6 @@ def _side_steps(d: Durations, steps: dict[str, Step], first: datetime, done: Don
                 hands=True,
             )
         )
-    if d.filling_hands > 0:
-        begin = first + timedelta(minutes=_filling_start(d)) + _along(d, steps["wrap"], first, done)
-        end = begin + timedelta(minutes=d.filling_hands)
-        side.append(
-            Step(
-                key="filling",
-                tray="rise",
-                label=say("Make the filling"),
-                start=begin,
-                end=end,
-                start_low=begin,
-                start_high=begin,
-                hands=True,
-            )
-        )
-        if d.filling_cool > 0:
-            side.append(
-                Step(
-                    key="cooling",
-                    tray="rise",
-                    label=say("Filling cools"),
-                    start=end,
-                    end=end + timedelta(minutes=d.filling_cool),
-                    start_low=end,
-                    start_high=end,
-                    hands=False,
-                )
-            )
     side += [_fold(steps[stage], i, minute) for i, (stage, minute) in enumerate(d.folds, start=1)]
     if d.preheat > 0:
         heat = steps["heat"]

@@ -1,5 +1,6 @@
 """The bake's day: which hour decides, and what the cook must be told about it."""
 
+from dataclasses import replace
 from datetime import datetime, timedelta
 
 from airycrumb.bake.edits import Answer, Change, Doubt
@@ -67,10 +68,23 @@ def _next_day(asked: datetime, now: datetime) -> datetime:
     return ahead if ahead > now else ahead + timedelta(days=1)
 
 
+def _done(ctx: Context, d: day.Durations) -> day.Done | None:
+    """When everything on the dough's way ended: stages by what ended them, the cook's own steps by their presses."""
+    done, keys = ctx.done, [leg.key for leg in d.main]
+    if done is None:
+        return None
+    ended = {**done.ended, **{key: at for key in keys if key not in day.LABELS and (at := ctx.did(key))}}
+    if keys[-1] != "rest":
+        # Steps at the table come after the rest; the last of them ends it all.
+        ended |= {"rest": at} if (at := ctx.did("rest.stand")) else {}
+        ended |= {keys[-1]: done.ended["rest"]} if "rest" in done.ended else {}
+    return replace(done, ended=ended)
+
+
 def plan_day(ctx: Context, durations: day.Durations) -> tuple[day.Timetable, list[Doubt]]:
     """Lay out the day. A batch under way goes by what has happened; otherwise by the hour asked for."""
     if ctx.done is not None:
-        return day.timetable(durations, done=ctx.done), []
+        return day.timetable(durations, done=_done(ctx, durations)), []
     now = ctx.now.replace(second=0, microsecond=0)
     if ctx.bake.plan.eat_at is None:
         asked_start = day.resolve(ctx.bake.plan.start_at, now, "plan.start_at") if ctx.bake.plan.start_at else now

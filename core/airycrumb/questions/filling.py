@@ -21,7 +21,7 @@ def warm_filling(w: Findings) -> Iterator[Doubt]:
         if ctx.group.parts and ctx.group.filling.celsius > 18:
             yield Doubt(
                 code=ctx.code("warm_filling"),
-                tray="wrap",
+                tray="filling",
                 severity="ask",
                 title=say(
                     "Is the {filling} still at {warm}?",
@@ -67,7 +67,7 @@ def too_wet(w: Findings) -> Iterator[Doubt]:
             answers.append(Answer(say("Drain it"), [Change(ctx.path("filling", "treatments"), now)]))
         yield Doubt(
             code=ctx.code("too_wet"),
-            tray="wrap",
+            tray="filling",
             severity="ask",
             title=say(
                 "The {filling} is wet for this: about {juice} of it is juice",
@@ -104,7 +104,7 @@ def filling_short(w: Findings) -> Iterator[Doubt]:
         fewer = [] if short < 0 or ctx.at else [Answer(say("Make {pieces}", pieces=pieces), piece_count(pieces))]
         yield Doubt(
             code=ctx.code("filling_short"),
-            tray="wrap",
+            tray="filling",
             severity="ask" if short > 0 else "note",
             title=say("{short} too little of the {filling}", short=in_grams(short), filling=ctx.group.called)
             if short > 0
@@ -127,29 +127,29 @@ def cooling_short(w: Findings) -> Iterator[Doubt]:
     """A cooked filling given less time than it takes to cool."""
     for ctx in w.ctx.each_group():
         f = ctx.group.filling
-        if not ctx.group.parts or f.hands_min <= 0:
+        if not ctx.group.parts or f.making_min <= 0:
             continue
-        found = {c.vessel: c for c in coolings(ctx, filling_density(ctx.group))}
-        if f.vessel not in found or found[f.vessel].minutes <= 1.25 * f.cool_min:
+        found = {c.vessel: c for c in coolings(ctx, filling_density(ctx))}
+        if f.vessel not in found or found[f.vessel].minutes <= 1.25 * f.cooling_min:
             continue
         mine, tray = found[f.vessel], found["tray"]
         allow = Answer(
             say("Allow {minutes}", minutes=in_minutes(mine.minutes)),
-            [Change(ctx.path("filling", "cooling"), f"{mine.minutes:.0f} min")],
+            [Change(ctx.path("filling", *f.cooling_path), f"{mine.minutes:.0f} min")],
         )
         spread = Answer(
             say("Spread it on a tray: {minutes}", minutes=in_minutes(tray.minutes)),
             [
                 Change(ctx.path("filling", "vessel"), "tray"),
-                Change(ctx.path("filling", "cooling"), f"{tray.minutes:.0f} min"),
+                Change(ctx.path("filling", *f.cooling_path), f"{tray.minutes:.0f} min"),
             ],
         )
         yield Doubt(
             code=ctx.code("cooling_short"),
-            tray="wrap",
+            tray="filling",
             severity="ask",
             title=say(
-                "Is {cool} enough to cool it to {cold}?", cool=in_minutes(f.cool_min), cold=in_celsius(f.celsius)
+                "Is {cool} enough to cool it to {cold}?", cool=in_minutes(f.cooling_min), cold=in_celsius(f.celsius)
             ),
             reason=say(
                 "{filling} {way} takes about {minutes}: {bench} until it stops steaming, then {fridge} in the fridge.",
@@ -173,7 +173,7 @@ def weeps(w: Findings) -> Iterator[Doubt]:
             continue
         yield Doubt(
             code=p.ctx.code("weeps"),
-            tray="wrap",
+            tray="filling",
             severity="note",
             title=say("Mix the vegetables in just before you wrap"),
             reason=say(

@@ -11,6 +11,7 @@ from airycrumb.questions.findings import KEEP, PRACTICE, Findings
 from airycrumb.stations import safety
 from airycrumb.stations.safety.keeping import Unbaked
 from airycrumb.stations.safety.warm_clock import danger_zone
+from airycrumb.trays.made import wrapped_parts
 from airycrumb.whatif.heat import heat_at
 from airycrumb.words import Message, as_number, in_celsius, in_minutes, say, say_n, weekday_of
 
@@ -160,13 +161,14 @@ def raw_or_cooked(w: Findings) -> Iterator[Doubt]:
     """A filling said to be cooked that holds what is sold raw."""
     for p in w.pieces:
         group = p.ctx.group
-        raw = [i for i, _ in group.parts if i.role in safety.RAW_KINDS and "raw" in i.key.split()]
+        raw = [i for i, _ in wrapped_parts(p.ctx) if i.role in safety.RAW_KINDS and "raw" in i.key.split()]
         if not group.filling.is_cooked or not raw:
             continue
         yield Doubt(
             code=p.ctx.code("raw_or_cooked"),
-            tray="wrap",
-            severity="ask",
+            tray="filling",
+            # Told step by step, none of which heats it, it goes in raw.
+            severity="stop" if group.filling.steps else "ask",
             title=say("Is the {food} cooked through before it goes in?", food=raw[0].called),
             reason=say(
                 "The filling is said to be cooked, and is timed as one that only gets hot again. Raw, it needs longer "
@@ -228,7 +230,7 @@ def cools_too_slowly(w: Findings) -> Iterator[Doubt]:
     on_a_tray = Answer(say("Cool it on a tray"), [Change(ctx.path("filling", "vessel"), "tray")])
     yield Doubt(
         code=ctx.code("cools_too_slowly"),
-        tray="wrap",
+        tray="filling",
         severity="stop",
         title=say(
             "The {filling} takes {takes} to cool to {cool}: {limit} are allowed",

@@ -206,7 +206,7 @@ def filling_made(w: Findings) -> Iterator[Doubt]:
     settled = Change(["said", "filling_each"], f"{shared:.1f} g")
     yield Doubt(
         code="filling_made",
-        tray="wrap",
+        tray="filling",
         severity="ask",
         title=say(
             "{pieces} × {each} of filling is {asked}, and the recipe makes {made}",

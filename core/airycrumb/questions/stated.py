@@ -31,9 +31,9 @@ PLACES = {
     "cold": ("rise", "rise"),
     "bench": ("divide", "divide"),
     "proof": ("proof", "proof"),
-    "cool": ("wrap", "wrap"),
-    "simmer": ("wrap", "wrap"),
-    "roast": ("wrap", "wrap"),
+    "cool": ("filling", "wrap"),
+    "simmer": ("filling", "wrap"),
+    "roast": ("filling", "wrap"),
 }
 SIZES = {"pieces": "divide", "each_g": "divide", "filling_each_g": "wrap", "thick_mm": "wrap", "across_mm": "wrap"}
 HEATED = ("bake", "steam", "fry")

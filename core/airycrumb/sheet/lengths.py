@@ -1,11 +1,12 @@
 """How long each stage takes, and every load in the row of them."""
 
+from collections.abc import Iterator
 from dataclasses import dataclass
 from datetime import datetime
 
-from airycrumb.data.record import Constant
 from airycrumb.plan.context import Context
-from airycrumb.plan.timetable import Durations
+from airycrumb.plan.method import STANDS_BEFORE, fillings, legs, soaking
+from airycrumb.plan.timetable import Durations, Leg, stage
 from airycrumb.quantities import Band
 from airycrumb.trays.cues import folded_at
 from airycrumb.trays.ferment import SPONGE_MIX_MIN, Fermented, shaping_minutes
@@ -13,8 +14,6 @@ from airycrumb.trays.heat_tray import HeatStage
 from airycrumb.trays.in_heat import HeatLoads, InTurn, heat_began, in_turn, whole_heat
 from airycrumb.trays.lit import hot_from
 from airycrumb.trays.types import LaterLoad
-
-SOAK_MIN = Constant(60.0, "min", "assumed", "a scald cooled to the room, or a soak")
 
 
 @dataclass(frozen=True)
@@ -42,12 +41,11 @@ def durations(
 ) -> Durations:
     """Minutes of every stage: the forecasts of what rises and heats, the kitchen's own paces for the rest."""
     b, exact = ctx.bake, lambda m: Band(m, m, m)
-    shaping = shaping_minutes(ctx)
     mixed = SPONGE_MIX_MIN.value
     lengths: dict[str, Band] = {
         "weigh": exact(weigh_min),
         "rise": yeast.first.minutes,
-        "divide": exact(_shaping(ctx, shaping)),
+        "divide": exact(_shaping(ctx, shaping_minutes(ctx))),
         "wrap": exact(wrap_min),
         "proof": proof.minutes,
         "hold": exact(b.heat.cold_min),
@@ -60,23 +58,30 @@ def durations(
     if yeast.second is not None:
         lengths["again"] = yeast.second.minutes
     return Durations(
-        main=tuple((key, lengths[key]) for key in ctx.stages),
-        shaping=shaping,
-        filling_hands=sum(g.filling.hands_min for g in b.groups),
-        filling_cool=max(g.filling.cool_min for g in b.groups),
+        main=tuple(_way(ctx, lengths)),
+        chains=(*fillings(b), *soaking(b)),
         preheat=max(h.tray.preheat_min for h in heats),
-        soak=SOAK_MIN.value if "soaked" in b.dough.places else 0.0,
         folds=tuple(("rise", minute) for minute in folded_at(b.rise.clock)),
         hot_at=_hot_at(ctx),
     )
 
 
+def _way(ctx: Context, lengths: dict[str, Band]) -> Iterator[Leg]:
+    """The stages in order, the cook's own steps before those they stand before."""
+    for key in ctx.stages:
+        if key in STANDS_BEFORE:
+            yield from legs(ctx.bake, key)
+        yield stage(key, lengths[key])
+    yield from legs(ctx.bake, "table")
+
+
 def _shaping(ctx: Context, planned: float) -> float:
     """Minutes from the rise's end until the pieces have relaxed: from when they really were cut, once that is known."""
-    cut, before = ctx.did("divide.cut"), ctx.before("divide")
-    worked = ctx.minutes_since(before, cut) if cut and before else None
-    if worked is None and before and ctx.under_way == "divide":
-        return max(planned, (ctx.minutes_since(before, ctx.now) or 0.0) + ctx.bake.bench_rest_min)
+    cut, began = ctx.did("divide.cut"), ctx.began("divide")
+    since = lambda at: (at - began).total_seconds() / 60 if began else None
+    worked = since(cut) if cut else None
+    if worked is None and ctx.under_way == "divide":
+        return max(planned, (since(ctx.now) or 0.0) + ctx.bake.bench_rest_min)
     return planned if worked is None else max(0.0, worked) + ctx.bake.bench_rest_min
 
 

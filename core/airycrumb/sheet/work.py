@@ -165,7 +165,7 @@ def _shown(load: Load, pieces: list[Pieces], wrap_min: float) -> HeatStage:
     """One heat, with what the loads and the clock make of the group that asks most of it."""
     heated = heating(load)
     most = next(p for p in pieces if p.ctx.at == load.most.ctx.at)
-    return HeatStage(heated, heat_tray(heated, most.proof, wrap_min, filling_density(most.ctx.group)))
+    return HeatStage(heated, heat_tray(heated, most.proof, wrap_min, filling_density(most.ctx)))
 
 
 @dataclass(frozen=True)

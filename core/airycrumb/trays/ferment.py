@@ -10,6 +10,7 @@ from airycrumb.bake.stages import Stay
 from airycrumb.data import rise as c
 from airycrumb.data.record import Constant
 from airycrumb.plan.context import Context
+from airycrumb.plan.method import own_min
 from airycrumb.quantities import Band
 from airycrumb.stations import rise
 from airycrumb.stations.rise.forecast import LONGEST, Belief, Forecast, by_clock, past_best, prior, temperature_doubt
@@ -280,7 +281,7 @@ def final_proof(ctx: Context, last: Fermented, wrap_min: float) -> Fermented:
     # Pressed and filled once they are proofed, they are alike and without filling until then.
     late = ctx.fills_late
     ahead, filling_g = (0.0, 0.0) if late else (wrap_min / 2, share.filling_per_piece_g)
-    waiting = shaping_minutes(ctx) + ahead
+    waiting = own_min(bake, "divide", "wrap") + shaping_minutes(ctx) + ahead
     bench = rise.Place(ctx.room_c, "piece", share.dough_per_piece_g)
     between_course = rise.simulate(dough, last.stage.course.state_at(ended), bench, math.ceil(waiting))
     between = StageMaker(dough, last.stage, ended, 1.0, ended)(between_course)

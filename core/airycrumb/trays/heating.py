@@ -35,6 +35,7 @@ from airycrumb.trays.in_heat import (
     shown_of,
 )
 from airycrumb.trays.lit import HOT, heats_up_min, warmth_of
+from airycrumb.trays.made import wrapped_parts
 from airycrumb.trays.needs import Needs
 from airycrumb.trays.types import Mark
 from airycrumb.words import Message
@@ -76,7 +77,7 @@ def piece_of(ctx: Context, wrapper: Wrapper, gas_ratio: float, dough_c: float, p
         dough_g=share.dough_per_piece_g,
         filling_g=share.filling_per_piece_g,
         dough_shares=dough,
-        filling_shares=_shares(blend(ctx.group.parts)) if ctx.group.parts else dough,
+        filling_shares=_shares(blend(list(wrapped_parts(ctx)))) if ctx.group.parts else dough,
         dough_density=density,
         dough_c=CAME_C.get(bake.heat.arrive, dough_c),
         filling_c=CAME_C.get(bake.heat.arrive, filling_c),

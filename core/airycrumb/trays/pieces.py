@@ -3,7 +3,6 @@
 import math
 from dataclasses import dataclass, replace
 
-from airycrumb.bake.groups import Group
 from airycrumb.bake.heating import HeatSettings
 from airycrumb.data.closings import STRETCHY, USUAL
 from airycrumb.plan.context import Context
@@ -17,6 +16,7 @@ from airycrumb.trays.filled import filled
 from airycrumb.trays.growth import volume_over_gas_free
 from airycrumb.trays.heating import Demand, Load, crumb_target, demand, fire_of, fit_of, most_demanding, piece_of
 from airycrumb.trays.in_heat import marked
+from airycrumb.trays.made import wrapped_parts
 from airycrumb.trays.types import GroupTray
 from airycrumb.trays.weigh import filling_lines
 from airycrumb.words import say
@@ -34,11 +34,12 @@ class Pieces:
     demand: Demand
 
 
-def filling_density(group: Group) -> float:
+def filling_density(ctx: Context) -> float:
     """g/mL of a filling as packed in a piece, from its ingredients' densities (1.0 where unknown)."""
     # Loose densities (nuts, grated cheese) close up once packed in a filling.
-    volume = sum(g / max(i.density or 1.0, 0.9) for i, g in group.parts)
-    return sum(g for _, g in group.parts) / volume if volume else 1.0
+    parts = wrapped_parts(ctx)
+    volume = sum(g / max(i.density or 1.0, 0.9) for i, g in parts)
+    return sum(g for _, g in parts) / volume if volume else 1.0
 
 
 def wrap_seconds(ctx: Context) -> float:
@@ -70,7 +71,7 @@ def _wrapped(ctx: Context, proof: Fermented) -> tuple[Wrapper, float]:
     ready = proof.forecast.ready
     ratio = volume_over_gas_free(proof, ready.typical if ready else float(proof.stage.course.minutes[-1]))
     s, group = ctx.share, ctx.group
-    density = filling_density(group)
+    density = filling_density(ctx)
     made = enclose(
         closing=group.closing,
         dough_g=s.dough_per_piece_g,
@@ -191,5 +192,5 @@ def group_tray(p: Pieces, minutes_planned: float) -> GroupTray:
         core_at_end_c=d.core_at(minutes_planned),
         allergens=known.named,
         may_contain=known.may_named,
-        filled=filled(ctx, filling_density(ctx.group)) if ctx.group.parts else None,
+        filled=filled(ctx, filling_density(ctx)) if ctx.group.parts else None,
     )

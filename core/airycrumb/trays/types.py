@@ -271,33 +271,62 @@ class HeatTray:
 
 
 @dataclass(frozen=True)
-class FillingTray:
-    """A filling as a formula of its own. g for all the group's pieces.
+class FillingStepTray:
+    """A step of a filling, and what is left of all of it after. g for all the group's pieces."""
 
-    needed_g: as it is wrapped; weighed_g: before draining or squeezing took its juice; made_g: what there really is,
-    None where it was not weighed; short_g: what is missing of it (negative: left over); juice: g in 100 g; bears: the
-    most juice this closing bears; stiff: how it behaves at its temperature; coolings: how long it takes in each vessel,
-    [] where it goes in raw; inside: what is laid in each, "" for nothing, and its g.
-    """
+    #: what is done
+    words: Message
+    #: in all
+    minutes: float
+    hands_min: float
+    #: whether nobody said how long it takes
+    assumed: bool
+    left_g: float
+    #: between which that lies in nine of ten kitchens
+    low_g: float
+    high_g: float
+    #: g in 100 g
+    water: float
+    salt: float
+
+
+@dataclass(frozen=True)
+class FillingTray:
+    """A filling as a formula of its own. g for all the group's pieces."""
 
     state: str
     celsius: float
     treatments: list[Message]
+    #: as it is wrapped
     needed_g: float
+    #: before its steps, draining or squeezing took of it
     weighed_g: float
+    #: what there really is, None where it was not weighed
     made_g: float | None
+    #: what is missing of it; negative: left over
     short_g: float
+    #: g in 100 g
     juice: float
     word: Message
+    #: the most juice this closing bears, g in 100 g
     bears: float
     most_from: Message
     binders: list[Binder]
+    #: how it behaves at its temperature
     stiff: Stiffness
     vessel: str
     cool_min: float
+    #: how long it takes in each vessel, [] where it goes in raw
     coolings: list[Cooling]
+    #: what is laid in each, "" for nothing
     inside: str
     inside_each_g: float
+    #: how it is made, [] for in one go
+    steps: list[FillingStepTray]
+    #: of hands
+    making_min: float
+    #: g in 100 g as it is wrapped
+    salt: float
 
 
 @dataclass(frozen=True)

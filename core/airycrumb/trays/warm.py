@@ -28,7 +28,7 @@ def _chilling(ctx: Context, proof: Fermented, air_c: float, most: float) -> floa
 def _made(ctx: Context) -> Spell:
     """Of a raw filling: the mixing, out of the fridge."""
     raw = safety.is_raw([i for i, _ in ctx.group.parts], ctx.group.filling.state)
-    return Spell(say("mixing the filling"), ctx.group.filling.hands_min if raw else 0.0, air_c=ctx.room_c)
+    return Spell(say("mixing the filling"), ctx.group.filling.making_min if raw else 0.0, air_c=ctx.room_c)
 
 
 def _cooling(ctx: Context, density: float) -> Spell:

@@ -8,7 +8,7 @@ from airycrumb.pantry import Part
 from airycrumb.plan.context import Context
 from airycrumb.stations.weigh import formula
 from airycrumb.stations.weigh.mixing import OWN_C, mixing_order, own_liquid
-from airycrumb.trays.filled import moisture_of
+from airycrumb.trays.filled import weighed_g
 from airycrumb.trays.swaps import swaps
 from airycrumb.trays.types import WeighTray
 
@@ -96,12 +96,11 @@ def _held_back(ctx: Context, dough: list[formula.Line], doubt: formula.Hydration
 
 
 def filling_lines(ctx: Context) -> list[formula.Line]:
-    """The filling of the group looked at, as weighed: what draining or squeezing takes away is there to begin with."""
+    """The filling of the group looked at, as weighed: what its steps take away is there to begin with."""
     parts = ctx.group.parts
     if not parts:
         return []
-    weighed = ctx.share.filling_g / moisture_of(ctx).left
-    return formula.lines(parts, weighed, ctx.kitchen.scale_step_g, with_percent=False)
+    return formula.lines(parts, weighed_g(ctx), ctx.kitchen.scale_step_g, with_percent=False)
 
 
 def weigh(ctx: Context) -> WeighTray:

@@ -48,7 +48,7 @@ def _refuse(where: str, message: Message) -> InputError:
 def _rolled(ctx: Context, across: float, lead: Message) -> Solved:
     """A wrapper so wide: what it holds and how thick it comes out."""
     how, share = CLOSINGS[ctx.group.closing], ctx.share
-    density = filling_density(ctx.group)
+    density = filling_density(ctx)
     holds = how.holds(across) * density
     thick = how.thickness(share.dough_per_piece_g, across)
     thinnest = how.usual.thinnest_mm * thinner(ctx)
@@ -93,7 +93,7 @@ def _filling(ctx: Context, value: float) -> Solved:
     each = ctx.share.filling_per_piece_g
     pieces = int(value / each + 1e-9)
     how = CLOSINGS[ctx.group.closing]
-    across = how.across(each / filling_density(ctx.group))
+    across = how.across(each / filling_density(ctx))
     by = "filling" if ctx.at == 0 else f"filling {ctx.at + 1}"
     hold = Change(["pin"], {"by": by, "amount": f"{value:g} g", "gives_way": "pieces"})
     answers = [Answer(say("Make {pieces}", pieces=pieces), [hold, Change(["eaters"], None)])] if pieces else []
@@ -154,7 +154,7 @@ def _fits(ctx: Context, sheet: Sheet, value: float) -> Solved:
     share = ctx.share
     filling = share.filling_per_piece_g * dough / share.dough_per_piece_g
     how = CLOSINGS[ctx.group.closing]
-    across = how.across(filling / filling_density(ctx.group)) if filling else how.across_at(dough, 8.0)
+    across = how.across(filling / filling_density(ctx)) if filling else how.across_at(dough, 8.0)
     changes = [Change(ctx.path("dough_per_piece"), f"{dough:g} g"), Change(["pin"], None)]
     if filling >= 5:
         changes.insert(1, Change(ctx.path("filling_per_piece"), f"{filling:.1f} g"))

@@ -74,6 +74,7 @@ from gateway.compute.recipes import (
     printed_recipe,
     recipe,
 )
+from gateway.compute.steps import StepKindOut, step_kinds
 from gateway.compute.wrap import ClosingOut, closings, solve_wrapper, wrapper_template
 
 
@@ -275,6 +276,7 @@ __all__ = [
     "Solved",
     "SpotOut",
     "StageKey",
+    "StepKindOut",
     "StepRecord",
     "Table",
     "Units",
@@ -325,6 +327,7 @@ __all__ = [
     "split_for",
     "spots",
     "stands",
+    "step_kinds",
     "steps_of",
     "structure_problems",
     "table_of",

@@ -340,6 +340,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/step-kinds": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Step Kinds
+         * @description Every kind of step that may be put into a method.
+         */
+        get: operations["list_step_kinds"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/heat/choices": {
         parameters: {
             query?: never;
@@ -1655,6 +1675,8 @@ export interface components {
              * @enum {string}
              */
             filled?: "before" | "after" | "in the dough";
+            /** @description Steps of dough and pieces that the standard method does not have, each in its place. */
+            steps?: components["schemas"]["BakeStep"][];
             /**
              * @description How long the rounded pieces relax before they are rolled, 0 to 180 min; 10 min if left out.
              * @example 10 min
@@ -1683,6 +1705,38 @@ export interface components {
              */
             changed: string;
             document: components["schemas"]["BakeDocument"];
+        };
+        /** @description A step of dough or pieces that the standard method does not have. */
+        BakeStep: {
+            /**
+             * @description How long it takes in all, 0 to 48 h; what is usual if left out.
+             * @example 15 min
+             */
+            for?: string | null;
+            /**
+             * @description How much of that needs hands, at its beginning; what is usual if left out.
+             * @example 5 min
+             */
+            hands_on?: string | null;
+            /** @description The words of the recipe it was read from. */
+            said?: string;
+            /**
+             * @description What is done.
+             * @enum {string}
+             */
+            do: "cool" | "chill" | "rub_in" | "rest" | "knead" | "knead_in" | "knock_back" | "fold" | "relax" | "roll" | "press" | "sheet" | "spread" | "roll_up" | "cut" | "brush" | "mist" | "strew" | "prick" | "slit" | "dip" | "flip" | "upper_shelf" | "lower_shelf" | "grill" | "foil" | "grease" | "cloth" | "glaze" | "split_fill" | "crisp" | "sauce";
+            /**
+             * @description Where it stands: before weighing, dividing, wrapping or the heat; fire: while they are in it; rest: hot, as they come out; table: once they have rested, before they are eaten.
+             * @enum {string}
+             */
+            before: "weigh" | "divide" | "wrap" | "heat" | "fire" | "rest" | "table";
+            /** @description What it takes, for all pieces together. */
+            with?: components["schemas"]["IngredientLine"][];
+            /**
+             * @description In the heat: how long before they come out; half of the heat if left out.
+             * @example 2 min
+             */
+            left?: string | null;
         };
         /** @description What the recipe it was read from says; held against what is worked out. It may be absurd: hence the audit. */
         Claims: {
@@ -1839,6 +1893,30 @@ export interface components {
              */
             made?: string | null;
             inside?: components["schemas"]["LaidInside"];
+            /** @description How it is made, step by step; then hands_on and cooling follow from them. Made in one go if left out. */
+            steps?: components["schemas"]["FillingStep"][];
+        };
+        /** @description A step of making a filling. They follow one another; the last ends as wrapping begins. */
+        FillingStep: {
+            /**
+             * @description How long it takes in all, 0 to 48 h; what is usual if left out.
+             * @example 15 min
+             */
+            for?: string | null;
+            /**
+             * @description How much of that needs hands, at its beginning; what is usual if left out.
+             * @example 5 min
+             */
+            hands_on?: string | null;
+            /** @description The words of the recipe it was read from. */
+            said?: string;
+            /**
+             * @description What is done.
+             * @enum {string}
+             */
+            do: "soak" | "steep" | "strain" | "drain" | "squeeze" | "marinate" | "thaw" | "chop" | "boil" | "steam" | "render" | "brown" | "fry" | "wilt" | "simmer" | "thicken" | "roast" | "toast" | "mash" | "blend" | "beat_in" | "mix" | "taste" | "cool" | "chill";
+            /** @description Keys of the ingredients it is done to; all of the filling if left out. */
+            of?: string[];
         };
         /** @description What is changed on the oven after a while; what is left out stays as it was. */
         HeatChange: {
@@ -2528,13 +2606,32 @@ export interface components {
             where?: string | null;
         };
         /**
+         * FillingStepTray
+         * @description A step of a filling, and what is left of all of it after. g for all the group's pieces.
+         */
+        FillingStepTray: {
+            /** Words */
+            words: components["schemas"]["Said"];
+            /** Minutes */
+            minutes: number;
+            /** Hands Min */
+            hands_min: number;
+            /** Assumed */
+            assumed: boolean;
+            /** Left G */
+            left_g: number;
+            /** Low G */
+            low_g: number;
+            /** High G */
+            high_g: number;
+            /** Water */
+            water: number;
+            /** Salt */
+            salt: number;
+        };
+        /**
          * FillingTray
          * @description A filling as a formula of its own. g for all the group's pieces.
-         *
-         *     needed_g: as it is wrapped; weighed_g: before draining or squeezing took its juice; made_g: what there really is,
-         *     None where it was not weighed; short_g: what is missing of it (negative: left over); juice: g in 100 g; bears: the
-         *     most juice this closing bears; stiff: how it behaves at its temperature; coolings: how long it takes in each vessel,
-         *     [] where it goes in raw; inside: what is laid in each, "" for nothing, and its g.
          */
         FillingTray: {
             /** State */
@@ -2570,6 +2667,12 @@ export interface components {
             inside: string;
             /** Inside Each G */
             inside_each_g: number;
+            /** Steps */
+            steps: components["schemas"]["FillingStepTray"][];
+            /** Making Min */
+            making_min: number;
+            /** Salt */
+            salt: number;
         };
         /**
          * Fit
@@ -3375,7 +3478,8 @@ export interface components {
         };
         /**
          * Step
-         * @description One thing to do or wait for. hands: whether it needs them; low/high: doubt of its start.
+         * @description One thing to do or wait for. hands: whether it needs them; low/high: doubt of its start; of: "filling" for the
+         *     work of one, "step" for a step of the cook's own, "" for the rest.
          */
         Step: {
             /** Key */
@@ -3803,6 +3907,24 @@ export interface components {
             note: components["schemas"]["Said"];
             /** Wraps */
             wraps: boolean;
+        };
+        /**
+         * StepKindOut
+         * @description A kind of step. minutes: it takes where nobody says; takes_food: whether it names what it is done with.
+         */
+        StepKindOut: {
+            /** Key */
+            key: string;
+            /** Label */
+            label: components["schemas"]["Said"];
+            /** Where */
+            where: string[];
+            /** Minutes */
+            minutes: number;
+            /** Waits */
+            waits: boolean;
+            /** Takes Food */
+            takes_food: boolean;
         };
         /**
          * HeatChoice
@@ -6473,6 +6595,44 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ClosingOut"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+        };
+    };
+    list_step_kinds: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StepKindOut"][];
                 };
             };
             /** @description Unauthorized */

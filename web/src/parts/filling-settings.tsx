@@ -152,28 +152,40 @@ export function FillingSettings(e: Editing) {
               path={[...path, "temperature"]}
               text={filling.temperature}
             />{" "}
-            when wrapped; made in{" "}
-            <Minutes
-              {...e}
-              label={`Time to make the filling${of}`}
-              path={[...path, "hands_on"]}
-              text={filling.hands_on}
-            />
-            , cooled{" "}
+            when wrapped;{" "}
+            {filling.steps?.length ? (
+              "made step by step, cooled"
+            ) : (
+              <>
+                made in{" "}
+                <Minutes
+                  {...e}
+                  label={`Time to make the filling${of}`}
+                  path={[...path, "hands_on"]}
+                  text={filling.hands_on}
+                />
+                , cooled
+              </>
+            )}{" "}
             <Choice
               label={`Cools in${of}`}
               value={filling.vessel ?? "tray"}
               className={QUIET}
               onChoose={(v) => e.edit(setAt(e.document, [...path, "vessel"], v))}
               options={VESSELS}
-            />{" "}
-            for{" "}
-            <Minutes
-              {...e}
-              label={`Time to cool the filling${of}`}
-              path={[...path, "cooling"]}
-              text={filling.cooling}
             />
+            {!filling.steps?.length && (
+              <>
+                {" "}
+                for{" "}
+                <Minutes
+                  {...e}
+                  label={`Time to cool the filling${of}`}
+                  path={[...path, "cooling"]}
+                  text={filling.cooling}
+                />
+              </>
+            )}
             ; <Made {...e} filling={filling} path={path} of={of} />,{" "}
             <Inside {...e} filling={filling} path={path} of={of} />.
           </span>

@@ -41,7 +41,7 @@ function OneFilling({ group, named }: { group: Group; named: boolean }) {
             made
               ? `${u.mass(f.made_g ?? 0)} made: ${f.short_g > 0 ? `${u.mass(f.short_g)} short` : `${u.mass(-f.short_g)} over`}`
               : f.weighed_g > f.needed_g * 1.005
-                ? `${u.mass(f.weighed_g)} before it is ${f.treatments.map(u.text).join(", ")}`
+                ? `${u.mass(f.weighed_g)} before it is ${f.treatments.map(u.text).join(", ") || "made"}`
                 : `${group.pieces} × ${u.mass(group.filling_each_g)}`
           }
           strong
@@ -69,6 +69,7 @@ function OneFilling({ group, named }: { group: Group; named: boolean }) {
               .join(", ")}
           />
         )}
+        <Fact name="Salt in it" value={share(f.salt)} from="in all of it, as it is wrapped" />
         <Fact name={`At ${u.temperature(f.celsius)}`} value={u.text(f.stiff.word)} from={u.text(f.stiff.means)} />
         <Cooling f={f} />
       </Facts>
@@ -76,7 +77,7 @@ function OneFilling({ group, named }: { group: Group; named: boolean }) {
   );
 }
 
-export function FillingFacts({ sheet }: { sheet: Sheet }) {
+export function FillingNumbers({ sheet }: { sheet: Sheet }) {
   const filled = sheet.groups.filter((g) => g.filled);
   return (
     <div className={filled.length > 1 ? "grid gap-x-8 gap-y-4 min-[60rem]:grid-cols-2" : ""}>

@@ -1,12 +1,13 @@
 import type { ReactNode } from "react";
 
-import type { Bake, Sheet, SpotOut } from "../api/client";
+import type { Bake, PantryItem, Sheet, SpotOut } from "../api/client";
 import { setAt } from "../lib/path";
 import { Amount } from "../ui/amount";
 import { Choice } from "../ui/choice";
 import { FillingSettings } from "../parts/filling-settings";
 import { HeatSentence } from "../parts/heat-settings";
 import { Minutes } from "../parts/minutes";
+import { OwnSteps } from "../parts/own-steps";
 import { RollSettings } from "../parts/rolled-to";
 import { Stays } from "../parts/stays";
 import { Until } from "../parts/until";
@@ -170,7 +171,35 @@ function RiseSettings({ sheet, spots, ...e }: Editing & { sheet: Sheet; spots: S
 }
 
 /** What can be changed about this tray, in a sentence of its own. */
-export function TraySettings({ tray, sheet, spots, ...e }: Editing & { tray: string; sheet: Sheet; spots: SpotOut[] }) {
+/** Where steps of the cook's own may stand, by the tray they are shown on. */
+const OWN: Record<string, [NonNullable<Bake["steps"]>[number]["before"], string][]> = {
+  weigh: [["weigh", "Your own steps before you weigh"]],
+  divide: [["divide", "Your own steps before you divide"]],
+  wrap: [["wrap", "Your own steps before you wrap"]],
+  proof: [["heat", "Your own steps just before the heat"]],
+  heat: [
+    ["fire", "Your own steps in the heat"],
+    ["rest", "Your own steps while they are hot"],
+    ["table", "Your own steps before you eat"],
+  ],
+};
+
+type Settings = Editing & { tray: string; sheet: Sheet; spots: SpotOut[] };
+
+/** How a stage is done, in a sentence, and the cook's own steps around it. */
+export function TraySettings({ pantry, ...p }: Settings & { pantry: PantryItem[] }) {
+  const { tray, document, problems, edit } = p;
+  return (
+    <>
+      <StageSettings {...p} />
+      {(OWN[tray] ?? []).map(([before, title]) => (
+        <OwnSteps key={before} {...{ before, title, pantry, document, problems, edit }} />
+      ))}
+    </>
+  );
+}
+
+function StageSettings({ tray, sheet, spots, ...e }: Settings) {
   const u = useUnits();
   const d = e.document;
   const line = (children: ReactNode) => <p className="leading-[2.1] text-muted [--chip:var(--inset)]">{children}</p>;
@@ -335,9 +364,9 @@ export function TraySettings({ tray, sheet, spots, ...e }: Editing & { tray: str
             .{" "}
           </>
         )}
-        <FillingSettings {...e} />
       </>,
     );
+  if (tray === "filling") return line(<FillingSettings {...e} />);
   if (tray === "proof" && !sheet.proof.rests)
     return line(
       <>

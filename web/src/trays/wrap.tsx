@@ -11,7 +11,6 @@ import type { Drawer } from "../ui/drawers";
 import { Fact, Facts, Headline, Numbers, Plate } from "../ui/facts";
 import { Segments } from "../ui/segments";
 import { ClosingSteps } from "../parts/closing-steps";
-import { FillingFacts } from "../parts/filling";
 
 type Group = Sheet["groups"][number];
 
@@ -249,9 +248,6 @@ export function wrapDrawers(sheet: Sheet, { settings, solve, templates }: Parts)
   return [
     { key: "change", name: "Change it", content: settings },
     { key: "steps", name: "How to close it", content: closings.map((g, i) => <HowTo key={i} group={g} />) },
-    ...(all.some((g) => g.filled)
-      ? [{ key: "filling", name: "The filling", content: <FillingFacts sheet={sheet} /> }]
-      : []),
     { key: "solve", name: "From its size", content: solve },
     ...(rolled.length > 0
       ? [{ key: "paper", name: "On paper", content: rolled.map((i) => <div key={i}>{templates(i)}</div>) }]

@@ -148,7 +148,7 @@ def _fillings(stuffings: list[Stuffing]) -> list[Caution]:
         found.append(
             Caution(
                 code="cool_fast",
-                tray="rise",
+                tray="filling",
                 title=say("Cool the filling fast"),
                 text=say(
                     "Spread it shallow: under {cool} within {within}, then into the fridge.",
@@ -266,7 +266,7 @@ def _slow_cooling(clock: WarmClock) -> Caution:
     )
     return Caution(
         code="cools_slowly",
-        tray="rise",
+        tray="filling",
         title=title,
         text=say("Spread it in a shallow tray, or cool it in two lots."),
         source=clock.cooling_source,

@@ -35,6 +35,9 @@ export const FINDABLE: Findable[] = [
     "This kitchen rises": ["vigour", "learned", "faster than forecast"],
     "keep it to compare": ["what if", "compare"],
   }),
+  ...at("filling", null, { "To wrap": ["amount of filling", "how much filling"] }),
+  ...at("filling", "steps", { "Step by step": ["soak", "fry", "brown", "simmer", "marinate", "make the filling"] }),
+  ...at("filling", "numbers", { "Juice in it": ["wet filling", "soggy", "leaks"], "Salt in it": ["too salty"] }),
   ...at("divide", null, {
     "Fine between": ["weight of a piece", "tolerance"],
     "Bench rest": ["relax", "springs back"],
@@ -44,7 +47,6 @@ export const FINDABLE: Findable[] = [
   ...at("divide", "change", { "Dough left over": ["spare dough", "leftover"] }),
   ...at("wrap", null, { Thickness: ["how thin", "rolled"], "First to last": ["minutes of wrapping"] }),
   ...at("wrap", "steps", { "How to close it": ["pleats", "seam", "pinch", "fold", "braid"] }),
-  ...at("wrap", "filling", { "Juice in it": ["wet filling", "soggy", "leaks"], "In all": ["amount of filling"] }),
   ...at("wrap", "solve", { "From its size": ["widest I can roll", "bigger", "smaller"] }),
   ...at("wrap", "paper", { "To roll to, at true size": ["template", "print", "circle"] }),
   ...at("wrap", "numbers", { "Closes well with": ["too much filling"], "Filling : dough": ["ratio"] }),

@@ -5,6 +5,7 @@ import { useScale, type Scale } from "../../api/scale";
 import { Guarded } from "../../lib/guarded";
 import { DivideFacts, DividePicture, divideDrawers } from "../../trays/divide";
 import { ProofFacts, proofDrawers, ProofPicture, RiseFacts, riseDrawers, RisePicture } from "../../trays/ferment";
+import { fillingDrawers, FillingPicture, FillingTrayFacts } from "../../trays/filling";
 import { HeatFacts, heatDrawers, HeatPicture } from "../../trays/heat";
 import type { Editing } from "../../parts/quantity";
 import { PastedRecipe } from "../../parts/recipe-says";
@@ -23,6 +24,7 @@ import { UnderWay, Weighing } from "./under-way";
 
 // Pulled out by a press: it need not be there before the plan is.
 const TraySettings = lazy(async () => ({ default: (await import("../../trays/settings")).TraySettings }));
+const FillingsInSteps = lazy(async () => ({ default: (await import("../../parts/own-steps")).FillingsInSteps }));
 const LateOrEarly = lazy(async () => ({ default: (await import("../../parts/options")).LateOrEarly }));
 const SolveWrapper = lazy(async () => ({ default: (await import("../../parts/solve")).SolveWrapper }));
 const Recipe = lazy(async () => ({ default: (await import("../../trays/recipe")).Recipe }));
@@ -62,6 +64,7 @@ const Facts = memo(
   ({ sheet, tray, by, group }: Pick<Seen, "sheet" | "tray" | "group"> & { by: NonNullable<Bake["divide_by"]> }) => {
     if (tray === "weigh") return <WeighFacts sheet={sheet} />;
     if (tray === "rise") return <RiseFacts sheet={sheet} />;
+    if (tray === "filling") return <FillingTrayFacts sheet={sheet} />;
     if (tray === "divide") return <DivideFacts sheet={sheet} by={by} />;
     if (tray === "wrap") return <WrapFacts sheet={sheet} group={group} />;
     return tray === "proof" ? <ProofFacts sheet={sheet} /> : <HeatFacts sheet={sheet} />;
@@ -71,6 +74,7 @@ const Facts = memo(
 const Picture = memo(({ sheet, tray, now, other, group, onGroup }: Seen) => {
   if (tray === "weigh") return <WeighPicture sheet={sheet} />;
   if (tray === "rise") return <RisePicture sheet={sheet} now={now} other={other} />;
+  if (tray === "filling") return <FillingPicture sheet={sheet} />;
   if (tray === "divide") return <DividePicture sheet={sheet} />;
   if (tray === "wrap") return <WrapPicture sheet={sheet} group={group} onGroup={onGroup} />;
   return tray === "proof" ? <ProofPicture sheet={sheet} now={now} /> : <HeatPicture sheet={sheet} />;
@@ -78,13 +82,15 @@ const Picture = memo(({ sheet, tray, now, other, group, onGroup }: Seen) => {
 
 /** What lies behind the first glance of a tray, in the order it is wanted. */
 function drawersOf(p: Props & Looking, scale: Scale | null): Drawer[] {
-  const { sheet, tray, spots, bakeId, document, problems, does } = p;
-  const settings = <TraySettings {...{ tray, sheet, spots, document, problems }} edit={does.edit} />;
+  const { sheet, tray, spots, bakeId, document, problems, pantry, does } = p;
+  const settings = <TraySettings {...{ tray, sheet, spots, document, problems, pantry }} edit={does.edit} />;
   if (tray === "weigh") return weighDrawers(sheet, { settings, scale, recipe: <TheRecipe {...p} /> });
   if (tray === "rise") {
     const options = <LateOrEarly ask={does.onAsk} onTake={does.onTake} />;
     return riseDrawers(sheet, { settings, now: p.now, compare: { other: p.other, onKeep: p.onKeep }, options });
   }
+  if (tray === "filling")
+    return fillingDrawers(sheet, settings, <FillingsInSteps {...{ document, problems, pantry }} edit={does.edit} />);
   if (tray === "divide")
     return divideDrawers(sheet, settings, <Weighing bakeId={bakeId} sheet={sheet} scale={scale} />);
   if (tray === "wrap")

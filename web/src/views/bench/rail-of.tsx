@@ -7,6 +7,7 @@ import { clock, clockFrom, day, duration } from "../../lib/clock";
 import { useUnits } from "../../lib/settings";
 import { usePhone, useTablet } from "../../lib/use-narrow";
 import { Panel } from "../../ui/panel";
+import { fillingWork } from "../../trays/filling";
 import { TRAYS, type TrayKey } from "./tray-list";
 
 /** What each kind of event is drawn as; a kind that is not here stands in the list of steps alone. */
@@ -57,7 +58,11 @@ export const RailOf = memo(({ sheet, tray, now, onOpen }: Props) => {
   const [chosen, setChosen] = useState<string | null>(null);
   const [all, setAll] = useState(false);
   const [start, end] = [Date.parse(sheet.day.start), Date.parse(sheet.day.eat)];
-  const at = (key: string) => Date.parse(sheet.day.steps.find((s) => s.key === key)?.start ?? sheet.day.start);
+  const at = (key: string) =>
+    Date.parse(
+      (key === "filling" ? fillingWork(sheet)?.begins : sheet.day.steps.find((s) => s.key === key)?.start) ??
+        sheet.day.start,
+    );
   const marks = sheet.events.flatMap((e): RailMark[] => {
     const shape = shapeOf(e);
     const [from, to] = spanOf(e, sheet);

@@ -1,6 +1,7 @@
 export const TRAYS = [
   { key: "weigh", name: "Weigh" },
   { key: "rise", name: "Rise" },
+  { key: "filling", name: "Filling" },
   { key: "divide", name: "Divide" },
   { key: "wrap", name: "Wrap" },
   { key: "proof", name: "Proof" },

@@ -5,6 +5,7 @@ import type { Sheet } from "../../api/client";
 import { clock, duration } from "../../lib/clock";
 import { useUnits } from "../../lib/settings";
 import { useCuts } from "../../trays/divide";
+import { fillingWork } from "../../trays/filling";
 import { useSize, wrapMinutes } from "../../trays/wrap";
 import { TrayList, TrayTab } from "../../ui/panel";
 import { TRAYS, type TrayKey } from "./tray-list";
@@ -25,6 +26,10 @@ function useWords(sheet: Sheet): Record<TrayKey, () => string> {
   return {
     weigh: () => `${u.mass(sheet.weigh.flour_g)} flour, ${u.text(sheet.weigh.feels)}`,
     rise: () => (sheet.rise.rests ? "rests" : ready(sheet.rise)),
+    filling: () => {
+      const work = fillingWork(sheet);
+      return work ? `${duration(work.hands)} of hands` : "nothing inside";
+    },
     divide: () => cuts(sheet.divide),
     wrap: () => `${sheet.groups[0] ? size(sheet.groups[0].wrap) : ""}, ${duration(wrapMinutes(sheet))}`,
     proof: () => (sheet.proof.rests ? "none" : ready(sheet.proof)),
@@ -44,7 +49,11 @@ const TAB =
 /** The trays of a bake, each with its hour and what is in it; on a phone in reach of the thumb. */
 export const TrayTabs = memo(({ sheet }: { sheet: Sheet }) => {
   const doubts = (key: string) => sheet.doubts.filter((d) => d.tray === key && d.severity !== "note").length;
-  const start = (key: string) => clock(sheet.day.steps.find((s) => s.key === key)?.start ?? sheet.day.start);
+  const start = (key: string) =>
+    clock(
+      (key === "filling" ? fillingWork(sheet)?.begins : sheet.day.steps.find((s) => s.key === key)?.start) ??
+        sheet.day.start,
+    );
   return (
     <TrayList
       aria-label="Trays"

@@ -1,0 +1,81 @@
+"""Chains of work: what is made beside the dough, placed backwards from the stage it must be ready for."""
+
+from collections.abc import Iterable, Sequence
+from dataclasses import dataclass
+
+from airycrumb.words import NOTHING, Message
+
+Span = tuple[float, float]
+
+
+@dataclass(frozen=True)
+class Work:
+    """One thing that hands do, or that is waited for."""
+
+    #: stable, and the id of its event
+    key: str
+    label: Message
+    minutes: float
+    #: whether hands do it; else it is waited for
+    hands: bool
+    #: the tray it is shown on
+    tray: str
+    #: what it is part of: "filling", "step" for a step of the cook's own, "" for the rest
+    of: str = ""
+    #: on the button that ends it
+    press: Message = NOTHING
+    #: amounts, how one can tell that it is done, the recipe's own words
+    details: tuple[Message, ...] = ()
+    #: the group of pieces it is for, from 0
+    group: int = 0
+
+
+@dataclass(frozen=True)
+class Chain:
+    """Work in its order, ready when a stage begins. ready_for: that stage."""
+
+    works: tuple[Work, ...]
+    ready_for: str
+
+
+@dataclass(frozen=True)
+class Placed:
+    """Work in its place: minutes from the first stage's start, negative before it."""
+
+    work: Work
+    start: float
+    ready_for: str
+
+    @property
+    def end(self) -> float:
+        """When it is over."""
+        return self.start + self.work.minutes
+
+
+def latest(at: float, minutes: float, busy: Sequence[Span]) -> float:
+    """The latest start, no later than `at`, at which hands are free for so many minutes."""
+    while clash := [start for start, end in busy if start < at + minutes and at < end]:
+        at = min(clash) - minutes
+    return at
+
+
+def placed(chains: Iterable[tuple[Chain, float]], busy: Iterable[Span]) -> list[Placed]:
+    """Every work as late as it can be. chains: each with the minute it must be ready by; busy: when hands are taken.
+
+    Hands do one thing at a time; what is waited for begins as soon as what comes before it is done.
+    """
+    taken, found = [span for span in busy if span[1] > span[0]], []
+    for chain, end in chains:
+        starts: list[float] = []
+        for work in reversed(chain.works):
+            start = end - work.minutes
+            if work.hands and work.minutes > 0:
+                start = latest(start, work.minutes, taken)
+                taken.append((start, start + work.minutes))
+            starts.insert(0, start)
+            end = start
+        for i, work in enumerate(chain.works):
+            if i and not work.hands:
+                starts[i] = starts[i - 1] + chain.works[i - 1].minutes
+            found.append(Placed(work, starts[i], chain.ready_for))
+    return found

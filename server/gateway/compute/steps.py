@@ -1,0 +1,34 @@
+"""The kinds of steps a cook may put into a method, for a list to choose from."""
+
+from dataclasses import dataclass
+
+from airycrumb.data.step_kinds import STEP_KINDS
+from airycrumb.words import Message, say
+
+
+@dataclass(frozen=True)
+class StepKindOut:
+    """A kind of step. minutes: it takes where nobody says; takes_food: whether it names what it is done with."""
+
+    key: str
+    label: Message
+    where: list[str]
+    minutes: float
+    waits: bool
+    takes_food: bool
+
+
+def step_kinds() -> list[StepKindOut]:
+    """Every kind, in the order of a day."""
+    blank, other = say("…"), say("them")
+    return [
+        StepKindOut(
+            key=key,
+            label=kind.words(blank),
+            where=list(kind.where),
+            minutes=kind.minutes,
+            waits=kind.waits,
+            takes_food=kind.words(blank) != kind.words(other),
+        )
+        for key, kind in STEP_KINDS.items()
+    ]
