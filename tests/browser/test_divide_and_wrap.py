@@ -161,7 +161,7 @@ class Closings(BrowserCase):
 
     def test_the_filling_is_treated_weighed_and_bound(self) -> None:
         self.open_first_screen()
-        self.bench.open("wrap")
+        self.bench.open("filling")
         self.bench.choose("Cools in", "heaped in a bowl")
         self.bench.says("enough to cool it to")
         self.page.get_by_role("button", name=re.compile("^Spread it on a tray")).click()

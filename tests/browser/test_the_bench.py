@@ -264,7 +264,13 @@ class Working(BrowserCase):
 
     def test_keys_open_trays_and_list_themselves(self) -> None:
         self.open_first_screen()
-        for key, heading in (("1", "Weigh, mix"), ("3", "Divide into"), ("4", "Roll to"), ("6", "Steam")):
+        for key, heading in (
+            ("1", "Weigh, mix"),
+            ("3", "Make the filling"),
+            ("4", "Divide into"),
+            ("5", "Roll to"),
+            ("7", "Steam"),
+        ):
             self.page.keyboard.press(key)
             expect(self.page.get_by_role("heading", level=2, name=re.compile(heading))).to_be_visible()
         self.page.keyboard.press("?")

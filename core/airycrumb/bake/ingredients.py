@@ -43,6 +43,13 @@ class IngredientLine(Written):
         other._part, other._band = (item, grams * factor), Band(*[grams * factor] * 3)
         return other
 
+    def plus(self, grams: float) -> Self:
+        """So many grams more of it, weighed: how unsure the rest is stays as it was."""
+        other, (item, before), band = self.but(), self._part, self._band
+        other._part = (item, before + grams)
+        other._band = Band(band.low + grams, band.typical + grams, band.high + grams)
+        return other
+
     @model_validator(mode="after")
     def _known_and_weighed(self, info: ValidationInfo) -> Self:
         problems, own = Problems(), (info.context or {}).get("own", ())

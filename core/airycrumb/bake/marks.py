@@ -22,6 +22,9 @@ MarkKind = Literal[
     "piece",
     "filling_weight",
     "water_left",
+    "flour_added",
+    "water_added",
+    "pieces",
     "probe",
     "oven",
     "lid_lifted",
@@ -61,6 +64,9 @@ LIMITS: dict[str, Limits] = {
     "piece": Limits(1.0, 5_000.0, in_grams),
     "filling_weight": Limits(1.0, 300_000.0, in_grams),
     "water_left": Limits(0.0, 5_000.0, in_grams),
+    "flour_added": Limits(1.0, 5_000.0, in_grams),
+    "water_added": Limits(1.0, 5_000.0, in_grams),
+    "pieces": Limits(1.0, 200.0, as_number),
     "probe": Limits(-30.0, 130.0, in_celsius),
     "oven": Limits(0.0, 350.0, in_celsius),
     "heat_for": Limits(1.0, 600.0, in_minutes),
@@ -99,11 +105,12 @@ class Observation:
     """Something seen or done while a batch runs: a mark.
 
     kind: started, done, risen, doubled, was_ready (before anybody looked), poke, tear, moved, dough_temperature,
-    room_temperature, dough_weight, piece (one lump as cut and weighed), filling_weight, water_left, probe, oven (the
-    air in it), lid_lifted, did (an event within a stage is over), heat_for (so many minutes are given it instead of
-    those planned); stage: the tray it belongs to; value: growth as a share (risen), what a poke does (0 springs
-    back at once, 1 slowly, 2 stays), whether a tear shows honeycomb (0, 1), °C, g or min; where: the spot it was moved
-    to; which lump was weighed again ("3"); whose filling was weighed ("1", the first group's); event: the event it
+    room_temperature, dough_weight, piece (one lump as cut and weighed), filling_weight, water_left, flour_added,
+    water_added (while it was kneaded), pieces (how many there really are of a group), probe, oven (the air in it),
+    lid_lifted, did (an event within a stage is over), heat_for (so many minutes are given it instead of those
+    planned); stage: the tray it belongs to; value: growth as a share (risen), what a poke does (0 springs back at
+    once, 1 slowly, 2 stays), whether a tear shows honeycomb (0, 1), °C, g or min; where: the spot it was moved to;
+    which lump was weighed again ("3"); whose filling was weighed ("1", the first group's); event: the event it
     ends, or the load a reading was taken of ("heat.1.2"), "" where it names none.
     """
 

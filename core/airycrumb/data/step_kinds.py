@@ -52,7 +52,7 @@ class StepKind:
 PAN, POT, SIEVE, BOWL, KNIFE = say("a wide pan"), say("a pot"), say("a sieve"), say("a bowl"), say("a knife")
 BRUSH, PIN, BLENDER = say("a brush"), say("a rolling pin"), say("a blender, or a masher")
 IN: tuple[Where, ...] = ("filling",)
-DOUGH: tuple[Where, ...] = ("weigh", "divide", "wrap")
+DOUGH: tuple[Where, ...] = ("divide", "wrap")
 SHAPING: tuple[Where, ...] = ("wrap",)
 LAST: tuple[Where, ...] = ("heat",)
 FIRE: tuple[Where, ...] = ("fire",)
@@ -251,7 +251,7 @@ STEP_KINDS: dict[str, StepKind] = {
         5,
         cue=say("A thin sheet stretches and does not tear."),
     ),
-    "knead_in": StepKind(lambda what: say("Knead in {what}", what=what), say("Kneaded in"), ("weigh", "divide"), 4),
+    "knead_in": StepKind(lambda what: say("Knead in {what}", what=what), say("Kneaded in"), ("divide",), 4),
     "knock_back": StepKind(lambda what: say("Knock {what} back", what=what), say("Knocked back"), ("divide",), 1),
     "fold": StepKind(lambda what: say("Fold {what}", what=what), say("Folded"), ("divide", "wrap"), 2),
     "relax": StepKind(

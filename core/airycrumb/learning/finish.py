@@ -10,6 +10,7 @@ from airycrumb.bake.model import Bake
 from airycrumb.learning.notebook import Finding, LoadRecord, Stage, learned_wrap_seconds, review
 from airycrumb.learning.record import heat_lessons, loads_of, record_of
 from airycrumb.plan.context import NOTHING_HEARD, Context, Heard
+from airycrumb.plan.given import as_made
 from airycrumb.quantities import Band
 from airycrumb.sheet.work import work
 from airycrumb.stations.heat.learning import OvenTruth, Pace
@@ -108,7 +109,8 @@ def finish(
     instruments from before the start to the end.
     """
     learner = kitchen_now or kitchen
-    ctx = Context.here(bake, kitchen, observations, now, heard)
+    # What it teaches is taught by the dough there was.
+    ctx = Context.here(as_made(bake, kitchen, observations), kitchen, observations, now, heard)
     started = ctx.done.started if ctx.done and ctx.done.started else now
     plan = work(bake, kitchen, [o for o in observations if o.kind == "started"], now=started, heard=heard)
     weighed = weigh(ctx)

@@ -171,11 +171,11 @@ def _caution(s: Sheet, tray: str) -> list[Message]:
     return [say("Caution. {title}. {text}", title=c.title, text=c.text) for c in s.cautions if c.tray == tray]
 
 
-def step_words(s: Sheet, stage: str) -> list[Message]:
-    """Steps of the cook's own in a stage, or those of a filling, each in a sentence."""
+def step_words(s: Sheet, *stages: str) -> list[Message]:
+    """Steps of the cook's own in some stages, and those of a filling, each in a sentence."""
     first = s.loads[0].id if s.loads else ""
-    found = [e for e in s.events if e.stage == stage and OWN.search(e.id) and e.load in ("", first)]
-    return [_step_words(e) for e in sorted(found, key=lambda e: e.start)]
+    found = [e for e in s.events if e.stage in stages and OWN.search(e.id) and e.load in ("", first)]
+    return [_step_words(e) for e in sorted(found, key=lambda e: (stages.index(e.stage), e.start))]
 
 
 OWN = re.compile(r"^filling\.\d|(^|\.)step\.\d")  # ids of their events

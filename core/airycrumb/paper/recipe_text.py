@@ -170,12 +170,12 @@ def _steps(bake: Bake, s: Sheet) -> Iterator[Message]:
     yield from step_words(s, "weigh")
     yield KNEADED[bake.dough.kneading]
     yield _rise(bake, s)
-    yield from (step for stage in ("filling", "divide", "wrap") for step in step_words(s, stage))
+    yield from step_words(s, "filling", "divide", "wrap")
     yield from _shaping(bake, s)
     if s.proof.forecast.ready and not s.proof.rests:
         yield say("Let the filled pieces proof for {time}.", time=in_minutes(s.proof.forecast.ready.typical))
     yield from _heating(bake, s)
-    yield from (step for stage in ("heat", "rest") for step in step_words(s, stage))
+    yield from step_words(s, "heat", "rest")
     yield from (say("{title}. {text}", title=c.title, text=c.text) for c in s.cautions if c.urgent)
     if s.allergens:
         yield say("Contains {allergens}.", allergens=listed(s.allergens))

@@ -1,10 +1,12 @@
-"""A bake as it was decided at the stove: minutes given to a heat instead of those it was started with."""
+"""A bake as it became under the hands: what was added to its dough, how many pieces there are, minutes given."""
 
-from collections.abc import Iterable
+from collections.abc import Iterable, Sequence
 
 from airycrumb.bake.heating import HeatSettings
+from airycrumb.bake.kitchen import Kitchen
 from airycrumb.bake.marks import Observation
-from airycrumb.bake.model import Bake
+from airycrumb.bake.model import Bake, DoughLine
+from airycrumb.plan.context import Context
 
 APART_MIN = 0.001  # two heats that came to the same minutes stay two
 
@@ -27,3 +29,62 @@ def as_given(bake: Bake, observations: Iterable[Observation]) -> Bake:
         now[heat] = given if given not in now.values() else heat.but(heat_min=(minutes or 0.0) + APART_MIN)
     groups = tuple(g if g.heat is None else g.but(heat=now[g.heat]) for g in bake.more_groups)
     return bake.but(heat=now[bake.heat], more_groups=groups)
+
+
+ADDED = {"flour_added": "flour", "water_added": "water"}  # marks of what was added while it was kneaded
+
+
+def _added(observations: Iterable[Observation]) -> dict[str, float]:
+    """g of what was kneaded in besides."""
+    found = dict.fromkeys(ADDED.values(), 0.0)
+    for o in observations:
+        if o.kind in ADDED:
+            found[ADDED[o.kind]] += o.value or 0.0
+    return found
+
+
+def _counted(observations: Iterable[Observation]) -> dict[str, int]:
+    """How many pieces there really are, by group ("1", the first)."""
+    return {o.where or "1": round(o.value) for o in observations if o.kind == "pieces" and o.value}
+
+
+def as_made(bake: Bake, kitchen: Kitchen, observations: Sequence[Observation]) -> Bake:
+    """The bake with the flour and water that were added while kneading, and as many pieces as there really are; the
+    bake itself where nothing was marked. What was added makes the same pieces heavier.
+    """
+    added, counts = _added(observations), _counted(observations)
+    more_g = sum(added.values())
+    if not more_g and not counts:
+        return bake
+    scaled = Context(bake, kitchen, (), observations[0].at).scaled
+    heavier = 1 + more_g / scaled.dough_g
+    sizes = [
+        (counts.get(str(n), share.pieces), share.dough_per_piece_g * heavier)
+        for n, share in enumerate(scaled.shares, start=1)
+    ]
+    further = zip(bake.more_groups, sizes[1:], strict=True)
+    groups = tuple(g.but(pieces=pieces, dough_each_g=each) for g, (pieces, each) in further)
+    # What was held has been weighed by now, and who eats no longer decides how many there are.
+    return bake.but(
+        dough=bake.dough.but(ingredients=_with(bake, added, scaled.dough_g)),
+        pieces=sizes[0][0],
+        dough_each_g=sizes[0][1],
+        more_groups=groups,
+        eaters=None,
+        held=None,
+    )
+
+
+def _with(bake: Bake, added: dict[str, float], dough_g: float) -> tuple[DoughLine, ...]:
+    """The dough's lines with what was added, in their own proportion. dough_g: of the dough before."""
+    lines = list(bake.dough.ingredients)
+    scale = sum(g for _, g in bake.dough.parts) / dough_g
+    flour = max((i for i, x in enumerate(lines) if x.part[0].role == "flour"), key=lambda i: lines[i].part[1])
+    lines[flour] = lines[flour].plus(added["flour"] * scale)
+    if added["water"]:
+        water = next((i for i, x in enumerate(lines) if x.part[0].key == "water" and x.place == "dough"), None)
+        if water is None:
+            lines.append(DoughLine.model_validate({"use": "water", "amount": "0 g"}))
+        at = len(lines) - 1 if water is None else water
+        lines[at] = lines[at].plus(added["water"] * scale)
+    return tuple(lines)

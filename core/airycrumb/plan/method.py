@@ -52,17 +52,23 @@ def works(
     """What hands do of a step, then what is waited for."""
     kind, hands = step.kind, step.hands_min
     waits = step.minutes - hands
-    usual = (say("about {time} (assumed)", time=in_minutes(step.minutes)),) if step.assumed and kind.waits else ()
-    said = (verbatim(f"“{step.said}”"),) if step.said else ()
-    details = (*amounts, *usual, *said)
+    details = (*amounts, *_told(step))
     cue = (kind.cue,) if kind.cue else ()
     if hands > 0 or waits <= 0:
-        ends = waits <= 0
-        yield Work(key, kind.words(what), hands, True, tray, of, kind.press, (*details, *(cue if ends else ())), group)
+        ends = cue if waits <= 0 else ()
+        yield Work(key, kind.words(what), hands, True, tray, of, kind.press, (*details, *ends), group)
     if waits > 0:
+        words = (hands > 0 and kind.leave) or kind.words
         over = kind.over or kind.press
-        words = kind.leave(what) if hands > 0 and kind.leave else kind.words(what)
-        yield Work(step.ends_as(key), words, waits, False, tray, of, over, (*details, *cue), group)
+        yield Work(step.ends_as(key), words(what), waits, False, tray, of, over, (*details, *cue), group)
+
+
+def _told(step: MethodStep) -> Iterator[Message]:
+    """That its time is assumed, and the recipe's own words."""
+    if step.assumed and step.kind.waits:
+        yield say("about {time} (assumed)", time=in_minutes(step.minutes))
+    if step.said:
+        yield verbatim(f"“{step.said}”")
 
 
 def own(bake: Bake, before: str) -> list[Work]:

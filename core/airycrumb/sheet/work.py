@@ -12,7 +12,7 @@ from airycrumb.data.closing_words import WORDS
 from airycrumb.events import Known, events_of
 from airycrumb.pantry import Ingredient
 from airycrumb.plan.context import NOTHING_HEARD, Context, Heard
-from airycrumb.plan.given import as_given
+from airycrumb.plan.given import as_given, as_made
 from airycrumb.plan.timetable import Timetable
 from airycrumb.plan.timing import plan_day
 from airycrumb.questions.ask import ask
@@ -152,7 +152,8 @@ def work(
     now: an aware datetime; hours in the sheet are in its zone. Raises InputError only for an hour that is no hour or a
     spot nobody knows; every other trouble is a doubt on the sheet.
     """
-    ctx = Context.here(as_given(bake, observations), kitchen, observations, now, heard)
+    made = as_given(as_made(bake, kitchen, observations), observations)
+    ctx = Context.here(made, kitchen, observations, now, heard)
     sheet = _work(ctx)
     if not ctx.room_runs:
         return sheet

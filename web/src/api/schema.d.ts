@@ -2589,7 +2589,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "started" | "done" | "doubled" | "was_ready" | "risen" | "poke" | "tear" | "moved" | "dough_temperature" | "room_temperature" | "dough_weight" | "piece" | "filling_weight" | "water_left" | "probe" | "oven" | "lid_lifted" | "did" | "heat_for" | "undo";
+            kind: "started" | "done" | "doubled" | "was_ready" | "risen" | "poke" | "tear" | "moved" | "dough_temperature" | "room_temperature" | "dough_weight" | "piece" | "filling_weight" | "water_left" | "flour_added" | "water_added" | "pieces" | "probe" | "oven" | "lid_lifted" | "did" | "heat_for" | "undo";
             /**
              * Stage
              * @enum {string}
@@ -4533,7 +4533,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "started" | "done" | "doubled" | "was_ready" | "risen" | "poke" | "tear" | "moved" | "dough_temperature" | "room_temperature" | "dough_weight" | "piece" | "filling_weight" | "water_left" | "probe" | "oven" | "lid_lifted" | "did" | "heat_for" | "undo";
+            kind: "started" | "done" | "doubled" | "was_ready" | "risen" | "poke" | "tear" | "moved" | "dough_temperature" | "room_temperature" | "dough_weight" | "piece" | "filling_weight" | "water_left" | "flour_added" | "water_added" | "pieces" | "probe" | "oven" | "lid_lifted" | "did" | "heat_for" | "undo";
             /**
              * Stage
              * @enum {string}
@@ -4743,7 +4743,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "started" | "done" | "doubled" | "was_ready" | "risen" | "poke" | "tear" | "moved" | "dough_temperature" | "room_temperature" | "dough_weight" | "piece" | "filling_weight" | "water_left" | "probe" | "oven" | "lid_lifted" | "did" | "heat_for" | "undo";
+            kind: "started" | "done" | "doubled" | "was_ready" | "risen" | "poke" | "tear" | "moved" | "dough_temperature" | "room_temperature" | "dough_weight" | "piece" | "filling_weight" | "water_left" | "flour_added" | "water_added" | "pieces" | "probe" | "oven" | "lid_lifted" | "did" | "heat_for" | "undo";
             /** Minutes */
             minutes: number[];
             /** Values */
@@ -4775,7 +4775,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "started" | "done" | "doubled" | "was_ready" | "risen" | "poke" | "tear" | "moved" | "dough_temperature" | "room_temperature" | "dough_weight" | "piece" | "filling_weight" | "water_left" | "probe" | "oven" | "lid_lifted" | "did" | "heat_for" | "undo";
+            kind: "started" | "done" | "doubled" | "was_ready" | "risen" | "poke" | "tear" | "moved" | "dough_temperature" | "room_temperature" | "dough_weight" | "piece" | "filling_weight" | "water_left" | "flour_added" | "water_added" | "pieces" | "probe" | "oven" | "lid_lifted" | "did" | "heat_for" | "undo";
             /**
              * Stage
              * @enum {string}

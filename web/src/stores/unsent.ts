@@ -38,7 +38,10 @@ const STAGES: Record<ObservationIn["stage"], string> = {
 };
 
 /** What a mark says, and what kind of figure it carries. */
-const MARKS: Record<ObservationIn["kind"], [says: string, figure?: "temperature" | "mass" | "share" | "minutes"]> = {
+const MARKS: Record<
+  ObservationIn["kind"],
+  [says: string, figure?: "temperature" | "mass" | "share" | "minutes" | "count"]
+> = {
   started: ["begun"],
   done: ["done"],
   doubled: ["doubled"],
@@ -53,6 +56,9 @@ const MARKS: Record<ObservationIn["kind"], [says: string, figure?: "temperature"
   piece: ["a piece of", "mass"],
   filling_weight: ["the filling weighs", "mass"],
   water_left: ["water left over", "mass"],
+  flour_added: ["flour added", "mass"],
+  water_added: ["water added", "mass"],
+  pieces: ["pieces now", "count"],
   probe: ["the middle at", "temperature"],
   oven: ["the oven at", "temperature"],
   lid_lifted: ["the lid lifted"],
@@ -67,7 +73,7 @@ function figureText(kind: ObservationIn["kind"], value: number): string {
   const [, figure] = MARKS[kind];
   if (figure === undefined) return "";
   if (figure === "share") return ` ${Math.round(value * 100)} %`;
-  if (figure === "minutes") return ` ${Math.round(value)}`;
+  if (figure === "minutes" || figure === "count") return ` ${Math.round(value)}`;
   return ` ${quantityText({ kind: figure, value }, kept<Units>("units", "metric"))}`;
 }
 

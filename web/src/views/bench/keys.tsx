@@ -2,7 +2,7 @@ import { Button } from "../../ui/button";
 import { Panel } from "../../ui/panel";
 
 const KEYS = [
-  ["1 to 6", "open a tray"],
+  ["1 to 7", "open a tray"],
   ["Tab", "go to the next word of the sentence"],
   ["↑ ↓", "nudge a number"],
   ["Shift + ↑ ↓", "nudge it in large steps"],

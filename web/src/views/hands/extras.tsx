@@ -49,6 +49,16 @@ export function Extras(p: ExtrasProps) {
           Water left…
         </Button>
       )}
+      {p.stage === "weigh" && (
+        <Button className={big} onClick={() => p.onOpen("added")}>
+          Added…
+        </Button>
+      )}
+      {["divide", "wrap", "proof"].includes(p.stage) && (
+        <Button className={big} onClick={() => p.onOpen("pieces")}>
+          Pieces…
+        </Button>
+      )}
       {p.stage === "rise" && (
         <Button className={big} onClick={() => p.onOpen("dough")}>
           Dough is at…

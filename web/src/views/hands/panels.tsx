@@ -14,7 +14,7 @@ import type { Stage } from "../marks/steps";
 import { FillingPanel } from "./filling-panel";
 
 export type PanelName =
-  "cues" | "move" | "late" | "risen" | "dough" | "probe" | "weight" | "water" | "filling" | "oven";
+  "cues" | "move" | "late" | "risen" | "dough" | "probe" | "weight" | "water" | "added" | "pieces" | "filling" | "oven";
 
 type Reading =
   | "risen"
@@ -101,6 +101,8 @@ export function Panels({ panel, stage, batch, sheet, store, scale, loads, onClos
         onClose={onClose}
         onMark={(v) => mark("water_left", "weigh", v)}
       />
+      <Added store={store} open={panel === "added"} onClose={onClose} />
+      <PiecesNow sheet={sheet} store={store} stage={stage} open={panel === "pieces"} onClose={onClose} />
       <TypedReading
         title="The whole dough weighs"
         note="Turned out of its bowl."
@@ -111,6 +113,65 @@ export function Panels({ panel, stage, batch, sheet, store, scale, loads, onClos
         onMark={(v) => mark("dough_weight", "divide", v)}
       />
     </>
+  );
+}
+
+type Beside = Pick<Props, "store" | "onClose"> & { open: boolean };
+
+/** What was kneaded in besides: the formula, the size of the pieces and all hours move with it. */
+function Added({ store, open, onClose }: Beside) {
+  const [what, setWhat] = useState<"flour" | "water">("flour");
+  return (
+    <TypedReading
+      title={what === "flour" ? "Flour added" : "Water added"}
+      note="What you worked in while kneading, beyond the recipe."
+      kind="mass"
+      open={open}
+      onClose={onClose}
+      asked={
+        <Either
+          name="What was added"
+          choices={[
+            { key: "flour", words: "Flour", chosen: what === "flour" },
+            { key: "water", words: "Water", chosen: what === "water" },
+          ]}
+          onChoose={(key) => setWhat(key === "water" ? "water" : "flour")}
+        />
+      }
+      onMark={(value) => {
+        store.mark([{ kind: what === "flour" ? "flour_added" : "water_added", stage: "weigh", value }]);
+        onClose();
+      }}
+    />
+  );
+}
+
+/** How many pieces there really are: one fell on the floor, or two more were cut. */
+function PiecesNow({ sheet, store, stage, open, onClose }: Beside & Pick<Props, "sheet" | "stage">) {
+  const u = useUnits();
+  const [chosen, setChosen] = useState(0);
+  const several = sheet.groups.length > 1;
+  return (
+    <TypedReading
+      title="How many pieces there are"
+      note={`Planned: ${sheet.groups.map((g) => `${g.pieces}${several ? ` ${u.text(g.name)}` : ""}`).join(", ")}.`}
+      kind="count"
+      open={open}
+      onClose={onClose}
+      asked={
+        several && (
+          <Either
+            name="Which of them"
+            choices={sheet.groups.map((g, i) => ({ key: String(i), words: u.text(g.name), chosen: i === chosen }))}
+            onChoose={(key) => setChosen(Number(key))}
+          />
+        )
+      }
+      onMark={(value) => {
+        store.mark([{ kind: "pieces", stage, value, where: String(chosen + 1) }]);
+        onClose();
+      }}
+    />
   );
 }
 

@@ -17,6 +17,9 @@ const UNTOLD: Record<string, string> = {
   oven: "the oven's heat",
   dough_weight: "the dough's weight",
   water_left: "the water left",
+  flour_added: "the flour added",
+  water_added: "the water added",
+  pieces: "the number of pieces",
 };
 /** Looks that move the plan where a table of them was fetched in time. */
 const LOOKS: Record<string, string> = {

@@ -72,7 +72,7 @@ export function RisenBy({
 export function TypedReading(p: {
   title: string;
   note: string;
-  kind: "temperature" | "mass";
+  kind: "temperature" | "mass" | "count";
   open: boolean;
   onClose: () => void;
   onMark: (value: number) => void;
@@ -85,14 +85,15 @@ export function TypedReading(p: {
   const [typed, setTyped] = useState("");
   const [wrong, setWrong] = useState(false);
   const us = units === "us";
-  const unit = p.kind === "temperature" ? (us ? "°F" : "°C") : us ? "oz" : "g";
+  const unit = { temperature: us ? "°F" : "°C", mass: us ? "oz" : "g", count: "pieces" }[p.kind];
   const submit = () => {
     const value = Number(typed.replace(",", "."));
     if (!typed.trim() || !Number.isFinite(value)) return setWrong(true);
-    const metric = !us ? value : p.kind === "temperature" ? (value - 32) / 1.8 : value * 28.349523125;
+    const inMetric = { temperature: (value - 32) / 1.8, mass: value * 28.349523125, count: value };
+    const metric = us ? inMetric[p.kind] : value;
     setTyped("");
     setWrong(false);
-    p.onMark(Math.round(metric * 10) / 10);
+    p.onMark(p.kind === "count" ? Math.round(metric) : Math.round(metric * 10) / 10);
   };
   return (
     <Panel title={p.title} note={p.note} open={p.open} onClose={p.onClose}>
@@ -116,7 +117,7 @@ export function TypedReading(p: {
         </label>
         {wrong && (
           <p role="alert" className="mt-2 font-semibold text-crust">
-            Type a number, such as {p.kind === "temperature" ? (us ? "79" : "26") : us ? "26" : "740"}.
+            Type a number, such as {{ temperature: us ? "79" : "26", mass: us ? "26" : "740", count: "11" }[p.kind]}.
           </p>
         )}
         {p.asked}
