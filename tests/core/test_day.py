@@ -8,7 +8,7 @@ from itertools import pairwise
 from hypothesis import given
 from hypothesis import strategies as st
 
-from airycrumb.plan.chains import Chain, Work
+from airycrumb.plan.chains import Chain, Work, latest
 from airycrumb.plan.timetable import Done, Durations, Leg, Timetable, resolve, stage, timetable, total_minutes
 from airycrumb.problems import InputError
 from airycrumb.quantities import Band
@@ -141,3 +141,15 @@ class Hours(unittest.TestCase):
         for text in ("25:00", "half six", "", "18:3x", "2026-13-40T10:00"):
             with self.subTest(text=text), self.assertRaisesRegex(InputError, "is not a time"):
                 resolve(text, NOON, "plan.eat_at")
+
+
+class Gaps(unittest.TestCase):
+    @given(st.lists(st.tuples(st.floats(-500, 500), st.floats(0.1, 90)), max_size=12), st.floats(-200, 500), minute)
+    def test_the_latest_gap_is_free_and_is_found_whatever_the_minutes(
+        self, spans: list[tuple[float, float]], at: float, minutes: float
+    ) -> None:
+        busy = [(start, start + long) for start, long in spans]
+        found = latest(at, minutes, busy)
+        self.assertLessEqual(found, at)
+        for start, end in busy:
+            self.assertTrue(found + minutes <= start + 1e-5 or found >= end - 1e-5, (found, start, end))

@@ -70,22 +70,23 @@ def _cold(k: Known, made: datetime) -> Draft:
 
 
 def _in_steps(k: Known, chain: Chain) -> Iterator[Draft]:
-    """A filling's steps in their order: each begins when the one before was marked, or as planned."""
-    before: datetime | None = None
+    """A filling's steps in their order: each as planned, but not before the one before it is over."""
+    ready = k.steps[chain.works[0].key].start
     for i, work in enumerate(chain.works):
         step, last = k.steps[work.key], i == len(chain.works) - 1
         cooled = last and k.ctx.bake.groups[work.group].filling.cooling_min > 0
+        at = ready if i and not work.hands else max(step.start, ready)
         yield _worked(
             k,
             work,
             step,
             stage="filling",
             kind="filling" if work.hands else "cool" if cooled else "step_wait",
-            at=before if before and not work.hands else step.start,
+            at=at,
             until="wrap",
             details=[*work.details, *([_cooled()] if cooled else [])],
         )
-        before = k.ctx.did(work.key)
+        ready = k.ctx.did(work.key) or at + timedelta(minutes=work.minutes)
 
 
 def _worked(k: Known, work: Work, step: Step, at: datetime, details: list[Message], **of: object) -> Draft:
@@ -102,8 +103,6 @@ def _worked(k: Known, work: Work, step: Step, at: datetime, details: list[Messag
         at=at,
         minutes=minutes,
         waits=not work.hands,
-        low=step.start_low,
-        high=step.start_high,
         **of,  # type: ignore[arg-type]
     )
 

@@ -6,6 +6,7 @@ from dataclasses import dataclass
 from airycrumb.words import NOTHING, Message
 
 Span = tuple[float, float]
+HAIR = 1e-6  # min
 
 
 @dataclass(frozen=True)
@@ -54,7 +55,8 @@ class Placed:
 
 def latest(at: float, minutes: float, busy: Sequence[Span]) -> float:
     """The latest start, no later than `at`, at which hands are free for so many minutes."""
-    while clash := [start for start, end in busy if start < at + minutes and at < end]:
+    # A hair's breadth is no clash: minutes taken off and added again need not come to the same.
+    while clash := [start for start, end in busy if start < at + minutes - HAIR and at < end - HAIR]:
         at = min(clash) - minutes
     return at
 

@@ -35,6 +35,7 @@ export function Beside({ event, stage, now, sheet, scale, cutting }: Props) {
         <Mixing order={sheet.weigh.order} large scale={scale} />
       );
     case "rise":
+    case "filling":
     case "proof":
       return grows && <Grown tray={grows} now={now} />;
     case "divide":
