@@ -53,7 +53,6 @@ BENCH: tuple[tuple[str, str, str, Theme], ...] = (
     ("bench-rise", "?tray=rise", "laptop", "light"),
     ("bench-divide", "?tray=divide", "laptop", "light"),
     ("bench-wrap", "?tray=wrap", "laptop", "light"),
-    ("bench-proof", "?tray=proof", "laptop", "light"),
     ("bench-heat-dark", "?tray=heat", "laptop", "dark"),
     ("bench-phone", "?tray=rise", "phone", "dark"),
 )
@@ -167,6 +166,12 @@ def around_the_kitchen(browser: Browser, base: str) -> None:
     page = page_of(browser, base, "laptop", "light")
     page.goto("/")
     page.wait_for_selector("[data-worked]")
+    page.get_by_role("button", name="Bake on the bench").click()
+    page.get_by_role("menuitemradio", name="Mushroom and buckwheat").click()
+    page.get_by_role("tab", name="Filling").click()
+    page.get_by_role("list", name="The filling, step by step").get_by_text("Fry raw onion").wait_for()
+    page.evaluate("document.activeElement.blur()")
+    shoot(page, "bench-filling")
     page.get_by_role("button", name="Bake on the bench").click()
     page.get_by_role("menuitemradio", name="Kale and potato").click()
     page.get_by_role("tab", name="Wrap").click()

@@ -34,7 +34,9 @@ function useWords(sheet: Sheet): Record<TrayKey, () => string> {
     wrap: () => `${sheet.groups[0] ? size(sheet.groups[0].wrap) : ""}, ${duration(wrapMinutes(sheet))}`,
     proof: () => (sheet.proof.rests ? "none" : ready(sheet.proof)),
     heat: () =>
-      `${duration(sheet.heat.minutes_planned)}${sheet.heat.loads > 1 ? ` × ${sheet.heat.loads}` : ""} + ${sheet.heat.rest_min} rest`,
+      sheet.heat.loads > 1
+        ? `${duration(sheet.heat.minutes_planned)} × ${sheet.heat.loads}`
+        : `${duration(sheet.heat.minutes_planned)} + ${sheet.heat.rest_min} rest`,
   };
 }
 
