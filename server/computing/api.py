@@ -184,6 +184,17 @@ def keeping(request: HttpRequest, payload: Draft) -> list[compute.Kept]:
 
 
 @router.post(
+    "/get-out",
+    response={200: compute.GetOut, 401: Failure, 403: Failure, 404: Failure, 422: Failure, 429: Failure},
+    operation_id="get_out",
+    throttle=[COSTLY],
+)
+def get_out(request: HttpRequest, payload: Draft) -> compute.GetOut:
+    """What to have at hand before an unsaved draft is begun: foods with amounts, tools and stand-ins."""
+    return compute.to_get_out(_case(request, payload))
+
+
+@router.post(
     "/recipe",
     response={200: RecipeOut, 401: Failure, 403: Failure, 404: Failure, 422: Failure, 429: Failure},
     operation_id="read_recipe",

@@ -16,6 +16,7 @@ from airycrumb.pantry import find
 from airycrumb.paper.card import card_of
 from airycrumb.paper.linked_recipe import as_recipe
 from airycrumb.paper.recipe_text import as_text, page_of
+from airycrumb.plan.context import Context
 from airycrumb.problems import InputError
 from airycrumb.sheet import Sheet
 from airycrumb.stations.filling import Worked, through
@@ -197,6 +198,32 @@ class BetweenTheStages(unittest.TestCase):
         taught = finish(read_bake(document), kitchen(), marks, [], now=end)
         wrapping = next(x for x in taught.stages if x.key == "wrap")
         self.assertEqual(wrapping.actual, 12)
+
+    def test_heat_and_rest_are_learned_of_as_they_were_whatever_is_done_round_them(self) -> None:
+        steps = [
+            {"do": "prick", "before": "heat"},
+            {"do": "cloth", "before": "rest"},
+            {"do": "cool", "before": "table", "for": "30 min"},
+        ]
+        keys = ("weigh", "rise", "divide", "wrap", "proof", "heat")
+        marks = [seen("started", "weigh", 0), *(seen("done", key, 20 * i) for i, key in enumerate(keys, start=1))]
+        marks += [did("rest.stand", "rest", 127), did("step.3", "rest", 128), seen("done", "rest", 160)]
+        oven = {"method": "oven", "temperature": "200 C"}
+        bake = read_bake(bake_document(heat=oven, steps=steps))
+        ctx = Context.here(bake, kitchen(), marks, NOON + timedelta(minutes=161))
+        self.assertEqual((ctx.lasted("heat", "proof"), ctx.lasted("rest", "heat")), (20, 7))
+
+    def test_raw_meat_that_marinates_on_the_bench_stands_warm_for_as_long(self) -> None:
+        warm = lambda *steps: (
+            raw_sheet(
+                pork(filling={**PORK, "state": "raw", "steps": list(steps)}, heat={"method": "steam"})
+            ).heat.clock.standing_min
+        )
+        mixed = warm({"do": "mix"})
+        self.assertAlmostEqual(warm({"do": "marinate", "for": "40 min"}, {"do": "mix"}) - mixed, 40, delta=0.5)
+        self.assertAlmostEqual(warm({"do": "chill", "for": "40 min"}, {"do": "mix"}), mixed, delta=0.5)
+        of_others = warm({"do": "soak", "for": "90 min", "of": ["dried mushroom"]}, {"do": "mix"})
+        self.assertAlmostEqual(of_others, mixed, delta=0.5)
 
     def test_paper_and_files_tell_them_in_their_order(self) -> None:
         document = pork(steps=[{"do": "relax", "before": "wrap"}, {"do": "cloth", "before": "rest"}])

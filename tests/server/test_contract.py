@@ -65,6 +65,7 @@ PERMISSIONS: dict[str, tuple[bool, int | None]] = {
     "print_wrapper": (False, 404),
     "heat_answers": (False, 404),
     "keeping": (False, 404),
+    "get_out": (False, 404),
     "print_card": (False, 404),
     "print_recipe": (False, 404),
     "read_scales": (False, None),
@@ -234,6 +235,7 @@ class Permissions(ApiCase):
             "solve_wrapper": {"bake": bake_document(), "kitchen_id": kitchen_id, "now": now, "by": "fits", "value": 4},
             "heat_answers": {"bake": bake_document(), "kitchen_id": kitchen_id, "now": now},
             "keeping": {"bake": bake_document(), "kitchen_id": kitchen_id, "now": now},
+            "get_out": {"bake": bake_document(), "kitchen_id": kitchen_id, "now": now},
             "play_stand_in": {"do": "tare"},
             "add_device": {"kind": "room_thermometer", "name": "x", "kitchen_id": kitchen_id},
         }

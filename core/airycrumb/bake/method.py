@@ -13,6 +13,7 @@ from airycrumb.data.step_kinds import PLACES, STEP_KINDS, StepKind, kinds_of
 from airycrumb.words import say
 
 MOST_STEPS = 20
+STANDS_BEFORE = ("weigh", "divide", "wrap")  # stages before which a step takes its own time
 TAKES = Measured("duration", "min", "15 min", (0, 2880), say("The time of a step"), or_null=True)
 HANDS = Measured("duration", "min", "5 min", (0, 480), say("Hands-on time of a step"), or_null=True)
 

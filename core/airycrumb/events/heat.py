@@ -18,6 +18,7 @@ from airycrumb.trays.heat_tray import HeatStage, setting_of
 from airycrumb.trays.heating import in_a_cold_one
 from airycrumb.trays.in_heat import InTurn, load_id
 from airycrumb.trays.lit import hot_from, lit_at, warmth_at
+from airycrumb.trays.pieces import wash_grams
 from airycrumb.words import (
     NOTHING,
     Message,
@@ -30,9 +31,6 @@ from airycrumb.words import (
     say,
 )
 
-# g of wash on a square centimetre of top: an egg brushes some 25 buns 8 cm across; common practice, no source.
-WASH_G_PER_CM2 = 0.025
-DOMED = 1.4  # top of a proofed piece over its outline; assumed
 TURN_NEWS_MIN = 4.0  # after which a turn that was not made is let be; assumed
 TO_BE_MADE = ("cut ", "prick ")  # how a vent that has to be made is told
 During = Callable[..., Draft]
@@ -204,7 +202,11 @@ def _to_finish(k: Known, h: HeatStage, load: InTurn) -> Iterator[tuple[str, Mess
     wash = c.WASHES[bake.heat.wash]
     brushed = [top.item.called for top in bake.on_top if top.brushed]
     if brushed or (wash.of and baked):
-        yield "wash", _brushed(wash, brushed, load.pieces * _top_cm2(k, h) * WASH_G_PER_CM2), say("Brushed")
+        yield (
+            "wash",
+            _brushed(wash, brushed, wash_grams(k.pieces[h.heated.load.most.ctx.at].wrapper, load.pieces)),
+            say("Brushed"),
+        )
     if strewn := [top.item.called for top in bake.on_top if not top.brushed]:
         yield "strew", say("On top: {foods}", foods=listed(strewn)), say("It is on")
     if baked:
@@ -234,13 +236,6 @@ def _brushed(wash: c.Wash, besides: Sequence[Message], grams: float) -> Message:
         grams=in_grams(grams, significant=1),
         note=wash.note,
     )
-
-
-def _top_cm2(k: Known, h: HeatStage) -> float:
-    """Square centimetres of top of one piece, domed."""
-    size = h.heated.load.most.ctx.at
-    wrapper = k.pieces[size].wrapper.sizes[1]
-    return math.pi / 4 * wrapper.width_mm * wrapper.length_mm / 100 * DOMED
 
 
 def _watched(k: Known, h: HeatStage, load: InTurn, into: datetime, name: Message) -> Iterator[Draft]:

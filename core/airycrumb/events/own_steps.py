@@ -5,9 +5,10 @@ from datetime import datetime, timedelta
 from typing import cast
 
 from airycrumb.bake.marks import StageKey
+from airycrumb.bake.method import STANDS_BEFORE
 from airycrumb.events.known import MOMENT_MIN, Draft, Known, ending
 from airycrumb.plan.chains import Chain, Work
-from airycrumb.plan.method import STANDS_BEFORE, fillings, own
+from airycrumb.plan.method import fillings, own
 from airycrumb.plan.timetable import Step
 from airycrumb.words import Message, hour_of, in_celsius, in_grams, in_minutes, say, say_n
 

@@ -10,6 +10,7 @@ import numpy as np
 from airycrumb.bake.groups import Group
 from airycrumb.bake.kitchen import Kitchen
 from airycrumb.bake.marks import Observation
+from airycrumb.bake.method import STANDS_BEFORE
 from airycrumb.bake.model import Bake
 from airycrumb.data.closings import PRESSED
 from airycrumb.data.heat import WASHES
@@ -281,7 +282,11 @@ class Context:
         return None if None in at else max([done.ended[before], *(t for t in at if t)])
 
     def _own_before(self, stage: str) -> list[str]:
-        """Ids of the cook's own steps before a stage: of one that waits too, when the wait is over."""
+        """Ids of the cook's own steps before a stage: of one that waits too, when the wait is over. What is done in
+        passing, hot or as the pieces go in, takes no time of it.
+        """
+        if stage not in STANDS_BEFORE:
+            return []
         rows = [(n, step) for n, step in enumerate(self.bake.steps, start=1) if step.before == stage]
         return [step.ends_as(f"step.{n}") for n, step in rows]
 
@@ -291,9 +296,9 @@ class Context:
         if done is None:
             return None
         began = self.began(stage) if self.before(stage) == before else done.ended.get(before)
-        if began is None or stage not in done.ended:
-            return None
-        return max(0.0, (done.ended[stage] - began).total_seconds() / 60)
+        # What is done at the table comes after the rest, and ends it.
+        ended = (self.did("rest.stand") if stage == "rest" else None) or done.ended.get(stage)
+        return None if began is None or ended is None else max(0.0, (ended - began).total_seconds() / 60)
 
     def minutes_since(self, stage_end: str, at: datetime) -> float | None:
         """Minutes from the end of a stage to `at`, None while it has not ended."""

@@ -11,7 +11,6 @@ from airycrumb.quantities import Band
 from airycrumb.words import Message, in_grams, in_minutes, listed, say, verbatim
 
 FILLING_TRAY = "filling"
-STANDS_BEFORE = ("weigh", "divide", "wrap")  # stages before which steps of the cook's own take their own time
 OF_THE_DOUGH = ("weigh", "divide")
 THE_DOUGH, THE_PIECES = say("the dough"), say("the pieces")
 SOAK_MIN = 60.0  # min: a scald cooled to the room, or a soak; assumed

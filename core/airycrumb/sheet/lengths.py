@@ -4,8 +4,9 @@ from collections.abc import Iterator
 from dataclasses import dataclass
 from datetime import datetime
 
+from airycrumb.bake.method import STANDS_BEFORE
 from airycrumb.plan.context import Context
-from airycrumb.plan.method import STANDS_BEFORE, fillings, legs, soaking
+from airycrumb.plan.method import fillings, legs, soaking
 from airycrumb.plan.timetable import Durations, Leg, stage
 from airycrumb.quantities import Band
 from airycrumb.trays.cues import folded_at

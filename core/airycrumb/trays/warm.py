@@ -11,6 +11,8 @@ from airycrumb.trays.filled import coolings
 from airycrumb.trays.heating import CAME_C
 from airycrumb.words import in_celsius, say
 
+COLD_STEPS = ("chill", "thaw")  # in the fridge
+
 
 def _chilling(ctx: Context, proof: Fermented, air_c: float, most: float) -> float:
     """Minutes until a ready piece put into the cold leaves the danger zone; all the time it is there where that cannot
@@ -26,9 +28,12 @@ def _chilling(ctx: Context, proof: Fermented, air_c: float, most: float) -> floa
 
 
 def _made(ctx: Context) -> Spell:
-    """Of a raw filling: the mixing, out of the fridge."""
-    raw = safety.is_raw([i for i, _ in ctx.group.parts], ctx.group.filling.state)
-    return Spell(say("mixing the filling"), ctx.group.filling.making_min if raw else 0.0, air_c=ctx.room_c)
+    """Of a raw filling: the mixing, out of the fridge; made in steps, all that is done to its meat but the cold."""
+    f, items = ctx.group.filling, [i for i, _ in ctx.group.parts]
+    raw = {i.key for i in items if safety.is_raw([i], f.state)}
+    warm = sum(s.minutes for s in f.steps if s.do not in COLD_STEPS and (not s.of or raw & set(s.of)))
+    minutes = (warm if f.steps else f.making_min) if safety.is_raw(items, f.state) else 0.0
+    return Spell(say("mixing the filling"), minutes, air_c=ctx.room_c)
 
 
 def _cooling(ctx: Context, density: float) -> Spell:

@@ -35,6 +35,7 @@ from airycrumb.sheet import Sheet
 from airycrumb.sheet.replies import Replies, ReplyGrid
 from airycrumb.sheet.replies import replies as worked_replies
 from airycrumb.sheet.where_from import FigureKey, WhereFrom
+from airycrumb.whatif.getting_out import GetOut
 from airycrumb.whatif.keeping import Kept
 from airycrumb.whatif.rise import Lateness, Option, away, late_by, ready_at, rise_of
 from airycrumb.whatif.wrapper import By, Solved
@@ -74,7 +75,7 @@ from gateway.compute.recipes import (
     printed_recipe,
     recipe,
 )
-from gateway.compute.steps import StepKindOut, step_kinds
+from gateway.compute.steps import StepKindOut, step_kinds, to_get_out
 from gateway.compute.wrap import ClosingOut, closings, solve_wrapper, wrapper_template
 
 
@@ -243,6 +244,7 @@ __all__ = [
     "Document",
     "Documented",
     "FigureKey",
+    "GetOut",
     "Heard",
     "HeatAnswers",
     "HeatChoice",
@@ -331,6 +333,7 @@ __all__ = [
     "steps_of",
     "structure_problems",
     "table_of",
+    "to_get_out",
     "warm_up",
     "with_learned",
     "within",

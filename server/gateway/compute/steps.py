@@ -1,9 +1,11 @@
-"""The kinds of steps a cook may put into a method, for a list to choose from."""
+"""The kinds of steps a cook may put into a method, and what to get out before the first."""
 
 from dataclasses import dataclass
 
 from airycrumb.data.step_kinds import STEP_KINDS
+from airycrumb.whatif.getting_out import GetOut, get_out
 from airycrumb.words import Message, say
+from gateway.compute.read import Case
 
 
 @dataclass(frozen=True)
@@ -32,3 +34,9 @@ def step_kinds() -> list[StepKindOut]:
         )
         for key, kind in STEP_KINDS.items()
     ]
+
+
+def to_get_out(case: Case) -> GetOut:
+    """Foods and tools of a draft."""
+    bake, _kitchen, sheet = case.worked
+    return get_out(bake, sheet)

@@ -47,6 +47,7 @@ export type WhereFrom = Schemas["WhereFrom"];
 export type HeatAnswers = Schemas["HeatAnswers"];
 export type Inside = Schemas["Inside"];
 export type Tried = Schemas["Tried"];
+export type GetOut = Schemas["GetOut"];
 export type Kept = Schemas["Kept"];
 export type Replies = Schemas["RepliesOut"];
 export type Day = Schemas["DayOut"];

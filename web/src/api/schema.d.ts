@@ -460,6 +460,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/get-out": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Get Out
+         * @description What to have at hand before an unsaved draft is begun: foods with amounts, tools and stand-ins.
+         */
+        post: operations["get_out"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/recipe": {
         parameters: {
             query?: never;
@@ -4217,6 +4237,38 @@ export interface components {
             minutes: number | null;
         };
         /**
+         * Food
+         * @description One food for all of the bake.
+         */
+        Food: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: components["schemas"]["Said"];
+            /** Grams */
+            grams: number | null;
+        };
+        /**
+         * GetOut
+         * @description Everything to have at hand before the first step.
+         */
+        GetOut: {
+            /** Foods */
+            foods: components["schemas"]["Food"][];
+            /** Tools */
+            tools: components["schemas"]["Tool"][];
+        };
+        /**
+         * Tool
+         * @description Something that is used, and what does instead.
+         */
+        Tool: {
+            /** Name */
+            name: components["schemas"]["Said"];
+            /** Instead */
+            instead: components["schemas"]["Said"];
+        };
+        /**
          * Ask
          * @description One thing the cook has to say yes to.
          */
@@ -6920,6 +6972,75 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Kept"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+        };
+    };
+    get_out: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Draft"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GetOut"];
                 };
             };
             /** @description Unauthorized */

@@ -1,4 +1,3 @@
-import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { useState, type ReactNode } from "react";
 
 import type { Answer, HeatAnswers, Kept, Sheet, Tried } from "../api/client";
@@ -7,6 +6,7 @@ import { day, duration } from "../lib/clock";
 import { useUnits } from "../lib/settings";
 import { usePhone } from "../lib/use-narrow";
 import { AsSaved } from "../parts/as-saved";
+import { Asked } from "../parts/asked";
 import { Button } from "../ui/button";
 
 interface Props {
@@ -165,29 +165,6 @@ function After({ kept }: { kept: Kept }) {
       </ul>
       <p className="mt-1 text-base text-muted">{u.text(kept.source)}</p>
     </section>
-  );
-}
-
-/** What is asked for as it is opened, and again after each change while it stands open. */
-function Asked<T>(p: { title: string; of: string; fetch: () => Promise<T>; children: (found: T) => ReactNode }) {
-  const found = useQuery({
-    queryKey: [p.title, p.of],
-    queryFn: p.fetch,
-    gcTime: 60_000,
-    staleTime: Infinity,
-    retry: false,
-    placeholderData: keepPreviousData,
-  });
-  return (
-    <>
-      {found.isError && (
-        <p role="alert" className="text-crust">
-          {found.error.message}
-        </p>
-      )}
-      {found.data === undefined && !found.isError && <p className="min-h-64 text-muted">Working it out…</p>}
-      {found.data !== undefined && p.children(found.data)}
-    </>
   );
 }
 

@@ -225,9 +225,11 @@ interface Parts {
   settings: ReactNode;
   scale: Scale | null;
   recipe: ReactNode;
+  getOut: ReactNode;
 }
 
-export const weighDrawers = (sheet: Sheet, { settings, scale, recipe }: Parts): Drawer[] => [
+export const weighDrawers = (sheet: Sheet, { settings, scale, recipe, getOut }: Parts): Drawer[] => [
+  { key: "out", name: "Get out", content: getOut },
   { key: "change", name: "Change it", content: settings },
   { key: "scale", name: "Onto the scale", content: <Mixing order={sheet.weigh.order} scale={scale} /> },
   { key: "recipe", name: "Change the recipe", content: recipe },

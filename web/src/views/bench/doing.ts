@@ -28,6 +28,7 @@ export function doingOf(store: DraftStore) {
       take(client.POST("/api/wrap/solve", { body: { ...asIs(), group, by, value } })),
     onHeat: (heat: number) => take(client.POST("/api/heat/answers", { body: { ...asIs(), heat } })),
     onKeeping: () => take(client.POST("/api/heat/keeping", { body: asIs() })),
+    onGetOut: () => take(client.POST("/api/get-out", { body: asIs() })),
     onWhereFrom: (figure: FigureKey) => take(client.POST("/api/where-from", { body: { ...asIs(), figure } })),
   };
 }

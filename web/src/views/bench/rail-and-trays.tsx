@@ -25,6 +25,7 @@ import { UnderWay, Weighing } from "./under-way";
 // Pulled out by a press: it need not be there before the plan is.
 const TraySettings = lazy(async () => ({ default: (await import("../../trays/settings")).TraySettings }));
 const FillingsInSteps = lazy(async () => ({ default: (await import("../../parts/own-steps")).FillingsInSteps }));
+const ToGetOut = lazy(async () => ({ default: (await import("../../parts/get-out")).ToGetOut }));
 const LateOrEarly = lazy(async () => ({ default: (await import("../../parts/options")).LateOrEarly }));
 const SolveWrapper = lazy(async () => ({ default: (await import("../../parts/solve")).SolveWrapper }));
 const Recipe = lazy(async () => ({ default: (await import("../../trays/recipe")).Recipe }));
@@ -84,7 +85,13 @@ const Picture = memo(({ sheet, tray, now, other, group, onGroup }: Seen) => {
 function drawersOf(p: Props & Looking, scale: Scale | null): Drawer[] {
   const { sheet, tray, spots, bakeId, document, problems, pantry, does } = p;
   const settings = <TraySettings {...{ tray, sheet, spots, document, problems, pantry }} edit={does.edit} />;
-  if (tray === "weigh") return weighDrawers(sheet, { settings, scale, recipe: <TheRecipe {...p} /> });
+  if (tray === "weigh")
+    return weighDrawers(sheet, {
+      settings,
+      scale,
+      recipe: <TheRecipe {...p} />,
+      getOut: <ToGetOut sheet={sheet} ask={does.onGetOut} />,
+    });
   if (tray === "rise") {
     const options = <LateOrEarly ask={does.onAsk} onTake={does.onTake} />;
     return riseDrawers(sheet, { settings, now: p.now, compare: { other: p.other, onKeep: p.onKeep }, options });

@@ -54,7 +54,7 @@ export function Extras(p: ExtrasProps) {
           Added…
         </Button>
       )}
-      {["divide", "wrap", "proof"].includes(p.stage) && (
+      {["divide", "wrap"].includes(p.stage) && (
         <Button className={big} onClick={() => p.onOpen("pieces")}>
           Pieces…
         </Button>

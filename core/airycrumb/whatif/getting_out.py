@@ -1,0 +1,110 @@
+"""What to get out before beginning: every food with its amount, what is used, and what stands in for what is missing.
+
+Stand-ins are common practice, no source.
+"""
+
+from collections.abc import Iterator
+from dataclasses import dataclass
+
+from airycrumb.bake.model import Bake
+from airycrumb.data.heat import SURFACES, WASHES
+from airycrumb.data.step_kinds import BRUSH, PIN
+from airycrumb.pantry import find
+from airycrumb.trays.pieces import wash_grams
+from airycrumb.trays.types import Sheet
+from airycrumb.words import NOTHING, Message, in_celsius, in_millilitres, say
+
+DOUGH_ML_PER_G = 0.9  # gas-free dough; assumed
+ROOM_ABOVE = 1.25  # of a bowl over the grown dough; assumed
+
+
+@dataclass(frozen=True)
+class Food:
+    """One food for all of the bake."""
+
+    key: str
+    name: Message
+    #: g in all, None where it is put on by eye
+    grams: float | None
+
+
+@dataclass(frozen=True)
+class Tool:
+    """Something that is used, and what does instead."""
+
+    name: Message
+    #: NOTHING where nothing does
+    instead: Message
+
+
+@dataclass(frozen=True)
+class GetOut:
+    """Everything to have at hand before the first step."""
+
+    foods: list[Food]
+    tools: list[Tool]
+
+
+def get_out(bake: Bake, sheet: Sheet) -> GetOut:
+    """The list of a bake as worked."""
+    return GetOut(list(_foods(bake, sheet)), list(dict.fromkeys(_tools(bake, sheet))))
+
+
+def _foods(bake: Bake, sheet: Sheet) -> Iterator[Food]:
+    """Dough, fillings, the cook's own steps and the wash, each food once; what is put on by eye last."""
+    grams: dict[str, float] = {}
+    names: dict[str, Message] = {}
+    lines = [*sheet.weigh.dough, *(line for group in sheet.groups for line in group.filling)]
+    rows = [(line.key, line.name, line.grams) for line in lines]
+    rows += [(item.key, item.called, g) for step in bake.steps for item, g in (line.part for line in step.uses)]
+    rows += _washes(bake, sheet)
+    for key, name, mass in rows:
+        names.setdefault(key, name)
+        grams[key] = grams.get(key, 0.0) + mass
+    yield from (Food(key, names[key], mass) for key, mass in grams.items())
+    on_top = {top.item.key: top.item.called for top in bake.on_top}
+    yield from (Food(key, name, None) for key, name in on_top.items() if key not in grams)
+
+
+def _washes(bake: Bake, sheet: Sheet) -> Iterator[tuple[str, Message, float]]:
+    """What the pieces are brushed with, by the heats that bake it on."""
+    for heat in dict.fromkeys([bake.heat, *(g.heat for g in bake.groups if g.heat is not None)]):
+        of = WASHES[heat.wash].of if heat.method == "oven" else ""
+        alike = [g for g, group in zip(sheet.groups, bake.groups, strict=True) if (group.heat or bake.heat) == heat]
+        if of and alike:
+            item = find(of)
+            yield item.key, item.called, sum(wash_grams(g.wrap, g.pieces) for g in alike)
+
+
+def _tools(bake: Bake, sheet: Sheet) -> Iterator[Tool]:
+    grown = sheet.weigh.dough_g * DOUGH_ML_PER_G * max(1.0, sheet.rise.forecast.target) * ROOM_ABOVE
+    yield Tool(say("a scale"), say("a measuring jug and spoons: less sure"))
+    yield Tool(
+        say("a bowl of {room} for the dough, with a cover", room=in_millilitres(grown)), say("a pot with its lid")
+    )
+    if any(g.wrap.rolled for g in sheet.groups):
+        yield Tool(PIN, say("a straight bottle"))
+    for step in (*(s for g in bake.groups for s in g.filling.steps), *bake.steps):
+        if step.kind.tool and step.kind.tool not in (PIN, BRUSH):
+            yield Tool(step.kind.tool, NOTHING)
+    yield from _for_the_heat(bake, sheet)
+
+
+def _for_the_heat(bake: Bake, sheet: Sheet) -> Iterator[Tool]:
+    """What the pieces lie on and go into, and what is read and worn."""
+    methods = {h.method for h in (sheet.heat, *sheet.more_heats)}
+    if "steam" in methods:
+        yield Tool(say("a steamer with its lid"), say("a rack or an upturned bowl in a lidded pot"))
+        yield Tool(say("baking paper, a square under each"), say("cabbage leaves, or oil on the basket"))
+    if "pan" in methods:
+        yield Tool(say("a wide pan with its lid"), say("a tray laid over the pan"))
+    if "oven" in methods:
+        yield Tool(say("{surface} and baking paper", surface=SURFACES[bake.heat.on].label), say("a greased tray"))
+        yield Tool(say("dry thick gloves"), NOTHING)
+    if bake.heat.wash != "none" or any("brush" in s.do for s in bake.steps):
+        yield Tool(BRUSH, say("a folded piece of kitchen paper"))
+    line = in_celsius(sheet.heat.line_c)
+    yield Tool(
+        say("a thermometer for the middle, {line}", line=line),
+        say("nothing is as sure: break one open, and give a raw filling its whole time"),
+    )
