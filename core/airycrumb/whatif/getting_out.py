@@ -3,6 +3,7 @@
 Stand-ins are common practice, no source.
 """
 
+import math
 from collections.abc import Iterator
 from dataclasses import dataclass
 
@@ -79,8 +80,9 @@ def _washes(bake: Bake, sheet: Sheet) -> Iterator[tuple[str, Message, float]]:
 def _tools(bake: Bake, sheet: Sheet) -> Iterator[Tool]:
     grown = sheet.weigh.dough_g * DOUGH_ML_PER_G * max(1.0, sheet.rise.forecast.target) * ROOM_ABOVE
     yield Tool(say("a scale"), say("a measuring jug and spoons: less sure"))
+    room = math.ceil(grown / 100) * 100.0
     yield Tool(
-        say("a bowl of {room} for the dough, with a cover", room=in_millilitres(grown)), say("a pot with its lid")
+        say("a bowl of {room} for the dough, with a cover", room=in_millilitres(room)), say("a pot with its lid")
     )
     if any(g.wrap.rolled for g in sheet.groups):
         yield Tool(PIN, say("a straight bottle"))

@@ -155,7 +155,7 @@ function FillingLines({ sheet, group: g }: { sheet: Sheet; group: Sheet["groups"
       title={`Filling: ${u.text(g.name)}${sheet.groups.length > 1 ? `, for ${g.pieces}` : ""}`}
       lines={g.filling}
       total={g.filled?.weighed_g ?? g.filling_g}
-      note={loses ? `gives ${u.mass(loses.needed_g)} once ${loses.treatments.map(u.text).join(", ")}` : ""}
+      note={loses ? `gives ${u.mass(loses.needed_g)} once ${loses.treatments.map(u.text).join(", ") || "made"}` : ""}
     />
   );
 }
