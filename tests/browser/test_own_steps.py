@@ -97,7 +97,7 @@ class OnTheBench(Events):
         self.bench.worked()
         was = self.bench.tab("Wrap")
         self.page.get_by_role("button", name="Add a step: Your own steps before you wrap").click()
-        self.page.get_by_role("option", name="Let … relax, covered").click()
+        self.page.get_by_role("option", name="Let it relax, covered").click()
         expect(self.page.get_by_role("region", name="Your own steps before you wrap")).to_contain_text("relax")
         expect(self.page.get_by_role("tab", name=re.compile("^Wrap"))).not_to_have_text(was)
         self.page.get_by_role("button", name=re.compile(r"^all \d+ steps")).click()

@@ -114,6 +114,8 @@ class TheFillingAsWork(unittest.TestCase):
         self.assertEqual(codes([{"do": "chop"}, {"do": "mix"}])["raw_or_cooked"], "stop")
         self.assertEqual(codes([])["raw_or_cooked"], "ask")
         self.assertNotIn("raw_or_cooked", codes(PORK["steps"]))
+        # A moment in the pan cooks nothing through.
+        self.assertEqual(codes([{"do": "brown", "for": "1 min"}])["raw_or_cooked"], "stop")
 
     def test_two_fillings_are_made_one_after_another_each_step_with_its_name(self) -> None:
         more = [{"pieces": 4, "filling_per_piece": "40 g", "filling": {**PORK, "name": "second"}}]
@@ -167,6 +169,12 @@ class BetweenTheStages(unittest.TestCase):
             steps=[{"do": "strew", "before": "table", "with": [{"use": "sesame", "amount": "10 g"}]}]
         )
         self.assertIn("sesame", [str(a) for a in raw_sheet(strewn).allergens])
+
+    def test_a_step_that_takes_a_food_and_names_none_says_so(self) -> None:
+        steps = [{"do": "glaze", "before": "table"}, {"do": "relax", "before": "wrap"}]
+        said = {e.id: str(e.words) for e in raw_sheet(bake_document(steps=steps)).events}
+        self.assertEqual(said["step.1"], "Glaze with a food of your choice")
+        self.assertEqual(said["step.2"], "Let the pieces relax, covered")
 
     def test_in_the_heat_they_come_so_long_before_the_end_of_every_load(self) -> None:
         s = raw_sheet(

@@ -37,6 +37,8 @@ class StepKind:
     cue: Message = NOTHING
     #: what it is done with
     tool: Message = NOTHING
+    #: whether {what} is a food it takes, rather than what it is done to
+    takes_food: bool = False
 
     @property
     def waits(self) -> bool:
@@ -240,6 +242,7 @@ STEP_KINDS: dict[str, StepKind] = {
         ("weigh",),
         5,
         cue=say("Like crumbs, with no lumps."),
+        takes_food=True,
     ),
     "rest": StepKind(
         lambda what: say("Let {what} rest, covered", what=what), say("It is resting"), DOUGH, 0, 15, over=say("Rested")
@@ -251,7 +254,9 @@ STEP_KINDS: dict[str, StepKind] = {
         5,
         cue=say("A thin sheet stretches and does not tear."),
     ),
-    "knead_in": StepKind(lambda what: say("Knead in {what}", what=what), say("Kneaded in"), ("divide",), 4),
+    "knead_in": StepKind(
+        lambda what: say("Knead in {what}", what=what), say("Kneaded in"), ("divide",), 4, takes_food=True
+    ),
     "knock_back": StepKind(lambda what: say("Knock {what} back", what=what), say("Knocked back"), ("divide",), 1),
     "fold": StepKind(lambda what: say("Fold {what}", what=what), say("Folded"), ("divide", "wrap"), 2),
     "relax": StepKind(
@@ -268,28 +273,41 @@ STEP_KINDS: dict[str, StepKind] = {
     "sheet": StepKind(
         lambda what: say("Roll {what} out to one sheet", what=what), say("One sheet"), SHAPING, 8, tool=PIN
     ),
-    "spread": StepKind(lambda what: say("Spread {what} over it", what=what), say("Spread"), SHAPING, 5),
+    "spread": StepKind(
+        lambda what: say("Spread {what} over it", what=what), say("Spread"), SHAPING, 5, takes_food=True
+    ),
     "roll_up": StepKind(lambda _: say("Roll it up"), say("Rolled up"), SHAPING, 3),
     "cut": StepKind(lambda _: say("Cut it"), say("Cut"), (*SHAPING, *COLD), 3, tool=KNIFE),
     # Just before the heat
-    "brush": StepKind(lambda what: say("Brush with {what}", what=what), say("Brushed"), COATS, 3, tool=BRUSH),
+    "brush": StepKind(
+        lambda what: say("Brush with {what}", what=what), say("Brushed"), COATS, 3, tool=BRUSH, takes_food=True
+    ),
     "mist": StepKind(lambda _: say("Mist with water"), say("Misted"), LAST, 1),
-    "strew": StepKind(lambda what: say("Sprinkle on {what}", what=what), say("Sprinkled"), COATS, 2),
+    "strew": StepKind(lambda what: say("Sprinkle on {what}", what=what), say("Sprinkled"), COATS, 2, takes_food=True),
     "prick": StepKind(lambda _: say("Prick them"), say("Pricked"), LAST, 1),
     "slit": StepKind(lambda _: say("Slit the tops"), say("Slit"), LAST, 2, tool=say("a sharp blade")),
-    "dip": StepKind(lambda what: say("Dip in {what}", what=what), say("Dipped"), COATS, 4, tool=BOWL),
+    "dip": StepKind(lambda what: say("Dip in {what}", what=what), say("Dipped"), COATS, 4, tool=BOWL, takes_food=True),
     # In the heat
     "flip": StepKind(lambda _: say("Turn them over"), say("Turned"), FIRE, 2),
     "upper_shelf": StepKind(lambda _: say("Move them to the upper shelf"), say("Moved"), FIRE, 1),
     "lower_shelf": StepKind(lambda _: say("Move them to the lower shelf"), say("Moved"), FIRE, 1),
     "grill": StepKind(lambda _: say("Switch the top heat on as well"), say("It is on"), FIRE, 1),
     "foil": StepKind(lambda _: say("Cover them loosely with foil"), say("Covered"), FIRE, 1, tool=say("foil")),
-    "grease": StepKind(lambda what: say("Brush the pan with {what}", what=what), say("Greased"), FIRE, 1, tool=BRUSH),
+    "grease": StepKind(
+        lambda what: say("Brush the pan with {what}", what=what), say("Greased"), FIRE, 1, tool=BRUSH, takes_food=True
+    ),
     # Out of the heat
     "cloth": StepKind(lambda _: say("Cover them with a cloth"), say("Covered"), HOT, 1, tool=say("a clean cloth")),
-    "glaze": StepKind(lambda what: say("Glaze with {what}", what=what), say("Glazed"), COLD, 5, tool=BRUSH),
+    "glaze": StepKind(
+        lambda what: say("Glaze with {what}", what=what), say("Glazed"), COLD, 5, tool=BRUSH, takes_food=True
+    ),
     "split_fill": StepKind(
-        lambda what: say("Split them and fill with {what}", what=what), say("Filled"), COLD, 8, tool=KNIFE
+        lambda what: say("Split them and fill with {what}", what=what),
+        say("Filled"),
+        COLD,
+        8,
+        tool=KNIFE,
+        takes_food=True,
     ),
     "crisp": StepKind(
         lambda _: say("Crisp them again in the hot oven"),
@@ -301,7 +319,7 @@ STEP_KINDS: dict[str, StepKind] = {
         over=say("Crisp"),
         tool=say("an oven"),
     ),
-    "sauce": StepKind(lambda what: say("Serve with {what}", what=what), say("On the table"), COLD, 3),
+    "sauce": StepKind(lambda what: say("Serve with {what}", what=what), say("On the table"), COLD, 3, takes_food=True),
 }
 PLACES: tuple[Where, ...] = ("weigh", "divide", "wrap", "heat", "fire", "rest", "table")
 

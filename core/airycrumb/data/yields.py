@@ -59,6 +59,7 @@ RELEASES = Constant(
     0.03, "share/min", "assumed", "of its own water, that a vegetable gives up while it fries or simmers"
 )
 LATENT = Constant(2260.0, "J/g", "from memory", "water boiling at 100 °C")
+COOKS_FROM = Constant(3.0, "min", "assumed", "shorter on the fire, a food is taken to be as raw as it was")
 FROM_C, BOILS_C = 15.0, 100.0
 MOST_DRIED = Constant(0.85, "share", "assumed", "of its water, before it sticks and burns")
 ROASTED = Constant(0.006, "share/min", "assumed", "of the water that vegetables lose in a hot oven")

@@ -12,7 +12,7 @@ from airycrumb.words import Message, in_grams, in_minutes, listed, say, verbatim
 
 FILLING_TRAY = "filling"
 OF_THE_DOUGH = ("weigh", "divide")
-THE_DOUGH, THE_PIECES = say("the dough"), say("the pieces")
+THE_DOUGH, THE_PIECES, UNNAMED = say("the dough"), say("the pieces"), say("a food of your choice")
 SOAK_MIN = 60.0  # min: a scald cooled to the room, or a soak; assumed
 
 
@@ -84,6 +84,8 @@ def _what(step: BakeStep) -> Message:
     """What a step is done to, or done with."""
     if step.uses:
         return listed([line.part[0].called for line in step.uses])
+    if step.kind.takes_food:
+        return UNNAMED
     return THE_DOUGH if step.before in OF_THE_DOUGH else THE_PIECES
 
 

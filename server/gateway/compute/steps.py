@@ -22,15 +22,15 @@ class StepKindOut:
 
 def step_kinds() -> list[StepKindOut]:
     """Every kind, in the order of a day."""
-    blank, other = say("…"), say("them")
+    blank, it = say("…"), say("it")
     return [
         StepKindOut(
             key=key,
-            label=kind.words(blank),
+            label=kind.words(blank if kind.takes_food or "filling" in kind.where else it),
             where=list(kind.where),
             minutes=kind.minutes,
             waits=kind.waits,
-            takes_food=kind.words(blank) != kind.words(other),
+            takes_food=kind.takes_food,
         )
         for key, kind in STEP_KINDS.items()
     ]

@@ -64,8 +64,9 @@ def through(parts: Sequence[Part], steps: Sequence[Worked]) -> list[Left]:
     keys = [item.key for item, _ in parts]
     for step in steps:
         at = [i for i, key in enumerate(keys) if not step.of or key in step.of]
-        changes = LAWS[step.law]([now[i] for i in at], step.minutes) if step.law else []
-        for i, change in zip(at, changes, strict=bool(step.law)) if changes else []:
+        law = "" if step.law in COOKS and step.minutes < c.COOKS_FROM.value else step.law
+        changes = LAWS[law]([now[i] for i in at], step.minutes) if law else []
+        for i, change in zip(at, changes, strict=False):
             variance += (change.doubt * (change.part[1] - now[i][1])) ** 2
             now[i] = change.part
         found.append(Left(tuple(now), NINETY * math.sqrt(variance)))
@@ -219,6 +220,7 @@ def _without_juice(treatment: str) -> Law:
     return lambda parts, minutes: [one(part) for part in parts]
 
 
+COOKS = ("fried", "simmered", "boiled", "roasted", "rendered")  # laws by which raw meat is cooked through
 LAWS: dict[str, Law] = {
     "fried": _open_pan(c.FLAME_W.value),
     "simmered": _open_pan(c.SIMMER_W.value),
