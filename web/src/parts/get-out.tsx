@@ -8,9 +8,10 @@ export function ToGetOut({ sheet, ask }: { sheet: Sheet; ask: () => Promise<GetO
   return (
     <Asked title="get out" of={sheet.worked_at} fetch={ask}>
       {(found) => (
-        <div className="grid items-start gap-x-10 gap-y-4 tab:grid-cols-2">
+        <section aria-label="Get out" className="mt-4 grid items-start gap-x-10 gap-y-2 tab:grid-cols-2">
+          <h3 className="text-xl font-bold tab:col-span-2">Get out</h3>
           <section aria-label="Foods">
-            <h3 className="font-bold">Foods, for all of it</h3>
+            <h4 className="font-bold">Foods, for all of it</h4>
             <ul>
               {found.foods.map((food) => (
                 <li key={food.key} className="flex justify-between gap-4 border-b-2 border-inset py-0.5">
@@ -21,7 +22,7 @@ export function ToGetOut({ sheet, ask }: { sheet: Sheet; ask: () => Promise<GetO
             </ul>
           </section>
           <section aria-label="Tools">
-            <h3 className="font-bold">Tools, and what does instead</h3>
+            <h4 className="font-bold">Tools, and what does instead</h4>
             <ul>
               {found.tools.map((tool) => (
                 <li key={u.text(tool.name)} className="border-b-2 border-inset py-0.5">
@@ -31,7 +32,7 @@ export function ToGetOut({ sheet, ask }: { sheet: Sheet; ask: () => Promise<GetO
               ))}
             </ul>
           </section>
-        </div>
+        </section>
       )}
     </Asked>
   );

@@ -229,9 +229,8 @@ interface Parts {
 }
 
 export const weighDrawers = (sheet: Sheet, { settings, scale, recipe, getOut }: Parts): Drawer[] => [
-  { key: "out", name: "Get out", content: getOut },
   { key: "change", name: "Change it", content: settings },
   { key: "scale", name: "Onto the scale", content: <Mixing order={sheet.weigh.order} scale={scale} /> },
-  { key: "recipe", name: "Change the recipe", content: recipe },
+  { key: "recipe", name: "Change the recipe", content: [recipe, getOut] },
   { key: "numbers", name: "The numbers", content: <Makeup sheet={sheet} /> },
 ];

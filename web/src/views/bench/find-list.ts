@@ -24,7 +24,7 @@ export const FINDABLE: Findable[] = [
     Salt: ["salt percentage"],
     "What the dough is made of": ["spoons", "teaspoons", "baker's percentages", "yeast"],
   }),
-  ...at("weigh", "out", { "Get out": ["shopping list", "what do I need", "tools", "instead of a steamer", "buy"] }),
+  ...at("weigh", "recipe", { "Get out": ["shopping list", "what do I need", "tools", "instead of a steamer", "buy"] }),
   ...at("weigh", "scale", { "Onto the scale": ["order of mixing", "zero", "tare", "bowl"] }),
   ...at("weigh", "recipe", { "Swaps that keep the dough true": ["replace", "instead of", "another flour"] }),
   ...at("weigh", "change", { Kneaded: ["by machine", "kneading", "windowpane"], Yeast: ["woken", "foam"] }),

@@ -89,8 +89,8 @@ function drawersOf(p: Props & Looking, scale: Scale | null): Drawer[] {
     return weighDrawers(sheet, {
       settings,
       scale,
-      recipe: <TheRecipe {...p} />,
-      getOut: <ToGetOut sheet={sheet} ask={does.onGetOut} />,
+      recipe: <TheRecipe key="recipe" {...p} />,
+      getOut: <ToGetOut key="out" sheet={sheet} ask={does.onGetOut} />,
     });
   if (tray === "rise") {
     const options = <LateOrEarly ask={does.onAsk} onTake={does.onTake} />;
