@@ -114,6 +114,9 @@ class TheFillingAsWork(unittest.TestCase):
         self.assertEqual(codes([{"do": "chop"}, {"do": "mix"}])["raw_or_cooked"], "stop")
         self.assertEqual(codes([])["raw_or_cooked"], "ask")
         self.assertNotIn("raw_or_cooked", codes(PORK["steps"]))
+        # Drained, squeezed or soaked it is as raw as it was.
+        for wet in ("drain", "squeeze", "soak", "strain"):
+            self.assertEqual(codes([{"do": wet}])["raw_or_cooked"], "stop", wet)
         # A moment in the pan cooks nothing through.
         self.assertEqual(codes([{"do": "brown", "for": "1 min"}])["raw_or_cooked"], "stop")
 

@@ -2,7 +2,7 @@
 
 from collections.abc import Iterator
 from datetime import datetime, timedelta
-from typing import cast
+from typing import Any, cast
 
 from airycrumb.bake.marks import StageKey
 from airycrumb.bake.method import STANDS_BEFORE
@@ -90,7 +90,7 @@ def _in_steps(k: Known, chain: Chain) -> Iterator[Draft]:
         ready = k.ctx.did(work.key) or at + timedelta(minutes=work.minutes)
 
 
-def _worked(k: Known, work: Work, step: Step, at: datetime, details: list[Message], **of: object) -> Draft:
+def _worked(k: Known, work: Work, step: Step, at: datetime, details: list[Message], **of: Any) -> Draft:
     """One thing hands do, or that is waited for."""
     minutes = max(MOMENT_MIN, work.minutes) if work.hands else work.minutes
     several = len(k.ctx.bake.groups) > 1 and work.of == "filling"
@@ -104,7 +104,7 @@ def _worked(k: Known, work: Work, step: Step, at: datetime, details: list[Messag
         at=at,
         minutes=minutes,
         waits=not work.hands,
-        **of,  # type: ignore[arg-type]
+        **of,
     )
 
 

@@ -51,15 +51,14 @@ def get_out(bake: Bake, sheet: Sheet) -> GetOut:
     return GetOut(list(_foods(bake, sheet)), list(dict.fromkeys(_tools(bake, sheet))))
 
 
+Row = tuple[str, Message, float]  # key, name, g
+
+
 def _foods(bake: Bake, sheet: Sheet) -> Iterator[Food]:
     """Dough, fillings, the cook's own steps and the wash, each food once; what is put on by eye last."""
     grams: dict[str, float] = {}
     names: dict[str, Message] = {}
-    lines = [*sheet.weigh.dough, *(line for group in sheet.groups for line in group.filling)]
-    rows = [(line.key, line.name, line.grams) for line in lines]
-    rows += [(item.key, item.called, g) for step in bake.steps for item, g in (line.part for line in step.uses)]
-    rows += _washes(bake, sheet)
-    for key, name, mass in rows:
+    for key, name, mass in (*_weighed(bake, sheet), *_washes(bake, sheet)):
         names.setdefault(key, name)
         grams[key] = grams.get(key, 0.0) + mass
     yield from (Food(key, names[key], mass) for key, mass in grams.items())
@@ -67,14 +66,22 @@ def _foods(bake: Bake, sheet: Sheet) -> Iterator[Food]:
     yield from (Food(key, name, None) for key, name in on_top.items() if key not in grams)
 
 
-def _washes(bake: Bake, sheet: Sheet) -> Iterator[tuple[str, Message, float]]:
-    """What the pieces are brushed with, by the heats that bake it on."""
-    for heat in dict.fromkeys([bake.heat, *(g.heat for g in bake.groups if g.heat is not None)]):
+def _weighed(bake: Bake, sheet: Sheet) -> Iterator[Row]:
+    """What goes on the scale: dough, fillings and the cook's own steps."""
+    for lines in (sheet.weigh.dough, *(group.filling for group in sheet.groups)):
+        yield from ((line.key, line.name, line.grams) for line in lines)
+    for step in bake.steps:
+        yield from ((item.key, item.called, g) for item, g in (line.part for line in step.uses))
+
+
+def _washes(bake: Bake, sheet: Sheet) -> Iterator[Row]:
+    """What each group is brushed with: only an oven bakes it on."""
+    for shown, group in zip(sheet.groups, bake.groups, strict=True):
+        heat = group.heat or bake.heat
         of = WASHES[heat.wash].of if heat.method == "oven" else ""
-        alike = [g for g, group in zip(sheet.groups, bake.groups, strict=True) if (group.heat or bake.heat) == heat]
-        if of and alike:
+        if of:
             item = find(of)
-            yield item.key, item.called, sum(wash_grams(g.wrap, g.pieces) for g in alike)
+            yield item.key, item.called, wash_grams(shown.wrap, shown.pieces)
 
 
 def _tools(bake: Bake, sheet: Sheet) -> Iterator[Tool]:
@@ -82,7 +89,8 @@ def _tools(bake: Bake, sheet: Sheet) -> Iterator[Tool]:
     yield Tool(say("a scale"), say("a measuring jug and spoons: less sure"))
     room = math.ceil(grown / 100) * 100.0
     yield Tool(
-        say("a bowl of {room} for the dough, with a cover", room=in_millilitres(room)), say("a pot with its lid")
+        say("a bowl that holds {room} for the dough, with a cover", room=in_millilitres(room)),
+        say("a pot with its lid"),
     )
     if any(g.wrap.rolled for g in sheet.groups):
         yield Tool(PIN, say("a straight bottle"))
@@ -108,5 +116,5 @@ def _for_the_heat(bake: Bake, sheet: Sheet) -> Iterator[Tool]:
     line = in_celsius(sheet.heat.line_c)
     yield Tool(
         say("a thermometer for the middle, {line}", line=line),
-        say("nothing is as sure: break one open, and give a raw filling its whole time"),
+        say("break one open, though that is less sure: give a raw filling its whole time"),
     )

@@ -11,7 +11,7 @@ export function ToGetOut({ sheet, ask }: { sheet: Sheet; ask: () => Promise<GetO
         <section aria-label="Get out" className="mt-4 grid items-start gap-x-10 gap-y-2 tab:grid-cols-2">
           <h3 className="text-xl font-bold tab:col-span-2">Get out</h3>
           <section aria-label="Foods">
-            <h4 className="font-bold">Foods, for all of it</h4>
+            <h4 className="font-bold">Ingredients, in all</h4>
             <ul>
               {found.foods.map((food) => (
                 <li key={food.key} className="flex justify-between gap-4 border-b-2 border-inset py-0.5">
@@ -22,7 +22,7 @@ export function ToGetOut({ sheet, ask }: { sheet: Sheet; ask: () => Promise<GetO
             </ul>
           </section>
           <section aria-label="Tools">
-            <h4 className="font-bold">Tools, and what does instead</h4>
+            <h4 className="font-bold">Tools, and what to use instead</h4>
             <ul>
               {found.tools.map((tool) => (
                 <li key={u.text(tool.name)} className="border-b-2 border-inset py-0.5">

@@ -136,7 +136,9 @@ export function FillingSteps({
       >
         add a step
       </SearchChoice>
-      {steps.length === 0 && <p className="text-muted">It is made in one go. Add its steps to have each called.</p>}
+      {steps.length === 0 && (
+        <p className="text-muted">It is made in one go. Add its steps, and each is called at its time.</p>
+      )}
     </section>
   );
 }

@@ -47,7 +47,7 @@ export function FillingTrayFacts({ sheet }: { sheet: Sheet }) {
           value={u.mass(whole)}
           from={
             weighed > whole * 1.005
-              ? `weigh ${u.mass(weighed)}: ${u.mass(weighed - whole)} of it cooks or drains away`
+              ? `weigh ${u.mass(weighed)}: about ${u.mass(weighed - whole)} of it cooks or drains away`
               : ""
           }
         />

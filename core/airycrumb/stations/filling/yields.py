@@ -64,13 +64,19 @@ def through(parts: Sequence[Part], steps: Sequence[Worked]) -> list[Left]:
     keys = [item.key for item, _ in parts]
     for step in steps:
         at = [i for i, key in enumerate(keys) if not step.of or key in step.of]
-        law = "" if step.law in COOKS and step.minutes < c.COOKS_FROM.value else step.law
-        changes = LAWS[law]([now[i] for i in at], step.minutes) if law else []
-        for i, change in zip(at, changes, strict=False):
+        for i, change in zip(at, _changes(step, [now[i] for i in at]), strict=True):
             variance += (change.doubt * (change.part[1] - now[i][1])) ** 2
             now[i] = change.part
         found.append(Left(tuple(now), NINETY * math.sqrt(variance)))
     return found
+
+
+def _changes(step: Worked, parts: Sequence[Part]) -> list[Change]:
+    """What a step does to each of the foods it is done to."""
+    too_short = step.law in COOKS and step.minutes < c.COOKS_FROM.value
+    if not step.law or too_short:
+        return [Change(part, 0.0) for part in parts]
+    return LAWS[step.law](parts, step.minutes)
 
 
 def _with(item: Ingredient, grams: float, water: float, fat: float, word: str, role: str = "") -> Part:
@@ -78,7 +84,8 @@ def _with(item: Ingredient, grams: float, water: float, fat: float, word: str, r
     solid = grams * (100 - item.water - item.fat) / 100
     after = max(water + fat + solid, 1e-9)
     scale = solid / after * 100 / max(100 - item.water - item.fat, 1e-9)
-    words = [w for w in item.key.split() if w != "raw"]
+    # Only the fire makes a food no longer raw: drained or soaked it is as raw as it was.
+    words = [w for w in item.key.split() if word != "cooked" or w != "raw"]
     shares = {name: getattr(item, name) * scale for name in ("protein", "carbohydrate", "sugar", "ash")}
     key = " ".join(words if word in words else [*words, word])
     now = replace(item, key=key, role=role or item.role, water=100 * water / after, fat=100 * fat / after, **shares)
