@@ -61,9 +61,9 @@ def stand_in(env: dict[str, str], name: str, port: int, *options: str, **popen: 
     return subprocess.Popen(command, env=env, cwd=ROOT, stderr=subprocess.DEVNULL, start_new_session=True, **popen)
 
 
-def worker(env: dict[str, str], **popen: Any) -> subprocess.Popen[bytes]:
-    """Start a worker that plans days."""
-    command = [sys.executable, str(ROOT / "server" / "manage.py"), "work_days"]
+def worker(env: dict[str, str], *options: str, **popen: Any) -> subprocess.Popen[bytes]:
+    """Start a worker that plans days. options: of its command line; popen: for Popen."""
+    command = [sys.executable, str(ROOT / "server" / "manage.py"), "work_days", *options]
     return subprocess.Popen(command, env=env, start_new_session=True, **popen)
 
 

@@ -248,4 +248,5 @@ class Workers(OnTheDay):
 
     def work(self) -> subprocess.Popen[bytes]:
         env = {**os.environ, "AIRYCRUMB_MODE": "demo", "AIRYCRUMB_DATABASE_URL": database_url()}
-        return worker(env, stderr=subprocess.DEVNULL)
+        # Thirty seconds of silence, as they are in a kitchen, would be most of the test.
+        return worker(env, "--gone-after", "10", stderr=subprocess.DEVNULL)

@@ -19,7 +19,7 @@ from guards.services import NewerDatabase, refuse_newer
 
 GIVES_WAY = 10
 AWAY = (OperationalError, InterfaceError, ConnectorException)  # what is raised where the database is out of reach
-KEEPS_S, SILENT_S = 15.0, 30.0  # looks for what others left so often; a worker unheard of for so long is gone
+SILENT_S = 30.0  # a worker unheard of for so long is gone; it is heard of, and looked for, a few times in that time
 FIRST_S, MOST_S = 2.0, 30.0  # pauses while the database is away
 
 
@@ -29,8 +29,10 @@ class Command(BaseCommand):
     help = "Look for better plans of days, until stopped."
 
     def add_arguments(self, parser: CommandParser) -> None:
-        """--once: do what is asked now and end."""
+        """--once: do what is asked now and end. --gone-after: how long another worker may be silent, s."""
         parser.add_argument("--once", action="store_true", help="do what is asked now, then end")
+        gone = "a worker unheard of for so many seconds is gone, and what it did is done anew"
+        parser.add_argument("--gone-after", type=float, default=SILENT_S, help=gone)
 
     def handle(self, *_args: Any, **options: Any) -> None:
         """Work until stopped, giving way to whoever answers pages on the same machine."""
@@ -41,10 +43,10 @@ class Command(BaseCommand):
             raise CommandError(str(error)) from None
         if options["once"]:
             ask_for_what_is_left()
-            asyncio.run(_work(wait=False))
+            asyncio.run(_work(options["gone_after"], wait=False))
             return
         with contextlib.suppress(KeyboardInterrupt):
-            patiently(lambda: asyncio.run(_work(wait=True)), self.stderr.write)
+            patiently(lambda: asyncio.run(_work(options["gone_after"], wait=True)), self.stderr.write)
 
 
 def _pauses() -> Iterator[float]:
@@ -74,13 +76,20 @@ def _first_line(error: Exception) -> str:
     return said[0] if said else type(error).__name__
 
 
-async def _work(wait: bool) -> None:
+async def _work(silent_s: float, wait: bool) -> None:
     connector: Any = app.connector
     with app.replace_connector(connector.get_worker_connector()) as here:
         async with here.open_async():
-            work = here.run_worker_async(queues=["days"], wait=wait, concurrency=1, install_signal_handlers=False)
+            work = here.run_worker_async(
+                queues=["days"],
+                wait=wait,
+                concurrency=1,
+                install_signal_handlers=False,
+                update_heartbeat_interval=silent_s / 3,
+                stalled_worker_timeout=silent_s,
+            )
             if wait:
-                await _until_told(asyncio.ensure_future(work), asyncio.ensure_future(_keep(here)))
+                await _until_told(asyncio.ensure_future(work), asyncio.ensure_future(_keep(here, silent_s)))
             else:
                 await work
 
@@ -103,15 +112,15 @@ async def _until_told(*running: "asyncio.Future[Any]") -> None:
         raise faults[0] if faults else ConnectorException("the worker stopped")
 
 
-async def _keep(here: Any) -> None:
+async def _keep(here: Any, silent_s: float) -> None:
     """See to it, again and again, that nothing is left undone: neither by a worker that died nor by a fault."""
     while True:
-        for job in await here.job_manager.get_stalled_jobs(queue="days", seconds_since_heartbeat=SILENT_S):
+        for job in await here.job_manager.get_stalled_jobs(queue="days", seconds_since_heartbeat=silent_s):
             # Another worker may have taken it up in this very moment.
             with contextlib.suppress(ConnectorException):
                 await here.job_manager.retry_job(job)
         await sync_to_async(_ask)()
-        await asyncio.sleep(KEEPS_S)
+        await asyncio.sleep(silent_s / 2)
 
 
 def _ask() -> None:
