@@ -199,8 +199,7 @@ class Fillings(unittest.TestCase):
         plain, filled = sheet(), sheet(bake_document(filling={"inside": egg}))
         f = filled.groups[0].filled
         assert f
-        self.assertEqual(f.inside, "a quarter of egg")
-        self.assertAlmostEqual(f.inside_each_g, 12)
+        self.assertEqual([(one.name, one.each_g) for one in f.laid], [("a quarter of egg", 12)])
         self.assertAlmostEqual(filled.groups[0].filling_g, plain.groups[0].filling_g)
         eggs = sum(line.grams for line in filled.groups[0].filling if line.key == "egg cooked")
         self.assertAlmostEqual(eggs, 12 * 12)
@@ -208,6 +207,24 @@ class Fillings(unittest.TestCase):
         with self.assertRaises(InputError) as caught:
             read_bake(bake_document(filling={"inside": {**egg, "each": "40 g"}}))
         self.assertIn("leaves nothing round it", str(caught.exception.problems[0].message))
+
+    def test_several_things_are_laid_into_each_in_turn_weighed_and_told(self) -> None:
+        egg = {"name": "half an egg", "each": "15 g", "ingredients": [{"use": "egg cooked", "amount": "50 g"}]}
+        square = {"name": "a cube of cheese", "each": "5 g", "ingredients": [{"use": "feta", "amount": "1 g"}]}
+        found = sheet(bake_document(filling={"laid": [egg, square]}))
+        f = found.groups[0].filled
+        assert f
+        self.assertEqual([(one.name, one.each_g) for one in f.laid], [("half an egg", 15), ("a cube of cheese", 5)])
+        lines = {line.key: line.grams for line in found.groups[0].filling}
+        self.assertAlmostEqual(lines["egg cooked"], 12 * 15)
+        self.assertAlmostEqual(lines["feta"], 12 * 5)
+        self.assertAlmostEqual(sum(lines.values()), 12 * found.groups[0].filling_each_g)
+        self.assertLessEqual({"egg", "milk"}, set(found.allergens))
+        wrap = next(e for e in found.events if e.id == "wrap.last")
+        self.assertIn("15 g half an egg and 5 g a cube of cheese", " ".join(str(d) for d in wrap.details))
+        with self.assertRaises(InputError) as caught:
+            read_bake(bake_document(filling={"laid": [egg, {**square, "each": "30 g"}]}))
+        self.assertEqual(caught.exception.problems[0].where, "filling.laid[1].each")
 
     def test_vegetables_wait_for_the_mince(self) -> None:
         d = doubt(sheet(bake_document("hake-fennel-buns")), "weeps")

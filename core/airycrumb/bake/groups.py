@@ -16,7 +16,7 @@ from airycrumb.quantities import share_rounded
 from airycrumb.stations.enclose.registry import CLOSINGS
 from airycrumb.words import Message, in_grams, say, verbatim
 
-MOST_PIECES = 200
+MOST_PIECES, MOST_LAID = 200, 4
 VESSELS = ("tray", "box", "bowl")
 COOLING = ("cool", "chill")  # steps that cool what was made before them
 PLAIN = "plain"  # the closing that holds nothing
@@ -54,7 +54,7 @@ def weight(lines: tuple[IngredientLine, ...]) -> float:
 
 
 class LaidInside(Written):
-    """A second mixture laid inside a filling, or a piece of something such as egg."""
+    """Something laid into each piece with its filling: a second mixture, a piece of egg, a square of chocolate."""
 
     name: Annotated[str, Text(80, "a quarter of egg")] = told("name", "What it is called.")
     each_g: Annotated[float, Measured("mass", "g", "12 g", (1, 1000), say("What is inside"))] = told(
@@ -98,7 +98,10 @@ class Filling(Written):
     made_g: Annotated[
         float | None, Measured("mass", "g", "480 g", (1, 200_000), say("The filling made"), or_null=True)
     ] = left_out(None, "made", "Mass of filling there really is, once it is made.")
-    inside: Annotated[LaidInside | None, NeverNull()] = None
+    inside: Annotated[LaidInside | None, NeverNull()] = None  # older spelling: the first of what is laid in
+    laid: Annotated[tuple[LaidInside, ...], Field(max_length=MOST_LAID)] = left_out(
+        (), "laid", "What is laid into each piece with it, one after another."
+    )
     steps: Annotated[tuple[FillingStep, ...], Field(max_length=MOST_STEPS)] = left_out(
         (),
         "steps",
@@ -144,6 +147,11 @@ class Filling(Written):
         return self
 
     @property
+    def things(self) -> tuple[LaidInside, ...]:
+        """Everything laid into each piece with it, one after another."""
+        return self.laid if self.inside is None else (self.inside, *self.laid)
+
+    @property
     def is_cooked(self) -> bool:
         """Whether the heat only warms it; part-cooked, it still has to make it safe."""
         return self.state == "cooked"
@@ -179,12 +187,13 @@ class Group:
     @cached_property
     def inside_parts(self) -> list[Part]:
         """What is laid inside, in proportion to the filling round it."""
-        laid = self.filling.inside
-        if laid is None:
-            return []
-        own, around = weight(laid.ingredients), sum(g for _, g in self.filling.around)
-        share = laid.each_g / (self.filling_each_g - laid.each_g)
-        return [(item, g / own * share * around) for item, g in (line.part for line in laid.ingredients)]
+        around = sum(g for _, g in self.filling.around)
+        left = self.filling_each_g - sum(laid.each_g for laid in self.filling.things)
+        return [
+            (item, g / weight(laid.ingredients) * laid.each_g / left * around)
+            for laid in self.filling.things
+            for item, g in (line.part for line in laid.ingredients)
+        ]
 
     @cached_property
     def parts(self) -> list[Part]:
@@ -261,7 +270,7 @@ def missing_filling(group: MoreGroup, where: str) -> list[tuple[str, Message]]:
 
 def unfit(group: Group, where: str, problems: Problems) -> None:
     """Keeps what is wrong with a group's filling: nothing in it, or more inside it than there is of it."""
-    filling, laid = group.filling, group.filling.inside
+    filling, laid_g = group.filling, sum(laid.each_g for laid in group.filling.things)
     if filling is NO_FILLING:
         return
     problems.require(
@@ -271,15 +280,19 @@ def unfit(group: Group, where: str, problems: Problems) -> None:
         say("The filling has nothing in it: add an ingredient, and how much of it."),
     )
     problems.require(
-        laid is None or laid.each_g < group.filling_each_g,
+        laid_g < group.filling_each_g,
         "too_much_inside",
-        f"{where}filling.inside.each",
+        f"{where}filling.{_last_laid(filling)}",
         say(
             "{inside} inside {each} of filling leaves nothing round it: put less of it, or more filling.",
-            inside=in_grams(0.0 if laid is None else laid.each_g),
+            inside=in_grams(laid_g),
             each=in_grams(group.filling_each_g),
         ),
     )
+
+
+def _last_laid(filling: Filling) -> str:
+    return f"laid[{len(filling.laid) - 1}].each" if filling.laid else "inside.each"
 
 
 def shared_out(wanted: int, ratio: list[int]) -> list[int]:

@@ -9,6 +9,7 @@ from airycrumb.events.rising import looks, moves, ready_words, spots
 from airycrumb.plan.events import EventMark
 from airycrumb.plan.method import own
 from airycrumb.stations.safety.keeping import Unbaked
+from airycrumb.trays.filled import laid_in
 from airycrumb.trays.heat_tray import HeatStage
 from airycrumb.trays.in_heat import InTurn
 from airycrumb.trays.pieces import Pieces
@@ -22,6 +23,7 @@ from airycrumb.words import (
     listed,
     say,
     say_n,
+    verbatim,
     weekday_of,
 )
 
@@ -63,6 +65,21 @@ def _each(k: Known, p: Pieces) -> Message:
     )
 
 
+def _laid(k: Known) -> Iterator[Message]:
+    """What is laid into each piece in turn, where that is more than its filling."""
+    for p in k.pieces:
+        things, name = laid_in(p.ctx), p.ctx.group.called
+        around = p.ctx.share.filling_per_piece_g - sum(one.each_g for one in things)
+        inner = [say("{mass} {name}", mass=in_grams(one.each_g), name=verbatim(one.name)) for one in things]
+        if things:
+            yield say(
+                "into each: half of the {around} of {filling}, then {things}, then the rest",
+                around=in_grams(around),
+                filling=name,
+                things=listed(inner),
+            )
+
+
 def _rolled(p: Pieces) -> Message:
     """How large the first group's pieces are rolled; how much of the filling is in each where they are not."""
     w = p.wrapper
@@ -96,7 +113,7 @@ def wrapping(k: Known) -> Iterator[Draft]:
         kind="well" if late else "wrap",
         stage="wrap",
         words=say("Press a well into each and fill it") if late else words,
-        details=[*_some_later(k), *(_each(k, p) for p in k.pieces)],
+        details=[*_some_later(k), *(_each(k, p) for p in k.pieces), *_laid(k)],
         figure=_rolled(k.pieces[0]),
         figure_note=say("{pieces} to wrap", pieces=k.ctx.scaled.pieces - sum(load.pieces for _, load in later(k))),
         press=leaving(k, "wrap") if k.after("wrap") in ("heat", "hold") else say("The last is wrapped"),

@@ -8,7 +8,7 @@ from airycrumb.pantry import Part
 from airycrumb.plan.context import Context
 from airycrumb.stations import filling
 from airycrumb.trays.made import made, wrapped_parts
-from airycrumb.trays.types import FillingStepTray, FillingTray
+from airycrumb.trays.types import FillingStepTray, FillingTray, Laid
 from airycrumb.words import listed, say
 
 VESSELS = ("tray", "box", "bowl")
@@ -76,13 +76,11 @@ def coolings(ctx: Context, density: float) -> list[filling.Cooling]:
     return [filling.cooling(ctx.share.filling_g, density, vessel, ctx.room_c, f.celsius) for vessel in VESSELS]
 
 
-def inside_each_g(ctx: Context) -> float:
-    """g of what is laid inside the filling of one piece."""
+def laid_in(ctx: Context) -> list[Laid]:
+    """What is laid into each piece with its filling: as much of each as the bake has in what a piece holds."""
     group = ctx.group
-    if not group.inside_parts:
-        return 0.0
-    own = sum(g for _, g in group.inside_parts)
-    return ctx.share.filling_per_piece_g * own / sum(g for _, g in group.parts)
+    each = ctx.share.filling_per_piece_g
+    return [Laid(one.name, one.each_g * each / group.filling_each_g) for one in group.filling.things]
 
 
 def filled(ctx: Context, density: float) -> FillingTray:
@@ -106,8 +104,7 @@ def filled(ctx: Context, density: float) -> FillingTray:
         vessel=f.vessel,
         cool_min=f.cooling_min,
         coolings=coolings(ctx, density),
-        inside="" if f.inside is None else f.inside.name,
-        inside_each_g=inside_each_g(ctx),
+        laid=laid_in(ctx),
         steps=_after_each(ctx),
         making_min=f.making_min,
         salt=_salt(wrapped_parts(ctx)),

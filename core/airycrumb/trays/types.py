@@ -291,6 +291,14 @@ class FillingStepTray:
 
 
 @dataclass(frozen=True)
+class Laid:
+    """Something laid into each piece with its filling. each_g: g in one piece."""
+
+    name: str
+    each_g: float
+
+
+@dataclass(frozen=True)
 class FillingTray:
     """A filling as a formula of its own. g for all the group's pieces."""
 
@@ -318,9 +326,8 @@ class FillingTray:
     cool_min: float
     #: how long it takes in each vessel, [] where it goes in raw
     coolings: list[Cooling]
-    #: what is laid in each, "" for nothing
-    inside: str
-    inside_each_g: float
+    #: what is laid into each with it, in turn
+    laid: list[Laid]
     #: how it is made, [] for in one go
     steps: list[FillingStepTray]
     #: of hands

@@ -1623,7 +1623,7 @@ export interface components {
             changed: string;
         };
         /** @description What to make: one dough, one group of pieces or several, and how each stage is done. */
-        BakeDocument: {
+        Bake: {
             /**
              * @description What this file is.
              * @constant
@@ -1708,6 +1708,7 @@ export interface components {
              */
             divide_by?: "scale" | "eye" | "torn";
         };
+        BakeDocument: components["schemas"]["Bake"];
         /**
          * BakeOut
          * @description A bake at one version; head is the number of its newest.
@@ -1913,6 +1914,8 @@ export interface components {
              */
             made?: string | null;
             inside?: components["schemas"]["LaidInside"];
+            /** @description What is laid into each piece with it, one after another. */
+            laid?: components["schemas"]["LaidInside"][];
             /** @description How it is made, step by step; then hands_on and cooling follow from them. Made in one go if left out. */
             steps?: components["schemas"]["FillingStep"][];
         };
@@ -2074,7 +2077,7 @@ export interface components {
             /** @description The line of the recipe it was read from. */
             written?: string;
         };
-        /** @description A second mixture laid inside a filling, or a piece of something such as egg. */
+        /** @description Something laid into each piece with its filling: a second mixture, a piece of egg, a square of chocolate. */
         LaidInside: {
             /**
              * @description What it is called.
@@ -2683,10 +2686,8 @@ export interface components {
             vessel: string;
             /** Coolings */
             coolings: components["schemas"]["Cooling"][];
-            /** Inside */
-            inside: string;
-            /** Inside Each G */
-            inside_each_g: number;
+            /** Laid */
+            laid: components["schemas"]["Laid"][];
             /** Steps */
             steps: components["schemas"]["FillingStepTray"][];
             /** Making Min */
@@ -2929,6 +2930,16 @@ export interface components {
             unbaked: components["schemas"]["Unbaked"];
             /** Said */
             said: components["schemas"]["Said"];
+        };
+        /**
+         * Laid
+         * @description Something laid into each piece with its filling. each_g: g in one piece.
+         */
+        Laid: {
+            /** Name */
+            name: string;
+            /** Each G */
+            each_g: number;
         };
         /**
          * LaterLoad

@@ -1,6 +1,7 @@
 import type { Bake } from "../api/client";
 import { setAt } from "../lib/path";
 import { Choice } from "../ui/choice";
+import { laidIn, withLaid } from "./laid";
 import { Minutes } from "./minutes";
 import { Quantity, QUIET, type Editing, type Path } from "./quantity";
 
@@ -75,46 +76,44 @@ function Made({ filling, path, of, ...e }: Editing & { filling: Filling; path: P
   );
 }
 
+const MOST_LAID = 4;
 const EGG = { name: "a piece of egg", each: "12 g", ingredients: [{ use: "egg cooked", amount: "50 g" }] };
 
-/** A second mixture laid inside the first, or a piece of something. */
-function Inside({ filling, path, of, ...e }: Editing & { filling: Filling; path: Path; of: string }) {
-  const inside = filling.inside;
-  const put = (v: "nothing" | "something") => {
-    const next = { ...filling };
-    if (v === "nothing") delete next.inside;
-    else next.inside = inside ?? EGG;
-    e.edit(setAt(e.document, path, next));
-  };
+/** What is laid into each piece besides: a second mixture, half an egg, a square of chocolate. */
+function Laid({ filling, path, of, ...e }: Editing & { filling: Filling; path: Path; of: string }) {
+  const laid = laidIn(filling);
+  const put = (things: (typeof EGG)[]) => e.edit(setAt(e.document, path, withLaid(filling, things)));
+  const all = laid.map(({ one }) => one);
   return (
     <>
-      inside it{" "}
-      <Choice
-        label={`Inside the filling${of}`}
-        value={inside ? "something" : "nothing"}
-        className={QUIET}
-        onChoose={put}
-        options={[
-          { value: "nothing", label: "nothing more" },
-          {
-            value: "something",
-            label: inside?.name ?? "a piece or a second mixture",
-            note: "named and listed in the recipe, on the Weigh tray",
-          },
-        ]}
-      />
-      {inside && (
-        <>
-          {", "}
+      {laid.map(({ one, path: within }, n) => (
+        <span key={within.join(".")}>
+          with{" "}
+          <Choice
+            label={`Laid in, ${n + 1}${of}`}
+            value="kept"
+            className={QUIET}
+            onChoose={(v) => v === "none" && put(all.filter((_, m) => m !== n))}
+            options={[
+              { value: "kept", label: one.name, note: "named and listed in the recipe, on the Weigh tray" },
+              { value: "none", label: "leave it out" },
+            ]}
+          />
+          ,{" "}
           <Quantity
             {...e}
-            label={`Mass inside each${of}`}
+            label={`Mass of ${one.name} in each${of}`}
             kind="mass"
-            path={[...path, "inside", "each"]}
-            text={inside.each}
+            path={[...path, ...within, "each"]}
+            text={one.each}
           />{" "}
-          in each
-        </>
+          in each,{" "}
+        </span>
+      ))}
+      {laid.length < MOST_LAID && (
+        <button type="button" className={QUIET} onClick={() => put([...all, EGG])}>
+          {laid.length ? "and one thing more" : "lay something in besides"}
+        </button>
       )}
     </>
   );
@@ -187,7 +186,7 @@ export function FillingSettings(e: Editing) {
               </>
             )}
             ; <Made {...e} filling={filling} path={path} of={of} />,{" "}
-            <Inside {...e} filling={filling} path={path} of={of} />.
+            <Laid {...e} filling={filling} path={path} of={of} />.
           </span>
         );
       })}

@@ -46,13 +46,14 @@ function OneFilling({ group, named }: { group: Group; named: boolean }) {
           }
           strong
         />
-        {f.inside && (
+        {f.laid.map((one, n) => (
           <Fact
-            name={`Inside each: ${f.inside}`}
-            value={u.mass(f.inside_each_g)}
-            from="laid in the middle, filling round it"
+            key={n}
+            name={`Laid into each: ${one.name}`}
+            value={u.mass(one.each_g)}
+            from="in the middle, filling round it"
           />
-        )}
+        ))}
         <Fact
           name="Juice in it"
           value={u.text(f.word)}

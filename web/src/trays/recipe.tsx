@@ -4,6 +4,7 @@ import { setAt } from "../lib/path";
 import { useUnits } from "../lib/settings";
 import { Choice } from "../ui/choice";
 import { FoodChoice } from "../parts/food-choice";
+import { laidIn, type LaidPath } from "../parts/laid";
 import { Quantity, whereOf, type Editing } from "../parts/quantity";
 
 type Swap = Sheet["weigh"]["swaps"][number];
@@ -12,9 +13,9 @@ type Row = Bake["dough"]["ingredients"][number];
 type ListPath =
   | ["dough"]
   | ["filling"]
-  | ["filling", "inside"]
+  | ["filling", ...LaidPath]
   | ["more_groups", number, "filling"]
-  | ["more_groups", number, "filling", "inside"];
+  | ["more_groups", number, "filling", ...LaidPath];
 
 /** One written amount. It is kept exactly as typed, right or wrong. */
 function Written({
@@ -61,13 +62,10 @@ const weighed = (row: Row, amount: string): Row => ({
 });
 
 function fillingOf(document: Bake, path: ListPath): { name: string; ingredients: Row[] } | undefined {
-  const filling =
-    path[0] === "more_groups"
-      ? document.more_groups?.[path[1]]?.filling
-      : path[0] === "filling"
-        ? document.filling
-        : undefined;
-  return path.at(-1) === "inside" ? filling?.inside : filling;
+  if (path[0] === "dough") return undefined;
+  const filling = path[0] === "filling" ? document.filling : (document.more_groups?.[path[1]]?.filling ?? undefined);
+  const within = path.slice(path[0] === "filling" ? 1 : 3).join(".");
+  return within ? laidIn(filling).find((laid) => laid.path.join(".") === within)?.one : filling;
 }
 
 /** The name of a filling, as the sentence calls it. */
@@ -178,7 +176,9 @@ function Ingredients({ path, pantry, ...e }: Editing & { path: ListPath; pantry:
   const list = path[0] === "dough" ? e.document.dough : fillingOf(e.document, path);
   const rows: Row[] = list?.ingredients ?? [];
   const place = whereOf([...path, "ingredients"]);
-  const named = `${path.at(-1) === "inside" ? "inside of the " : ""}${path[0] === "more_groups" ? `filling ${path[1] + 2}` : part}`;
+  const whose = path[0] === "more_groups" ? `filling ${path[1] + 2}` : part;
+  const laid = path.length > (path[0] === "more_groups" ? 3 : 1);
+  const named = laid ? `${fillingOf(e.document, path)?.name ?? ""} in the ${whose}` : whose;
   const put = (next: typeof rows) => e.edit(setAt(e.document, [...path, "ingredients"], next));
   const unused = pantry.filter((item) => !rows.some((row) => row.use === item.key));
   return (
@@ -286,15 +286,21 @@ export function Recipe({ pantry, swaps, ...e }: Editing & { pantry: PantryItem[]
         <Ingredients {...e} path={["dough"]} pantry={pantry} />
         <div className="flex flex-col gap-5">
           {e.document.closing !== "plain" && <Ingredients {...e} path={["filling"]} pantry={pantry} />}
-          {e.document.closing !== "plain" && e.document.filling.inside && (
-            <Ingredients {...e} path={["filling", "inside"]} pantry={pantry} />
-          )}
+          {e.document.closing !== "plain" &&
+            laidIn(e.document.filling).map(({ path }) => (
+              <Ingredients key={path.join(".")} {...e} path={["filling", ...path]} pantry={pantry} />
+            ))}
           {more.map((group, i) => (
             <div key={`${i}-${more.length}`}>
               {group.filling && <Ingredients {...e} path={["more_groups", i, "filling"]} pantry={pantry} />}
-              {group.filling?.inside && (
-                <Ingredients {...e} path={["more_groups", i, "filling", "inside"]} pantry={pantry} />
-              )}
+              {laidIn(group.filling ?? undefined).map(({ path }) => (
+                <Ingredients
+                  key={path.join(".")}
+                  {...e}
+                  path={["more_groups", i, "filling", ...path]}
+                  pantry={pantry}
+                />
+              ))}
               <p className="mt-1 text-muted [--chip:var(--inset)]">
                 {group.filling ? "Closed as" : "These are"}{" "}
                 <Choice
