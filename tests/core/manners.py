@@ -1,4 +1,4 @@
-"""Sixty manners of practice, each a few words of a method, and the steps and hours they come to.
+"""Sixty-two manners of practice, each a few words of a method, and the steps and hours they come to.
 
 Every figure is worked by hand from the minutes said (or, where a step says none, from those of its kind). The page
 docs/models/method.md shows the same rows: python -m tests.core.manners writes it.
@@ -102,6 +102,18 @@ DOUGHS = (
     Manner("Let it rest a quarter of an hour before it is cut", steps=(s("rest", "divide", 15),), later={"divide": 15}),
     Manner("Knead again before dividing", steps=(s("knead", "divide", 5),), later={"divide": 5, "wrap": 5}),
     Manner("Knead the bits in once it has risen", steps=(s("knead_in", "divide", 4, "sesame"),), later={"divide": 4}),
+    Manner(
+        "Mix it, let it rest 20, then knead",
+        steps=(s("rest", "rise", 20), s("knead", "rise", 8)),
+        later={"rise": 0, "divide": 0},
+        happens=("weigh.knead", "step.1", "step.2", "rise.grown"),
+    ),
+    Manner(
+        "Two bowls, each with its own oil",
+        steps=(s("oil_bowl", "rise", None, "oil"), s("two_bowls", "rise")),
+        later={"rise": 0, "divide": 0},
+        happens=("weigh.knead", "step.1", "step.2", "rise.grown"),
+    ),
     Manner("Fold it in three", steps=(s("fold", "divide", 2),), later={"divide": 2}),
     Manner("Chill the dough an hour before dividing", steps=(s("chill", "divide", 60),), later={"divide": 60}),
     Manner("Let the rounds relax 30 minutes more", steps=(s("relax", "wrap", 30),), later={"divide": 0, "wrap": 30}),

@@ -151,6 +151,19 @@ class BetweenTheStages(unittest.TestCase):
         self.assertEqual(after["step.1"], plain["wrap"])
         self.assertEqual(after["divide"], plain["divide"])
 
+    def test_once_kneaded_they_are_part_of_the_rise_and_hold_the_hands(self) -> None:
+        steps = [{"do": "rest", "before": "rise", "for": "20 min"}, {"do": "knead", "before": "rise", "for": "8 min"}]
+        plain, s = raw_sheet(pork()), raw_sheet(pork(steps=steps))
+        self.assertEqual(s.day.total_min, plain.day.total_min)
+        rise, kneaded = (next(x for x in s.day.steps if x.key == key) for key in ("rise", "step.2"))
+        self.assertEqual(kneaded.start, rise.start + timedelta(minutes=20))
+        # The filling's hands keep clear of the kneading.
+        for x in s.day.steps:
+            if x.hands and x.key != "step.2":
+                self.assertTrue(x.end <= kneaded.start or kneaded.end <= x.start, x.key)
+        mixed = next(e for e in s.events if e.id == "weigh.knead")
+        self.assertIn("Mix to a", str(mixed.words))
+
     def test_at_the_table_the_last_step_ends_the_bake(self) -> None:
         glazed = bake_document(
             steps=[

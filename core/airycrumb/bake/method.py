@@ -77,8 +77,9 @@ class BakeStep(MethodStep):
     )
     before: Annotated[str, OneOf(PLACES)] = told(
         "before",
-        "Where it stands: before weighing, dividing, wrapping or the heat; fire: while they are in it; rest: hot, as "
-        "they come out; table: once they have rested, before they are eaten.",
+        "Where it stands: before weighing, dividing, wrapping or the heat; rise: as soon as the dough is kneaded; "
+        "fire: while they are in it; rest: hot, as they come out; table: once they have rested, before they are "
+        "eaten.",
     )
     uses: Annotated[tuple[IngredientLine, ...], Field(max_length=12)] = left_out(
         (), "with", "What it takes, for all pieces together."

@@ -10,7 +10,7 @@ from typing import Literal
 
 from airycrumb.words import NOTHING, Message, say
 
-Where = Literal["filling", "weigh", "divide", "wrap", "heat", "fire", "rest", "table"]
+Where = Literal["filling", "weigh", "rise", "divide", "wrap", "heat", "fire", "rest", "table"]
 
 
 @dataclass(frozen=True)
@@ -55,6 +55,7 @@ PAN, POT, SIEVE, BOWL, KNIFE = say("a wide pan"), say("a pot"), say("a sieve"), 
 BRUSH, PIN, BLENDER = say("a brush"), say("a rolling pin"), say("a blender, or a masher")
 IN: tuple[Where, ...] = ("filling",)
 DOUGH: tuple[Where, ...] = ("divide", "wrap")
+KNEADED: tuple[Where, ...] = ("rise", *DOUGH)
 SHAPING: tuple[Where, ...] = ("wrap",)
 LAST: tuple[Where, ...] = ("heat",)
 FIRE: tuple[Where, ...] = ("fire",)
@@ -245,12 +246,17 @@ STEP_KINDS: dict[str, StepKind] = {
         takes_food=True,
     ),
     "rest": StepKind(
-        lambda what: say("Let {what} rest, covered", what=what), say("It is resting"), DOUGH, 0, 15, over=say("Rested")
+        lambda what: say("Let {what} rest, covered", what=what),
+        say("It is resting"),
+        KNEADED,
+        0,
+        15,
+        over=say("Rested"),
     ),
     "knead": StepKind(
         lambda what: say("Knead {what} again", what=what),
         say("Kneaded"),
-        DOUGH,
+        KNEADED,
         5,
         cue=say("A thin sheet stretches and does not tear."),
     ),
@@ -258,7 +264,17 @@ STEP_KINDS: dict[str, StepKind] = {
         lambda what: say("Knead in {what}", what=what), say("Kneaded in"), ("divide",), 4, takes_food=True
     ),
     "knock_back": StepKind(lambda what: say("Knock {what} back", what=what), say("Knocked back"), ("divide",), 1),
-    "fold": StepKind(lambda what: say("Fold {what}", what=what), say("Folded"), ("divide", "wrap"), 2),
+    "fold": StepKind(lambda what: say("Fold {what}", what=what), say("Folded"), KNEADED, 2),
+    "two_bowls": StepKind(
+        lambda what: say("Put {what} into two bowls, half in each, covered", what=what),
+        say("In two bowls"),
+        ("rise",),
+        2,
+        tool=say("a second bowl"),
+    ),
+    "oil_bowl": StepKind(
+        lambda what: say("Coat the bowl with {what}", what=what), say("Coated"), ("rise",), 1, takes_food=True
+    ),
     "relax": StepKind(
         lambda what: say("Let {what} relax, covered", what=what),
         say("It is relaxing"),
@@ -321,7 +337,7 @@ STEP_KINDS: dict[str, StepKind] = {
     ),
     "sauce": StepKind(lambda what: say("Serve with {what}", what=what), say("On the table"), COLD, 3, takes_food=True),
 }
-PLACES: tuple[Where, ...] = ("weigh", "divide", "wrap", "heat", "fire", "rest", "table")
+PLACES: tuple[Where, ...] = ("weigh", "rise", "divide", "wrap", "heat", "fire", "rest", "table")
 
 
 def kinds_of(where: Where) -> tuple[str, ...]:

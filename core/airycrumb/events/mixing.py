@@ -12,6 +12,7 @@ from airycrumb.words import (
     Message,
     in_celsius,
     in_grams,
+    in_minutes,
     listed,
     say,
 )
@@ -68,16 +69,22 @@ def weighing(k: Known) -> Iterator[Draft]:
 
 
 def _woken(k: Known, begin: datetime, jug: list[Message]) -> Draft:
-    note = next((a.note for a in k.weighed.order if a.vessel == "jug" and a.note), NOTHING)
+    # Without sugar in warm water it may only cloud: it is not said to be dead.
+    apart = k.ctx.bake.dough.yeast_school == "apart"
+    foam = say("wait {wait} for foam; no foam: stop, the yeast is dead", wait=in_minutes(5, 15))
     return Draft(
         id="weigh.wake",
         kind="wake",
         stage="weigh",
         words=say("Wake the yeast"),
-        details=[listed(jug, "commas"), note, NOTHING if _has_its_own(k) else _liquid(k)],
+        details=[
+            listed(jug, "commas"),
+            say("no sugar and no salt in it; it may not foam") if apart else foam,
+            NOTHING if _has_its_own(k) else _liquid(k),
+        ],
         figure=_warm(k),
         figure_note=say("for the yeast, in its own jug"),
-        press=say("It foams"),
+        press=say("It is dissolved") if apart else say("It foams"),
         at=begin,
         minutes=WAKE_MIN,
     )
@@ -85,7 +92,8 @@ def _woken(k: Known, begin: datetime, jug: list[Message]) -> Draft:
 
 def _kneaded(k: Known, begin: datetime, woken: bool) -> Draft:
     w, end = k.weighed, k.steps["weigh"].end
-    mixed = k.ctx.bake.dough.kneading == "none"
+    rests_first = any(step.do == "knead" and step.before == "rise" for step in k.ctx.bake.steps)
+    mixed = k.ctx.bake.dough.kneading == "none" or rests_first
     foams = k.ctx.did("weigh.wake") or begin + timedelta(minutes=WAKE_MIN)
     at = min(foams, end) if woken else begin
     return Draft(

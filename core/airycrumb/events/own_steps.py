@@ -131,7 +131,7 @@ def _weighed(k: Known) -> list[Message]:
 
 def between(k: Known) -> Iterator[Draft]:
     """The cook's own steps between the stages, and those before the food is eaten."""
-    for before in STANDS_BEFORE:
+    for before in (*STANDS_BEFORE, "rise"):
         for work in own(k.ctx.bake, before):
             yield _own(k, work, cast(StageKey, before))
     table = own(k.ctx.bake, "table")

@@ -6,12 +6,12 @@ from airycrumb.bake.groups import Filling
 from airycrumb.bake.method import BakeStep, MethodStep
 from airycrumb.bake.model import Bake
 from airycrumb.plan.chains import Chain, Work
-from airycrumb.plan.timetable import Leg
+from airycrumb.plan.timetable import Leg, Within
 from airycrumb.quantities import Band
 from airycrumb.words import Message, in_grams, in_minutes, listed, say, verbatim
 
 FILLING_TRAY = "filling"
-OF_THE_DOUGH = ("weigh", "divide")
+OF_THE_DOUGH = ("weigh", "rise", "divide")
 THE_DOUGH, THE_PIECES, UNNAMED = say("the dough"), say("the pieces"), say("a food of your choice")
 SOAK_MIN = 60.0  # min: a scald cooled to the room, or a soak; assumed
 
@@ -102,6 +102,16 @@ def own_min(bake: Bake, *before: str) -> float:
 def legs(bake: Bake, before: str) -> list[Leg]:
     """The same as legs of the dough's way."""
     return [Leg(w.key, Band(*[w.minutes] * 3), w.label, w.hands, w.tray) for w in own(bake, before)]
+
+
+def as_it_rises(bake: Bake) -> Iterator[Within]:
+    """The cook's own steps of a dough just kneaded, one after another: yeast is at work by then, so their time is part
+    of the rise.
+    """
+    minute = 0.0
+    for work in own(bake, "rise"):
+        yield Within("rise", minute, work)
+        minute += work.minutes
 
 
 def soaking(bake: Bake) -> list[Chain]:

@@ -5,7 +5,7 @@ from dataclasses import dataclass
 from datetime import datetime, timedelta
 from functools import cached_property
 
-from airycrumb.plan.chains import Chain, Placed, placed
+from airycrumb.plan.chains import Chain, Placed, Work, placed
 from airycrumb.problems import InputError, Problem
 from airycrumb.quantities import Band
 from airycrumb.words import Message, say, verbatim
@@ -49,6 +49,20 @@ def stage(key: str, band: Band) -> Leg:
 
 
 @dataclass(frozen=True)
+class Within:
+    """Work done while a stage goes on. minute: from its beginning."""
+
+    stage: str
+    minute: float
+    work: Work
+
+
+def fold(count: int, minute: float) -> Within:
+    """The dough folded once while it rises."""
+    return Within("rise", minute, Work(f"fold_{count}", say("Fold the dough"), FOLD_MIN, True, "rise"))
+
+
+@dataclass(frozen=True)
 class Durations:
     """Minutes of everything. Bands are forecasts; plain numbers are the kitchen's own or assumed."""
 
@@ -57,8 +71,8 @@ class Durations:
     #: what is made beside it
     chains: tuple[Chain, ...] = ()
     preheat: float = 0.0
-    #: the stage and its minute at which the dough is folded
-    folds: tuple[tuple[str, float], ...] = ()
+    #: what is done while a stage goes on, and takes none of its time
+    within: tuple[Within, ...] = ()
     #: when oven, pot or pan is hot, None where it plays no part yet
     hot_at: datetime | None = None
 
@@ -77,6 +91,10 @@ class Durations:
         busy = [(self.begins(leg.key), self.begins(leg.key) + leg.band.typical) for leg in self.main if leg.hands]
         if any(leg.key == "sponge" for leg in self.main):
             busy.append((0.0, MIXING))
+        for w in self.within:
+            if w.work.hands:
+                start = self.begins(w.stage) + w.minute
+                busy.append((start, start + w.work.minutes))
         return placed([(chain, self.begins(chain.ready_for)) for chain in self.chains], busy)
 
 
@@ -223,18 +241,19 @@ def _ends(d: Durations, i: int, at: datetime, done: Done | None) -> datetime:
     return max(end, done.now) if under_way else end
 
 
-def _fold(stage: Step, count: int, minute: float) -> Step:
-    """The dough folded once while it rests."""
-    after = timedelta(minutes=minute)
+def _within(stage: Step, w: Within) -> Step:
+    """What is done while a stage goes on, hung from its beginning."""
+    after = timedelta(minutes=w.minute)
     return Step(
-        key=f"fold_{count}",
-        tray=stage.tray,
-        label=say("Fold the dough"),
+        key=w.work.key,
+        tray=w.work.tray,
+        label=w.work.label,
         start=stage.start + after,
-        end=stage.start + after + timedelta(minutes=FOLD_MIN),
+        end=stage.start + after + timedelta(minutes=w.work.minutes),
         start_low=stage.start_low + after,
         start_high=stage.start_high + after,
-        hands=True,
+        hands=w.work.hands,
+        of=w.work.of,
     )
 
 
@@ -281,7 +300,7 @@ def _side_steps(d: Durations, steps: dict[str, Step], first: datetime, done: Don
                 hands=True,
             )
         )
-    side += [_fold(steps[stage], i, minute) for i, (stage, minute) in enumerate(d.folds, start=1)]
+    side += [_within(steps[w.stage], w) for w in d.within]
     if d.preheat > 0:
         heat = steps["heat"]
         begin = heat.start - timedelta(minutes=d.preheat)

@@ -6,8 +6,8 @@ from datetime import datetime
 
 from airycrumb.bake.method import STANDS_BEFORE
 from airycrumb.plan.context import Context
-from airycrumb.plan.method import fillings, legs, soaking
-from airycrumb.plan.timetable import Durations, Leg, stage
+from airycrumb.plan.method import as_it_rises, fillings, legs, soaking
+from airycrumb.plan.timetable import Durations, Leg, fold, stage
 from airycrumb.quantities import Band
 from airycrumb.trays.cues import folded_at
 from airycrumb.trays.ferment import SPONGE_MIX_MIN, Fermented, shaping_minutes
@@ -62,7 +62,7 @@ def durations(
         main=tuple(_way(ctx, lengths)),
         chains=(*fillings(b), *soaking(b)),
         preheat=max(h.tray.preheat_min for h in heats),
-        folds=tuple(("rise", minute) for minute in folded_at(b.rise.clock)),
+        within=(*(fold(i, minute) for i, minute in enumerate(folded_at(b.rise.clock), start=1)), *as_it_rises(b)),
         hot_at=_hot_at(ctx),
     )
 

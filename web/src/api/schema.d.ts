@@ -1745,12 +1745,12 @@ export interface components {
              * @description What is done.
              * @enum {string}
              */
-            do: "cool" | "chill" | "rub_in" | "rest" | "knead" | "knead_in" | "knock_back" | "fold" | "relax" | "roll" | "press" | "sheet" | "spread" | "roll_up" | "cut" | "brush" | "mist" | "strew" | "prick" | "slit" | "dip" | "flip" | "upper_shelf" | "lower_shelf" | "grill" | "foil" | "grease" | "cloth" | "glaze" | "split_fill" | "crisp" | "sauce";
+            do: "cool" | "chill" | "rub_in" | "rest" | "knead" | "knead_in" | "knock_back" | "fold" | "two_bowls" | "oil_bowl" | "relax" | "roll" | "press" | "sheet" | "spread" | "roll_up" | "cut" | "brush" | "mist" | "strew" | "prick" | "slit" | "dip" | "flip" | "upper_shelf" | "lower_shelf" | "grill" | "foil" | "grease" | "cloth" | "glaze" | "split_fill" | "crisp" | "sauce";
             /**
-             * @description Where it stands: before weighing, dividing, wrapping or the heat; fire: while they are in it; rest: hot, as they come out; table: once they have rested, before they are eaten.
+             * @description Where it stands: before weighing, dividing, wrapping or the heat; rise: as soon as the dough is kneaded; fire: while they are in it; rest: hot, as they come out; table: once they have rested, before they are eaten.
              * @enum {string}
              */
-            before: "weigh" | "divide" | "wrap" | "heat" | "fire" | "rest" | "table";
+            before: "weigh" | "rise" | "divide" | "wrap" | "heat" | "fire" | "rest" | "table";
             /** @description What it takes, for all pieces together. */
             with?: components["schemas"]["IngredientLine"][];
             /**

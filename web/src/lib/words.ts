@@ -198,6 +198,9 @@ function partText(part: Said[number], units: Units, now: number): string {
 export const sentence = (said: Said, units: Units, now: number = clockNow()): string =>
   said.map((part) => partText(part, units, now)).join("");
 
+/** What is said of one thing, one after another: a whole sentence keeps its full stop and needs no other mark. */
+export const joined = (parts: string[]): string => parts.join("; ").replaceAll(".; ", ". ");
+
 /** A word that opens a heading. */
 export const opening = (words: string): string => words.charAt(0).toUpperCase() + words.slice(1);
 

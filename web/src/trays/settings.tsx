@@ -174,6 +174,7 @@ function RiseSettings({ sheet, spots, ...e }: Editing & { sheet: Sheet; spots: S
 /** Where steps of the cook's own may stand, by the tray they are shown on. */
 const OWN: Record<string, [NonNullable<Bake["steps"]>[number]["before"], string][]> = {
   weigh: [["weigh", "Your own steps before you weigh"]],
+  rise: [["rise", "Your own steps once it is kneaded"]],
   divide: [["divide", "Your own steps before you divide"]],
   wrap: [["wrap", "Your own steps before you wrap"]],
   proof: [["heat", "Your own steps just before the heat"]],

@@ -9,6 +9,7 @@ import { usePhone, useTablet } from "../../lib/use-narrow";
 import { Panel } from "../../ui/panel";
 import { fillingWork } from "../../trays/filling";
 import { TRAYS, type TrayKey } from "./tray-list";
+import { joined } from "../../lib/words";
 
 /** What each kind of event is drawn as; a kind that is not here stands in the list of steps alone. */
 const SHAPES: Partial<Record<string, RailShape>> = {
@@ -176,7 +177,7 @@ function AllSteps({ sheet, onOpen }: { sheet: Sheet; onOpen: (id: string) => voi
             </span>
             <span>
               <span className="font-semibold">{u.text(e.words)}</span>
-              <span className="block text-muted">{e.details.map(u.text).join("; ")}</span>
+              <span className="block text-muted">{joined(e.details.map(u.text))}</span>
             </span>
           </button>
         </li>

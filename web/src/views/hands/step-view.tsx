@@ -13,6 +13,7 @@ import { Warning } from "../../ui/facts";
 import type { Stage } from "../marks/steps";
 import { Beside } from "./beside";
 import { Unsafe } from "./unsafe";
+import { joined } from "../../lib/words";
 
 interface StepProps {
   event: BakeEvent;
@@ -77,7 +78,7 @@ export function StepView(p: StepProps) {
           <h1 className="mt-2 text-[1.7rem] leading-tight font-extrabold tab:text-[2.6rem]">
             {u.text(over && event.kind === "out" ? event.label : event.words)}
           </h1>
-          <p className="text-lg text-ink tab:text-xl">{event.details.map(u.text).join("; ")}</p>
+          <p className="text-lg text-ink tab:text-xl">{joined(event.details.map(u.text))}</p>
         </div>
         {!phone && folded}
       </div>
