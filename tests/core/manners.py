@@ -1,4 +1,4 @@
-"""Sixty-two manners of practice, each a few words of a method, and the steps and hours they come to.
+"""Sixty-three manners of practice, each a few words of a method, and the steps and hours they come to.
 
 Every figure is worked by hand from the minutes said (or, where a step says none, from those of its kind). The page
 docs/models/method.md shows the same rows: python -m tests.core.manners writes it.
@@ -180,6 +180,11 @@ FIRES = (
         later={"eat": 0},
     ),
     Manner("Dip the tops in seeds", steps=(s("dip", "heat", None, "sesame"),), other={"heat": OVEN}, later={"eat": 0}),
+    Manner(
+        "Steamed on leaves, not paper",
+        other={"heat": {"method": "steam", "liner": "leaf"}},
+        happens=("heat.1.1.in", "heat.1.1.out"),
+    ),
     Manner(
         "Flip them inside the oven",
         steps=(s("flip", "fire"),),

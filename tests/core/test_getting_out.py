@@ -56,6 +56,20 @@ class Tools(unittest.TestCase):
         self.assertTrue({"a brush", "a wide pan", "a bowl", "dry thick gloves"} <= set(baked), baked)
         self.assertEqual(len(baked), len(set(baked)))
 
+    def test_what_lies_under_them_is_got_out_and_told_where_it_is_not_paper(self) -> None:
+        for liner, wanted, told in (
+            ("paper", "baking paper, a square under each", ""),
+            ("leaf", "large leaves, one under each", "peel the leaf off before they are eaten"),
+            ("bare", "", "soft dough sticks here"),
+        ):
+            with self.subTest(liner=liner):
+                document = bake_document("hake-fennel-buns", heat={"method": "steam", "liner": liner})
+                self.assertEqual(any(str(t.name) == wanted for t in out(document).tools), bool(wanted))
+                ended = next(e for e in raw_sheet(document).events if e.kind == "out")
+                said = " ".join(str(d) for d in ended.details)
+                self.assertEqual("leaf" in said or "sticks" in said, bool(told))
+                self.assertIn(told, said)
+
     def test_the_bowl_holds_the_dough_once_it_has_grown(self) -> None:
         document = bake_document("hake-fennel-buns")
         s = raw_sheet(document)

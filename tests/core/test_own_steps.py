@@ -9,6 +9,7 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from airycrumb.bake import read_bake
+from airycrumb.bake.edits import edited
 from airycrumb.bake.marks import Observation
 from airycrumb.data.step_kinds import PLACES, STEP_KINDS, kinds_of
 from airycrumb.learning.finish import finish
@@ -20,6 +21,7 @@ from airycrumb.plan.context import Context
 from airycrumb.problems import InputError
 from airycrumb.sheet import Sheet
 from airycrumb.stations.filling import Worked, through
+from airycrumb.whatif.getting_out import foods
 from tests.core.examples import NOON, bake_document, kitchen, raw_sheet, seen
 
 PORK = {
@@ -119,6 +121,27 @@ class TheFillingAsWork(unittest.TestCase):
             self.assertEqual(codes([{"do": wet}])["raw_or_cooked"], "stop", wet)
         # A moment in the pan cooks nothing through.
         self.assertEqual(codes([{"do": "brown", "for": "1 min"}])["raw_or_cooked"], "stop")
+
+    def test_a_liquid_that_is_kept_goes_into_the_dough_and_is_there_when_it_is_mixed(self) -> None:
+        document = pork()
+        lines = [*document["dough"]["ingredients"], {"use": "soaking liquid", "amount": "40 g"}]
+        s = raw_sheet({**document, "dough": {**document["dough"], "ingredients": lines}})
+        at = {x.key: x for x in s.day.steps}
+        self.assertLessEqual(at["filling.1.1.over"].end, at["weigh"].start)
+        self.assertGreater(at["filling.1.2"].start, at["weigh"].start)
+        soaked = next(e for e in s.events if e.id == "filling.1.1.over")
+        kept = next(line.grams for line in s.weigh.dough if line.key == "soaking liquid")
+        self.assertIn(f"{kept:.0f} g of it go into the dough", " ".join(str(d) for d in soaked.details))
+        self.assertNotIn("no_liquid_kept", {d.code for d in s.doubts})
+        self.assertNotIn("soaking liquid", {food.key for food in foods(read_bake(document), s)})
+
+    def test_a_liquid_that_no_step_leaves_is_asked_about_and_water_stands_in(self) -> None:
+        document = bake_document("hake-fennel-buns")
+        lines = [*document["dough"]["ingredients"], {"use": "soaking liquid", "amount": "40 g"}]
+        document = {**document, "dough": {**document["dough"], "ingredients": lines}}
+        asked = next(d for d in raw_sheet(document).doubts if d.code == "no_liquid_kept")
+        codes = {d.code for d in raw_sheet(edited(document, asked.answers[0].changes)).doubts}
+        self.assertNotIn("no_liquid_kept", codes)
 
     def test_two_fillings_are_made_one_after_another_each_step_with_its_name(self) -> None:
         more = [{"pieces": 4, "filling_per_piece": "40 g", "filling": {**PORK, "name": "second"}}]

@@ -6,7 +6,7 @@ from typing import Annotated, Any, Self
 from pydantic import model_validator
 
 from airycrumb.bake.fields import Flag, Measured, NeverNull, OneOf, Written, left_out, told
-from airycrumb.data.heat import SHELVES, SURFACES, WASHES
+from airycrumb.data.heat import LINERS, SHELVES, SURFACES, WASHES
 from airycrumb.problems import InputError, Problem
 from airycrumb.words import say, verbatim
 
@@ -48,6 +48,7 @@ class HeatSettings(Written):
     )
     covered: Flag = left_out(True, "covered", "Whether it rests covered; steamed pieces do if left out, others do not.")
     on: Annotated[str, OneOf(tuple(SURFACES))] = left_out("tray", "on", "What they stand on in the oven.")
+    liner: Annotated[str, OneOf(tuple(LINERS))] = left_out("paper", "liner", "What lies under them.")
     shelf: Annotated[str, OneOf(tuple(SHELVES))] = left_out("middle", "shelf", "Height in the oven.")
     steam_pan: Flag = left_out(False, "steam_pan", "A pan of boiling water in the oven for the first 10 min.")
     under_lid: Annotated[

@@ -4,7 +4,7 @@ import math
 from dataclasses import dataclass
 
 from airycrumb.data.record import Constant
-from airycrumb.words import Message, say
+from airycrumb.words import NOTHING, Message, say
 
 CHOI_OKOS = (
     "Choi and Okos 1986, as tabulated in the ASHRAE Refrigeration handbook (thermal properties of foods); "
@@ -113,6 +113,29 @@ SURFACES = {
     "stone": Surface(say("a hot stone"), 120, 30_000, True, say("heated through beforehand; a crisp base")),
     "steel": Surface(say("a hot steel"), 200, 30_000, True, say("as a stone, and quicker still")),
     "rack": Surface(say("the bare rack"), 0, 0, False, say("air and glow from all sides")),
+}
+
+
+@dataclass(frozen=True)
+class Liner:
+    """What lies under the pieces. under: as it is laid; stuck: what its sticking asks for, NOTHING for no sticking."""
+
+    label: Message
+    under: Message
+    stuck: Message
+
+
+LINERS = {  # what sticks is common practice, no source
+    "paper": Liner(say("baking paper"), say("each on a square of baking paper"), NOTHING),
+    "leaf": Liner(say("leaves"), say("each on a leaf, shiny side up"), say("peel the leaf off before they are eaten")),
+    "oil": Liner(
+        say("oil"), say("on an oiled surface"), say("they may stick: wait a minute, then loosen them with a spatula")
+    ),
+    "bare": Liner(
+        say("nothing"),
+        say("on the bare surface"),
+        say("soft dough sticks here and can tear: flour it or oil it, and loosen them with a spatula"),
+    ),
 }
 
 

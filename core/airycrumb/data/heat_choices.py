@@ -11,6 +11,7 @@ SEARED_ML = 50.0  # ml of water poured into a pan once its pieces are seared; co
 
 CHOICES: dict[str, dict[str, Choice]] = {
     "on": {key: (s.label, s.note) for key, s in c.SURFACES.items()},
+    "liner": {key: (liner.label, liner.stuck) for key, liner in c.LINERS.items()},
     "shelf": {key: (s.label, s.note) for key, s in c.SHELVES.items()},
     "fan": {
         "off": (say("off"), NOTHING),

@@ -39,6 +39,8 @@ class StepKind:
     tool: Message = NOTHING
     #: whether {what} is a food it takes, rather than what it is done to
     takes_food: bool = False
+    #: whether it leaves a liquid that can be kept
+    liquid: bool = False
 
     @property
     def waits(self) -> bool:
@@ -74,6 +76,7 @@ STEP_KINDS: dict[str, StepKind] = {
         leave=lambda what: say("Leave {what} to soak", what=what),
         over=say("Soaked"),
         law="soaked",
+        liquid=True,
         cue=say("Press a piece: it is soft right through."),
         tool=BOWL,
     ),
@@ -86,6 +89,7 @@ STEP_KINDS: dict[str, StepKind] = {
         leave=lambda what: say("Leave {what} to steep", what=what),
         over=say("Steeped"),
         tool=BOWL,
+        liquid=True,
     ),
     "strain": StepKind(lambda what: say("Strain {what}", what=what), say("Strained"), IN, 3, law="drained", tool=SIEVE),
     "drain": StepKind(lambda what: say("Drain {what}", what=what), say("Drained"), IN, 3, law="drained", tool=SIEVE),
@@ -131,6 +135,7 @@ STEP_KINDS: dict[str, StepKind] = {
         over=say("Boiled"),
         law="boiled",
         tool=POT,
+        liquid=True,
     ),
     "steam": StepKind(
         lambda what: say("Steam {what}", what=what),

@@ -8,6 +8,7 @@ from datetime import datetime
 from airycrumb.data.record import Constant
 from airycrumb.day.from_sheet import Made
 from airycrumb.day.shown import DayPlan
+from airycrumb.whatif.getting_out import foods
 from airycrumb.words import NOTHING, Message, in_grams, listed, say, verbatim
 
 EATS_G = Constant(320.0, "g", "assumed", "what one eats of filled bread where it is the meal")
@@ -15,7 +16,9 @@ EATS_G = Constant(320.0, "g", "assumed", "what one eats of filled bread where it
 
 @dataclass(frozen=True)
 class Bought:
-    """One food, in g for the whole day. shared: in how many of the bakes; each_g: in each, by bake."""
+    """One food, in g for the whole day, 0 for what is put on by eye. shared: in how many of the bakes; each_g: in each,
+    by bake.
+    """
 
     key: str
     name: Message
@@ -94,17 +97,18 @@ def _containers(i: int, made: Made) -> list[Container]:
 
 
 def _shopping(made: Sequence[Made]) -> list[Bought]:
-    """Everything once, what several bakes share first."""
+    """Everything of the bakes once, washes and what goes on top too, what several of them share first."""
     names: dict[str, Message] = {}
-    grams: dict[str, list[float]] = {}
-    for i, each in enumerate(made):
-        rows = [*each.sheet.weigh.dough, *(line for g in each.sheet.groups for line in g.filling)]
-        for line in rows:
-            if line.key == "water":
-                continue
-            names.setdefault(line.key, line.name)
-            grams.setdefault(line.key, [0.0] * len(made))[i] += line.grams
-    found = [Bought(k, names[k], sum(of), sum(g > 0 for g in of), of) for k, of in grams.items()]
+    each: dict[str, dict[int, float]] = {}
+    for i, one in enumerate(made):
+        for food in foods(one.bake, one.sheet):
+            if food.key != "water":
+                names.setdefault(food.key, food.name)
+                each.setdefault(food.key, {})[i] = food.grams or 0.0
+    found = [
+        Bought(key, names[key], sum(of.values()), len(of), [of.get(i, 0.0) for i in range(len(made))])
+        for key, of in each.items()
+    ]
     return sorted(found, key=lambda b: (-b.shared, -b.grams))
 
 

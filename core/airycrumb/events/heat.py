@@ -2,6 +2,7 @@
 
 import math
 from collections.abc import Callable, Iterator, Sequence
+from dataclasses import replace
 from datetime import datetime, timedelta
 from typing import Any, cast
 
@@ -124,7 +125,7 @@ def _load(k: Known, h: HeatStage, load: InTurn, of: int, ends: bool) -> Iterator
         label=say("In: {name}", name=name),
         words=_into_words(h, name, load),
         figure=several(load.pieces),
-        details=[setting_of(h.heated.ctx), _from_cold(h, number)],
+        details=[setting_of(h.heated.ctx), _from_cold(h, number), _laid_on(h)],
         press=say("It is in"),
         at=into,
         due=_at(k, load.due_in),
@@ -175,6 +176,16 @@ def _from_cold(h: HeatStage, number: int) -> Message:
     if h.tray.arrives in came:
         return came[h.tray.arrives]
     return say("out of the fridge now") if number > 1 and h.heated.ctx.bake.heat.later_loads == "fridge" else NOTHING
+
+
+def _laid_on(h: HeatStage) -> Message:
+    """What lies under them, where it is not paper."""
+    paper = h.heated.ctx.bake.heat.liner == "paper"
+    return NOTHING if paper or h.tray.method == "pan" else _liner(h).under
+
+
+def _liner(h: HeatStage) -> c.Liner:
+    return c.LINERS[h.heated.ctx.bake.heat.liner]
 
 
 def _finishing(k: Known, h: HeatStage, load: InTurn, at: datetime, along: str) -> Iterator[Draft]:
@@ -275,7 +286,8 @@ def _watched(k: Known, h: HeatStage, load: InTurn, into: datetime, name: Message
     yield from _handled(h, load, during)
     for step, work in zip((x for x in k.ctx.bake.steps if x.before == "fire"), own(k.ctx.bake, "fire"), strict=True):
         minute = load.minutes / 2 if step.left_min is None else max(0.0, load.minutes - step.left_min)
-        yield during(work.key, "step", minute, work.label, work.press, TURN_NEWS_MIN)
+        said = during(work.key, "step", minute, work.label, work.press, TURN_NEWS_MIN)
+        yield replace(said, details=[*work.details, say("the minutes told do not count this")])
     yield from _topped_up(k, h, load, during)
     if tray.reaches is not None:
         line = in_celsius(tray.line_c)
@@ -381,7 +393,7 @@ def _out(k: Known, h: HeatStage, load: InTurn, name: Message, of: int, ends: boo
         stage="heat",
         label=say("Out: {name}", name=name),
         words=_waits_for(k, h, into),
-        details=[setting_of(h.heated.ctx)],
+        details=[setting_of(h.heated.ctx), NOTHING if tray.method == "pan" else _liner(h).stuck],
         figure_note=_reaches(h, into),
         press=press,
         at=into,

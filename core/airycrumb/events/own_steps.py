@@ -8,7 +8,7 @@ from airycrumb.bake.marks import StageKey
 from airycrumb.bake.method import STANDS_BEFORE
 from airycrumb.events.known import MOMENT_MIN, Draft, Known, ending
 from airycrumb.plan.chains import Chain, Work
-from airycrumb.plan.method import fillings, own
+from airycrumb.plan.method import KEPT_LIQUID, fillings, own
 from airycrumb.plan.timetable import Step
 from airycrumb.words import Message, hour_of, in_celsius, in_grams, in_minutes, say, say_n
 
@@ -85,9 +85,16 @@ def _in_steps(k: Known, chain: Chain) -> Iterator[Draft]:
             kind="filling" if work.hands else "cool" if cooled else "step_wait",
             at=at,
             until="wrap",
-            details=[*work.details, *([_cooled()] if cooled else [])],
+            details=[*work.details, *_liquid_kept(k, work), *([_cooled()] if cooled else [])],
         )
         ready = k.ctx.did(work.key) or at + timedelta(minutes=work.minutes)
+
+
+def _liquid_kept(k: Known, work: Work) -> Iterator[Message]:
+    """How much of what a step leaves goes into the dough."""
+    if work.by:
+        grams = sum(a.adds_g for a in k.weighed.order if a.key == KEPT_LIQUID)
+        yield say("keep the liquid: {mass} of it go into the dough", mass=in_grams(grams))
 
 
 def _worked(k: Known, work: Work, step: Step, at: datetime, details: list[Message], **of: Any) -> Draft:

@@ -19,6 +19,8 @@ def _between(plan: DayPlan) -> list[Message]:
 
 
 def _bought(b: Bought) -> Message:
+    if not b.grams:
+        return say("{name}, by eye", name=b.name)
     return say("{mass} {name}", mass=in_grams(b.grams, significant=3), name=b.name)
 
 

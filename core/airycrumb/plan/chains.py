@@ -1,6 +1,6 @@
 """Chains of work: what is made beside the dough, placed backwards from the stage it must be ready for."""
 
-from collections.abc import Iterable, Sequence
+from collections.abc import Callable, Iterable, Sequence
 from dataclasses import dataclass
 
 from airycrumb.words import NOTHING, Message
@@ -29,6 +29,8 @@ class Work:
     details: tuple[Message, ...] = ()
     #: the group of pieces it is for, from 0
     group: int = 0
+    #: the stage it must be over before, where that is not the one its chain is ready for
+    by: str = ""
 
 
 @dataclass(frozen=True)
@@ -61,16 +63,16 @@ def latest(at: float, minutes: float, busy: Sequence[Span]) -> float:
     return at
 
 
-def placed(chains: Iterable[tuple[Chain, float]], busy: Iterable[Span]) -> list[Placed]:
-    """Every work as late as it can be. chains: each with the minute it must be ready by; busy: when hands are taken.
+def placed(chains: Iterable[Chain], begins: Callable[[str], float], busy: Iterable[Span]) -> list[Placed]:
+    """Every work as late as it can be. begins: the minute a stage begins; busy: when hands are taken.
 
     Hands do one thing at a time; what is waited for begins as soon as what comes before it is done.
     """
     taken, found = [span for span in busy if span[1] > span[0]], []
-    for chain, end in chains:
-        starts: list[float] = []
+    for chain in chains:
+        end, starts = begins(chain.ready_for), list[float]()
         for work in reversed(chain.works):
-            start = end - work.minutes
+            start = (min(end, begins(work.by)) if work.by else end) - work.minutes
             if work.hands and work.minutes > 0:
                 start = latest(start, work.minutes, taken)
                 taken.append((start, start + work.minutes))

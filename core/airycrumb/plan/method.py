@@ -1,6 +1,7 @@
 """The method of a bake: the standard steps it follows from, and the steps of the cook's own, each in its place."""
 
 from collections.abc import Iterator
+from dataclasses import replace
 
 from airycrumb.bake.groups import Filling
 from airycrumb.bake.method import BakeStep, MethodStep
@@ -13,6 +14,8 @@ from airycrumb.words import Message, in_grams, in_minutes, listed, say, verbatim
 FILLING_TRAY = "filling"
 OF_THE_DOUGH = ("weigh", "rise", "divide")
 THE_DOUGH, THE_PIECES, UNNAMED = say("the dough"), say("the pieces"), say("a food of your choice")
+KEPT_LIQUID = "soaking liquid"  # the pantry's name for what a step of a filling leaves
+POURED_OFF = ("strain", "drain")
 SOAK_MIN = 60.0  # min: a scald cooled to the room, or a soak; assumed
 
 
@@ -21,7 +24,7 @@ def fillings(bake: Bake) -> list[Chain]:
     groups = list(enumerate(bake.groups))
     whole = [g.filling for _, g in groups if not g.filling.steps]
     making, cooling = sum(f.making_min for f in whole), max((f.cooling_min for f in whole), default=0.0)
-    found = [Chain(tuple(_in_steps(at, g.filling)), "wrap") for at, g in groups if g.filling.steps]
+    found = [Chain(tuple(_in_steps(bake, at, g.filling)), "wrap") for at, g in groups if g.filling.steps]
     return [*found, Chain(tuple(_in_one_go(making, cooling)), "wrap")] if making > 0 else found
 
 
@@ -32,11 +35,30 @@ def _in_one_go(making: float, cooling: float) -> Iterator[Work]:
         yield work("cooling", say("Filling cools"), cooling, False)
 
 
-def _in_steps(group: int, filling: Filling) -> Iterator[Work]:
+def leaves_liquid(filling: Filling) -> int | None:
+    """Which of its steps has left a liquid that can be kept, from 0; None for none."""
+    found = next((n for n, step in enumerate(filling.steps) if step.kind.liquid), None)
+    if found is None or found + 1 == len(filling.steps):
+        return found
+    return found + 1 if filling.steps[found + 1].do in POURED_OFF else found
+
+
+def kept_from(bake: Bake) -> tuple[int, int] | None:
+    """The group and the step of its filling whose liquid goes into the dough; None where the dough takes none."""
+    if not any(item.key == KEPT_LIQUID for item, _ in bake.dough.parts):
+        return None
+    rows = ((at, leaves_liquid(g.filling)) for at, g in enumerate(bake.groups))
+    return next(((at, n) for at, n in rows if n is not None), None)
+
+
+def _in_steps(bake: Bake, group: int, filling: Filling) -> Iterator[Work]:
+    kept = kept_from(bake)
     names = {line.part[0].key: line.part[0].called for line in filling.ingredients}
     for n, step in enumerate(filling.steps, start=1):
         what = listed([names[key] for key in step.of]) if step.of else say("the filling")
-        yield from works(f"filling.{group + 1}.{n}", step, what, FILLING_TRAY, of="filling", group=group)
+        each = works(f"filling.{group + 1}.{n}", step, what, FILLING_TRAY, of="filling", group=group)
+        # Its liquid is wanted when the dough is mixed, long before the rest of the filling.
+        yield from (replace(work, by="weigh") for work in each) if kept == (group, n - 1) else each
 
 
 def works(

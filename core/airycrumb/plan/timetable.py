@@ -95,7 +95,7 @@ class Durations:
             if w.work.hands:
                 start = self.begins(w.stage) + w.minute
                 busy.append((start, start + w.work.minutes))
-        return placed([(chain, self.begins(chain.ready_for)) for chain in self.chains], busy)
+        return placed(self.chains, self.begins, busy)
 
 
 @dataclass(frozen=True)

@@ -3,6 +3,7 @@
 from collections.abc import Callable, Iterator
 
 from airycrumb.bake.edits import Answer, Change, Doubt
+from airycrumb.plan.method import KEPT_LIQUID, kept_from
 from airycrumb.questions.findings import KEEP, PRACTICE, Findings
 from airycrumb.words import Message, Quantity, in_grams, in_percent, joined, say
 
@@ -52,6 +53,26 @@ _ON_FLOUR: dict[str, Callable[[Quantity, Quantity], Message]] = {
     "yeast": lambda mass, flour: say("{mass} of yeast on {flour} of flour?", mass=mass, flour=flour),
     "salt": lambda mass, flour: say("{mass} of salt on {flour} of flour?", mass=mass, flour=flour),
 }
+
+
+def no_liquid_kept(w: Findings) -> Iterator[Doubt]:
+    """A dough that takes a soaking liquid which no step of a filling leaves."""
+    bake = w.ctx.bake
+    rows = [(i, g) for i, (item, g) in enumerate(bake.dough.parts) if item.key == KEPT_LIQUID]
+    if not rows or kept_from(bake) is not None:
+        return
+    yield Doubt(
+        code="no_liquid_kept",
+        tray="weigh",
+        severity="ask",
+        title=say("Where does the soaking liquid come from?"),
+        reason=say("The dough takes some, and no step of a filling soaks, steeps or boils anything."),
+        answers=[
+            Answer(say("Take water"), [Change(["dough", "ingredients", i, "use"], "water") for i, _ in rows]),
+            KEEP,
+        ],
+        source=PRACTICE,
+    )
 
 
 def yeast(w: Findings) -> Iterator[Doubt]:
@@ -145,4 +166,4 @@ def sugar(w: Findings) -> Iterator[Doubt]:
         )
 
 
-WEIGHING = (no_liquid, yeast, salt, hydration, sugar)
+WEIGHING = (no_liquid, no_liquid_kept, yeast, salt, hydration, sugar)

@@ -7,10 +7,12 @@ import math
 from collections.abc import Iterator
 from dataclasses import dataclass
 
+from airycrumb.bake.heating import HeatSettings
 from airycrumb.bake.model import Bake
 from airycrumb.data.heat import SURFACES, WASHES
 from airycrumb.data.step_kinds import BRUSH, PIN
 from airycrumb.pantry import find
+from airycrumb.plan.method import KEPT_LIQUID
 from airycrumb.trays.pieces import wash_grams
 from airycrumb.trays.types import Sheet
 from airycrumb.words import NOTHING, Message, in_celsius, in_millilitres, say
@@ -48,22 +50,25 @@ class GetOut:
 
 def get_out(bake: Bake, sheet: Sheet) -> GetOut:
     """The list of a bake as worked."""
-    return GetOut(list(_foods(bake, sheet)), list(dict.fromkeys(_tools(bake, sheet))))
+    return GetOut(foods(bake, sheet), list(dict.fromkeys(_tools(bake, sheet))))
 
 
 Row = tuple[str, Message, float]  # key, name, g
 
 
-def _foods(bake: Bake, sheet: Sheet) -> Iterator[Food]:
-    """Dough, fillings, the cook's own steps and the wash, each food once; what is put on by eye last."""
+def foods(bake: Bake, sheet: Sheet) -> list[Food]:
+    """Dough, fillings, the cook's own steps and the wash, each food once; what is put on by eye last. What a step
+    leaves is made, not got out.
+    """
     grams: dict[str, float] = {}
     names: dict[str, Message] = {}
     for key, name, mass in (*_weighed(bake, sheet), *_washes(bake, sheet)):
         names.setdefault(key, name)
         grams[key] = grams.get(key, 0.0) + mass
-    yield from (Food(key, names[key], mass) for key, mass in grams.items())
-    on_top = {top.item.key: top.item.called for top in bake.on_top}
-    yield from (Food(key, name, None) for key, name in on_top.items() if key not in grams)
+    grams.pop(KEPT_LIQUID, None)
+    on_top = {top.item.key: top.item.called for top in bake.on_top if top.item.key not in grams}
+    weighed = [Food(key, names[key], mass) for key, mass in grams.items()]
+    return [*weighed, *(Food(key, name, None) for key, name in on_top.items())]
 
 
 def _weighed(bake: Bake, sheet: Sheet) -> Iterator[Row]:
@@ -100,16 +105,25 @@ def _tools(bake: Bake, sheet: Sheet) -> Iterator[Tool]:
     yield from _for_the_heat(bake, sheet)
 
 
+def _lined(heat: HeatSettings, paper: Message) -> Iterator[Tool]:
+    """What lies under the pieces."""
+    if heat.liner == "paper":
+        yield Tool(paper, say("large leaves, or oil"))
+    elif heat.liner == "leaf":
+        yield Tool(say("large leaves, one under each"), say("baking paper"))
+
+
 def _for_the_heat(bake: Bake, sheet: Sheet) -> Iterator[Tool]:
     """What the pieces lie on and go into, and what is read and worn."""
     methods = {h.method for h in (sheet.heat, *sheet.more_heats)}
     if "steam" in methods:
         yield Tool(say("a steamer with its lid"), say("a rack or an upturned bowl in a lidded pot"))
-        yield Tool(say("baking paper, a square under each"), say("cabbage leaves, or oil on the basket"))
+        yield from _lined(bake.heat, say("baking paper, a square under each"))
     if "pan" in methods:
         yield Tool(say("a wide pan with its lid"), say("a tray laid over the pan"))
     if "oven" in methods:
-        yield Tool(say("{surface} and baking paper", surface=SURFACES[bake.heat.on].label), say("a greased tray"))
+        yield Tool(SURFACES[bake.heat.on].label, say("a wide ovenproof pan"))
+        yield from _lined(bake.heat, say("baking paper"))
         yield Tool(say("dry thick gloves"), NOTHING)
     if bake.heat.wash != "none" or any("brush" in s.do for s in bake.steps):
         yield Tool(BRUSH, say("a folded piece of kitchen paper"))

@@ -2003,6 +2003,11 @@ export interface components {
              */
             on?: "tray" | "dark_tray" | "stone" | "steel" | "rack";
             /**
+             * @description What lies under them.
+             * @enum {string}
+             */
+            liner?: "paper" | "leaf" | "oil" | "bare";
+            /**
              * @description Height in the oven.
              * @enum {string}
              */
@@ -4958,7 +4963,8 @@ export interface components {
         };
         /**
          * Bought
-         * @description One food, in g for the whole day. shared: in how many of the bakes; each_g: in each, by bake.
+         * @description One food, in g for the whole day, 0 for what is put on by eye. shared: in how many of the bakes; each_g: in each,
+         *     by bake.
          */
         Bought: {
             /** Key */

@@ -223,6 +223,19 @@ export function HeatSentence({
         ]}
         onChoose={(v) => put("touching", v === "touching")}
       />
+      {heat.method !== "pan" && (
+        <>
+          {" "}
+          on{" "}
+          <Choice
+            label={`Under them${of}`}
+            value={heat.liner ?? "paper"}
+            className={QUIET}
+            options={choices("liner")}
+            onChoose={(v) => put("liner", v)}
+          />
+        </>
+      )}
       ; they come{" "}
       <Choice
         label={`They come${of}`}

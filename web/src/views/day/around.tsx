@@ -19,7 +19,7 @@ export function ToBuy({ around }: { around: Around }) {
             {u.text(b.name)}
             {b.shared > 1 && <span className="text-muted"> in {b.shared}</span>}
           </span>
-          <span className="font-semibold tabular-nums">{u.mass(b.grams)}</span>
+          <span className="font-semibold tabular-nums">{b.grams ? u.mass(b.grams) : "by eye"}</span>
         </li>
       ))}
     </ul>
