@@ -7,9 +7,10 @@ from pydantic import Field
 
 from accounts.limits import COSTLY, SHEETS
 from accounts.services import household_of
+from bakes.services import head_of
 from devices.services import case_of
 from gateway import compute
-from gateway.contract import BakeDocument, Failure, Id, Reading, Strict, When, routes, written
+from gateway.contract import BakeDocument, Failure, Id, Reading, Strict, When, missing, routes, written
 from gateway.words import Message
 from kitchens.services import kitchen_of
 
@@ -192,6 +193,42 @@ def keeping(request: HttpRequest, payload: Draft) -> list[compute.Kept]:
 def get_out(request: HttpRequest, payload: Draft) -> compute.GetOut:
     """What to have at hand before an unsaved draft is begun: foods with amounts, tools and stand-ins."""
     return compute.to_get_out(_case(request, payload))
+
+
+@router.get(
+    "/usual-doughs",
+    response={200: list[compute.UsualDoughOut], 401: Failure, 403: Failure, 429: Failure},
+    operation_id="list_usual_doughs",
+)
+def list_usual_doughs(request: HttpRequest) -> list[compute.UsualDoughOut]:
+    """Doughs as they are usually made, for who brings no amounts."""
+    return compute.usual_doughs()
+
+
+class Take(Draft):
+    """What a draft takes: the dough or the filling of another bake, or, other null, a usual dough."""
+
+    part: Literal["dough", "filling"]
+    other: Id | None = None
+    usual: Annotated[str, Field(max_length=40)] | None = None
+
+
+@router.post(
+    "/take",
+    response={200: compute.Taking, 401: Failure, 403: Failure, 404: Failure, 422: Failure, 429: Failure},
+    operation_id="take_part",
+    throttle=[COSTLY],
+)
+def take_part(request: HttpRequest, payload: Take) -> compute.Taking:
+    """An unsaved draft with the dough or the filling of another bake: what would be otherwise. Nothing is stored."""
+    if payload.other is None:
+        lent = compute.lent_usual(payload.usual or "") if payload.part == "dough" else None
+    else:
+        version = head_of(household_of(request), payload.other)
+        lent = compute.lent_bake(version.document, payload.other, version.number)
+    if lent is None:
+        raise missing("bake")
+    return compute.take_from(_case(request, payload), payload.part, lent)
 
 
 @router.post(

@@ -30,9 +30,9 @@ class Events(BrowserCase):
         super().setUp()
         self.household = Household.objects.get(pk=Kitchen.objects.earliest("pk").household_id)
 
-    def baked(self, name: str = "beetroot-walnut-buns", **changes: Any) -> Bake:
+    def baked(self, kind: str = "beetroot-walnut-buns", **changes: Any) -> Bake:
         """A bake in this household."""
-        document = bake_document(name, **{"plan": {"eat_at": None}, **changes})
+        document = bake_document(kind, **{"plan": {"eat_at": None}, **changes})
         return bakes.create(self.household, document, uuid.uuid4()).bake
 
     def begun(self, bake: Bake) -> Batch:

@@ -5,8 +5,10 @@ from typing import Any
 
 from playwright.sync_api import expect
 
+from bakes import services as bakes
 from tests.browser.base import SIZES
 from tests.browser.test_every_event import OVEN, Events
+from tests.core.examples import bake_document
 from tests.core.test_own_steps import PORK
 
 
@@ -90,6 +92,37 @@ class OnTheBench(Events):
         self.bench.saved()
         self.page.reload()
         expect(listed).to_contain_text("Let the filling cool")
+
+    def test_a_filling_of_another_bake_is_looked_at_taken_and_looked_at_again_once_it_has_changed(self) -> None:
+        other = self.baked("hake-fennel-buns", name="Lender")
+        bake = self.baked("squash-lentil-half-moons")
+        self.page.goto(f"/bench/{bake.pk}?tray=filling")
+        self.bench.worked()
+        self.page.get_by_role("button", name="Take a filling from another bake").click()
+        self.page.get_by_role("option", name="filling of “Lender”").click()
+        told = self.page.get_by_role("region", name="Take a filling").get_by_role("status")
+        expect(told).to_contain_text("It goes in raw instead of")
+        told.get_by_role("button", name="Take this filling").click()
+        expect(self.page.get_by_text("The filling was taken from “Lender”.")).to_be_visible()
+        self.bench.saved()
+        document = bake_document("hake-fennel-buns", name="Lender", pieces=4)
+        bakes.save(self.household, other.pk, 1, document)
+        self.page.reload()  # what was pulled out stays so
+        expect(self.page.get_by_role("button", name=re.compile("“Lender” has changed since"))).to_be_visible()
+
+    def test_a_usual_dough_is_taken_and_marked_assumed_until_it_is_weighed(self) -> None:
+        bake = self.baked("squash-lentil-half-moons")
+        self.page.goto(f"/bench/{bake.pk}?tray=weigh")
+        self.bench.worked()
+        self.bench.pull("Change the recipe")
+        self.page.get_by_role("button", name="Take a dough from another bake").click()
+        self.page.get_by_role("option", name=re.compile("^soft milk dough")).click()
+        self.page.get_by_role("button", name="Take this dough").click()
+        assumed = self.page.get_by_text("a usual amount, assumed")
+        expect(assumed).to_have_count(6)
+        self.page.get_by_role("textbox", name="Amount of butter").fill("45")
+        self.page.get_by_role("textbox", name="Amount of butter").blur()
+        expect(assumed).to_have_count(5)
 
     def test_own_steps_stand_in_their_place_on_the_tray_before_them(self) -> None:
         bake = self.baked("hake-fennel-buns")

@@ -61,6 +61,8 @@ PERMISSIONS: dict[str, tuple[bool, int | None]] = {
     "heat_choices": (False, None),
     "list_closings": (False, None),
     "list_step_kinds": (False, None),
+    "list_usual_doughs": (False, None),
+    "take_part": (False, 404),
     "solve_wrapper": (False, 404),
     "print_wrapper": (False, 404),
     "heat_answers": (False, 404),
@@ -236,6 +238,7 @@ class Permissions(ApiCase):
             "heat_answers": {"bake": bake_document(), "kitchen_id": kitchen_id, "now": now},
             "keeping": {"bake": bake_document(), "kitchen_id": kitchen_id, "now": now},
             "get_out": {"bake": bake_document(), "kitchen_id": kitchen_id, "now": now},
+            "take_part": {"bake": bake_document(), "now": now, "part": "filling", "other": batch["bake_id"]},
             "play_stand_in": {"do": "tare"},
             "add_device": {"kind": "room_thermometer", "name": "x", "kitchen_id": kitchen_id},
         }

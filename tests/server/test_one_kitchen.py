@@ -31,6 +31,7 @@ DRAFTS: dict[str, tuple[dict[str, Any], bool]] = {
     "heat_answers": ({}, True),
     "keeping": ({}, True),
     "get_out": ({}, False),
+    "take_part": ({"part": "dough", "usual": "lean"}, False),
     "export_recipe": ({}, True),
     "write_recipe": ({}, True),
 }

@@ -8,7 +8,7 @@ from pydantic import AfterValidator, Field, PrivateAttr, ValidationInfo, model_v
 
 from airycrumb.bake.fields import Count, Flag, Measured, NeverNull, OneOf, Problems, Text, Written, left_out, told
 from airycrumb.bake.heating import HeatSettings
-from airycrumb.bake.ingredients import IngredientLine
+from airycrumb.bake.ingredients import TAKEN, IngredientLine, TakenFrom
 from airycrumb.bake.method import MOST_STEPS, FillingStep
 from airycrumb.data.filling import TREATMENTS
 from airycrumb.pantry import Ingredient, Part, find
@@ -102,6 +102,7 @@ class Filling(Written):
     laid: Annotated[tuple[LaidInside, ...], Field(max_length=MOST_LAID)] = left_out(
         (), "laid", "What is laid into each piece with it, one after another."
     )
+    taken_from: TakenFrom | None = TAKEN
     steps: Annotated[tuple[FillingStep, ...], Field(max_length=MOST_STEPS)] = left_out(
         (),
         "steps",

@@ -2,15 +2,26 @@
 
 from typing import Annotated, Self
 
-from pydantic import PrivateAttr, ValidationInfo, model_validator
+from pydantic import Field, PrivateAttr, ValidationInfo, model_validator
 
-from airycrumb.bake.fields import Problems, Text, Written, left_out, told
+from airycrumb.bake.fields import Flag, Problems, Text, Written, left_out, told
 from airycrumb.pantry import Part, find
 from airycrumb.problems import Problem
 from airycrumb.quantities import Band, parse_amount, within
 from airycrumb.words import Message, Quantity, in_grams, say
 
 LINE = Quantity("mass", 0, 100_000)  # what one ingredient may weigh
+
+
+class TakenFrom(Written):
+    """Which bake something was taken from, as it was then."""
+
+    bake: Annotated[int, Field(ge=1, le=2**31 - 1)] = told("bake", "Its number in this household.")
+    version: Annotated[int, Field(ge=1, le=2**31 - 1)] = told("version", "Its version then.")
+    name: Annotated[str, Text(120)] = told("name", "What it was called.")
+
+
+TAKEN = left_out(None, "taken_from", "The bake it was taken from, if it was.")
 
 
 class IngredientLine(Written):
@@ -23,6 +34,7 @@ class IngredientLine(Written):
     )
     high: Annotated[str | None, Text(40, "620 g")] = left_out(None, "high", "Most it may be.")
     written: Annotated[str, Text(200)] = left_out("", "written", "The line of the recipe it was read from.")
+    assumed: Flag = left_out(False, "assumed", "Whether nobody gave this amount: it is what is usual.")
     _part: Part = PrivateAttr()
     _band: Band = PrivateAttr()
 

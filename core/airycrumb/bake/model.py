@@ -27,7 +27,7 @@ from airycrumb.bake.groups import (
     unfit,
 )
 from airycrumb.bake.heating import HeatSettings
-from airycrumb.bake.ingredients import IngredientLine
+from airycrumb.bake.ingredients import TAKEN, IngredientLine, TakenFrom
 from airycrumb.bake.method import MOST_STEPS, BakeStep
 from airycrumb.bake.refusals import read_as
 from airycrumb.bake.stages import ProofStage, RiseStage, SpongeStage
@@ -79,6 +79,7 @@ class Dough(Written):
         "How it is kneaded: it warms the dough and takes its time. none: mixed only, best left cold; after: barely "
         "mixed, kneaded once it has risen; sheeted: rolled thin and folded seven times once risen.",
     )
+    taken_from: TakenFrom | None = TAKEN
     wanted_c: Annotated[
         float | None, Measured("temperature", "C", "26 C", (16, 32), say("The dough wanted"), or_null=True)
     ] = left_out(None, "wanted_temperature", "Dough temperature to mix to, 16 to 32 °C; 26 °C if left out.")

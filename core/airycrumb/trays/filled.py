@@ -43,7 +43,7 @@ def weighed_g(ctx: Context) -> float:
     return made(ctx, ctx.share.filling_g / moisture_of(ctx).left).weighed_g
 
 
-def _salt(parts: Sequence[Part]) -> float:
+def salt_in(parts: Sequence[Part]) -> float:
     """Salt in g per 100 g."""
     return 100 * sum(g for item, g in parts if item.role == "salt") / max(sum(g for _, g in parts), 1e-9)
 
@@ -62,7 +62,7 @@ def _after_each(ctx: Context) -> list[FillingStepTray]:
             low_g=max(0.0, left.grams - left.doubt_g),
             high_g=left.grams + left.doubt_g,
             water=100 * sum(i.water / 100 * g for i, g in left.parts) / max(left.grams, 1e-9),
-            salt=_salt(left.parts),
+            salt=salt_in(left.parts),
         )
         for step, left in zip(f.steps, way.left, strict=True)
     ]
@@ -107,5 +107,5 @@ def filled(ctx: Context, density: float) -> FillingTray:
         laid=laid_in(ctx),
         steps=_after_each(ctx),
         making_min=f.making_min,
-        salt=_salt(wrapped_parts(ctx)),
+        salt=salt_in(wrapped_parts(ctx)),
     )

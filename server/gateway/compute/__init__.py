@@ -38,6 +38,7 @@ from airycrumb.sheet.where_from import FigureKey, WhereFrom
 from airycrumb.whatif.getting_out import GetOut
 from airycrumb.whatif.keeping import Kept
 from airycrumb.whatif.rise import Lateness, Option, away, late_by, ready_at, rise_of
+from airycrumb.whatif.taking import Taking
 from airycrumb.whatif.wrapper import By, Solved
 from airycrumb.words import Message, Units, hour_of, language, say, verbatim
 from gateway.compute.asked import asked
@@ -75,7 +76,17 @@ from gateway.compute.recipes import (
     printed_recipe,
     recipe,
 )
-from gateway.compute.steps import StepKindOut, step_kinds, to_get_out
+from gateway.compute.steps import (
+    Lent,
+    StepKindOut,
+    UsualDoughOut,
+    lent_bake,
+    lent_usual,
+    step_kinds,
+    take_from,
+    to_get_out,
+    usual_doughs,
+)
 from gateway.compute.wrap import ClosingOut, closings, solve_wrapper, wrapper_template
 
 
@@ -253,6 +264,7 @@ __all__ = [
     "Judgement",
     "Kept",
     "Lateness",
+    "Lent",
     "Lesson",
     "MarkKind",
     "Marked",
@@ -281,7 +293,9 @@ __all__ = [
     "StepKindOut",
     "StepRecord",
     "Table",
+    "Taking",
     "Units",
+    "UsualDoughOut",
     "WayOut",
     "WhereFrom",
     "after_lesson",
@@ -307,6 +321,8 @@ __all__ = [
     "how_it_rises",
     "keeping",
     "learned_part",
+    "lent_bake",
+    "lent_usual",
     "lesson",
     "load_json",
     "made_for",
@@ -333,7 +349,9 @@ __all__ = [
     "steps_of",
     "structure_problems",
     "table_of",
+    "take_from",
     "to_get_out",
+    "usual_doughs",
     "warm_up",
     "with_learned",
     "within",

@@ -1,11 +1,14 @@
-"""The kinds of steps a cook may put into a method, and what to get out before the first."""
+"""The kinds of steps a cook may put into a method, what to get out before the first, what other bakes can lend."""
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
+from typing import Literal
 
 from airycrumb.data.step_kinds import STEP_KINDS
+from airycrumb.data.usual_doughs import USUAL_DOUGHS
+from airycrumb.whatif import taking
 from airycrumb.whatif.getting_out import GetOut, get_out
 from airycrumb.words import Message, say
-from gateway.compute.read import Case
+from gateway.compute.read import Case, Document
 
 
 @dataclass(frozen=True)
@@ -40,3 +43,50 @@ def to_get_out(case: Case) -> GetOut:
     """Foods and tools of a draft."""
     bake, _kitchen, sheet = case.worked
     return get_out(bake, sheet)
+
+
+@dataclass(frozen=True)
+class UsualDoughOut:
+    """A dough as it is usually made. note: what it is for."""
+
+    key: str
+    label: Message
+    note: Message
+
+
+def usual_doughs() -> list[UsualDoughOut]:
+    """Every usual dough."""
+    return [UsualDoughOut(key, dough.label, dough.note) for key, dough in USUAL_DOUGHS.items()]
+
+
+@dataclass(frozen=True)
+class Lent:
+    """What a draft may take of: a bake of the household, or a usual dough.
+
+    source: number, version and name of the bake, None for a usual dough.
+    """
+
+    document: Document
+    source: taking.Source
+
+
+def lent_usual(key: str) -> Lent | None:
+    """A usual dough to take; None for none of that name."""
+    return Lent(taking.usual(key), None) if key in USUAL_DOUGHS else None
+
+
+def lent_bake(document: Document, bake: int, version: int) -> Lent:
+    """Another bake of the household to take of, as it is now."""
+    return Lent(document, {"bake": bake, "version": version, "name": str(document["name"])})
+
+
+def take_from(case: Case, part: Literal["dough", "filling"], lent: Lent) -> taking.Taking:
+    """What a draft would become with another's dough or filling; InputError for what cannot be read."""
+    before, kitchen = case.read
+    put, told = {
+        "dough": (taking.with_dough, taking.take_dough),
+        "filling": (taking.with_filling, taking.take_filling),
+    }[part]
+    document = put(case.bake, lent.document, lent.source)
+    after, _ = replace(case, bake=document).read
+    return told(before, after, document, kitchen, case.now)

@@ -48,6 +48,7 @@ export type HeatAnswers = Schemas["HeatAnswers"];
 export type Inside = Schemas["Inside"];
 export type Tried = Schemas["Tried"];
 export type GetOut = Schemas["GetOut"];
+export type Taking = Schemas["Taking"];
 export type Kept = Schemas["Kept"];
 export type Replies = Schemas["RepliesOut"];
 export type Day = Schemas["DayOut"];

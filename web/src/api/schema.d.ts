@@ -480,6 +480,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/usual-doughs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Usual Doughs
+         * @description Doughs as they are usually made, for who brings no amounts.
+         */
+        get: operations["list_usual_doughs"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/take": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Take Part
+         * @description An unsaved draft with the dough or the filling of another bake: what would be otherwise. Nothing is stored.
+         */
+        post: operations["take_part"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/recipe": {
         parameters: {
             query?: never;
@@ -1835,6 +1875,8 @@ export interface components {
              * @enum {string}
              */
             kneading?: "hand" | "machine" | "none" | "after" | "sheeted";
+            /** @description The bake it was taken from, if it was. */
+            taken_from?: components["schemas"]["TakenFrom"] | null;
             /**
              * @description Dough temperature to mix to, 16 to 32 °C; 26 °C if left out.
              * @example 26 C
@@ -1862,6 +1904,8 @@ export interface components {
             high?: string;
             /** @description The line of the recipe it was read from. */
             written?: string;
+            /** @description Whether nobody gave this amount: it is what is usual. */
+            assumed?: boolean;
             /**
              * @description Where it goes: with the rest, into a sponge or a soaked or scalded part mixed hours before, or in late, after the gluten is made.
              * @enum {string}
@@ -1916,6 +1960,8 @@ export interface components {
             inside?: components["schemas"]["LaidInside"];
             /** @description What is laid into each piece with it, one after another. */
             laid?: components["schemas"]["LaidInside"][];
+            /** @description The bake it was taken from, if it was. */
+            taken_from?: components["schemas"]["TakenFrom"] | null;
             /** @description How it is made, step by step; then hands_on and cooling follow from them. Made in one go if left out. */
             steps?: components["schemas"]["FillingStep"][];
         };
@@ -2081,6 +2127,8 @@ export interface components {
             high?: string;
             /** @description The line of the recipe it was read from. */
             written?: string;
+            /** @description Whether nobody gave this amount: it is what is usual. */
+            assumed?: boolean;
         };
         /** @description Something laid into each piece with its filling: a second mixture, a piece of egg, a square of chocolate. */
         LaidInside: {
@@ -2265,6 +2313,15 @@ export interface components {
              * @example 45 min
              */
             for?: string | null;
+        };
+        /** @description Which bake something was taken from, as it was then. */
+        TakenFrom: {
+            /** @description Its number in this household. */
+            bake: number;
+            /** @description Its version then. */
+            version: number;
+            /** @description What it was called. */
+            name: string;
         };
         /**
          * NewBake
@@ -4283,6 +4340,63 @@ export interface components {
             name: components["schemas"]["Said"];
             /** Instead */
             instead: components["schemas"]["Said"];
+        };
+        /**
+         * UsualDoughOut
+         * @description A dough as it is usually made. note: what it is for.
+         */
+        UsualDoughOut: {
+            /** Key */
+            key: string;
+            /** Label */
+            label: components["schemas"]["Said"];
+            /** Note */
+            note: components["schemas"]["Said"];
+        };
+        /**
+         * Taking
+         * @description What would be otherwise, each in a sentence, and the ways to take it.
+         */
+        Taking: {
+            /** Told */
+            told: components["schemas"]["Said"][];
+            /** Ways */
+            ways: components["schemas"]["Way"][];
+        };
+        /**
+         * Way
+         * @description One way to take it: what it is called, and the bake as it would be.
+         */
+        Way: {
+            /** Label */
+            label: components["schemas"]["Said"];
+            /** Document */
+            document: {
+                [key: string]: unknown;
+            };
+        };
+        /**
+         * Take
+         * @description What a draft takes: the dough or the filling of another bake, or, other null, a usual dough.
+         */
+        Take: {
+            bake: components["schemas"]["BakeDocument"];
+            /** Kitchen Id */
+            kitchen_id?: number | null;
+            /**
+             * Now
+             * Format: date-time
+             */
+            now: string;
+            /**
+             * Part
+             * @enum {string}
+             */
+            part: "dough" | "filling";
+            /** Other */
+            other?: number | null;
+            /** Usual */
+            usual?: string | null;
         };
         /**
          * Ask
@@ -7058,6 +7172,122 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["GetOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+        };
+    };
+    list_usual_doughs: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["UsualDoughOut"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+        };
+    };
+    take_part: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Take"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Taking"];
                 };
             };
             /** @description Unauthorized */

@@ -88,7 +88,7 @@ function Laid({ filling, path, of, ...e }: Editing & { filling: Filling; path: P
     <>
       {laid.map(({ one, path: within }, n) => (
         <span key={within.join(".")}>
-          with{" "}
+          With{" "}
           <Choice
             label={`Laid in, ${n + 1}${of}`}
             value="kept"
@@ -107,7 +107,7 @@ function Laid({ filling, path, of, ...e }: Editing & { filling: Filling; path: P
             path={[...path, ...within, "each"]}
             text={one.each}
           />{" "}
-          in each,{" "}
+          in each.{" "}
         </span>
       ))}
       {laid.length < MOST_LAID && (
@@ -185,8 +185,8 @@ export function FillingSettings(e: Editing) {
                 />
               </>
             )}
-            ; <Made {...e} filling={filling} path={path} of={of} />,{" "}
-            <Laid {...e} filling={filling} path={path} of={of} />.
+            ; <Made {...e} filling={filling} path={path} of={of} />.{" "}
+            <Laid {...e} filling={filling} path={path} of={of} />
           </span>
         );
       })}

@@ -190,6 +190,7 @@ function Ingredients({ path, pantry, ...e }: Editing & { path: ListPath; pantry:
             <span className="min-w-0 flex-1">
               {nameOf(pantry, row.use, u)}
               {row.written && <span className="block text-base leading-tight text-muted">“{row.written}”</span>}
+              {row.assumed && <span className="block text-base leading-tight text-muted">a usual amount, assumed</span>}
             </span>
             {part === "dough" && (
               <Choice

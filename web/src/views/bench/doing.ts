@@ -4,6 +4,7 @@ import { nowIso } from "../../lib/clock";
 import { setAt } from "../../lib/path";
 import type { Question } from "../../parts/options";
 import type { By } from "../../parts/solve";
+import type { Lender } from "../../parts/take-from";
 import type { DraftStore } from "../../stores/draft";
 
 /**
@@ -29,6 +30,8 @@ export function doingOf(store: DraftStore) {
     onHeat: (heat: number) => take(client.POST("/api/heat/answers", { body: { ...asIs(), heat } })),
     onKeeping: () => take(client.POST("/api/heat/keeping", { body: asIs() })),
     onGetOut: () => take(client.POST("/api/get-out", { body: asIs() })),
+    onTakeFrom: (part: "dough" | "filling", lender: Lender) =>
+      take(client.POST("/api/take", { body: { ...asIs(), part, ...lender } })),
     onWhereFrom: (figure: FigureKey) => take(client.POST("/api/where-from", { body: { ...asIs(), figure } })),
   };
 }

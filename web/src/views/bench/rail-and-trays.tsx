@@ -1,3 +1,4 @@
+import { useQuery } from "@tanstack/react-query";
 import { lazy, memo, useCallback, useState } from "react";
 
 import type { Bake, PantryItem, RiseTray, Sheet, SpotOut } from "../../api/client";
@@ -14,6 +15,7 @@ import { WeighFacts, weighDrawers, WeighPicture } from "../../trays/weigh";
 import { WrapFacts, wrapDrawers, WrapPicture } from "../../trays/wrap";
 import { Drawers, type Drawer } from "../../ui/drawers";
 import { TrayPanel, TrayRoot } from "../../ui/panel";
+import { bakesQuery } from "../queries";
 import { Beside } from "./beside";
 import type { Doing } from "./doing";
 import { RailOf } from "./rail-of";
@@ -25,6 +27,7 @@ import { UnderWay, Weighing } from "./under-way";
 // Pulled out by a press: it need not be there before the plan is.
 const TraySettings = lazy(async () => ({ default: (await import("../../trays/settings")).TraySettings }));
 const FillingsInSteps = lazy(async () => ({ default: (await import("../../parts/own-steps")).FillingsInSteps }));
+const TakeFrom = lazy(async () => ({ default: (await import("../../parts/take-from")).TakeFrom }));
 const ToGetOut = lazy(async () => ({ default: (await import("../../parts/get-out")).ToGetOut }));
 const LateOrEarly = lazy(async () => ({ default: (await import("../../parts/options")).LateOrEarly }));
 const SolveWrapper = lazy(async () => ({ default: (await import("../../parts/solve")).SolveWrapper }));
@@ -97,7 +100,14 @@ function drawersOf(p: Props & Looking, scale: Scale | null): Drawer[] {
     return riseDrawers(sheet, { settings, now: p.now, compare: { other: p.other, onKeep: p.onKeep }, options });
   }
   if (tray === "filling")
-    return fillingDrawers(sheet, settings, <FillingsInSteps {...{ document, problems, pantry }} edit={does.edit} />);
+    return fillingDrawers(
+      sheet,
+      <>
+        {settings}
+        <Lent {...p} part="filling" />
+      </>,
+      <FillingsInSteps {...{ document, problems, pantry }} edit={does.edit} />,
+    );
   if (tray === "divide")
     return divideDrawers(sheet, settings, <Weighing bakeId={bakeId} sheet={sheet} scale={scale} />);
   if (tray === "wrap")
@@ -122,9 +132,17 @@ function heatAnswers({ sheet, does, bakeId }: Props): Drawer[] {
   ];
 }
 
-function TheRecipe({ pantry, sheet, document, does, problems }: Props) {
+/** What another bake can lend to this one. */
+function Lent({ part, bakeId, document, problems, does }: Props & { part: "dough" | "filling" }) {
+  const bakes = (useQuery(bakesQuery).data ?? []).filter((b) => b.id !== bakeId);
+  return <TakeFrom {...{ part, document, problems }} edit={does.edit} lending={{ bakes, ask: does.onTakeFrom }} />;
+}
+
+function TheRecipe(p: Props) {
+  const { pantry, sheet, document, does, problems } = p;
   return (
     <>
+      <Lent {...p} part="dough" />
       <Recipe pantry={pantry} swaps={sheet.weigh.swaps} {...{ document, problems }} edit={does.edit} />
       {document.recipe && <PastedRecipe recipe={document.recipe} />}
     </>
