@@ -11,6 +11,8 @@ from tests.browser.test_every_event import OVEN, Events
 from tests.core.examples import bake_document
 from tests.core.test_own_steps import PORK
 
+RISEN, BY_CLOCK = {"to": 2.0, "clock": ["90 min"]}, {"to": 1.15, "clock": ["20 min"]}
+
 
 class OwnSteps(Events):
     def to_the_end(self, **changes: Any) -> list[str]:
@@ -52,6 +54,37 @@ class OwnSteps(Events):
         order = [pressed.index(i) for i in ("divide.rest", "step.1", "step.2", "step.3", "wrap.last", "heat.1.1.out")]
         self.assertEqual(order, sorted(order))
 
+    def test_wells_are_filled_after_the_proof_and_glazed_cold(self) -> None:
+        glaze = [
+            {"do": "cool", "before": "table", "for": "40 min"},
+            {"do": "glaze", "before": "table", "with": [{"use": "icing sugar", "amount": "40 g"}]},
+        ]
+        heat = {**OVEN, "wash": "none"}
+        pressed = self.to_the_end(
+            closing="well", filled="after", dough_per_piece="70 g", proof=BY_CLOCK, rise=RISEN, heat=heat, steps=glaze
+        )
+        order = ("divide.rest", "proof.grown", "wrap.last", "heat.1.1.out", "rest.stand", "step.1.over", "step.2")
+        self.assertEqual([i for i in pressed if i in order], list(order))
+
+    def test_one_large_half_moon_with_no_proof_from_a_dough_in_two_bowls(self) -> None:
+        bowls = [
+            {"do": "oil_bowl", "before": "rise", "with": [{"use": "oil", "amount": "10 g"}]},
+            {"do": "two_bowls", "before": "rise"},
+        ]
+        large = {"pieces": 1, "dough_per_piece": "420 g", "filling_per_piece": "300 g", "closing": "half_moon"}
+        none = {"to": 1.15, "clock": ["0 min"]}
+        pressed = self.to_the_end(**large, proof=none, rise=RISEN, heat={**OVEN, "wash": "none"}, steps=bowls)
+        order = ("weigh.knead", "step.1", "step.2", "rise.grown", "wrap.last", "heat.1.1.out")
+        self.assertEqual([i for i in pressed if i in order], list(order))
+
+    def test_half_are_baked_and_half_frozen_raw_with_a_label(self) -> None:
+        cold = {**OVEN, "from": "frozen", "cold_for": "336 h"}
+        hake = bake_document("hake-fennel-buns")
+        rest = {"pieces": 5, "filling": hake["filling"], "filling_per_piece": hake["filling_per_piece"], "heat": cold}
+        pressed = self.to_the_end(pieces=5, more_groups=[rest], proof=BY_CLOCK, rise=RISEN, heat=OVEN)
+        self.assertIn("away.1", pressed)
+        self.assertLess(pressed.index("wrap.last"), pressed.index("away.1"))
+
     def test_flour_added_while_kneading_and_a_piece_lost_move_what_follows(self) -> None:
         self.begun(self.baked("hake-fennel-buns"))
         self.hands.at("Knead")
@@ -69,6 +102,7 @@ class OwnSteps(Events):
         self.page.get_by_role("textbox", name="How many pieces there are").fill("9")
         self.page.get_by_role("button", name="Note it").click()
         self.hands.at("Cut 9 pieces")
+        self.finish()
 
 
 class OnTheBench(Events):

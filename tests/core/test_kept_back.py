@@ -39,6 +39,16 @@ class KeptBack(unittest.TestCase):
         self.assertGreater(other.minutes_planned, found.heat.minutes_planned)
         self.assertRegex(found.finish, r"Freeze 4 of them raw.*straight from the cold for \d+ min, by ")
 
+    def test_their_label_has_the_date_with_its_year_and_how_long_they_need(self) -> None:
+        found = half()
+        (away,) = [e for e in found.events if e.kind == "put_away"]
+        (back,) = found.kept_back
+        # Sixty days from 25 November: a weekday would be any of eight.
+        self.assertRegex(back.said, r"by 24 Jan 2027\.$")
+        label = f"{back.minutes:.0f} min in the heat straight from the freezer, by 24 Jan 2027"
+        self.assertIn(label, " ".join(away.details))
+        self.assertRegex(half("fridge", "20 h").kept_back[0].said, r"by \w+day, \d\d:\d\d\.$")
+
     def test_kept_for_longer_than_guidance_gives_it_is_stopped_and_each_way_out_works(self) -> None:
         late = half("fridge", "240 h")
         (doubt,) = [d for d in late.doubts if d.code.startswith("kept_too_long")]

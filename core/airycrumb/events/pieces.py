@@ -16,6 +16,8 @@ from airycrumb.trays.pieces import Pieces
 from airycrumb.words import (
     NOTHING,
     Message,
+    Moment,
+    day_of,
     in_celsius,
     in_grams,
     in_millimetres,
@@ -24,8 +26,9 @@ from airycrumb.words import (
     say,
     say_n,
     verbatim,
-    weekday_of,
+    weekday_or_date,
 )
+from airycrumb.words.message import Parameter
 
 INTO = {"steam": say("Into the steam"), "oven": say("Into the oven"), "pan": say("Into the pan")}
 AWAY = {"fridge": say("Into the fridge"), "frozen": say("Into the freezer")}
@@ -199,7 +202,7 @@ def put_away(k: Known) -> Iterator[Draft]:
             tray="proof",
             label=say("{what} into the cold", what=listed(back.names)),
             words=back.said,
-            details=[_labelled(back.unbaked)],
+            details=[_labelled(back.unbaked, back.minutes)],
             press=say("They are in the cold"),
             at=back.put_away,
             resource="freezer" if back.unbaked.place == "frozen" else "fridge",
@@ -207,21 +210,29 @@ def put_away(k: Known) -> Iterator[Draft]:
         )
 
 
-def _labelled(kept: Unbaked) -> Message:
-    return say("label: into the heat by {by}, {kind}", by=weekday_of(kept.by), kind=kept.kind)
+def _labelled(kept: Unbaked, minutes: float) -> Message:
+    """What to write on them: a label is read weeks later, so it has the date and how long they need."""
+    said: dict[str, Parameter] = {"by": day_of(kept.by), "minutes": in_minutes(minutes), "kind": kept.kind}
+    if kept.place == "frozen":
+        return say("label: {kind}, unbaked; {minutes} in the heat straight from the freezer, by {by}", **said)
+    return say("label: {kind}, unbaked; {minutes} in the heat straight from the fridge, by {by}", **said)
+
+
+def _by(kept: Unbaked) -> Moment:
+    return weekday_or_date(kept.by, kept.since)
 
 
 def _kept_cold(k: Known) -> Iterator[Draft]:
     before: StageKey = "wrap" if k.ctx.fills_late else "proof"
     step, kept, frozen = k.steps["hold"], k.unbaked, k.ctx.bake.heat.arrive == "frozen"
     where = say("do not thaw them before the heat") if frozen else say("on the coldest shelf, covered")
-    by = [say("Into the heat by {by}: {kind}", by=weekday_of(kept.by), kind=kept.kind)] if kept else []
+    by = [say("Into the heat by {by}: {kind}", by=_by(kept), kind=kept.kind)] if kept else []
     yield Draft(
         id="hold.away",
         kind="put_away",
         stage="hold",
         words=say("Freeze them on a tray, then bag and label them") if frozen else say("Into the fridge, covered"),
-        details=[_labelled(kept)] if kept else [],
+        details=[_labelled(kept, k.heats[0].tray.minutes_planned)] if kept else [],
         press=AWAY[k.ctx.bake.heat.arrive],
         at=step.start,
         along="wrap.last" if before == "wrap" else "proof.grown",

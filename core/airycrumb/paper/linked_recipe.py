@@ -20,7 +20,7 @@ from airycrumb.words import (
     joined,
     listed,
     say,
-    weekday_of,
+    weekday_or_date,
 )
 
 
@@ -155,7 +155,7 @@ def kept_words(s: Sheet) -> list[Message]:
         say(
             "Then into {place}; into the heat by {by}: {what}.",
             place=KEPT[kept.place],
-            by=weekday_of(kept.by),
+            by=weekday_or_date(kept.by, kept.since),
             what=kept.kind,
         )
     ]

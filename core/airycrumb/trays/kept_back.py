@@ -1,24 +1,25 @@
 """Pieces of a bake heated today that are kept raw for another day: where, by when, and how they are heated then."""
 
 from collections.abc import Iterator
-from datetime import datetime, timedelta
+from datetime import timedelta
 
 from airycrumb.bake.heating import HeatSettings
 from airycrumb.plan.context import Context
 from airycrumb.plan.timetable import Timetable
 from airycrumb.stations.safety import keeping
+from airycrumb.stations.safety.keeping import Unbaked
 from airycrumb.trays.heat_tray import HeatStage
 from airycrumb.trays.types import KeptBack
-from airycrumb.words import Message, in_minutes, joined, say, weekday_of
+from airycrumb.words import Message, in_minutes, joined, say, weekday_or_date
 from airycrumb.words.message import Parameter
 
 
-def _said(pieces: int, heat: HeatSettings, minutes: float, by: datetime) -> Message:
+def _said(pieces: int, heat: HeatSettings, minutes: float, kept: Unbaked) -> Message:
     frozen = heat.arrive == "frozen"
     away = say("Freeze {pieces} of them raw, on a tray and then in a bag.", pieces=pieces)
     if not frozen:
         away = say("Put {pieces} of them in the fridge raw, covered.", pieces=pieces)
-    then: dict[str, Parameter] = {"minutes": in_minutes(minutes), "by": weekday_of(by)}
+    then: dict[str, Parameter] = {"minutes": in_minutes(minutes), "by": weekday_or_date(kept.by, kept.since)}
     if heat.method == "steam":
         return joined([away, say("Steam those straight from the cold for {minutes}, by {by}.", **then)])
     if heat.method == "oven":
@@ -56,5 +57,6 @@ def kept_back(lead: Context, heats: list[HeatStage], together: list[list[int]], 
             put_away=at["heat"],
             into_heat=into_heat,
             unbaked=unbaked,
-            said=_said(pieces, heat, h.tray.minutes_planned, unbaked.by),
+            minutes=h.tray.minutes_planned,
+            said=_said(pieces, heat, h.tray.minutes_planned, unbaked),
         )

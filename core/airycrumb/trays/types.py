@@ -368,7 +368,7 @@ class GroupTray:
 class KeptBack:
     """Pieces kept raw while the others are heated. names: of their fillings; at: where in the bake their heat is
     written; put_away, into_heat: when they are planned to go into the cold and out of it; unbaked: by when they must;
-    said: what to do with them."""
+    minutes: in the heat, straight from there; said: what to do with them."""
 
     names: list[Message]
     at: list[str | int]
@@ -376,6 +376,7 @@ class KeptBack:
     put_away: datetime
     into_heat: datetime
     unbaked: Unbaked
+    minutes: float
     said: Message
 
 

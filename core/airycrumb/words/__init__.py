@@ -37,6 +37,7 @@ from airycrumb.words.quantity import (
     in_percent,
     in_watts,
     weekday_of,
+    weekday_or_date,
 )
 from airycrumb.words.writing import Units
 
@@ -78,4 +79,5 @@ __all__ = [
     "text",
     "verbatim",
     "weekday_of",
+    "weekday_or_date",
 ]

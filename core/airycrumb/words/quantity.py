@@ -5,8 +5,10 @@ is the renderer's business alone.
 """
 
 from dataclasses import dataclass
-from datetime import datetime
+from datetime import datetime, timedelta
 from typing import Literal
+
+SAME_WEEK = timedelta(days=6)  # from here on a weekday alone may be next week's
 
 Kind = Literal[
     "temperature",
@@ -116,6 +118,11 @@ def hour_of(at: datetime, to: datetime | None = None) -> Moment:
 def weekday_of(at: datetime) -> Moment:
     """A time of day with its weekday, whatever the reader's day."""
     return Moment(at, shown="weekday")
+
+
+def weekday_or_date(at: datetime, since: datetime) -> Moment:
+    """A time of day with its weekday where that can only be one day, counted from when it is read; else the date."""
+    return weekday_of(at) if at - since < SAME_WEEK else day_of(at)
 
 
 def day_of(at: datetime) -> Moment:

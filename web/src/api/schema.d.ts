@@ -2975,7 +2975,7 @@ export interface components {
          * KeptBack
          * @description Pieces kept raw while the others are heated. names: of their fillings; at: where in the bake their heat is
          *     written; put_away, into_heat: when they are planned to go into the cold and out of it; unbaked: by when they must;
-         *     said: what to do with them.
+         *     minutes: in the heat, straight from there; said: what to do with them.
          */
         KeptBack: {
             /** Names */
@@ -2990,6 +2990,8 @@ export interface components {
              */
             put_away: string;
             unbaked: components["schemas"]["Unbaked"];
+            /** Minutes */
+            minutes: number;
             /** Said */
             said: components["schemas"]["Said"];
         };

@@ -56,11 +56,18 @@ const NEAR_MS = 6 * 3_600_000;
  * night "00:03" is half an hour away, and "Sat 00:03" makes one think. */
 export const isNear = (at: Date, now: number) => Math.abs(at.getTime() - now) < NEAR_MS;
 
-/** 18:30, or "Thu 18:30" where it is neither today nor near. */
-export const clockFrom = (at: string | number, now: number = clockNow()) =>
-  isNear(new Date(at), now) || sameDay(new Date(at), new Date(now))
-    ? clock(at)
-    : `${new Date(at).toLocaleDateString("en-GB", { weekday: "short" })} ${clock(at)}`;
+const SAME_WEEK_MS = 6 * 24 * 3_600_000;
+
+/** 18:30; "Thu 18:30" where it is neither today nor near; "24 Jan, 18:30" where a weekday could be next week's. */
+export const clockFrom = (at: string | number, now: number = clockNow()) => {
+  const then = new Date(at);
+  if (isNear(then, now) || sameDay(then, new Date(now))) return clock(at);
+  if (Math.abs(then.getTime() - now) >= SAME_WEEK_MS) {
+    const year = then.getFullYear() === new Date(now).getFullYear() ? {} : ({ year: "numeric" } as const);
+    return `${then.toLocaleDateString("en-GB", { day: "numeric", month: "short", ...year })}, ${clock(at)}`;
+  }
+  return `${then.toLocaleDateString("en-GB", { weekday: "short" })} ${clock(at)}`;
+};
 
 /** Now with this machine's offset, as the server wants it. `fine`: to the millisecond: two marks of one second. */
 export const nowIso = (at = new Date(clockNow()), fine = false) => {

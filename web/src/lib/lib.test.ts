@@ -63,6 +63,8 @@ describe("times", () => {
     const noon = new Date(2026, 10, 25, 12).getTime();
     expect(clockFrom(new Date(2026, 10, 25, 18, 30).toISOString(), noon)).toBe("18:30");
     expect(clockFrom(new Date(2026, 10, 26, 6, 5).toISOString(), noon)).toBe("Thu 06:05");
+    expect(clockFrom(new Date(2026, 11, 10, 6, 5).toISOString(), noon)).toBe("10 Dec, 06:05");
+    expect(clockFrom(new Date(2027, 0, 24, 18, 30).toISOString(), noon)).toBe("24 Jan 2027, 18:30");
     expect(clock(new Date(2026, 10, 26, 6, 5))).toBe("06:05");
     const late = new Date(2026, 10, 25, 23, 30).getTime();
     expect(clockFrom(new Date(2026, 10, 26, 0, 3).toISOString(), late)).toBe("00:03");
