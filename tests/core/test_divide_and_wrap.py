@@ -174,6 +174,15 @@ class Fillings(unittest.TestCase):
         s = sheet(bake_document(filling={"made": "480 g"}), [*STARTED, seen("filling_weight", "filling", 60, 300)])
         assert s.groups[0].filled
         self.assertEqual(s.groups[0].filled.made_g, 300)
+        # 300 g over 12 pieces, in Hands as on the sheet; more than is wanted leaves the pieces as they were.
+        self.assertAlmostEqual(s.groups[0].filling_each_g, 25)
+        self.assertIn("25 g in each", " ".join(next(e for e in s.events if e.id == "wrap.last").details))
+        slip = sheet(bake_document(), [*STARTED, seen("filling_weight", "filling", 60, 48)])
+        self.assertEqual(slip.heat.minutes_planned, sheet(bake_document(), STARTED).heat.minutes_planned)
+        self.assertIn("filling_short", codes(slip))
+        more = sheet(bake_document(), [*STARTED, seen("filling_weight", "filling", 60, 700)])
+        self.assertAlmostEqual(more.groups[0].filling_each_g, sheet().groups[0].filling_each_g)
+        self.assertIn("filling_short", codes(more))
 
     def test_squeezed_filling_is_weighed_before_and_wrapped_after(self) -> None:
         s = sheet(bake_document("hake-fennel-buns", filling={"treatments": ["squeezed"]}))

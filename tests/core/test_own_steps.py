@@ -157,6 +157,17 @@ class TheFillingAsWork(unittest.TestCase):
         cooling = next(e for e in s.events if e.id == "filling.1.5.over")
         self.assertEqual(cooling.start, NOON + timedelta(minutes=30))
 
+    def test_a_filling_begun_late_holds_wrapping_back_until_it_is_cold(self) -> None:
+        begun = [seen("started", "weigh", 0), seen("done", "weigh", 20), seen("done", "rise", 100)]
+        now = NOON + timedelta(minutes=105)
+        plain = starts(raw_sheet(pork(), begun, now))["wrap"]
+        # Fried at 13:40; 8 min of browning, 5 of mixing and 45 of cooling are still to come.
+        late = raw_sheet(pork(), [*begun, did("filling.1.2", "filling", 100)], now)
+        ready = NOON + timedelta(minutes=100 + 8 + 5 + 45)
+        self.assertLess(plain, ready)
+        self.assertEqual(starts(late)["wrap"], ready)
+        self.assertGreater(late.day.eat, raw_sheet(pork(), begun, now).day.eat)
+
     def test_a_step_of_what_is_not_in_the_filling_is_refused_by_name(self) -> None:
         with self.assertRaises(InputError) as caught:
             read_bake(pork(filling={**PORK, "steps": [{"do": "fry", "of": ["leek"]}]}))

@@ -1,5 +1,6 @@
 """A bake as it became under the hands: what was added to its dough, how many pieces there are, minutes given."""
 
+import math
 from collections.abc import Iterable, Sequence
 
 from airycrumb.bake.heating import HeatSettings
@@ -8,6 +9,7 @@ from airycrumb.bake.marks import Observation
 from airycrumb.bake.model import Bake, DoughLine
 from airycrumb.plan.context import Context
 
+LEAST_FILLED = 0.6  # of what was planned, for a weight of the filling to be believed; assumed
 APART_MIN = 0.001  # two heats that came to the same minutes stay two
 
 
@@ -48,30 +50,38 @@ def _counted(observations: Iterable[Observation]) -> dict[str, int]:
     return {o.where or "1": round(o.value) for o in observations if o.kind == "pieces" and o.value}
 
 
+def _filled(bake: Bake, observations: Iterable[Observation]) -> dict[str, float]:
+    """g of each filling as it was weighed, by group ("1", the first); what has things laid in it is not all of it."""
+    whole = {str(n) for n, g in enumerate(bake.groups, start=1) if g.parts and not g.filling.things}
+    weighed = {o.where or "1": o.value for o in observations if o.kind == "filling_weight" and o.value}
+    return {group: grams for group, grams in weighed.items() if group in whole}
+
+
 def as_made(bake: Bake, kitchen: Kitchen, observations: Sequence[Observation]) -> Bake:
-    """The bake with the flour and water that were added while kneading, and as many pieces as there really are; the
-    bake itself where nothing was marked. What was added makes the same pieces heavier.
+    """The bake as it became: with the flour and water that were added while kneading, as many pieces as there really
+    are, and no more filling in each than there is; the bake itself where nothing was marked. What was added makes the
+    same pieces heavier.
     """
-    added, counts = _added(observations), _counted(observations)
+    added, counts, filled = _added(observations), _counted(observations), _filled(bake, observations)
     more_g = sum(added.values())
-    if not more_g and not counts:
+    if not more_g and not counts and not filled:
         return bake
     scaled = Context(bake, kitchen, (), observations[0].at).scaled
-    heavier = 1 + more_g / scaled.dough_g
-    sizes = [
-        (counts.get(str(n), share.pieces), share.dough_per_piece_g * heavier)
-        for n, share in enumerate(scaled.shares, start=1)
-    ]
-    further = zip(bake.more_groups, sizes[1:], strict=True)
-    groups = tuple(g.but(pieces=pieces, dough_each_g=each) for g, (pieces, each) in further)
+    heavier, sizes = 1 + more_g / scaled.dough_g, list[dict[str, float]]()
+    for n, share in enumerate(scaled.shares, start=1):
+        pieces = counts.get(str(n), share.pieces)
+        each = min(share.filling_per_piece_g, filled.get(str(n), math.inf) / pieces)
+        # Less than that is asked about: lighter pieces are given less heat, and a slip of the keys must not do that.
+        each = each if each >= LEAST_FILLED * share.filling_per_piece_g else share.filling_per_piece_g
+        sizes.append({"pieces": pieces, "dough_each_g": share.dough_per_piece_g * heavier, "filling_each_g": each})
+    groups = tuple(g.but(**size) for g, size in zip(bake.more_groups, sizes[1:], strict=True))
     # What was held has been weighed by now, and who eats no longer decides how many there are.
     return bake.but(
-        dough=bake.dough.but(ingredients=_with(bake, added, scaled.dough_g)),
-        pieces=sizes[0][0],
-        dough_each_g=sizes[0][1],
+        dough=bake.dough.but(ingredients=_with(bake, added, scaled.dough_g)) if more_g else bake.dough,
         more_groups=groups,
         eaters=None,
         held=None,
+        **sizes[0],
     )
 
 

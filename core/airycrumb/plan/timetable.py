@@ -1,7 +1,7 @@
 """The timetable of one bake: forwards from a start, or backwards from the hour to eat."""
 
-from collections.abc import Iterator
-from dataclasses import dataclass
+from collections.abc import Iterator, Mapping
+from dataclasses import dataclass, field
 from datetime import datetime, timedelta
 from functools import cached_property
 
@@ -73,8 +73,8 @@ class Durations:
     preheat: float = 0.0
     #: what is done while a stage goes on, and takes none of its time
     within: tuple[Within, ...] = ()
-    #: when oven, pot or pan is hot, None where it plays no part yet
-    hot_at: datetime | None = None
+    #: when what a stage waits for is ready, where that is known: the oven hot, a filling under way made and cold
+    not_before: Mapping[str, datetime] = field(default_factory=dict)
 
     def begins(self, key: str) -> float:
         """Minutes from the first leg's start to that of one, as forecast."""
@@ -202,7 +202,7 @@ def _main_steps(d: Durations, begin: datetime, done: Done | None) -> list[Step]:
     """The legs in order. What has ended is exact; what has not spreads its doubt forwards."""
     steps, at, below, above = [], begin, 0.0, 0.0
     for i, leg in enumerate(d.main):
-        at = max(at, d.hot_at) if leg.key == "heat" and d.hot_at else at
+        at = max(at, d.not_before.get(leg.key, at))
         ended = done.ended.get(leg.key) if done else None
         end = ended or _ends(d, i, at, done)
         doubt = (timedelta(minutes=below**0.5), timedelta(minutes=above**0.5))

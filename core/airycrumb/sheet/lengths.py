@@ -5,6 +5,7 @@ from dataclasses import dataclass
 from datetime import datetime
 
 from airycrumb.bake.method import STANDS_BEFORE
+from airycrumb.plan.chains import Chain
 from airycrumb.plan.context import Context
 from airycrumb.plan.method import as_it_rises, fillings, legs, soaking
 from airycrumb.plan.timetable import Durations, Leg, fold, stage
@@ -60,10 +61,10 @@ def durations(
         lengths["again"] = yeast.second.minutes
     return Durations(
         main=tuple(_way(ctx, lengths)),
-        chains=(*fillings(b), *soaking(b)),
+        chains=_beside(ctx),
         preheat=max(h.tray.preheat_min for h in heats),
         within=(*(fold(i, minute) for i, minute in enumerate(folded_at(b.rise.clock), start=1)), *as_it_rises(b)),
-        hot_at=_hot_at(ctx),
+        not_before=dict(_waited_for(ctx)),
     )
 
 
@@ -86,9 +87,36 @@ def _shaping(ctx: Context, planned: float) -> float:
     return planned if worked is None else max(0.0, worked) + ctx.bake.bench_rest_min
 
 
-def _hot_at(ctx: Context) -> datetime | None:
-    """When the first heat is hot; None where it plays no part."""
-    return None if ctx.done is None or heat_began(ctx) is not None else hot_from(ctx, 1)
+def _beside(ctx: Context) -> tuple[Chain, ...]:
+    """What is made beside the dough."""
+    return (*fillings(ctx.bake), *soaking(ctx.bake))
+
+
+def _waited_for(ctx: Context) -> Iterator[tuple[str, datetime]]:
+    """When what a stage waits for is ready: the first heat hot, what is made beside the dough and was begun."""
+    if ctx.done is None:
+        return
+    if heat_began(ctx) is None and (hot := hot_from(ctx, 1)) is not None:
+        yield "heat", hot
+    for chain in _beside(ctx):
+        before = ctx.before(chain.ready_for)
+        if before in ctx.done.ended or (ready := _ready(ctx, chain)) is None:
+            continue
+        yield chain.ready_for, ready
+
+
+# What ends the works of a chain that is made in one go.
+PRESSED = {"filling": "filling.make", "cooling": "filling.cold", "soak": "weigh.soak"}
+
+
+def _ready(ctx: Context, chain: Chain) -> datetime | None:
+    """When a chain is over, from the last of its works that was pressed; None where none was: nobody knows."""
+    did = [(i, ctx.did(PRESSED.get(work.key, work.key))) for i, work in enumerate(chain.works)]
+    at = max(((i, when) for i, when in did if when is not None), default=None)
+    if at is None:
+        return None
+    last, when = at
+    return ctx.later(when, sum(work.minutes for work in chain.works[last + 1 :]))
 
 
 def _stays(h: HeatStage, later: LaterLoad, stated: bool) -> float:

@@ -58,9 +58,9 @@ export function FillingPanel({ sheet, store, open, onClose }: Props) {
               {g.filled.made_g !== null && (
                 <p className="mt-1">
                   {u.mass(g.filled.made_g ?? 0)} made:{" "}
-                  {g.filled.short_g > 0
-                    ? `${u.mass(g.filled.short_g)} short, ${u.mass((g.filled.made_g ?? 0) / g.pieces)} in each`
-                    : `${u.mass(-g.filled.short_g)} more than is needed`}
+                  {g.filled.short_g < -1
+                    ? `${u.mass(-g.filled.short_g)} more than is needed`
+                    : `${u.mass((g.filled.made_g ?? 0) / g.pieces)} in each`}
                   .
                 </p>
               )}
