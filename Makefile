@@ -95,7 +95,7 @@ practice: setup
 
 # How well recipes are read, by the manner they are written in.
 reading: setup
-	@PYTHONPATH=.:core $(PY) -m scripts.reading
+	@PYTHONPATH=.:core $(PY) -m $(if $(TEXTS),scripts.foreign $(TEXTS),scripts.reading)
 
 # After changing an endpoint, a sheet type or a file format: the contract and the client follow.
 schema: setup

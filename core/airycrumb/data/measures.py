@@ -88,6 +88,7 @@ _SPELT = {
     "piece": "piece pieces pc pcs pieza piezas stück pezzo pezzi ball balls loaf loaves fillet fillets",
 }
 UNIT_WORDS: dict[str, str] = {word.lower(): unit for unit, words in _SPELT.items() for word in words.split()}
+_FRENCH = {"s": "tbsp", "soupe": "tbsp", "c": "tsp", "café": "tsp"}
 # units of several words, by their words; longest first where they are looked for
 LONG_UNITS: dict[tuple[str, ...], str] = {
     ("fl", "oz"): "fl oz",
@@ -97,8 +98,7 @@ LONG_UNITS: dict[tuple[str, ...], str] = {
     ("cuillères", "à", "soupe"): "tbsp",
     ("cuillère", "à", "café"): "tsp",
     ("cuillères", "à", "café"): "tsp",
-    ("c", "à", "s"): "tbsp",
-    ("c", "à", "c"): "tsp",
+    **{("c", *dot, "à", word): unit for dot in ((), (".",)) for word, unit in _FRENCH.items()},
 }
 CAPITAL_UNITS = {"T": "tbsp", "t": "tsp"}  # the one place where case is meaning
 

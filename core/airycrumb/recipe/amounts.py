@@ -1,5 +1,6 @@
 """Amounts as recipes write them: digits, fractions, words, ranges, hedges, sums, and so many of a packed size."""
 
+import re
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
 
@@ -18,7 +19,7 @@ _LONG: dict[str, list[tuple[tuple[str, ...], str]]] = {}
 for _words, _unit in sorted(LONG_UNITS.items(), key=lambda u: -len(u[0])):
     _LONG.setdefault(folded(_words[0]), []).append((tuple(map(folded, _words)), _unit))
 # Words an amount may begin with, besides digits.
-_BEGINS = {*NUMBER_WORDS, *HEDGES, "~", *(word for word, unit in _FOLDED_UNITS.items() if unit in BARE)}
+_BEGINS = {*NUMBER_WORDS, *HEDGES, *SIZES, "~", *(word for word, unit in _FOLDED_UNITS.items() if unit in BARE)}
 _PACKED = ("packet", "tin", "piece")  # units that say nothing of the size of what they count
 
 
@@ -63,11 +64,17 @@ def _fraction(tokens: Sequence[Token], at: int) -> tuple[float, int] | None:
 def _digits(tokens: Sequence[Token], at: int) -> tuple[float, int]:
     if part := _fraction(tokens, at):
         return part
-    whole, after = tokens[at].value, at + 1
+    whole, after = tokens[at].value * (1000 if _thousands(tokens, at) else 1), at + 1
     behind = after + (1 if _is(tokens, after, "-") else 0)
     if whole == int(whole) and (part := _fraction(tokens, behind)) and part[0] < 1:
         return whole + part[0], part[1]
     return whole, after
+
+
+def _thousands(tokens: Sequence[Token], at: int) -> bool:
+    """Whether a stop parts thousands: nobody weighs a thousandth of a gram, "1.250 g" is more than a kilo."""
+    grams = at + 1 < len(tokens) and tokens[at + 1].word in ("g", "gr", "ml", "gramos", "grammi", "gramm", "grammes")
+    return grams and re.fullmatch(r"[1-9]\d{0,2}\.\d{3}", tokens[at].text) is not None
 
 
 def _spelt(tokens: Sequence[Token], at: int) -> tuple[float, int] | None:
@@ -154,6 +161,8 @@ def _single(tokens: Sequence[Token], at: int) -> Read:
     hedges, begin = _hedges(tokens, at)
     spread = range_at(tokens, begin)
     if spread is None:
+        if _is(tokens, begin, *SIZES) and (unit := unit_at(tokens, begin + 1)) and unit[0] in (*BARE, "bunch"):
+            return Measure(1.0, 1.0, 1.0, unit[0], tokens[begin].word), _past(tokens, unit[1], OF)
         unit = unit_at(tokens, begin)
         if unit is None or (unit[0] not in BARE and not (hedges and begin - at > len(hedges))):
             return None
@@ -192,7 +201,7 @@ def measure_at(tokens: Sequence[Token], at: int) -> Read:
     read = _single(tokens, at)
     if read is None:
         return None
-    measure, after = read
+    measure, after = read = _up_to(tokens, read)
     follows = _single(tokens, after) if after < len(tokens) and tokens[after].kind == "number" else None
     if follows is None:
         return read
@@ -201,6 +210,15 @@ def measure_at(tokens: Sequence[Token], at: int) -> Read:
     if measure.unit in ("", *_PACKED) and _of_size(follows[0]):
         return _scaled(follows[0], measure.typical), _past_container(tokens, follows[1])
     return read
+
+
+def _up_to(tokens: Sequence[Token], read: tuple[Measure, int]) -> tuple[Measure, int]:
+    """ "3/4 cup - 1 cup": a range whose ends each have their unit."""
+    measure, after = read
+    last = _single(tokens, after + 1) if measure.unit and _is(tokens, after, "-", "to", "or") else None
+    if last is None or last[0].unit != measure.unit or last[0].typical <= measure.typical:
+        return read
+    return replace(measure, high=last[0].high, typical=(measure.low + last[0].high) / 2), last[1]
 
 
 def _of_size(measure: Measure) -> bool:

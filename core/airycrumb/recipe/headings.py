@@ -67,6 +67,13 @@ DECORATED = re.compile(r"^\W*(?:#{1,4}\s|\*{2,}|\[|={2,}|-{2,}|_{2,})")
 TOLD = re.compile(r"\(\s*(?:for|in) the ([^()]{2,60})\)\s*$|\((filling|dough|wash|topping)\)\s*$", re.IGNORECASE)
 BEGINS_WITH_AMOUNT = re.compile(r"^\W*\d(?!\d?[.):](?!\d))")  # "2 cups", and not "1) Dough"
 TWO_SENTENCES = re.compile(r"[^\W\d_]{3}\. [A-Z]")
+LISTED = re.compile(r"^\W*(?:[^\W\d_]+ ){0,3}[^\W\d_]+ ?:[^.!?]*\.\s*$")
+# "All the poolish" goes into the dough, "beaten egg, to glaze" and "milk for brushing" onto the pieces: ingredients.
+NO_HEADING = re.compile(
+    r"^\W*all (?:of )?(?:the|your) |^[^,:]{3,40}, (?:to|for) [^\W\d_]+$"
+    r"|^\W*(?:milk|cream|butter|oil|water|egg|yolk)s? (?:to|for) (?:brush|glaz|dust|sprinkl)\w*$",
+    re.IGNORECASE,
+)
 LONGEST = 70  # characters of a heading
 YIELD = re.compile(
     r"^\W*(?:makes?|yields?|serves?|servings?|quantity|portions?|"
@@ -168,7 +175,8 @@ def _has_amount_outside(text: str) -> bool:
 @lru_cache(maxsize=4096)
 def heading_of(line: str, begun: bool = False) -> Heading | None:
     """The part a line opens; None for what is no heading. begun: whether a title or an ingredient stands before it."""
-    if _is_sentence(line):
+    line = _without_stop(line)
+    if _is_sentence(line) or NO_HEADING.search(line):
         return None
     before, behind = _split(line.strip().rstrip(":;—–- "))
     core = _core(_undecorated(before))
@@ -186,6 +194,12 @@ def heading_of(line: str, begun: bool = False) -> Heading | None:
     marked = ends or bool(DECORATED.match(line)) or bool(behind) or _all_caps(before)
     short = _only_heading(core, True) or len(core.split()) <= 6
     return Heading(part, _name(line)) if marked and short and (begun or _only_heading(core, False)) else None
+
+
+def _without_stop(line: str) -> str:
+    """A list that stands behind its heading and ends with a full stop: "DOUGH: 450 g flour; 1 tsp salt."."""
+    listed = line.rstrip().endswith(".") and LISTED.match(line) and _has_amount(line.partition(":")[2])
+    return line.rstrip(". ") if listed else line
 
 
 def _is_sentence(line: str) -> bool:

@@ -39,7 +39,8 @@ VERBS = re.compile(
     r"in an?|in the|on an?|"
     r"mix|combine|stir|add|knead|place|put|roll|divide|bake|steam|cover|heat|preheat|pre-heat|cut|shape|brush|fry|cook|"
     r"whisk|dissolve|make|turn|take|transfer|set|pour|fold|wrap|seal|repeat|punch|knock|rub|work|fill|sieve|press|form|"
-    r"stretch|proof|prove|rise|rest|weigh|round|portion|refrigerate|soften|soak|simmer|brown|mash|grate|drain|enfourner|"
+    r"stretch|dust (?:with|the|them|a|over)|"
+    r"proof|prove|rise|rest|weigh|round|portion|refrigerate|soften|soak|simmer|brown|mash|grate|drain|enfourner|"
     r"hornear|cuocere|backen|bei|drop|cool|chill|remove|serve|sprinkle|scatter|spread|gather|"
     r"pinch (?:the|it|them|shut|together)|crimp|slice the|braid|plait|twist|"
     r"roast the|bring|store|enjoy|wait|open|bulk|final proof|second rise|they go|i use)\b|next day)",
@@ -48,6 +49,10 @@ VERBS = re.compile(
 TIMES_OR_HEAT = re.compile(
     r"\bgas mark\b|\d\s*(?:min\w*|mins?|hours?|hrs?|minuten|minuti|minutes)\b|\d\s*°|\b\d{2,3}\s?[CF]\b", re.I
 )
+GRAM_COLUMNS, PERCENT_COLUMNS = set_of("grams g weight gramos gewicht"), set_of("% percent baker's")
+# A row of a file parted by commas: a name, and figures behind it.
+COMMAS = re.compile(r"[^,\d]{2,40}(?:,\s*\d[\d.]*\s*(?:g|%)?\s*)+")
+PART_NAMED = re.compile(r"(?<=[.;!]) +(?=(?:[^\W\d_]+ ){0,2}[^\W\d_]+ ?:)")
 HEADER_CELLS = set_of(
     "ingredient ingredients amount qty quantity unit units item items grams g weight baker's % name menge "
     "zutat mix percent filling dough gramos"
@@ -56,7 +61,10 @@ HEADER_CELLS = set_of(
 FOR_PIECES = re.compile(
     rf"\bfor (?:the )?(\d{{1,3}}|{'|'.join(w for w in NUMBER_WORDS if len(w) > 2)})\b", re.IGNORECASE
 )
-WHOLE_NAMES = re.compile(r"(?:buns?|rolls?|breads?|loaf|loaves)", re.IGNORECASE)
+PIECES = set_of(
+    "bun buns roll rolls bread breads loaf loaves calzone calzones turnover turnovers boat boats pie pies pocket "
+    "pockets parcel parcels braid braids dumpling dumplings pastries scroll scrolls"
+)
 LEADERS = re.compile(r"\.(?: ?\.){2,}|_{3,}|\s\.\s")
 
 
@@ -74,7 +82,8 @@ class Sorted:
 
 def rows_of(text: str) -> list[tuple[str, str]]:
     """The lines of a text, as (to read, as written): cells of a table side by side, leaders gone."""
-    found, grams = [], False
+    found: list[tuple[str, str]] = []
+    header: list[str] = []
     for raw in text.splitlines():
         in_time()
         written = raw.strip()
@@ -82,19 +91,35 @@ def rows_of(text: str) -> list[tuple[str, str]]:
             continue
         cells = _cells(raw)
         if len(cells) > 1 and _is_header(cells):
-            grams = any(c.lower() in ("grams", "g") for c in cells)
+            header = [c.lower() for c in cells]
             named = heading_of(cells[0])
             if named and named.part not in ("ingredients", "method") and len(cells) == 2:
                 found.append((cells[0], written))
-            continue
-        found.append((_row(cells, grams) if len(cells) > 1 else LEADERS.sub(" ", written), written))
+        elif len(cells) > 1:
+            found.append((_row(cells, header), written))
+        else:
+            found += [(LEADERS.sub(" ", one), written) for one in _parted(written)]
     return found
+
+
+def _parted(line: str) -> list[str]:
+    """A line cut where another part is named in it: "dough: 400 g flour. filling: 200 g feta"."""
+    cuts = [hit.start() for hit in PART_NAMED.finditer(line) if _opens_part(line[hit.start() :])]
+    ends = [*cuts, len(line)]
+    return [one for at, end in zip([0, *cuts], ends, strict=True) if (one := line[at:end].strip())]
+
+
+def _opens_part(rest: str) -> bool:
+    named = heading_of(rest)
+    return named is not None and bool(named.rest) and named.part not in ("ingredients", "method")
 
 
 def _cells(raw: str) -> list[str]:
     """A table row's cells; one where it is no row."""
-    for mark in ("\t", "|", ";"):
+    for mark in ("\t", "|", ";", ","):
         cells = [c.strip() for c in raw.split(mark)]
+        if mark == "," and not (COMMAS.fullmatch(raw.strip()) or _is_header(cells)):
+            continue
         if mark == ";" and (len(cells) != 2 or len(cells[0]) > 40 or ":" in raw):
             continue
         cells = [c for c in cells if c and not set(c) <= set("-: ")]
@@ -107,13 +132,26 @@ def _is_header(cells: list[str]) -> bool:
     return all(c.lower() in HEADER_CELLS for c in cells)
 
 
-def _row(cells: list[str], grams: bool) -> str:
+def _row(cells: list[str], header: list[str]) -> str:
+    cells = _by_columns(cells, header)
     *before, last = cells
-    if grams and re.fullmatch(r"[\d.,]+", last):
-        last = f"{last} g"
     if (named := heading_of(cells[0])) and len(cells) > 2 and named.part not in ("ingredients", "method"):
         return f"{cells[0]}: {' '.join(cells[1:])}"
     return " ".join([*before, last])
+
+
+def _by_columns(cells: list[str], header: list[str]) -> list[str]:
+    """A row's cells with what their columns are in: grams are said, and per cent beside them are not needed."""
+    numbers = [i for i, c in enumerate(cells) if re.fullmatch(r"\d[\d.,]*", c)]
+    if len(header) == len(cells):
+        grams = [i for i in numbers if header[i] in GRAM_COLUMNS]
+        aside = [i for i in numbers if grams and header[i] in PERCENT_COLUMNS]
+    elif header:
+        grams, aside = numbers if GRAM_COLUMNS & set(header) else [], []
+    else:
+        # Two figures behind a name: the first is what is weighed, the second its share of the flour.
+        grams, aside = (numbers[:1], numbers[1:]) if len(numbers) > 1 else ([], [])
+    return [f"{c} g" if i in grams else c for i, c in enumerate(cells) if i not in aside]
 
 
 def mended(rows: list[tuple[str, str]]) -> list[tuple[str, str]]:
@@ -205,13 +243,19 @@ class Sorter:
             self.section = "page"
             return [Sorted("page", text, written)]
         named = heading_of(text, bool(self.title or self.listed)) or self._names_a_filling(at, text)
-        if at == 0 and WHOLE_NAMES.fullmatch(text.strip("#*_ !.")):
-            named = None  # "Buns" over everything is the title
+        if at == 0 and _is_title(text.strip("#*_ !.")):
+            return self._opening(text, written)  # "Custard buns", "8 pork buns"
         if named is not None and not (self.section == "before" and at < self.list_at and named.part not in ("method",)):
             return self._heading(named, text, written)
         if YIELD.match(text) or (re.match(r"^\W*for \d+ ", text, re.IGNORECASE) and text.rstrip().endswith(":")):
             return [Sorted("yield", text, written)]
         return [self._plain(at, text, written)]
+
+    def _opening(self, text: str, written: str) -> list[Sorted]:
+        """The title over everything, with how many it makes where it says so."""
+        self.title = text.strip("#*_ ")
+        counted = [Sorted("yield", f"Makes {self.title}", written)] if re.match(r"^\W*\d", text) else []
+        return [Sorted("title", self.title, written), *counted]
 
     def _heading(self, named: Heading, text: str, written: str) -> list[Sorted]:
         if named.part == "method":
@@ -292,6 +336,13 @@ class Sorter:
         if weighed and not _is_method(text, found) and not text.rstrip().endswith("."):
             return self._ingredient(text, written)
         return Sorted("method", text, written)
+
+
+def _is_title(text: str) -> bool:
+    """Whether a first line names the pieces: "Buns", "Custard buns", "8 pork buns"."""
+    words = text.lower().split()
+    named = 0 < len(words) <= 7 and words[-1] in PIECES and not any(c.isdigit() for c in "".join(words[1:]))
+    return named and ":" not in text and words[0] not in ("for", "makes", "make")
 
 
 def _titled(text: str) -> bool:

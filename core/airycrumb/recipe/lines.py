@@ -24,7 +24,7 @@ from airycrumb.quantities import Band
 from airycrumb.recipe.amounts import SIZES, Measure
 from airycrumb.recipe.lexicon import hits
 from airycrumb.recipe.names import Match, match_words
-from airycrumb.recipe.parts_of_line import Given, Thing, things
+from airycrumb.recipe.parts_of_line import EXTRA, Given, Thing, things
 from airycrumb.recipe.tokens import plain, tokens_of
 from airycrumb.words import Message, quantity, say, verbatim
 
@@ -49,6 +49,12 @@ PURPOSES = (
     ),
 )
 PURPOSE = tuple((part, re.compile(pattern, re.IGNORECASE)) for part, pattern in PURPOSES)
+FOR_ONE = re.compile(
+    r"\b(?:per|for each|in each|a|each) (?:bun|roll|piece|pie|parcel|turnover|calzone|boat|pocket|dumpling)$"
+    r"|\b(?:per|for each|in each) (?:bun|roll|piece|pie|parcel|turnover|calzone|boat|pocket|dumpling)\b",
+    re.IGNORECASE,
+)
+MIXED = re.compile(r"\+|\b(?:mixed|beaten|whisked|thinned|loosened|together) (?:together )?with\b|\bplus\b", re.I)
 FREELY = re.compile(
     r"\bto taste\b|\bas needed\b|\bto serve\b|\bfor (?:dusting|greasing|the pan|the tray|serving)\b", re.IGNORECASE
 )
@@ -64,13 +70,14 @@ YEAST_FROM, SMALL_PIECE_G, MOST_SMALL = 2.0, 10.0, 60.0
 class Habits:
     """How this cook measures: cups of which country, how a cup of flour is filled, own cups in g by pantry key;
 
-    own: foods of this kitchen's own.
+    own: foods of this kitchen's own; sizes: mL of what this recipe measures by, where it says so.
     """
 
     cups: str = "us"
     filled: str = "unknown"
     own_cups: tuple[tuple[str, float], ...] = ()
     own: Own = ()
+    sizes: tuple[tuple[str, float], ...] = ()
 
 
 @dataclass(frozen=True)
@@ -80,7 +87,7 @@ class ReadLine:
     written: the line as it stood; use: pantry key; sureness 0 to 1; why: what was assumed, in sentences; by: "mass",
     "volume", "piece", "taste" or "" as the grams were found; given: the amounts it gives; purpose: the part the line
     itself says it is for, "" where it does not; tongue: the language it names the food in, "" for English;
-    percent: of the flour, where that is all it says; left: amounts of it that nothing took.
+    percent: of the flour, where that is all it says; left: amounts of it that nothing took; each: it is for one piece.
     """
 
     written: str
@@ -96,6 +103,7 @@ class ReadLine:
     tongue: str = ""
     percent: float | None = None
     left: tuple[str, ...] = ()
+    each: bool = False
 
 
 def exact(grams: float) -> Band:
@@ -104,7 +112,7 @@ def exact(grams: float) -> Band:
 
 
 def _unit_size(unit: str, habits: Habits) -> float | None:
-    return CUPS[habits.cups].get(unit) or UNITS[unit][1]
+    return dict(habits.sizes).get(unit) or CUPS[habits.cups].get(unit) or UNITS[unit][1]
 
 
 def _spread(measure: Measure, size: float, doubt: float) -> Band:
@@ -132,7 +140,8 @@ def _from_volume(measure: Measure, item: Ingredient, habits: Habits) -> Band | N
 def _from_pieces(measure: Measure, item: Ingredient) -> Band | None:
     if measure.unit in CLUMPS:
         clump = CLUMPS[measure.unit].get(item.key)
-        return None if clump is None else _spread(measure, clump, LOOSE_DOUBT.value)
+        size = SIZES.get(measure.size, 1.0)
+        return None if clump is None else _spread(measure, clump * size, LOOSE_DOUBT.value)
     if item.piece_g is None:
         return None
     if item.key == "whole egg":
@@ -218,6 +227,24 @@ def _best(found: Sequence[Given], item: Ingredient, habits: Habits) -> tuple[Ban
     return grams, by, []
 
 
+def _pints(found: Sequence[Given], habits: Habits) -> list[Message]:
+    """That a pint is taken for the British one, where the words of the recipe are all that says so."""
+    size = dict(habits.sizes).get("pint")
+    if size is None or not any(g.measure.unit == "pint" for g in found):
+        return []
+    return [say("A pint is taken as {size}: the recipe reads British.", size=quantity.in_millilitres(size))]
+
+
+def _with_the_rest(grams: Band | None, thing: Thing, item: Ingredient, habits: Habits) -> Band | None:
+    """With the amounts of another kind that are added to the first; None where one of them cannot be weighed."""
+    for given in thing.plus:
+        more = in_grams(given.measure, item, habits)[0]
+        if grams is None or more is None:
+            return None
+        grams = Band(grams.low + more.low, grams.typical + more.typical, grams.high + more.high)
+    return grams
+
+
 def _calibrates(first: Measure, grams: Band | None) -> list[Message]:
     if grams is None or first.unit != "cup":
         return []
@@ -256,6 +283,18 @@ def _food_in_notes(thing: Thing, item: Ingredient, own: Own) -> bool:
 
 def _purpose(text: str) -> str:
     return next((part for part, pattern in PURPOSE if pattern.search(text)), "")
+
+
+def _purpose_of(thing: Thing) -> str:
+    """What a thing says it is for: "plus more for dusting" says it of the rest."""
+    said = (*thing.words, *thing.notes)
+    return "" if EXTRA & set(thing.notes) else _purpose(" ".join(said))
+
+
+def _brushed_together(read: list[ReadLine], line: str) -> list[ReadLine]:
+    """ "1 egg yolk mixed with 1 tbsp milk, to brush": what is mixed is brushed on together."""
+    washed = any(one.purpose == "wash" for one in read) and MIXED.search(line)
+    return [replace(one, purpose="wash") for one in read] if washed else read
 
 
 def _pressed(thing: Thing) -> list[Thing]:
@@ -301,6 +340,8 @@ def line_of(thing: Thing, written: str, purpose: str, habits: Habits) -> ReadLin
         line = _as(named, written, portion, "piece", (named.why, guessed, *told), thing, purpose)
         return replace(line, sureness=min(line.sureness, 0.7), why=tuple(w for w in line.why if w))
     grams, by, why = _best(thing.amounts, item, habits)
+    why = [*why, *_pints(thing.amounts, habits)]
+    grams = _with_the_rest(grams, thing, item, habits)
     if grams is None and by == "piece" and named.raw is not None:
         grams, by, why = _best(thing.amounts, named.raw, habits)
     return _as(named, written, grams, by, tuple(w for w in (named.why, *why, *told) if w), thing, purpose)
@@ -342,6 +383,18 @@ def as_item(line: ReadLine, item: Ingredient, habits: Habits) -> ReadLine:
     )
 
 
+def for_all(line: ReadLine, pieces: float | None) -> ReadLine:
+    """A line that says how much goes into one piece, for all of them; asked about where nobody says how many."""
+    if not line.each or line.grams is None:
+        return line
+    if pieces is None:
+        asked = say("It is for one piece, and how many there are is not said.")
+        return replace(line, grams=None, sureness=0.3, why=(*line.why, asked))
+    told = say("{each} in each of {pieces}.", each=quantity.in_grams(line.grams.typical), pieces=round(pieces))
+    grams = Band(*(g * pieces for g in _three(line.grams)))
+    return replace(line, grams=grams, sureness=min(line.sureness, 0.85), why=(*line.why, told))
+
+
 PERCENT = re.compile(r"(?<![\d.,])(\d{1,3}(?:[.,]\d{1,2})?) ?%")
 
 
@@ -379,5 +432,8 @@ def read_line(line: str, habits: Habits = Habits()) -> list[ReadLine]:
     """
     written = line.strip()
     named = [one for one in things_of(line, habits.own) if one.words]
-    read = [line_of(one, written, _purpose(" ".join((*one.words, *one.notes))), habits) for one in named]
+    read = [line_of(one, written, _purpose_of(one), habits) for one in named]
+    read = _brushed_together(read, line)
+    if FOR_ONE.search(line):
+        read = [replace(one, each=True) if one.grams else one for one in read]
     return [_in_percent(read[0], line)] if len(read) == 1 else read

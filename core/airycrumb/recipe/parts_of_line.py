@@ -11,7 +11,7 @@ from dataclasses import dataclass, field
 from airycrumb.data.measures import UNITS
 from airycrumb.pantry import Own
 from airycrumb.recipe.amounts import Measure, measure_at, summed
-from airycrumb.recipe.lexicon import hits
+from airycrumb.recipe.lexicon import hits, known
 from airycrumb.recipe.tokens import Token, set_of
 
 JOINERS = {
@@ -69,7 +69,8 @@ class Phrase:
 @dataclass
 class Thing:
     """One thing of a line. left: what nothing took, as written; other: the other choice; known: whether its words name
-    a food; shared: of each as much; apart: how much of it is used for what, where a bracket says so."""
+    a food; shared: of each as much; apart: how much of it is used for what, where a bracket says so;
+    plus: amounts of another kind that are added to the first."""
 
     amounts: list[Given] = field(default_factory=list)
     words: list[str] = field(default_factory=list)
@@ -79,6 +80,7 @@ class Thing:
     known: bool = False
     shared: bool = False
     apart: list[tuple[Given, list[str]]] = field(default_factory=list)
+    plus: list[Given] = field(default_factory=list)
 
 
 def _closing(tokens: Sequence[Token], at: int) -> int:
@@ -103,9 +105,25 @@ def phrases(tokens: Sequence[Token]) -> list[Phrase]:
         elif (joiner := JOINERS.get(token.word)) and not phrase.empty:
             found.append(Phrase(joiner))
             at += 1
+        elif _begins_another(phrase, tokens, at):
+            found.append(Phrase(","))
+            at = _into(found[-1], tokens, at)
         else:
             at = _into(phrase, tokens, at)
     return [p for p in found if not p.empty]
+
+
+def _begins_another(phrase: Phrase, tokens: Sequence[Token], at: int) -> bool:
+    """Whether a weight begins the next thing where nothing parts them: "500 g flour 300 g water"."""
+    if not phrase.amounts or tokens[at].kind != "number" or not hits(phrase.names):
+        return False
+    read = measure_at(tokens, at)
+    if read is None or not _weighable(read[0]):
+        return False
+    end = read[1]
+    while end < len(tokens) and tokens[end].kind == "word" and end - read[1] < 5:
+        end += 1
+    return bool(hits([t.word for t in tokens[read[1] : end]]))
 
 
 def _into(phrase: Phrase, tokens: Sequence[Token], at: int) -> int:
@@ -189,8 +207,10 @@ def _grown(phrase: Phrase, own: Own) -> Thing:
     """A new thing out of a phrase."""
     names = phrase.names
     thing = Thing(list(phrase.amounts), names, [t.word for t in phrase.notes], known=bool(hits(names, own)))
-    if not thing.known and thing.notes and hits(thing.notes, own) and not names:
-        thing.words, thing.notes, thing.known = thing.notes, [], True
+    within = bool(phrase.amounts) and thing.notes[:1] == ["in"]
+    if not thing.known and thing.notes and hits(thing.notes, own) and (within or not names):
+        # "softened in 30 g butter": the amount is the butter's
+        thing.words, thing.notes, thing.known = thing.notes, names, True
     thing.shared = phrase.each
     if len(phrase.amounts) > 1 and not all(_weighable(g.measure) for g in phrase.amounts):
         _packed(thing)
@@ -226,6 +246,9 @@ def _give(phrase: Phrase, grown: Thing, last: Thing | None, found: list[Thing], 
         found.append(grown)
     elif phrase.joiner in ("plus", ",", "and") and set(grown.words) & EXTRA and not grown.known:
         last.other += grown.words
+    elif phrase.joiner == "or" and (one := _shares_its_noun(last, grown)):
+        last.words, last.known = one, True
+        last.other.extend(_written(phrase, True))
     elif phrase.joiner in ("or", "from"):
         (last.other if phrase.joiner == "or" else last.notes).extend(_written(phrase, phrase.joiner == "or"))
     elif grown.amounts:
@@ -238,6 +261,13 @@ def _give(phrase: Phrase, grown: Thing, last: Thing | None, found: list[Thing], 
         found.append(_beside(phrase, grown, last))
     else:
         last.notes += [*grown.words, *grown.notes]
+
+
+def _shares_its_noun(last: Thing, grown: Thing) -> list[str]:
+    """ "20 g fresh or 7 g dry yeast": the name the first choice has with the noun of the second; [] for none."""
+    whole = [*last.words, *grown.words[-1:]]
+    found = hits(whole) if grown.known and last.words and not last.known else ()
+    return whole if found and found[0].end - found[0].start == len(whole) else []
 
 
 def _written(phrase: Phrase, with_amounts: bool) -> Iterator[str]:
@@ -257,7 +287,9 @@ def _another(phrase: Phrase, last: Thing, own: Own) -> bool:
 
 
 def _beside(phrase: Phrase, grown: Thing, last: Thing) -> Thing:
-    """A thing that shares the amount of the one before it: "2 tbsp each soy sauce and honey"."""
+    """A thing that shares the amount of the one before it, "2 tbsp each soy sauce and honey", and its "ground"."""
+    if "ground" in last.words and known(("ground", *grown.words)):
+        grown.words = ["ground", *grown.words]
     if last.shared:
         grown.amounts, grown.shared = list(last.amounts), True
     return grown
@@ -284,7 +316,12 @@ def _added(phrase: Phrase, grown: Thing, last: Thing) -> bool:
     sign = -1.0 if phrase.joiner == "less" else 1.0
     both = summed(last.amounts[0].measure, grown.amounts[0].measure, sign)
     if both is None:
-        return False
+        if sign < 0 or not all(_weighable(t.amounts[0].measure) for t in (last, grown)):
+            return False
+        # A stick and two spoons: each is weighed by itself.
+        last.plus.append(grown.amounts[0])
+        last.words, last.known = last.words or grown.words, last.known or grown.known
+        return True
     last.amounts = [Given(both), *last.amounts[1:], *grown.amounts[1:]]
     last.words, last.known = last.words or grown.words, last.known or grown.known
     return True

@@ -17,6 +17,7 @@ INSIDE = re.compile(
 OUTSIDE = re.compile(r"\bdough\b|\bknead\b|\bflour\b", re.IGNORECASE)
 BRUSHED = re.compile(r"\bbrush\w*\b|\begg ?wash\b", re.IGNORECASE)
 MEANWHILE = re.compile(r"^\W*(?:meanwhile|while (?:it|the dough)|in the meantime)\b", re.IGNORECASE)
+WHOLE = ("vegetable", "fruit", "egg")
 BETWEEN = 4  # words between an amount and the food it is of
 
 
@@ -46,7 +47,8 @@ def things_told(sentence: str, own: Own = ()) -> Iterator[Thing]:
     while at < len(tokens):
         in_time()
         read = _measured(tokens, at)
-        if read is None or (tokens[at].word in ("a", "an") and not read[0].unit):
+        one = read is not None and tokens[at].word in ("a", "an") and not read[0].unit
+        if read is None or (one and not _one_whole(tokens, read[1], own)):
             at += 1
             continue
         measure, after = read
@@ -57,6 +59,15 @@ def things_told(sentence: str, own: Own = ()) -> Iterator[Thing]:
         words = [t.word for t in tokens[after : after + hit.end]]
         yield Thing([Given(measure)], words, _notes(tokens, after + hit.end), known=True)
         at = after + hit.end
+
+
+def _one_whole(tokens: Sequence[Token], at: int, own: Own) -> bool:
+    """Whether "a" counts one of a food: "a grated apple, a chopped onion", and no egg wash or apple corer."""
+    hit = _named_after(tokens, at, own)
+    if hit is None or hit.start > 1 or hit.named.item.role not in WHOLE or hit.named.item.piece_g is None:
+        return False
+    behind = tokens[at + hit.end] if at + hit.end < len(tokens) else None
+    return behind is None or behind.kind == "mark" or behind.word in ("and", "into", "to", "with", "over", "in", "or")
 
 
 def _notes(tokens: Sequence[Token], at: int) -> list[str]:

@@ -7,9 +7,10 @@ from typing import Any
 
 from airycrumb.memo import in_time
 from airycrumb.problems import InputError, Problem
+from airycrumb.recipe.kitchens import as_the_text_measures
 from airycrumb.recipe.layout import LONGEST_LINE, Sorted, Sorter, mended, rows_of
 from airycrumb.recipe.lexicon import hits
-from airycrumb.recipe.lines import Habits, ReadLine, line_of, of_flour, read_line
+from airycrumb.recipe.lines import Habits, ReadLine, for_all, line_of, of_flour, read_line
 from airycrumb.recipe.linked import unwrapped
 from airycrumb.recipe.method import Said, counts_in, said_in, sentences
 from airycrumb.recipe.outside import ON_IT, PutOn, put_on
@@ -26,6 +27,8 @@ EITHER_ROLES = {"liquid", "egg", "fat", "sugar", "salt", "dairy"}
 # Roles that hardly stand in a dough, and from how many g on that is asked about; assumed.
 STRANGE_IN_DOUGH = {"ground meat": 0.0, "poultry": 0.0, "fish": 0.0, "cooked meat": 0.0, "cooked fish": 0.0}
 STRANGE_IN_DOUGH |= {"cheese": 100.0}
+FOR_INSIDE = re.compile(r"^\W*for the (?:filling|stuffing)\b", re.IGNORECASE)
+RAW_IN = ("ground meat", "poultry", "fish")
 ALL_BUT = re.compile(r"\b(?:everything|all)\b[^.]{0,20}\b(?:but|except)\b", re.IGNORECASE)
 SERVES = re.compile(r"^\W*serv", re.IGNORECASE)
 MAKES = re.compile(r"\bmakes \d", re.IGNORECASE)
@@ -144,14 +147,18 @@ class _Placing:
         roles = {r.role for r in read}
         known = not roles & (DOUGH_ROLES | EITHER_ROLES | {""}) or any(r.use in SPREAD for r in read)
         self.past_dough = self.past_dough or (self.flour_seen and known and not any(r.purpose for r in read))
-        self.flour_seen = self.flour_seen or "flour" in roles
-        guessed = "filling" if self.past_dough and not roles & DOUGH_ROLES else "dough"
+        self.flour_seen = self.flour_seen or bool(roles & {"flour", "dough"})
+        inside = (self.past_dough and not roles & DOUGH_ROLES) or FOR_INSIDE.match(row.text)
+        guessed = "filling" if inside else "dough"
         return [self._placed(one, row, guessed) for one in read]
 
     def _placed(self, line: ReadLine, row: Sorted, guessed: str) -> PlacedLine:
         part = row.part if row.part not in (None, "ingredients", "method") else None
         part = _rather(part, line)
-        placed = PlacedLine(line.purpose or part or guessed, bool(line.purpose or (part and row.sure)), line)
+        # What raises or thickens nothing else needs no heading to be the dough's.
+        plain_dough = part is None and guessed == "dough" and line.role in DOUGH_ROLES
+        sure = bool(line.purpose or (part and row.sure) or plain_dough)
+        placed = PlacedLine(line.purpose or part or guessed, sure, line)
         return _asked_about(_unweighed(placed))
 
 
@@ -159,7 +166,7 @@ def _rather(part: str | None, line: ReadLine) -> str | None:
     """A beaten egg to finish with is a wash, and a glaze of sugar is no wash."""
     if part == "topping" and line.role == "egg":
         return "wash"
-    if part == "wash" and line.role in ("sugar", "seed", "nut"):
+    if part == "wash" and (line.role in ("sugar", "seed", "nut") or "seeds" in line.written.lower()):
         return "topping"
     return part
 
@@ -216,9 +223,10 @@ def _from_prose(sentences_told: list[str], habits: Habits) -> list[PlacedLine]:
         told = list(things_told(sentence, habits.own))
         if part == "wash" and not told and (one := brushed_on(sentence, habits.own)):
             told = [one]
-        for thing in told:
-            line = line_of(thing, sentence, "", habits)
-            found.append(_asked_about(PlacedLine(part, part != "dough" or line.role != "", line)))
+        read = [line_of(thing, sentence, "", habits) for thing in told]
+        if part == "dough" and any(one.role in RAW_IN and one.grams for one in read):
+            part = "filling"  # no dough holds raw meat: the sentence tells of what goes inside
+        found += [_asked_about(PlacedLine(part, part != "dough" or one.role != "", one)) for one in read]
     return found
 
 
@@ -244,6 +252,12 @@ def _by_percentage(lines: list[PlacedLine]) -> list[PlacedLine]:
     whole = any(p.line.role == "flour" for p in told)
     kept = [p for p in lines if not (whole and p.line.role == "flour" and p.line.percent is None)]
     return [replace(p, line=of_flour(p.line, sum(flour))) if p.line.percent is not None else p for p in kept]
+
+
+def _for_all(lines: list[PlacedLine], told: list[Said]) -> list[PlacedLine]:
+    """What is said of one piece, for as many as the recipe makes."""
+    pieces = next((one.value.typical for one in told if one.what == "pieces"), None)
+    return [replace(p, line=for_all(p.line, pieces)) for p in lines]
 
 
 def _tongue(lines: list[PlacedLine]) -> str:
@@ -274,16 +288,19 @@ def read_recipe(text: str, habits: Habits = Habits()) -> Reading:  # noqa: B008
     words, bake = unwrapped(text)
     text = SPACES.sub(" ", words)
     _refuse_rubbish(text, LONGEST_TEXT)
+    habits = as_the_text_measures(text, habits)
     sorter = Sorter(mended(rows_of(text)), habits.own)
     rows = sorter.sorted()
     method = [row.text for row in rows if row.kind == "method"]
     lines = _by_percentage(_placed(rows, habits))
     lines = _by_the_method(_glazes(lines), [s for row in method for s in sentences(row)])
     joined = "\n".join(method)
+    counted = _counted(rows, joined)
+    lines = _for_all(lines, counted)
     return Reading(
         sorter.title or "A recipe",
         lines,
-        _counted(rows, joined),
+        counted,
         joined,
         tuple(dict.fromkeys(_not_used(rows, lines))),
         tuple(dict.fromkeys(row.written for row in rows if row.kind == "page")),

@@ -20,6 +20,11 @@ _TOKEN = re.compile(
     rf"(?P<grade>{_GRADE})|(?P<power>{_POWER})|(?P<number>{_NUMBER})|(?P<word>[dl]'(?=[^\W\d_])|{_WORD})|(?P<mark>\S)",
     re.IGNORECASE,
 )
+# A scan's letter before a unit is the figure one: "l tsp salt"
+_SCANNED = re.compile(r"(?<![\w'])[lI|](?= ?(?:tsp|tbsp|teaspoon|tablespoon|cup|kg|g|ml|oz|lb)s?\b)")
+# Either will do: it is not another food.
+_EITHER = re.compile(r"\b(?:fresh or frozen|frozen or fresh|fresh or tinned|tinned or fresh|fresh or canned)\b", re.I)
+_KEYCAP = re.compile(r"[\d#*]\ufe0f?\u20e3")  # a number drawn as a key counts steps, and no food
 LONGEST_NUMBER = 24  # characters; a longer run of digits is no amount of anything
 _ELIDED = ("d'", "l'")  # "d'huile": the word behind it is what counts
 
@@ -44,7 +49,8 @@ class Token:
 @lru_cache(maxsize=4096)
 def plain(text: str) -> str:
     """The text with one kind of dash, space and fraction: "1½–2 cups" becomes "1 1/2-2 cups"."""
-    spread = re.sub(r"(?<=\d)(?=[¼-¾⅐-⅞])", " ", text)
+    text = _EITHER.sub(" ", _SCANNED.sub("1", text))
+    spread = _KEYCAP.sub(" ", re.sub(r"(?<=\d)(?=[¼-¾⅐-⅞])", " ", text))
     simple = unicodedata.normalize("NFKC", spread).replace("\u2044", "/")
     simple = re.sub(r"[\u2010-\u2015\u2212]", "-", simple)
     return re.sub(r"\s+", " ", simple.replace("\u2019", "'").replace("\u02bc", "'")).strip()
