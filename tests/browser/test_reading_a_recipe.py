@@ -39,7 +39,8 @@ class ReadingARecipe(BrowserCase):
         expect(understood).to_contain_text("All 8 lines are read")
         expect(self.page.get_by_label("Amount of all-purpose flour")).to_have_value("520")
         expect(understood).to_contain_text("460 g to 624 g")
-        expect(understood).to_contain_text("“sugar” alone is taken for white sugar")
+        expect(understood).to_contain_text("“salt” alone is taken for fine salt")
+        expect(understood).not_to_contain_text("“sugar” alone")
         self.put_on_the_bench()
         # Two doubts answered: how the cups were filled, and how much goes inside.
         self.bench.says("The hydration may be anything from")

@@ -13,7 +13,18 @@ class Change:
     """One edit of the bake document: a path of names and positions, and the value to put there."""
 
     path: list[str | int]
-    value: str | int | float | bool | list[dict[str, str]] | list[str] | dict[str, str] | dict[str, float] | None
+    value: (
+        str
+        | int
+        | float
+        | bool
+        | list[dict[str, str]]
+        | list[dict[str, str | bool]]
+        | list[str]
+        | dict[str, str]
+        | dict[str, float]
+        | None
+    )
 
 
 def edited(document: Document, changes: Iterable[Change]) -> Document:

@@ -26,7 +26,7 @@ from airycrumb.recipe.lexicon import hits
 from airycrumb.recipe.names import Match, match_words
 from airycrumb.recipe.parts_of_line import EXTRA, Given, Thing, things
 from airycrumb.recipe.tokens import plain, tokens_of
-from airycrumb.words import Message, quantity, say, verbatim
+from airycrumb.words import NOTHING, Message, quantity, say, verbatim
 
 LOOSE = ("pinch", "knob", "handful", "slice", "sprig", "splash", "glass")
 BY_TASTE = ("salt", "spice")
@@ -344,6 +344,8 @@ def line_of(thing: Thing, written: str, purpose: str, habits: Habits) -> ReadLin
     grams = _with_the_rest(grams, thing, item, habits)
     if grams is None and by == "piece" and named.raw is not None:
         grams, by, why = _best(thing.amounts, named.raw, habits)
+    if item.role == "salt" and by == "mass" and named.why:
+        named = replace(named, sureness=1.0, why=NOTHING)  # weighed, one salt is as salty as another
     return _as(named, written, grams, by, tuple(w for w in (named.why, *why, *told) if w), thing, purpose)
 
 

@@ -16,9 +16,6 @@ OPEN_WORDS = {
     "yeast": say("“yeast” alone is taken for active dry yeast."),
     "dried yeast": say("“dried yeast” is taken for active dry yeast, which is woken first."),
     "salt": say("“salt” alone is taken for fine salt; flaky salt weighs half as much a spoon."),
-    "oil": say("“oil” alone is taken for a plain oil."),
-    "sugar": say("“sugar” alone is taken for white sugar."),
-    "milk": say("“milk” alone is taken for whole milk."),
     "cheese": say("Which cheese is not said: a hard grated one is taken."),
     "meat": say("Which meat is not said: a raw ground one is taken."),
     "stew": say("What is in the stew is not said: cooked meat is taken."),
@@ -67,6 +64,7 @@ PREPARATION = frozenset(
         "sized size in natural neutral runny clear pieces piece cubes chunks some then dry drained wild freshly "
         "sharp mild mature extra full-fat low-fat smoked skinned trimmed deseeded cored stoned halved quartered torn "
         "tin tins can cans jar jars pkg package packet packets box carton sachet medium-sized "
+        "snipped quick-rise rapid-rise extra-virgin virgin ball balls leftover nos streaky rashers rasher husk mixed "
         "separated sieved heated scalded cooled chilled frozen young tender baby light your favourite favorite "
         "de di du des del fresco fresca freschi tiede tibia warme lauwarme lauwarmes frische frischer gerieben picada"
     )

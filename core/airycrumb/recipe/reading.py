@@ -52,16 +52,17 @@ SPREAD |= {"marzipan", "prune paste", "quince paste", "fruit jelly", "milk choco
 @dataclass(frozen=True)
 class PlacedLine:
     """A line and the part it belongs to: dough, sponge, soaked, filling (or "filling 2" and on), wash or topping;
-    sure: said by a heading."""
+    sure: said by a heading; plain: as good as said, by where it stands among the others."""
 
     part: str
     sure: bool
     line: ReadLine
+    plain: bool = False
 
     @property
     def doubted(self) -> bool:
         """Whether a word is said about it, or where it belongs was guessed."""
-        return bool(self.line.why) or self.line.sureness < 1 or not self.sure
+        return bool(self.line.why) or self.line.sureness < 1 or not (self.sure or self.plain)
 
 
 @dataclass(frozen=True)
@@ -152,13 +153,25 @@ class _Placing:
         guessed = "filling" if inside else "dough"
         return [self._placed(one, row, guessed) for one in read]
 
+    def _plain(self, line: ReadLine, guessed: str) -> bool:
+        """Whether its place needs no question though no heading gives it: water and salt among the flour and yeast, a
+        vegetable or a cheese once the filling has begun.
+        """
+        either = line.role in EITHER_ROLES
+        if guessed == "dough":
+            return self.flour_seen and not self.past_dough and either and line.role != "egg"
+        # Cinnamon and lemon zest go into doughs as well.
+        flavours = line.role == "spice" or "zest" in (line.use or "")
+        return self.past_dough and not either and not flavours and line.role not in DOUGH_ROLES
+
     def _placed(self, line: ReadLine, row: Sorted, guessed: str) -> PlacedLine:
         part = row.part if row.part not in (None, "ingredients", "method") else None
         part = _rather(part, line)
         # What raises or thickens nothing else needs no heading to be the dough's.
         plain_dough = part is None and guessed == "dough" and line.role in DOUGH_ROLES
         sure = bool(line.purpose or (part and row.sure) or plain_dough)
-        placed = PlacedLine(line.purpose or part or guessed, sure, line)
+        plain_here = part is None and not line.purpose and self._plain(line, guessed)
+        placed = PlacedLine(line.purpose or part or guessed, sure, line, plain_here)
         return _asked_about(_unweighed(placed))
 
 

@@ -2426,6 +2426,8 @@ export interface components {
             /** Value */
             value: string | number | boolean | {
                 [key: string]: string;
+            }[] | {
+                [key: string]: string | boolean;
             }[] | string[] | {
                 [key: string]: string;
             } | {
