@@ -5,6 +5,7 @@ import unittest
 from airycrumb.pantry import find
 from airycrumb.recipe import Reading, read_recipe
 from airycrumb.recipe.lines import read_line
+from airycrumb.recipe.method import said_in
 
 DOUGH = "500 g bread flour\n300 g water\n9 g fine salt\n5 g instant yeast\n"
 
@@ -139,6 +140,30 @@ class Kitchens(unittest.TestCase):
         self.assertEqual((grams(british)["water"], grams(american)["water"]), (284, 237))
         water = next(p.line for p in british.lines if p.line.use == "water")
         self.assertTrue(any("pint" in str(w) for w in water.why))
+
+
+class Methods(unittest.TestCase):
+    def said(self, text: str) -> list[tuple[str, str, float]]:
+        """What a method says, each with its step."""
+        return [(one.step, one.what, one.value.typical) for one in said_in(text)]
+
+    def test_a_second_phase_told_by_the_minutes_more(self) -> None:
+        found = read_recipe(f"{DOUGH}Bake at 220 C for 10 minutes, then reduce to 180 and bake 12 more.")
+        self.assertEqual(
+            [(s.what, s.value.typical) for s in found.said],
+            [("temperature", 220), ("minutes", 10), ("temperature", 180), ("minutes", 12)],
+        )
+
+    def test_hours_dozens_and_a_dough_divided_twice(self) -> None:
+        self.assertEqual(self.said("Leave to rise for 1 hour 30."), [("rise", "minutes", 90)])
+        self.assertEqual(self.said("Makes two dozen."), [("", "pieces", 24)])
+        self.assertEqual(self.said("Divide the dough in 2, then each half into 8 pieces."), [("", "pieces", 16)])
+
+    def test_an_ovens_heat_is_never_that_of_a_dough_that_stands(self) -> None:
+        for text in ("Proof at 220 C.", "Proof 1 hour. 220 C for 15 minutes.", "Leave to rise, 200C, 30 min"):
+            with self.subTest(text=text):
+                warm = [step for step, what, _ in self.said(text) if what == "temperature"]
+                self.assertTrue(set(warm) <= {"bake", "preheat"}, warm)
 
 
 class Foods(unittest.TestCase):

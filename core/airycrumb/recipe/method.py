@@ -235,7 +235,8 @@ class _Teller:
         if told.around(number, 3, 3) & CORE:
             return "core"
         if number.value.low >= LOWEST_HEAT_C:
-            return step or "bake"
+            # No dough stands at such a heat: "Proof 1 hour. 220 C for 15 minutes" bakes.
+            return step if step and step != "stand" else "bake"
         if step == "stand":
             return "proof" if self.shaped or "buns" in told.words else "rise"
         return "" if step == "cold" else "yeast"

@@ -4,12 +4,13 @@ import re
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 
-from airycrumb.data.measures import UNITS
+from airycrumb.data.measures import NUMBER_WORDS, UNITS
 from airycrumb.quantities import Band
 from airycrumb.recipe.amounts import range_at, unit_at
 from airycrumb.recipe.tokens import Token, plain, set_of, tokens_of
 
 MINUTES = set_of("min mins minute minutes minuten minuti minutos")
+SHORT_HOURS, PARTS_OF_AN_HOUR = set_of("h hr hour hrs hours"), (10.0, 15.0, 20.0, 30.0, 40.0, 45.0)
 HOURS = set_of("hour hours hr hrs h stunde stunden ora ore hora horas heure heures")
 LENGTHS = {"mm": 1.0, "cm": 10.0, "inch": 25.4, "inches": 25.4, '"': 25.4, "in": 25.4}
 DEGREES = set_of("° º degrees degree deg grad grados gradi degres")
@@ -57,7 +58,7 @@ def _time(tokens: Sequence[Token], low: float, high: float, at: int) -> tuple[Ba
         return _band(low, high), at + 1
     if not _is(tokens, at, HOURS):
         return None
-    more, end = _minutes_more(tokens, at + 1, low == high and tokens[at].word == "h")
+    more, end = _minutes_more(tokens, at + 1, low == high and tokens[at].word in SHORT_HOURS)
     return _band(low * 60 + more, high * 60 + more), end
 
 
@@ -69,9 +70,19 @@ def _minutes_more(tokens: Sequence[Token], end: int, short: bool) -> tuple[float
     rest = range_at(tokens, behind)
     if rest and _is(tokens, rest[2], MINUTES):
         return rest[0], rest[2] + 1
-    if rest and short and behind == end and rest[1] < 60 and _is(tokens, rest[2], (",", ".")):
+    if rest and short and behind == end and rest[1] in PARTS_OF_AN_HOUR and _ends(tokens, rest[2]):
         return rest[0], rest[2]
     return 0.0, end
+
+
+def _ends(tokens: Sequence[Token], at: int) -> bool:
+    return at >= len(tokens) or tokens[at].kind == "mark"
+
+
+def _goes_on(tokens: Sequence[Token], low: float, high: float, at: int, before: int) -> tuple[Band, int] | None:
+    """ "10 minutes, then 12 more": a number of what the one before it measured."""
+    told = any(t.word in MINUTES for t in tokens[:before])
+    return (_band(low, high), at + 1) if told and _is(tokens, at, ("more", "longer")) else None
 
 
 def _temperature(tokens: Sequence[Token], low: float, high: float, at: int) -> tuple[Band, int] | None:
@@ -173,6 +184,8 @@ def _number_at(tokens: Sequence[Token], at: int) -> Number | None:
     if read is None:
         return None
     low, high, end = read
+    if _is(tokens, end, ("dozen", "dozens")):
+        low, high, end = 12 * low, 12 * high, end + 1
     if _is(tokens, end, ("x", "×")):  # "30 x 25 cm" is a sheet, no diameter
         after = range_at(tokens, end + 1)
         return Number("sheet", _band(low, high), at, after[2] if after else end + 1)
@@ -180,7 +193,7 @@ def _number_at(tokens: Sequence[Token], at: int) -> Number | None:
         return loads
     heat = _bare_heat(tokens, low, high, at)
     for what, found in (
-        ("minutes", _time(tokens, low, high, end)),
+        ("minutes", _time(tokens, low, high, end) or _goes_on(tokens, low, high, end, at)),
         ("temperature", _temperature(tokens, low, high, end)),
         ("mm", _length(tokens, low, high, end)),
         ("temperature", None if heat is None else (heat, end)),
@@ -195,6 +208,24 @@ def _number_at(tokens: Sequence[Token], at: int) -> Number | None:
 LONGEST_SENTENCE = 400  # characters; what is longer is no sentence of a method
 
 
+# "Divide in 2, then each half into 8": sixteen in all.
+_SMALL = r"\d{1,2}|two|three|four|five|six|seven|eight|nine|ten|twelve"
+TWICE = re.compile(
+    rf"\b(?:in|into) ({_SMALL}|half|halves)\b[^.;\d]{{0,30}}?"
+    rf"\beach (?:half |part |piece |one )?(?:in|into) ({_SMALL})\b",
+    re.IGNORECASE,
+)
+
+
+def _times(word: str) -> float:
+    return 2.0 if word.startswith("hal") else NUMBER_WORDS.get(word) or float(word)
+
+
+def _divided(text: str) -> str:
+    """A sentence in which a dough is divided twice, with how many that makes in all."""
+    return TWICE.sub(lambda hit: f"into {_times(hit[1].lower()) * _times(hit[2].lower()):g}", text)
+
+
 def sentences(method: str) -> list[str]:
     """A method's sentences: they end at a full stop, a semicolon or a line."""
     found = (plain(one[:LONGEST_SENTENCE]) for one in re.split(r"(?<=[.;!])\s+(?=\D)|\n", method))
@@ -202,5 +233,5 @@ def sentences(method: str) -> list[str]:
 
 
 def tokens_in(sentence: str) -> Sequence[Token]:
-    """A sentence's tokens, without the number of its step."""
-    return tokens_of(re.sub(r"^\W*(?:step )?\d{1,2}[.):]\s+", "", sentence))
+    """A sentence's tokens, without the number of its step; what is divided twice is counted in all."""
+    return tokens_of(_divided(re.sub(r"^\W*(?:step )?\d{1,2}[.):]\s+", "", sentence)))
