@@ -92,6 +92,9 @@ class Amounts(unittest.TestCase):
         # 113.4 g and two tablespoons of 14.8 mL at 0.91 g/mL: by hand.
         self.assertEqual(line("1 stick plus 2 tbsp butter"), {"butter": 140})
 
+    def test_a_spoon_and_a_half(self) -> None:
+        self.assertEqual(line("a tablespoon and a half of sugar"), line("1 1/2 tbsp sugar"))
+
     def test_the_first_of_two_choices_is_taken_with_the_name_both_share(self) -> None:
         (one,) = read_line("18 g fresh or 6 g dry yeast")
         self.assertEqual((one.use, one.grams and one.grams.typical), ("fresh yeast", 18))

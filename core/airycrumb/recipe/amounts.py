@@ -174,6 +174,8 @@ def _single(tokens: Sequence[Token], at: int) -> Read:
         size, after = _size(tokens, after)
     unit = unit_at(tokens, _past(tokens, after, ("-",))) or ("", after)
     after = unit[1]
+    if unit[0] and low == high and tuple(t.word for t in tokens[after : after + 3]) == ("and", "a", "half"):
+        low, high, after = low + 0.5, high + 0.5, after + 3  # "a teaspoon and a half"
     # "2 c cups" is no unit twice; "1 dozen eggs" multiplies.
     times = 1.0
     if not unit[0] and _is(tokens, after, "dozen", "dozens"):
