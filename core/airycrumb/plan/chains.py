@@ -63,6 +63,19 @@ def latest(at: float, minutes: float, busy: Sequence[Span]) -> float:
     return at
 
 
+def _backwards(chain: Chain, begins: Callable[[str], float], taken: list[Span]) -> list[float]:
+    """The latest start of each work of a chain. taken: when hands are, this chain's own included from now on."""
+    end, starts = begins(chain.ready_for), list[float]()
+    for work in reversed(chain.works):
+        start = (min(end, begins(work.by)) if work.by else end) - work.minutes
+        if work.hands and work.minutes > 0:
+            start = latest(start, work.minutes, taken)
+            taken.append((start, start + work.minutes))
+        starts.insert(0, start)
+        end = start
+    return starts
+
+
 def placed(chains: Iterable[Chain], begins: Callable[[str], float], busy: Iterable[Span]) -> list[Placed]:
     """Every work as late as it can be. begins: the minute a stage begins; busy: when hands are taken.
 
@@ -70,14 +83,7 @@ def placed(chains: Iterable[Chain], begins: Callable[[str], float], busy: Iterab
     """
     taken, found = [span for span in busy if span[1] > span[0]], []
     for chain in chains:
-        end, starts = begins(chain.ready_for), list[float]()
-        for work in reversed(chain.works):
-            start = (min(end, begins(work.by)) if work.by else end) - work.minutes
-            if work.hands and work.minutes > 0:
-                start = latest(start, work.minutes, taken)
-                taken.append((start, start + work.minutes))
-            starts.insert(0, start)
-            end = start
+        starts = _backwards(chain, begins, taken)
         for i, work in enumerate(chain.works):
             if i and not work.hands:
                 starts[i] = starts[i - 1] + chain.works[i - 1].minutes

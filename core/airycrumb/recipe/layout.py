@@ -92,14 +92,18 @@ def rows_of(text: str) -> list[tuple[str, str]]:
         cells = _cells(raw)
         if len(cells) > 1 and _is_header(cells):
             header = [c.lower() for c in cells]
-            named = heading_of(cells[0])
-            if named and named.part not in ("ingredients", "method") and len(cells) == 2:
-                found.append((cells[0], written))
+            found += [(cells[0], written)] if _names_part(cells) else []
         elif len(cells) > 1:
             found.append((_row(cells, header), written))
         else:
             found += [(LEADERS.sub(" ", one), written) for one in _parted(written)]
     return found
+
+
+def _names_part(header: list[str]) -> bool:
+    """Whether a table's first row names the part it lists: "Filling | Grams"."""
+    named = heading_of(header[0])
+    return named is not None and named.part not in ("ingredients", "method") and len(header) == 2
 
 
 def _parted(line: str) -> list[str]:
@@ -143,15 +147,23 @@ def _row(cells: list[str], header: list[str]) -> str:
 def _by_columns(cells: list[str], header: list[str]) -> list[str]:
     """A row's cells with what their columns are in: grams are said, and per cent beside them are not needed."""
     numbers = [i for i, c in enumerate(cells) if re.fullmatch(r"\d[\d.,]*", c)]
-    if len(header) == len(cells):
-        grams = [i for i in numbers if header[i] in GRAM_COLUMNS]
-        aside = [i for i in numbers if grams and header[i] in PERCENT_COLUMNS]
-    elif header:
-        grams, aside = numbers if GRAM_COLUMNS & set(header) else [], []
-    else:
-        # Two figures behind a name: the first is what is weighed, the second its share of the flour.
-        grams, aside = (numbers[:1], numbers[1:]) if len(numbers) > 1 else ([], [])
+    grams, aside = _columns(numbers, header) if len(header) == len(cells) else _guessed_columns(numbers, header)
     return [f"{c} g" if i in grams else c for i, c in enumerate(cells) if i not in aside]
+
+
+def _columns(numbers: list[int], header: list[str]) -> tuple[list[int], list[int]]:
+    """Which cells are grams and which per cent beside them, by the names of the columns."""
+    grams = [i for i in numbers if header[i] in GRAM_COLUMNS]
+    return grams, [i for i in numbers if grams and header[i] in PERCENT_COLUMNS]
+
+
+def _guessed_columns(numbers: list[int], header: list[str]) -> tuple[list[int], list[int]]:
+    """The same of a row of another length, or of a table without names: of two figures behind a food the first is what
+    is weighed, the second its share of the flour.
+    """
+    if header:
+        return (numbers if GRAM_COLUMNS & set(header) else []), []
+    return (numbers[:1], numbers[1:]) if len(numbers) > 1 else ([], [])
 
 
 def mended(rows: list[tuple[str, str]]) -> list[tuple[str, str]]:

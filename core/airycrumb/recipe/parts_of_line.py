@@ -207,14 +207,19 @@ def _grown(phrase: Phrase, own: Own) -> Thing:
     """A new thing out of a phrase."""
     names = phrase.names
     thing = Thing(list(phrase.amounts), names, [t.word for t in phrase.notes], known=bool(hits(names, own)))
-    within = bool(phrase.amounts) and thing.notes[:1] == ["in"]
-    if not thing.known and thing.notes and hits(thing.notes, own) and (within or not names):
-        # "softened in 30 g butter": the amount is the butter's
-        thing.words, thing.notes, thing.known = thing.notes, names, True
+    if not thing.known and thing.notes and hits(thing.notes, own):
+        _named_behind(thing)
     thing.shared = phrase.each
     if len(phrase.amounts) > 1 and not all(_weighable(g.measure) for g in phrase.amounts):
         _packed(thing)
     return thing
+
+
+def _named_behind(thing: Thing) -> None:
+    """What is named behind "in": "softened in 30 g butter", where the amount is the butter's."""
+    within = bool(thing.amounts) and thing.notes[0] == "in"
+    if within or not thing.words:
+        thing.words, thing.notes, thing.known = thing.notes, thing.words, True
 
 
 def _packed(thing: Thing) -> None:
@@ -313,18 +318,22 @@ def _added(phrase: Phrase, grown: Thing, last: Thing) -> bool:
     """Whether an amount is added to the one before it, or taken off: "1 cup plus 2 tbsp flour"."""
     if phrase.joiner not in ("plus", "less", "and") or grown.notes or _two_names(grown, last):
         return False
-    sign = -1.0 if phrase.joiner == "less" else 1.0
-    both = summed(last.amounts[0].measure, grown.amounts[0].measure, sign)
-    if both is None:
-        if sign < 0 or not all(_weighable(t.amounts[0].measure) for t in (last, grown)):
-            return False
-        # A stick and two spoons: each is weighed by itself.
-        last.plus.append(grown.amounts[0])
-        last.words, last.known = last.words or grown.words, last.known or grown.known
-        return True
-    last.amounts = [Given(both), *last.amounts[1:], *grown.amounts[1:]]
+    if not _put_together(last, grown, -1.0 if phrase.joiner == "less" else 1.0):
+        return False
     last.words, last.known = last.words or grown.words, last.known or grown.known
     return True
+
+
+def _put_together(last: Thing, grown: Thing, sign: float) -> bool:
+    """Whether two amounts are one now: their sum, or each weighed by itself, as a stick and two spoons are."""
+    both = summed(last.amounts[0].measure, grown.amounts[0].measure, sign)
+    if both is not None:
+        last.amounts = [Given(both), *last.amounts[1:], *grown.amounts[1:]]
+        return True
+    weighed = sign > 0 and all(_weighable(t.amounts[0].measure) for t in (last, grown))
+    if weighed:
+        last.plus.append(grown.amounts[0])
+    return weighed
 
 
 def _two_names(grown: Thing, last: Thing) -> bool:

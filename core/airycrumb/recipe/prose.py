@@ -47,8 +47,7 @@ def things_told(sentence: str, own: Own = ()) -> Iterator[Thing]:
     while at < len(tokens):
         in_time()
         read = _measured(tokens, at)
-        one = read is not None and tokens[at].word in ("a", "an") and not read[0].unit
-        if read is None or (one and not _one_whole(tokens, read[1], own)):
+        if read is None or not _counts(tokens, at, read, own):
             at += 1
             continue
         measure, after = read
@@ -59,6 +58,12 @@ def things_told(sentence: str, own: Own = ()) -> Iterator[Thing]:
         words = [t.word for t in tokens[after : after + hit.end]]
         yield Thing([Given(measure)], words, _notes(tokens, after + hit.end), known=True)
         at = after + hit.end
+
+
+def _counts(tokens: Sequence[Token], at: int, read: tuple[Measure, int], own: Own) -> bool:
+    """Whether what was read is an amount: "a" alone is one only of a whole food."""
+    article = tokens[at].word in ("a", "an") and not read[0].unit
+    return not article or _one_whole(tokens, read[1], own)
 
 
 def _one_whole(tokens: Sequence[Token], at: int, own: Own) -> bool:

@@ -165,13 +165,13 @@ class _Placing:
         return self.past_dough and not either and not flavours and line.role not in DOUGH_ROLES
 
     def _placed(self, line: ReadLine, row: Sorted, guessed: str) -> PlacedLine:
-        part = row.part if row.part not in (None, "ingredients", "method") else None
-        part = _rather(part, line)
-        # What raises or thickens nothing else needs no heading to be the dough's.
-        plain_dough = part is None and guessed == "dough" and line.role in DOUGH_ROLES
-        sure = bool(line.purpose or (part and row.sure) or plain_dough)
-        plain_here = part is None and not line.purpose and self._plain(line, guessed)
-        placed = PlacedLine(line.purpose or part or guessed, sure, line, plain_here)
+        part = line.purpose or _rather(row.part if row.part not in ("ingredients", "method") else None, line)
+        if part is not None:
+            placed = PlacedLine(part, bool(line.purpose) or row.sure, line)
+        else:
+            # What raises or thickens nothing else needs no heading to be the dough's.
+            sure = guessed == "dough" and line.role in DOUGH_ROLES
+            placed = PlacedLine(guessed, sure, line, self._plain(line, guessed))
         return _asked_about(_unweighed(placed))
 
 
@@ -237,10 +237,15 @@ def _from_prose(sentences_told: list[str], habits: Habits) -> list[PlacedLine]:
         if part == "wash" and not told and (one := brushed_on(sentence, habits.own)):
             told = [one]
         read = [line_of(thing, sentence, "", habits) for thing in told]
-        if part == "dough" and any(one.role in RAW_IN and one.grams for one in read):
-            part = "filling"  # no dough holds raw meat: the sentence tells of what goes inside
+        part = _inside_if_raw(part, read)
         found += [_asked_about(PlacedLine(part, part != "dough" or one.role != "", one)) for one in read]
     return found
+
+
+def _inside_if_raw(part: str, read: list[ReadLine]) -> str:
+    """The part of a sentence: no dough holds raw meat, so it tells of what goes inside."""
+    raw = any(one.role in RAW_IN and one.grams for one in read)
+    return "filling" if part == "dough" and raw else part
 
 
 def _has_flour(lines: list[PlacedLine]) -> bool:

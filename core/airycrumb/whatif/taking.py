@@ -155,18 +155,20 @@ def _salt(ctx: Context) -> float:
 def _salted(document: Document, ctx: Context, wanted: float) -> Document | None:
     """The bake with more salt in its filling, or less, so that it is as salty as wanted; None where that cannot be."""
     lines = ctx.group.filling.ingredients
-    raw = sum(line.part[1] for line in lines)
-    # What the steps boil away leaves the salt behind.
-    share = salt_in([line.part for line in lines]) / _salt(ctx) if _salt(ctx) else 1.0
-    more = (wanted - _salt(ctx)) * share / 100 * raw
     at = next((i for i, line in enumerate(lines) if line.part[0].role == "salt"), None)
-    salt = (0.0 if at is None else lines[at].part[1]) + more
-    if salt < 0 or (at is None and more <= 0):
+    salt = (0.0 if at is None else lines[at].part[1]) + _more_salt(ctx, wanted)
+    if salt <= 0:
         return None
     rows = list(document["filling"]["ingredients"])
     row = {"use": "fine salt" if at is None else lines[at].part[0].key, "amount": f"{salt:.2f} g"}
-    if at is None:
-        rows.append(row)
-    else:
-        rows[at] = row
+    where = len(rows) if at is None else at
+    rows = [*rows[:where], row, *rows[where + 1 :]]
     return document | {"filling": document["filling"] | {"ingredients": rows}}
+
+
+def _more_salt(ctx: Context, wanted: float) -> float:
+    """g to add to the filling as it is written, so that it has so much salt [g in 100 g] once it is wrapped."""
+    parts = [line.part for line in ctx.group.filling.ingredients]
+    # What the steps boil away leaves the salt behind.
+    share = salt_in(parts) / _salt(ctx) if _salt(ctx) else 1.0
+    return (wanted - _salt(ctx)) * share / 100 * sum(g for _, g in parts)
