@@ -141,6 +141,8 @@ class Kitchens(unittest.TestCase):
         american = read_recipe("500 g bread flour\n½ pint water\n9 g salt\n7 g instant yeast")
         # Half of 568.26 mL (UK Weights and Measures Act 1985) and of 473.18 mL (NIST Handbook 44).
         self.assertEqual((grams(british)["water"], grams(american)["water"]), (284, 237))
+        ounces = grams(read_recipe("500 g strong white flour\n10 fl oz water\n9 g salt\n7 g fast-action yeast"))
+        self.assertEqual(ounces["water"], 284)
         water = next(p.line for p in british.lines if p.line.use == "water")
         self.assertTrue(any("pint" in str(w) for w in water.why))
 

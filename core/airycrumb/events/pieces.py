@@ -16,7 +16,6 @@ from airycrumb.trays.pieces import Pieces
 from airycrumb.words import (
     NOTHING,
     Message,
-    Moment,
     day_of,
     in_celsius,
     in_grams,
@@ -26,7 +25,6 @@ from airycrumb.words import (
     say,
     say_n,
     verbatim,
-    weekday_or_date,
 )
 from airycrumb.words.message import Parameter
 
@@ -218,15 +216,11 @@ def _labelled(kept: Unbaked, minutes: float) -> Message:
     return say("label: {kind}, unbaked; {minutes} in the heat straight from the fridge, by {by}", **said)
 
 
-def _by(kept: Unbaked) -> Moment:
-    return weekday_or_date(kept.by, kept.since)
-
-
 def _kept_cold(k: Known) -> Iterator[Draft]:
     before: StageKey = "wrap" if k.ctx.fills_late else "proof"
     step, kept, frozen = k.steps["hold"], k.unbaked, k.ctx.bake.heat.arrive == "frozen"
     where = say("do not thaw them before the heat") if frozen else say("on the coldest shelf, covered")
-    by = [say("Into the heat by {by}: {kind}", by=_by(kept), kind=kept.kind)] if kept else []
+    by = [say("Into the heat by {by}: {kind}", by=kept.until, kind=kept.kind)] if kept else []
     yield Draft(
         id="hold.away",
         kind="put_away",

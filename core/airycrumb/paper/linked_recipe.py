@@ -20,7 +20,6 @@ from airycrumb.words import (
     joined,
     listed,
     say,
-    weekday_or_date,
 )
 
 
@@ -155,7 +154,7 @@ def kept_words(s: Sheet) -> list[Message]:
         say(
             "Then into {place}; into the heat by {by}: {what}.",
             place=KEPT[kept.place],
-            by=weekday_or_date(kept.by, kept.since),
+            by=kept.until,
             what=kept.kind,
         )
     ]

@@ -13,7 +13,7 @@ from airycrumb.stations.safety.keeping import Unbaked
 from airycrumb.stations.safety.warm_clock import danger_zone
 from airycrumb.trays.made import wrapped_parts
 from airycrumb.whatif.heat import heat_at
-from airycrumb.words import Message, Moment, as_number, in_celsius, in_minutes, say, say_n, weekday_of, weekday_or_date
+from airycrumb.words import Message, as_number, in_celsius, in_minutes, say, say_n, weekday_of, weekday_or_date
 
 YEAST_FROZEN_DAYS = Constant(30.0, "days", "common practice", "a frozen yeast dough rises well for about a month")
 
@@ -49,16 +49,12 @@ def _waiting(w: Findings) -> Iterator[_Waiting]:
         yield _Waiting(back.unbaked, back.at, back.put_away, back.into_heat, f"_{i}")
 
 
-def _by(unbaked: Unbaked) -> Moment:
-    return weekday_or_date(unbaked.by, unbaked.since)
-
-
 def _sooner(kept: _Waiting) -> list[Answer]:
     """Ways to have them in the heat in time: out of the cold sooner, or frozen; a proof in the cold, on the bench."""
     if not kept.held:
         return [Answer(say("Proof on the bench"), [Change(["proof", "spots"], [{"where": "bench"}])])]
     hours = int((kept.unbaked.by - kept.put_away).total_seconds() // 3600)
-    by = say("Into the heat by {by}", by=_by(kept.unbaked))
+    by = say("Into the heat by {by}", by=kept.unbaked.until)
     found = [Answer(by, [kept.cold("cold_for", f"{hours} h")])] if hours >= 1 else []
     if kept.unbaked.place == "fridge":
         found.append(Answer(say("Freeze them instead"), [kept.cold("from", "frozen")]))
@@ -73,7 +69,7 @@ def kept_too_long(w: Findings) -> Iterator[Doubt]:
 
 
 def _kept_too_long(kept: _Waiting) -> Doubt:
-    unbaked, by = kept.unbaked, _by(kept.unbaked)
+    unbaked, by = kept.unbaked, kept.unbaked.until
     return Doubt(
         code=f"kept_too_long{kept.code}",
         tray="heat",

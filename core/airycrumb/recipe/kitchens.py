@@ -3,7 +3,8 @@
 import re
 from dataclasses import replace
 
-from airycrumb.recipe.lines import Habits
+from airycrumb.data.measures import CUPS
+from airycrumb.recipe.lines import BY_COUNTRY, Habits
 
 # "1 tbsp = 20 ml", "a 250 ml cup"
 SAID = re.compile(
@@ -27,5 +28,5 @@ def as_the_text_measures(text: str, habits: Habits) -> Habits:
         unit, size = (hit[1], hit[2]) if hit[1] else (hit[4], hit[3])
         said[SPELT.get(unit.lower(), unit.lower())] = float(size)
     if not said and BRITISH.search(text):
-        said = {"pint": 568.26125, "fl oz": 28.4130625}
+        said = {unit: CUPS["imperial"][unit] for unit in BY_COUNTRY}
     return replace(habits, sizes=tuple(said.items())) if said else habits

@@ -61,7 +61,7 @@ HEADER_CELLS = set_of(
 FOR_PIECES = re.compile(
     rf"\bfor (?:the )?(\d{{1,3}}|{'|'.join(w for w in NUMBER_WORDS if len(w) > 2)})\b", re.IGNORECASE
 )
-PIECES = set_of(
+TITLE_ENDS = set_of(
     "bun buns roll rolls bread breads loaf loaves calzone calzones turnover turnovers boat boats pie pies pocket "
     "pockets parcel parcels braid braids dumpling dumplings pastries scroll scrolls"
 )
@@ -353,7 +353,7 @@ class Sorter:
 def _is_title(text: str) -> bool:
     """Whether a first line names the pieces: "Buns", "Custard buns", "8 pork buns"."""
     words = text.lower().split()
-    named = 0 < len(words) <= 7 and words[-1] in PIECES and not any(c.isdigit() for c in "".join(words[1:]))
+    named = 0 < len(words) <= 7 and words[-1] in TITLE_ENDS and not any(c.isdigit() for c in "".join(words[1:]))
     return named and ":" not in text and words[0] not in ("for", "makes", "make")
 
 

@@ -59,6 +59,7 @@ FREELY = re.compile(
     r"\bto taste\b|\bas needed\b|\bto serve\b|\bfor (?:dusting|greasing|the pan|the tray|serving)\b", re.IGNORECASE
 )
 PRESSED = {"juice": ("juice",), "zest": ("zest", "rind", "peel")}
+BY_COUNTRY = {"pint": say("A pint"), "fl oz": say("A fluid ounce")}
 LEAST_BARE = 5.0  # a bare number below counts something, except of what is weighed by the gram
 BY_THE_PIECE = ("ground meat", "poultry", "fish", "cooked meat", "cooked fish")
 BY_THE_GRAM = ("salt", "leavener", "improver", "yeast")
@@ -228,11 +229,13 @@ def _best(found: Sequence[Given], item: Ingredient, habits: Habits) -> tuple[Ban
 
 
 def _pints(found: Sequence[Given], habits: Habits) -> list[Message]:
-    """That a pint is taken for the British one, where the words of the recipe are all that says so."""
-    size = dict(habits.sizes).get("pint")
-    if size is None or not any(g.measure.unit == "pint" for g in found):
-        return []
-    return [say("A pint is taken as {size}: the recipe reads British.", size=quantity.in_millilitres(size))]
+    """That a pint or a fluid ounce is taken for the British one, where the recipe's words are all that says so."""
+    used = {g.measure.unit for g in found} & set(BY_COUNTRY)
+    taken = [(BY_COUNTRY[unit], size) for unit, size in habits.sizes if unit in used]
+    return [
+        say("{what} is taken as {size}: the recipe reads British.", what=what, size=quantity.in_millilitres(size))
+        for what, size in taken
+    ]
 
 
 def _with_the_rest(grams: Band | None, thing: Thing, item: Ingredient, habits: Habits) -> Band | None:

@@ -10,7 +10,7 @@ from airycrumb.stations.safety import keeping
 from airycrumb.stations.safety.keeping import Unbaked
 from airycrumb.trays.heat_tray import HeatStage
 from airycrumb.trays.types import KeptBack
-from airycrumb.words import Message, in_minutes, joined, say, weekday_or_date
+from airycrumb.words import Message, in_minutes, joined, say
 from airycrumb.words.message import Parameter
 
 
@@ -19,7 +19,7 @@ def _said(pieces: int, heat: HeatSettings, minutes: float, kept: Unbaked) -> Mes
     away = say("Freeze {pieces} of them raw, on a tray and then in a bag.", pieces=pieces)
     if not frozen:
         away = say("Put {pieces} of them in the fridge raw, covered.", pieces=pieces)
-    then: dict[str, Parameter] = {"minutes": in_minutes(minutes), "by": weekday_or_date(kept.by, kept.since)}
+    then: dict[str, Parameter] = {"minutes": in_minutes(minutes), "by": kept.until}
     if heat.method == "steam":
         return joined([away, say("Steam those straight from the cold for {minutes}, by {by}.", **then)])
     if heat.method == "oven":

@@ -263,7 +263,6 @@ export function HeatSentence({
           />
         </>
       )}
-      .
     </>
   );
 }

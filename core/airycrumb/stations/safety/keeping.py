@@ -12,7 +12,7 @@ from airycrumb.data.safety import Keeps
 from airycrumb.pantry import Ingredient
 from airycrumb.stations.safety.lines import is_perishable, is_raw
 from airycrumb.stations.safety.warm_clock import regions
-from airycrumb.words import Message, say
+from airycrumb.words import Message, Moment, say, weekday_or_date
 
 EGG_ROLES = ("egg", "egg cooked", "dairy", "cheese")
 KINDS = {
@@ -60,6 +60,11 @@ class Unbaked:
     days: float
     late: bool
     source: Message
+
+    @property
+    def until(self) -> Moment:
+        """When they must be in the heat, as it is said to whoever puts them away."""
+        return weekday_or_date(self.by, self.since)
 
 
 def unbaked(kinds: list[str], place: str, region: str, since: datetime, into_heat: datetime) -> Unbaked:
