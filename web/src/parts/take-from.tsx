@@ -13,7 +13,7 @@ export interface Lending {
   ask: (part: Part, lender: Lender) => Promise<Taking>;
 }
 
-const LINK = "min-h-9 font-semibold text-cobalt underline decoration-rim decoration-2 underline-offset-4";
+const LINK = "min-h-9 text-left font-semibold text-cobalt underline decoration-rim decoration-2 underline-offset-4";
 
 function useUsualDoughs(wanted: boolean) {
   const u = useUnits();
