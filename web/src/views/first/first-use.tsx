@@ -2,10 +2,11 @@ import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { useNavigate } from "react-router";
 
-import { client, take, type Bake } from "../../api/client";
+import type { Bake } from "../../api/client";
 import { read, shownNumber, unitOf, written } from "../../lib/quantity";
 import { useSettings } from "../../lib/settings";
 import { createBake } from "../../stores/here";
+import { changeKitchen } from "../../stores/kitchen";
 import { Amount } from "../../ui/amount";
 import { Button } from "../../ui/button";
 import { Choice } from "../../ui/choice";
@@ -34,9 +35,7 @@ export function FirstUse() {
 
   const warmth = async () => {
     if (!kitchen || celsius === null) return;
-    const document = { ...kitchen.document, room: `${celsius.toFixed(1)} C` };
-    const params = { path: { kitchen_id: kitchen.id } };
-    await take(client.PUT("/api/kitchens/{kitchen_id}", { params, body: { revision: kitchen.revision, document } }));
+    await changeKitchen(kitchen, { room: `${celsius.toFixed(1)} C` });
     await queries.invalidateQueries({ queryKey: kitchensQuery.queryKey });
   };
   const begin = async () => {

@@ -1,9 +1,10 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useEffect, useState, type ReactNode } from "react";
 
-import { client, take, type Kitchen } from "../../api/client";
+import type { Kitchen } from "../../api/client";
 import { read } from "../../lib/quantity";
 import { useUnits } from "../../lib/settings";
+import { changeKitchen } from "../../stores/kitchen";
 import { Button } from "../../ui/button";
 import { Drawers, type Drawer } from "../../ui/drawers";
 import { Fact, Facts, Headline, Notice, Trouble } from "../../ui/facts";
@@ -25,13 +26,7 @@ function useKitchenChange(kitchen: Kitchen | undefined) {
     if (!kitchen) return;
     setTrouble(null);
     try {
-      const document = { ...kitchen.document, ...next };
-      await take(
-        client.PUT("/api/kitchens/{kitchen_id}", {
-          params: { path: { kitchen_id: kitchen.id } },
-          body: { revision: kitchen.revision, document },
-        }),
-      );
+      await changeKitchen(kitchen, next);
     } catch (error) {
       setTrouble(error instanceof Error ? error.message : String(error));
     }

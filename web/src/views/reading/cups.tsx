@@ -1,7 +1,8 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 
-import { client, take, type Kitchen, type PantryItem } from "../../api/client";
+import type { Kitchen, PantryItem } from "../../api/client";
+import { changeKitchen } from "../../stores/kitchen";
 import { Choice } from "../../ui/choice";
 import { Hanger } from "../../ui/panel";
 import { Button } from "../../ui/button";
@@ -24,13 +25,7 @@ export function Cups({ kitchen, pantry }: { kitchen: Kitchen; pantry: PantryItem
   const keep = async (next: Partial<Kitchen["document"]>) => {
     setTrouble(null);
     try {
-      const document = { ...kitchen.document, ...next };
-      await take(
-        client.PUT("/api/kitchens/{kitchen_id}", {
-          params: { path: { kitchen_id: kitchen.id } },
-          body: { revision: kitchen.revision, document },
-        }),
-      );
+      await changeKitchen(kitchen, next);
       await queries.invalidateQueries({ queryKey: pantryQuery.queryKey });
       await queries.invalidateQueries({ queryKey: ["recipe"] });
     } catch (error) {
