@@ -18,6 +18,7 @@ from batches.models import Batch
 from batches.services import Seen, zone_of
 from gateway import compute
 from gateway.contract import BakeDocument, Failure, Id, Number, Reading, Strict, When, routes
+from gateway.words import Message
 
 log = logging.getLogger("airycrumb")
 router = routes("batches")
@@ -34,6 +35,13 @@ Trouble = Literal[
     "dense",
     "too_much_bread",
     "uneven",
+    "burnt",
+    "raw_middle",
+    "flat",
+    "stuck",
+    "tough",
+    "bland",
+    "too_salty",
 ]
 
 
@@ -75,8 +83,11 @@ class Marks(Strict):
 
 
 class Outcome(Strict):
+    """How a batch turned out. how_many: pieces that had a trouble, where the cook counted them."""
+
     verdict: Verdict
     troubles: list[Trouble]
+    how_many: dict[Trouble, Annotated[int, Field(ge=1, le=200)]] = {}
     note: Annotated[str, Field(max_length=2000)] = ""
 
 
@@ -96,13 +107,17 @@ class Teaching(Strict):
 
 
 class BatchSummary(Strict):
-    """One line of the Notebook. rise_minutes: forecast and, where marked, actual."""
+    """One line of the Notebook. rise_minutes: forecast and, where marked, actual; stopped, stopped_for: when and why it
+    was put away unfinished.
+    """
 
     id: int
     name: str
     bake_id: Id
     started: datetime
     finished: datetime | None
+    stopped: datetime | None
+    stopped_for: Message | None
     verdict: Verdict | None
     troubles: list[Trouble]
     pieces: int
@@ -110,6 +125,14 @@ class BatchSummary(Strict):
     rise_forecast_min: float | None
     rise_actual_min: float | None
     vigour_after: float | None
+
+
+class Mishap(Strict):
+    """Something that went wrong on the way. value: how many, or how much, where that was told."""
+
+    at: datetime
+    label: Message
+    value: float | None
 
 
 class BatchOut(Strict):
@@ -125,6 +148,9 @@ class BatchOut(Strict):
     name: str
     started: datetime
     finished: datetime | None
+    stopped: datetime | None
+    stopped_for: Message | None
+    mishaps: list[Mishap]
     document: BakeDocument
     plan: compute.Sheet | None
     live: compute.SheetReply
@@ -144,6 +170,13 @@ class BatchNews(Strict):
     marks: int
     finished: datetime | None
     held: dict[str, str]
+
+
+class MishapsOut(Strict):
+    """marks: ever made in the batch when this was worked, as its news tell."""
+
+    marks: int
+    answers: list[compute.MishapAnswer]
 
 
 class RepliesOut(Strict):
@@ -167,6 +200,8 @@ def _summary(batch: Batch) -> BatchSummary:
         bake_id=batch.version.bake_id,
         started=batch.started.astimezone(zone_of(batch)),
         finished=batch.finished,
+        stopped=batch.stopped,
+        stopped_for=_why_stopped(batch),
         verdict=outcome.get("verdict"),
         troubles=outcome.get("troubles", []),
         pieces=forecast["pieces"],
@@ -175,6 +210,16 @@ def _summary(batch: Batch) -> BatchSummary:
         rise_actual_min=rise["actual"] if rise else None,
         vigour_after=_vigour(batch.lesson),
     )
+
+
+def _why_stopped(batch: Batch) -> Message | None:
+    return None if batch.stopped is None else compute.mishap_label(batch.stopped_for)
+
+
+def _mishaps(batch: Batch) -> list[Mishap]:
+    rows = [o for o in services.standing(batch) if o.kind == "mishap"]
+    zone = zone_of(batch)
+    return [Mishap(at=o.at.astimezone(zone), label=compute.mishap_label(o.where or ""), value=o.value) for o in rows]
 
 
 def _vigour(lesson: dict[str, Any] | None) -> float | None:
@@ -186,7 +231,11 @@ def _out(batch: Batch, now: datetime) -> BatchOut:
     prefetch_related_objects([batch], "observations")
     marks = batch.observations.count()
     seen = [ObservationOut.model_validate(o, from_attributes=True) for o in services.standing(batch)]
-    v, plan, live = batch.version, services.plan_of(batch).sheet, services.live(batch, batch.finished or now)
+    v, plan, live = (
+        batch.version,
+        services.plan_of(batch).sheet,
+        services.live(batch, services.over_since(batch) or now),
+    )
     told = live.sheet if batch.finished is not None else None
     return BatchOut(
         id=batch.pk,
@@ -195,6 +244,9 @@ def _out(batch: Batch, now: datetime) -> BatchOut:
         name=v.document["name"],
         started=batch.started.astimezone(zone_of(batch)),
         finished=batch.finished,
+        stopped=batch.stopped,
+        stopped_for=_why_stopped(batch),
+        mishaps=_mishaps(batch),
         document=v.document,
         plan=plan,
         live=live,
@@ -298,6 +350,20 @@ def batch_replies(
     prefetch_related_objects([batch], "observations")
     marks = batch.observations.count()
     return RepliesOut(stage=stage, marks=marks, grids=services.replies(batch, stage, now).grids)
+
+
+@router.get(
+    "/batches/{batch_id}/mishaps",
+    response={200: MishapsOut, 401: Failure, 403: Failure, 404: Failure, 422: Failure, 429: Failure},
+    operation_id="batch_mishaps",
+    throttle=[COSTLY],
+)
+def batch_mishaps(request: HttpRequest, batch_id: Id, now: Annotated[When, Query()]) -> MishapsOut:
+    """What to do when something goes wrong, where the batch stands: kept by a page for when nobody answers."""
+    batch = services.batch_of(household_of(request), batch_id)
+    prefetch_related_objects([batch], "observations")
+    marks = batch.observations.count()
+    return MishapsOut(marks=marks, answers=services.mishaps(batch, services.over_since(batch) or now))
 
 
 @router.post(

@@ -25,6 +25,8 @@ class Batch(models.Model):
     outcome = models.JSONField(null=True)
     lesson = models.JSONField(null=True)
     teaches = models.BooleanField(default=True, help_text="left out of learning where false")
+    stopped = models.DateTimeField(null=True, help_text="when it was given up and put away")
+    stopped_for = models.CharField(max_length=24, default="", blank=True, help_text="the mishap it was stopped for")
     held = models.JSONField(default=dict, blank=True, help_text="hours its day has for it, by stage and load")
     room_heard = models.JSONField(default=list, help_text="what the kitchen's thermometer said: [hour, °C] in order")
     learned_before = models.JSONField(null=True, help_text="what its kitchen had learned when it was finished")

@@ -27,6 +27,7 @@ from kitchens.services import kitchen_of, locked, write_learned
 marking, marked = Signal(), Signal()
 Readings = tuple[compute.RoomReading, ...]
 EARLIEST = timedelta(days=7)  # an observation further before the start is a slip of the clock
+TAKEN_BACK = timedelta(days=1)  # within which a batch that was stopped can go on
 LATEST = timedelta(days=7)  # and so is one further ahead of this server's
 
 
@@ -63,6 +64,11 @@ def standing(batch: Batch) -> list[Observation]:
     everything = list(batch.observations.all())
     undone = {o.undoes for o in everything if o.undoes}
     return [o for o in everything if o.kind != "undo" and o.client_id not in undone]
+
+
+def over_since(batch: Batch) -> datetime | None:
+    """When a batch was finished, or stopped and put away; None while it is under way."""
+    return batch.finished or batch.stopped
 
 
 def zone_of(batch: Batch) -> timezone:
@@ -179,6 +185,11 @@ def _keep_room(batch: Batch, now: datetime) -> bool:
     return len(kept) > before
 
 
+def mishaps(batch: Batch, now: datetime) -> list[compute.MishapAnswer]:
+    """Everything that can go wrong where a batch stands, answered."""
+    return compute.mishaps(_case(batch, now))
+
+
 def options(batch: Batch, ask: compute.Ask, now: datetime) -> compute.OptionsReply:
     """What can be done about the rise of a batch under way."""
     return compute.options(_case(batch, now), ask)
@@ -291,11 +302,40 @@ def _check(batch: Batch, seen: Seen) -> None:
                 hour=hour_of(at),
             ),
         )
+    if batch.stopped is not None and seen.at > batch.stopped:
+        _check_after_stop(batch, batch.stopped, seen)
     if seen.kind == "started":
         raise Refusal(422, say("This batch has begun already: start another from its bake."))
     wrong = compute.wrong_with(seen.kind, seen.stage, seen.value, seen.where)
     if wrong is not None:
         raise Refusal(422, wrong)
+
+
+def _check_after_stop(batch: Batch, stopped: datetime, seen: Seen) -> None:
+    """Of a batch that was put away nothing but that is taken back, and for a day."""
+    at = stopped.astimezone(zone_of(batch))
+    if seen.kind != "undo":
+        raise Refusal(
+            409,
+            say(
+                "This batch was stopped on {day} at {hour}: take that back first, then go on with it.",
+                day=day_of(at),
+                hour=hour_of(at),
+            ),
+        )
+    if seen.at > stopped + TAKEN_BACK:
+        raise Refusal(
+            409,
+            say("This batch was stopped on {day}, more than a day ago: begin it anew from its bake.", day=day_of(at)),
+        )
+
+
+def _follow_stops(batch: Batch) -> bool:
+    """Whether a batch is stopped, by the marks that stand; whether that has changed. It is not saved yet."""
+    stop = next((o for o in standing(batch) if o.kind == "stopped"), None)
+    before = batch.stopped
+    batch.stopped, batch.stopped_for = (None, "") if stop is None else (stop.at, stop.where or "")
+    return batch.stopped != before
 
 
 def _locked(household: Household, batch_id: int) -> Batch:
@@ -325,8 +365,9 @@ def observe(household: Household, batch_id: int, seen: Iterable[Seen]) -> Batch:
             _keep_readings(batch, one.at)
         Observation.objects.get_or_create(batch=batch, client_id=one.client_id, defaults={**dataclasses.asdict(one)})
     if new:
-        if _keep_room(batch, clock.now()):
-            batch.save(update_fields=["room_heard"])
+        moved = [_keep_room(batch, clock.now()), _follow_stops(batch)]
+        if any(moved):
+            batch.save(update_fields=["room_heard", "stopped", "stopped_for"])
         marking.send(sender=Batch, batch=batch)
     if new and batch.finished is not None:
         _learn_anew(batch, locked(batch.kitchen_id))
@@ -351,6 +392,8 @@ def finish(household: Household, batch_id: int, outcome: dict[str, Any], now: da
     batch = _locked(household, batch_id)
     if batch.finished is not None:
         return batch
+    if batch.stopped is not None:
+        raise Refusal(409, say("This batch was stopped and put away: take that back before it goes into the notebook."))
     # Another batch may be teaching the same kitchen: one after the other.
     kitchen = locked(batch.kitchen_id)
     batch.finished, batch.outcome = now, outcome

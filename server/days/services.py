@@ -8,7 +8,7 @@ from datetime import datetime
 from typing import Any
 
 from django.db import transaction
-from django.db.models import QuerySet
+from django.db.models import Q, QuerySet
 from django.utils import timezone
 from procrastinate.contrib.django.models import ProcrastinateJob
 
@@ -215,8 +215,8 @@ def _release(day: Day) -> None:
 
 
 def _days_with(batch: Batch) -> QuerySet[Day]:
-    days = Day.objects.filter(household_id=batch.household_id, deleted=False)
-    return days.filter(document__dishes__contains=[{"batch": batch.pk}])
+    days, of_it = Day.objects.filter(household_id=batch.household_id, deleted=False), [{"batch": batch.pk}]
+    return days.filter(Q(document__dishes__contains=of_it) | Q(document__given_up__contains=of_it))
 
 
 def will_follow(batch: Batch) -> None:
@@ -233,9 +233,24 @@ def follow(batch: Batch, now: datetime) -> None:
     mark."""
     for day in _days_with(batch):
         try:
+            _give_up_or_take_back(day, batch)
             standing(day, now)  # in a transaction of its own: the mark is kept whatever becomes of the day
         except Exception:
             log.exception("day %s cannot follow batch %s", day.pk, batch.pk)
+
+
+@transaction.atomic
+def _give_up_or_take_back(day: Day, batch: Batch) -> None:
+    """What was stopped leaves its day's table, and comes back to it where that is taken back."""
+    day = Day.objects.select_for_update().get(pk=day.pk)
+    here, there = ("dishes", "given_up") if batch.stopped is not None else ("given_up", "dishes")
+    its = [dish for dish in day.document.get(here, []) if dish.get("batch") == batch.pk]
+    if not its:
+        return
+    left = [dish for dish in day.document.get(here, []) if dish not in its]
+    day.document = {**day.document, here: left, there: [*day.document.get(there, []), *its]}
+    day.revision += 1
+    day.save(update_fields=["document", "revision"])
 
 
 @transaction.atomic

@@ -1,18 +1,12 @@
 """What must never be quietly unsafe: a misplaced probe, a cold oven, a forgotten dough, a filling that vanished."""
 
 import re
-import uuid
-from datetime import timedelta
-from typing import Any
 
-from django.utils import timezone
 from playwright.sync_api import expect
 
-from accounts.models import Household
 from bakes.models import Bake
-from batches.models import Batch, Observation
-from kitchens.models import Kitchen
 from tests.browser.base import BrowserCase
+from tests.browser.begun import Begun
 from tests.browser.test_the_heat import bake_id
 
 RECIPE = """Chicken filled buns
@@ -35,35 +29,7 @@ Bake at 180C fan for 20 minutes.
 """
 
 
-class UnderWay(BrowserCase):
-    """A batch whose marks were made some minutes ago."""
-
-    def setUp(self) -> None:
-        super().setUp()
-        self.open_first_screen()
-        self.household = Household.objects.get(pk=Kitchen.objects.earliest("pk").household_id)
-
-    def begun(self, name: str, **ago: float) -> Batch:
-        """A batch of a demo bake; ago: minutes since each stage ended, and since it was started."""
-        head, kitchen, now = Bake.objects.get(pk=bake_id(name)), Kitchen.objects.earliest("pk"), timezone.now()
-        batch = Batch.objects.create(
-            household=self.household,
-            version=head.versions.get(number=head.head),
-            kitchen=kitchen,
-            kitchen_document=kitchen.document,
-            plan={"pieces": 10, "room_c": 20, "eat": now.isoformat(), "rise_min": None},
-            started=now - timedelta(minutes=ago["started"]),
-            utc_offset=0,
-        )
-        self.mark(batch, "started", "weigh", ago.pop("started"))
-        for stage, minutes in ago.items():
-            self.mark(batch, "done", stage, minutes)
-        return batch
-
-    def mark(self, batch: Batch, kind: str, stage: str, ago: float, **more: Any) -> None:
-        at = timezone.now() - timedelta(minutes=ago)
-        Observation.objects.create(batch=batch, client_id=uuid.uuid4(), kind=kind, stage=stage, at=at, **more)
-
+class UnderWay(Begun):
     def test_one_warm_reading_is_asked_about_and_a_second_place_is_offered(self) -> None:
         batch = self.begun("Hake", started=240, weigh=215, rise=110, divide=90, wrap=65, proof=6)
         self.mark(batch, "did", "heat", 20, event="heat.1.1.light")

@@ -42,6 +42,10 @@ EVIDENCE: dict[Callable[[Record], Cause | None], tuple[dict[str, Any], dict[str,
     causes.uneven_pieces: (STEAMED | {"spread": 0.02}, {"spread": 0.05}, {"spread": 0.12}),
     causes.wrapped_apart: (STEAMED | {"apart_min": 10.0}, {"apart_min": 22.0}, {"apart_min": 40.0}),
     causes.stiff_dough: (STEAMED | {"hydration": 64.0}, {"hydration": 52.0}, {"hydration": 47.0}),
+    causes.hot_setting: (BAKED | {"browning": 60.0}, {"browning": 90.0}, {"browning": 105.0}),
+    causes.little_salt: (BAKED | {"salt": 1.8}, {"salt": 1.3}, {"salt": 1.0}),
+    causes.much_salt: (BAKED | {"salt": 1.8}, {"salt": 2.6}, {"salt": 3.0}),
+    causes.bare_surface: (BAKED | {"liner": "paper"}, {"liner": "oil"}, {"liner": "bare"}),
 }
 
 
@@ -60,6 +64,8 @@ COMPLETE: dict[Callable[[Record], Cause | None], tuple[str, float, float, float]
     causes.uneven_pieces: ("spread", 0.03, 0.15, 1.0),
     causes.wrapped_apart: ("apart_min", 15.0, 45.0, 0.8),
     causes.stiff_dough: ("hydration", 55.0, 45.0, 0.6),
+    causes.little_salt: ("salt", 1.5, 0.8, 1.0),
+    causes.much_salt: ("salt", 2.3, 3.2, 1.0),
 }
 
 

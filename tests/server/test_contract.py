@@ -46,6 +46,7 @@ PERMISSIONS: dict[str, tuple[bool, int | None]] = {
     "batch_news": (False, 404),
     "begun_batch": (False, 404),
     "batch_replies": (False, 404),
+    "batch_mishaps": (False, 404),
     "observe": (False, 404),
     "finish_batch": (False, 404),
     "let_teach": (False, 404),
@@ -94,7 +95,7 @@ PERMISSIONS: dict[str, tuple[bool, int | None]] = {
 
 
 # What is asked of a batch needs an hour.
-TIMED = ("read_batch", "begun_batch", "batch_options", "batch_replies", "read_day", "revoke_calendar")
+TIMED = ("read_batch", "begun_batch", "batch_options", "batch_replies", "batch_mishaps", "read_day", "revoke_calendar")
 STARTED = str(uuid.UUID(int=7))
 
 

@@ -5,6 +5,7 @@ from dataclasses import dataclass
 from datetime import datetime
 from typing import Literal, get_args
 
+from airycrumb.data.mishaps import MISHAPS
 from airycrumb.words import Message, Quantity, as_number, in_celsius, in_grams, in_minutes, in_percent, say, verbatim
 
 MarkKind = Literal[
@@ -30,6 +31,8 @@ MarkKind = Literal[
     "lid_lifted",
     "did",
     "heat_for",
+    "mishap",
+    "stopped",
     "undo",
 ]
 StageKey = Literal["sponge", "weigh", "filling", "rise", "again", "divide", "wrap", "proof", "hold", "heat", "rest"]
@@ -46,7 +49,7 @@ class Limits:
     as_quantity: Callable[[float], Quantity]
 
 
-UNTOLD = ("moved",)  # marks whose value may be left untold
+UNTOLD = ("moved", "mishap")  # marks whose value may be left untold
 
 
 def _growth(share: float) -> Quantity:
@@ -70,6 +73,7 @@ LIMITS: dict[str, Limits] = {
     "probe": Limits(-30.0, 130.0, in_celsius),
     "oven": Limits(0.0, 350.0, in_celsius),
     "heat_for": Limits(1.0, 600.0, in_minutes),
+    "mishap": Limits(0.0, 200.0, as_number),
 }
 
 
@@ -81,6 +85,8 @@ def wrong_with(kind: str, stage: str, value: float | None, where: str | None) ->
         )
     if kind == "moved" and not where:
         return say("Where it was moved to is missing: choose a spot.")
+    if kind in ("mishap", "stopped") and where not in MISHAPS:
+        return say("What went wrong is missing, or has no name here: choose one of those that are listed.")
     limits = LIMITS.get(kind)
     if (
         limits is None
@@ -108,10 +114,13 @@ class Observation:
     room_temperature, dough_weight, piece (one lump as cut and weighed), filling_weight, water_left, flour_added,
     water_added (while it was kneaded), pieces (how many there really are of a group), probe, oven (the air in it),
     lid_lifted, did (an event within a stage is over), heat_for (so many minutes are given it instead of those
-    planned); stage: the tray it belongs to; value: growth as a share (risen), what a poke does (0 springs back at
-    once, 1 slowly, 2 stays), whether a tear shows honeycomb (0, 1), °C, g or min; where: the spot it was moved to;
-    which lump was weighed again ("3"); whose filling was weighed ("1", the first group's); event: the event it
-    ends, or the load a reading was taken of ("heat.1.2"), "" where it names none.
+    planned), mishap (something went wrong), stopped (the batch is given up and put away).
+    stage: the tray it belongs to.
+    value: growth as a share (risen), what a poke does (0 springs back at once, 1 slowly, 2 stays), whether a tear
+    shows honeycomb (0, 1), °C, g, min, or how many.
+    where: the spot it was moved to; which lump was weighed again ("3"); whose filling was weighed ("1", the first
+    group's); which mishap it was.
+    event: the event it ends, or the load a reading was taken of ("heat.1.2"), "" where it names none.
     """
 
     kind: str

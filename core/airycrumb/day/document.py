@@ -108,6 +108,9 @@ class Day(Written):
     )
     people: Annotated[int | None, Field(ge=1, le=200)] = left_out(None, "people", "For how many it is.")
     dishes: Annotated[tuple[Dish, ...], Field(max_length=MOST_DISHES)] = left_out((), "dishes", "What is made.")
+    given_up: Annotated[tuple[Dish, ...], Field(max_length=MOST_DISHES)] = left_out(
+        (), "given_up", "What was begun for it and then stopped: it takes no hands and no oven any more."
+    )
     hands: Annotated[tuple[Hands, ...], Field(min_length=1, max_length=MOST_PEOPLE)] = left_out(
         (ME,), "hands", "Who works, the cook first."
     )

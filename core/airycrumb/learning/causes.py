@@ -341,3 +341,58 @@ def stiff_dough(r: Record) -> Cause | None:
         say("Its true hydration was {hydration}.", hydration=in_percent(r.hydration)),
         say("Two or three parts more water in a hundred of flour make a softer crumb."),
     )
+
+
+def hot_setting(r: Record) -> Cause | None:
+    """A surface that had more colour coming than it was to have."""
+    if r.method != "oven" or r.browning <= 80:
+        return None
+    air = in_celsius(r.air_c + r.oven_off_c)
+    return Cause(
+        say("The surface was too hot"),
+        _part(r.browning, 80, 110) * 0.6 + 0.4,
+        say("At {air} the crust was forecast {colour}.", air=air, colour=COLOUR[r.colour]),
+        say("Set it {less} cooler, a shelf lower, and lay foil over them once they are brown.", less=in_degrees(15)),
+    )
+
+
+# % of flour that doughs are salted with, and from where they taste flat or salt; common practice, no source.
+SALTED, BLAND, SALT = (1.8, 2.0), 1.5, 2.3
+
+
+def little_salt(r: Record) -> Cause | None:
+    """Less in the dough than doughs are salted with."""
+    if r.salt >= BLAND:
+        return None
+    return Cause(
+        say("Little salt in the dough"),
+        _part(-r.salt, -BLAND, -0.8),
+        say("It had {salt} of its flour.", salt=in_percent(r.salt, digits=1)),
+        say(
+            "Doughs are salted with {usual} of the flour; the filling is tasted for itself.", usual=in_percent(*SALTED)
+        ),
+    )
+
+
+def much_salt(r: Record) -> Cause | None:
+    """More in the dough than doughs are salted with."""
+    if r.salt <= SALT:
+        return None
+    return Cause(
+        say("Much salt in the dough"),
+        _part(r.salt, SALT, 3.2),
+        say("It had {salt} of its flour.", salt=in_percent(r.salt, digits=1)),
+        say("Doughs are salted with {usual} of the flour: weigh it, spoons mislead.", usual=in_percent(*SALTED)),
+    )
+
+
+def bare_surface(r: Record) -> Cause | None:
+    """Nothing between piece and tray that lets go."""
+    if r.liner not in ("bare", "oil"):
+        return None
+    return Cause(
+        say("Nothing under them to let go"),
+        0.9 if r.liner == "bare" else 0.4,
+        say("They lay on the bare surface.") if r.liner == "bare" else say("They lay on an oiled surface."),
+        say("Lay each on a square of baking paper."),
+    )

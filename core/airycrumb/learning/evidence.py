@@ -16,7 +16,8 @@ class Record:
     of filling, and what the closing bears; heat_min, planned_min: really, and as planned; core_c: at the end,
     core_probed: measured; line_c; lid_min: minute at which the lid was lifted; rest_min, rest_planned_min; covered;
     colour, browning, loss_percent: forecast; air_c, oven_off_c; last_wait_min, last_grown: of the last load; spread:
-    of the pieces' weights (share); apart_min: first to last wrapped; hydration: true, %.
+    of the pieces' weights (share); apart_min: first to last wrapped; hydration: true, %; salt: % of
+    flour; liner: what lay under them.
     """
 
     method: str
@@ -49,6 +50,8 @@ class Record:
     spread: float | None = None
     apart_min: float = 0.0
     hydration: float = 60.0
+    salt: float = 1.8
+    liner: str = "paper"
 
 
 @dataclass(frozen=True)

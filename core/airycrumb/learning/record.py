@@ -137,6 +137,8 @@ def record_of(ctx: Context, plan: Sheet, live: Sheet) -> Record:
         spread=seen.spread if seen and len(seen.portions) > 1 else None,
         apart_min=wrap_min or 0.0,
         hydration=plan.weigh.percentages.true_hydration,
+        salt=plan.weigh.percentages.salt,
+        liner=ctx.bake.heat.liner,
     )
 
 

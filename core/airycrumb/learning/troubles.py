@@ -3,13 +3,17 @@
 from collections.abc import Callable
 
 from airycrumb.learning.causes import (
+    bare_surface,
     cold_middle,
     cool_setting,
     dried,
     drips,
+    hot_setting,
     left_in,
     lid_lifted,
     little_filling,
+    little_salt,
+    much_salt,
     opened_at_once,
     over_proofed,
     rise_long,
@@ -46,6 +50,13 @@ TROUBLES: dict[str, tuple[Message, tuple[Ask, ...]]] = {
     "dense": (say("Dense crumb"), (under_proofed, rise_short, stiff_dough)),
     "too_much_bread": (say("Too much bread"), (little_filling, rise_long, over_proofed)),
     "uneven": (say("Uneven"), (uneven_pieces, wrapped_apart, waited)),
+    "burnt": (say("Burnt"), (hot_setting, left_in)),
+    "raw_middle": (say("Raw in the middle"), (cold_middle, taken_out_early, too_full)),
+    "flat": (say("Did not rise"), (under_proofed, rise_short, over_proofed, rise_long)),
+    "stuck": (say("Stuck to tray or paper"), (bare_surface, wet_filling, taken_out_early)),
+    "tough": (say("Tough"), (stiff_dough, dried, left_in, under_proofed)),
+    "bland": (say("Bland"), (little_salt, little_filling, over_proofed)),
+    "too_salty": (say("Too salty"), (much_salt,)),
 }
 LEAST = 0.05  # below it the record says nothing
 

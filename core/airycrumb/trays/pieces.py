@@ -5,6 +5,7 @@ from dataclasses import dataclass, replace
 
 from airycrumb.bake.heating import HeatSettings
 from airycrumb.data.closings import STRETCHY, USUAL
+from airycrumb.data.mishaps import HURT
 from airycrumb.plan.context import Context
 from airycrumb.quantities import Band
 from airycrumb.stations import safety
@@ -53,8 +54,9 @@ def wrap_seconds(ctx: Context) -> float:
 
 
 def wrap_minutes(ctx: Context) -> float:
-    """Minutes to wrap every piece."""
-    return sum(wrap_seconds(g) * g.share.pieces for g in ctx.each_group()) / 60
+    """Minutes to wrap every piece, with a hand that is hurt where one is."""
+    hurt = any(o.kind == "mishap" and o.where == "hand" for o in ctx.observations)
+    return (HURT.value if hurt else 1.0) * sum(wrap_seconds(g) * g.share.pieces for g in ctx.each_group()) / 60
 
 
 def wanted_across(ctx: Context) -> float | None:

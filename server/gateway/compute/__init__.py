@@ -66,6 +66,7 @@ from gateway.compute.day import (
     worth_changing,
 )
 from gateway.compute.heat import HeatAnswers, HeatChoice, card, heat_answers, heat_choices, keeping
+from gateway.compute.mishaps import MishapAnswer, mishap_label, mishaps
 from gateway.compute.read import Case, Document, Printed, SheetReply, kitchen_read
 from gateway.compute.recipes import (
     RecipeLine,
@@ -268,6 +269,7 @@ __all__ = [
     "Lesson",
     "MarkKind",
     "Marked",
+    "MishapAnswer",
     "Observation",
     "OnTable",
     "Option",
@@ -327,6 +329,8 @@ __all__ = [
     "load_json",
     "made_for",
     "mark_judgement",
+    "mishap_label",
+    "mishaps",
     "options",
     "pantry_as_json",
     "plain_kitchen",

@@ -740,6 +740,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/batches/{batch_id}/mishaps": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Batch Mishaps
+         * @description What to do when something goes wrong, where the batch stands: kept by a page for when nobody answers.
+         */
+        get: operations["batch_mishaps"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/batches/{batch_id}/observations": {
         parameters: {
             query?: never;
@@ -2676,7 +2696,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "started" | "done" | "doubled" | "was_ready" | "risen" | "poke" | "tear" | "moved" | "dough_temperature" | "room_temperature" | "dough_weight" | "piece" | "filling_weight" | "water_left" | "flour_added" | "water_added" | "pieces" | "probe" | "oven" | "lid_lifted" | "did" | "heat_for" | "undo";
+            kind: "started" | "done" | "doubled" | "was_ready" | "risen" | "poke" | "tear" | "moved" | "dough_temperature" | "room_temperature" | "dough_weight" | "piece" | "filling_weight" | "water_left" | "flour_added" | "water_added" | "pieces" | "probe" | "oven" | "lid_lifted" | "did" | "heat_for" | "mishap" | "stopped" | "undo";
             /**
              * Stage
              * @enum {string}
@@ -4552,7 +4572,8 @@ export interface components {
         };
         /**
          * BatchSummary
-         * @description One line of the Notebook. rise_minutes: forecast and, where marked, actual.
+         * @description One line of the Notebook. rise_minutes: forecast and, where marked, actual; stopped, stopped_for: when and why it
+         *     was put away unfinished.
          */
         BatchSummary: {
             /** Id */
@@ -4568,10 +4589,14 @@ export interface components {
             started: string;
             /** Finished */
             finished: string | null;
+            /** Stopped */
+            stopped: string | null;
+            /** Stopped For */
+            stopped_for: components["schemas"]["Said"] | null;
             /** Verdict */
             verdict: ("good" | "fair" | "poor") | null;
             /** Troubles */
-            troubles: ("burst" | "leaked" | "collapsed" | "wrinkled" | "soggy" | "gummy" | "pale" | "hard" | "dense" | "too_much_bread" | "uneven")[];
+            troubles: ("burst" | "leaked" | "collapsed" | "wrinkled" | "soggy" | "gummy" | "pale" | "hard" | "dense" | "too_much_bread" | "uneven" | "burnt" | "raw_middle" | "flat" | "stuck" | "tough" | "bland" | "too_salty")[];
             /** Pieces */
             pieces: number;
             /** Room C */
@@ -4606,6 +4631,12 @@ export interface components {
             started: string;
             /** Finished */
             finished: string | null;
+            /** Stopped */
+            stopped: string | null;
+            /** Stopped For */
+            stopped_for: components["schemas"]["Said"] | null;
+            /** Mishaps */
+            mishaps: components["schemas"]["Mishap"][];
             document: components["schemas"]["BakeDocument"];
             plan: components["schemas"]["Sheet"] | null;
             live: components["schemas"]["SheetReply"];
@@ -4708,6 +4739,21 @@ export interface components {
             /** Core C */
             core_c: number | null;
         };
+        /**
+         * Mishap
+         * @description Something that went wrong on the way. value: how many, or how much, where that was told.
+         */
+        Mishap: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Label */
+            label: components["schemas"]["Said"];
+            /** Value */
+            value: number | null;
+        };
         /** ObservationOut */
         ObservationOut: {
             /**
@@ -4719,7 +4765,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "started" | "done" | "doubled" | "was_ready" | "risen" | "poke" | "tear" | "moved" | "dough_temperature" | "room_temperature" | "dough_weight" | "piece" | "filling_weight" | "water_left" | "flour_added" | "water_added" | "pieces" | "probe" | "oven" | "lid_lifted" | "did" | "heat_for" | "undo";
+            kind: "started" | "done" | "doubled" | "was_ready" | "risen" | "poke" | "tear" | "moved" | "dough_temperature" | "room_temperature" | "dough_weight" | "piece" | "filling_weight" | "water_left" | "flour_added" | "water_added" | "pieces" | "probe" | "oven" | "lid_lifted" | "did" | "heat_for" | "mishap" | "stopped" | "undo";
             /**
              * Stage
              * @enum {string}
@@ -4737,7 +4783,10 @@ export interface components {
             /** Event */
             event: string;
         };
-        /** Outcome */
+        /**
+         * Outcome
+         * @description How a batch turned out. how_many: pieces that had a trouble, where the cook counted them.
+         */
         Outcome: {
             /**
              * Verdict
@@ -4745,7 +4794,14 @@ export interface components {
              */
             verdict: "good" | "fair" | "poor";
             /** Troubles */
-            troubles: ("burst" | "leaked" | "collapsed" | "wrinkled" | "soggy" | "gummy" | "pale" | "hard" | "dense" | "too_much_bread" | "uneven")[];
+            troubles: ("burst" | "leaked" | "collapsed" | "wrinkled" | "soggy" | "gummy" | "pale" | "hard" | "dense" | "too_much_bread" | "uneven" | "burnt" | "raw_middle" | "flat" | "stuck" | "tough" | "bland" | "too_salty")[];
+            /**
+             * How Many
+             * @default {}
+             */
+            how_many: {
+                [key: string]: number;
+            };
             /**
              * Note
              * @default
@@ -4929,13 +4985,95 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "started" | "done" | "doubled" | "was_ready" | "risen" | "poke" | "tear" | "moved" | "dough_temperature" | "room_temperature" | "dough_weight" | "piece" | "filling_weight" | "water_left" | "flour_added" | "water_added" | "pieces" | "probe" | "oven" | "lid_lifted" | "did" | "heat_for" | "undo";
+            kind: "started" | "done" | "doubled" | "was_ready" | "risen" | "poke" | "tear" | "moved" | "dough_temperature" | "room_temperature" | "dough_weight" | "piece" | "filling_weight" | "water_left" | "flour_added" | "water_added" | "pieces" | "probe" | "oven" | "lid_lifted" | "did" | "heat_for" | "mishap" | "stopped" | "undo";
             /** Minutes */
             minutes: number[];
             /** Values */
             values: number[];
             /** Replies */
             replies: components["schemas"]["Reply"][][];
+        };
+        /**
+         * MishapAnswer
+         * @description One mishap at the step a batch is in.
+         *
+         *     key, label: which; urgent: whether somebody can come to harm by waiting; do: what to do now, the first thing first;
+         *     good_for: what it is still good for, NOTHING where that is no question.
+         */
+        MishapAnswer: {
+            /** Key */
+            key: string;
+            /** Label */
+            label: components["schemas"]["Said"];
+            /** Do */
+            do: components["schemas"]["Said"][];
+            /** Presses */
+            presses: components["schemas"]["Press"][];
+            /**
+             * Urgent
+             * @default false
+             */
+            urgent: boolean;
+            /**
+             * Good For
+             * @default {
+             *       "template": "",
+             *       "parameters": [],
+             *       "plural": "",
+             *       "of": 1
+             *     }
+             */
+            good_for: components["schemas"]["Said"];
+        };
+        /**
+         * MishapsOut
+         * @description marks: ever made in the batch when this was worked, as its news tell.
+         */
+        MishapsOut: {
+            /** Marks */
+            marks: number;
+            /** Answers */
+            answers: components["schemas"]["MishapAnswer"][];
+        };
+        /**
+         * Press
+         * @description One press.
+         *
+         *     label: on the button; marks: what it records; asks: a number that is typed first, and becomes the value of the
+         *     last mark; more_than: what is added to the number typed; then: what the plan becomes by it, NOTHING where it does
+         *     not move or nobody knows before the number is typed; stops: whether the batch is put away by it.
+         */
+        Press: {
+            /** Label */
+            label: components["schemas"]["Said"];
+            /** Marks */
+            marks: components["schemas"]["EventMark"][];
+            /**
+             * Asks
+             * @default
+             * @enum {string}
+             */
+            asks: "" | "count" | "mass" | "duration";
+            /**
+             * More Than
+             * @default 0
+             */
+            more_than: number;
+            /**
+             * Then
+             * @default {
+             *       "template": "",
+             *       "parameters": [],
+             *       "plural": "",
+             *       "of": 1
+             *     }
+             */
+            then: components["schemas"]["Said"];
+            /**
+             * Stops
+             * @default false
+             */
+            stops: boolean;
         };
         /** Marks */
         Marks: {
@@ -4961,7 +5099,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "started" | "done" | "doubled" | "was_ready" | "risen" | "poke" | "tear" | "moved" | "dough_temperature" | "room_temperature" | "dough_weight" | "piece" | "filling_weight" | "water_left" | "flour_added" | "water_added" | "pieces" | "probe" | "oven" | "lid_lifted" | "did" | "heat_for" | "undo";
+            kind: "started" | "done" | "doubled" | "was_ready" | "risen" | "poke" | "tear" | "moved" | "dough_temperature" | "room_temperature" | "dough_weight" | "piece" | "filling_weight" | "water_left" | "flour_added" | "water_added" | "pieces" | "probe" | "oven" | "lid_lifted" | "did" | "heat_for" | "mishap" | "stopped" | "undo";
             /**
              * Stage
              * @enum {string}
@@ -5130,6 +5268,40 @@ export interface components {
             /** Lines */
             lines: components["schemas"]["Said"][];
         };
+        /** @description Several bakes for one table. */
+        Day: {
+            /**
+             * @description What this file is.
+             * @constant
+             */
+            format: "airycrumb-day";
+            /**
+             * @description Version of this format.
+             * @constant
+             */
+            version: 1;
+            /** @description What the cook calls it. */
+            name?: string;
+            /**
+             * @description When all of it is on the table: a date and time with its offset.
+             * @example 2026-11-28T12:00:00+00:00
+             */
+            eat_at: string;
+            /**
+             * @description The kitchen's time zone, by its IANA name: hours of sleep are read in it.
+             * @example Europe/Lisbon
+             */
+            zone?: string;
+            /** @description For how many it is. */
+            people?: number | null;
+            /** @description What is made. */
+            dishes?: components["schemas"]["Dish"][];
+            /** @description What was begun for it and then stopped: it takes no hands and no oven any more. */
+            given_up?: components["schemas"]["Dish"][];
+            /** @description Who works, the cook first. */
+            hands?: components["schemas"]["Hands"][];
+            kitchen?: components["schemas"]["Lot"];
+        };
         /**
          * DayDish
          * @description One bake of the day. at: its number; begins: its first work; due, table: when it is wanted and when planned;
@@ -5197,38 +5369,7 @@ export interface components {
             /** Says */
             says: components["schemas"]["Said"];
         };
-        /** @description Several bakes for one table. */
-        DayDocument: {
-            /**
-             * @description What this file is.
-             * @constant
-             */
-            format: "airycrumb-day";
-            /**
-             * @description Version of this format.
-             * @constant
-             */
-            version: 1;
-            /** @description What the cook calls it. */
-            name?: string;
-            /**
-             * @description When all of it is on the table: a date and time with its offset.
-             * @example 2026-11-28T12:00:00+00:00
-             */
-            eat_at: string;
-            /**
-             * @description The kitchen's time zone, by its IANA name: hours of sleep are read in it.
-             * @example Europe/Lisbon
-             */
-            zone?: string;
-            /** @description For how many it is. */
-            people?: number | null;
-            /** @description What is made. */
-            dishes?: components["schemas"]["Dish"][];
-            /** @description Who works, the cook first. */
-            hands?: components["schemas"]["Hands"][];
-            kitchen?: components["schemas"]["Lot"];
-        };
+        DayDocument: components["schemas"]["Day"];
         /**
          * DayLane
          * @description What one thing of the kitchen, or one person, has to do. key: "hands.0", "oven.0", "steamer", "hob", "fridge";
@@ -7963,6 +8104,75 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["RepliesOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+        };
+    };
+    batch_mishaps: {
+        parameters: {
+            query: {
+                now: string;
+            };
+            header?: never;
+            path: {
+                batch_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MishapsOut"];
                 };
             };
             /** @description Unauthorized */

@@ -80,7 +80,7 @@ const opened = (marks: Marks, outbox: Outbox) => {
   const close = store.open();
   return Object.assign(store, { close });
 };
-const GOOD = { verdict: "good" as const, troubles: [], note: "" };
+const GOOD = { verdict: "good" as const, troubles: [], note: "", how_many: {} };
 const rise = (value: number) => [{ kind: "risen" as const, stage: "rise" as const, value }];
 /** The values of the marks that stand at the server. */
 const left = (marks: Marks) => marks.standing().map((o) => o.value);

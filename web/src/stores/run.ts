@@ -59,6 +59,9 @@ export function begunHere(
     name: bake.document.name,
     started,
     finished: null,
+    stopped: null,
+    stopped_for: null,
+    mishaps: [],
     document: bake.document,
     plan: sheet,
     live: { sheet, problems: [] },
@@ -184,9 +187,10 @@ export class RunStore {
   }
 
   /** Take back the last marks: those never on their way vanish; the others are undone by another. */
-  undo(together: number) {
+  undo = (together: number) => this.takeBack(standing(this.state).slice(-together));
+
+  private takeBack(taken: Mark[]) {
     this.refusal = null;
-    const taken = standing(this.state).slice(-together);
     const waits = new Set(this.state.waiting.map((o) => o.client_id));
     const unsent = new Set(taken.map((o) => o.client_id).filter((id) => waits.has(id)));
     void this.outbox.withdraw(unsent).then((gone) => this.undoSent(taken.filter((o) => !gone.has(o.client_id))));
@@ -205,6 +209,12 @@ export class RunStore {
         event: "",
       })),
     );
+  }
+
+  /** Go on with a batch that was put away. */
+  takeBackStop() {
+    const stop = stopOf(this.state);
+    if (stop) this.takeBack([stop]);
   }
 
   /** Signed in again: what waits goes now. */
@@ -281,6 +291,12 @@ export const ended = (state: RunState): Map<string, number> =>
       .filter((o) => o.kind === "done")
       .map((o) => [o.stage, Date.parse(o.at)]),
   );
+
+/** Whether it still goes on: neither finished nor put away. */
+export const isUnderWay = (batch: Pick<BatchOut, "finished" | "stopped">) => !batch.finished && !batch.stopped;
+
+/** The mark by which it was put away for good, by what the server knows and by what was done here since. */
+export const stopOf = (state: RunState): Mark | undefined => standing(state).find((o) => o.kind === "stopped");
 
 /** Whether the pieces are in the heat now. */
 const inHeat = (state: RunState): boolean => {

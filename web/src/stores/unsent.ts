@@ -64,6 +64,8 @@ const MARKS: Record<
   lid_lifted: ["the lid lifted"],
   did: ["done"],
   heat_for: ["minutes chosen:", "minutes"],
+  mishap: ["something went wrong"],
+  stopped: ["stopped and put away"],
   undo: ["the last mark taken back"],
 };
 

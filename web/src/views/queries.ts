@@ -60,6 +60,16 @@ export const repliesQuery = (id: number, stage: Replies["stage"]) =>
       ),
     retry: false,
   });
+/** What to do when something goes wrong with a batch, where it stands. */
+export const mishapsQuery = (id: number) =>
+  queryOptions({
+    queryKey: ["mishaps", id],
+    queryFn: () =>
+      take(
+        client.GET("/api/batches/{batch_id}/mishaps", { params: { path: { batch_id: id }, query: { now: nowIso() } } }),
+      ),
+    staleTime: Infinity,
+  });
 const ASK_AGAIN = 2_000;
 export const recipeQuery = (text: string, corrections: Correction[]) =>
   queryOptions({

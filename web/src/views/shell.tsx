@@ -1,3 +1,4 @@
+import { isUnderWay } from "../stores/run";
 import { useQuery } from "@tanstack/react-query";
 import { Suspense, useEffect, useState } from "react";
 import { Link, NavLink, Outlet, useLocation, useNavigate } from "react-router";
@@ -129,7 +130,7 @@ export function Shell() {
   const navigate = useNavigate();
   const onBench = /^\/bench\/(\d+)/.exec(pathname)?.[1];
   const bench = onBench ? Number(onBench) : bakes.data?.[0]?.id;
-  const unfinished = batches.data?.filter((b) => !b.finished) ?? [];
+  const unfinished = batches.data?.filter(isUnderWay) ?? [];
   const [running] = unfinished;
   const begun = useBegunHere().find((b) => b.batch);
   const word = useUnderWay(running?.id);

@@ -6,7 +6,7 @@ import type { BakeEvent, BatchOut } from "../../api/client";
 import { clockFrom, clockNow } from "../../lib/clock";
 import { comingAfter, frontOf } from "../../stores/events";
 import type { BatchRef } from "../../stores/posted";
-import { openOf, standing, type RunStore } from "../../stores/run";
+import { isUnderWay, openOf, standing, stopOf, type RunStore } from "../../stores/run";
 import { runOf } from "../../stores/runs";
 import { useBegunHere } from "../begun-here";
 import { batchesQuery, batchQuery } from "../queries";
@@ -35,10 +35,10 @@ export interface Coming {
 /** Batches that are not finished, as they were last read; those begun here that wait for the server first. */
 function useUnfinished(): { ref: BatchRef; batch: BatchOut }[] {
   const batches = useQuery(batchesQuery);
-  const ids = batches.data?.filter((b) => !b.finished).map((b) => b.id) ?? [];
+  const ids = batches.data?.filter(isUnderWay).map((b) => b.id) ?? [];
   const read = useQueries({ queries: ids.map((id) => ({ ...batchQuery(id), staleTime: Infinity })) });
   const begun = useBegunHere().flatMap(({ ref, batch }) => (batch ? [{ ref: ref as BatchRef, batch }] : []));
-  return [...begun, ...read.flatMap(({ data }) => (data && !data.finished ? [{ ref: data.id, batch: data }] : []))];
+  return [...begun, ...read.flatMap(({ data }) => (data && isUnderWay(data) ? [{ ref: data.id, batch: data }] : []))];
 }
 
 /** How often what comes next is worked anew where nothing is marked: late is later, ms. */
@@ -92,7 +92,10 @@ function runningOf(ref: BatchRef, store: RunStore): Running {
     name: batch.name,
     begun: "",
     started: batch.started,
-    open: batch.finished || state.finishing ? [] : openOf(state, batch.live.sheet?.events ?? [], clockNow()),
+    open:
+      !isUnderWay(batch) || stopOf(state) || state.finishing
+        ? []
+        : openOf(state, batch.live.sheet?.events ?? [], clockNow()),
     lastMark: Math.max(Date.parse(batch.started), ...marks),
   };
 }

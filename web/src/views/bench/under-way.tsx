@@ -9,7 +9,7 @@ import { FermentCurve, Story } from "../../parts/ferment-curve";
 import { CutAndWeigh } from "../../parts/portioning";
 import { Button } from "../../ui/button";
 import { Cues, MovedTo } from "../marks/cues";
-import { ended, pieceMark, standing, unsentPieces } from "../../stores/run";
+import { ended, isUnderWay, pieceMark, standing, unsentPieces } from "../../stores/run";
 import { runOf } from "../../stores/runs";
 import { RisenBy, TypedReading } from "../marks/readings";
 import { fermenting, stagesOf } from "../marks/steps";
@@ -18,7 +18,7 @@ import { batchesQuery, batchQuery } from "../queries";
 /** The batch of this bake that is being made, fetched once; null where there is none. */
 function useRunning(bakeId: number): BatchOut | null {
   const batches = useQuery(batchesQuery);
-  const running = batches.data?.find((b) => !b.finished && b.bake_id === bakeId);
+  const running = batches.data?.find((b) => isUnderWay(b) && b.bake_id === bakeId);
   const batch = useQuery({ ...batchQuery(running?.id ?? 0), enabled: running !== undefined, staleTime: Infinity });
   return running && batch.data?.id === running.id ? batch.data : null;
 }

@@ -10,7 +10,7 @@ import { Choice } from "../../ui/choice";
 import { Drawers } from "../../ui/drawers";
 import { Notice } from "../../ui/facts";
 import { ViewSkeleton } from "../../ui/skeleton";
-import { daysQuery, notShown } from "../queries";
+import { batchesQuery, daysQuery, notShown } from "../queries";
 import { Begin } from "./begin";
 import { DateAndHour } from "./date-and-hour";
 import { DishPanel } from "./dish";
@@ -60,6 +60,7 @@ function OneDay({ id }: { id: number }) {
           {handle.trouble}
         </p>
       )}
+      <GivenUp day={day} />
       {day.problems.map((p) => (
         <p key={p.where + u.text(p.message)} role="alert" className="mt-2 font-semibold text-crust">
           {u.text(p.message)}
@@ -101,6 +102,23 @@ function OneDay({ id }: { id: number }) {
       )}
     </main>
   );
+}
+
+/** What was begun for it and stopped: it takes no hands and no oven, and can be taken back where it lies. */
+function GivenUp({ day }: { day: Day }) {
+  const u = useUnits();
+  const batches = useQuery(batchesQuery);
+  const ids = (day.document.given_up ?? []).map((dish) => dish.batch);
+  return batches.data
+    ?.filter((b) => ids.includes(b.id))
+    .map((b) => (
+      <p key={b.id} role="note" className="mt-1">
+        <strong>{b.name}</strong> is off this day: {b.stopped_for ? u.text(b.stopped_for).toLowerCase() : "stopped"}.{" "}
+        <Link to={`/hands/${b.id}`} className="font-semibold text-cobalt underline">
+          take it back
+        </Link>
+      </p>
+    ));
 }
 
 /** The day's file with one bake held to begin at an hour; null lets it go. */

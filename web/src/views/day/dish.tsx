@@ -109,6 +109,11 @@ export function DishPanel(props: { day: Day; dish: DayDish; handle: DayHandle; o
           </Button>
         )}
         {dish.pinned && !dish.batch && <Button onClick={() => void put({ begin_at: null })}>Let its hour go</Button>}
+        {dish.batch && (
+          <Link to={`/hands/${dish.batch}?wrong`} className="font-semibold text-crust underline">
+            something went wrong
+          </Link>
+        )}
         <Link to={`/bench/${dish.bake}`} className="font-semibold text-cobalt underline">
           on the Bench
         </Link>

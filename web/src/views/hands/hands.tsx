@@ -1,6 +1,6 @@
 import { useQuery } from "@tanstack/react-query";
 import { useEffect, useState, useSyncExternalStore } from "react";
-import { Link, useNavigate, useParams } from "react-router";
+import { Link, useNavigate, useParams, useSearchParams } from "react-router";
 
 import { type BakeEvent, type BatchOut, type EventMark, type Outcome, type Sheet } from "../../api/client";
 import { useScale } from "../../api/scale";
@@ -24,7 +24,7 @@ import { CutAndWeigh } from "../../parts/portioning";
 import { LineNotice } from "../../parts/sign-in";
 import { useOutbox } from "../../stores/here";
 import type { BatchRef } from "../../stores/posted";
-import { ended, openOf, pieceMark, standing, unsentPieces } from "../../stores/run";
+import { ended, openOf, pieceMark, standing, stopOf, unsentPieces } from "../../stores/run";
 import { runOf } from "../../stores/runs";
 import { Button } from "../../ui/button";
 import { Notice } from "../../ui/facts";
@@ -39,9 +39,11 @@ import { stayAwake } from "../alarms/ring";
 import { Extras } from "./extras";
 import { HowWasIt } from "./outcome";
 import { Panels, type PanelName } from "./panels";
+import { PutAway } from "./put-away";
 import { Strip } from "./strip";
 import { meanwhile, useKeptReplies, useTold } from "./replies";
 import { StepView } from "./step-view";
+import { useKeptMishaps, WentWrong } from "./went-wrong";
 
 export function Hands() {
   const ref = refOf(useParams().id ?? "");
@@ -74,7 +76,9 @@ const GOES_ON = "Go on with the step: marks are still taken.";
 function Run({ at, from }: { at: BatchRef; from: BatchOut }) {
   const [store] = useState(() => runOf(at, from));
   const state = useSyncExternalStore(store.subscribe, store.read);
-  const [panel, setPanel] = useState<PanelName | null>(null);
+  // The day leads straight to the red door.
+  const [asked] = useSearchParams();
+  const [panel, setPanel] = useState<PanelName | null>(asked.has("wrong") ? "wrong" : null);
   const [trouble, setTrouble] = useState<string | null>(null);
   /** Looked at out of its turn; null for whatever is in front. */
   const [chosen, setChosen] = useState<string | null>(null);
@@ -96,6 +100,7 @@ function Run({ at, from }: { at: BatchRef; from: BatchOut }) {
   const stages = sheet ? stagesOf(sheet) : [];
   const stage = stages.find((s) => !endedAt.has(s));
   useKeptReplies(state, sheet, stage);
+  useKeptMishaps(state);
   const told = useTold(state, stage, sheet && stage ? beganAt(stage, sheet, endedAt) : null);
   const listed = openOf(state, sheet?.events ?? [], now);
   const ahead = listed.find((e) => e.id === chosen) ?? frontOf(listed, now);
@@ -141,6 +146,12 @@ function Run({ at, from }: { at: BatchRef; from: BatchOut }) {
           Look back on it
         </Link>
       </Notice>
+    );
+
+  const stop = stopOf(state);
+  if (stop)
+    return (
+      <PutAway batch={batch} at={stop.at} waits={state.waiting.length > 0} onTakeBack={() => store.takeBackStop()} />
     );
 
   if (!sheet)
@@ -281,6 +292,13 @@ function Run({ at, from }: { at: BatchRef; from: BatchOut }) {
         <NewerVersion quiet={false} />
       </div>
       <Guarded what="A panel" note={GOES_ON} retryWith={[sheet, panel]}>
+        <WentWrong
+          state={state}
+          store={store}
+          stage={stage ?? "rest"}
+          open={panel === "wrong"}
+          onClose={() => setPanel(null)}
+        />
         <Panels
           panel={panel}
           stage={stage ?? "rise"}

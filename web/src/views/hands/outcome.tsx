@@ -23,9 +23,11 @@ interface Props {
 /** The last question: how did they turn out? What is answered so far is kept here until it is in the notebook. */
 export function HowWasIt({ batch, onFinish, trouble }: Props) {
   const [answer, setAnswer] = useState(() =>
-    kept<Answer>(`outcome.${batch}`, { verdict: null, troubles: [], note: "" }),
+    kept<Answer>(`outcome.${batch}`, { verdict: null, troubles: [], how_many: {}, note: "" }),
   );
   const { verdict, troubles, note } = answer;
+  // An answer kept by an older page counts nothing.
+  const howMany = answer.how_many ?? {};
   const put = (change: Partial<Answer>) => {
     const next = { ...answer, ...change };
     setAnswer(next);
@@ -62,6 +64,9 @@ export function HowWasIt({ batch, onFinish, trouble }: Props) {
           </Button>
         ))}
       </div>
+      {troubles.length > 0 && (
+        <HowMany troubles={troubles} counts={howMany} onCount={(how_many) => put({ how_many })} />
+      )}
       <label className="mt-4 block font-semibold">
         A word for next time
         <textarea
@@ -81,10 +86,48 @@ export function HowWasIt({ batch, onFinish, trouble }: Props) {
         look="solid"
         className="mt-5 min-h-20 w-full text-2xl"
         disabled={verdict === null}
-        onClick={() => verdict && onFinish({ verdict, troubles, note })}
+        onClick={() => verdict && onFinish({ verdict, troubles, note, how_many: counted(troubles, howMany) })}
       >
         {verdict === null ? "Choose one above" : "Into the notebook"}
       </Button>
     </div>
+  );
+}
+
+type Counts = NonNullable<Outcome["how_many"]>;
+
+/** Of what is said to have gone wrong, what was counted. */
+const counted = (troubles: Outcome["troubles"], counts: Counts): Counts =>
+  Object.fromEntries(Object.entries(counts).filter(([trouble]) => (troubles as string[]).includes(trouble)));
+
+interface HowManyProps {
+  troubles: Outcome["troubles"];
+  counts: Counts;
+  onCount: (counts: Counts) => void;
+}
+
+/** How many pieces had it, for whoever counts: nothing typed is all of them, or nobody knows. */
+function HowMany({ troubles, counts, onCount }: HowManyProps) {
+  const put = (trouble: string, typed: string) => {
+    const value = Math.round(Number(typed));
+    const others = Object.entries(counts).filter(([key]) => key !== trouble);
+    onCount(Object.fromEntries(value >= 1 && value <= 200 ? [...others, [trouble, value]] : others));
+  };
+  return (
+    <fieldset className="mt-3 flex flex-wrap gap-x-5 gap-y-2">
+      <legend className="font-semibold">How many of them, if you counted</legend>
+      {TROUBLES.filter(([key]) => troubles.includes(key)).map(([key, label]) => (
+        <label key={key} className="flex items-center gap-2">
+          {label}
+          <input
+            inputMode="numeric"
+            autoComplete="off"
+            value={counts[key] ?? ""}
+            onChange={(e) => put(key, e.target.value)}
+            className="w-14 rounded-lg border-2 border-cobalt bg-enamel px-2 py-1 text-right"
+          />
+        </label>
+      ))}
+    </fieldset>
   );
 }

@@ -14,7 +14,19 @@ import type { Stage } from "../marks/steps";
 import { FillingPanel } from "./filling-panel";
 
 export type PanelName =
-  "cues" | "move" | "late" | "risen" | "dough" | "probe" | "weight" | "water" | "added" | "pieces" | "filling" | "oven";
+  | "cues"
+  | "move"
+  | "late"
+  | "risen"
+  | "dough"
+  | "probe"
+  | "weight"
+  | "water"
+  | "added"
+  | "pieces"
+  | "filling"
+  | "oven"
+  | "wrong";
 
 type Reading =
   | "risen"

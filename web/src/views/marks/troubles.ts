@@ -11,4 +11,11 @@ export const TROUBLES = [
   ["dense", "dense"],
   ["too_much_bread", "too much bread"],
   ["uneven", "uneven"],
+  ["burnt", "burnt"],
+  ["raw_middle", "raw in the middle"],
+  ["flat", "did not rise"],
+  ["stuck", "stuck to tray or paper"],
+  ["tough", "tough"],
+  ["bland", "bland"],
+  ["too_salty", "too salty"],
 ] as const;

@@ -11,6 +11,7 @@ import { FermentCurve } from "../../parts/ferment-curve";
 import { CoreCurve } from "../../parts/core-curve";
 import { Button } from "../../ui/button";
 import { Notice } from "../../ui/facts";
+import { TROUBLES } from "../marks/troubles";
 import { batchQuery, notShown } from "../queries";
 
 export function BatchPage() {
@@ -100,8 +101,34 @@ function Findings({ batch }: { batch: BatchOut }) {
           </li>
         ))}
       </ul>
+      <OnTheWay batch={batch} />
       {batch.outcome?.note && <p className="mt-3 border-l-4 border-cobalt pl-3">{batch.outcome.note}</p>}
     </section>
+  );
+}
+
+/** What went wrong while it was made, and of how many pieces at the end. */
+function OnTheWay({ batch }: { batch: BatchOut }) {
+  const u = useUnits();
+  const counts = Object.entries(batch.outcome?.how_many ?? {});
+  // What was kept here by an older page knows of none.
+  const mishaps = (batch.mishaps as BatchOut["mishaps"] | undefined) ?? [];
+  if (mishaps.length === 0 && counts.length === 0) return null;
+  const said = (key: string) => TROUBLES.find(([trouble]) => trouble === key)?.[1] ?? key;
+  return (
+    <ul aria-label="What went wrong on the way" className="mt-3 border-l-4 border-crust pl-3">
+      {mishaps.map((m) => (
+        <li key={m.at + u.text(m.label)}>
+          {clock(m.at)} <strong>{u.text(m.label)}</strong>
+          {m.value !== null && `: ${m.value}`}
+        </li>
+      ))}
+      {counts.map(([trouble, count]) => (
+        <li key={trouble}>
+          <strong>{said(trouble)}</strong>: {count} of them
+        </li>
+      ))}
+    </ul>
   );
 }
 

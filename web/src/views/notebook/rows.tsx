@@ -11,7 +11,8 @@ const SAID: Record<string, string> = Object.fromEntries(TROUBLES);
 export const longestOf = (batches: BatchSummary[]) =>
   Math.max(...batches.map((b) => Math.max(b.rise_forecast_min ?? 0, b.rise_actual_min ?? 0)), 60);
 
-function offSays({ rise_actual_min: actual, rise_forecast_min: forecast }: BatchSummary): string {
+function offSays({ rise_actual_min: actual, rise_forecast_min: forecast, stopped }: BatchSummary): string {
+  if (stopped) return "put away";
   if (actual == null) return "rising now";
   const off = Math.round(actual - (forecast ?? 0));
   return Math.abs(off) < 3 ? "as forecast" : `${Math.abs(off)} min ${off > 0 ? "slower" : "faster"}`;
@@ -67,6 +68,10 @@ export function Rows({ batches, longest, whole }: { batches: BatchSummary[]; lon
                   <strong className={b.verdict === "good" ? "text-cobalt" : "text-crust"}>
                     {b.verdict}
                     {b.troubles.length > 0 && `, ${b.troubles.map((t) => SAID[t] ?? t).join(", ")}`}
+                  </strong>
+                ) : b.stopped ? (
+                  <strong className="text-crust">
+                    stopped: {b.stopped_for && u.text(b.stopped_for).toLowerCase()}
                   </strong>
                 ) : (
                   <strong className="text-crust">under way: go on</strong>
