@@ -366,6 +366,17 @@ def batch_mishaps(request: HttpRequest, batch_id: Id, now: Annotated[When, Query
     return MishapsOut(marks=marks, answers=services.mishaps(batch, services.over_since(batch) or now))
 
 
+@router.get(
+    "/batches/{batch_id}/get-out",
+    response={200: compute.GetOut, 401: Failure, 403: Failure, 404: Failure, 422: Failure, 429: Failure},
+    operation_id="batch_get_out",
+    throttle=[COSTLY],
+)
+def batch_get_out(request: HttpRequest, batch_id: Id, now: Annotated[When, Query()]) -> compute.GetOut:
+    """Foods and tools of a batch under way, and what does for each that is missing."""
+    return services.to_get_out(services.batch_of(household_of(request), batch_id), now)
+
+
 @router.post(
     "/batches/{batch_id}/observations",
     response={200: BatchOut, 401: Failure, 403: Failure, 404: Failure, 422: Failure},

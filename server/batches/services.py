@@ -190,6 +190,11 @@ def mishaps(batch: Batch, now: datetime) -> list[compute.MishapAnswer]:
     return compute.mishaps(_case(batch, now))
 
 
+def to_get_out(batch: Batch, now: datetime) -> compute.GetOut:
+    """What a batch is made with, and what does for what is missing."""
+    return compute.to_get_out(_case(batch, now))
+
+
 def options(batch: Batch, ask: compute.Ask, now: datetime) -> compute.OptionsReply:
     """What can be done about the rise of a batch under way."""
     return compute.options(_case(batch, now), ask)

@@ -45,7 +45,7 @@ class AtAPhone(Begun):
 
     def door(self, mishap: str) -> Locator:
         """What to do about it."""
-        self.page.get_by_role("button", name="Something went wrong…").click()
+        self.page.get_by_role("button", name="trouble", exact=True).click()
         self.page.get_by_role("dialog").get_by_role("button", name=re.compile(f"^{mishap}")).click()
         return self.page.get_by_role("dialog", name=re.compile(f"^{mishap}"))
 

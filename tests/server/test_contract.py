@@ -47,6 +47,7 @@ PERMISSIONS: dict[str, tuple[bool, int | None]] = {
     "begun_batch": (False, 404),
     "batch_replies": (False, 404),
     "batch_mishaps": (False, 404),
+    "batch_get_out": (False, 404),
     "observe": (False, 404),
     "finish_batch": (False, 404),
     "let_teach": (False, 404),
@@ -95,7 +96,16 @@ PERMISSIONS: dict[str, tuple[bool, int | None]] = {
 
 
 # What is asked of a batch needs an hour.
-TIMED = ("read_batch", "begun_batch", "batch_options", "batch_replies", "batch_mishaps", "read_day", "revoke_calendar")
+TIMED = (
+    "read_batch",
+    "begun_batch",
+    "batch_options",
+    "batch_replies",
+    "batch_mishaps",
+    "batch_get_out",
+    "read_day",
+    "revoke_calendar",
+)
 STARTED = str(uuid.UUID(int=7))
 
 

@@ -5,16 +5,28 @@ Stand-ins are common practice, no source.
 
 import math
 from collections.abc import Iterator
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from airycrumb.bake.heating import HeatSettings
 from airycrumb.bake.model import Bake
 from airycrumb.data.heat import SURFACES, WASHES
 from airycrumb.data.step_kinds import BRUSH, PIN
-from airycrumb.pantry import find
+from airycrumb.pantry import Ingredient, find
 from airycrumb.plan.method import KEPT_LIQUID
 from airycrumb.trays.pieces import wash_grams
 from airycrumb.trays.types import Sheet
+from airycrumb.whatif.stand_ins import (
+    NO_MIXER,
+    NO_OVEN,
+    NO_PAPER,
+    NO_SCALE,
+    NO_STEAMER,
+    NO_STONE,
+    WASH,
+    StandIn,
+    for_food,
+    of_swaps,
+)
 from airycrumb.words import NOTHING, Message, in_celsius, in_millilitres, say
 
 DOUGH_ML_PER_G = 0.9  # gas-free dough; assumed
@@ -29,6 +41,8 @@ class Food:
     name: Message
     #: g in all, None where it is put on by eye
     grams: float | None
+    #: what does for it
+    instead: tuple[StandIn, ...] = ()
 
 
 @dataclass(frozen=True)
@@ -38,6 +52,8 @@ class Tool:
     name: Message
     #: NOTHING where nothing does
     instead: Message
+    #: what is pressed where it is missing, None where the bake stays as it is
+    stand_in: StandIn | None = None
 
 
 @dataclass(frozen=True)
@@ -50,7 +66,29 @@ class GetOut:
 
 def get_out(bake: Bake, sheet: Sheet) -> GetOut:
     """The list of a bake as worked."""
-    return GetOut(foods(bake, sheet), list(dict.fromkeys(_tools(bake, sheet))))
+    items = {item.key: item for item in _items(bake)}
+    found = [replace(f, instead=tuple(_instead(f, items[f.key], sheet, bake))) for f in foods(bake, sheet)]
+    return GetOut(found, list({tool.name: tool for tool in _tools(bake, sheet)}.values()))
+
+
+def _items(bake: Bake) -> Iterator[Ingredient]:
+    """Everything in and on a bake, the cook's own foods too."""
+    yield from (item for item, _ in bake.dough.parts)
+    for group in bake.groups:
+        yield from (item for item, _ in group.parts)
+        heat = group.heat or bake.heat
+        yield from (find(of) for of in [WASHES[heat.wash].of] if of)
+    yield from (line.part[0] for step in bake.steps for line in step.uses)
+    yield from (top.item for top in bake.on_top)
+
+
+def _instead(food: Food, item: Ingredient, sheet: Sheet, bake: Bake) -> Iterator[StandIn]:
+    """What does for one food, the truest first."""
+    yield from of_swaps(item, sheet.weigh.swaps)
+    washed = any(WASHES[h.wash].of == food.key for h in (bake.heat, *(g.heat for g in bake.more_groups if g.heat)))
+    if washed and bake.heat.method == "oven":
+        yield WASH
+    yield from for_food(item, food.grams)
 
 
 Row = tuple[str, Message, float]  # key, name, g
@@ -91,7 +129,10 @@ def _washes(bake: Bake, sheet: Sheet) -> Iterator[Row]:
 
 def _tools(bake: Bake, sheet: Sheet) -> Iterator[Tool]:
     grown = sheet.weigh.dough_g * DOUGH_ML_PER_G * max(1.0, sheet.rise.forecast.target) * ROOM_ABOVE
-    yield Tool(say("a scale"), say("a measuring jug and spoons: less sure"))
+    by_scale = NO_SCALE if bake.divide_by == "scale" else None
+    yield Tool(say("a scale"), say("a measuring jug and spoons: less sure"), by_scale)
+    if bake.dough.kneading == "machine":
+        yield Tool(say("a machine that kneads"), NO_MIXER.label, NO_MIXER)
     room = math.ceil(grown / 100) * 100.0
     yield Tool(
         say("a bowl that holds {room} for the dough, with a cover", room=in_millilitres(room)),
@@ -108,7 +149,7 @@ def _tools(bake: Bake, sheet: Sheet) -> Iterator[Tool]:
 def _lined(heat: HeatSettings, paper: Message) -> Iterator[Tool]:
     """What lies under the pieces."""
     if heat.liner == "paper":
-        yield Tool(paper, say("large leaves, or oil"))
+        yield Tool(paper, say("large leaves, or oil"), NO_PAPER)
     elif heat.liner == "leaf":
         yield Tool(say("large leaves, one under each"), say("baking paper"))
 
@@ -117,12 +158,14 @@ def _for_the_heat(bake: Bake, sheet: Sheet) -> Iterator[Tool]:
     """What the pieces lie on and go into, and what is read and worn."""
     methods = {h.method for h in (sheet.heat, *sheet.more_heats)}
     if "steam" in methods:
-        yield Tool(say("a steamer with its lid"), say("a rack or an upturned bowl in a lidded pot"))
+        yield Tool(say("a steamer with its lid"), NO_STEAMER.label, NO_STEAMER)
         yield from _lined(bake.heat, say("baking paper, a square under each"))
     if "pan" in methods:
         yield Tool(say("a wide pan with its lid"), say("a tray laid over the pan"))
     if "oven" in methods:
-        yield Tool(SURFACES[bake.heat.on].label, say("a wide ovenproof pan"))
+        yield Tool(say("an oven"), NO_OVEN.label, NO_OVEN)
+        hot = NO_STONE if bake.heat.on != "tray" else None
+        yield Tool(SURFACES[bake.heat.on].label, say("a wide ovenproof pan"), hot)
         yield from _lined(bake.heat, say("baking paper"))
         yield Tool(say("dry thick gloves"), NOTHING)
     if bake.heat.wash != "none" or any("brush" in s.do for s in bake.steps):

@@ -3,10 +3,15 @@
 from dataclasses import dataclass, replace
 from typing import Literal
 
+from airycrumb.bake.edits import edited
 from airycrumb.data.step_kinds import STEP_KINDS
 from airycrumb.data.usual_doughs import USUAL_DOUGHS
+from airycrumb.problems import InputError
+from airycrumb.sheet import Sheet
+from airycrumb.sheet.compared import compared
 from airycrumb.whatif import taking
 from airycrumb.whatif.getting_out import GetOut, get_out
+from airycrumb.whatif.stand_ins import StandIn
 from airycrumb.words import Message, say
 from gateway.compute.read import Case, Document
 
@@ -42,7 +47,23 @@ def step_kinds() -> list[StepKindOut]:
 def to_get_out(case: Case) -> GetOut:
     """Foods and tools of a draft."""
     bake, _kitchen, sheet = case.worked
-    return get_out(bake, sheet)
+    found = get_out(bake, sheet)
+    told = lambda stand_in: _becoming(case, sheet, stand_in)
+    return GetOut(
+        [replace(food, instead=tuple(map(told, food.instead))) for food in found.foods],
+        [replace(tool, stand_in=tool.stand_in and told(tool.stand_in)) for tool in found.tools],
+    )
+
+
+def _becoming(case: Case, before: Sheet, stand_in: StandIn) -> StandIn:
+    """A stand-in with what the bake becomes by it."""
+    if stand_in.answer is None:
+        return stand_in
+    try:
+        after = replace(case, bake=edited(case.bake, stand_in.answer.changes)).worked[2]
+    except InputError:
+        return stand_in
+    return stand_in.becoming(compared(before, after))
 
 
 @dataclass(frozen=True)

@@ -760,6 +760,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/batches/{batch_id}/get-out": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Batch Get Out
+         * @description Foods and tools of a batch under way, and what does for each that is missing.
+         */
+        get: operations["batch_get_out"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/batches/{batch_id}/observations": {
         parameters: {
             query?: never;
@@ -4344,6 +4364,11 @@ export interface components {
             name: components["schemas"]["Said"];
             /** Grams */
             grams: number | null;
+            /**
+             * Instead
+             * @default []
+             */
+            instead: components["schemas"]["StandIn"][];
         };
         /**
          * GetOut
@@ -4356,6 +4381,30 @@ export interface components {
             tools: components["schemas"]["Tool"][];
         };
         /**
+         * StandIn
+         * @description One thing that does instead.
+         *
+         *     label: what; why: what stays and what changes; answer: the edits that take it, None where it needs none; then:
+         *     what the bake becomes by them, NOTHING where that was not worked.
+         */
+        StandIn: {
+            /** Label */
+            label: components["schemas"]["Said"];
+            /** Why */
+            why: components["schemas"]["Said"];
+            answer?: components["schemas"]["Answer"] | null;
+            /**
+             * Then
+             * @default {
+             *       "template": "",
+             *       "parameters": [],
+             *       "plural": "",
+             *       "of": 1
+             *     }
+             */
+            then: components["schemas"]["Said"];
+        };
+        /**
          * Tool
          * @description Something that is used, and what does instead.
          */
@@ -4364,6 +4413,7 @@ export interface components {
             name: components["schemas"]["Said"];
             /** Instead */
             instead: components["schemas"]["Said"];
+            stand_in?: components["schemas"]["StandIn"] | null;
         };
         /**
          * UsualDoughOut
@@ -8173,6 +8223,75 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["MishapsOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"];
+                };
+            };
+        };
+    };
+    batch_get_out: {
+        parameters: {
+            query: {
+                now: string;
+            };
+            header?: never;
+            path: {
+                batch_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GetOut"];
                 };
             };
             /** @description Unauthorized */

@@ -7,7 +7,9 @@ import type { Answer } from "./posted";
 
 /** What is asked that is worth keeping; the rest is asked anew or not at all. */
 const KEPT = new Set(
-  "me bakes bake batches batch days day kitchens spots pantry closings heat-choices sheet replies mishaps".split(" "),
+  "me bakes bake batches batch days day kitchens spots pantry closings heat-choices sheet replies mishaps batch-get-out".split(
+    " ",
+  ),
 );
 const WRITE_AFTER = 200;
 /** With more than so many answers, the older half makes room. */

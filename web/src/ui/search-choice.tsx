@@ -1,25 +1,9 @@
 import { Popover } from "radix-ui";
 import { useId, useState, type KeyboardEvent, type ReactNode } from "react";
 
-export interface Named {
-  value: string;
-  label: string;
-  /** Other names it answers to. */
-  others: string[];
-}
+import { nearest, searched, type Named } from "./search";
 
 const MOST_SHOWN = 40;
-
-const folded = (text: string) => text.normalize("NFKD").replace(/\p{M}/gu, "").toLowerCase();
-
-/** How well a thing answers to what is typed: its name begins so, a word of it, another name; -1 not at all. */
-function rank(name: string, others: string[], typed: string): number {
-  const own = folded(name);
-  if (own.startsWith(typed)) return 0;
-  if (own.includes(` ${typed}`)) return 1;
-  if (others.some((other) => folded(other).startsWith(typed))) return 2;
-  return own.includes(typed) || others.some((other) => folded(other).includes(` ${typed}`)) ? 3 : -1;
-}
 
 /** A word that opens a long list, found in it by typing any of its names. */
 export function SearchChoice({
@@ -48,12 +32,9 @@ export function SearchChoice({
   const open = held.open ?? own;
   const [typed, setTyped] = useState("");
   const [lit, setLit] = useState(0);
-  const wanted = folded(typed.trim());
-  const found = options
-    .map((option) => ({ option, at: wanted ? rank(option.label, option.others, wanted) : 0 }))
-    .filter(({ at }) => at >= 0)
-    .sort((a, b) => a.at - b.at || a.option.label.localeCompare(b.option.label));
-  const shown = found.slice(0, MOST_SHOWN).map(({ option }) => option);
+  const found = searched(options, typed);
+  const near = found.length === 0 ? nearest(options, typed) : [];
+  const shown = [...found, ...near].slice(0, MOST_SHOWN);
   const show = (next: boolean) => {
     setOwn(next);
     held.onOpenChange?.(next);
@@ -102,6 +83,11 @@ export function SearchChoice({
             onKeyDown={onKey}
             className="w-full rounded-lg border-2 border-cobalt bg-enamel px-2 py-1.5"
           />
+          {found.length === 0 && (
+            <p role="status" className="px-3 py-2 text-muted">
+              {near.length > 0 ? "No match: did you mean" : none}
+            </p>
+          )}
           <ul id={list} role="listbox" aria-label={label} className="mt-1 min-h-0 overflow-auto">
             {shown.map((option, i) => (
               <li
@@ -120,7 +106,6 @@ export function SearchChoice({
           {found.length > MOST_SHOWN && (
             <p className="px-3 py-1 text-base text-muted">{found.length} of them: type on</p>
           )}
-          {found.length === 0 && <p className="px-3 py-2 text-muted">{none}</p>}
         </Popover.Content>
       </Popover.Portal>
     </Popover.Root>

@@ -70,6 +70,16 @@ export const mishapsQuery = (id: number) =>
       ),
     staleTime: Infinity,
   });
+/** What a batch is made with, and what does for what is missing. */
+export const batchGetOutQuery = (id: number) =>
+  queryOptions({
+    queryKey: ["batch-get-out", id],
+    queryFn: () =>
+      take(
+        client.GET("/api/batches/{batch_id}/get-out", { params: { path: { batch_id: id }, query: { now: nowIso() } } }),
+      ),
+    staleTime: Infinity,
+  });
 const ASK_AGAIN = 2_000;
 export const recipeQuery = (text: string, corrections: Correction[]) =>
   queryOptions({

@@ -4,25 +4,15 @@ import type { Sheet } from "../../api/client";
 import { setOpened } from "../../lib/use-opened";
 import { drawerId } from "../../ui/drawers";
 import { SearchChoice } from "../../ui/search-choice";
-import { FINDABLE } from "./find-list";
-import { TRAYS, type TrayKey } from "./tray-list";
-
-const trayName = (key: TrayKey) => TRAYS.find((t) => t.key === key)?.name ?? key;
-/** What only an oven does is not looked for in a steamer. */
-const OF_AN_OVEN = new Set(["Golden", "On other ovens"]);
-const there = (sheet: Sheet | null) => FINDABLE.filter((f) => !OF_AN_OVEN.has(f.name) || sheet?.heat.method === "oven");
+import { FINDABLE, optionsOf } from "./find-list";
+import type { TrayKey } from "./tray-list";
 
 /** Go to any figure of the bake by a name of it: its tray is opened, its drawer pulled out. */
 export function Find({ sheet, onOpen, open, onOpenChange }: Props) {
   const [last, setLast] = useState("");
-  const found = there(sheet);
-  const options = found.map((f, i) => ({
-    value: String(i),
-    label: `${f.name}, on ${trayName(f.tray)}`,
-    others: f.others,
-  }));
+  const options = optionsOf(sheet?.heat.method ?? "");
   const go = (value: string) => {
-    const to = found[Number(value)];
+    const to = FINDABLE[Number(value)];
     if (!to) return;
     setLast(value);
     if (to.drawer) setOpened(`${to.tray}.${to.drawer}`, true);

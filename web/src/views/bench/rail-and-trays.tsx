@@ -93,7 +93,7 @@ function drawersOf(p: Props & Looking, scale: Scale | null): Drawer[] {
       settings,
       scale,
       recipe: <TheRecipe key="recipe" {...p} />,
-      getOut: <ToGetOut key="out" sheet={sheet} ask={does.onGetOut} />,
+      getOut: <ToGetOut key="out" sheet={sheet} ask={does.onGetOut} onTake={does.onPut} />,
     });
   if (tray === "rise") {
     const options = <LateOrEarly ask={does.onAsk} onTake={does.onTake} />;

@@ -94,9 +94,6 @@ export function Extras(p: ExtrasProps) {
           Lid lifted
         </Button>
       )}
-      <Button className={`${big} !border-crust !text-crust`} onClick={() => p.onOpen("wrong")}>
-        Something went wrong…
-      </Button>
       <Button className={big} disabled={!p.marked} onClick={p.onUndo}>
         Undo
       </Button>

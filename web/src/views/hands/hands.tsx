@@ -196,7 +196,15 @@ function Run({ at, from }: { at: BatchRef; from: BatchOut }) {
               {sending ? "Sending…" : ""}
             </span>
             {stage && !sending ? `${stages.indexOf(stage) + 1} of ${stages.length}` : ""}
-            <Link to={`/bench/${batch.bake_id}`} className="ml-4 font-semibold text-cobalt underline">
+            {/* At the top of every step: who needs it does not look for it. */}
+            <button
+              type="button"
+              className="-my-2 ml-3 min-h-11 px-1 font-bold text-crust underline decoration-2 underline-offset-4"
+              onClick={() => setPanel("wrong")}
+            >
+              trouble
+            </button>
+            <Link to={`/bench/${batch.bake_id}`} className="ml-3 font-semibold text-cobalt underline">
               leave
             </Link>
           </p>

@@ -7,9 +7,12 @@ import { clock } from "../../lib/clock";
 import { NOT_YET_BEGUN, type RunState, type RunStore } from "../../stores/run";
 import { Button } from "../../ui/button";
 import { Panel } from "../../ui/panel";
-import { mishapsQuery } from "../queries";
+import { Listed } from "../../parts/get-out";
+import { batchGetOutQuery, mishapsQuery } from "../queries";
 import type { Stage } from "../marks/steps";
 
+/** Chosen in place of a mishap: something is not there. */
+const MISSING = "missing";
 /** A quiet moment of the hands, ms: all of them cost the server half a second. */
 const QUIET = 6_000;
 
@@ -20,7 +23,10 @@ export function useKeptMishaps(state: RunState) {
   const quiet = id !== NOT_YET_BEGUN && state.line === "open" && state.waiting.length === 0;
   useEffect(() => {
     if (!quiet) return;
-    const ask = () => queries.fetchQuery({ ...mishapsQuery(id), staleTime: 0 });
+    const ask = async () => {
+      await queries.fetchQuery({ ...mishapsQuery(id), staleTime: 0 });
+      await queries.fetchQuery(batchGetOutQuery(id));
+    };
     const timer = setTimeout(() => void ask().catch(() => undefined), QUIET);
     return () => clearTimeout(timer);
   }, [queries, id, marks, quiet]);
@@ -54,7 +60,7 @@ export function WentWrong({ state, store, stage, open, onClose }: Props) {
   const older = asked.data && (asked.data.marks !== marks || state.waiting.length > 0) && !asked.isFetching;
   return (
     <Panel
-      title={answer ? u.text(answer.label) : "Something went wrong"}
+      title={answer ? u.text(answer.label) : chosen === MISSING ? "I do not have…" : "Something went wrong"}
       note={answer ? "What to do now." : "Choose what: the answer comes first, the questions after."}
       open={open}
       onClose={close}
@@ -64,7 +70,9 @@ export function WentWrong({ state, store, stage, open, onClose }: Props) {
           Answered as things stood at {clock(new Date(asked.dataUpdatedAt).toISOString())}, before your last marks.
         </p>
       )}
-      {answer ? (
+      {chosen === MISSING ? (
+        <Missing id={id} onBack={() => setChosen(null)} />
+      ) : answer ? (
         <Answered answer={answer} onPress={press} onBack={() => setChosen(null)} />
       ) : (
         <>
@@ -74,6 +82,11 @@ export function WentWrong({ state, store, stage, open, onClose }: Props) {
             </p>
           )}
           <ul className="mt-3 grid gap-2 tab:grid-cols-2">
+            <li>
+              <Button className="min-h-14 w-full text-left" onClick={() => setChosen(MISSING)}>
+                I do not have…
+              </Button>
+            </li>
             {answers.map((a) => (
               <li key={a.key}>
                 <Button
@@ -98,6 +111,23 @@ export function WentWrong({ state, store, stage, open, onClose }: Props) {
         </>
       )}
     </Panel>
+  );
+}
+
+/** What the batch is made with, and what does for what is missing. Its words stay as they are: it is under way. */
+function Missing({ id, onBack }: { id: number; onBack: () => void }) {
+  const found = useQuery(batchGetOutQuery(id));
+  return (
+    <>
+      {found.data ? (
+        <Listed found={found.data} onTake={null} />
+      ) : (
+        <p className="mt-3">{found.isFetching ? "Looking…" : "Without the server nothing is known of it here."}</p>
+      )}
+      <Button look="bare" className="mt-1 min-h-12" onClick={onBack}>
+        Something else
+      </Button>
+    </>
   );
 }
 
