@@ -82,6 +82,13 @@ class Causes(unittest.TestCase):
             ("dense", {"proof_size": 0.8}, "Proof cut short", "0.8"),
             ("too_much_bread", {"ratio": 0.3}, "Little filling for its dough", "0.3"),
             ("uneven", {"spread": 0.12}, "Pieces of different weights", "12 %"),
+            ("burnt", {"method": "oven", "browning": 105, "colour": "dark"}, "The surface was too hot", "°C"),
+            ("raw_middle", {"core_c": 62, "core_probed": True}, "Not long enough in the heat", "62 °C"),
+            ("flat", {"proof_size": 0.8}, "Proof cut short", "0.8"),
+            ("stuck", {"liner": "bare"}, "Nothing under them to let go", "bare surface"),
+            ("tough", {"hydration": 48}, "A stiff dough", "48 %"),
+            ("bland", {"salt": 1.0}, "Little salt in the dough", "1 %"),
+            ("too_salty", {"salt": 3.0}, "Much salt in the dough", "3 %"),
         )  # fmt: skip
         self.assertEqual({trouble for trouble, *_ in cases}, set(TROUBLES))
         for trouble, record, name, number in cases:

@@ -31,11 +31,11 @@ class Foods(unittest.TestCase):
             for food in got_out(bake_document(path.stem)).foods:
                 with self.subTest(bake=path.stem, food=food.key):
                     if find(food.key).role != "liquid":
-                        self.assertTrue(food.instead)
+                        self.assertTrue(food.stand_ins)
 
     def test_a_swap_of_yeast_says_how_the_hour_at_the_table_moves(self) -> None:
         found = next(f for f in got_out(bake_document("pear-hazelnut-buns")).foods if f.key == "instant yeast")
-        fresh = next(s for s in found.instead if "fresh yeast" in text(s.label))
+        fresh = next(s for s in found.stand_ins if "fresh yeast" in text(s.label))
         self.assertIn("On the table at", text(fresh.then, now=NOON))
 
     def test_a_food_of_the_cooks_own_is_listed_too(self) -> None:

@@ -30,7 +30,7 @@ DRAFTS: dict[str, tuple[dict[str, Any], bool]] = {
     "solve_wrapper": ({"by": "across", "value": 120}, False),
     "heat_answers": ({}, True),
     "keeping": ({}, True),
-    "get_out": ({}, False),
+    "get_out": ({}, True),
     "take_part": ({"part": "dough", "usual": "lean"}, False),
     "export_recipe": ({}, True),
     "write_recipe": ({}, True),

@@ -42,7 +42,7 @@ class Food:
     #: g in all, None where it is put on by eye
     grams: float | None
     #: what does for it
-    instead: tuple[StandIn, ...] = ()
+    stand_ins: tuple[StandIn, ...] = ()
 
 
 @dataclass(frozen=True)
@@ -67,7 +67,7 @@ class GetOut:
 def get_out(bake: Bake, sheet: Sheet) -> GetOut:
     """The list of a bake as worked."""
     items = {item.key: item for item in _items(bake)}
-    found = [replace(f, instead=tuple(_instead(f, items[f.key], sheet, bake))) for f in foods(bake, sheet)]
+    found = [replace(f, stand_ins=tuple(_instead(f, items[f.key], sheet, bake))) for f in foods(bake, sheet)]
     return GetOut(found, list({tool.name: tool for tool in _tools(bake, sheet)}.values()))
 
 

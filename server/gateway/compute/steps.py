@@ -50,7 +50,7 @@ def to_get_out(case: Case) -> GetOut:
     found = get_out(bake, sheet)
     told = lambda stand_in: _becoming(case, sheet, stand_in)
     return GetOut(
-        [replace(food, instead=tuple(map(told, food.instead))) for food in found.foods],
+        [replace(food, stand_ins=tuple(map(told, food.stand_ins))) for food in found.foods],
         [replace(tool, stand_in=tool.stand_in and told(tool.stand_in)) for tool in found.tools],
     )
 

@@ -4365,10 +4365,10 @@ export interface components {
             /** Grams */
             grams: number | null;
             /**
-             * Instead
+             * Stand Ins
              * @default []
              */
-            instead: components["schemas"]["StandIn"][];
+            stand_ins: components["schemas"]["StandIn"][];
         };
         /**
          * GetOut

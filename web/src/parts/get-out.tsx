@@ -5,7 +5,7 @@ import { useUnits } from "../lib/settings";
 import { Small } from "../ui/button";
 import { Asked } from "./asked";
 
-type StandIn = NonNullable<GetOut["foods"][number]["instead"]>[number];
+type StandIn = NonNullable<GetOut["foods"][number]["stand_ins"]>[number];
 
 interface Props {
   sheet: Sheet;
@@ -37,7 +37,7 @@ export function Listed({ found, onTake }: { found: GetOut } & Pick<Props, "onTak
               key={food.key}
               name={u.text(food.name)}
               amount={food.grams === null ? "to taste" : u.mass(food.grams)}
-              instead={food.instead ?? []}
+              instead={food.stand_ins ?? []}
               onTake={onTake}
             />
           ))}
