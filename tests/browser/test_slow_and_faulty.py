@@ -74,6 +74,9 @@ class SlowLine(BrowserCase):
         hands.at("Knead")
         expect(told).to_be_visible()
         on_its_way = place()
+        # It is said to be on its way from when it is put down, a moment before it leaves.
+        while not held:
+            page.wait_for_timeout(50)
         held[0].continue_()
         expect(told).to_have_count(0)
         self.assertEqual(on_its_way, place())
