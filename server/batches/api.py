@@ -231,11 +231,8 @@ def _out(batch: Batch, now: datetime) -> BatchOut:
     prefetch_related_objects([batch], "observations")
     marks = batch.observations.count()
     seen = [ObservationOut.model_validate(o, from_attributes=True) for o in services.standing(batch)]
-    v, plan, live = (
-        batch.version,
-        services.plan_of(batch).sheet,
-        services.live(batch, services.over_since(batch) or now),
-    )
+    v, plan = batch.version, services.plan_of(batch).sheet
+    live = services.live(batch, services.over_since(batch) or now)
     told = live.sheet if batch.finished is not None else None
     return BatchOut(
         id=batch.pk,

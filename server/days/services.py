@@ -249,6 +249,7 @@ def _give_up_or_take_back(day: Day, batch: Batch) -> None:
         return
     left = [dish for dish in day.document.get(here, []) if dish not in its]
     day.document = {**day.document, here: left, there: [*day.document.get(there, []), *its]}
+    compute.check_day(day.document)  # where there is no room for it any more, it goes on without its day
     day.revision += 1
     day.save(update_fields=["document", "revision"])
 

@@ -6,8 +6,7 @@ from playwright.sync_api import expect
 
 from bakes.models import Bake
 from tests.browser.base import BrowserCase
-from tests.browser.begun import Begun
-from tests.browser.test_the_heat import bake_id
+from tests.browser.begun import Begun, bake_id
 
 RECIPE = """Chicken filled buns
 Makes 10

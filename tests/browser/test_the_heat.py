@@ -2,29 +2,20 @@
 
 import os
 import re
-import uuid
-from datetime import timedelta
 from typing import Any
 
 from axe_playwright_python.sync_playwright import Axe
-from django.utils import timezone
 from playwright.sync_api import expect
 
-from accounts.models import Household
 from bakes.models import Bake
-from batches.models import Batch, Observation
+from batches.models import Batch
 from devices import services
-from kitchens.models import Kitchen
 from scripts.serving import stand_in
 from tests.browser.base import BEHIND, SIZES, BrowserCase, _die_with_parent
+from tests.browser.begun import Begun, bake_id
 
-STAGES = (("weigh", 215), ("rise", 110), ("divide", 90), ("wrap", 65), ("proof", 9))  # min ago
+STAGES = {"weigh": 215.0, "rise": 110.0, "divide": 90.0, "wrap": 65.0, "proof": 9.0}  # min ago
 ARMS_LENGTH_PX = 18
-
-
-def bake_id(name: str) -> int:
-    """A demo bake by the beginning of its name."""
-    return next(b.pk for b in Bake.objects.all() if b.versions.get(number=b.head).document["name"].startswith(name))
 
 
 class TheHeat(BrowserCase):
@@ -195,37 +186,12 @@ class TheHeat(BrowserCase):
                 self.assertEqual(found.violations_count, 0, found.generate_report())
 
 
-class InHands(BrowserCase):
+class InHands(Begun):
     """A batch of raw-fish buns that went into the steam nine minutes ago."""
-
-    def setUp(self) -> None:
-        super().setUp()
-        self.open_first_screen()
-        self.household = Household.objects.get(pk=Kitchen.objects.earliest("pk").household_id)
 
     def steaming(self) -> Batch:
         """The batch, its marks made."""
-        head = Bake.objects.get(pk=bake_id("Hake"))
-        kitchen = Kitchen.objects.earliest("pk")
-        now = timezone.now()
-        batch = Batch.objects.create(
-            household=self.household,
-            version=head.versions.get(number=head.head),
-            kitchen=kitchen,
-            kitchen_document=kitchen.document,
-            plan={"pieces": 10, "room_c": 20, "eat": now.isoformat(), "rise_min": None},
-            started=now - timedelta(minutes=240),
-            utc_offset=0,
-        )
-        self.mark(batch, "started", "weigh", 240)
-        for stage, ago in STAGES:
-            self.mark(batch, "done", stage, ago)
-        return batch
-
-    def mark(self, batch: Batch, kind: str, stage: str, ago: float) -> None:
-        """Something seen so many minutes ago."""
-        at = timezone.now() - timedelta(minutes=ago)
-        Observation.objects.create(batch=batch, client_id=uuid.uuid4(), kind=kind, stage=stage, at=at)
+        return self.begun("Hake", started=240, **STAGES)
 
     def probe(self, **more: Any) -> None:
         """The simulated probe, in a piece for nine minutes; it was out of reach and kept its readings."""

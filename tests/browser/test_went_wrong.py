@@ -18,7 +18,7 @@ PROOFING = {"started": 230, "weigh": 210, "rise": 70, "divide": 50, "wrap": 12}
 BAKING = {"started": 260, "weigh": 240, "rise": 110, "divide": 90, "wrap": 55, "proof": 9}
 TEN: list[tuple[str, str, dict[str, float], str, str, str, dict[str, Any]]] = [
     ("It does not rise", "Beetroot", RISING, "ready between", "It gets more time", "", {"mishap": None}),
-    ("Something was left out", "Beetroot", RISING, "Yeast:", "The yeast is in", "", {"done": None}),
+    ("Something was left out", "Hake", RISING, "Yeast:", "The yeast is in", "", {"done": None}),
     ("Part of it is lost", "Beetroot", RISING, "Weigh the dough", "It still weighs", "640", {"dough_weight": 640}),
     ("It must wait", "Beetroot", RISING, "into the fridge", "It is in the fridge", "", {"moved": None}),
     ("A seam or a skin tore", "Beetroot", WRAPPING, "pinch it shut", "Noted", "", {"mishap": None}),
@@ -105,7 +105,7 @@ class AtAPhone(Begun):
         self.context.set_offline(True)
         self.line.stop()
         answer = self.door("Nobody will eat it")
-        expect(answer).to_contain_text("Flat breads")
+        expect(answer).to_contain_text("flat breads, baked through")
         answer.get_by_role("button", name="Stop: put this batch away").click()
         expect(self.page.get_by_text("stopped and put away")).to_be_visible()
         expect(self.page.get_by_text("sent as soon as the server answers")).to_be_visible()

@@ -19,7 +19,7 @@ class Foods(unittest.TestCase):
     def test_an_egg_is_as_much_water_and_fat_as_it_holds(self) -> None:
         # A whole egg is about 76 % water and 10 % fat (USDA food composition tables, from memory).
         (instead,) = for_food(find("whole egg"), 100.0)
-        self.assertEqual(text(instead.label), "76 g of milk or water and 9.5 g of oil")
+        self.assertEqual(text(instead.label), "76 g of water and 9.5 g of oil")
 
     def test_honey_is_a_fifth_water_and_soy_sauce_a_sixth_salt(self) -> None:
         # About 80 % sugars, and 14 to 18 % salt: common practice, no source.

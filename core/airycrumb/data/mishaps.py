@@ -13,7 +13,7 @@ MISHAPS: dict[str, Message] = {
     "not_rising": say("It does not rise"),
     "too_far": say("It rose too far, or was forgotten"),
     "sticky": say("Too sticky to handle"),
-    "stiff": say("Too stiff, it tears back"),
+    "stiff": say("Too stiff, it springs back"),
     "left_out": say("Something was left out"),
     "torn": say("A seam or a skin tore"),
     "stuck": say("They stick"),
@@ -39,4 +39,5 @@ WAKES_AT = Constant(38.0, "°C", "common practice", "water that wakes yeast")
 WAKING_WATER = Constant(3.0, "times", "assumed", "water over yeast by mass, to stir it into before it is kneaded in")
 COOLER = Constant(15.0, "°C", "common practice", "less for what is still to bake, after a tray was burnt")
 A_LITTLE_MORE = Constant(5.0, "min", "common practice", "at a time, for pieces that go back into the heat")
+RICH_DOUGH_KEEPS = Constant(1.0, "d", "assumed", "a dough with egg or milk in it, flat in the fridge")
 OLD_DOUGH_KEEPS = Constant(2.0, "d", "common practice", "a dough with nothing that spoils, flat in the fridge")

@@ -8,11 +8,14 @@ from airycrumb.mishaps.answer import MishapAnswer, Press
 from airycrumb.mishaps.scene import Scene
 from airycrumb.plan.events import EventMark
 from airycrumb.whatif.rise import WARM
-from airycrumb.words import Message, hour_of, in_celsius, in_grams, in_minutes, say
+from airycrumb.words import NOTHING, Message, hour_of, in_celsius, in_grams, in_minutes, say
 
 FERMENTS = ("sponge", "rise", "again", "proof")
 #: what a cook forgets, in the order it is missed
 FORGOTTEN = ("yeast", "salt", "sugar", "fat")
+
+#: of a dough whose rise is not begun anew here
+STANDS = say("There is egg or milk in it: its warm hours count from when it was mixed, whatever is kneaded in.")
 
 
 def _grams(s: Scene, role: str) -> float:
@@ -32,8 +35,10 @@ def _new_yeast(s: Scene) -> Message:
 
 
 def _begins_anew(s: Scene, key: str, label: Message) -> list[Press]:
-    """The rise counts from now: where nobody has looked at its size yet, whose looks would be of another dough."""
-    if not s.at("rise") or any(o.stage == "rise" and o.kind in ("risen", "doubled") for o in s.observations):
+    """The rise counts from now: where nobody has looked at its size yet, whose looks would be of another dough, and
+    nothing is in it whose warm hours would be forgotten by that.
+    """
+    if s.rich or not s.at("rise") or any(o.stage == "rise" and o.kind in ("risen", "doubled") for o in s.observations):
         return []
     return [s.press(key, label, EventMark("done", "weigh"))]
 
@@ -62,7 +67,11 @@ def not_rising(s: Scene) -> MishapAnswer | None:
             say("Feel the dough: cool to the hand, it wants a warmer spot."),
         ]
     else:
-        do = [say("It should be up by now. Feel it: cool to the hand, it wants a warmer spot first."), _new_yeast(s)]
+        do = [
+            say("It should be up by now. Feel it: cool to the hand, it wants a warmer spot first."),
+            _new_yeast(s),
+            *([STANDS] if s.rich else []),
+        ]
     anew = [] if early else _begins_anew(s, "not_rising", say("New yeast is kneaded in: it rises from now"))
     return MishapAnswer(
         key="not_rising",
@@ -92,7 +101,9 @@ def too_far(s: Scene) -> MishapAnswer | None:
         label=MISHAPS["too_far"],
         urgent=tray.past is not None and s.spoils and s.filled,
         do=do,
-        good_for=say("Sour and slack, it is old dough: a tenth to a fifth of the next one."),
+        good_for=NOTHING
+        if s.rich or not s.before_dividing
+        else say("Sour and slack, it is old dough: a tenth to a fifth of the next one."),
         presses=[s.noted("too_far", say("Noted: go on")), s.stop("too_far")],
     )
 
@@ -170,7 +181,11 @@ def left_out(s: Scene) -> MishapAnswer | None:
     return MishapAnswer(
         key="left_out",
         label=MISHAPS["left_out"],
-        do=[*(_worked_in(s, role, g) for role, g in missing), *([late] if s.at("divide") else [])],
+        do=[
+            *(_worked_in(s, role, g) for role, g in missing),
+            *([late] if s.at("divide") else []),
+            *([STANDS] if s.rich and s.at("rise", "again") else []),
+        ],
         presses=[
             *_begins_anew(s, "left_out", say("The yeast is in: it rises from now")),
             s.noted("left_out", say("It is in: go on")),

@@ -1,6 +1,6 @@
 """What is lost in whole or in part, and what it is still good for."""
 
-from airycrumb.data.mishaps import MISHAPS, OLD_DOUGH_KEEPS
+from airycrumb.data.mishaps import MISHAPS, OLD_DOUGH_KEEPS, RICH_DOUGH_KEEPS
 from airycrumb.mishaps.answer import MishapAnswer, Press
 from airycrumb.mishaps.scene import Scene, days
 from airycrumb.plan.events import EventMark
@@ -79,6 +79,9 @@ def _instead(s: Scene) -> tuple[list[Message], Message]:
     if s.at("weigh") and s.ctx.done is not None and s.ctx.did("weigh.knead") is None:
         return [say("Nothing is mixed yet that cannot go back dry. What is wet keeps a day in the fridge.")], NOTHING
     do = say("Press it flat, bag it and put it into the fridge.")
+    if s.rich:
+        keep = days(RICH_DOUGH_KEEPS.value)
+        return [do], say("There is egg or milk in it: flat breads, baked through within {days}.", days=keep)
     return [do], say(
         "Flat breads from a hot pan within {days}, or a tenth to a fifth of the next dough.",
         days=days(OLD_DOUGH_KEEPS.value),

@@ -17,6 +17,7 @@ from airycrumb.plan.given import as_given, as_made
 from airycrumb.problems import InputError
 from airycrumb.sheet.work import work
 from airycrumb.stations.safety import keeping
+from airycrumb.trays.past import spoils_in_dough
 from airycrumb.trays.types import HeatTray, RiseTray, Sheet
 from airycrumb.words import (
     NOTHING,
@@ -89,6 +90,11 @@ class Scene:
     def spoils(self) -> bool:
         """Whether any filling must not stand warm."""
         return any(kind != "dry" for kind in self.kinds)
+
+    @cached_property
+    def rich(self) -> bool:
+        """Whether there is egg or milk in the dough."""
+        return bool(spoils_in_dough(self.ctx))
 
     @cached_property
     def in_heat(self) -> bool:

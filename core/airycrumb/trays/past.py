@@ -2,6 +2,7 @@
 
 import numpy as np
 
+from airycrumb.pantry import Ingredient
 from airycrumb.plan.context import Context
 from airycrumb.stations import safety
 from airycrumb.stations.rise.forecast import past_best
@@ -44,6 +45,11 @@ def _warm_for(ctx: Context, f: Fermented, minute: float) -> float:
     return warmer_for(course.minutes, course.temperature, danger_zone(ctx.kitchen.region)[0], minute)
 
 
+def spoils_in_dough(ctx: Context) -> list[Ingredient]:
+    """Egg, milk and their like in the dough: it must not stand warm for as long as it likes."""
+    return [i for i, _ in ctx.bake.dough.parts if i.role in DAIRY or ("milk" in i.allergens and i.role == "liquid")]
+
+
 def _spoiled(ctx: Context, f: Fermented, warm_min: float) -> Message:
     """Why it is to be thrown away; NOTHING where it is not."""
     if f.key == "proof" and not ctx.fills_late:
@@ -56,7 +62,7 @@ def _spoiled(ctx: Context, f: Fermented, warm_min: float) -> Message:
                 most=in_minutes(most),
             )
     most = limit("warm_and_chilling", ctx.kitchen.region).value
-    rich = [i for i, _ in ctx.bake.dough.parts if i.role in DAIRY or ("milk" in i.allergens and i.role == "liquid")]
+    rich = spoils_in_dough(ctx)
     if rich and warm_min > most:
         return say(
             "There is {food} in it and it has stood warm for {warm}: throw it away.",

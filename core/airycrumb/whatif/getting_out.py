@@ -163,7 +163,8 @@ def _for_the_heat(bake: Bake, sheet: Sheet) -> Iterator[Tool]:
     if "pan" in methods:
         yield Tool(say("a wide pan with its lid"), say("a tray laid over the pan"))
     if "oven" in methods:
-        yield Tool(say("an oven"), NO_OVEN.label, NO_OVEN)
+        # What is kept cold before the heat is asked about there, not changed by the way.
+        yield Tool(say("an oven"), NO_OVEN.label, NO_OVEN if bake.heat.arrive == "proofed" else None)
         hot = NO_STONE if bake.heat.on != "tray" else None
         yield Tool(SURFACES[bake.heat.on].label, say("a wide ovenproof pan"), hot)
         yield from _lined(bake.heat, say("baking paper"))

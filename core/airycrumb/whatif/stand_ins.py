@@ -42,46 +42,63 @@ def of_swaps(item: Ingredient, swaps: Sequence[Swap]) -> Iterator[StandIn]:
 
 def for_food(item: Ingredient, grams: float | None) -> Iterator[StandIn]:
     """What does for a food in general; nothing where nothing does."""
-    g = lambda share: in_grams(share * (grams or 0.0), significant=2)
-    if item.role == "egg" and grams:
-        yield StandIn(
-            say("{water} of milk or water and {fat} of oil", water=g(item.water / 100), fat=g(item.fat / 100)),
-            say("As wet and as rich: paler, and it sets softer."),
-        )
-    elif item.role == "sugar" and grams:
-        yield StandIn(
-            say("{honey} of honey, {less} less of water", honey=g(HONEY), less=g(HONEY - 1)),
-            say("As sweet and as wet: it browns sooner."),
-        )
-    elif item.role == "salt" and grams:
-        yield StandIn(
-            say("{soy} of soy sauce, as much less of water", soy=g(SOY_SALT)),
-            say("As salt: brown and strong. Without any, the dough rises fast, is slack and tastes of nothing."),
-        )
-    elif item.role == "yeast":
-        yield StandIn(
-            say("a piece of risen dough, or a ripe sourdough"),
-            say("It rises by its own time, not by this forecast: with no yeast at all choose a dough of soda instead."),
-        )
-    elif item.role == "fat":
-        yield StandIn(
-            say("the same weight of another fat or oil"), say("As rich; a firm fat makes it shorter, an oil softer.")
-        )
-    elif item.role == "flour":
-        yield StandIn(
-            say("the same weight of a plain wheat flour"),
-            say("Hold a tenth of the water back: how much it drinks only the dough tells."),
-        )
-    elif item.role not in ("liquid",):
-        yield StandIn(
-            say("the same weight of something as wet and as salt"),
-            say("Put it in its place on the recipe: salt, juice, allergens and what keeps it safe are worked anew."),
-        )
+    if grams and item.role in WEIGHED:
+        yield WEIGHED[item.role](item, grams)
+    elif item.role in OF_A_KIND:
+        yield OF_A_KIND[item.role]
+    elif item.role not in ("liquid", *WEIGHED):
+        yield ANOTHER
 
+
+def _egg(item: Ingredient, grams: float) -> StandIn:
+    water, fat = (in_grams(grams * share / 100, significant=2) for share in (item.water, item.fat))
+    return StandIn(
+        say("{water} of water and {fat} of oil", water=water, fat=fat),
+        say("As wet and as rich: paler, and it sets softer."),
+    )
+
+
+def _sugar(_item: Ingredient, grams: float) -> StandIn:
+    honey, less = in_grams(HONEY * grams, significant=2), in_grams((HONEY - 1) * grams, significant=2)
+    return StandIn(
+        say("{honey} of honey, {less} less of water", honey=honey, less=less),
+        say("As sweet and as wet: it browns sooner. Not for a child under a year."),
+    )
+
+
+def _salt(_item: Ingredient, grams: float) -> StandIn:
+    return StandIn(
+        say("{soy} of soy sauce, as much less of water", soy=in_grams(SOY_SALT * grams, significant=2)),
+        say(
+            "As salt: brown and strong, and it brings soya and wheat: tell who eats. Without any salt the dough "
+            "rises fast, is slack and tastes of nothing."
+        ),
+    )
+
+
+WEIGHED = {"egg": _egg, "sugar": _sugar, "salt": _salt}
+OF_A_KIND = {
+    "yeast": StandIn(
+        say("a piece of risen dough, or a ripe sourdough"),
+        say("It rises by its own time, not by this forecast: with no yeast at all choose a dough of soda instead."),
+    ),
+    "fat": StandIn(
+        say("the same weight of another fat or oil"),
+        say("As rich; a firm fat makes it shorter, an oil softer. Butter brings milk, a nut oil nuts: tell who eats."),
+    ),
+    "flour": StandIn(
+        say("the same weight of a plain wheat flour"),
+        say("It brings wheat: tell who eats. Hold a tenth of the water back: how much it drinks only the dough tells."),
+    ),
+}
+ANOTHER = StandIn(
+    say("the same weight of something as wet and as salt"),
+    say("Put it in its place on the recipe: salt, juice, allergens and what keeps it safe are worked anew."),
+)
 
 WASH = StandIn(
     say("milk on the crust"),
-    say("Brushed with milk: a paler, softer crust without its shine."),
+    say("A paler, softer crust without its shine. It brings milk, and the label says so."),
     Answer(say("milk on the crust"), [Change(["heat", "wash"], "milk")]),
 )
 NO_PAPER = StandIn(

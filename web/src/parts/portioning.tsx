@@ -6,6 +6,7 @@ import { Portions } from "../drawings/portions";
 import { useUnits } from "../lib/settings";
 import { Button, Small } from "../ui/button";
 import { Plate } from "../ui/facts";
+import { TypeIt } from "./type-it";
 import { PlayScale, ScaleShows } from "./scale";
 import type { Said } from "../lib/words";
 
@@ -27,61 +28,6 @@ export function nextLump(sheet: Sheet, unsent = 0): { number: number; grams: num
   const first = sheet.divide.groups[0];
   if (!p) return { number: 1 + unsent, grams: first?.each_g ?? null, what: first?.what ?? [] };
   return { number: p.portions.length + unsent + 1, grams: p.next_g ?? null, what: p.next_what };
-}
-
-/** Type a weight, in the unit in sight; what is no number is said so and kept. */
-export function TypeIt({
-  label,
-  onWeight,
-  large,
-  most = 5000,
-}: {
-  label: string;
-  onWeight: (grams: number) => void;
-  large: boolean;
-  most?: number;
-}) {
-  const u = useUnits();
-  const [typed, setTyped] = useState("");
-  const [wrong, setWrong] = useState(false);
-  const submit = () => {
-    const value = Number(typed.replace(",", "."));
-    const grams = u.units === "us" ? value * 28.349523125 : value;
-    if (!typed.trim() || !Number.isFinite(value) || grams < 1 || grams > most) return setWrong(true);
-    setTyped("");
-    setWrong(false);
-    onWeight(Math.round(grams * 10) / 10);
-  };
-  return (
-    <form
-      className="flex flex-wrap items-center gap-2"
-      onSubmit={(e) => {
-        e.preventDefault();
-        submit();
-      }}
-    >
-      <label className="flex items-center gap-2">
-        {label}
-        <input
-          aria-label={label}
-          inputMode="decimal"
-          autoComplete="off"
-          value={typed}
-          onChange={(e) => setTyped(e.target.value)}
-          className={`rounded-lg border-2 border-cobalt bg-enamel px-2 text-right font-semibold ${large ? "h-14 w-28 text-2xl" : "w-20 py-1"}`}
-        />
-        {u.units === "us" ? "oz" : "g"}
-      </label>
-      <Button type="submit" className={large ? "min-h-14" : ""}>
-        Note it
-      </Button>
-      {wrong && (
-        <p role="alert" className="w-full font-semibold text-crust">
-          Write a weight between {u.mass(1)} and {u.mass(most)}, such as {u.units === "us" ? "2.2" : "62"}.
-        </p>
-      )}
-    </form>
-  );
 }
 
 /** The dough cut piece by piece: what the next must weigh, who is out, and the choice to share it out again. */
@@ -122,7 +68,7 @@ export function CutAndWeigh({ sheet, scale, onPiece, unsent = 0, large = false }
               Take {u.mass(taken)}
             </Button>
           )}
-          <TypeIt key={again ?? 0} label={named} onWeight={keep} large={large} />
+          <TypeIt key={again ?? 0} label={named} onValue={keep} large={large} />
           {again && <Small onClick={() => setAgain(null)}>leave it as it was</Small>}
         </div>
       )}

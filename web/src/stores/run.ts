@@ -187,7 +187,9 @@ export class RunStore {
   }
 
   /** Take back the last marks: those never on their way vanish; the others are undone by another. */
-  undo = (together: number) => this.takeBack(standing(this.state).slice(-together));
+  undo(together: number) {
+    this.takeBack(standing(this.state).slice(-together));
+  }
 
   private takeBack(taken: Mark[]) {
     this.refusal = null;

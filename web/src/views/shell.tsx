@@ -1,4 +1,3 @@
-import { isUnderWay } from "../stores/run";
 import { useQuery } from "@tanstack/react-query";
 import { Suspense, useEffect, useState } from "react";
 import { Link, NavLink, Outlet, useLocation, useNavigate } from "react-router";
@@ -6,6 +5,7 @@ import { Link, NavLink, Outlet, useLocation, useNavigate } from "react-router";
 import { clock, clockNow, day } from "../lib/clock";
 import { Guarded } from "../lib/guarded";
 import { useSettings } from "../lib/settings";
+import { isUnderWay } from "../stores/run";
 import { Choice } from "../ui/choice";
 import { Notice } from "../ui/facts";
 import { Hanger } from "../ui/panel";

@@ -1,6 +1,6 @@
 import type { Sheet } from "../../api/client";
 import { useUnits } from "../../lib/settings";
-import { TypeIt } from "../../parts/portioning";
+import { TypeIt } from "../../parts/type-it";
 import type { RunStore } from "../../stores/run";
 import { Button } from "../../ui/button";
 import { Panel } from "../../ui/panel";
@@ -50,7 +50,7 @@ export function FillingPanel({ sheet, store, open, onClose }: Props) {
                 label={sheet.groups.length > 1 ? `The ${u.text(g.name)} weighs` : "Made, it weighs"}
                 large
                 most={100_000}
-                onWeight={(grams) => {
+                onValue={(grams) => {
                   store.mark([{ kind: "filling_weight", stage: "filling", value: grams, where: String(i + 1) }]);
                   onClose();
                 }}

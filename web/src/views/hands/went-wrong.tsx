@@ -2,17 +2,22 @@ import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useEffect, useState } from "react";
 
 import type { EventMark, MishapAnswer, Press } from "../../api/client";
-import { useSettings, useUnits } from "../../lib/settings";
-import { clock } from "../../lib/clock";
+import { useUnits } from "../../lib/settings";
+import { clock, clockNow } from "../../lib/clock";
 import { NOT_YET_BEGUN, type RunState, type RunStore } from "../../stores/run";
 import { Button } from "../../ui/button";
 import { Panel } from "../../ui/panel";
 import { Listed } from "../../parts/get-out";
+import { TypeIt } from "../../parts/type-it";
 import { batchGetOutQuery, mishapsQuery } from "../queries";
 import type { Stage } from "../marks/steps";
 
 /** Chosen in place of a mishap: something is not there. */
 const MISSING = "missing";
+/** What was answered so long ago is as good as now, ms. */
+const RECENT = 120_000;
+/** A whole dough is the most that is weighed here, g. */
+const LARGEST_G = 100_000;
 /** A quiet moment of the hands, ms: all of them cost the server half a second. */
 const QUIET = 6_000;
 
@@ -46,7 +51,7 @@ export function WentWrong({ state, store, stage, open, onClose }: Props) {
   const [chosen, setChosen] = useState<string | null>(null);
   const { id, marks } = state.batch;
   // Whatever was kept is of another moment: it is asked for anew each time the door is opened.
-  const asked = useQuery({ ...mishapsQuery(id), enabled: open && id !== NOT_YET_BEGUN, refetchOnMount: "always" });
+  const asked = useQuery({ ...mishapsQuery(id), enabled: open && id !== NOT_YET_BEGUN, staleTime: 0 });
   const answers = asked.data?.answers ?? [];
   const answer = answers.find((a) => a.key === chosen);
   const close = () => {
@@ -57,23 +62,26 @@ export function WentWrong({ state, store, stage, open, onClose }: Props) {
     store.mark(made);
     close();
   };
-  const older = asked.data && (asked.data.marks !== marks || state.waiting.length > 0) && !asked.isFetching;
+  const [opened, setOpened] = useState(0);
+  if (open !== opened > 0) setOpened(open ? clockNow() : 0);
+  const behind = asked.data?.marks !== marks || state.waiting.length > 0 || asked.dataUpdatedAt < opened - RECENT;
+  const older = asked.data !== undefined && behind && !asked.isFetching;
   return (
     <Panel
       title={answer ? u.text(answer.label) : chosen === MISSING ? "I do not have…" : "Something went wrong"}
-      note={answer ? "What to do now." : "Choose what: the answer comes first, the questions after."}
+      note={answer ? "What to do now." : "Choose what, and what to do now comes first."}
       open={open}
       onClose={close}
     >
       {older && (
         <p role="note" className="mt-2 font-semibold text-crust">
-          Answered as things stood at {clock(new Date(asked.dataUpdatedAt).toISOString())}, before your last marks.
+          Answered as things stood at {clock(new Date(asked.dataUpdatedAt).toISOString())}: the server is out of reach.
         </p>
       )}
       {chosen === MISSING ? (
         <Missing id={id} onBack={() => setChosen(null)} />
       ) : answer ? (
-        <Answered answer={answer} onPress={press} onBack={() => setChosen(null)} />
+        <Answered answer={answer} older={older} onPress={press} onBack={() => setChosen(null)} />
       ) : (
         <>
           {answers.length === 0 && (
@@ -133,14 +141,18 @@ function Missing({ id, onBack }: { id: number; onBack: () => void }) {
 
 interface AnsweredProps {
   answer: MishapAnswer;
+  /** Whether it was answered at another moment than this. */
+  older: boolean;
   onPress: (marks: EventMark[]) => void;
   onBack: () => void;
 }
 
 /** What to do now, what it is still good for, and the presses. */
-function Answered({ answer, onPress, onBack }: AnsweredProps) {
+function Answered({ answer, older, onPress, onBack }: AnsweredProps) {
   const u = useUnits();
   const [typing, setTyping] = useState<Press | null>(null);
+  // Minutes counted from an older plan could be fewer than it has by now: then the probe alone decides.
+  const presses = answer.presses.filter((p) => !older || p.more_than === 0);
   return (
     <>
       <ol className="mt-3 grid list-decimal gap-2 pl-6 text-lg leading-snug">
@@ -152,10 +164,16 @@ function Answered({ answer, onPress, onBack }: AnsweredProps) {
       </ol>
       {answer.good_for.length > 0 && <p className="mt-3 text-lg leading-snug">{u.text(answer.good_for)}</p>}
       <ul className="mt-4 grid gap-2">
-        {answer.presses.map((p) => (
+        {presses.map((p) => (
           <li key={u.text(p.label)}>
             {typing === p ? (
-              <HowMuch press={p} onMarks={onPress} />
+              <TypeIt
+                label={u.text(p.label)}
+                kind={p.asks || "count"}
+                most={p.asks === "mass" ? LARGEST_G : undefined}
+                large
+                onValue={(typed) => onPress(withNumber(p, typed))}
+              />
             ) : (
               <Button
                 look={p.stops ? "crust" : "solid"}
@@ -178,53 +196,6 @@ function Answered({ answer, onPress, onBack }: AnsweredProps) {
   );
 }
 
-const EXAMPLE = { count: "3", mass: "740", duration: "10" };
-const LARGEST = { count: 200, mass: 100_000, duration: 240 };
-const G_PER_OZ = 28.349523125;
-
-/** The number a press asks for, in the cook's own units. */
-function HowMuch({ press, onMarks }: { press: Press; onMarks: (marks: EventMark[]) => void }) {
-  const u = useUnits();
-  const { units } = useSettings();
-  const [typed, setTyped] = useState("");
-  const [wrong, setWrong] = useState(false);
-  const asks = press.asks || "count";
-  const ounces = asks === "mass" && units === "us";
-  const submit = () => {
-    const value = Number(typed.replace(",", "."));
-    if (!typed.trim() || !(value > 0 && value <= LARGEST[asks])) return setWrong(true);
-    const told = ounces ? value * G_PER_OZ : asks === "count" ? Math.round(value) : value;
-    const last = press.marks.length - 1;
-    onMarks(press.marks.map((m, at) => (at === last ? { ...m, value: press.more_than + told } : m)));
-  };
-  return (
-    <form
-      className="flex flex-wrap items-center gap-2"
-      onSubmit={(e) => {
-        e.preventDefault();
-        submit();
-      }}
-    >
-      <label className="flex items-center gap-2 text-lg font-semibold">
-        {u.text(press.label)}
-        <input
-          autoFocus
-          inputMode="decimal"
-          autoComplete="off"
-          value={typed}
-          onChange={(e) => setTyped(e.target.value)}
-          className="w-24 rounded-xl border-2 border-cobalt bg-enamel px-3 py-2 text-right"
-        />
-        {{ count: "pieces", mass: ounces ? "oz" : "g", duration: "min" }[asks]}
-      </label>
-      <Button type="submit" look="solid" className="min-h-14">
-        Note it
-      </Button>
-      {wrong && (
-        <p role="alert" className="w-full font-semibold text-crust">
-          Type a number above nothing, such as {EXAMPLE[asks]}.
-        </p>
-      )}
-    </form>
-  );
-}
+/** The same marks, the last with the number that was typed. */
+const withNumber = ({ marks, more_than }: Press, typed: number): EventMark[] =>
+  marks.map((mark, at) => (at === marks.length - 1 ? { ...mark, value: more_than + typed } : mark));

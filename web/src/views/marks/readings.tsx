@@ -1,6 +1,7 @@
 import { useState, type ReactNode } from "react";
 
 import { Jar } from "../../drawings/states";
+import { read, written } from "../../lib/quantity";
 import { useSettings, useUnits } from "../../lib/settings";
 import { Button } from "../../ui/button";
 import { Panel } from "../../ui/panel";
@@ -89,8 +90,7 @@ export function TypedReading(p: {
   const submit = () => {
     const value = Number(typed.replace(",", "."));
     if (!typed.trim() || !Number.isFinite(value)) return setWrong(true);
-    const inMetric = { temperature: (value - 32) / 1.8, mass: value * 28.349523125, count: value };
-    const metric = us ? inMetric[p.kind] : value;
+    const metric = p.kind === "count" ? value : (read(written(String(value), p.kind, units), p.kind) ?? value);
     setTyped("");
     setWrong(false);
     p.onMark(p.kind === "count" ? Math.round(metric) : Math.round(metric * 10) / 10);
