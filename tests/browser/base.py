@@ -21,7 +21,7 @@ from django.core.management.color import no_style
 from django.db import connection, connections, transaction
 from django.db.models import Model
 from django.test import TransactionTestCase
-from playwright.sync_api import Browser, BrowserContext, Page, Playwright, expect, sync_playwright
+from playwright.sync_api import Browser, BrowserContext, Frame, Page, Playwright, expect, sync_playwright
 from playwright.sync_api import Error as PlaywrightError
 
 from accounts.models import Household, Member
@@ -173,13 +173,58 @@ def _of_this_process() -> tuple[Browser, Server]:
     return browser, server
 
 
+class SharedPage:
+    """A page that tests take in turn, each as if it had never been used: one opened anew compiles the application
+    anew, which is a second of computing.
+    """
+
+    #: a file of the application with no script in it: there the page stays with its process and holds nothing
+    REST = "/theme.js"
+
+    def __init__(self, context: BrowserContext, opened: str, address: str) -> None:
+        self.context, self.opened, self.address = context, opened, address
+        self.page = context.new_page()
+        self.devtools = context.new_cdp_session(self.page)
+        self.been_elsewhere = False
+        context.on("page", lambda page: page.on("framenavigated", self._note))
+        self.page.on("framenavigated", self._note)
+
+    def _note(self, frame: Frame) -> None:
+        # What another server's pages keep is not known here.
+        self.been_elsewhere |= frame.url.startswith("http") and not frame.url.startswith(self.address)
+
+    def put_back(self) -> bool:
+        """Forget all that was kept and changed; whether it can be taken again."""
+        if self.page.is_closed() or self.been_elsewhere:
+            return False
+        self.context.set_offline(False)
+        for thing in (self.context, self.page):
+            thing.unroute_all(behavior="ignoreErrors")
+        for other in self.context.pages:
+            if other is not self.page:
+                other.close()
+        self.page.goto(self.address + self.REST)
+        self.page.evaluate("() => { localStorage.clear(); sessionStorage.clear(); }")
+        self.devtools.send("Storage.clearDataForOrigin", {"origin": self.address, "storageTypes": "all"})
+        self.context.clear_cookies()
+        self.page.set_viewport_size({"width": SIZES["laptop"][0], "height": SIZES["laptop"][1]})
+        self.page.emulate_media(color_scheme="light")
+        # A clock that was put in stays in.
+        return bool(self.page.evaluate("() => String(Date).includes('native code')"))
+
+
 class BrowserCase(TransactionTestCase):
-    """Each test gets the demo kitchen, a fresh browser context, and no way out of this machine."""
+    """Each test gets the demo kitchen, a page that remembers nothing, and no way out of this machine."""
 
     browser: Browser
     server: Server
     # What the cook of these tests had pulled out before.
     opened: ClassVar[str] = DRAWERS
+    # Whether these tests leave scripts, listeners or a slow line in their page: then nobody takes it after them.
+    page_of_its_own: ClassVar[bool] = False
+    shared: ClassVar[SharedPage | None] = None
+    strays: ClassVar[list[str]] = []
+    errors: ClassVar[list[str]] = []
 
     @classmethod
     def setUpClass(cls) -> None:
@@ -197,6 +242,7 @@ class BrowserCase(TransactionTestCase):
         cls.addClassCleanup(cls.browser.close)
         cls.addClassCleanup(cls.server.stop)
         cls.addClassCleanup(_stop_shut_server)
+        cls.addClassCleanup(setattr, BrowserCase, "shared", None)
 
     def __reduce__(self) -> Any:
         # Cases travel between test processes by name: a browser cannot be pickled.
@@ -210,14 +256,41 @@ class BrowserCase(TransactionTestCase):
             raise AssertionError(str(error)) from None
 
     def setUp(self) -> None:
-        self.strays: list[str] = []
-        self.errors: list[str] = []
+        self.strays.clear()
+        self.errors.clear()
         Demo.put_back()
-        self.context = self.fresh_context()
-        self.page = self.context.new_page()
+        self.context, self.page = self._page()
         self.bench, self.hands, self.notebook = Bench(self.page), Hands(self.page), Notebook(self.page)
 
-    def fresh_context(
+    def _page(self) -> tuple[BrowserContext, Page]:
+        """A page to begin on: the one that tests share, unless these want their own."""
+        if self.page_of_its_own:
+            context = self.fresh_context()
+            return context, context.new_page()
+        shared = BrowserCase.shared
+        if shared is not None and shared.opened != self.opened:
+            shared.context.close()
+            shared = None
+        if shared is None:
+            shared = BrowserCase.shared = SharedPage(self._context(), self.opened, self.server.address)
+        self.addCleanup(self._put_back)
+        return shared.context, shared.page
+
+    def _put_back(self) -> None:
+        # Gone unless it is as new: a page that broke breaks no other test.
+        shared, BrowserCase.shared = BrowserCase.shared, None
+        if shared is not None and shared.put_back():
+            BrowserCase.shared = shared
+        elif shared is not None:
+            shared.context.close()
+
+    def fresh_context(self, **how: Any) -> BrowserContext:
+        """A browser with nothing kept, closed after the test. how: as of _context."""
+        context = self._context(**how)
+        self.addCleanup(context.close)
+        return context
+
+    def _context(
         self,
         size: str = "laptop",
         theme: str = "light",
@@ -240,7 +313,6 @@ class BrowserCase(TransactionTestCase):
             has_touch=touch,
         )  # type: ignore[arg-type]
         context.set_default_timeout(PATIENCE_MS)
-        self.addCleanup(context.close)
         context.on("request", self._watch)
         context.on("response", self._heed)
         context.add_init_script(VIOLATIONS)
@@ -256,14 +328,16 @@ class BrowserCase(TransactionTestCase):
             page.set_viewport_size({"width": width, "height": height})
             yield size
 
-    def _watch(self, request: Any) -> None:
+    @classmethod
+    def _watch(cls, request: Any) -> None:
         parts = urlsplit(request.url)
         if parts.scheme in ("http", "https", "ws", "wss") and parts.hostname != "127.0.0.1":
-            self.strays.append(request.url)
+            cls.strays.append(request.url)
 
-    def _heed(self, response: Any) -> None:
+    @classmethod
+    def _heed(cls, response: Any) -> None:
         if response.status >= 500:
-            self.errors.append(f"{response.status} {response.request.method} {response.url}: {response.text()[:300]}")
+            cls.errors.append(f"{response.status} {response.request.method} {response.url}: {response.text()[:300]}")
 
     def more(self, page: Page | None = None) -> None:
         """Open what is wanted less often than the views: recipes, kitchen, units, light, the way out."""

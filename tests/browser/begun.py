@@ -23,7 +23,6 @@ class Begun(BrowserCase):
 
     def setUp(self) -> None:
         super().setUp()
-        self.open_first_screen()
         self.household = Household.objects.get(pk=Kitchen.objects.earliest("pk").household_id)
 
     def begun(self, name: str, **ago: float) -> Batch:

@@ -26,6 +26,8 @@ OVEN = {"method": "oven", "temperature": "220 C", "rest": "5 min"}
 class Events(BrowserCase):
     """Bakes and batches made without the Bench."""
 
+    page_of_its_own = True
+
     def setUp(self) -> None:
         super().setUp()
         self.household = Household.objects.get(pk=Kitchen.objects.earliest("pk").household_id)

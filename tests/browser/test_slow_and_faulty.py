@@ -23,6 +23,8 @@ def slow(context: BrowserContext, page: Page, latency_ms: int) -> None:
 
 
 class SlowLine(BrowserCase):
+    page_of_its_own = True
+
     def slow_page(self, latency_ms: int, context: BrowserContext | None = None) -> tuple[Page, Bench]:
         context = context or self.context
         page = context.new_page()

@@ -191,6 +191,8 @@ class PutRight(OnTheDay):
 
 
 class Followed(OnTheDay):
+    page_of_its_own = True
+
     def test_three_kinds_that_collide_alone_are_run_to_the_table_in_hands_with_one_of_them_behind(self) -> None:
         day = self.day(*KINDS, hours=9)
         plan = days.standing(day, timezone.now()).reply.plan

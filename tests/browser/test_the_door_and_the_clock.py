@@ -105,6 +105,8 @@ class TheEnd(BrowserCase):
 
 
 class TheClock(BrowserCase):
+    page_of_its_own = True
+
     def in_hands(self) -> Page:
         """The demo's rising batch, on a page whose clock we hold."""
         page = self.context.new_page()

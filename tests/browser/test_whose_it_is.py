@@ -153,6 +153,8 @@ class TwoTabs(BrowserCase):
 
 
 class FullStorage(BrowserCase):
+    page_of_its_own = True
+
     def test_a_disk_that_is_really_full_makes_room_for_marks_and_they_outlive_a_reload(self) -> None:
         page = self.page
         self.open_first_screen()
