@@ -69,11 +69,14 @@ class ObservationOut(Strict):
 
 
 class NewBatch(Strict):
-    """version null: the bake's newest. client_id is made by whoever starts it: sent twice, it is one batch."""
+    """version null: the bake's newest. client_id is made by whoever starts it: sent twice, it is one batch. dough_at:
+    when its dough is to be begun, where only what comes before that is begun now.
+    """
 
     client_id: uuid.UUID | None = None
     version: Number | None = None
     kitchen_id: Id | None = None
+    dough_at: When | None = None
     now: When
 
 
@@ -279,7 +282,9 @@ def start_batch(request: HttpRequest, bake_id: Id, payload: NewBatch) -> tuple[i
     # What cannot be answered is not begun either.
     with transaction.atomic():
         home, asked = household_of(request), payload
-        batch = services.start(home, bake_id, asked.version, asked.kitchen_id, asked.now, asked.client_id)
+        batch = services.start(
+            home, bake_id, asked.version, asked.kitchen_id, asked.now, asked.client_id, asked.dough_at
+        )
         return 201, _out(batch, payload.now)
 
 

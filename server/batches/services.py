@@ -28,6 +28,7 @@ marking, marked = Signal(), Signal()
 Readings = tuple[compute.RoomReading, ...]
 EARLIEST = timedelta(days=7)  # an observation further before the start is a slip of the clock
 TAKEN_BACK = timedelta(days=1)  # within which a batch that was stopped can go on
+DOUGH_WITHIN = timedelta(days=3)  # of a filling made ahead
 LATEST = timedelta(days=7)  # and so is one further ahead of this server's
 
 
@@ -236,7 +237,8 @@ def forecast_of(sheet: compute.Sheet) -> dict[str, Any]:
 def plan_of(batch: Batch) -> compute.SheetReply:
     """The plan as it stood at the start."""
     begun = batch.started.astimezone(zone_of(batch))
-    started = (compute.Observation("started", "weigh", begun),)
+    dough = next((o.value for o in batch.observations.all() if o.kind == "started"), None)
+    started = (compute.Observation("started", "weigh", begun, dough),)
     heard = compute.Heard(_kept_room(batch))
     return compute.reply(compute.Case(batch.version.document, batch.kitchen_document, begun, started, heard))
 
@@ -248,9 +250,13 @@ def start(
     kitchen_id: int | None,
     now: datetime,
     client_id: uuid.UUID | None = None,
+    dough_at: datetime | None = None,
 ) -> Batch:
-    """Start making a bake: its version, the kitchen and the plan are frozen now. Sent twice with one id, it is one."""
-    key = once(household, "start", client_id, lambda: _started(household, bake_id, version, kitchen_id, now))
+    """Start making a bake: its version, the kitchen and the plan are frozen now. Sent twice with one id, it is one.
+
+    dough_at: when its dough is to be begun, where only what comes before that is begun now.
+    """
+    key = once(household, "start", client_id, lambda: _started(household, bake_id, version, kitchen_id, now, dough_at))
     return batch_of(household, key)
 
 
@@ -262,7 +268,23 @@ def begun_by(household: Household, client_id: uuid.UUID) -> Batch:
     return batch_of(household, key)
 
 
-def _started(household: Household, bake_id: int, version: int | None, kitchen_id: int | None, now: datetime) -> int:
+def _minutes_until(dough_at: datetime | None, now: datetime) -> float | None:
+    """Minutes until the dough is begun; None where that is now. Refusal 422 for an hour nobody plans by."""
+    if dough_at is None or dough_at <= now:
+        return None
+    if dough_at - now > DOUGH_WITHIN:
+        raise Refusal(422, say("The dough would be begun more than three days from now: start the bake nearer to it."))
+    return (dough_at - now) / timedelta(minutes=1)
+
+
+def _started(
+    household: Household,
+    bake_id: int,
+    version: int | None,
+    kitchen_id: int | None,
+    now: datetime,
+    dough_at: datetime | None,
+) -> int:
     made = head_of(household, bake_id) if version is None else version_of(household, bake_id, version)
     kitchen = kitchen_of(household, kitchen_id)
     case = case_of(household, kitchen_id, made.document, now)
@@ -280,7 +302,8 @@ def _started(household: Household, bake_id: int, version: int | None, kitchen_id
         utc_offset=int((now.utcoffset() or timedelta()).total_seconds() // 60),
         room_heard=_before_the_start(case.heard.thermometer),
     )
-    Observation.objects.create(batch=batch, client_id=uuid.uuid4(), kind="started", stage="weigh", at=now)
+    until = _minutes_until(dough_at, now)
+    Observation.objects.create(batch=batch, client_id=uuid.uuid4(), kind="started", stage="weigh", at=now, value=until)
     return batch.pk
 
 

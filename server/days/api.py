@@ -69,9 +69,12 @@ class DaySave(Strict):
 
 
 class DishStart(Strict):
-    """Which of the day's bakes is begun now."""
+    """Which of the day's bakes is begun now. dough_at: when its dough is to be begun, where its filling alone is begun
+    now.
+    """
 
     dish: Annotated[int, Field(ge=0, le=9)]
+    dough_at: When | None = None
     client_id: uuid.UUID | None = None
     now: When
 
@@ -211,7 +214,7 @@ def split_day(request: HttpRequest, day_id: Id, payload: Moment) -> compute.Docu
 def start_dish(request: HttpRequest, day_id: Id, payload: DishStart) -> DayStarted:
     """Start making one bake of a day."""
     home = household_of(request)
-    day, batch = services.start_dish(home, day_id, payload.dish, payload.now, payload.client_id)
+    day, batch = services.start_dish(home, day_id, payload.dish, payload.now, payload.client_id, payload.dough_at)
     return DayStarted(batch=batch.pk, day=_out(day, payload.now))
 
 

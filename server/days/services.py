@@ -256,9 +256,17 @@ def _give_up_or_take_back(day: Day, batch: Batch) -> None:
 
 @transaction.atomic
 def start_dish(
-    household: Household, day_id: int, at: int, now: datetime, client_id: uuid.UUID | None
+    household: Household,
+    day_id: int,
+    at: int,
+    now: datetime,
+    client_id: uuid.UUID | None,
+    dough_at: datetime | None = None,
 ) -> tuple[Day, Batch]:
-    """Start making one bake of a day: what is otherwise on that day becomes a bake of its own, kept for this batch."""
+    """Start making one bake of a day: what is otherwise on that day becomes a bake of its own, kept for this batch.
+
+    dough_at: when its dough is to be begun, where its filling alone is begun now.
+    """
     day = day_of(household, day_id, lock=True)
     dishes: Sequence[dict[str, Any]] = day.document.get("dishes", [])
     if at >= len(dishes):
@@ -269,7 +277,7 @@ def start_dish(
     if dishes[at].get("changes"):
         made = bakes.create(household, compute.as_made(day.document, at, bakes.head_of(household, bake_id).document))
         bake_id = made.bake_id
-    batch = batches.start(household, bake_id, None, None, now, client_id)
+    batch = batches.start(household, bake_id, None, None, now, client_id, dough_at)
     if dishes[at].get("changes"):
         bakes.delete(household, bake_id)  # its version stays for the batch
     changed = [{**dish, "batch": batch.pk} if i == at else dish for i, dish in enumerate(dishes)]

@@ -8,6 +8,7 @@ from datetime import datetime, timedelta
 from itertools import pairwise
 from typing import Any
 from unittest.mock import patch
+from zoneinfo import ZoneInfo
 
 from django.utils import timezone
 from icalendar import Calendar
@@ -15,6 +16,7 @@ from playwright.sync_api import Locator, expect
 
 from accounts.models import Household
 from bakes import services as bakes
+from batches.models import Batch
 from days import services as days
 from days.models import Day
 from kitchens.models import Kitchen
@@ -23,6 +25,8 @@ from tests.browser.base import BrowserCase, database_url
 from tests.core.examples import bake_document
 
 KINDS = ("squash-lentil-half-moons", "mushroom-buckwheat-half-moons", "pear-hazelnut-buns")
+# A filling that thaws in the fridge overnight.
+THAWED = {"steps": [{"do": "thaw", "for": "720 min", "of": ["kale"]}, {"do": "chill", "for": "30 min", "of": []}]}
 SOLVED_MS = 60_000
 # What is written in the drawing of the day and reaches past its edge.
 CUT_OFF = """[...document.querySelectorAll("main svg[role=group]")].flatMap((svg) => {
@@ -230,8 +234,45 @@ class Followed(OnTheDay):
     def begin(self, name: str) -> None:
         """Start one bake of the day, from its lane."""
         self.lane(name[:12]).press("Enter")
-        self.page.get_by_role("button", name="Start it now").click()
+        self.page.get_by_role("button", name=re.compile("^Start (it|its dough) now$")).click()
         expect(self.page).to_have_url(re.compile(r"/hands/\d+"))
+
+
+class Ahead(OnTheDay):
+    def test_a_filling_made_hours_before_its_dough_is_begun_by_itself_and_the_dough_waits_for_its_hour(self) -> None:
+        day = days.standing(self.day("kale-potato-braids", hours=13), timezone.now()).day
+        placed = day.plan["placed"][0]
+        placed["filling"] = placed["starts"][0] - 60  # five hours before
+        day.save()
+        self.page.goto(f"/day/{day.pk}")
+        self.lane("Kale").press("Enter")
+        start = self.page.get_by_role("button", name=re.compile("^Start its filling now: the dough at"))
+        hour = start.inner_text()[-5:]
+        start.click()
+        self.hands.at("Make the filling")
+        self.hands.go_on()
+        batch = Batch.objects.latest("pk")
+        self.hands.sent()
+        sheet = self.page.request.get(f"/api/batches/{batch.pk}", params={"now": timezone.now().isoformat()}).json()
+        weigh = next(s for s in sheet["live"]["sheet"]["day"]["steps"] if s["key"] == "weigh")
+        lisbon = datetime.fromisoformat(weigh["start"]).astimezone(ZoneInfo("Europe/Lisbon"))
+        self.assertEqual(lisbon.strftime("%H:%M"), hour)
+        self.assertRegex(self.hands.front()[0], "^(filling|weigh)")
+        expect(self.hands.figure()).to_contain_text("not yet: at")
+        expect(self.hands.figure()).to_contain_text(hour)
+        self.assertEqual(batch.observations.filter(stage="weigh", kind="done").count(), 0)
+
+    def test_on_the_bench_too_what_is_made_before_the_dough_can_be_begun_alone(self) -> None:
+        bake = self.baked("kale-potato-braids", filling={**bake_document("kale-potato-braids")["filling"], **THAWED})
+        self.page.goto(f"/bench/{bake}")
+        self.bench.worked()
+        self.page.get_by_role("button", name="Start this bake").click()
+        asked = self.page.get_by_role("dialog", name="What is begun now?")
+        expect(asked).to_contain_text("before the dough")
+        asked.get_by_role("button", name=re.compile("the dough at")).click()
+        self.hands.at("Thaw")
+        started = Batch.objects.latest("pk").observations.get(kind="started")
+        self.assertGreater(started.value, 60)
 
 
 class Workers(OnTheDay):

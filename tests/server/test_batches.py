@@ -2,7 +2,7 @@
 
 import threading
 import uuid
-from datetime import timedelta
+from datetime import datetime, timedelta
 from typing import Any
 from unittest import mock
 
@@ -69,6 +69,24 @@ class Running(ApiCase):
                 found = [d["code"] for d in told["live"]["sheet"]["doubts"] if d["code"] == "unknown_spot"]
                 self.assertEqual(found, doubts)
         self.assertEqual(self.call("POST", f"/batches/{batch['id']}/finish", GOOD)[0], 200)
+
+    def test_begun_with_what_comes_before_it_the_dough_waits_for_its_hour(self) -> None:
+        made = self.make_bake()
+        start = lambda hours: self.call(
+            "POST",
+            f"/bakes/{made['id']}/batches",
+            {"now": NOW.isoformat(), "dough_at": (NOW + timedelta(hours=hours)).isoformat()},
+        )
+        status, batch = start(8)
+        self.assertEqual(status, 201)
+        now_begun = self.start(made["id"])
+        for told in ("plan", "live"):
+            sheets = [b["plan"] if told == "plan" else b["live"]["sheet"] for b in (batch, now_begun)]
+            ahead, then = (datetime.fromisoformat(s["day"]["eat"]) for s in sheets)
+            with self.subTest(told=told):
+                self.assertEqual(ahead - then, timedelta(hours=8))
+        self.assertEqual(start(73)[0], 422)
+        self.assertIsNone(Observation.objects.get(batch=start(-1)[1]["id"]).value)
 
     def test_its_news_tell_that_somebody_marked_something_or_took_it_back(self) -> None:
         batch = self.start()

@@ -116,8 +116,8 @@ class Observation:
     lid_lifted, did (an event within a stage is over), heat_for (so many minutes are given it instead of those
     planned), mishap (something went wrong), stopped (the batch is given up and put away).
     stage: the tray it belongs to.
-    value: growth as a share (risen), what a poke does (0 springs back at once, 1 slowly, 2 stays), whether a tear
-    shows honeycomb (0, 1), °C, g, min, or how many.
+    value: min from this mark until the dough is begun (started; None at once), growth as a share (risen), what a poke
+    does (0 springs back at once, 1 slowly, 2 stays), whether a tear shows honeycomb (0, 1), °C, g, min, or how many.
     where: the spot it was moved to; which lump was weighed again ("3"); whose filling was weighed ("1", the first
     group's); which mishap it was.
     event: the event it ends, or the load a reading was taken of ("heat.1.2"), "" where it names none.

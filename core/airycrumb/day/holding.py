@@ -29,7 +29,9 @@ def held_hours(table: Table, plan: Plan) -> list[Hours]:
 
 
 def held(sheet: Sheet, hours: Mapping[str, datetime]) -> Sheet:
-    """The sheet with what is not done yet no sooner than the day has it. hours: as `held_hours` gives them."""
+    """The sheet with what is not done yet no sooner than the day has it, and its filling when the day has it. hours:
+    as `held_hours` gives them.
+    """
     if not hours:
         return sheet
     later = _Later(sheet, hours)
@@ -39,7 +41,7 @@ def held(sheet: Sheet, hours: Mapping[str, datetime]) -> Sheet:
 
 
 class _Later:
-    """By how much later everything of a bake is on its day."""
+    """By how much later everything of a bake is on its day; its filling may be sooner."""
 
     def __init__(self, sheet: Sheet, hours: Mapping[str, datetime]) -> None:
         self.hours = hours
@@ -53,6 +55,8 @@ class _Later:
         wanted, here = self.hours.get(key), self.starts.get(key)
         if key in ("heat", "rest"):
             return max((self.load(i) for i in self.into), default=ZERO)
+        if key == "filling" and wanted is not None and here is not None:
+            return wanted - here  # it keeps: a day may have it made hours before the dough is begun
         return ZERO if wanted is None or here is None else max(ZERO, wanted - here)
 
     def load(self, load: str) -> timedelta:

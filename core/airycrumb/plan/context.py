@@ -19,6 +19,7 @@ from airycrumb.plan.timetable import Done
 from airycrumb.stations.heat.water import air_pressure
 from airycrumb.stations.weigh.formula import Percentages, Scaled, Share, percentages, scale
 
+FIRST = ("sponge", "weigh")  # stages a dough may begin with
 SILENT_AFTER = timedelta(minutes=20)  # a thermometer that has said nothing for so long is not believed
 
 
@@ -259,11 +260,15 @@ class Context:
 
     @cached_property
     def done(self) -> Done | None:
-        """When stages really began and ended; None before the batch is started."""
-        started = [o.at for o in self.observations if o.kind == "started"]
-        if not started:
+        """When stages really began and ended; None before the batch is started. Where it was started with what comes
+        before the dough, the dough begins as planned then, or sooner where its first stage is over by that hour.
+        """
+        started = next((o for o in self.observations if o.kind == "started"), None)
+        if started is None:
             return None
-        return Done(started[0], {o.stage: o.at for o in self.observations if o.kind == "done"}, self.now)
+        ended = {o.stage: o.at for o in self.observations if o.kind == "done"}
+        dough = started.at + timedelta(minutes=started.value or 0.0)
+        return Done(min([dough, *(ended[s] for s in FIRST if s in ended)]), ended, self.now)
 
     def did(self, event: str) -> datetime | None:
         """When an event was marked as over, None where it was not."""

@@ -72,7 +72,7 @@ def _until(sheet: Sheet, seen: Sequence[Observation], stage: str) -> list[Observ
     # The filling goes on beside the dough; cooling, soaking and preheating are nobody's stage to end.
     order = [s.key for s in sheet.day.steps if s.key in STAGES and s.key != "filling"]
     before = order[: order.index(stage)]
-    started = [] if seen else [Observation("started", order[0], sheet.day.start)]
+    started = [] if seen else [Observation("started", order[0], steps[order[0]].start)]
     return [*started, *seen, *(Observation("done", s, steps[s].end) for s in before if s not in ended)]
 
 

@@ -4967,7 +4967,8 @@ export interface components {
         };
         /**
          * NewBatch
-         * @description version null: the bake's newest. client_id is made by whoever starts it: sent twice, it is one batch.
+         * @description version null: the bake's newest. client_id is made by whoever starts it: sent twice, it is one batch. dough_at:
+         *     when its dough is to be begun, where only what comes before that is begun now.
          */
         NewBatch: {
             /** Client Id */
@@ -4976,6 +4977,8 @@ export interface components {
             version?: number | null;
             /** Kitchen Id */
             kitchen_id?: number | null;
+            /** Dough At */
+            dough_at?: string | null;
             /**
              * Now
              * Format: date-time
@@ -5722,11 +5725,14 @@ export interface components {
         };
         /**
          * DishStart
-         * @description Which of the day's bakes is begun now.
+         * @description Which of the day's bakes is begun now. dough_at: when its dough is to be begun, where its filling alone is begun
+         *     now.
          */
         DishStart: {
             /** Dish */
             dish: number;
+            /** Dough At */
+            dough_at?: string | null;
             /** Client Id */
             client_id?: string | null;
             /**

@@ -336,13 +336,13 @@ export class DraftStore {
   }
 
   /** The batch a start pressed now makes, by the sheet in sight; null where that is of an earlier edit. */
-  begun(at: string): BatchOut | null {
+  begun(at: string, dough: string | null = null): BatchOut | null {
     const { sheet, sheetOf, document } = this.read();
     if (!sheet || !same(sheetOf, document)) return null;
-    return begunHere({ id: this.id, version: this.base, document }, sheet, at);
+    return begunHere({ id: this.id, version: this.base, document }, sheet, at, dough ?? at);
   }
 
   /** What to post to start a batch of this bake: after what of it waits. */
-  start = (version: number | null, kitchen: number | null, at: string) =>
-    ({ kind: "start", bake: this.id, chain: this.chain, version, kitchen, at }) as const;
+  start = (version: number | null, kitchen: number | null, at: string, dough: string | null = null) =>
+    ({ kind: "start", bake: this.id, chain: this.chain, version, kitchen, at, dough }) as const;
 }

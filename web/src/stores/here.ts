@@ -73,7 +73,13 @@ const told: Hand = async ([first, ...more]) => {
     case "create":
       return take(client.POST("/api/bakes", { body: { client_id, document: work.document }, ...how }));
     case "start": {
-      const body = { client_id, version: work.version, kitchen_id: work.kitchen, now: work.at };
+      const body = {
+        client_id,
+        version: work.version,
+        kitchen_id: work.kitchen,
+        dough_at: work.dough ?? null,
+        now: work.at,
+      };
       return take(
         client.POST("/api/bakes/{bake_id}/batches", { params: { path: { bake_id: work.bake } }, body, ...how }),
       );

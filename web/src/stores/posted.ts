@@ -14,7 +14,16 @@ export type Work =
   | { kind: "save"; bake: number; chain: string; base: number; document: Bake }
   | { kind: "create"; document: Bake }
   /** version null: whatever is the newest once everything before it has been taken. */
-  | { kind: "start"; bake: number; chain: string; version: number | null; kitchen: number | null; at: string };
+  | {
+      kind: "start";
+      bake: number;
+      chain: string;
+      version: number | null;
+      kitchen: number | null;
+      at: string;
+      /** When the dough is to be begun, where only what comes before it is begun now. */
+      dough?: string | null;
+    };
 
 export interface Posted {
   /** Made here: the server takes each once, however often it is sent. */

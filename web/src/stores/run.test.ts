@@ -107,6 +107,17 @@ describe("a batch begun before the server knows of it", () => {
     expect(begun.live.sheet).toEqual(begun.plan);
   });
 
+  it("has its dough at its hour where something is made before it, and at once where it is the dough that is begun", () => {
+    const steps = [
+      { key: "filling", start: "2026-11-25T18:00:00+01:00", end: "2026-11-25T18:30:00+01:00" },
+      { key: "weigh", start: "2026-11-25T20:00:00+01:00", end: "2026-11-25T20:20:00+01:00" },
+    ];
+    const ahead = { day: { start: "2026-11-25T18:00:00+01:00", steps } } as unknown as Sheet;
+    const hours = (batch: BatchOut) => batch.plan?.day.steps.map((s) => new Date(s.start).toISOString().slice(11, 16));
+    expect(hours(begunHere(bake, ahead, start.at, "2026-11-25T10:00:00Z"))).toEqual(["08:00", "10:00"]);
+    expect(hours(begunHere(bake, ahead, start.at))).toEqual(["06:00", "08:00"]);
+  });
+
   it("keeps its marks until its start is taken, then sends them after it, over a reload", async () => {
     const [marks, sent] = [new Marks(), [] as string[]];
     marks.down = true;

@@ -39,19 +39,27 @@ const READ_IN_HEAT = 3_000;
 /** Where it is only listened to for its alarms. */
 const READ_BEHIND = 60_000;
 
+/** What is made so long before the dough can be begun by itself, ms. */
+export const AHEAD = 20 * 60_000;
+
+/** When the dough of a plan is begun: after what is made before it, where there is such a thing. */
+export const doughOf = ({ day }: Sheet): number =>
+  Date.parse(day.steps.find((s) => s.key === "sponge" || s.key === "weigh")?.start ?? day.start);
+
 /** What a batch has for a number until the server has taken its start. */
 export const NOT_YET_BEGUN = 0;
 
 /**
- * A batch begun here while the server is away: planned by the sheet last worked, moved to the hour of the press. How
+ * A batch begun here while the server is away: planned by the sheet last worked, its dough moved to its hour. How
  * warm the room is at that other hour the server works in when it takes the start.
  */
 export function begunHere(
   bake: { id: number; version: number; document: BatchOut["document"] },
   worked: Sheet,
   started: string,
+  dough: string = started,
 ): BatchOut {
-  const sheet = movedBy(worked, Date.parse(started) - Date.parse(worked.day.start));
+  const sheet = movedBy(worked, Date.parse(dough) - doughOf(worked));
   return {
     id: NOT_YET_BEGUN,
     bake_id: bake.id,

@@ -21,7 +21,7 @@ import { Folded } from "./folded";
 import { Hold } from "./hold";
 import { OnTheDay } from "./on-the-day";
 import { RailAndTrays } from "./rail-and-trays";
-import { NowOrThen, startsLater } from "./now-or-then";
+import { NowOrThen, isAsked } from "./now-or-then";
 import { BenchSkeleton } from "./skeleton";
 import { BakeLinks, SaveState } from "./save-state";
 import { Sentence } from "./sentence";
@@ -170,11 +170,11 @@ function OpenBake({ from, kitchen }: { from: BakeOut; kitchen: Kitchen | undefin
   }, [first, does]);
   useKeys(store, { open, help: showHelp, find: showFind, answer: answerFirst });
 
-  const beginNow = () => {
+  const begin = (dough: string | null) => {
     setEarly(false);
-    starting.start();
+    starting.start(dough);
   };
-  const start = () => (sheet && startsLater(sheet, clockNow()) ? setEarly(true) : starting.start());
+  const start = () => (sheet && isAsked(sheet, clockNow()) ? setEarly(true) : starting.start(null));
   useStartAsked(search.get("start") === "now" && sheet !== null && saved, () => {
     const stop = sheet?.doubts.find((d) => d.severity === "stop");
     setSearch(
@@ -240,7 +240,7 @@ function OpenBake({ from, kitchen }: { from: BakeOut; kitchen: Kitchen | undefin
         />
         {phone && links}
       </div>
-      {sheet && <NowOrThen sheet={sheet} open={early} onNow={beginNow} onClose={() => setEarly(false)} />}
+      {sheet && <NowOrThen sheet={sheet} open={early} onBegin={begin} onClose={() => setEarly(false)} />}
       <LineNotice
         line={line}
         meanwhile={`what you change is kept here; ${sheet ? "what stands below was worked before it." : "its plan comes as soon as it answers."}`}

@@ -9,12 +9,17 @@ import { putAndKeep } from "../../stores/kept-answers";
 import { batchQuery } from "../queries";
 
 /** Where the batch now begun is followed; null where it waits for the server, and no plan is at hand to run it by. */
-async function begin(store: DraftStore, queries: QueryClient, kitchen: number | null): Promise<string | null> {
+async function begin(
+  store: DraftStore,
+  queries: QueryClient,
+  kitchen: number | null,
+  dough: string | null,
+): Promise<string | null> {
   const version = await store.settle();
   const [at, id] = [nowIso(), crypto.randomUUID()];
-  const batch = await outbox.deliver(store.start(version, kitchen, at), id);
+  const batch = await outbox.deliver(store.start(version, kitchen, at, dough), id);
   if (batch) return `/hands/${batch.id}`;
-  const begun = store.begun(at);
+  const begun = store.begun(at, dough);
   if (!begun) return null;
   await putAndKeep(queries, batchQuery(id).queryKey, begun);
   return `/hands/${id}`;
@@ -37,13 +42,13 @@ export function useStarting(store: DraftStore, kitchen: number | null) {
   const [told, setTold] = useState<string | null>(null);
   const failed = (error: unknown) => setTold(error instanceof Error ? error.message : String(error));
 
-  const start = () => {
+  const start = (dough: string | null) => {
     setTold("Starting…");
     const follow = (where: string | null) => {
       setTold(null);
       return where === null ? undefined : navigate(where);
     };
-    begin(store, queries, kitchen).then(follow).catch(failed);
+    begin(store, queries, kitchen, dough).then(follow).catch(failed);
   };
   const takeBack = (refs: string[]) => {
     const late = "It was on its way already, and may have begun: look in Hands.";

@@ -2,8 +2,9 @@ import { useState } from "react";
 import { Link, useNavigate } from "react-router";
 
 import type { Day, DayDish, DayDocument } from "../../api/client";
-import { clock, clockFrom, nowIso } from "../../lib/clock";
+import { clock, clockFrom, clockNow, nowIso } from "../../lib/clock";
 import { useUnits } from "../../lib/settings";
+import { AHEAD } from "../../stores/run";
 import { Button, Small } from "../../ui/button";
 import { Choice } from "../../ui/choice";
 import { Fact, Facts } from "../../ui/facts";
@@ -17,6 +18,15 @@ const SERVED = [
   { value: "reheat", label: "baked before, heated again" },
   { value: "cool", label: "as it is, cool" },
 ];
+
+/** When the dough is begun, where the day has the filling made well before that and it is not that hour yet. */
+function doughAfterFilling(dish: DayDish): string | null {
+  const dough = dish.spans.find((s) => s.key !== "filling")?.start;
+  const filling = dish.spans.find((s) => s.key === "filling")?.start;
+  if (!dough || !filling) return null;
+  const latest = Date.parse(dough) - AHEAD;
+  return Date.parse(filling) <= latest && clockNow() <= latest ? dough : null;
+}
 
 /** One bake of the day: its hours, and what may be otherwise on that day. */
 export function DishPanel(props: { day: Day; dish: DayDish; handle: DayHandle; onClose: () => void }) {
@@ -34,10 +44,11 @@ export function DishPanel(props: { day: Day; dish: DayDish; handle: DayHandle; o
     onClose();
     void handle.save({ ...day.document, dishes: (day.document.dishes ?? []).filter((_, i) => i !== dish.at) });
   };
-  const start = async () => {
-    const batch = await handle.start(dish.at);
+  const start = async (dough: string | null) => {
+    const batch = await handle.start(dish.at, dough);
     if (batch !== null) void navigate(`/hands/${batch}`);
   };
+  const ahead = doughAfterFilling(dish);
   return (
     <section className="rounded-xl border-2 border-cobalt bg-inset p-4" aria-label={dish.name}>
       <div className="flex items-start justify-between gap-3">
@@ -104,9 +115,16 @@ export function DishPanel(props: { day: Day; dish: DayDish; handle: DayHandle; o
             to Hands
           </Link>
         ) : (
-          <Button look="solid" onClick={() => void start()}>
-            Start it now
-          </Button>
+          <>
+            {ahead !== null && (
+              <Button look="solid" onClick={() => void start(ahead)}>
+                Start its filling now: the dough at {clock(ahead)}
+              </Button>
+            )}
+            <Button look={ahead === null ? "solid" : "rim"} onClick={() => void start(null)}>
+              {ahead === null ? "Start it now" : "Start its dough now"}
+            </Button>
+          </>
         )}
         {dish.pinned && !dish.batch && <Button onClick={() => void put({ begin_at: null })}>Let its hour go</Button>}
         {dish.batch && (

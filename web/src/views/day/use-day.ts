@@ -57,8 +57,8 @@ export function useDay(id: number) {
       setTrouble(notMade(error));
     }
   };
-  const start = async (dish: number) => {
-    const body = { dish, client_id: crypto.randomUUID(), now: nowIso() };
+  const start = async (dish: number, dough_at: string | null) => {
+    const body = { dish, dough_at, client_id: crypto.randomUUID(), now: nowIso() };
     try {
       const begun = await take(client.POST("/api/days/{day_id}/start", { params, body }));
       put(begun.day);

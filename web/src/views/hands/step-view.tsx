@@ -2,7 +2,7 @@ import type { MouseEvent, ReactNode } from "react";
 
 import type { BakeEvent, EventMark, Sheet } from "../../api/client";
 import type { Scale } from "../../api/scale";
-import { countdown, duration } from "../../lib/clock";
+import { clockFrom, countdown, duration } from "../../lib/clock";
 import { isWait } from "../../stores/events";
 import { Guarded } from "../../lib/guarded";
 import { useUnits } from "../../lib/settings";
@@ -14,6 +14,9 @@ import type { Stage } from "../marks/steps";
 import { Beside } from "./beside";
 import { Unsafe } from "./unsafe";
 import { joined } from "../../lib/words";
+
+/** Work of the hands that comes so much later is told as not yet due. */
+const NOT_YET_MS = 15 * 60_000;
 
 interface StepProps {
   event: BakeEvent;
@@ -43,7 +46,9 @@ export function StepView(p: StepProps) {
   const left = (p.due - now) / 1000;
   // What is done by hand is late once it should be over, not while the hands are at it.
   const late = isWait(event) ? -left : (now - Date.parse(event.end)) / 1000;
+  const early = isEarly(event, now);
   const over = late > (isWait(event) ? 0 : 60);
+  const figure = early ? countdown((Date.parse(event.start) - now) / 1000) : figureOf(event, left, u);
   const press = u.text(event.press);
   const phone = usePhone();
   const cautions = sheet.cautions.filter((c) => [event, ...p.along].some((e) => e.cautions.includes(c.code)));
@@ -95,13 +100,13 @@ export function StepView(p: StepProps) {
           >
             <span
               role="timer"
-              className={`block leading-none font-extrabold tracking-tight ${over ? "text-crust" : "text-ink"} ${figureSize(figureOf(event, left, u), mind.length > 1)}`}
+              className={`block leading-none font-extrabold tracking-tight ${over ? "text-crust" : "text-ink"} ${figureSize(figure, mind.length > 1)}`}
             >
-              {figureOf(event, left, u)}
+              {figure}
             </span>
             <span className="mt-1 block text-lg leading-snug text-ink tab:mt-2 tab:text-xl">
               {over && event.figure.length === 0 && lateWords(event, late / 60)}
-              {p.note || (event.figure_note.length > 0 ? u.text(event.figure_note) : over ? u.text(event.lost) : "")}
+              {early ? `not yet: at ${clockFrom(event.start)}` : p.note || noteOf(event, over, u)}
             </span>
           </button>
           {done.length < 2 && mind.slice(0, 2)}
@@ -142,6 +147,10 @@ function once(e: MouseEvent) {
   e.stopPropagation();
 }
 
+/** Whether it is work of the hands that is planned for so much later: nothing goes on until then. */
+const isEarly = (event: BakeEvent, now: number): boolean =>
+  !isWait(event) && Date.parse(event.start) - now > NOT_YET_MS;
+
 /** Its number; else how long it still takes; else that it is due. */
 function figureOf(event: BakeEvent, left: number, u: ReturnType<typeof useUnits>): string {
   if (event.figure.length > 0) return u.text(event.figure);
@@ -149,6 +158,9 @@ function figureOf(event: BakeEvent, left: number, u: ReturnType<typeof useUnits>
   if (left < 0 && event.when === "look from") return "look";
   return isWait(event) || left > 0 ? countdown(left) : "now";
 }
+
+const noteOf = (event: BakeEvent, over: boolean, u: ReturnType<typeof useUnits>): string =>
+  event.figure_note.length > 0 ? u.text(event.figure_note) : over ? u.text(event.lost) : "";
 
 function lateWords(event: BakeEvent, minutes: number): string {
   if (event.when === "look from") return "time to look: ";
