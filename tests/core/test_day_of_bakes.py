@@ -14,6 +14,7 @@ from airycrumb.day.document import read_day
 from airycrumb.day.from_sheet import Made, grid_of, resources
 from airycrumb.day.holding import held, held_hours
 from airycrumb.day.judging import judged
+from airycrumb.day.live import still_holds
 from airycrumb.day.planning import Table, as_shown, as_stored, first_plan, from_stored
 from airycrumb.day.simulated import doubt
 from airycrumb.day.splitting import split
@@ -174,6 +175,20 @@ class Planned(unittest.TestCase):
         self.assertGreaterEqual(after.loads[0].into, hours["heat.1.1"])
         due = {e.id: e.due for e in before.events}
         self.assertTrue(all(e.due >= due[e.id] for e in after.events))
+
+    def test_a_minute_late_is_not_late_and_half_an_hour_is(self) -> None:
+        day = table()
+        plan = first_plan(day)
+        hour = day.grid.at(plan.placed[0].starts[0])
+        dishes = [{"bake": 1, "batch": 7}, {"bake": 2}]
+        for minutes, same in ((0, True), (1 / 6, True), (2, True), (30, False)):
+            now = hour + timedelta(minutes=minutes)
+            started = (Observation("started", "weigh", now),)
+            begun, waiting = table(day_file(dishes=dishes), now, started), table(now=now)
+            with self.subTest(minutes=minutes):
+                self.assertEqual(still_holds(begun.jobs, plan, begun.having), same)
+                # Nor is a day that waits for the press.
+                self.assertEqual(still_holds(waiting.jobs, plan, waiting.having), same)
 
     def test_a_table_for_more_gets_more_of_each(self) -> None:
         few, many = (split(day_file(people=n), table(day_file(people=n))) for n in (4, 12))

@@ -38,8 +38,14 @@ class Grid:
 
     def slot(self, at: datetime) -> int:
         """The slot a moment lies in, the next one where it lies between two; none before the first."""
-        passed = at.astimezone(UTC) - self.origin.astimezone(UTC)
-        return max(0, math.ceil(round(passed.total_seconds() / 60 / SLOT_MIN, 6)))
+        return max(0, math.ceil(round(self._slots(at), 6)))
+
+    def nearest(self, at: datetime) -> int:
+        """The slot that begins nearest to a moment: of what was done, or can be done now. Seconds late are not late."""
+        return max(0, math.floor(self._slots(at) + 0.5))
+
+    def _slots(self, at: datetime) -> float:
+        return (at.astimezone(UTC) - self.origin.astimezone(UTC)) / timedelta(minutes=SLOT_MIN)
 
     def at(self, slot: float) -> datetime:
         """When a slot begins."""
@@ -129,8 +135,8 @@ def job_of(key: int, made: Made, day: Day, kitchen: Kitchen, grid: Grid) -> Job:
         due=due,
         serve=serve,
         warm=_warm(sheet, stages[-1]) if bake.heat.arrive == "proofed" else None,
-        pinned=begin if begin is None else max(begin, grid.slot(grid.now)),
-        earliest=grid.slot(grid.now),
+        pinned=begin if begin is None else max(begin, grid.nearest(grid.now)),
+        earliest=grid.nearest(grid.now),
         chilled=chilled,
     )
 
@@ -146,9 +152,9 @@ def _stages(bake: Bake, sheet: Sheet, grid: Grid, started: bool) -> list[Stage]:
     ended: dict[str, datetime] = {e.stage: e.done_at for e in sheet.events if e.ends_stage and e.done_at is not None}
     begun, found = started or bool(ended), list[Stage]()
     for step in _steps(sheet):
-        began = grid.slot(step.start) if begun else None
+        began = grid.nearest(step.start) if begun else None
         end = ended.get(step.key)
-        over = None if end is None else max(began or 0, grid.slot(end))
+        over = None if end is None else max(began or 0, grid.nearest(end))
         found += _stage(bake, sheet, step, began, over)
         begun = end is not None
     if found[-1].hands:
@@ -227,7 +233,7 @@ def _filling(bake: Bake, sheet: Sheet, grid: Grid) -> Filling | None:
     made = next((e.done_at for e in sheet.events if e.id in MADE | {making[-1].key} and e.done_at is not None), None)
     wrapped = any(e.stage in ("divide", "wrap") and e.ends_stage and e.done_at is not None for e in sheet.events)
     hands = slots((making[-1].end - making[0].start).total_seconds() / 60)
-    began = grid.slot(made) - hands if made is not None else grid.slot(making[0].start) if wrapped else None
+    began = grid.nearest(made) - hands if made is not None else grid.nearest(making[0].start) if wrapped else None
     return Filling(hands, slots(cool), slots(KEEPS_MIN.value), began)
 
 
@@ -248,7 +254,7 @@ def _loads(sheet: Sheet, grid: Grid, preheat_min: float) -> list[Load]:
                 shelves=_shelves(tray, load.pieces),
                 heats=slots(stone),
                 extra=slots(COLD_WAIT_MIN.value) if waits_cold else 0,
-                began=grid.slot(load.into) if load.began else None,
+                began=grid.nearest(load.into) if load.began else None,
             )
         )
     return found
