@@ -8,7 +8,7 @@ from datetime import datetime
 from typing import Any
 
 from django.db import transaction
-from django.db.models import Q, QuerySet
+from django.db.models import F, Q, QuerySet
 from django.utils import timezone
 from procrastinate.contrib.django.models import ProcrastinateJob
 
@@ -100,7 +100,11 @@ def delete(household: Household, day_id: int) -> None:
 
 def dishes_of(day: Day, now: datetime) -> list[compute.OnTable]:
     """What is on its table, with the sheets of what was started."""
-    found, dishes = [], day.document.get("dishes", [])
+    return _on_table(day, day.document.get("dishes", []), now)
+
+
+def _on_table(day: Day, dishes: Sequence[dict[str, Any]], now: datetime) -> list[compute.OnTable]:
+    found = []
     heads = bakes.heads_among(day.household, [dish["bake"] for dish in dishes if dish.get("batch") is None])
     for i, dish in enumerate(dishes):
         batch = _batch_of(day, dish.get("batch"))
@@ -154,7 +158,7 @@ def _plan_anew(day: Day, table: compute.Table, made_for: str, now: datetime) -> 
     plan = compute.planned_first(table, day.plan)
     if day.before is None and _begun(day):
         day.before = day.plan  # what was agreed on before anything began: what changes is told against it
-    day.plan, day.made_for = plan, made_for
+    day.plan, day.made_for, day.planned = plan, made_for, day.planned + 1
     day.state, day.progress, day.ways = "waiting", 0.0, []
     if not day.document.get("dishes"):
         day.state = "done"
@@ -304,7 +308,7 @@ def improve(day_id: int, made_for: str, now: datetime) -> None:
     best = compute.planned_best(table, day.plan, seen, wanted)
     if _begun(day) and not compute.worth_changing(table, day.plan, best):
         best = day.plan
-    if rows.update(plan=best, progress=0.8):
+    if rows.update(plan=best, planned=F("planned") + 1, progress=0.8):
         day.plan = best
         hold(day, table)
         build = lambda document: table_of(day, document, now)
@@ -321,7 +325,7 @@ class _Seen:
     def __call__(self, plan: compute.Document) -> bool:
         self.found += 1
         progress = 0.75 - 0.65 / (1 + self.found / 3)
-        shown = {"plan": plan} if self.shows else {}
+        shown = {"plan": plan, "planned": F("planned") + 1} if self.shows else {}
         return self.rows.update(progress=progress, **shown) > 0
 
 
@@ -366,7 +370,10 @@ def _planned(day: Day, now: datetime) -> tuple[compute.Table, compute.Document |
 
 def calendar_of(day: Day, now: datetime) -> str:
     """A day's plan as an iCalendar file."""
-    return compute.day_calendar(*_planned(day, now))
+    table, plan = _planned(day, now)
+    planned = Day.objects.values_list("planned", flat=True).get(pk=day.pk)
+    given_up = _on_table(day, day.document.get("given_up", []), now)
+    return compute.day_calendar(table, plan, given_up, day=str(day.pk), sequence=planned, now=now)
 
 
 def on_paper(day: Day, now: datetime, paper: str, units: compute.Units) -> compute.Printed:

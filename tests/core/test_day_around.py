@@ -4,6 +4,7 @@ import io
 import unittest
 from dataclasses import replace
 from datetime import UTC, datetime, timedelta
+from typing import Any
 
 import pdfplumber
 from icalendar import Calendar
@@ -11,6 +12,7 @@ from icalendar import Calendar
 from airycrumb.bake import read_bake
 from airycrumb.day.around import around, hours_of
 from airycrumb.day.beside import beside, near
+from airycrumb.day.called import Called, called, numbered
 from airycrumb.day.document import read_day
 from airycrumb.day.from_sheet import horizon
 from airycrumb.day.planning import as_shown, collided, first_plan
@@ -27,6 +29,30 @@ def planned(**more: object) -> DayPlan:
     shown = as_shown(day, first_plan(day))
     assert shown is not None
     return shown
+
+
+def calls(**more: object) -> list[Called]:
+    """What a day of two bakes calls for."""
+    day = table(day_file(**more))
+    plan = first_plan(day)
+    shown = as_shown(day, plan)
+    assert shown is not None
+    return called(day, plan, shown)
+
+
+def named(rows: list[Called], day: str = "1") -> list[str]:
+    """The names a calendar gives them."""
+    file = as_calendar(rows, name="Feast", day=day, sequence=3, now=NOW)
+    return [str(e["uid"]) for e in Calendar.from_ical(file).walk("VEVENT")]
+
+
+def read(rows: list[Called]) -> dict[str, Any]:
+    """A calendar's events by their names, each name once."""
+    file = Calendar.from_ical(as_calendar(rows, name="Feast", day="1", sequence=3, now=NOW))
+    events = file.walk("VEVENT")
+    found = {str(e["uid"]).removeprefix("1.").removesuffix("@airy-crumb"): e for e in events}
+    assert len(found) == len(events)
+    return found
 
 
 class Lists(unittest.TestCase):
@@ -128,24 +154,60 @@ class Collided(unittest.TestCase):
 
 
 class Out(unittest.TestCase):
-    def test_the_calendar_has_every_work_and_load_at_its_hour_with_an_alarm(self) -> None:
-        plan = planned()
-        events = Calendar.from_ical(as_calendar(plan, "Feast")).walk("VEVENT")
-        wanted = sorted((s.start, s.end) for d in plan.dishes for s in d.spans if s.kind in ("hands", "heat"))
-        self.assertEqual(sorted((e["dtstart"].dt, e["dtend"].dt) for e in events), wanted)
-        for event in events:
+    def test_the_calendar_has_every_call_of_hands_from_the_first_work_over_lighting_to_the_table(self) -> None:
+        day = table()
+        plan = first_plan(day)
+        shown = planned()
+        rows = called(day, plan, shown)
+        events = read(rows)
+        for dish, made in zip(shown.dishes, day.made, strict=True):
+            mine = {key.split(".", 2)[2]: e for key, e in events.items() if key.startswith(f"{dish.bake}.0.")}
+            rings = {e.id for e in made.sheet.events if e.kind == "into" or (e.rings and not e.along)}
+            self.assertEqual(set(mine), {*rings, "table"})
+            self.assertTrue({"heat.1.1.light", "heat.1.1.in", "heat.1.1.out", "rise.grown"} <= set(mine))
+            self.assertEqual(mine["table"]["dtstart"].dt, dish.table)
+            # What begins in the day's own slots begins there here too, whichever way the bake alone has it.
+            spans = {s.key: s.start for s in dish.spans}
+            self.assertEqual(mine["heat.1.1.in"]["dtstart"].dt, spans["heat.1.1"])
+            self.assertLessEqual(abs(mine["divide.cut"]["dtstart"].dt - spans["divide"]), timedelta(minutes=5))
+            self.assertLess(mine["heat.1.1.light"]["dtstart"].dt, mine["heat.1.1.in"]["dtstart"].dt)
+        for event in events.values():
             (alarm,) = event.walk("VALARM")
-            self.assertLessEqual(alarm["trigger"].dt, timedelta())
+            self.assertEqual(alarm["trigger"].dt, timedelta())
 
-    def test_the_same_things_keep_their_names_when_the_plan_is_made_anew(self) -> None:
-        names = [
-            {str(e["uid"]) for e in Calendar.from_ical(as_calendar(plan, "")).walk("VEVENT")}
-            for plan in (planned(), planned(hands=[{"name": "I"}, {"name": "Helper"}]))
-        ]
-        self.assertEqual(*names)
+    def test_days_keep_the_names_of_their_calls_however_they_are_changed(self) -> None:
+        """Names are one for each call, and those of a bake that stays stay; the file is read back by a library."""
+        kept = {"hands": [{"name": "I"}, {"name": "Helper"}], "people": 20, "name": "Feast", "region": "uk"}
+        for hour in range(0, 40, 6):
+            eat = (datetime.fromisoformat(EAT) + timedelta(hours=hour)).isoformat()
+            first = read(calls(eat_at=eat))
+            for change in ("hands", "people", "name"):
+                with self.subTest(hour=hour, change=change):
+                    self.assertEqual(set(read(calls(eat_at=eat, **{change: kept[change]}))), set(first))
+            swapped = read(calls(eat_at=eat, dishes=[{"bake": 1, "begin_at": None, "serve": "cool"}, {"bake": 2}]))
+            self.assertEqual(set(swapped), set(first))
+
+    def test_two_days_of_one_date_and_two_of_one_bake_never_share_a_name(self) -> None:
+        rows = calls()
+        self.assertFalse(set(named(rows, "1")) & set(named(rows, "2")))
+        self.assertEqual(numbered([7, 9, 7]), ["7.0", "9.0", "7.1"])
+        # The first leaves: the others are called what they were.
+        self.assertEqual(numbered([9, 7])[0], "9.0")
+
+    def test_what_was_given_up_is_cancelled_without_an_alarm_and_a_plan_made_anew_counts_up(self) -> None:
+        rows = calls()
+        gone = [row for row in rows if row.key.startswith("1.")]
+        stay = [row for row in rows if row not in gone]
+        file = Calendar.from_ical(as_calendar(stay, gone, name="", day="1", sequence=4, now=NOW))
+        self.assertTrue(gone and stay)
+        for event in file.walk("VEVENT"):
+            cancelled = str(event["uid"]).startswith("1.1.0.")
+            self.assertEqual(event.get("status") == "CANCELLED", cancelled, event["uid"])
+            self.assertEqual(len(event.walk("VALARM")), 0 if cancelled else 1)
+            self.assertEqual(event["sequence"], 4)
 
     def test_an_empty_day_is_an_empty_calendar(self) -> None:
-        self.assertEqual(Calendar.from_ical(as_calendar(None, "")).walk("VEVENT"), [])
+        self.assertEqual(read([]), {})
 
     def test_paper_has_every_hour_and_every_food_of_the_day(self) -> None:
         plan = planned()
@@ -203,7 +265,7 @@ class Shown(unittest.TestCase):
         with pdfplumber.open(io.BytesIO(day_sheet(plan, around(table().made, plan), "a4", "metric"))) as pdf:
             text = " ".join("\n".join(page.extract_text() for page in pdf.pages).split())
         self.assertIn("heat it again to 82 °C", text)
-        events = Calendar.from_ical(as_calendar(plan, "")).walk("VEVENT")
+        events = read(calls(dishes=[{"bake": 1, "serve": "reheat", "begin_at": evening}, {"bake": 2}])).values()
         told = [str(e["summary"]) for e in events if "into the fridge by" in str(e.get("description", ""))]
         self.assertTrue(told)
         self.assertTrue(all(first.name in summary for summary in told))

@@ -193,8 +193,10 @@ class OutTest(DayCase):
         answer = self.client.get(f"/api/calendar/{made['calendar']}.ics")
         self.assertEqual(answer.status_code, 200)
         events = Calendar.from_ical(answer.content.decode()).walk("VEVENT")
-        hands = [s for d in day["plan"]["dishes"] for s in d["spans"] if s["kind"] in ("hands", "heat")]
-        self.assertEqual(len(events), len(hands))
+        told = sorted(str(e["summary"]) for e in events)
+        for dish in day["plan"]["dishes"]:
+            self.assertIn(f"On the table: {dish['name']}", told)
+            self.assertTrue(any(line.startswith("Water on to boil") and dish["name"] in line for line in told), told)
         self.assertTrue(all(len(e.walk("VALARM")) == 1 for e in events))
         self.assertEqual(len({str(e["uid"]) for e in events}), len(events))
 

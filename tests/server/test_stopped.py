@@ -5,6 +5,8 @@ from datetime import datetime, timedelta
 from typing import Any
 from unittest.mock import patch
 
+from icalendar import Calendar
+
 from batches.models import Batch
 from days.models import Day
 from kitchens.models import Kitchen
@@ -99,6 +101,8 @@ class OnADay(DayCase):
         first = min(day["plan"]["dishes"], key=lambda d: d["begins"])
         begun = datetime.fromisoformat(first["begins"])
         _, started = self.call("POST", f"/days/{day['id']}/start", {"dish": first["at"], "now": begun.isoformat()})
+        before = self.calendar(day["id"], begun.isoformat())
+        names, sequence = set(before), max(int(e["sequence"]) for e in before.values())
         gone = str(uuid.uuid4())
         for minutes, mark, left in (
             (30, {"client_id": gone, "kind": "stopped", "where": WHY}, 1),
@@ -113,3 +117,15 @@ class OnADay(DayCase):
                 self.assertEqual(len(now["plan"]["dishes"]), left)
                 document = Day.objects.get(pk=day["id"]).document
                 self.assertEqual(len(document.get("given_up", [])), 2 - left)
+                found = self.calendar(day["id"], at)
+                gone_from_it = {uid for uid, event in found.items() if event.get("status") == "CANCELLED"}
+                self.assertEqual(len({uid.split(".")[1] for uid in gone_from_it}), 2 - left)
+                self.assertGreater(min(int(e["sequence"]) for e in found.values()), sequence)
+                # What was called by a name before is called by it still, or cancelled under it.
+                self.assertLessEqual(gone_from_it, names)
+                sequence = max(int(e["sequence"]) for e in found.values())
+
+    def calendar(self, day: int, now: str) -> dict[str, Any]:
+        """Its events by their names, as a reader of such files has them."""
+        answer = self.client.get(f"/api/days/{day}/calendar.ics", {"now": now})
+        return {str(e["uid"]): e for e in Calendar.from_ical(answer.content.decode()).walk("VEVENT")}

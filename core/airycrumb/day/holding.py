@@ -28,13 +28,14 @@ def held_hours(table: Table, plan: Plan) -> list[Hours]:
     return found
 
 
-def held(sheet: Sheet, hours: Mapping[str, datetime]) -> Sheet:
-    """The sheet with what is not done yet no sooner than the day has it, and its filling when the day has it. hours:
-    as `held_hours` gives them.
+def held(sheet: Sheet, hours: Mapping[str, datetime], sooner: bool = False) -> Sheet:
+    """The sheet with what is not done yet no sooner than the day has it, and its filling when the day has it.
+
+    hours: as `held_hours` gives them; sooner: of a bake that is not begun, all of it is when the day has it.
     """
     if not hours:
         return sheet
-    later = _Later(sheet, hours)
+    later = _Later(sheet, hours, sooner)
     events = [later.event(e) if e.standing == "open" else e for e in sheet.events]
     loads = [replace(x, into=x.into + by, out=x.out + by) if (by := later.load(x.id)) else x for x in sheet.loads]
     return replace(sheet, events=sorted(events, key=lambda e: e.due), loads=loads)
@@ -43,8 +44,8 @@ def held(sheet: Sheet, hours: Mapping[str, datetime]) -> Sheet:
 class _Later:
     """By how much later everything of a bake is on its day; its filling may be sooner."""
 
-    def __init__(self, sheet: Sheet, hours: Mapping[str, datetime]) -> None:
-        self.hours = hours
+    def __init__(self, sheet: Sheet, hours: Mapping[str, datetime], sooner: bool) -> None:
+        self.hours, self.sooner = hours, sooner
         self.starts = {s.key: s.start for s in sheet.day.steps}
         self.starts |= {"filling": made[0].start} if (made := sheet.day.making) else {}
         self.order = [s.key for s in sheet.day.steps if s.key in LABELS]
@@ -52,17 +53,20 @@ class _Later:
 
     def stage(self, key: str) -> timedelta:
         """Of a stage's beginning; of the heat, its first load's."""
-        wanted, here = self.hours.get(key), self.starts.get(key)
         if key in ("heat", "rest"):
             return max((self.load(i) for i in self.into), default=ZERO)
-        if key == "filling" and wanted is not None and here is not None:
-            return wanted - here  # it keeps: a day may have it made hours before the dough is begun
-        return ZERO if wanted is None or here is None else max(ZERO, wanted - here)
+        # A filling keeps: a day may have it made hours before the dough is begun.
+        return self._by(self.hours.get(key), self.starts.get(key), self.sooner or key == "filling")
 
     def load(self, load: str) -> timedelta:
         """Of a load."""
-        wanted, here = self.hours.get(load), self.into.get(load)
-        return ZERO if wanted is None or here is None else max(ZERO, wanted - here)
+        return self._by(self.hours.get(load), self.into.get(load), self.sooner)
+
+    @staticmethod
+    def _by(wanted: datetime | None, here: datetime | None, sooner: bool) -> timedelta:
+        if wanted is None or here is None:
+            return ZERO
+        return wanted - here if sooner else max(ZERO, wanted - here)
 
     def after(self, key: str) -> timedelta:
         """Of what follows a stage."""
@@ -75,7 +79,7 @@ class _Later:
 
     def event(self, e: Event) -> Event:
         """One event, where the day has it."""
-        by = self._by(e)
+        by = self._of(e)
         if by == ZERO:
             return e
         if e.ends_stage and e.hands_min == 0:
@@ -83,7 +87,7 @@ class _Later:
             return replace(e, due=e.due + by, end=e.end + by, high=max(e.high, e.due + by))
         return replace(e, start=e.start + by, end=e.end + by, due=e.due + by, low=e.low + by, high=e.high + by)
 
-    def _by(self, e: Event) -> timedelta:
+    def _of(self, e: Event) -> timedelta:
         if e.load in self.into:
             return self.load(e.load)
         if e.kind == "light":

@@ -13,6 +13,7 @@ from airycrumb.bake.model import Bake
 from airycrumb.day import planning
 from airycrumb.day.around import Around, around
 from airycrumb.day.beside import beside, near
+from airycrumb.day.called import called, calls_of, numbered
 from airycrumb.day.collisions import Collision
 from airycrumb.day.document import Day, Dish, moment, read_day
 from airycrumb.day.from_sheet import Made
@@ -191,11 +192,21 @@ def day_beside(document: Document, case: Case, planned: Callable[[], Planned | N
     return [] if found is None or plan is None else beside(sheet, lanes_shown(found[0], plan), found[0].names)
 
 
-def day_calendar(table: Table, plan: Document | None) -> str:
-    """A day's plan as an iCalendar file."""
+def day_calendar(
+    table: Table, plan: Document | None, given_up: Sequence[OnTable], *, day: str, sequence: int, now: datetime
+) -> str:
+    """A day's plan as an iCalendar file. given_up: what was stopped of it; day, sequence: as of `as_calendar`."""
     found = from_stored(plan)
     shown = None if found is None else as_shown(table, found)
-    return as_calendar(shown, table.day.name)
+    calls = [] if found is None or shown is None else called(table, found, shown)
+    bakes = [dish.bake for dish in (*table.day.dishes, *table.day.given_up)]
+    gone = [
+        call
+        for key, on in zip(numbered(bakes)[len(table.day.dishes) :], given_up, strict=True)
+        if on.sheet is not None
+        for call in calls_of(key, str(on.bake["name"]), on.sheet)
+    ]
+    return as_calendar(calls, gone, name=table.day.name, day=day, sequence=sequence, now=now)
 
 
 def day_on_paper(table: Table, plan: Document | None, paper: str, units: Units) -> Printed:
