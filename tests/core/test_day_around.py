@@ -290,6 +290,11 @@ class Shown(unittest.TestCase):
         self.assertIn("on the table only at", str(plan.dishes[0].says))
         self.assertNotEqual(plan.eat_at.isoformat(), EAT)
 
+    def test_an_hour_that_is_past_is_said_to_be(self) -> None:
+        plan = planned(eat_at=(NOW - timedelta(hours=20)).isoformat())
+        for dish in plan.dishes:
+            self.assertIn("wanted 26 Nov 2026, 16:00, which is past", str(dish.says))
+
 
 if __name__ == "__main__":
     unittest.main()

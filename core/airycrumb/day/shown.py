@@ -11,7 +11,7 @@ from airycrumb.day.judging import Costs, costs, in_ovens, judged, ops, overlaps,
 from airycrumb.day.playing import HOT_WAIT, IN_TIME
 from airycrumb.day.simulated import Doubt
 from airycrumb.plan.timetable import LABELS
-from airycrumb.words import NOTHING, Message, hour_of, in_celsius, in_minutes, listed, say, verbatim
+from airycrumb.words import NOTHING, Message, day_of, hour_of, in_celsius, in_minutes, listed, say, verbatim
 
 NAMES = {
     **LABELS,
@@ -230,10 +230,21 @@ def _wrong(cost: Costs, job: Job, placed: Placed, grid: Grid, kept_too_long: boo
     if cost.over:
         wrong.append(say("a dough or a load waits past its best"))
     if cost.late:
-        wrong.append(say("on the table only at {at}", at=hour_of(grid.at(served(job, placed)))))
+        wrong.append(_late(job, grid.at(job.due), grid.at(served(job, placed)), grid.now))
     if cost.night:
         wrong.append(say("wants hands, or somebody to watch the heat, while they sleep"))
     return say("{what}", what=listed(wrong, "commas")) if wrong else NOTHING
+
+
+def _late(job: Job, due: datetime, table: datetime, now: datetime) -> Message:
+    if due >= now or job.stages[0].began is not None:
+        return say("on the table only at {at}", at=hour_of(table))
+    return say(
+        "wanted {day}, {hour}, which is past: {at} at the soonest",
+        day=day_of(due),
+        hour=hour_of(due),
+        at=hour_of(table),
+    )
 
 
 def _spans(i: int, job: Job, having: Resources, placed: Placed, grid: Grid) -> list[DaySpan]:
