@@ -1,5 +1,6 @@
 """Looking back: what a batch says, and what it does not."""
 
+import random
 import unittest
 from dataclasses import replace
 
@@ -120,10 +121,29 @@ class Causes(unittest.TestCase):
 
 
 class Pace(unittest.TestCase):
-    def test_half_of_it_is_what_was_believed(self) -> None:
-        self.assertAlmostEqual(learned_wrap_seconds(110, 26, 12), 120)
+    def test_a_batch_twice_as_slow_is_learned_by_less_than_half(self) -> None:
+        self.assertAlmostEqual(learned_wrap_seconds(60, 24, 12), 60 * 2**0.4)
+        self.assertAlmostEqual(learned_wrap_seconds(60, 6, 12), 60 / 2**0.4)
 
-    def test_a_forgotten_mark_cannot_make_it_absurd(self) -> None:
-        self.assertEqual(learned_wrap_seconds(110, 0, 12), 55)
-        self.assertEqual(learned_wrap_seconds(110, 60 * 24, 1), 1800)
-        self.assertEqual(learned_wrap_seconds(6, 0, 40), 5)
+    def test_a_press_that_was_forgotten_or_made_at_once_teaches_little_or_nothing(self) -> None:
+        self.assertAlmostEqual(learned_wrap_seconds(60, 60, 12), 60 * 2**0.4)
+        self.assertIsNone(learned_wrap_seconds(110, 0, 12))
+        self.assertIsNone(learned_wrap_seconds(110, 60 * 24, 1))
+        self.assertEqual(learned_wrap_seconds(6, 0.8, 40), 5)
+
+    def test_of_drawn_cooks_one_odd_batch_of_eight_costs_little(self) -> None:
+        """Cooks 0.4 to 3 times as slow as assumed, 15 % off their own pace, one press an hour late or made at once."""
+        for odd, middle, most in ((0.0, 0.06, 0.14), (3600 / 12, 0.08, 0.22), (-1e6, 0.06, 0.15)):
+            off = sorted(self.off(seed, odd) for seed in range(400))
+            with self.subTest(odd=odd):
+                self.assertLess(off[200], middle)
+                self.assertLess(off[360], most)
+
+    def off(self, seed: int, odd: float) -> float:
+        """How far off its pace is after eight batches, as a share of it. odd: s a piece added in one of them."""
+        drawn = random.Random(seed)
+        own, pace, which = 60 * drawn.uniform(0.4, 3.0), 60.0, drawn.randrange(8)
+        for batch in range(8):
+            seen = max(0.0, own * drawn.gauss(1.0, 0.15) + (odd if batch == which else 0.0))
+            pace = learned_wrap_seconds(pace, seen * 12 / 60, 12) or pace
+        return abs(pace / own - 1)

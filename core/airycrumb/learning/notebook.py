@@ -46,9 +46,21 @@ class Finding:
     weight: float = 0.0
 
 
-def learned_wrap_seconds(before: float, wrap_minutes: float, pieces: int) -> float:
-    """Seconds to wrap one piece, half the old belief and half this batch; 5 to 1800 s."""
-    return min(max((before + wrap_minutes * 60 / pieces) / 2, 5.0), 1800.0)
+PACE_GAIN = 0.4  # of the difference (in logarithms) that one batch teaches; assumed, the best of a few on drawn cooks
+PACE_STEP = 2.0  # times faster or slower: what is further off teaches no more than that (Huber 1964)
+PACE_ODD = 6.0  # times faster or slower: a press that was forgotten, or made at once; assumed
+
+
+def learned_wrap_seconds(before: float, wrap_minutes: float, pieces: int) -> float | None:
+    """Seconds to wrap one piece after a batch, 5 to 1800 s; None where its presses cannot be believed.
+
+    An odd batch moves it by a third at most: its logarithm follows the batch's, held to a factor of two.
+    """
+    seen = wrap_minutes * 60 / pieces
+    if not before / PACE_ODD <= seen <= before * PACE_ODD:
+        return None
+    ratio = min(max(seen / before, 1 / PACE_STEP), PACE_STEP)
+    return float(min(max(before * ratio**PACE_GAIN, 5.0), 1800.0))
 
 
 LOAD_OFF = 0.2  # of a load's minutes, either way, that are no news; assumed
@@ -96,7 +108,7 @@ def _timing(stages: list[Stage], loads: list[LoadRecord], vigour_before: float, 
             found.append(
                 Finding(
                     change,
-                    say("Your own pace is now used for this closing."),
+                    say("Your own pace takes over less than half of it, and nothing of a very odd batch."),
                     say("Start wrapping earlier by that much, or make fewer at once."),
                 )
             )
