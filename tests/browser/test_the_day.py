@@ -109,6 +109,31 @@ class LaidOut(OnTheDay):
         expect(self.lane("Mushroom")).to_be_visible()
         expect(self.lane("Squash")).to_be_visible()
 
+    def test_somebody_is_away_for_forty_minutes_and_then_all_of_it_is_half_an_hour_later(self) -> None:
+        day = self.day(*KINDS[:2], hours=9)
+        eat = datetime.fromisoformat(day.document["eat_at"])
+        begins = days.standing(day, timezone.now()).reply.plan.begins
+        self.page.goto(f"/day/{day.pk}")
+        self.page.get_by_role("button", name="away from… to…").click()
+        for label, minutes in (("You away from", -5), ("You back at", 35)):
+            at = (begins + timedelta(minutes=minutes)).astimezone(ZoneInfo("Europe/Lisbon"))
+            self.page.get_by_label(f"{label}, the date").fill(f"{at:%Y-%m-%d}")
+            self.page.get_by_label(f"{label}, the hour").fill(f"{at:%H:%M}")
+            self.page.get_by_label(f"{label}, the hour").press("Enter")
+        self.page.get_by_role("button", name="that is right").click()
+        expect(self.page.get_by_role("button", name="there after all")).to_be_visible()
+        self.page.get_by_role("button", name="All of it later").click()
+        self.page.get_by_role("menuitemradio", name="everything 30 min later").click()
+        shown = (eat + timedelta(minutes=30)).astimezone(ZoneInfo("Europe/Lisbon"))
+        expect(self.page.get_by_label("When it is on the table, the hour")).to_have_value(f"{shown:%H:%M}")
+        day.refresh_from_db()
+        self.assertEqual(datetime.fromisoformat(day.document["eat_at"]), eat + timedelta(minutes=30))
+        # Nobody works while they are away.
+        plan = days.standing(day, timezone.now()).reply.plan
+        hands = next(lane for lane in plan.lanes if lane.key == "hands.0")
+        gone = (begins - timedelta(minutes=5), begins + timedelta(minutes=35))
+        self.assertFalse([s for s in hands.spans if s.start < gone[1] and gone[0] < s.end])
+
     def test_what_does_not_fit_is_told_with_ways_out_and_one_press_takes_one(self) -> None:
         day = self.day(*KINDS, hours=4)
         found = days.standing(day, timezone.now()).day

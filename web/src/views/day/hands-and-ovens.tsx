@@ -1,8 +1,7 @@
 import type { Day, DayDocument } from "../../api/client";
-import { clock, nowIso } from "../../lib/clock";
 import { Small } from "../../ui/button";
 import { Choice } from "../../ui/choice";
-import { asField } from "./as-field";
+import { AwayHours } from "./away";
 import type { DayHandle } from "./use-day";
 
 type Person = NonNullable<DayDocument["hands"]>[number];
@@ -34,7 +33,6 @@ export function HandsAndOvens({ day, handle }: { day: Day; handle: DayHandle }) 
             />
             <span className="text-muted">
               up {person.wakes ?? "06:30"} to {person.sleeps ?? "22:30"}
-              {(person.away ?? []).map((a) => `, away ${clock(a.from)} to ${clock(a.until)}`)}
             </span>
             <Choice
               label="Gets up"
@@ -48,7 +46,11 @@ export function HandsAndOvens({ day, handle }: { day: Day; handle: DayHandle }) 
             >
               up earlier or later
             </Choice>
-            <Away day={day} person={person} onAway={(away) => change(i, { away })} />
+            <AwayHours
+              who={person.name || (i === 0 ? "You" : "Helper")}
+              away={person.away ?? []}
+              onAway={(away) => change(i, { away })}
+            />
             {i > 0 && <Small onClick={() => put(hands.filter((_, n) => n !== i))}>is not there</Small>}
           </li>
         ))}
@@ -88,40 +90,5 @@ export function HandsAndOvens({ day, handle }: { day: Day; handle: DayHandle }) 
         </span>
       </p>
     </>
-  );
-}
-
-/** Hours somebody is not there, before or after one. */
-function Away({
-  day,
-  person,
-  onAway,
-}: {
-  day: Day;
-  person: Person;
-  onAway: (away: NonNullable<Person["away"]>) => void;
-}) {
-  const eat = new Date(day.document.eat_at);
-  const from = (hour: number) => {
-    const at = new Date(eat);
-    at.setHours(hour, 0, 0, 0);
-    return at;
-  };
-  const until = (hour: number) => [{ from: nowIso(from(0)), until: nowIso(from(hour)) }];
-  const options = [
-    { value: "", label: "there all day" },
-    ...[8, 9, 10, 11].map((h) => ({ value: String(h), label: `comes at ${String(h).padStart(2, "0")}:00` })),
-  ];
-  const now = person.away?.[0] ? String(Number(asField(new Date(person.away[0].until)).slice(11, 13))) : "";
-  return (
-    <Choice
-      label="Is there"
-      value={now}
-      options={options}
-      onChoose={(h) => onAway(h ? until(Number(h)) : [])}
-      className="font-semibold text-cobalt underline"
-    >
-      {person.away?.length ? "comes later" : "there all day"}
-    </Choice>
   );
 }
