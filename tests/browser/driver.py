@@ -156,10 +156,10 @@ class Bench:
         expect(self.page).to_have_url(re.compile(r"/hands/\d+"))
 
     def now(self) -> None:
-        """Where a start long before its hour is asked about, say that it is meant."""
-        asked = self.page.get_by_role("dialog", name="Now, or at its hour?")
+        """Where it is asked what is begun, or long before its hour: the dough, now."""
+        asked = self.page.get_by_role("dialog", name=re.compile("^(Now, or at its hour|What is begun now)"))
         if asked.is_visible():
-            asked.get_by_role("button", name=re.compile("^Start now")).click()
+            asked.get_by_role("button", name=re.compile("^(Start now|The dough)")).click()
 
 
 # How many marks lie in the browser's own store; where that was cleared, none.

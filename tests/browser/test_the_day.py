@@ -233,7 +233,8 @@ class Followed(OnTheDay):
         expect(self.page.get_by_role("button", name="What collided")).to_be_visible()
         expect(self.page.get_by_role("region", name="It does not quite fit")).to_have_count(0)
         self.begin(first.name)
-        self.page.clock.fast_forward("50:00")  # kneading was to take 25
+        # Kneading was to take 25 minutes; a plan may have room for as much again.
+        self.page.clock.fast_forward("01:20:00")
         self.hands.waiting_for("Kneaded, in the bowl")
         self.hands.press("Kneaded, in the bowl")
         self.hands.sent()

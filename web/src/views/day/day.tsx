@@ -3,7 +3,7 @@ import { useState } from "react";
 import { Link, Navigate, useNavigate, useParams } from "react-router";
 
 import type { Day, DayPlan } from "../../api/client";
-import { clock, clockFrom, clockNow, day as dayOf, duration, nowIso } from "../../lib/clock";
+import { clock, clockFrom, clockNow, day as dayOf, nowIso } from "../../lib/clock";
 import { useUnits } from "../../lib/settings";
 import { Button, Small } from "../../ui/button";
 import { Choice } from "../../ui/choice";
@@ -17,7 +17,6 @@ import { DishPanel } from "./dish";
 import { drawersOfDay } from "./drawers";
 import { Lanes } from "./lanes";
 import { useDay, type DayHandle } from "./use-day";
-import { slipped } from "./slip";
 import { fits, openDrawer, Unfit } from "./ways";
 
 /** The day at this address, else the next one to come, else an empty one. */
@@ -130,9 +129,6 @@ export const held = (day: Day, dish: number, at: number | null) => ({
   ),
 });
 
-/** By how much a whole day slips. */
-const LATER = [10, 30, 60].map((n) => ({ value: String(n), label: `everything ${duration(n)} later` }));
-
 const tenths = (share: number) => Math.round(10 * share);
 
 /** What the day is, when, and how sure it is. */
@@ -181,15 +177,6 @@ function Head({ day, handle }: { day: Day; handle: DayHandle }) {
           <Link to="/day/new" className="font-semibold text-cobalt underline">
             new day
           </Link>
-          <Choice
-            label="All of it later"
-            value=""
-            options={LATER}
-            onChoose={(minutes) => void handle.save(slipped(day.document, Number(minutes)))}
-            className="font-semibold text-cobalt underline"
-          >
-            later
-          </Choice>
           <Small disabled={!handle.undoable || handle.saving} onClick={() => void handle.undo()}>
             undo
           </Small>

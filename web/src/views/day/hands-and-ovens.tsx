@@ -1,7 +1,9 @@
 import type { Day, DayDocument } from "../../api/client";
+import { duration } from "../../lib/clock";
 import { Small } from "../../ui/button";
 import { Choice } from "../../ui/choice";
 import { AwayHours } from "./away";
+import { slipped } from "./slip";
 import type { DayHandle } from "./use-day";
 
 type Person = NonNullable<DayDocument["hands"]>[number];
@@ -10,6 +12,8 @@ const count = (most: number) =>
   Array.from({ length: most }, (_, i) => ({ value: String(i + 1), label: String(i + 1) }));
 const OVENS = count(3);
 const TRAYS = count(12);
+/** By how much a whole day slips. */
+const LATER = [10, 30, 60].map((n) => ({ value: String(n), label: `everything ${duration(n)} later` }));
 
 /** Who is there when, and what the kitchen has for the day. */
 export function HandsAndOvens({ day, handle }: { day: Day; handle: DayHandle }) {
@@ -61,6 +65,15 @@ export function HandsAndOvens({ day, handle }: { day: Day; handle: DayHandle }) 
         </Small>
       )}
       <p className="mt-3 flex flex-wrap items-center gap-x-4 gap-y-1">
+        <Choice
+          label="All of it later"
+          value=""
+          options={LATER}
+          onChoose={(minutes) => void handle.save(slipped(day.document, Number(minutes)))}
+          className="font-semibold text-cobalt underline"
+        >
+          everything later
+        </Choice>
         <span>
           ovens{" "}
           <Choice
