@@ -361,24 +361,24 @@ def split(day: Day, now: datetime) -> compute.Document:
     return compute.split_for(day.document, kitchen_of(day.household, None).document, dishes_of(day, now), now)
 
 
-def _planned(day: Day, now: datetime) -> tuple[compute.Table, compute.Document | None]:
+def _planned(day: Day, now: datetime) -> tuple[compute.Table, Day]:
     found = standing(day, now)
     if found.table is None:
         raise found.refused or missing("day")
-    return found.table, found.day.plan
+    return found.table, found.day
 
 
 def calendar_of(day: Day, now: datetime) -> str:
     """A day's plan as an iCalendar file."""
-    table, plan = _planned(day, now)
-    planned = Day.objects.values_list("planned", flat=True).get(pk=day.pk)
+    table, day = _planned(day, now)
     given_up = _on_table(day, day.document.get("given_up", []), now)
-    return compute.day_calendar(table, plan, given_up, day=str(day.pk), sequence=planned, now=now)
+    return compute.day_calendar(table, day.plan, given_up, day=str(day.pk), sequence=day.planned, now=now)
 
 
 def on_paper(day: Day, now: datetime, paper: str, units: compute.Units) -> compute.Printed:
     """A day on paper."""
-    return compute.day_on_paper(*_planned(day, now), paper, units)
+    table, day = _planned(day, now)
+    return compute.day_on_paper(table, day.plan, paper, units)
 
 
 def beside(

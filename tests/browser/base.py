@@ -178,7 +178,7 @@ class SharedPage:
     anew, which is a second of computing.
     """
 
-    #: a file of the application with no script in it: there the page stays with its process and holds nothing
+    #: a file that is shown here and not run: the page keeps its process there, and nothing writes any more
     REST = "/theme.js"
 
     def __init__(self, context: BrowserContext, opened: str, address: str) -> None:
@@ -191,7 +191,7 @@ class SharedPage:
 
     def _note(self, frame: Frame) -> None:
         # What another server's pages keep is not known here.
-        self.been_elsewhere |= frame.url.startswith("http") and not frame.url.startswith(self.address)
+        self.been_elsewhere |= frame.url.startswith("http") and not frame.url.startswith(f"{self.address}/")
 
     def put_back(self) -> bool:
         """Forget all that was kept and changed; whether it can be taken again."""

@@ -283,7 +283,7 @@ class Ahead(OnTheDay):
         weigh = next(s for s in sheet["live"]["sheet"]["day"]["steps"] if s["key"] == "weigh")
         lisbon = datetime.fromisoformat(weigh["start"]).astimezone(ZoneInfo("Europe/Lisbon"))
         self.assertEqual(lisbon.strftime("%H:%M"), hour)
-        self.assertRegex(self.hands.front()[0], "^(filling|weigh)")
+        self.assertRegex(self.hands.front()[0], "^weigh")
         expect(self.hands.figure()).to_contain_text("not yet: at")
         expect(self.hands.figure()).to_contain_text(hour)
         self.assertEqual(batch.observations.filter(stage="weigh", kind="done").count(), 0)

@@ -86,6 +86,10 @@ class AtAPhone(Begun):
         answer.get_by_role("button", name="Stop: put this batch away").click()
         expect(self.page.get_by_text("stopped and put away")).to_be_visible()
         self.came(batch, "stopped")
+        # Its own page says so too: it is not under way.
+        self.page.goto(f"{self.line.address}/notebook/{batch.pk}")
+        expect(self.page.get_by_role("main")).to_contain_text("stopped: all of it fell")
+        expect(self.page.get_by_role("main")).not_to_contain_text("under way")
         self.page.goto(f"{self.line.address}/notebook")
         expect(self.page.get_by_text("stopped: all of it fell").first).to_be_visible()
         expect(self.page.get_by_role("navigation", name="Views").get_by_text("Beetroot")).to_have_count(0)

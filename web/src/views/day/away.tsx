@@ -1,7 +1,7 @@
 import { useState } from "react";
 
 import type { DayDocument } from "../../api/client";
-import { clockFrom, clockNow, nowIso } from "../../lib/clock";
+import { clockFrom, nowIso } from "../../lib/clock";
 import { Small } from "../../ui/button";
 import { DateAndHour } from "./date-and-hour";
 
@@ -11,10 +11,18 @@ type Away = NonNullable<NonNullable<DayDocument["hands"]>[number]["away"]>;
 const MOST = 12;
 const HALF_AN_HOUR = 30 * 60_000;
 
-/** Hours somebody is not there: those that are set, and another, which begins now unless it is changed. */
-export function AwayHours({ who, away, onAway }: { who: string; away: Away; onAway: (away: Away) => void }) {
+interface Props {
+  who: string;
+  away: Away;
+  /** When another span begins unless it is changed, ms. */
+  from: number;
+  onAway: (away: Away) => void;
+}
+
+/** Hours somebody is not there: those that are set, and another. */
+export function AwayHours({ who, away, from, onAway }: Props) {
   const [adding, setAdding] = useState<{ from: string; until: string } | null>(null);
-  const open = () => setAdding({ from: nowIso(), until: nowIso(new Date(clockNow() + HALF_AN_HOUR)) });
+  const open = () => setAdding({ from: nowIso(new Date(from)), until: nowIso(new Date(from + HALF_AN_HOUR)) });
   const backwards = adding !== null && Date.parse(adding.until) <= Date.parse(adding.from);
   const add = () => {
     if (!adding || backwards) return;

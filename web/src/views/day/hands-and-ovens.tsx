@@ -1,5 +1,5 @@
 import type { Day, DayDocument } from "../../api/client";
-import { duration } from "../../lib/clock";
+import { clockNow, duration, nowIso } from "../../lib/clock";
 import { Small } from "../../ui/button";
 import { Choice } from "../../ui/choice";
 import { AwayHours } from "./away";
@@ -53,6 +53,7 @@ export function HandsAndOvens({ day, handle }: { day: Day; handle: DayHandle }) 
             <AwayHours
               who={person.name || (i === 0 ? "You" : "Helper")}
               away={person.away ?? []}
+              from={Math.max(clockNow(), Date.parse(day.plan?.begins ?? nowIso()))}
               onAway={(away) => change(i, { away })}
             />
             {i > 0 && <Small onClick={() => put(hands.filter((_, n) => n !== i))}>is not there</Small>}

@@ -25,21 +25,23 @@ export function PutAway({ batch, at, waits, onTakeBack }: Props) {
   const open = useNow(60_000) - Date.parse(at) < TAKEN_BACK;
   const why = batch.stopped_for ? ` ${u.text(batch.stopped_for)}.` : "";
   return (
-    <Notice
-      title={`${batch.name}: stopped and put away`}
-      text={
-        `${day(at)}, ${clock(at)}.${why} Nothing of it rings, and nothing is learned from it.` +
-        (waits ? " It is kept here, and sent as soon as the server answers." : "")
-      }
-    >
-      {open && (
-        <Button look="crust" className="min-h-14" onClick={onTakeBack}>
-          Take it back: it goes on
-        </Button>
-      )}
-      <Link to={`/bench/${batch.bake_id}`} className="self-center font-semibold text-cobalt underline">
-        To its bake, to begin anew
-      </Link>
-    </Notice>
+    <main>
+      <Notice
+        title={`${batch.name}: stopped and put away`}
+        text={
+          `${day(at)}, ${clock(at)}.${why} Nothing of it rings, and nothing is learned from it.` +
+          (waits ? " It is kept here, and sent as soon as the server answers." : "")
+        }
+      >
+        {open && (
+          <Button look="crust" className="min-h-14" onClick={onTakeBack}>
+            Take it back: it goes on
+          </Button>
+        )}
+        <Link to={`/bench/${batch.bake_id}`} className="self-center font-semibold text-cobalt underline">
+          To its bake, to begin anew
+        </Link>
+      </Notice>
+    </main>
   );
 }

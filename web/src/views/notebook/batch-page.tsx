@@ -72,7 +72,13 @@ function Findings({ batch }: { batch: BatchOut }) {
     <section className="enamel p-5">
       <h2 className="text-xl font-bold">What to change next time</h2>
       {findings.length === 0 && (
-        <p className="mt-2 text-muted">{batch.finished ? "Nothing: it went as forecast." : "It is still under way."}</p>
+        <p className="mt-2 text-muted">
+          {batch.finished
+            ? "Nothing: it went as forecast."
+            : batch.stopped
+              ? "It was stopped: nothing is learned from it."
+              : "It is still under way."}
+        </p>
       )}
       {findings.some((f) => f.weight > 0) && (
         <p className="mt-1 text-base text-muted">
@@ -132,6 +138,13 @@ function OnTheWay({ batch }: { batch: BatchOut }) {
   );
 }
 
+/** What came of it, in a word or two. */
+function cameOf({ outcome, stopped, stopped_for }: BatchOut, u: ReturnType<typeof useUnits>): string {
+  if (outcome) return outcome.verdict;
+  if (!stopped) return "under way";
+  return stopped_for ? `stopped: ${u.text(stopped_for).toLowerCase()}` : "stopped";
+}
+
 function Page({ batch }: { batch: BatchOut }) {
   const u = useUnits();
   const phone = usePhone();
@@ -161,8 +174,7 @@ function Page({ batch }: { batch: BatchOut }) {
         {plan.groups
           .map((g) => `${g.pieces} × ${u.mass(g.dough_each_g)} around ${u.mass(g.filling_each_g)}`)
           .join(", ")}{" "}
-        · kitchen {u.temperature(plan.sentence.room_c)} ·{" "}
-        {batch.outcome ? <strong className="text-ink">{batch.outcome.verdict}</strong> : "under way"} ·{" "}
+        · kitchen {u.temperature(plan.sentence.room_c)} · <strong className="text-ink">{cameOf(batch, u)}</strong> ·{" "}
         <Link to={`/bench/${batch.bake_id}`} className="font-semibold text-cobalt underline">
           make it again
         </Link>
